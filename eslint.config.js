@@ -1,0 +1,57 @@
+import globals from 'globals';
+import tseslint from 'typescript-eslint';
+import vue from 'eslint-plugin-vue';
+import prettier from 'eslint-config-prettier';
+
+/** Rooms of the core from the bottom up: a room imports only from rooms that stand before it. */
+const rooms = [
+  'geometry',
+  'materials',
+  'design',
+  'outlines',
+  'stitches',
+  'sewing',
+  'findings',
+  'painting',
+  'formats',
+];
+
+const roomRules = rooms.map((room, i) => ({
+  files: [`packages/core/src/${room}/**/*.ts`],
+  ignores: ['**/*.test.ts'],
+  rules: {
+    'no-restricted-imports': [
+      'error',
+      {
+        patterns: [
+          ...rooms.slice(i + 1).map((above) => ({
+            group: [`../${above}/*`, `../${above}`],
+            message: `${room} stands below ${above} and must not import from it.`,
+          })),
+          {
+            group: ['node:*', 'vue', 'vue/*'],
+            message: 'The core runs anywhere: no Node modules, no interface.',
+          },
+        ],
+      },
+    ],
+  },
+}));
+
+export default tseslint.config(
+  { ignores: ['**/dist/**', '**/node_modules/**', '.data/**', '**/*.generated.js', 'test-results/**'] },
+  ...tseslint.configs.recommended,
+  ...vue.configs['flat/recommended'],
+  {
+    languageOptions: { globals: { ...globals.browser, ...globals.node } },
+    rules: {
+      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
+      '@typescript-eslint/consistent-type-imports': 'error',
+      'vue/multi-word-component-names': 'off',
+      'vue/require-default-prop': 'off',
+    },
+  },
+  { files: ['**/*.vue'], languageOptions: { parserOptions: { parser: tseslint.parser } } },
+  ...roomRules,
+  prettier,
+);
