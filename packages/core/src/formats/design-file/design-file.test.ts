@@ -1,0 +1,140 @@
+import { readFileSync } from 'node:fs';
+import fc from 'fast-check';
+import { describe, expect, test } from 'vitest';
+import { generated } from '../../../../../scripts/generate.ts';
+import { emptyDesign, type Design, type Item } from '../../design/types.ts';
+import { figuresOf } from '../../sewing/plan.ts';
+import { sewDesign } from '../../sewing/sew.ts';
+import { ReadError } from '../read-error.ts';
+import { readDesignFile, writeDesignFile } from './read.ts';
+
+/** Places as people draw them, and the odd ones that only machines make. */
+const coordinate = fc.oneof(
+  { weight: 6, arbitrary: fc.integer({ min: -600, max: 600 }).map((v) => v / 10) },
+  { weight: 1, arbitrary: fc.double({ min: -60, max: 60, noNaN: true }) },
+);
+const point = fc.record({ x: coordinate, y: coordinate });
+const pathPoint = fc.record(
+  { x: coordinate, y: coordinate, in: point, out: point },
+  { requiredKeys: ['x', 'y'] },
+);
+const outline = fc.oneof(
+  fc.record({
+    kind: fc.constant('path' as const),
+    paths: fc.array(
+      fc.record({ closed: fc.boolean(), points: fc.array(pathPoint, { minLength: 1, maxLength: 8 }) }),
+      { minLength: 1, maxLength: 3 },
+    ),
+  }),
+  fc.record({
+    kind: fc.constant('ellipse' as const),
+    x: coordinate,
+    y: coordinate,
+    width: fc.double({ min: 0, max: 120, noNaN: true }),
+    height: fc.double({ min: 0, max: 120, noNaN: true }),
+    turn: fc.double({ min: -360, max: 360, noNaN: true }),
+  }),
+);
+const recipe = fc.oneof(
+  fc.record({
+    kind: fc.constant('run'),
+    settings: fc.record(
+      { length: fc.double({ min: 1, max: 6, noNaN: true }), passes: fc.constantFrom(1, 2, 3, 5) },
+      { requiredKeys: [] },
+    ),
+  }),
+  fc.record({
+    kind: fc.constant('satin'),
+    settings: fc.record({ width: fc.double({ min: 0.8, max: 20, noNaN: true }) }, { requiredKeys: [] }),
+  }),
+  fc.record({
+    kind: fc.constant('fill'),
+    settings: fc.record(
+      {
+        angle: fc.double({ min: -180, max: 180, noNaN: true }),
+        spacing: fc.double({ min: 0.25, max: 5, noNaN: true }),
+      },
+      { requiredKeys: [] },
+    ),
+  }),
+);
+
+/** Designs of any shape that the schema allows. */
+const designs: fc.Arbitrary<Design> = fc
+  .array(fc.tuple(outline, recipe, fc.boolean()), { maxLength: 4 })
+  .map((all) => {
+    const objects = all.map(([o, r, visible], i): Item => ({
+      id: `o${i}`,
+      name: `Object ${i}`,
+      kind: 'object',
+      visible,
+      locked: false,
+      outline: o,
+      recipe: r as Item extends { recipe: infer R } ? R : never,
+      thread: '222',
+    }));
+    const group: Item = { id: 'g', name: 'Group', kind: 'group', visible: true, locked: true, objects };
+    return { ...emptyDesign('Any'), objects: all.length > 1 ? [group] : objects };
+  });
+
+describe('the design file', () => {
+  test('gives back what was written', () => {
+    fc.assert(
+      fc.property(designs, (design) => {
+        // JSON has no −0: it is the same place.
+        expect(readDesignFile(writeDesignFile(design))).toEqual(JSON.parse(JSON.stringify(design)));
+      }),
+    );
+  });
+
+  test('any design that it accepts can be sewn', () => {
+    fc.assert(
+      fc.property(designs, (design) => {
+        const plan = sewDesign(design);
+        expect(plan.x.every(Number.isFinite) && plan.y.every(Number.isFinite)).toBe(true);
+        expect(figuresOf(plan).longest).toBeLessThanOrEqual(12.2);
+      }),
+      { numRuns: 60 },
+    );
+  }, 120_000);
+
+  test('random text gives an error, never a crash', () => {
+    fc.assert(
+      fc.property(fc.oneof(fc.string(), fc.json()), (text) => {
+        expect(() => readDesignFile(text)).toThrow(ReadError);
+      }),
+    );
+  });
+
+  test.each([
+    ['half a file', '{"name":"half","objects":[{"id":"a","outl', /not whole JSON/],
+    ['another kind of JSON', '{"name":"x"}', /"format" is not "rosehip-design"/],
+    ['a newer version', '{"format":"rosehip-design","version":7}', /newer Rosehip \(version 7\)/],
+    ['deep nesting', '['.repeat(50_000), /nested too deep/],
+  ])('%s is refused with words', (_, text, words) => {
+    expect(() => readDesignFile(text)).toThrow(words);
+  });
+
+  test('keys that would reach into every object are refused', () => {
+    const text = writeDesignFile(emptyDesign('x')).replace('{', '{"__proto__":{"polluted":true},');
+    expect(() => readDesignFile(text)).toThrow('"__proto__" is not known');
+    expect(({} as { polluted?: boolean }).polluted).toBeUndefined();
+  });
+
+  test('says where a value is wrong', () => {
+    const design = emptyDesign('x');
+    const broken = { ...design, hoop: { ...design.hoop, width: -3 } };
+    expect(() => readDesignFile(JSON.stringify(broken))).toThrow('At hoop → width: it must be at least 10.');
+  });
+
+  test('two objects with one id are refused', () => {
+    const group = { id: 'a', name: 'A', kind: 'group', visible: true, locked: false, objects: [] };
+    const design = { ...emptyDesign('x'), objects: [group, group] };
+    expect(() => readDesignFile(JSON.stringify(design))).toThrow('Two objects have the same id, "a".');
+  });
+});
+
+test('schema and validator are made from the table of kinds as it is now', () => {
+  for (const { file, text } of generated())
+    expect(readFileSync(file, 'utf8') === text, file.pathname).toBe(true);
+});

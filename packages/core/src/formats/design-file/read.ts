@@ -1,0 +1,95 @@
+// Reads and writes the design file (.rosehip.json), and checks every design that comes in from anywhere.
+import type { Design, Item } from '../../design/types.ts';
+import { DESIGN_VERSION } from '../../design/types.ts';
+import { checkSize, READ_LIMITS, ReadError } from '../read-error.ts';
+import validate, { type SchemaProblem } from './validate.generated.js';
+
+const PROBLEM: Record<string, (p: SchemaProblem) => string> = {
+  required: (p) => `"${p.params.missingProperty}" is missing`,
+  additionalProperties: (p) => `"${p.params.additionalProperty}" is not known`,
+  type: (p) => `it must be of type ${p.params.type}`,
+  enum: (p) => `it must be one of ${(p.params.allowedValues as unknown[]).join(', ')}`,
+  const: (p) => `it must be ${JSON.stringify(p.params.allowedValue)}`,
+  minimum: (p) => `it must be at least ${p.params.limit}`,
+  maximum: (p) => `it must be at most ${p.params.limit}`,
+};
+
+function sentence(problems: readonly SchemaProblem[]): string {
+  // "if" failures only repeat what stands behind them.
+  const p = problems.find((q) => q.keyword !== 'if') ?? problems[0];
+  const where = p.instancePath ? `At ${p.instancePath.slice(1).replaceAll('/', ' → ')}` : 'In the design';
+  return `${where}: ${PROBLEM[p.keyword]?.(p) ?? p.message}.`;
+}
+
+/** Counts what the schema can't: nesting, points, repeated ids, coordinates that fit their moves. */
+function checkWhole(items: Item[], seen: Set<string>, depth: number, points: { count: number }): void {
+  if (depth > READ_LIMITS.nesting)
+    throw new ReadError(`Groups are nested more than ${READ_LIMITS.nesting} deep.`);
+  for (const item of items) {
+    if (seen.has(item.id)) throw new ReadError(`Two objects have the same id, "${item.id}".`);
+    seen.add(item.id);
+    if (seen.size > READ_LIMITS.objects)
+      throw new ReadError(`The design holds more than ${READ_LIMITS.objects} objects.`);
+    if (item.kind === 'group') checkWhole(item.objects, seen, depth + 1, points);
+    else if (item.kind === 'stitches') {
+      if (item.points.length !== 2 * item.moves.length)
+        throw new ReadError(
+          `The stitches "${item.name}" have ${item.points.length / 2} places but ${item.moves.length} moves.`,
+        );
+    } else if (item.outline.kind === 'path')
+      for (const path of item.outline.paths) points.count += path.points.length;
+    if (points.count > READ_LIMITS.points)
+      throw new ReadError(`The design has more than ${READ_LIMITS.points} points.`);
+  }
+}
+
+/** How deep arrays and objects are nested, measured without recursion. */
+function nesting(text: string): number {
+  let depth = 0;
+  let most = 0;
+  let inText = false;
+  for (let i = 0; i < text.length; i++) {
+    const c = text.charCodeAt(i);
+    if (inText) {
+      if (c === 92) i++;
+      else if (c === 34) inText = false;
+    } else if (c === 34) inText = true;
+    else if (c === 91 || c === 123) most = Math.max(most, ++depth);
+    else if (c === 93 || c === 125) depth--;
+  }
+  return most;
+}
+
+/** Takes a value as a design. Throws ReadError with the first thing that is wrong. */
+export function checkDesign(value: unknown): Design {
+  if (typeof value !== 'object' || value === null || Array.isArray(value))
+    throw new ReadError('This is no Rosehip design: a design file holds one JSON object.');
+  const { format, version } = value as { format?: unknown; version?: unknown };
+  if (format !== 'rosehip-design')
+    throw new ReadError('This is no Rosehip design: its "format" is not "rosehip-design".');
+  if (typeof version === 'number' && version > DESIGN_VERSION)
+    throw new ReadError(
+      `This design was made by a newer Rosehip (version ${version}); this one reads up to ${DESIGN_VERSION}.`,
+    );
+  if (!validate(value)) throw new ReadError(sentence(validate.errors ?? []));
+  const design = value as Design;
+  checkWhole(design.objects, new Set(), 1, { count: 0 });
+  return design;
+}
+
+/** Reads the text of a design file. Throws ReadError. */
+export function readDesignFile(text: string): Design {
+  checkSize(text.length);
+  if (nesting(text) > 4 * READ_LIMITS.nesting)
+    throw new ReadError('The file is nested too deep to be a design.');
+  let value: unknown;
+  try {
+    value = JSON.parse(text);
+  } catch (error) {
+    const what = (error as Error).message.replace(/^JSON\.parse: /, '');
+    throw new ReadError(`The file is not whole JSON: ${what}.`);
+  }
+  return checkDesign(value);
+}
+
+export const writeDesignFile = (design: Design): string => `${JSON.stringify(design, null, 1)}\n`;

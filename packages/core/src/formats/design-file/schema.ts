@@ -1,0 +1,174 @@
+// The JSON Schema of the design file, version 1. Recipes come from the table of stitch kinds.
+import type { Setting, StitchKind } from '../../stitches/kind.ts';
+import { STITCH_KINDS } from '../../stitches/kinds.ts';
+import { CLOTHS } from '../../materials/cloths.ts';
+import { HOOP_LIMITS } from '../../materials/hoops.ts';
+import { READ_LIMITS } from '../read-error.ts';
+
+const REACH = READ_LIMITS.reach;
+const coordinate = { type: 'number', minimum: -REACH, maximum: REACH };
+const size = { type: 'number', minimum: 0, maximum: 2 * REACH };
+const turn = { type: 'number', minimum: -360, maximum: 360 };
+const name = { type: 'string', minLength: 1, maxLength: 120 };
+const id = { type: 'string', pattern: '^[A-Za-z0-9_-]{1,40}$' };
+const threadCode = { type: 'string', pattern: '^[A-Za-z0-9-]{1,16}$' };
+const note = { type: 'string', maxLength: 200 };
+
+/** Just these keys, all of them required but the optional ones. */
+const exactly = (fields: Record<string, unknown>, optional: string[] = []) => ({
+  type: 'object',
+  required: Object.keys(fields).filter((key) => !optional.includes(key)),
+  additionalProperties: false,
+  properties: fields,
+});
+
+const point = exactly({ x: coordinate, y: coordinate });
+
+const settingSchema = (setting: Setting): unknown =>
+  setting.type === 'number'
+    ? { type: 'number', minimum: setting.least, maximum: setting.most, description: setting.help }
+    : { enum: setting.choices.map((c) => c.value), description: setting.help };
+
+const recipeSchema = (kind: StitchKind): unknown =>
+  exactly({
+    kind: { const: kind.id },
+    settings: exactly(
+      Object.fromEntries(kind.settings.map((s) => [s.name, settingSchema(s)])),
+      kind.settings.map((s) => s.name),
+    ),
+  });
+
+/** `if kind is … then …` keeps the errors to the kind that was meant. */
+const chosenBy = (key: string, branches: [value: string, schema: unknown][]): unknown => ({
+  type: 'object',
+  required: [key],
+  properties: { [key]: { enum: branches.map(([value]) => value) } },
+  allOf: branches.map(([value, schema]) => ({
+    if: { type: 'object', required: [key], properties: { [key]: { const: value } } },
+    then: schema,
+  })),
+});
+
+const item = {
+  id,
+  name,
+  visible: { type: 'boolean' },
+  locked: { type: 'boolean' },
+};
+
+export const DESIGN_SCHEMA = {
+  $schema: 'http://json-schema.org/draft-07/schema#',
+  $id: 'rosehip-design-1',
+  title: 'Rosehip design, version 1',
+  description: 'Lengths in millimetres, y down, origin at the middle of the hoop; objects in sewing order.',
+  ...exactly({
+    format: { const: 'rosehip-design' },
+    version: { const: 1 },
+    name,
+    hoop: exactly({
+      name: { type: 'string', minLength: 1, maxLength: 60 },
+      width: { type: 'number', minimum: HOOP_LIMITS.least, maximum: HOOP_LIMITS.most },
+      height: { type: 'number', minimum: HOOP_LIMITS.least, maximum: HOOP_LIMITS.most },
+    }),
+    cloth: exactly({
+      kind: { enum: CLOTHS.map((c) => c.id) },
+      colour: { type: 'string', pattern: '^#[0-9a-fA-F]{6}$' },
+    }),
+    chart: { type: 'string', pattern: '^[a-z0-9-]{1,40}$' },
+    objects: { type: 'array', maxItems: READ_LIMITS.objects, items: { $ref: '#/definitions/item' } },
+  }),
+  definitions: {
+    pathPoint: exactly({ x: coordinate, y: coordinate, in: point, out: point }, ['in', 'out']),
+    outline: chosenBy('kind', [
+      [
+        'path',
+        exactly(
+          {
+            kind: { const: 'path' },
+            fillRule: { enum: ['evenodd', 'nonzero'] },
+            paths: {
+              type: 'array',
+              minItems: 1,
+              maxItems: 20_000,
+              items: exactly({
+                closed: { type: 'boolean' },
+                points: { type: 'array', minItems: 1, items: { $ref: '#/definitions/pathPoint' } },
+              }),
+            },
+          },
+          ['fillRule'],
+        ),
+      ],
+      [
+        'rectangle',
+        exactly({
+          kind: { const: 'rectangle' },
+          x: coordinate,
+          y: coordinate,
+          width: size,
+          height: size,
+          radius: size,
+          turn,
+        }),
+      ],
+      [
+        'ellipse',
+        exactly({
+          kind: { const: 'ellipse' },
+          x: coordinate,
+          y: coordinate,
+          width: size,
+          height: size,
+          turn,
+        }),
+      ],
+    ]),
+    recipe: chosenBy(
+      'kind',
+      STITCH_KINDS.map((kind) => [kind.id, recipeSchema(kind)]),
+    ),
+    item: chosenBy('kind', [
+      [
+        'object',
+        exactly(
+          {
+            ...item,
+            kind: { const: 'object' },
+            outline: { $ref: '#/definitions/outline' },
+            recipe: { $ref: '#/definitions/recipe' },
+            thread: threadCode,
+            start: point,
+            end: point,
+            stopAfter: note,
+          },
+          ['start', 'end', 'stopAfter'],
+        ),
+      ],
+      [
+        'stitches',
+        exactly(
+          {
+            ...item,
+            kind: { const: 'stitches' },
+            thread: threadCode,
+            points: {
+              type: 'array',
+              items: { type: 'integer', minimum: -10 * REACH, maximum: 10 * REACH },
+            },
+            moves: { type: 'array', items: { type: 'integer', minimum: 0, maximum: 2 } },
+            stopAfter: note,
+          },
+          ['stopAfter'],
+        ),
+      ],
+      [
+        'group',
+        exactly({
+          ...item,
+          kind: { const: 'group' },
+          objects: { type: 'array', maxItems: READ_LIMITS.objects, items: { $ref: '#/definitions/item' } },
+        }),
+      ],
+    ]),
+  },
+};

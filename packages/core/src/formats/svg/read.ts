@@ -1,0 +1,292 @@
+// Reads an SVG file: every filled shape and every stroked line, with its colour, in millimetres about the page's centre.
+import { parse as parseColour, formatHex } from 'culori';
+import type { Outline } from '../../design/types.ts';
+import { determinant, IDENTITY, multiply, scaling, translation, type Matrix } from '../../geometry/matrix.ts';
+import { uniteBounds, type Bounds } from '../../geometry/points.ts';
+import { outlineBounds, transformOutline } from '../../outlines/transform.ts';
+import { READ_LIMITS, ReadError } from '../read-error.ts';
+import { parsePathData } from './path-data.ts';
+import { stylesOf, type Style } from './styles.ts';
+import { allNodes, parseSvgTree, type SvgNode } from './tree.ts';
+import { lengthInMm, MM_PER_PX, parseTransform, parseViewBox, userLength } from './units.ts';
+
+export interface SvgShape {
+  name: string;
+  /** mm, about the page's centre, y down. */
+  outline: Outline;
+  /** #rrggbb, or null when it is not filled. */
+  fill: string | null;
+  stroke: string | null;
+  /** mm */
+  strokeWidth: number;
+}
+
+export interface SvgDrawing {
+  width: number;
+  height: number;
+  shapes: SvgShape[];
+  /** What was left out or could not be read, a sentence each. */
+  notes: string[];
+}
+
+/** Elements that hold other elements. */
+const HOLDERS = new Set(['svg', 'g', 'a', 'switch', 'symbol']);
+/** Elements that say how others look, or that draw nothing by themselves. */
+const SILENT = new Set([
+  'defs',
+  'style',
+  'title',
+  'desc',
+  'metadata',
+  'clipPath',
+  'mask',
+  'marker',
+  'pattern',
+  'linearGradient',
+  'radialGradient',
+  'filter',
+  'namedview',
+]);
+const LEFT_OUT: Record<string, string> = {
+  text: 'Text was left out: turn it into outlines first.',
+  image: 'A picture was left out: only outlines can be stitched.',
+  script: 'A script was left out: it is never run.',
+  foreignObject: 'Foreign content was left out.',
+};
+/** What `use` may multiply a file into. */
+const MOST_SHAPES = READ_LIMITS.objects;
+
+function colourOf(value: string, style: Style, notes: Set<string>): string | null {
+  const text = value === 'currentColor' ? style.color : value;
+  if (text === 'none' || text === 'transparent') return null;
+  const paint = /^url\([^)]*\)\s*(.*)$/.exec(text);
+  if (paint) {
+    notes.add('Gradients and patterns are taken as one plain colour.');
+    return colourOf(paint[1] || '#808080', style, notes);
+  }
+  const colour = parseColour(text);
+  if (!colour) {
+    notes.add(`The colour "${text.slice(0, 40)}" is not known and was taken as grey.`);
+    return '#808080';
+  }
+  return colour.alpha === 0 ? null : formatHex(colour);
+}
+
+class Reader {
+  readonly shapes: SvgShape[] = [];
+  readonly notes = new Set<string>();
+  private readonly byId = new Map<string, SvgNode>();
+  private readonly styleOf: (node: SvgNode, inherited: Style | null) => Style;
+  private points = 0;
+
+  constructor(root: SvgNode) {
+    for (const node of allNodes(root)) {
+      const { id } = node.attributes;
+      if (id && !this.byId.has(id)) this.byId.set(id, node);
+    }
+    const notes: string[] = [];
+    this.styleOf = stylesOf(root, notes);
+    for (const note of notes) this.notes.add(note);
+  }
+
+  walk(node: SvgNode, inherited: Style | null, matrix: Matrix, using: SvgNode[]): void {
+    if (SILENT.has(node.name)) return;
+    if (LEFT_OUT[node.name]) {
+      this.notes.add(LEFT_OUT[node.name]);
+      return;
+    }
+    const style = this.styleOf(node, inherited);
+    if (style.display === 'none') return;
+    const own = parseTransform(node.attributes.transform);
+    if (!own) {
+      this.notes.add(`Line ${node.line}: the transform could not be read, so <${node.name}> was left out.`);
+      return;
+    }
+    const m = multiply(matrix, own);
+    if (node.name === 'use') this.use(node, style, m, using);
+    else if (HOLDERS.has(node.name)) {
+      const inner = node.parent && node.name === 'svg' ? multiply(m, this.nestedPage(node)) : m;
+      for (const child of node.children) this.walk(child, style, inner, using);
+    } else this.shape(node, style, m);
+  }
+
+  /** An <svg> inside an <svg>: its place, and its viewBox scaled to fit. */
+  private nestedPage(node: SvgNode): Matrix {
+    const a = node.attributes;
+    const box = parseViewBox(a.viewBox);
+    const place = translation(userLength(a.x) || 0, userLength(a.y) || 0);
+    if (!box) return place;
+    const w = userLength(a.width, box[2]);
+    const h = userLength(a.height, box[3]);
+    const s = Math.min(w / box[2], h / box[3]);
+    if (!Number.isFinite(s) || s <= 0) return place;
+    return multiply(place, multiply(scaling(s, s), translation(-box[0], -box[1])));
+  }
+
+  private use(node: SvgNode, style: Style, m: Matrix, using: SvgNode[]): void {
+    const href = node.attributes.href ?? '';
+    const target = href.startsWith('#') ? this.byId.get(href.slice(1)) : undefined;
+    if (!target) {
+      this.notes.add(`Line ${node.line}: "${href.slice(0, 60)}" is not in this file and was left out.`);
+      return;
+    }
+    if (using.includes(target) || using.length >= 12) {
+      this.notes.add(`Line ${node.line}: a <use> that leads back to itself was left out.`);
+      return;
+    }
+    const placed = multiply(
+      m,
+      translation(userLength(node.attributes.x) || 0, userLength(node.attributes.y) || 0),
+    );
+    this.walk(target, style, placed, [...using, target]);
+  }
+
+  private shape(node: SvgNode, style: Style, m: Matrix): void {
+    if (style.visibility === 'hidden' || style.visibility === 'collapse') return;
+    const outline = this.outline(node, style);
+    if (!outline) return;
+    if (Math.abs(determinant(m)) < 1e-12) {
+      this.notes.add(`Line ${node.line}: <${node.name}> has no size and was left out.`);
+      return;
+    }
+    const fill = colourOf(style.fill, style, this.notes);
+    const stroke = colourOf(style.stroke, style, this.notes);
+    if (!fill && !stroke) return;
+    const scale = Math.sqrt(Math.abs(determinant(m)));
+    const strokeWidth = (userLength(style['stroke-width'], 1) || 0) * scale;
+    if (this.shapes.length >= MOST_SHAPES)
+      throw new ReadError(`The drawing has more than ${MOST_SHAPES} shapes.`);
+    this.shapes.push({
+      name: (node.attributes['aria-label'] ?? node.attributes.id ?? '').slice(0, 80) || this.plainName(node),
+      outline: transformOutline(outline, m),
+      fill,
+      stroke: strokeWidth > 0 ? stroke : null,
+      strokeWidth,
+    });
+  }
+
+  private plainName(node: SvgNode): string {
+    const names: Record<string, string> = {
+      rect: 'Rectangle',
+      circle: 'Circle',
+      ellipse: 'Ellipse',
+      line: 'Line',
+    };
+    return `${names[node.name] ?? 'Shape'} ${this.shapes.length + 1}`;
+  }
+
+  private outline(node: SvgNode, style: Style): Outline | null {
+    const a = node.attributes;
+    const bad = (what: string): null => {
+      this.notes.add(`Line ${node.line}: ${what}, so <${node.name}> was left out.`);
+      return null;
+    };
+    const n = (name: string, fallback = 0): number => userLength(a[name], fallback);
+    const fillRule = style['fill-rule'] === 'evenodd' ? 'evenodd' : 'nonzero';
+    switch (node.name) {
+      case 'path': {
+        const { paths, problem } = parsePathData(a.d ?? '');
+        if (problem) this.notes.add(`Line ${node.line}: the path is broken (${problem}).`);
+        for (const path of paths) this.points += path.points.length;
+        if (this.points > READ_LIMITS.points)
+          throw new ReadError(`The drawing has more than ${READ_LIMITS.points} points.`);
+        return paths.length ? { kind: 'path', paths, fillRule } : null;
+      }
+      case 'rect': {
+        const [x, y, w, h] = [n('x'), n('y'), n('width'), n('height')];
+        const radius = Math.min(n('rx', n('ry')), w / 2, h / 2);
+        if (![x, y, w, h, radius].every(Number.isFinite)) return bad('a number could not be read');
+        if (w <= 0 || h <= 0) return bad('it has no size');
+        return { kind: 'rectangle', x: x + w / 2, y: y + h / 2, width: w, height: h, radius, turn: 0 };
+      }
+      case 'circle':
+      case 'ellipse': {
+        const [x, y] = [n('cx'), n('cy')];
+        const rx = node.name === 'circle' ? n('r') : n('rx', n('ry'));
+        const ry = node.name === 'circle' ? rx : n('ry', n('rx'));
+        if (![x, y, rx, ry].every(Number.isFinite)) return bad('a number could not be read');
+        if (rx <= 0 || ry <= 0) return bad('it has no size');
+        return { kind: 'ellipse', x, y, width: 2 * rx, height: 2 * ry, turn: 0 };
+      }
+      case 'line': {
+        const v = [n('x1'), n('y1'), n('x2'), n('y2')];
+        if (!v.every(Number.isFinite)) return bad('a number could not be read');
+        const points = [
+          { x: v[0], y: v[1] },
+          { x: v[2], y: v[3] },
+        ];
+        return { kind: 'path', paths: [{ closed: false, points }] };
+      }
+      case 'polyline':
+      case 'polygon': {
+        const v = (a.points ?? '')
+          .trim()
+          .split(/[\s,]+/)
+          .filter(Boolean)
+          .map(Number);
+        if (!v.every(Number.isFinite)) return bad('a point could not be read');
+        const points = Array.from({ length: v.length >> 1 }, (_, i) => ({ x: v[2 * i], y: v[2 * i + 1] }));
+        this.points += points.length;
+        if (points.length < 2) return bad('it has fewer than two points');
+        return { kind: 'path', paths: [{ closed: node.name === 'polygon', points }], fillRule };
+      }
+      default:
+        this.notes.add(`<${node.name.slice(0, 40)}> is not drawn by Rosehip and was left out.`);
+        return null;
+    }
+  }
+}
+
+const boundsOfShapes = (shapes: SvgShape[]): Bounds | null =>
+  uniteBounds(shapes.map((s) => outlineBounds(s.outline)));
+
+/**
+ * Reads the text of an SVG file. The page's centre becomes the origin; a file without a page size is taken
+ * at 96 pixels an inch and centred on what it draws. Throws ReadError when it can't be read at all, or when it
+ * reaches further than a machine ever could.
+ */
+export function readSvg(text: string): SvgDrawing {
+  const root = parseSvgTree(text);
+  const a = root.attributes;
+  const box = parseViewBox(a.viewBox);
+  const width = lengthInMm(a.width);
+  const height = lengthInMm(a.height);
+  const reader = new Reader(root);
+  // One user unit in mm: the page's size over its viewBox, keeping its proportion.
+  let unit = MM_PER_PX;
+  if (box) {
+    const byWidth = width === null ? Infinity : width / box[2];
+    const byHeight = height === null ? Infinity : height / box[3];
+    const least = Math.min(byWidth, byHeight);
+    if (Number.isFinite(least) && least > 0) unit = least;
+  }
+  const page = box
+    ? { x: box[0], y: box[1], w: box[2] * unit, h: box[3] * unit }
+    : width && height
+      ? { x: 0, y: 0, w: width, h: height }
+      : null;
+  const origin = page
+    ? multiply(
+        translation(-page.w / 2, -page.h / 2),
+        multiply(scaling(unit, unit), translation(-page.x, -page.y)),
+      )
+    : scaling(unit, unit);
+  reader.walk(root, null, multiply(origin, IDENTITY), []);
+  let { shapes } = reader;
+  const bounds = boundsOfShapes(shapes);
+  let size = { width: page?.w ?? 0, height: page?.h ?? 0 };
+  if (!page && bounds) {
+    const centre = translation(-(bounds.minX + bounds.maxX) / 2, -(bounds.minY + bounds.maxY) / 2);
+    shapes = shapes.map((s) => ({ ...s, outline: transformOutline(s.outline, centre) }));
+    size = { width: bounds.maxX - bounds.minX, height: bounds.maxY - bounds.minY };
+    reader.notes.add('The file gives no page size: it was taken at 96 pixels an inch.');
+  }
+  const reach = bounds
+    ? Math.max(-bounds.minX, bounds.maxX, -bounds.minY, bounds.maxY)
+    : Math.max(size.width, size.height) / 2;
+  if (!(reach <= READ_LIMITS.reach))
+    throw new ReadError(
+      `The drawing reaches ${Math.round(reach)} mm from its middle; at most ${READ_LIMITS.reach} mm can be brought in. Make it smaller first.`,
+    );
+  return { ...size, shapes, notes: [...reader.notes] };
+}

@@ -1,0 +1,59 @@
+// From a drawing to a design: fills become regions, strokes become lines with their width.
+import type { Design, DesignObject, Outline, Recipe } from '../../design/types.ts';
+import { emptyDesign } from '../../design/types.ts';
+import { nearestThread } from '../../materials/threads.ts';
+import { stitchKind } from '../../stitches/kinds.ts';
+import { hoopFor } from '../dst/read.ts';
+import type { SvgDrawing } from './read.ts';
+
+export interface SvgRecipes {
+  /** Recipe of filled shapes. */
+  fill: Recipe;
+  /** Recipe of stroked lines; a satin takes the stroke's width. */
+  line: Recipe | null;
+}
+
+/** Strokes narrower than this are sewn as a run, in mm. */
+const NARROWEST_SATIN = 1;
+
+const PLAIN: SvgRecipes = { fill: { kind: 'fill', settings: {} }, line: null };
+
+function lineRecipe(width: number, given: Recipe | null): Recipe {
+  if (given && given.kind !== 'satin') return given;
+  if (!given && width < NARROWEST_SATIN) return { kind: 'run', settings: {} };
+  const limits = stitchKind('satin')!.settings.find((s) => s.name === 'width')!;
+  const [least, most] = limits.type === 'number' ? [limits.least, limits.most] : [1, 10];
+  const settings = { ...given?.settings };
+  settings.width ??= Math.min(most, Math.max(least, Math.round(width * 100) / 100));
+  return { kind: 'satin', settings };
+}
+
+/** A design with one object a fill and one a stroke, in the drawing's order. */
+export function designFromSvg(drawing: SvgDrawing, name: string, recipes: SvgRecipes = PLAIN): Design {
+  const objects: DesignObject[] = [];
+  const add = (label: string, outline: Outline, recipe: Recipe, colour: string): void => {
+    objects.push({
+      id: `shape-${objects.length + 1}`,
+      name: label,
+      kind: 'object',
+      visible: true,
+      locked: false,
+      outline,
+      recipe,
+      thread: nearestThread(colour)?.code ?? '115',
+    });
+  };
+  for (const shape of drawing.shapes) {
+    if (shape.fill) add(shape.name, shape.outline, recipes.fill, shape.fill);
+    // With one recipe for everything, a shape that is filled and stroked is one object.
+    if (shape.stroke && !(shape.fill && recipes.line))
+      add(
+        shape.fill ? `${shape.name} edge` : shape.name,
+        shape.outline,
+        lineRecipe(shape.strokeWidth, recipes.line),
+        shape.stroke,
+      );
+  }
+  const hoop = hoopFor(drawing.width / 2, drawing.height / 2);
+  return { ...emptyDesign(name, hoop), objects };
+}

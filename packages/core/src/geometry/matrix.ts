@@ -1,0 +1,55 @@
+// Affine maps as [a, b, c, d, e, f], in the order SVG and canvas use:
+// x' = a·x + c·y + e, y' = b·x + d·y + f.
+import type { Point } from './points.ts';
+
+export type Matrix = readonly [number, number, number, number, number, number];
+
+export const IDENTITY: Matrix = [1, 0, 0, 1, 0, 0];
+
+/** The map that does `inner` first and `outer` after it. */
+export function multiply(outer: Matrix, inner: Matrix): Matrix {
+  const [a, b, c, d, e, f] = outer;
+  const [g, h, i, j, k, l] = inner;
+  return [a * g + c * h, b * g + d * h, a * i + c * j, b * i + d * j, a * k + c * l + e, b * k + d * l + f];
+}
+
+export const applyMatrix = (m: Matrix, p: Point): Point => ({
+  x: m[0] * p.x + m[2] * p.y + m[4],
+  y: m[1] * p.x + m[3] * p.y + m[5],
+});
+
+/** The linear part alone, for directions and tangents. */
+export const applyToVector = (m: Matrix, v: Point): Point => ({
+  x: m[0] * v.x + m[2] * v.y,
+  y: m[1] * v.x + m[3] * v.y,
+});
+
+export const translation = (x: number, y: number): Matrix => [1, 0, 0, 1, x, y];
+
+/** Scales by (sx, sy) with `about` fixed. */
+export const scaling = (sx: number, sy: number, about: Point = { x: 0, y: 0 }): Matrix => [
+  sx,
+  0,
+  0,
+  sy,
+  about.x - sx * about.x,
+  about.y - sy * about.y,
+];
+
+/** Turns by `degrees` (clockwise on screen) with `about` fixed. */
+export function rotation(degrees: number, about: Point = { x: 0, y: 0 }): Matrix {
+  const a = (degrees * Math.PI) / 180;
+  const c = Math.cos(a);
+  const s = Math.sin(a);
+  return [c, s, -s, c, about.x - c * about.x + s * about.y, about.y - s * about.x - c * about.y];
+}
+
+export const determinant = (m: Matrix): number => m[0] * m[3] - m[1] * m[2];
+
+/** What a matrix does beside moving: a turn in degrees and a scale, when it does only that; else null. */
+export function asSimilarity(m: Matrix): { turn: number; scale: number } | null {
+  const scale = Math.hypot(m[0], m[1]);
+  const eps = 1e-9 * Math.max(1, scale);
+  if (Math.abs(m[0] - m[3]) > eps || Math.abs(m[1] + m[2]) > eps) return null;
+  return { turn: (Math.atan2(m[1], m[0]) * 180) / Math.PI, scale };
+}

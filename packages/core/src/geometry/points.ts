@@ -1,0 +1,61 @@
+// Points and vectors in the plane, in millimetres, y growing downwards.
+
+export interface Point {
+  x: number;
+  y: number;
+}
+
+export interface Bounds {
+  minX: number;
+  minY: number;
+  maxX: number;
+  maxY: number;
+}
+
+export const distance = (a: Point, b: Point): number => Math.hypot(b.x - a.x, b.y - a.y);
+
+export const lerp = (a: Point, b: Point, t: number): Point => ({
+  x: a.x + (b.x - a.x) * t,
+  y: a.y + (b.y - a.y) * t,
+});
+
+/** A function that turns points about the origin by `degrees` (clockwise on screen, because y grows downwards). */
+export function turnBy(degrees: number): (p: Point) => Point {
+  const a = (degrees * Math.PI) / 180;
+  const c = Math.cos(a);
+  const s = Math.sin(a);
+  return (p) => ({ x: p.x * c - p.y * s, y: p.x * s + p.y * c });
+}
+
+/** Turns one point about the origin by `degrees`, clockwise on screen. */
+export const turned = (p: Point, degrees: number): Point => turnBy(degrees)(p);
+
+export const emptyBounds = (): Bounds => ({
+  minX: Infinity,
+  minY: Infinity,
+  maxX: -Infinity,
+  maxY: -Infinity,
+});
+
+export function growBounds(b: Bounds, x: number, y: number): void {
+  if (x < b.minX) b.minX = x;
+  if (x > b.maxX) b.maxX = x;
+  if (y < b.minY) b.minY = y;
+  if (y > b.maxY) b.maxY = y;
+}
+
+export function uniteBounds(all: Iterable<Bounds | null>): Bounds | null {
+  const out = emptyBounds();
+  for (const b of all) {
+    if (!b) continue;
+    growBounds(out, b.minX, b.minY);
+    growBounds(out, b.maxX, b.maxY);
+  }
+  return out.minX <= out.maxX ? out : null;
+}
+
+/** The machine's resolution: needle points lie on a grid of 0.1 mm about the design's origin. */
+export const MACHINE_STEP = 0.1;
+
+/** The nearest coordinate, in mm, that a machine can reach. */
+export const onMachineGrid = (v: number): number => Math.round(v * 10) / 10;

@@ -1,0 +1,132 @@
+// Cloths: what each asks of the stitches (stitch density, pull compensation, underlay).
+
+export type UnderlayWeight = 'none' | 'light' | 'normal' | 'heavy';
+
+export interface Cloth {
+  id: string;
+  name: string;
+  /** Factor on stitch density: rows lie `spacing / density` apart. */
+  density: number;
+  /** How far stitches are lengthened against the cloth's pull, at each end, in mm. */
+  compensation: number;
+  underlay: UnderlayWeight;
+  /** How the cloth is painted. */
+  weave: 'plain' | 'twill' | 'knit' | 'pile' | 'felt' | 'sheen' | 'quilt';
+  colour: string;
+  note: string;
+}
+
+export const CLOTHS: Cloth[] = [
+  {
+    id: 'linen',
+    name: 'Linen',
+    density: 1,
+    compensation: 0.2,
+    underlay: 'normal',
+    weave: 'plain',
+    colour: '#efe6d3',
+    note: 'Woven and steady: the easiest cloth to stitch on.',
+  },
+  {
+    id: 'cotton',
+    name: 'Cotton',
+    density: 1,
+    compensation: 0.2,
+    underlay: 'normal',
+    weave: 'plain',
+    colour: '#f6f3ec',
+    note: 'Woven and steady.',
+  },
+  {
+    id: 'denim',
+    name: 'Denim',
+    density: 1,
+    compensation: 0.15,
+    underlay: 'light',
+    weave: 'twill',
+    colour: '#3d4f6e',
+    note: 'Firm: little underlay is needed.',
+  },
+  {
+    id: 'canvas',
+    name: 'Canvas',
+    density: 1,
+    compensation: 0.15,
+    underlay: 'light',
+    weave: 'plain',
+    colour: '#d9ceb6',
+    note: 'Firm: little underlay is needed.',
+  },
+  {
+    id: 'jersey',
+    name: 'Jersey',
+    density: 0.95,
+    compensation: 0.4,
+    underlay: 'heavy',
+    weave: 'knit',
+    colour: '#c9cfd6',
+    note: 'Stretches: use a cut-away stabiliser.',
+  },
+  {
+    id: 'towelling',
+    name: 'Towelling',
+    density: 1.1,
+    compensation: 0.4,
+    underlay: 'heavy',
+    weave: 'pile',
+    colour: '#dfe7e6',
+    note: 'Loops poke through: sew a knockdown first, or lay film on top.',
+  },
+  {
+    id: 'fleece',
+    name: 'Fleece',
+    density: 1.1,
+    compensation: 0.4,
+    underlay: 'heavy',
+    weave: 'pile',
+    colour: '#46505c',
+    note: 'Soft and deep: sew a knockdown first, or lay film on top.',
+  },
+  {
+    id: 'felt',
+    name: 'Felt',
+    density: 0.95,
+    compensation: 0.1,
+    underlay: 'light',
+    weave: 'felt',
+    colour: '#2f3a5f',
+    note: 'Does not stretch; needles leave holes for good.',
+  },
+  {
+    id: 'silk',
+    name: 'Satin or silk',
+    density: 0.9,
+    compensation: 0.2,
+    underlay: 'light',
+    weave: 'sheen',
+    colour: '#e7d9de',
+    note: 'Delicate: no stitch over 5 mm.',
+  },
+  {
+    id: 'cap',
+    name: 'Cap front',
+    density: 1,
+    compensation: 0.3,
+    underlay: 'heavy',
+    weave: 'twill',
+    colour: '#28324a',
+    note: 'Sew from the centre out.',
+  },
+  {
+    id: 'quilt',
+    name: 'Quilt sandwich',
+    density: 1,
+    compensation: 0,
+    underlay: 'none',
+    weave: 'quilt',
+    colour: '#f1eadf',
+    note: 'Open stitches only: run 2.5 mm, spacing 3 mm or more.',
+  },
+];
+
+export const clothById = (id: string): Cloth => CLOTHS.find((c) => c.id === id) ?? CLOTHS[0];

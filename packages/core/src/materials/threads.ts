@@ -1,0 +1,200 @@
+// Threads: a chart of made-up 40-weight colours, and the nearest thread to a colour.
+import { converter, differenceCiede2000, parse } from 'culori';
+
+export interface Thread {
+  /** What is printed on the spool. */
+  code: string;
+  name: string;
+  /** sRGB as #rrggbb. */
+  colour: string;
+}
+
+export interface ThreadChart {
+  id: string;
+  name: string;
+  threads: Thread[];
+}
+
+const LARKMOOR: [code: string, name: string, colour: string][] = [
+  ['100', 'Snow', '#fffbf5'],
+  ['101', 'Chalk', '#f3f0e9'],
+  ['102', 'Lambswool', '#e2ded5'],
+  ['103', 'Oat', '#c1bdb5'],
+  ['104', 'Drystone', '#9c9890'],
+  ['105', 'Lichen Grey', '#75716a'],
+  ['110', 'Mist', '#e7e7eb'],
+  ['111', 'Pewter', '#c6c7cb'],
+  ['112', 'Slate Roof', '#9d9ea2'],
+  ['113', 'Rain Cloud', '#717175'],
+  ['114', 'Iron Gate', '#47474b'],
+  ['115', 'Soot', '#1a1a1d'],
+  ['120', 'Clotted Cream', '#fff6d1'],
+  ['121', 'Primrose', '#f7ecc1'],
+  ['122', 'Beeswax', '#eddea5'],
+  ['123', 'Hay Bale', '#ddce96'],
+  ['124', 'Barley', '#c0b17a'],
+  ['125', 'Dry Bracken', '#a0925c'],
+  ['130', 'Comet Tail', '#ffeeba'],
+  ['131', 'Gorse Flower', '#fcdf87'],
+  ['132', 'Sunlit Brass', '#f8d14f'],
+  ['133', 'Buttercup', '#e7c03a'],
+  ['134', 'Old Gold', '#d0aa13'],
+  ['135', 'Mustard Seed', '#b08e00'],
+  ['140', 'Lamplight', '#ffd6a8'],
+  ['141', 'Apricot', '#ffbb69'],
+  ['142', 'Marigold', '#f4a437'],
+  ['143', 'Amber Glass', '#df911a'],
+  ['144', 'Heather Honey', '#c17a00'],
+  ['145', 'Burnt Toffee', '#996000'],
+  ['150', 'Peach Skin', '#ffc1a0'],
+  ['151', 'Mars at Dawn', '#ff9a5f'],
+  ['152', 'Rowan Berry', '#f2823b'],
+  ['153', 'Campfire', '#dd6f23'],
+  ['154', 'Rust', '#bf5900'],
+  ['155', 'Fox Brush', '#944300'],
+  ['160', 'Shell', '#ffbaae'],
+  ['161', 'Coral Bell', '#ff8b79'],
+  ['162', 'Poppy', '#ef6856'],
+  ['163', 'Signal Lamp', '#d24e3e'],
+  ['164', 'Brick', '#b63325'],
+  ['165', 'Oxide', '#970c02'],
+  ['170', 'Dog Rose', '#ffb4b5'],
+  ['171', 'Campion', '#ff7c84'],
+  ['172', 'Rosehip', '#e45361'],
+  ['173', 'Red Giant', '#c13045'],
+  ['174', 'Hawthorn', '#a1012c'],
+  ['175', 'Bog Cranberry', '#77001e'],
+  ['180', 'Blush', '#ffcfdc'],
+  ['181', 'Foxglove Pale', '#ffa0be'],
+  ['182', 'Foxglove', '#e7799e'],
+  ['183', 'Clover Head', '#c45b80'],
+  ['184', 'Beetroot', '#9f3960'],
+  ['185', 'Mulberry', '#7b1542'],
+  ['190', 'Petal', '#ffd2ef'],
+  ['191', 'Orchid', '#fca2df'],
+  ['192', 'Willowherb', '#da83be'],
+  ['193', 'Thistle', '#b5619b'],
+  ['194', 'Plum Skin', '#92417a'],
+  ['195', 'Damson', '#6c1d58'],
+  ['200', 'Dawn Haze', '#ebd3ff'],
+  ['201', 'Ling', '#d5a8f8'],
+  ['202', 'Bell Heather', '#b286d3'],
+  ['203', 'Nebula', '#8d62ac'],
+  ['204', 'Crocus', '#6c4289'],
+  ['205', 'Aubergine', '#481d62'],
+  ['210', 'Twilight', '#d6d6ff'],
+  ['211', 'Harebell', '#b0adfb'],
+  ['212', 'Scabious', '#8b88d3'],
+  ['213', 'Iris', '#6b67af'],
+  ['214', 'Dusk Violet', '#4d478c'],
+  ['215', 'Midnight Plum', '#2d2364'],
+  ['220', 'First Star', '#c5d8ff'],
+  ['221', 'Morning Glory', '#92b3fb'],
+  ['222', 'Dusk Blue', '#6e8dd3'],
+  ['223', 'Cornflower', '#4c69ab'],
+  ['224', 'Evening', '#2f4989'],
+  ['225', 'Deep Sky', '#122864'],
+  ['230', 'Frost', '#c9e0ff'],
+  ['231', 'Thin Ice', '#97c1f7'],
+  ['232', 'Moonlit Blue', '#6f98cc'],
+  ['233', 'Denim', '#4971a2'],
+  ['234', 'Night Sky', '#234877'],
+  ['235', 'Ink Well', '#00234c'],
+  ['240', 'Glacier', '#c5e6ff'],
+  ['241', 'Clear Noon', '#86cdff'],
+  ['242', 'Kingfisher Back', '#63aada'],
+  ['243', 'Harbour', '#4188b6'],
+  ['244', 'Neptune', '#1b6793'],
+  ['245', 'Deep Tarn', '#004468'],
+  ['250', 'Dew', '#b5f0ff'],
+  ['251', 'Shallows', '#83d6ea'],
+  ['252', 'Tidepool', '#63b6c9'],
+  ['253', 'Teal Duck', '#3f93a6'],
+  ['254', 'Reservoir', '#0e6f81'],
+  ['255', 'Peat Water', '#004b59'],
+  ['260', 'Sea Glass', '#b5f3ea'],
+  ['261', 'Mint Leaf', '#87ddd2'],
+  ['262', 'Uranus', '#67bdb2'],
+  ['263', 'Verdigris', '#439a90'],
+  ['264', 'Copper Dome', '#14766c'],
+  ['265', 'Spruce', '#004e47'],
+  ['270', 'Cucumber', '#b6f1d0'],
+  ['271', 'Spearmint', '#8bdcb1'],
+  ['272', 'Clover', '#6bbb92'],
+  ['273', 'Malachite', '#499971'],
+  ['274', 'Fir', '#1f744f'],
+  ['275', 'Deep Forest', '#004d30'],
+  ['280', 'Lettuce', '#c5efbb'],
+  ['281', 'Spring Larch', '#9ed691'],
+  ['282', 'Fern', '#7fb673'],
+  ['283', 'Meadow', '#5b904f'],
+  ['284', 'Ivy', '#3b6f30'],
+  ['285', 'Yew', '#154a06'],
+  ['290', 'Lime Blossom', '#ddf2af'],
+  ['291', 'New Leaf', '#c4de83'],
+  ['292', 'Apple', '#a7c066'],
+  ['293', 'Moss', '#869e43'],
+  ['294', 'Sphagnum', '#637919'],
+  ['295', 'Juniper', '#425200'],
+  ['300', 'Pear', '#e3e6b2'],
+  ['301', 'Reed', '#cacd88'],
+  ['302', 'Olive Branch', '#abad69'],
+  ['303', 'Bog Myrtle', '#898b48'],
+  ['304', 'Old Olive', '#666723'],
+  ['305', 'Marsh', '#454600'],
+  ['310', 'Parchment', '#f5e2c4'],
+  ['311', 'Sandstone', '#dfc79f'],
+  ['312', 'Hare', '#bca47d'],
+  ['313', 'Tan Leather', '#937d57'],
+  ['314', 'Peat', '#6f5a35'],
+  ['315', 'Dark Peat', '#4b3711'],
+  ['320', 'Fawn', '#ffd4b8'],
+  ['321', 'Biscuit', '#dfb396'],
+  ['322', 'Otter', '#b88e72'],
+  ['323', 'Chestnut', '#936a4f'],
+  ['324', 'Bark', '#6e492e'],
+  ['325', 'Bog Oak', '#49260b'],
+  ['330', 'Mushroom', '#f4dbd3'],
+  ['331', 'Dove', '#dcbcb1'],
+  ['332', 'Rose Taupe', '#b89a8f'],
+  ['333', 'Heath Earth', '#96796e'],
+  ['334', 'Cocoa', '#6f534a'],
+  ['335', 'Raven Brown', '#4a3128'],
+];
+
+/** The chart that ships with Rosehip. */
+export const LARKMOOR_CHART: ThreadChart = {
+  id: 'larkmoor',
+  name: 'Larkmoor 40',
+  threads: LARKMOOR.map(([code, name, colour]) => ({ code, name, colour })),
+};
+
+export const THREAD_CHARTS: ThreadChart[] = [LARKMOOR_CHART];
+
+export const threadChart = (id: string): ThreadChart =>
+  THREAD_CHARTS.find((chart) => chart.id === id) ?? LARKMOOR_CHART;
+
+const byCode = new Map<string, Thread>(LARKMOOR_CHART.threads.map((t) => [t.code, t]));
+
+/** The thread with this code; an unknown code gives a grey stand-in that says so. */
+export const threadByCode = (code: string): Thread =>
+  byCode.get(code) ?? { code, name: 'Unknown thread', colour: '#8a8088' };
+
+const toLab = converter('lab65');
+const difference = differenceCiede2000();
+
+/** The chart's thread nearest to a CSS colour, by CIEDE2000; null when the colour can't be read. */
+export function nearestThread(colour: string, chart: ThreadChart = LARKMOOR_CHART): Thread | null {
+  const wanted = toLab(parse(colour));
+  if (!wanted) return null;
+  let best: Thread | null = null;
+  let least = Infinity;
+  for (const thread of chart.threads) {
+    const d = difference(wanted, toLab(thread.colour)!);
+    if (d < least) {
+      least = d;
+      best = thread;
+    }
+  }
+  return best;
+}

@@ -1,0 +1,218 @@
+// Draws a plan on any 2D canvas: in a browser, in a worker, on the server.
+//
+// The canvas is taken as it is: the caller sets a transform that maps millimetres to pixels and tells the scale.
+import { threadByCode } from '../materials/threads.ts';
+import { THREAD_WIDTH } from '../materials/machine.ts';
+import type { Bounds } from '../geometry/points.ts';
+import { Move, type Plan } from '../sewing/plan.ts';
+import { Part } from '../stitches/thread.ts';
+import { mixed, readable, shadesOf, type Shades } from './shades.ts';
+
+export type ViewName = 'lines' | 'needle' | 'cloth';
+
+/** The part of CanvasRenderingContext2D that painting needs. */
+export interface Canvas2D {
+  save(): void;
+  restore(): void;
+  beginPath(): void;
+  moveTo(x: number, y: number): void;
+  lineTo(x: number, y: number): void;
+  bezierCurveTo(x1: number, y1: number, x2: number, y2: number, x: number, y: number): void;
+  closePath(): void;
+  rect(x: number, y: number, w: number, h: number): void;
+  arc(x: number, y: number, r: number, from: number, to: number): void;
+  stroke(): void;
+  fill(rule?: 'nonzero' | 'evenodd'): void;
+  fillRect(x: number, y: number, w: number, h: number): void;
+  setLineDash(dash: number[]): void;
+  globalAlpha: number;
+  lineWidth: number;
+  lineCap: string;
+  lineJoin: string;
+  // Each canvas has its own gradient types beside strings; only strings are set here.
+  strokeStyle: unknown;
+  fillStyle: unknown;
+}
+
+export interface PaintRange {
+  /** Records from `from` up to but without `to`. */
+  from: number;
+  to: number;
+  /** Only what reaches into this area, in mm, is painted; left out: everything. */
+  area?: Bounds;
+}
+
+const whole = (plan: Plan): PaintRange => ({ from: 0, to: plan.x.length });
+
+/** Half the width of what is painted about a stitch, with room to spare, in mm. */
+const REACH = 0.5;
+
+/** Calls `stitch` for every stitch of the range that reaches into its area, with the records it joins. */
+function eachStitch(
+  { x, y, move }: Plan,
+  { from, to, area }: PaintRange,
+  stitch: (from: number, to: number) => void,
+): void {
+  for (let i = Math.max(1, from); i < to; i++) {
+    if (move[i] !== Move.stitch) continue;
+    if (
+      area &&
+      ((x[i] < area.minX - REACH && x[i - 1] < area.minX - REACH) ||
+        (x[i] > area.maxX + REACH && x[i - 1] > area.maxX + REACH) ||
+        (y[i] < area.minY - REACH && y[i - 1] < area.minY - REACH) ||
+        (y[i] > area.maxY + REACH && y[i - 1] > area.maxY + REACH))
+    )
+      continue;
+    stitch(i - 1, i);
+  }
+}
+
+/** Below this many pixels a millimetre, thread is drawn as one plain stroke. */
+const PLAIN_BELOW = 5;
+/** From this many pixels a millimetre on, every stitch is painted by itself, so that its ends can be seen. */
+const SINGLY_FROM = 14;
+/** Numbers (four a stitch) painted in one go; less shows better what was sewn later, more is faster. */
+const BATCH = { plain: 1600, thread: 96, single: 0 };
+
+/** Which shade a stitch gets from its direction; light falls from the upper left. */
+const LIGHT = (-60 * Math.PI) / 180;
+
+function shadeIndex(dx: number, dy: number, count: number): number {
+  const facing = Math.abs(Math.sin(Math.atan2(dy, dx) - LIGHT));
+  return Math.min(count - 1, Math.floor(facing * count));
+}
+
+/**
+ * Thread as it will look: each stitch 0.4 mm wide, shaded by its direction to a fixed light, with a dark edge
+ * below and a highlight along it. `scale` is pixels a millimetre.
+ */
+export function paintThread(ctx: Canvas2D, plan: Plan, scale: number, range: PaintRange = whole(plan)): void {
+  ctx.save();
+  ctx.lineCap = 'round';
+  ctx.lineJoin = 'round';
+  const plain = scale < PLAIN_BELOW;
+  const most = plain ? BATCH.plain : scale < SINGLY_FROM ? BATCH.thread : BATCH.single;
+  // Far away, threads are drawn wide enough to meet: thinner ones would beat against the pixels.
+  const width = Math.max(THREAD_WIDTH, 1.5 / scale);
+  let object = -1;
+  let shades: Shades | null = null;
+  let shade = -1;
+  let batch: number[] = [];
+  const trace = (offset: number): void => {
+    ctx.beginPath();
+    for (let i = 0; i < batch.length; i += 4) {
+      ctx.moveTo(batch[i] + offset, batch[i + 1] + offset);
+      ctx.lineTo(batch[i + 2] + offset, batch[i + 3] + offset);
+    }
+  };
+  const flush = (): void => {
+    if (!batch.length || !shades) return;
+    if (plain) {
+      ctx.strokeStyle = shades.body[shade];
+      ctx.lineWidth = width;
+      trace(0);
+      ctx.stroke();
+    } else {
+      ctx.strokeStyle = shades.edge[shade];
+      ctx.lineWidth = width * 1.06;
+      trace(width * 0.07);
+      ctx.stroke();
+      ctx.strokeStyle = shades.body[shade];
+      ctx.lineWidth = width * 0.84;
+      trace(0);
+      ctx.stroke();
+      ctx.strokeStyle = shades.gleam[shade];
+      ctx.lineWidth = width * 0.3;
+      trace(-width * 0.1);
+      ctx.stroke();
+    }
+    batch = [];
+  };
+  eachStitch(plan, range, (a, b) => {
+    const dx = plan.x[b] - plan.x[a];
+    const dy = plan.y[b] - plan.y[a];
+    if (plan.object[b] !== object) {
+      flush();
+      object = plan.object[b];
+      shades = shadesOf(threadByCode(plan.objects[object].thread).colour);
+    }
+    const next = shadeIndex(dx, dy, shades!.body.length);
+    if (next !== shade || batch.length > most) {
+      flush();
+      shade = next;
+    }
+    batch.push(plan.x[a], plan.y[a], plan.x[b], plan.y[b]);
+  });
+  flush();
+  ctx.restore();
+}
+
+/** Every stitch as a line; needle points as dots where there is room; jumps dashed; trims marked. */
+export function paintNeedle(ctx: Canvas2D, plan: Plan, scale: number, range: PaintRange = whole(plan)): void {
+  ctx.save();
+  ctx.lineCap = 'round';
+  const px = 1 / scale;
+  const dots = scale >= 5;
+  let object = -1;
+  let under = false;
+  let batch: number[] = [];
+  const flush = (): void => {
+    if (!batch.length) return;
+    const colour = readable(threadByCode(plan.objects[object].thread).colour);
+    ctx.strokeStyle = under ? mixed(colour, '#ffffff', 0.55) : colour;
+    ctx.lineWidth = Math.min(0.12, 1.4 * px) + 0.3 * px;
+    ctx.beginPath();
+    for (let i = 0; i < batch.length; i += 4) {
+      ctx.moveTo(batch[i], batch[i + 1]);
+      ctx.lineTo(batch[i + 2], batch[i + 3]);
+    }
+    ctx.stroke();
+    if (dots) {
+      const r = Math.min(0.11, 2 * px);
+      ctx.fillStyle = under ? mixed(colour, '#ffffff', 0.35) : mixed(colour, '#000000', 0.35);
+      ctx.beginPath();
+      for (let i = 0; i < batch.length; i += 4) ctx.rect(batch[i + 2] - r, batch[i + 3] - r, 2 * r, 2 * r);
+      ctx.fill();
+    }
+    batch = [];
+  };
+  eachStitch(plan, range, (a, b) => {
+    const below = plan.part[b] === Part.underlay || plan.part[b] === Part.travel;
+    if (plan.object[b] !== object || below !== under || batch.length > 4000) {
+      flush();
+      object = plan.object[b];
+      under = below;
+    }
+    batch.push(plan.x[a], plan.y[a], plan.x[b], plan.y[b]);
+  });
+  flush();
+  paintMarks(ctx, plan, px, range);
+  ctx.restore();
+}
+
+/** Jumps as dashed lines, trims as small crosses. */
+function paintMarks(ctx: Canvas2D, plan: Plan, px: number, { from, to }: PaintRange): void {
+  ctx.strokeStyle = '#b7791f';
+  ctx.lineWidth = 1.2 * px;
+  ctx.setLineDash([4 * px, 4 * px]);
+  ctx.beginPath();
+  for (let i = Math.max(1, from); i < to; i++) {
+    if (plan.move[i] !== Move.jump) continue;
+    ctx.moveTo(plan.x[i - 1], plan.y[i - 1]);
+    ctx.lineTo(plan.x[i], plan.y[i]);
+  }
+  ctx.stroke();
+  ctx.setLineDash([]);
+  ctx.strokeStyle = '#b3263f';
+  ctx.beginPath();
+  const r = 3.5 * px;
+  for (let i = from; i < to; i++) {
+    if (plan.move[i] !== Move.trim) continue;
+    const [x, y] = [plan.x[i], plan.y[i]];
+    ctx.moveTo(x - r, y - r);
+    ctx.lineTo(x + r, y + r);
+    ctx.moveTo(x - r, y + r);
+    ctx.lineTo(x + r, y - r);
+  }
+  ctx.stroke();
+}

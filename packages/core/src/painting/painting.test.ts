@@ -1,0 +1,136 @@
+import { describe, expect, test } from 'vitest';
+import { emptyDesign, type Design, type DesignObject } from '../design/types.ts';
+import { figuresOf, Move } from '../sewing/plan.ts';
+import { sewDesign } from '../sewing/sew.ts';
+import { paintCloth, paintLines } from './ground.ts';
+import { paintNeedle, paintThread, type Canvas2D } from './paint.ts';
+import { pictureArea } from './picture.ts';
+import { mixed, shadesOf } from './shades.ts';
+
+/** A canvas that only remembers what was asked of it. */
+function recorder() {
+  const lines: { from: number[]; to: number[]; style: string; width: number }[] = [];
+  const fills: string[] = [];
+  let depth = 0;
+  let at = [0, 0];
+  let pending: { from: number[]; to: number[] }[] = [];
+  const ctx = {
+    save: () => depth++,
+    restore: () => depth--,
+    beginPath: () => (pending = []),
+    moveTo: (x: number, y: number) => (at = [x, y]),
+    lineTo: (x: number, y: number) => {
+      pending.push({ from: at, to: [x, y] });
+      at = [x, y];
+    },
+    bezierCurveTo: (_a: number, _b: number, _c: number, _d: number, x: number, y: number) => ctx.lineTo(x, y),
+    closePath: () => {},
+    rect: () => {},
+    arc: () => {},
+    stroke: () =>
+      lines.push(...pending.map((l) => ({ ...l, style: String(ctx.strokeStyle), width: ctx.lineWidth }))),
+    fill: () => fills.push(String(ctx.fillStyle)),
+    fillRect: () => fills.push(String(ctx.fillStyle)),
+    setLineDash: () => {},
+    globalAlpha: 1,
+    lineWidth: 1,
+    lineCap: '',
+    lineJoin: '',
+    strokeStyle: '' as unknown,
+    fillStyle: '' as unknown,
+  };
+  return { ctx: ctx as unknown as Canvas2D, lines, fills, depth: () => depth };
+}
+
+const object = (id: string, kind: string, turn: number, thread: string, x: number): DesignObject => ({
+  id,
+  name: id,
+  kind: 'object',
+  visible: true,
+  locked: false,
+  outline: { kind: 'rectangle', x, y: 0, width: 14, height: 8, radius: 0, turn },
+  recipe: { kind, settings: {} },
+  thread,
+});
+const design: Design = {
+  ...emptyDesign('Paint'),
+  objects: [object('a', 'fill', 0, '222', -15), object('b', 'satin', 20, '172', 15)],
+};
+const plan = sewDesign(design);
+const stitches = figuresOf(plan).stitches;
+
+describe('thread', () => {
+  test('far away, one stroke a stitch; near, an edge, a body and a gleam', () => {
+    const far = recorder();
+    paintThread(far.ctx, plan, 3);
+    expect(far.lines).toHaveLength(stitches);
+    const near = recorder();
+    paintThread(near.ctx, plan, 8);
+    expect(near.lines).toHaveLength(3 * stitches);
+    expect([far.depth(), near.depth()]).toEqual([0, 0]);
+  });
+
+  test('parts painted one after the other make the whole', () => {
+    const [whole, parts] = [recorder(), recorder()];
+    paintThread(whole.ctx, plan, 3);
+    const n = plan.x.length;
+    for (let from = 0; from < n; from += 97)
+      paintThread(parts.ctx, plan, 3, { from, to: Math.min(n, from + 97) });
+    const ends = (r: typeof whole) => r.lines.map((l) => [...l.from, ...l.to]);
+    expect(ends(parts)).toEqual(ends(whole));
+  });
+
+  test('what lies outside the area is left out, all that lies in it is there', () => {
+    const area = { minX: -25, minY: -10, maxX: 0, maxY: 10 };
+    const r = recorder();
+    paintThread(r.ctx, plan, 3, { from: 0, to: plan.x.length, area });
+    const inside = [...plan.move].filter((m, i) => i > 0 && m === Move.stitch && plan.x[i] <= 0).length;
+    expect(r.lines.length).toBeGreaterThanOrEqual(inside);
+    expect(r.lines.length).toBeLessThan(stitches);
+  });
+
+  test('stitches at another angle have another shade, and each thread its own', () => {
+    const r = recorder();
+    paintThread(r.ctx, plan, 3);
+    const level = r.lines.find((l) => l.from[1] === l.to[1] && Math.abs(l.to[0] - l.from[0]) > 2)!;
+    const steep = r.lines.find((l) => Math.abs(l.to[1] - l.from[1]) > 2 && l.from[0] < 0)!;
+    expect(level.style).not.toBe(steep.style);
+    expect(shadesOf('#b3263f').body[0]).not.toBe(shadesOf('#b3263f').body.at(-1));
+    expect(mixed('#000000', '#ffffff', 0.5)).toBe('#808080');
+  });
+
+  test('thread is 0.4 mm wide, but never thinner than can be seen', () => {
+    const [near, far] = [recorder(), recorder()];
+    paintThread(near.ctx, plan, 40);
+    paintThread(far.ctx, plan, 1);
+    expect(Math.max(...near.lines.map((l) => l.width))).toBeCloseTo(0.424);
+    expect(far.lines[0].width).toBeGreaterThan(1);
+  });
+});
+
+test('needle view draws every stitch once, and marks jumps', () => {
+  const r = recorder();
+  paintNeedle(r.ctx, plan, 10);
+  const jumps = [...plan.move].filter((m, i) => i > 0 && m === Move.jump).length;
+  expect(r.lines).toHaveLength(stitches + jumps);
+  const under = new Set(r.lines.map((l) => l.style));
+  expect(under.size).toBeGreaterThan(3); // both threads, their underlay, and the marks
+});
+
+test('lines view draws every outline, cloth its own colour', () => {
+  const r = recorder();
+  paintLines(r.ctx, design, 5);
+  expect(r.lines.length).toBeGreaterThanOrEqual(6);
+  const cloth = recorder();
+  paintCloth(cloth.ctx, { kind: 'denim', colour: '#123456' }, { minX: -5, minY: -5, maxX: 5, maxY: 5 }, 20);
+  expect(cloth.fills).toEqual(['#123456']);
+  expect(cloth.lines.length).toBeGreaterThan(5);
+});
+
+test('a picture shows all stitches, or the hoop when there are none', () => {
+  const area = pictureArea(design, plan, 2);
+  const b = figuresOf(plan).bounds!;
+  expect(area.minX).toBeCloseTo(b.minX - 2);
+  const empty = emptyDesign('Empty');
+  expect(pictureArea(empty, sewDesign(empty))).toEqual({ minX: -50, minY: -50, maxX: 50, maxY: 50 });
+});

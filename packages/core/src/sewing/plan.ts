@@ -1,0 +1,184 @@
+// The plan: everything the machine will do, in order, as typed arrays that go between threads without copying.
+import type { Bounds } from '../geometry/points.ts';
+import { emptyBounds, growBounds } from '../geometry/points.ts';
+import { DEFAULT_SPEED, type MachineSpeed } from '../materials/machine.ts';
+
+/** What the machine does to arrive at a record's place. Trim, change and stop happen where the needle is. */
+export const Move = { stitch: 0, jump: 1, trim: 2, change: 3, stop: 4 } as const;
+export type MoveCode = (typeof Move)[keyof typeof Move];
+
+/** One object's share of the plan: records from `from` up to but without `to`. */
+export interface PlanObject {
+  id: string;
+  name: string;
+  /** Thread code. */
+  thread: string;
+  from: number;
+  to: number;
+}
+
+/** All arrays have one entry a record. */
+export interface Plan {
+  /** mm, y down, on the machine's grid. */
+  x: Float32Array;
+  y: Float32Array;
+  /** `Move` codes. */
+  move: Uint8Array;
+  /** `Part` codes: top, underlay, travel, tie. */
+  part: Uint8Array;
+  /** Index into `objects`. */
+  object: Int32Array;
+  /** Seconds from the beginning until the record is done. */
+  time: Float32Array;
+  objects: PlanObject[];
+}
+
+export interface Figures {
+  stitches: number;
+  jumps: number;
+  trims: number;
+  colourChanges: number;
+  stops: number;
+  /** Sewing time in seconds. */
+  seconds: number;
+  /** What needle points reach, in mm; null without stitches. */
+  bounds: Bounds | null;
+  width: number;
+  height: number;
+  /** Thread codes in sewing order, as the spools are changed. */
+  threads: string[];
+  /** Stitch lengths in mm. */
+  shortest: number;
+  longest: number;
+  /** Metres of upper thread. */
+  threadMetres: number;
+}
+
+/** Collects records; arrays grow by doubling. */
+export class PlanBuilder {
+  private x = new Float32Array(4096);
+  private y = new Float32Array(4096);
+  private move = new Uint8Array(4096);
+  private part = new Uint8Array(4096);
+  private object = new Int32Array(4096);
+  length = 0;
+  readonly objects: PlanObject[] = [];
+  /** Where the needle is, mm. */
+  atX = 0;
+  atY = 0;
+
+  beginObject(id: string, name: string, thread: string): void {
+    this.objects.push({ id, name, thread, from: this.length, to: this.length });
+  }
+
+  add(x: number, y: number, move: MoveCode, part: number): void {
+    if (this.length === this.x.length) this.grow();
+    const i = this.length++;
+    this.x[i] = x;
+    this.y[i] = y;
+    this.move[i] = move;
+    this.part[i] = part;
+    this.object[i] = this.objects.length - 1;
+    this.atX = x;
+    this.atY = y;
+    if (this.objects.length) this.objects[this.objects.length - 1].to = this.length;
+  }
+
+  private grow(): void {
+    const size = this.x.length * 2;
+    const grown = <T extends Float32Array | Uint8Array | Int32Array>(from: T, to: T): T => {
+      to.set(from);
+      return to;
+    };
+    this.x = grown(this.x, new Float32Array(size));
+    this.y = grown(this.y, new Float32Array(size));
+    this.move = grown(this.move, new Uint8Array(size));
+    this.part = grown(this.part, new Uint8Array(size));
+    this.object = grown(this.object, new Int32Array(size));
+  }
+
+  build(speed: MachineSpeed = DEFAULT_SPEED): Plan {
+    const n = this.length;
+    const x = this.x.slice(0, n);
+    const y = this.y.slice(0, n);
+    const move = this.move.slice(0, n);
+    return {
+      x,
+      y,
+      move,
+      part: this.part.slice(0, n),
+      object: this.object.slice(0, n),
+      time: timesOf(x, y, move, speed),
+      objects: this.objects,
+    };
+  }
+}
+
+/** Stitches longer than this slow the machine, in mm. */
+const SLOW = 5;
+
+function timesOf(x: Float32Array, y: Float32Array, move: Uint8Array, speed: MachineSpeed): Float32Array {
+  const time = new Float32Array(x.length);
+  const beat = 60 / speed.stitchesPerMinute;
+  const cost = [beat, beat, speed.trim, speed.colourChange, speed.stop];
+  let total = 0;
+  for (let i = 0; i < x.length; i++) {
+    const d = i ? Math.hypot(x[i] - x[i - 1], y[i] - y[i - 1]) : 0;
+    total += move[i] === Move.stitch && d > SLOW ? (beat * d) / SLOW : cost[move[i]];
+    time[i] = total;
+  }
+  return time;
+}
+
+/** Counts, size and sewing time of a plan. */
+export function figuresOf(plan: Plan): Figures {
+  const counts = [0, 0, 0, 0, 0];
+  const b = emptyBounds();
+  let shortest = Infinity;
+  let longest = 0;
+  let thread = 0;
+  const { x, y, move } = plan;
+  for (let i = 0; i < x.length; i++) {
+    counts[move[i]]++;
+    if (move[i] !== Move.stitch) continue;
+    growBounds(b, x[i], y[i]);
+    const d = i ? Math.hypot(x[i] - x[i - 1], y[i] - y[i - 1]) : Math.hypot(x[i], y[i]);
+    if (d < shortest) shortest = d;
+    if (d > longest) longest = d;
+    thread += d;
+  }
+  const threads: string[] = [];
+  for (const o of plan.objects) if (o.to > o.from && threads.at(-1) !== o.thread) threads.push(o.thread);
+  const any = counts[Move.stitch] > 0;
+  return {
+    stitches: counts[Move.stitch],
+    jumps: counts[Move.jump],
+    trims: counts[Move.trim],
+    colourChanges: counts[Move.change],
+    stops: counts[Move.stop],
+    seconds: plan.time.at(-1) ?? 0,
+    bounds: any ? b : null,
+    width: any ? b.maxX - b.minX : 0,
+    height: any ? b.maxY - b.minY : 0,
+    threads,
+    shortest: any ? shortest : 0,
+    longest,
+    threadMetres: thread / 1000,
+  };
+}
+
+/** The first record that is not done after `seconds`; the plan's length when all are. */
+export function recordAt(plan: Plan, seconds: number): number {
+  let lo = 0;
+  let hi = plan.time.length;
+  while (lo < hi) {
+    const mid = (lo + hi) >> 1;
+    if (plan.time[mid] <= seconds) lo = mid + 1;
+    else hi = mid;
+  }
+  return lo;
+}
+
+/** The arrays of a plan that can be handed to another thread. */
+export const planBuffers = (plan: Plan): ArrayBuffer[] =>
+  [plan.x, plan.y, plan.move, plan.part, plan.object, plan.time].map((a) => a.buffer as ArrayBuffer);

@@ -1,0 +1,193 @@
+// From a design to one plan: objects in order, joined by travel, jump or trim, tied where a thread begins and ends.
+import { visibleLeaves, type Leaf } from '../design/tree.ts';
+import type { Design, StitchesObject } from '../design/types.ts';
+import type { Point } from '../geometry/points.ts';
+import { clothById } from '../materials/cloths.ts';
+import { DEFAULT_SPEED, LIMITS, type MachineSpeed } from '../materials/machine.ts';
+import { runPoints } from '../stitches/run-points.ts';
+import { Part, ThreadBuilder, type SewnThread } from '../stitches/thread.ts';
+import { lineIsCovered, type Cover } from './cover.ts';
+import { Move, PlanBuilder, type MoveCode, type Plan } from './plan.ts';
+import { objectCover, stitchObject } from './stitch-object.ts';
+import { tieIn, tieOff } from './ties.ts';
+
+export interface SewOptions {
+  speed?: MachineSpeed;
+  /** Gaps longer than this are trimmed, in mm. */
+  trimLength?: number;
+}
+
+/** A jump this short leaves nothing to see, in mm. */
+const UNSEEN_JUMP = 1;
+/** Longest way that is worth travelling under cover, in mm. */
+const LONGEST_TRAVEL = 60;
+const TRAVEL_LENGTH = 2.5;
+
+class Sewing {
+  readonly plan = new PlanBuilder();
+  /** The thread in the needle, as a code; null before the first. */
+  private spool: string | null = null;
+  /** What was sewn last, when it still wants its tie-off. */
+  private open: SewnThread | null = null;
+  /** The object whose records come next; its share begins with its first record. */
+  private next: Leaf | null = null;
+  /** A trim or change has happened since the last stitch. */
+  private cut = true;
+  private readonly trimLength: number;
+
+  constructor(trimLength: number) {
+    this.trimLength = trimLength;
+  }
+
+  get at(): Point {
+    return { x: this.plan.atX, y: this.plan.atY };
+  }
+
+  /** Where the thread in the needle can go on from, when it is `thread`. */
+  entryFor(thread: string): Point | undefined {
+    return this.spool === thread && !this.cut ? this.at : undefined;
+  }
+
+  private finish(): void {
+    if (this.open) for (const p of tieOff(this.open)) this.plan.add(p.x, p.y, Move.stitch, Part.tie);
+    this.open = null;
+  }
+
+  /** Announces the object to be sewn. Ties, trims and changes before its first record still belong to the last. */
+  begin(leaf: Leaf): void {
+    this.arrive();
+    this.next = leaf;
+  }
+
+  /** From here on, records belong to the object that was announced. */
+  private arrive(): void {
+    if (this.next) this.plan.beginObject(this.next.id, this.next.name, this.next.thread);
+    this.next = null;
+  }
+
+  private here(move: MoveCode): void {
+    this.plan.add(this.plan.atX, this.plan.atY, move, Part.top);
+  }
+
+  /** Makes `thread` the one in the needle. */
+  take(thread: string): void {
+    if (this.spool === thread) return;
+    this.finish();
+    if (this.spool !== null) this.here(Move.change);
+    this.spool = thread;
+    this.cut = true;
+  }
+
+  private trim(): void {
+    this.finish();
+    if (!this.cut) this.here(Move.trim);
+    this.cut = true;
+  }
+
+  /** Goes to where a thread begins: by nothing, hidden travel, a jump, or a trim and a jump. */
+  private goTo(p: Point, later: readonly Cover[], any: readonly Cover[]): 'joined' | 'cut' {
+    if (this.cut) return 'cut';
+    const { at } = this;
+    const gap = Math.hypot(p.x - at.x, p.y - at.y);
+    if (gap < LIMITS.shortest - 5e-4) return 'joined';
+    if (gap <= LONGEST_TRAVEL && lineIsCovered(at, p, later)) {
+      this.arrive();
+      const coords = Float64Array.of(at.x, at.y, p.x, p.y);
+      const points = new ThreadBuilder();
+      points.addAll(runPoints({ coords, closed: false }, TRAVEL_LENGTH), Part.travel);
+      points.addFirm(p.x, p.y, Part.travel);
+      const { x, y } = points.thread;
+      for (let i = 1; i < x.length; i++) this.plan.add(x[i], y[i], Move.stitch, Part.travel);
+      return 'joined';
+    }
+    if (gap <= this.trimLength && (gap <= UNSEEN_JUMP || lineIsCovered(at, p, any))) {
+      this.arrive();
+      this.plan.add(p.x, p.y, Move.jump, Part.travel);
+      return 'joined';
+    }
+    this.trim();
+    return 'cut';
+  }
+
+  sewThread(thread: SewnThread, later: readonly Cover[], any: readonly Cover[]): void {
+    const { x, y, part } = thread;
+    if (x.length < 2) return;
+    const how = this.goTo({ x: x[0], y: y[0] }, later, any);
+    this.arrive();
+    if (how === 'cut') {
+      const [down, ...ties] = tieIn(thread);
+      const first = down ?? { x: x[0], y: y[0] };
+      this.plan.add(first.x, first.y, Move.jump, Part.travel);
+      for (const p of ties) this.plan.add(p.x, p.y, Move.stitch, Part.tie);
+      if (down) this.plan.add(x[0], y[0], Move.stitch, Part.tie);
+    }
+    for (let i = 1; i < x.length; i++) {
+      const reach = Math.hypot(x[i] - this.plan.atX, y[i] - this.plan.atY);
+      // A thread that goes on from a place close to its first point may come too near to its second.
+      if (i === 1 && how === 'joined' && reach < LIMITS.shortest - 5e-4) continue;
+      this.plan.add(x[i], y[i], Move.stitch, part[i]);
+    }
+    this.open = thread;
+    this.cut = false;
+  }
+
+  /** Stitches brought in are sewn exactly as they are, without ties of ours. */
+  sewStitches(item: StitchesObject): void {
+    const { points, moves } = item;
+    for (let i = 0; i < moves.length; i++) {
+      const x = points[2 * i] / 10;
+      const y = points[2 * i + 1] / 10;
+      const away = Math.hypot(x - this.plan.atX, y - this.plan.atY) > 0.05;
+      // The first record says where the needle comes from; nothing is needed when it is there already.
+      if (i === 0) {
+        if (!away) continue;
+        this.trim();
+      }
+      this.arrive();
+      const move = i === 0 ? Move.jump : (moves[i] as MoveCode);
+      this.plan.add(x, y, move, Part.top);
+      this.cut = move === Move.trim || (this.cut && move === Move.jump);
+    }
+    this.open = null;
+  }
+
+  stop(): void {
+    this.arrive();
+    this.finish();
+    this.here(Move.stop);
+    this.cut = true;
+  }
+
+  end(): void {
+    this.arrive();
+    this.finish();
+  }
+}
+
+const keepCover = (c: Cover | null): c is Cover => c !== null;
+
+/** Sews the whole design. Hidden objects are left out; objects without room for a stitch get an empty share. */
+export function sewDesign(design: Design, options: SewOptions = {}): Plan {
+  const cloth = clothById(design.cloth.kind);
+  const leaves: Leaf[] = [...visibleLeaves(design.objects)];
+  const covers = leaves.map((leaf) => (leaf.kind === 'object' ? objectCover(leaf, cloth) : null));
+  const sewing = new Sewing(options.trimLength ?? 3);
+  const all = covers.filter(keepCover);
+  leaves.forEach((leaf, i) => {
+    sewing.begin(leaf);
+    if (leaf.kind === 'stitches') {
+      sewing.take(leaf.thread);
+      sewing.sewStitches(leaf);
+    } else {
+      const { threads } = stitchObject(leaf, cloth, sewing.entryFor(leaf.thread));
+      if (threads.length) sewing.take(leaf.thread);
+      // The way to the first thread lies under the object itself too; afterwards only under what follows.
+      const after = covers.slice(i + 1).filter(keepCover);
+      const own = covers[i];
+      threads.forEach((thread, k) => sewing.sewThread(thread, k || !own ? after : [own, ...after], all));
+    }
+    if (leaf.stopAfter !== undefined) sewing.stop();
+  });
+  sewing.end();
+  return sewing.plan.build(options.speed ?? DEFAULT_SPEED);
+}

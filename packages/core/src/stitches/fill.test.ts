@@ -1,0 +1,207 @@
+import fc from 'fast-check';
+import { describe, expect, test } from 'vitest';
+import type { Outline, SettingValue } from '../design/types.ts';
+import { offsetRegion, regionFromRings } from '../geometry/clip.ts';
+import { insideRegion, polygonArea, type Region } from '../geometry/region.ts';
+import { clothById } from '../materials/cloths.ts';
+import { outlineRegion } from '../outlines/region.ts';
+import { parsePathData } from '../formats/svg/path-data.ts';
+import { fill } from './fill.ts';
+import { completeSettings } from './kind.ts';
+import { Part, type SewnThread } from './thread.ts';
+import { closedSpacing, gridPitch } from './rows/row-map.ts';
+
+const linen = clothById('linen');
+
+function stitch(
+  outline: Outline,
+  settings: Record<string, SettingValue> = {},
+  entry?: { x: number; y: number },
+) {
+  const all = completeSettings(fill, { kind: 'fill', settings }, linen);
+  return fill.stitch({ outline, settings: all, cloth: linen, entry });
+}
+
+const shape = (d: string): Outline => ({ kind: 'path', paths: parsePathData(d).paths });
+
+/** Drawn for these tests: a crescent, a comb with narrow teeth, a frame of three windows, an hourglass. */
+const SHAPES: Record<string, Outline> = {
+  crescent: shape(
+    'M12 -32C-12 -34 -28 -16 -26 4C-24 24 -6 36 16 30C0 26 -10 14 -10 -1C-10 -16 -2 -26 12 -32Z',
+  ),
+  comb: shape('M-30 -20H30V-12H26V20H22V-12H14V20H9V-12H0V20H-2V-12H-12V20H-14V-12H-24V20H-30Z'),
+  windows: shape('M-30 -20H30V20H-30Z M-24 -14H-10V14H-24Z M-6 -14H6V14H-6Z M10 -14H24V2H10Z'),
+  hourglass: shape('M-20 -25H20L1.2 0L20 25H-20L-1.2 0Z'),
+  ring: shape('M0 -26A26 26 0 1 1 -0.01 -26Z M0 -10A10 10 0 1 0 0.01 -10Z'),
+};
+
+const lengthsOf = ({ x, y }: SewnThread): number[] =>
+  x.slice(1).map((v, i) => Math.hypot(v - x[i], y[i + 1] - y[i]));
+
+/** Share of the region, on a 0.25 mm grid, that lies under 0.4 mm thread. */
+function coverage(region: Region, threads: SewnThread[]): number {
+  const cell = 0.25;
+  const size = 400; // cells each way, about the origin
+  const covered = new Uint8Array(size * size);
+  for (const { x, y } of threads)
+    for (let i = 1; i < x.length; i++) {
+      const n = Math.ceil(Math.hypot(x[i] - x[i - 1], y[i] - y[i - 1]) / 0.1);
+      for (let k = 0; k <= n; k++) {
+        const px = x[i - 1] + ((x[i] - x[i - 1]) * k) / n;
+        const py = y[i - 1] + ((y[i] - y[i - 1]) * k) / n;
+        const [ci, cj] = [Math.floor(px / cell) + size / 2, Math.floor(py / cell) + size / 2];
+        for (let a = ci - 1; a <= ci + 1; a++)
+          for (let b = cj - 1; b <= cj + 1; b++) {
+            const [dx, dy] = [(a - size / 2 + 0.5) * cell - px, (b - size / 2 + 0.5) * cell - py];
+            if (dx * dx + dy * dy <= 0.21 * 0.21) covered[b * size + a] = 1;
+          }
+      }
+    }
+  let inside = 0;
+  let under = 0;
+  for (let b = 0; b < size; b++)
+    for (let a = 0; a < size; a++) {
+      if (!insideRegion(region, (a - size / 2 + 0.5) * cell, (b - size / 2 + 0.5) * cell)) continue;
+      inside++;
+      under += covered[b * size + a];
+    }
+  return under / inside;
+}
+
+describe.each(Object.entries(SHAPES))('%s', (_, outline) => {
+  test.each([0, 30, 45, 90, 117])('at %i°: one thread, covered, within the limits', (angle) => {
+    const threads = stitch(outline, { angle });
+    expect(threads).toHaveLength(1);
+    const lengths = lengthsOf(threads[0]);
+    expect(Math.min(...lengths)).toBeGreaterThanOrEqual(0.4);
+    expect(Math.max(...lengths)).toBeLessThanOrEqual(7);
+    const region = outlineRegion(outline);
+    expect(coverage(region, threads)).toBeGreaterThan(0.99);
+    const grown = offsetRegion(region, linen.compensation + 0.25);
+    expect(threads[0].x.every((x, i) => insideRegion(grown, x, threads[0].y[i]))).toBe(true);
+  });
+
+  test('travel between sections never lies on top of finished rows', () => {
+    // Every travel stitch must be sewn before the rows around its middle.
+    const [{ x, y, part }] = stitch(outline, { angle: 20, underlay: 'none' });
+    const travels = part.flatMap((p, i) => (p === Part.travel && i > 0 ? [i] : []));
+    const buried = travels.filter((i) => {
+      const [mx, my] = [(x[i] + x[i - 1]) / 2, (y[i] + y[i - 1]) / 2];
+      for (let k = i + 1; k < x.length; k++) {
+        if (part[k] !== Part.top) continue;
+        const [dx, dy] = [x[k] - x[k - 1], y[k] - y[k - 1]];
+        const t = Math.max(
+          0,
+          Math.min(1, ((mx - x[k - 1]) * dx + (my - y[k - 1]) * dy) / (dx * dx + dy * dy || 1)),
+        );
+        if (Math.hypot(mx - x[k - 1] - t * dx, my - y[k - 1] - t * dy) < 0.45) return true;
+      }
+      return false;
+    });
+    // A few steps along the last row to the next section may show; they lie in the rows' own direction.
+    expect(travels.length - buried.length).toBeLessThanOrEqual(3);
+  });
+});
+
+test('two pieces give two threads, and the one near the entry comes first', () => {
+  const two = shape('M-30 -10H-10V10H-30Z M10 -10H30V10H10Z');
+  const right = stitch(two, {}, { x: 31, y: 0 });
+  expect(right).toHaveLength(2);
+  expect(right[0].x[0]).toBeGreaterThan(9);
+  expect(stitch(two, {}, { x: -31, y: 0 })[0].x[0]).toBeLessThan(-9);
+});
+
+test('open rows are as far apart as asked, none is doubled', () => {
+  const [{ x, y, part }] = stitch(
+    { kind: 'rectangle', x: 0, y: 0, width: 40, height: 30, radius: 0, turn: 0 },
+    { spacing: 2 },
+  );
+  const levels = new Set<number>();
+  for (let i = 1; i < x.length; i++)
+    if (part[i] === Part.top && Math.abs(x[i] - x[i - 1]) > 1) levels.add(y[i]);
+  const sorted = [...levels].sort((a, b) => a - b);
+  const gaps = sorted.slice(1).map((v, i) => v - sorted[i]);
+  expect(gaps.length).toBeGreaterThan(12);
+  for (const gap of gaps) expect(Math.abs(gap - 2)).toBeLessThan(0.25);
+});
+
+test('the cloth changes density and compensation', () => {
+  const box: Outline = { kind: 'rectangle', x: 0, y: 0, width: 30, height: 30, radius: 0, turn: 0 };
+  const on = (id: string): SewnThread => {
+    const cloth = clothById(id);
+    return fill.stitch({
+      outline: box,
+      cloth,
+      settings: completeSettings(fill, { kind: 'fill', settings: {} }, cloth),
+    })[0];
+  };
+  expect(on('towelling').x.length).toBeGreaterThan(on('silk').x.length);
+  expect(Math.max(...on('jersey').x)).toBeGreaterThan(Math.max(...on('felt').x) + 0.2);
+});
+
+test('closed rows never lie further apart than the thread is wide', () => {
+  for (let angle = 0; angle < 180; angle++) {
+    const pitch = gridPitch(angle);
+    const spacing = closedSpacing(0.4, angle);
+    // Rows are set on the grid's own lines where it has some: the widest gap is then whole pitches.
+    const widest = pitch ? Math.ceil(spacing / pitch - 1e-9) * pitch : spacing;
+    expect(widest).toBeLessThanOrEqual(0.405);
+    expect(spacing).toBeGreaterThan(0.3);
+  }
+});
+
+describe('random regions', () => {
+  const ring = (most: number) =>
+    fc
+      .tuple(
+        fc.integer({ min: -200, max: 200 }),
+        fc.integer({ min: -200, max: 200 }),
+        fc.array(fc.integer({ min: 15, max: most }), { minLength: 3, maxLength: 14 }),
+      )
+      .map(([cx, cy, radii]) => ({
+        closed: true,
+        points: radii.map((r, i) => ({
+          x: (cx + r * Math.cos((2 * Math.PI * i) / radii.length)) / 10,
+          y: (cy + r * Math.sin((2 * Math.PI * i) / radii.length)) / 10,
+        })),
+      }));
+  const settings = fc.record({
+    angle: fc.integer({ min: -180, max: 180 }),
+    spacing: fc.double({ min: 0.25, max: 5, noNaN: true }),
+    length: fc.double({ min: 1.5, max: 7, noNaN: true }),
+    compensation: fc.double({ min: 0, max: 1.5, noNaN: true }),
+    underlay: fc.constantFrom('auto', 'none', 'edge', 'rows', 'edge-rows'),
+  });
+
+  test('never throw, keep the limits, and give one thread a connected piece', () => {
+    fc.assert(
+      fc.property(fc.array(ring(220), { minLength: 1, maxLength: 4 }), settings, (paths, given) => {
+        const outline: Outline = { kind: 'path', paths };
+        const threads = stitch(outline, given);
+        const pieces = outlineRegion(outline);
+        expect(threads.length).toBeLessThanOrEqual(pieces.length);
+        // Every piece with room for a stitch is sewn.
+        expect(threads.length).toBeGreaterThanOrEqual(pieces.filter((p) => polygonArea(p) > 60).length);
+        const grown = offsetRegion(pieces, given.compensation + 0.6);
+        for (const thread of threads) {
+          const lengths = lengthsOf(thread);
+          for (const l of lengths) {
+            expect(l).toBeGreaterThanOrEqual(0.4 - 1e-6);
+            expect(l).toBeLessThanOrEqual(12.1);
+          }
+          for (let i = 0; i < thread.x.length; i++)
+            expect(insideRegion(grown, thread.x[i], thread.y[i])).toBe(true);
+        }
+        expect(stitch(outline, given)).toEqual(threads);
+      }),
+      { numRuns: 60 },
+    );
+  }, 120_000);
+});
+
+test('touching and repeated rings are put right', () => {
+  const square = Float64Array.of(0, 0, 10, 0, 10, 10, 0, 10);
+  expect(regionFromRings([square, square], 'nonzero')).toHaveLength(1);
+  expect(regionFromRings([square, square], 'evenodd')).toHaveLength(0);
+  expect(regionFromRings([Float64Array.of(1, 1, 1, 1, 1, 1)])).toHaveLength(0);
+});

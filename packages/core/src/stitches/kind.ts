@@ -1,0 +1,119 @@
+// What a stitch kind is: a function from an outline and its settings to threads, with the settings described.
+import type { Outline, Recipe, SettingValue } from '../design/types.ts';
+import type { Point } from '../geometry/points.ts';
+import type { Region } from '../geometry/region.ts';
+import type { Cloth } from '../materials/cloths.ts';
+import type { SewnThread } from './thread.ts';
+
+interface SettingBase {
+  name: string;
+  label: string;
+  help: string;
+  /** Shown on the card at once, or under "More". */
+  more?: boolean;
+}
+
+export interface NumberSetting extends SettingBase {
+  type: 'number';
+  unit: 'mm' | '°';
+  least: number;
+  most: number;
+  step: number;
+  /** Left out: the cloth decides (`fromCloth`). */
+  default?: number;
+  fromCloth?: (cloth: Cloth) => number;
+}
+
+export interface ChoiceSetting extends SettingBase {
+  type: 'choice';
+  choices: { value: string | number; label: string }[];
+  default: string | number;
+}
+
+export type Setting = NumberSetting | ChoiceSetting;
+
+export interface StitchInput {
+  outline: Outline;
+  /** Every setting of the kind, defaults filled in. */
+  settings: Record<string, SettingValue>;
+  cloth: Cloth;
+  /** Where the thread comes from, when the same thread was sewn just before; mm. */
+  entry?: Point;
+  /** Fixed by hand; mm. */
+  start?: Point;
+}
+
+export interface StitchKind {
+  id: string;
+  name: string;
+  /** One line for the list of kinds. */
+  summary: string;
+  /** What the recipe card says; {kind}, {thread} and names of settings in braces open their choices. */
+  sentence: string;
+  /** Whether the kind follows the outline's lines or covers what it encloses. */
+  from: 'lines' | 'region';
+  settings: Setting[];
+  /** Threads in sewing order; usually one. An outline without room for a stitch gives none. */
+  stitch(input: StitchInput): SewnThread[];
+  /** The cloth that the stitches hide; empty for open kinds. */
+  cover(input: StitchInput): Region;
+}
+
+/** The pull compensation of kinds that cover cloth; the cloth says how much, unless the recipe does. */
+export const compensationSetting = (help: string): NumberSetting => ({
+  name: 'compensation',
+  label: 'Pull compensation',
+  type: 'number',
+  unit: 'mm',
+  least: 0,
+  most: 1.5,
+  step: 0.05,
+  fromCloth: (cloth) => cloth.compensation,
+  more: true,
+  help,
+});
+
+/** Raised for a setting that is not known or out of range; the message is for the person. */
+export class SettingError extends Error {}
+
+/** Fills in defaults, and what the cloth asks for. Values that are given are taken as they are. */
+export function completeSettings(
+  kind: StitchKind,
+  recipe: Recipe,
+  cloth: Cloth,
+): Record<string, SettingValue> {
+  const out: Record<string, SettingValue> = {};
+  for (const setting of kind.settings) {
+    const given = recipe.settings[setting.name];
+    if (given !== undefined) out[setting.name] = given;
+    else if (setting.type === 'number' && setting.default === undefined)
+      out[setting.name] = setting.fromCloth?.(cloth) ?? setting.least;
+    else out[setting.name] = setting.default!;
+  }
+  return out;
+}
+
+const listed = (words: (string | number)[]): string => words.join(', ');
+
+/** Reads a setting from text, as typed in a shell. Throws SettingError with a sentence that helps. */
+export function readSetting(kind: StitchKind, name: string, text: string): SettingValue {
+  const setting = kind.settings.find((s) => s.name === name);
+  if (!setting)
+    throw new SettingError(
+      `${kind.id} has no setting "${name}"; it has ${listed(kind.settings.map((s) => s.name))}.`,
+    );
+  if (setting.type === 'choice') {
+    const choice = setting.choices.find((c) => String(c.value) === text);
+    if (!choice)
+      throw new SettingError(
+        `${name} must be one of ${listed(setting.choices.map((c) => c.value))}, not "${text}".`,
+      );
+    return choice.value;
+  }
+  const value = text.trim() === '' ? NaN : Number(text);
+  if (!Number.isFinite(value) || value < setting.least || value > setting.most)
+    throw new SettingError(
+      `${name} must be a number from ${setting.least} to ${setting.most} ${setting.unit}, not "${text}".`,
+    );
+  return value;
+}

@@ -1,0 +1,290 @@
+// Rows across a polygon at an angle, cut into sections: runs of rows that lie one below the other.
+//
+// Work is done in a frame turned so that rows are level; `toFrame` and `toCloth` go between. All sections
+// share one grid of rows, so neighbours meet without a seam.
+import { turnBy, type Point } from '../../geometry/points.ts';
+import { coordsBounds, ringsOf, type Polygon, type Ring } from '../../geometry/region.ts';
+
+/** The part of one row that lies inside the polygon; x in mm in the frame. */
+export interface Span {
+  row: number;
+  y: number;
+  left: number;
+  right: number;
+  /** Ring and edge that each end lies on. */
+  leftRing: number;
+  leftEdge: number;
+  rightRing: number;
+  rightEdge: number;
+  above: Span[];
+  below: Span[];
+  section: number;
+  /** Place of the span within its section. */
+  place: number;
+}
+
+export interface Section {
+  id: number;
+  spans: Span[];
+}
+
+/** A way along a ring between two sections that no pair of rows joins: a neck thinner than a row. */
+export interface RingLink {
+  from: Span;
+  to: Span;
+  /** Points along the ring, in the frame, from `from`'s end to `to`'s. */
+  path: Point[];
+}
+
+export interface RowMap {
+  angle: number;
+  spacing: number;
+  sections: Section[];
+  links: RingLink[];
+  /** Which connected set of sections each section belongs to. */
+  component: Int32Array;
+  toFrame(p: Point): Point;
+  toCloth(p: Point): Point;
+}
+
+interface Crossing {
+  x: number;
+  ring: number;
+  edge: number;
+}
+
+interface Interval {
+  left: Crossing;
+  right: Crossing;
+}
+
+/** Directions that run along the machine's grid: small whole steps across and up. */
+const GRID_DIRECTIONS: [number, number][] = [];
+for (let m = 0; m <= 3; m++)
+  for (let n = 0; n <= 3; n++) if ((m || n) && gcd(m, n) === 1) GRID_DIRECTIONS.push([m, n]);
+
+function gcd(a: number, b: number): number {
+  return b ? gcd(b, a % b) : a;
+}
+
+/** For an angle along the machine's grid, how far apart the grid's own lines lie, in mm; else null. */
+export function gridPitch(angle: number): number | null {
+  const a = (((angle % 180) + 180) % 180) * (Math.PI / 180);
+  const c = Math.abs(Math.cos(a));
+  const s = Math.abs(Math.sin(a));
+  for (const [m, n] of GRID_DIRECTIONS) {
+    const r = Math.hypot(m, n);
+    if (Math.abs(c - m / r) < 5e-4 && Math.abs(s - n / r) < 5e-4) return 0.1 / r;
+  }
+  return null;
+}
+
+/** Spacings up to this are meant to cover the cloth, in mm. */
+export const DENSE = 0.5;
+
+/**
+ * The spacing to use so that rows of 0.4 mm thread asked for at 0.4 mm really meet. The machine can place
+ * needles only every 0.1 mm: rows along the grid must lie on its lines, others wander by some hundredths.
+ */
+export function closedSpacing(spacing: number, angle: number): number {
+  if (spacing > DENSE) return spacing;
+  const pitch = gridPitch(angle);
+  if (pitch === null) return spacing - 0.015;
+  return Math.max(1, Math.floor((spacing + 0.004) / pitch)) * pitch;
+}
+
+/** Even rows from the polygon's top to its bottom, the first and last near its edge. */
+function rowHeights(top: number, bottom: number, spacing: number, angle: number): number[] {
+  const height = bottom - top;
+  const dense = spacing <= DENSE;
+  const margin = Math.min(dense ? 0.2 : spacing / 2, height / 2);
+  const room = height - 2 * margin;
+  const gaps = dense ? Math.ceil(room / spacing - 1e-6) : Math.round(room / spacing);
+  if (gaps < 1) return [top + height / 2];
+  const pitch = dense ? gridPitch(angle) : null;
+  const rows: number[] = [];
+  for (let i = 0; i <= gaps; i++) {
+    const y = top + margin + (room * i) / gaps;
+    rows.push(pitch ? Math.round(y / pitch) * pitch : y);
+  }
+  return rows;
+}
+
+/** Where the lines at `heights` (ascending) cross the rings, sorted by x. */
+function crossings(rings: Ring[], heights: Float64Array): Crossing[][] {
+  const out: Crossing[][] = Array.from(heights, () => []);
+  const firstAtLeast = (y: number): number => {
+    let lo = 0;
+    let hi = heights.length;
+    while (lo < hi) {
+      const mid = (lo + hi) >> 1;
+      if (heights[mid] < y) lo = mid + 1;
+      else hi = mid;
+    }
+    return lo;
+  };
+  rings.forEach((ring, r) => {
+    const n = ring.length;
+    for (let i = 0, j = n - 2; i < n; j = i, i += 2) {
+      const [ax, ay, bx, by] = [ring[j], ring[j + 1], ring[i], ring[i + 1]];
+      const low = Math.min(ay, by);
+      const high = Math.max(ay, by);
+      for (let k = firstAtLeast(low); k < heights.length && heights[k] < high; k++) {
+        out[k].push({ x: ax + ((heights[k] - ay) / (by - ay)) * (bx - ax), ring: r, edge: j / 2 });
+      }
+    }
+  });
+  for (const list of out) list.sort((a, b) => a.x - b.x);
+  return out;
+}
+
+/** Overlapping intervals as one; both lists come from neighbouring lines of the same row. */
+function mergeIntervals(lists: Crossing[][]): Interval[] {
+  const all: Interval[] = [];
+  for (const list of lists)
+    for (let i = 0; i + 1 < list.length; i += 2) all.push({ left: list[i], right: list[i + 1] });
+  all.sort((a, b) => a.left.x - b.left.x);
+  const out: Interval[] = [];
+  for (const it of all) {
+    const last = out.at(-1);
+    if (last && it.left.x <= last.right.x) {
+      if (it.right.x > last.right.x) last.right = it.right;
+    } else out.push({ ...it });
+  }
+  return out;
+}
+
+/**
+ * Lays rows over one polygon.
+ * `angle` in degrees, counter-clockwise from level; `spacing` in mm as it shall be (see closedSpacing).
+ * `reach` in mm: a row also counts what lies this far above and below its own line, so that shallow edges
+ * and the corners of holes are not left bare.
+ */
+export function layRows(polygon: Polygon, angle: number, spacing: number, reach: number): RowMap {
+  const toFrame = turnBy(angle);
+  const toCloth = turnBy(-angle);
+  const rings = ringsOf(polygon).map((ring) => {
+    const out = new Float64Array(ring.length);
+    for (let i = 0; i < ring.length; i += 2) {
+      const q = toFrame({ x: ring[i], y: ring[i + 1] });
+      out[i] = q.x;
+      out[i + 1] = q.y;
+    }
+    return out;
+  });
+  const bounds = coordsBounds(rings)!;
+  const ys = rowHeights(bounds.minY, bounds.maxY, spacing, angle);
+  const lines = reach > 0 ? [-reach, 0, reach] : [0];
+  const cut = lines.map((d) =>
+    crossings(
+      rings,
+      Float64Array.from(ys, (y) => y + d),
+    ),
+  );
+  const rows: Span[][] = ys.map((y, row) =>
+    mergeIntervals(cut.map((c) => c[row])).map(({ left, right }) => ({
+      row,
+      y,
+      left: left.x,
+      right: right.x,
+      leftRing: left.ring,
+      leftEdge: left.edge,
+      rightRing: right.ring,
+      rightEdge: right.edge,
+      above: [],
+      below: [],
+      section: -1,
+      place: 0,
+    })),
+  );
+  joinRows(rows);
+  const sections = cutSections(rows);
+  const { component, links } = linkApart(sections, rings);
+  // Rows are spread evenly over the height, so they may lie a little closer than was asked for.
+  const even = ys.length > 1 ? (ys[ys.length - 1] - ys[0]) / (ys.length - 1) : spacing;
+  return { angle, spacing: even, sections, links, component, toFrame, toCloth };
+}
+
+/** Notes which spans of neighbouring rows overlap. */
+function joinRows(rows: Span[][]): void {
+  for (let k = 0; k + 1 < rows.length; k++) {
+    let j = 0;
+    for (const a of rows[k]) {
+      while (j < rows[k + 1].length && rows[k + 1][j].right <= a.left) j++;
+      for (let i = j; i < rows[k + 1].length && rows[k + 1][i].left < a.right; i++) {
+        a.below.push(rows[k + 1][i]);
+        rows[k + 1][i].above.push(a);
+      }
+    }
+  }
+}
+
+function cutSections(rows: Span[][]): Section[] {
+  const sections: Section[] = [];
+  for (const row of rows) {
+    for (const span of row) {
+      const above = span.above.length === 1 ? span.above[0] : null;
+      const goesOn = above !== null && above.below.length === 1;
+      if (goesOn) span.section = above.section;
+      else {
+        span.section = sections.length;
+        sections.push({ id: span.section, spans: [] });
+      }
+      span.place = sections[span.section].spans.length;
+      sections[span.section].spans.push(span);
+    }
+  }
+  return sections;
+}
+
+/** Finds connected sets of sections, and ways along the rings between sets that rows leave apart. */
+function linkApart(sections: Section[], rings: Ring[]): { component: Int32Array; links: RingLink[] } {
+  const parent = Int32Array.from(sections, (_, i) => i);
+  const root = (i: number): number => {
+    while (parent[i] !== i) i = parent[i] = parent[parent[i]];
+    return i;
+  };
+  for (const s of sections)
+    for (const below of s.spans.at(-1)!.below) parent[root(s.id)] = root(below.section);
+  const component = Int32Array.from(sections, (_, i) => root(i));
+  const links: RingLink[] = [];
+  if (new Set(component).size < 2) return { component, links };
+
+  interface RingEnd {
+    span: Span;
+    edge: number;
+    t: number;
+    point: Point;
+  }
+  const ends: RingEnd[][] = rings.map(() => []);
+  for (const s of sections) {
+    for (const span of s.spans) {
+      for (const [x, ring, edge] of [
+        [span.left, span.leftRing, span.leftEdge],
+        [span.right, span.rightRing, span.rightEdge],
+      ]) {
+        const c = rings[ring];
+        const t = Math.hypot(x - c[2 * edge], span.y - c[2 * edge + 1]);
+        ends[ring].push({ span, edge, t, point: { x, y: span.y } });
+      }
+    }
+  }
+  rings.forEach((ring, r) => {
+    const list = ends[r].sort((a, b) => a.edge - b.edge || a.t - b.t);
+    list.forEach((a, i) => {
+      const b = list[(i + 1) % list.length];
+      if (root(a.span.section) === root(b.span.section)) return;
+      parent[root(a.span.section)] = root(b.span.section);
+      const path = [a.point];
+      const n = ring.length / 2;
+      const steps = (b.edge - a.edge + n) % n;
+      for (let k = 1; k <= steps; k++) {
+        const v = 2 * ((a.edge + k) % n);
+        path.push({ x: ring[v], y: ring[v + 1] });
+      }
+      path.push(b.point);
+      links.push({ from: a.span, to: b.span, path });
+    });
+  });
+  return { component, links };
+}

@@ -1,0 +1,96 @@
+// Run: a line of stitches, once, there and back, or bean.
+import { distance, type Point } from '../geometry/points.ts';
+import { arcLengths, nearestOnLine, openedAt, reversed, type Line } from '../geometry/polyline.ts';
+import { outlineLines } from '../outlines/flatten.ts';
+import type { StitchInput, StitchKind } from './kind.ts';
+import { runPoints } from './run-points.ts';
+import { Part, ThreadBuilder, type SewnThread } from './thread.ts';
+
+/** The line, begun as near as can be to where the thread comes from. */
+export function begunNear(line: Line, from: Point | undefined): Line {
+  if (!from) return line;
+  if (line.closed) {
+    const lengths = arcLengths(line);
+    return openedAt(line, lengths, nearestOnLine(line, lengths, from).s);
+  }
+  const c = line.coords;
+  const first = { x: c[0], y: c[1] };
+  const last = { x: c[c.length - 2], y: c[c.length - 1] };
+  return distance(from, last) < distance(from, first) ? reversed(line) : line;
+}
+
+/** `passes` 1: once; 2: there and back; 3 or 5: bean, every stitch sewn that often. */
+function withPasses(points: Point[], passes: number): Point[] {
+  if (passes === 2) return [...points, ...points.slice(0, -1).reverse()];
+  if (passes < 3) return points;
+  const out = [points[0]];
+  for (let i = 1; i < points.length; i++) {
+    for (let k = 0; k < passes; k++) out.push(k % 2 ? points[i - 1] : points[i]);
+  }
+  return out;
+}
+
+/** Needle points at least 0.4 mm apart on the machine's grid, both ends kept. */
+function apart(points: Point[]): Point[] {
+  const builder = new ThreadBuilder();
+  points.forEach((p, i) =>
+    i === points.length - 1 ? builder.addFirm(p.x, p.y, Part.top) : builder.add(p.x, p.y, Part.top),
+  );
+  const { x, y } = builder.thread;
+  return x.map((px, i) => ({ x: px, y: y[i] }));
+}
+
+function stitch({ outline, settings, entry, start }: StitchInput): SewnThread[] {
+  const length = settings.length as number;
+  const passes = settings.passes as number;
+  const threads: SewnThread[] = [];
+  let from = start ?? entry;
+  for (const line of outlineLines(outline)) {
+    const points = apart(runPoints(begunNear(line, from), length));
+    if (points.length < 2) continue;
+    const sewn = withPasses(points, passes);
+    threads.push({
+      x: sewn.map((p) => p.x),
+      y: sewn.map((p) => p.y),
+      part: sewn.map(() => Part.top),
+    });
+    from = sewn.at(-1);
+  }
+  return threads;
+}
+
+export const run: StitchKind = {
+  id: 'run',
+  name: 'Run',
+  summary: 'A line of single stitches: once, there and back, or bean.',
+  sentence: 'Sew along this line as {kind}, stitches {length} long, sewn {passes}, in {thread}.',
+  from: 'lines',
+  settings: [
+    {
+      name: 'length',
+      label: 'Stitch length',
+      type: 'number',
+      unit: 'mm',
+      least: 1,
+      most: 6,
+      step: 0.1,
+      default: 2.5,
+      help: 'How long each stitch is; curves take shorter ones.',
+    },
+    {
+      name: 'passes',
+      label: 'Sewn',
+      type: 'choice',
+      choices: [
+        { value: 1, label: 'once' },
+        { value: 2, label: 'there and back' },
+        { value: 3, label: 'as bean, 3 times' },
+        { value: 5, label: 'as bean, 5 times' },
+      ],
+      default: 1,
+      help: 'How often every stitch is sewn; bean makes a bold line.',
+    },
+  ],
+  stitch,
+  cover: () => [],
+};
