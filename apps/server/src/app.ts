@@ -1,0 +1,93 @@
+// The server: routes, and what stands before every one of them.
+import { existsSync } from 'node:fs';
+import helmet from '@fastify/helmet';
+import rateLimit from '@fastify/rate-limit';
+import fastifyStatic from '@fastify/static';
+import Fastify, { type FastifyInstance } from 'fastify';
+import type { Connection, Database } from './database/connect.ts';
+import { handleErrors, HttpError } from './errors.ts';
+import { Summaries } from './jobs/summaries.ts';
+import { designRoutes } from './routes/designs.ts';
+import { healthRoutes } from './routes/health.ts';
+import { shelfRoutes } from './routes/shelf.ts';
+
+export interface Services {
+  db: Database;
+  summaries: Summaries;
+}
+
+export interface AppOptions {
+  /** Host names that the server answers to, beside loopback. */
+  hosts?: string[];
+  /** Requests a minute from one address. */
+  rate?: number;
+  /** Folder of the built interface. */
+  web?: string;
+  log?: boolean;
+}
+
+const WEB = new URL('../../web/dist', import.meta.url).pathname;
+const BODY_LIMIT = 20_000_000;
+const LOOPBACK = new Set(['127.0.0.1', 'localhost', '[::1]']);
+
+/** Builds the server on an open database; closing it leaves the database open. */
+export async function buildApp({ db }: Connection, options: AppOptions = {}): Promise<FastifyInstance> {
+  const app = Fastify({
+    bodyLimit: BODY_LIMIT,
+    forceCloseConnections: true, // ending the server must not wait for idle browsers
+    logger: options.log ? { level: 'warn' } : false,
+    routerOptions: { maxParamLength: 200 },
+    ajv: { customOptions: { removeAdditional: false, coerceTypes: 'array' } },
+  });
+  handleErrors(app);
+  await app.register(helmet, {
+    contentSecurityPolicy: {
+      useDefaults: false,
+      directives: {
+        defaultSrc: ["'self'"],
+        scriptSrc: ["'self'"],
+        styleSrc: ["'self'"],
+        imgSrc: ["'self'", 'blob:', 'data:'],
+        fontSrc: ["'self'"],
+        connectSrc: ["'self'"],
+        workerSrc: ["'self'"],
+        objectSrc: ["'none'"],
+        baseUri: ["'self'"],
+        formAction: ["'self'"],
+        frameAncestors: ["'none'"],
+      },
+    },
+    strictTransportSecurity: false, // served on loopback without TLS
+  });
+  await app.register(rateLimit, { max: options.rate ?? 1200, timeWindow: '1 minute' });
+  const hosts = new Set([...LOOPBACK, ...(options.hosts ?? [])]);
+  app.addHook('onRequest', async (request) => {
+    // A page of another site that points its own name at loopback must not reach the designs.
+    const host = (request.headers.host ?? '').replace(/:\d+$/, '');
+    if (!hosts.has(host)) throw new HttpError(421, 'wrong-host', `This server does not answer to "${host}".`);
+  });
+
+  const summaries = new Summaries(db);
+  app.addHook('onClose', () => summaries.close());
+  const services: Services = { db, summaries };
+  healthRoutes(app, services);
+  designRoutes(app, services);
+  shelfRoutes(app, services);
+
+  const web = options.web ?? WEB;
+  if (existsSync(web)) {
+    await app.register(fastifyStatic, {
+      root: web,
+      wildcard: false,
+      index: false,
+      maxAge: '1y',
+      immutable: true,
+    });
+    // The interface has its own addresses: each of them is answered with its page.
+    for (const path of ['/', '/bench/:id'])
+      app.get(path, { schema: {} }, (_request, reply) =>
+        reply.header('cache-control', 'no-cache').sendFile('index.html', { maxAge: 0, immutable: false }),
+      );
+  }
+  return app;
+}

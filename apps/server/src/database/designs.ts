@@ -1,0 +1,149 @@
+// Designs and their revisions in the database.
+import { randomUUID } from 'node:crypto';
+import type { Design } from '@rosehip/core';
+import { and, asc, desc, eq, isNotNull, isNull, like, sql, type SQL } from 'drizzle-orm';
+import type { Database } from './connect.ts';
+import { designs, revisions, type Summary } from './schema.ts';
+
+export interface ShelfEntry {
+  id: string;
+  name: string;
+  revision: number;
+  madeAt: Date;
+  changedAt: Date;
+  hoop: string;
+  summary: Summary | null;
+}
+
+export type ShelfOrder = 'changed' | 'name' | 'made';
+
+/** A save that was based on an older revision than the newest. */
+export class Conflict extends Error {
+  readonly current: { revision: number; design: Design };
+  constructor(current: { revision: number; design: Design }) {
+    super('The design was changed elsewhere since this copy was loaded.');
+    this.current = current;
+  }
+}
+
+/** LIKE treats % and _ as wild cards: typed ones are meant as they are. */
+const containing = (text: string): string => `%${text.replace(/[\\%_]/g, '\\$&')}%`;
+
+export async function listDesigns(db: Database, search: string, order: ShelfOrder): Promise<ShelfEntry[]> {
+  const orders: Record<ShelfOrder, SQL> = {
+    changed: desc(designs.changedAt),
+    name: asc(designs.name),
+    made: desc(designs.madeAt),
+  };
+  return db
+    .select({
+      id: designs.id,
+      name: designs.name,
+      revision: designs.revision,
+      madeAt: designs.madeAt,
+      changedAt: designs.changedAt,
+      hoop: sql<string>`JSON_VALUE(${revisions.design}, '$.hoop.name')`,
+      summary: revisions.summary,
+    })
+    .from(designs)
+    .innerJoin(revisions, and(eq(revisions.designId, designs.id), eq(revisions.number, designs.revision)))
+    .where(and(isNull(designs.deletedAt), search ? like(designs.name, containing(search)) : undefined))
+    .orderBy(orders[order], asc(designs.id))
+    .limit(2000);
+}
+
+export async function createDesign(db: Database, design: Design, label: string): Promise<string> {
+  const id = randomUUID();
+  const now = new Date();
+  await db.transaction(async (tx) => {
+    await tx.insert(designs).values({ id, name: design.name, revision: 1, madeAt: now, changedAt: now });
+    await tx.insert(revisions).values({ designId: id, number: 1, label, design, madeAt: now });
+  });
+  return id;
+}
+
+/** The newest revision, or the one with this number; null when there is none. */
+export async function loadDesign(
+  db: Database,
+  id: string,
+  number?: number,
+): Promise<{ id: string; revision: number; design: Design } | null> {
+  const rows = await db
+    .select({ revision: revisions.number, design: revisions.design })
+    .from(designs)
+    .innerJoin(
+      revisions,
+      and(
+        eq(revisions.designId, designs.id),
+        number === undefined ? eq(revisions.number, designs.revision) : eq(revisions.number, number),
+      ),
+    )
+    .where(and(eq(designs.id, id), isNull(designs.deletedAt)));
+  return rows.length ? { id, ...rows[0] } : null;
+}
+
+/**
+ * Adds a revision on top of `basedOn`. Gives its number, or null when there is no such design.
+ * The same save sent twice (its answer was lost) gives the number it got the first time.
+ * Throws Conflict when the newest revision is another.
+ */
+export async function saveRevision(
+  db: Database,
+  id: string,
+  basedOn: number,
+  design: Design,
+  label: string,
+): Promise<number | null> {
+  return db.transaction(async (tx) => {
+    const [row] = await tx
+      .select({ revision: designs.revision })
+      .from(designs)
+      .where(and(eq(designs.id, id), isNull(designs.deletedAt)))
+      .for('update');
+    if (!row) return null;
+    if (row.revision !== basedOn) {
+      const [current] = await tx
+        .select({ design: revisions.design })
+        .from(revisions)
+        .where(and(eq(revisions.designId, id), eq(revisions.number, row.revision)));
+      if (JSON.stringify(current.design) === JSON.stringify(design)) return row.revision;
+      throw new Conflict({ revision: row.revision, design: current.design });
+    }
+    const number = basedOn + 1;
+    const now = new Date();
+    await tx.insert(revisions).values({ designId: id, number, label, design, madeAt: now });
+    await tx
+      .update(designs)
+      .set({ revision: number, name: design.name, changedAt: now })
+      .where(eq(designs.id, id));
+    return number;
+  });
+}
+
+export async function renameDesign(db: Database, id: string, name: string): Promise<number | null> {
+  const current = await loadDesign(db, id);
+  if (!current) return null;
+  return saveRevision(db, id, current.revision, { ...current.design, name }, 'Rename');
+}
+
+/** Hides a design from the shelf, or brings it back. False when there is nothing to do it to. */
+export async function setDeleted(db: Database, id: string, deleted: boolean): Promise<boolean> {
+  const [result] = await db
+    .update(designs)
+    .set({ deletedAt: deleted ? new Date() : null })
+    .where(and(eq(designs.id, id), deleted ? isNull(designs.deletedAt) : isNotNull(designs.deletedAt)));
+  return result.affectedRows > 0;
+}
+
+export async function listRevisions(
+  db: Database,
+  id: string,
+): Promise<{ number: number; label: string; madeAt: Date }[]> {
+  return db
+    .select({ number: revisions.number, label: revisions.label, madeAt: revisions.madeAt })
+    .from(revisions)
+    .innerJoin(designs, and(eq(designs.id, revisions.designId), isNull(designs.deletedAt)))
+    .where(eq(revisions.designId, id))
+    .orderBy(desc(revisions.number))
+    .limit(500);
+}

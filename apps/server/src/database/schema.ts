@@ -1,0 +1,100 @@
+// The tables. Nothing that was saved is ever overwritten: a save adds a revision.
+import type { Design, Outline, Thread } from '@rosehip/core';
+import {
+  char,
+  customType,
+  datetime,
+  double,
+  index,
+  int,
+  mysqlTable,
+  primaryKey,
+  varchar,
+} from 'drizzle-orm/mysql-core';
+
+/** MariaDB keeps JSON as text and the driver hands it over as a string: it is parsed here. */
+const jsonText = <T>(name: string) =>
+  customType<{ data: T; driverData: string }>({
+    dataType: () => 'longtext',
+    toDriver: (value) => JSON.stringify(value),
+    fromDriver: (text) => JSON.parse(text) as T,
+  })(name);
+
+const pngBytes = customType<{ data: Buffer; driverData: Buffer }>({ dataType: () => 'mediumblob' });
+
+const moment = (name: string) => datetime(name, { fsp: 3, mode: 'date' });
+
+export const designs = mysqlTable(
+  'designs',
+  {
+    id: char('id', { length: 36 }).primaryKey(),
+    name: varchar('name', { length: 120 }).notNull(),
+    /** Number of the newest revision. */
+    revision: int('revision').notNull(),
+    madeAt: moment('made_at').notNull(),
+    changedAt: moment('changed_at').notNull(),
+    /** Set while the design is deleted but can still be brought back. */
+    deletedAt: moment('deleted_at'),
+  },
+  (t) => [index('designs_changed').on(t.deletedAt, t.changedAt)],
+);
+
+/** What the shelf shows of a revision. */
+export interface Summary {
+  stitches: number;
+  trims: number;
+  width: number;
+  height: number;
+  seconds: number;
+  /** Threads in sewing order, without repeats. */
+  colours: { code: string; name: string; colour: string }[];
+}
+
+export const revisions = mysqlTable(
+  'revisions',
+  {
+    designId: char('design_id', { length: 36 })
+      .notNull()
+      .references(() => designs.id),
+    number: int('number').notNull(),
+    /** What was done, in words. */
+    label: varchar('label', { length: 200 }).notNull(),
+    design: jsonText<Design>('design').notNull(),
+    madeAt: moment('made_at').notNull(),
+    summary: jsonText<Summary>('summary'),
+  },
+  (t) => [primaryKey({ columns: [t.designId, t.number] })],
+);
+
+/** Pictures of stitches, made from revisions; they can be thrown away at any time. */
+export const pictures = mysqlTable(
+  'pictures',
+  {
+    designId: char('design_id', { length: 36 })
+      .notNull()
+      .references(() => designs.id),
+    revision: int('revision').notNull(),
+    png: pngBytes('png').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.designId, t.revision] })],
+);
+
+export const motifs = mysqlTable('motifs', {
+  id: char('id', { length: 36 }).primaryKey(),
+  name: varchar('name', { length: 120 }).notNull(),
+  outline: jsonText<Outline>('outline').notNull(),
+  width: double('width').notNull(),
+  height: double('height').notNull(),
+  madeAt: moment('made_at').notNull(),
+});
+
+export const threadCharts = mysqlTable('thread_charts', {
+  id: varchar('id', { length: 40 }).primaryKey(),
+  name: varchar('name', { length: 120 }).notNull(),
+  threads: jsonText<Thread[]>('threads').notNull(),
+});
+
+export const settings = mysqlTable('settings', {
+  name: varchar('name', { length: 40 }).primaryKey(),
+  value: jsonText<unknown>('value').notNull(),
+});

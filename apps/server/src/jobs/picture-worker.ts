@@ -1,0 +1,45 @@
+// Runs in a worker thread: sews a design, and paints it for the shelf.
+import { createCanvas } from '@napi-rs/canvas';
+import {
+  figuresOf,
+  paintPicture,
+  pictureArea,
+  sewDesign,
+  threadByCode,
+  type Design,
+  type PictureCanvas,
+} from '@rosehip/core';
+import type { Summary } from '../database/schema.ts';
+
+export interface PictureJob {
+  design: Design;
+  width: number;
+  height: number;
+}
+
+export interface PictureResult {
+  summary: Summary;
+  png: Uint8Array;
+}
+
+export default async function makePicture({ design, width, height }: PictureJob): Promise<PictureResult> {
+  const plan = sewDesign(design);
+  const f = figuresOf(plan);
+  const canvas = createCanvas(width, height);
+  const ctx = canvas.getContext('2d') as unknown as PictureCanvas;
+  paintPicture(ctx, design, plan, 'cloth', pictureArea(design, plan), width, height);
+  return {
+    summary: {
+      stitches: f.stitches,
+      trims: f.trims,
+      width: f.width,
+      height: f.height,
+      seconds: f.seconds,
+      colours: [...new Set(f.threads)].map((code) => {
+        const { name, colour } = threadByCode(code);
+        return { code, name, colour };
+      }),
+    },
+    png: await canvas.encode('png'),
+  };
+}

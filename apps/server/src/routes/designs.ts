@@ -1,0 +1,204 @@
+// Designs: the shelf's list, loading, saving, and their pictures.
+import { checkDesign } from '@rosehip/core';
+import type { FastifyInstance } from 'fastify';
+import type { Services } from '../app.ts';
+import {
+  createDesign,
+  listDesigns,
+  listRevisions,
+  loadDesign,
+  renameDesign,
+  saveRevision,
+  setDeleted,
+  type ShelfEntry,
+  type ShelfOrder,
+} from '../database/designs.ts';
+import { notFound } from '../errors.ts';
+
+const idParams = {
+  type: 'object',
+  required: ['id'],
+  properties: { id: { type: 'string', pattern: '^[0-9a-f-]{36}$' } },
+};
+const revisionParams = {
+  type: 'object',
+  required: ['id', 'number'],
+  properties: { ...idParams.properties, number: { type: 'integer', minimum: 1 } },
+};
+const name = { type: 'string', minLength: 1, maxLength: 120, pattern: '\\S' };
+const label = { type: 'string', maxLength: 200 };
+const saved = {
+  type: 'object',
+  properties: { id: { type: 'string' }, revision: { type: 'integer' } },
+};
+const MISSING = 'This design';
+/** How long the shelf waits for figures that are still being made, in ms. */
+const SUMMARY_WAIT = 4000;
+
+interface IdParams {
+  Params: { id: string };
+}
+
+export function designRoutes(app: FastifyInstance, { db, summaries }: Services): void {
+  /** Makes figures that are missing, as far as that can be waited for. */
+  async function complete(entries: ShelfEntry[]): Promise<void> {
+    const missing = entries.filter((e) => !e.summary);
+    if (!missing.length) return;
+    const work = missing.map(async ({ id, revision }) => {
+      const loaded = await loadDesign(db, id, revision);
+      if (loaded) await summaries.make(id, revision, loaded.design);
+    });
+    const patience = new Promise((done) => setTimeout(done, SUMMARY_WAIT).unref());
+    await Promise.race([Promise.allSettled(work), patience]);
+  }
+
+  app.get<{ Querystring: { search: string; order: ShelfOrder } }>(
+    '/api/designs',
+    {
+      schema: {
+        querystring: {
+          type: 'object',
+          properties: {
+            search: { type: 'string', maxLength: 120, default: '' },
+            order: { enum: ['changed', 'name', 'made'], default: 'changed' },
+          },
+        },
+      },
+    },
+    async ({ query }) => {
+      const entries = await listDesigns(db, query.search, query.order);
+      if (entries.every((e) => e.summary)) return { designs: entries };
+      await complete(entries);
+      return { designs: await listDesigns(db, query.search, query.order) };
+    },
+  );
+
+  app.post<{ Body: { design: unknown; label: string } }>(
+    '/api/designs',
+    {
+      schema: {
+        body: {
+          type: 'object',
+          required: ['design'],
+          properties: { design: { type: 'object' }, label: { ...label, default: 'New design' } },
+        },
+        response: { 201: saved },
+      },
+    },
+    async ({ body }, reply) => {
+      const design = checkDesign(body.design);
+      const id = await createDesign(db, design, body.label);
+      summaries.makeSoon(id, 1, design);
+      return reply.status(201).send({ id, revision: 1 });
+    },
+  );
+
+  app.get<IdParams>('/api/designs/:id', { schema: { params: idParams } }, async ({ params }) => {
+    const loaded = await loadDesign(db, params.id);
+    if (!loaded) throw notFound(MISSING);
+    return loaded;
+  });
+
+  app.put<IdParams & { Body: { basedOn: number; design: unknown; label: string } }>(
+    '/api/designs/:id',
+    {
+      schema: {
+        params: idParams,
+        body: {
+          type: 'object',
+          required: ['basedOn', 'design'],
+          properties: {
+            basedOn: { type: 'integer', minimum: 1 },
+            design: { type: 'object' },
+            label: { ...label, default: 'Edit' },
+          },
+        },
+        response: { 200: saved },
+      },
+    },
+    async ({ params, body }) => {
+      const design = checkDesign(body.design);
+      const revision = await saveRevision(db, params.id, body.basedOn, design, body.label);
+      if (revision === null) throw notFound(MISSING);
+      summaries.makeSoon(params.id, revision, design);
+      return { id: params.id, revision };
+    },
+  );
+
+  app.patch<IdParams & { Body: { name: string } }>(
+    '/api/designs/:id',
+    {
+      schema: {
+        params: idParams,
+        body: { type: 'object', required: ['name'], properties: { name } },
+        response: { 200: saved },
+      },
+    },
+    async ({ params, body }) => {
+      const revision = await renameDesign(db, params.id, body.name.trim());
+      if (revision === null) throw notFound(MISSING);
+      return { id: params.id, revision };
+    },
+  );
+
+  app.post<IdParams>(
+    '/api/designs/:id/duplicate',
+    { schema: { params: idParams, response: { 201: saved } } },
+    async ({ params }, reply) => {
+      const loaded = await loadDesign(db, params.id);
+      if (!loaded) throw notFound(MISSING);
+      const copy = { ...loaded.design, name: `${loaded.design.name.slice(0, 112)} (copy)` };
+      const id = await createDesign(db, copy, 'Duplicate');
+      summaries.makeSoon(id, 1, copy);
+      return reply.status(201).send({ id, revision: 1 });
+    },
+  );
+
+  app.delete<IdParams>('/api/designs/:id', { schema: { params: idParams } }, async ({ params }, reply) => {
+    if (!(await setDeleted(db, params.id, true))) throw notFound(MISSING);
+    return reply.status(204).send();
+  });
+
+  app.post<IdParams>(
+    '/api/designs/:id/restore',
+    { schema: { params: idParams } },
+    async ({ params }, reply) => {
+      if (!(await setDeleted(db, params.id, false))) throw notFound(MISSING);
+      return reply.status(204).send();
+    },
+  );
+
+  app.get<IdParams>('/api/designs/:id/revisions', { schema: { params: idParams } }, async ({ params }) => {
+    const list = await listRevisions(db, params.id);
+    if (!list.length) throw notFound(MISSING);
+    return { revisions: list };
+  });
+
+  app.get<{ Params: { id: string; number: number } }>(
+    '/api/designs/:id/revisions/:number',
+    { schema: { params: revisionParams } },
+    async ({ params }) => {
+      const loaded = await loadDesign(db, params.id, params.number);
+      if (!loaded) throw notFound('This revision');
+      return loaded;
+    },
+  );
+
+  app.get<{ Params: { id: string; number: number } }>(
+    '/api/designs/:id/revisions/:number/picture.png',
+    { schema: { params: revisionParams } },
+    async ({ params }, reply) => {
+      let png = await summaries.picture(params.id, params.number);
+      if (!png) {
+        const loaded = await loadDesign(db, params.id, params.number);
+        if (!loaded) throw notFound('This picture');
+        png = await summaries.make(params.id, params.number, loaded.design);
+      }
+      // A revision never changes, so neither does its picture.
+      return reply
+        .type('image/png')
+        .header('cache-control', 'private, max-age=31536000, immutable')
+        .send(png);
+    },
+  );
+}

@@ -1,0 +1,26 @@
+// The demo data, put on an empty shelf once.
+import { THREAD_CHARTS } from '@rosehip/core';
+import { eq } from 'drizzle-orm';
+import { demoDesigns } from '../../../demo/designs.ts';
+import type { Database } from './database/connect.ts';
+import { createDesign } from './database/designs.ts';
+import { settings, threadCharts } from './database/schema.ts';
+
+const SEEDED = 'seeded';
+
+/** The charts that ship with Rosehip; they are brought up to date at every start. */
+export async function seedCharts(db: Database): Promise<void> {
+  for (const chart of THREAD_CHARTS)
+    await db
+      .insert(threadCharts)
+      .values(chart)
+      .onDuplicateKeyUpdate({ set: { name: chart.name, threads: chart.threads } });
+}
+
+/** Loads the demo designs unless that was done before, whatever became of them. */
+export async function seedDemo(db: Database): Promise<void> {
+  const done = await db.select().from(settings).where(eq(settings.name, SEEDED));
+  if (done.length) return;
+  for (const design of demoDesigns()) await createDesign(db, design, 'Demo design');
+  await db.insert(settings).values({ name: SEEDED, value: true });
+}

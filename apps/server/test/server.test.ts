@@ -1,0 +1,301 @@
+// The server against the real MariaDB that `npm test` starts.
+import { randomBytes } from 'node:crypto';
+import { decodeDst, emptyDesign, sewDesign, writeDst, type Design } from '@rosehip/core';
+import type { FastifyInstance } from 'fastify';
+import { createConnection } from 'mysql2/promise';
+import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import { buildApp } from '../src/app.ts';
+import { connectDatabase, type Connection } from '../src/database/connect.ts';
+import { seedCharts, seedDemo } from '../src/seed.ts';
+
+const base = process.env.TEST_DATABASE_URL;
+const name = `rosehip_${randomBytes(5).toString('hex')}`;
+let connection: Connection;
+let app: FastifyInstance;
+
+async function command(sql: string): Promise<void> {
+  const c = await createConnection(base!);
+  await c.query(sql);
+  await c.end();
+}
+
+beforeAll(async () => {
+  if (!base) throw new Error('TEST_DATABASE_URL is not set: run `npm test`.');
+  await command(`CREATE DATABASE ${name}`);
+  connection = await connectDatabase(base.replace(/\/[^/]*$/, `/${name}`));
+  await seedCharts(connection.db);
+  app = await buildApp(connection, { rate: 100_000 });
+});
+
+afterAll(async () => {
+  await app?.close();
+  await connection?.pool.end();
+  await command(`DROP DATABASE IF EXISTS ${name}`);
+});
+
+type Method = 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE';
+async function call(method: Method, url: string, payload?: object) {
+  const response = await app.inject({ method, url, payload, headers: { host: '127.0.0.1' } });
+  const isJson = response.headers['content-type']?.toString().includes('json');
+  return {
+    status: response.statusCode,
+    body: isJson ? response.json() : response.rawPayload,
+    headers: response.headers,
+  };
+}
+
+const dot = (title: string): Design => ({
+  ...emptyDesign(title),
+  objects: [
+    {
+      id: 'dot',
+      name: 'Dot',
+      kind: 'object',
+      visible: true,
+      locked: false,
+      outline: { kind: 'ellipse', x: 0, y: 0, width: 20, height: 20, turn: 0 },
+      recipe: { kind: 'fill', settings: {} },
+      thread: '172',
+    },
+  ],
+});
+
+const create = async (design: Design): Promise<string> => {
+  const { status, body } = await call('POST', '/api/designs', { design });
+  expect(status).toBe(201);
+  return body.id;
+};
+
+describe('designs', () => {
+  test('are created, loaded and saved as revisions; nothing is overwritten', async () => {
+    const id = await create(dot('First'));
+    expect((await call('GET', `/api/designs/${id}`)).body).toMatchObject({
+      id,
+      revision: 1,
+      design: { name: 'First' },
+    });
+    const next = { ...dot('Second'), objects: [] };
+    expect(
+      (await call('PUT', `/api/designs/${id}`, { basedOn: 1, design: next, label: 'Delete Dot' })).body
+        .revision,
+    ).toBe(2);
+    const { revisions } = (await call('GET', `/api/designs/${id}/revisions`)).body;
+    expect(revisions.map((r: { number: number; label: string }) => [r.number, r.label])).toEqual([
+      [2, 'Delete Dot'],
+      [1, 'New design'],
+    ]);
+    expect((await call('GET', `/api/designs/${id}/revisions/1`)).body.design).toEqual(dot('First'));
+  });
+
+  test('a save on an old revision is answered with the newer one', async () => {
+    const id = await create(dot('Shared'));
+    await call('PUT', `/api/designs/${id}`, { basedOn: 1, design: dot('Theirs') });
+    const { status, body } = await call('PUT', `/api/designs/${id}`, { basedOn: 1, design: dot('Mine') });
+    expect(status).toBe(409);
+    expect(body.error).toMatchObject({
+      code: 'conflict',
+      current: { revision: 2, design: { name: 'Theirs' } },
+    });
+    expect((await call('GET', `/api/designs/${id}`)).body.design.name).toBe('Theirs');
+  });
+
+  test('the same save sent twice, because its answer was lost, counts once', async () => {
+    const id = await create(dot('Twice'));
+    const save = { basedOn: 1, design: dot('Once') };
+    expect((await call('PUT', `/api/designs/${id}`, save)).body.revision).toBe(2);
+    expect(await call('PUT', `/api/designs/${id}`, save)).toMatchObject({
+      status: 200,
+      body: { revision: 2 },
+    });
+  });
+
+  test('of many saves at once on one revision, one is taken and the others are told', async () => {
+    const id = await create(dot('Race'));
+    const all = await Promise.all(
+      Array.from({ length: 6 }, (_, i) =>
+        call('PUT', `/api/designs/${id}`, { basedOn: 1, design: dot(`Racer ${i}`) }),
+      ),
+    );
+    expect(all.filter((r) => r.status === 200)).toHaveLength(1);
+    expect(all.filter((r) => r.status === 409)).toHaveLength(5);
+  });
+
+  test('are renamed, duplicated, deleted and restored', async () => {
+    const id = await create(dot('Plain'));
+    expect((await call('PATCH', `/api/designs/${id}`, { name: ' Fancy ' })).body.revision).toBe(2);
+    const copy = (await call('POST', `/api/designs/${id}/duplicate`)).body.id;
+    expect((await call('GET', `/api/designs/${copy}`)).body.design.name).toBe('Fancy (copy)');
+    expect((await call('DELETE', `/api/designs/${id}`)).status).toBe(204);
+    expect((await call('GET', `/api/designs/${id}`)).status).toBe(404);
+    expect((await call('PUT', `/api/designs/${id}`, { basedOn: 2, design: dot('x') })).status).toBe(404);
+    expect((await call('DELETE', `/api/designs/${id}`)).status).toBe(404);
+    expect((await call('POST', `/api/designs/${id}/restore`)).status).toBe(204);
+    expect((await call('GET', `/api/designs/${id}`)).body.design.name).toBe('Fancy');
+  });
+
+  test('are listed with figures, searched as typed, and sorted', async () => {
+    const id = await create(dot('Needle_in 100%'));
+    await create(dot('Needlexin 100'));
+    const list = async (q: string) => (await call('GET', `/api/designs?${q}`)).body.designs;
+    const [found, ...others] = await list(`search=${encodeURIComponent('le_in 100%')}`);
+    expect(others).toEqual([]);
+    const figures = sewDesign(dot('x'));
+    expect(found).toMatchObject({
+      id,
+      hoop: '100 × 100',
+      summary: { stitches: figures.move.filter((m) => m === 0).length },
+    });
+    expect(found.summary.colours).toEqual([
+      { code: '172', name: 'Rosehip', colour: expect.stringMatching(/^#/) },
+    ]);
+    const names: string[] = (await list('order=name')).map((d: { name: string }) => d.name);
+    const places = ['Fancy', 'Needlexin 100', 'Second'].map((n) => names.indexOf(n));
+    expect(places[0]).toBeGreaterThanOrEqual(0);
+    expect(places).toEqual([...places].sort((a, b) => a - b));
+  });
+
+  test('have a picture of their stitches', async () => {
+    const id = await create(dot('Picture'));
+    const { status, body, headers } = await call('GET', `/api/designs/${id}/revisions/1/picture.png`);
+    expect(status).toBe(200);
+    expect(headers['content-type']).toBe('image/png');
+    expect(body.subarray(1, 4).toString()).toBe('PNG');
+    expect(body.length).toBeGreaterThan(5000);
+    expect((await call('GET', `/api/designs/${id}/revisions/9/picture.png`)).status).toBe(404);
+  });
+
+  test('of brought-in stitches come back to the bit', async () => {
+    const plan = sewDesign(dot('x'));
+    const bytes = writeDst(plan, 'x');
+    const { readDst } = await import('@rosehip/core');
+    const id = await create(readDst(bytes, 'In').design);
+    const { design } = (await call('GET', `/api/designs/${id}`)).body;
+    expect(decodeDst(writeDst(sewDesign(design), 'x'))).toEqual(decodeDst(bytes));
+  });
+});
+
+describe('bad input', () => {
+  test.each([
+    ['no design', {}, 400, /design/],
+    ['another format', { design: { name: 'x' } }, 422, /"format" is not/],
+    [
+      'a broken design',
+      { design: { ...dot('x'), hoop: { name: 'h', width: -1, height: 5 } } },
+      422,
+      /At hoop → width: it must be at least 10/,
+    ],
+    [
+      'an unknown recipe',
+      {
+        design: {
+          ...dot('x'),
+          objects: [{ ...dot('x').objects[0], recipe: { kind: 'magic', settings: {} } }],
+        },
+      },
+      422,
+      /recipe → kind/,
+    ],
+    [
+      'a setting out of range',
+      {
+        design: {
+          ...dot('x'),
+          objects: [{ ...dot('x').objects[0], recipe: { kind: 'run', settings: { length: 99 } } }],
+        },
+      },
+      422,
+      /at most 6/,
+    ],
+  ])('%s is refused with words', async (_, payload, status, words) => {
+    const answer = await call('POST', '/api/designs', payload);
+    expect(answer.status).toBe(status);
+    expect(answer.body.error.message).toMatch(words);
+  });
+
+  test('bodies that are no JSON, too large, or poisoned', async () => {
+    const send = (payload: string, type = 'application/json') =>
+      app.inject({
+        method: 'POST',
+        url: '/api/designs',
+        payload,
+        headers: { host: 'localhost', 'content-type': type },
+      });
+    expect((await send('{"design":')).statusCode).toBe(400);
+    expect((await send('x', 'text/html')).statusCode).toBe(415);
+    expect((await send(`{"design":"${'x'.repeat(21_000_000)}"}`)).statusCode).toBe(413);
+    expect((await send('{"design":{"__proto__":{"polluted":true}}}')).statusCode).toBe(400);
+    expect(({} as { polluted?: boolean }).polluted).toBeUndefined();
+  });
+
+  test('ids and numbers that are none', async () => {
+    expect((await call('GET', '/api/designs/%27%20OR%201=1')).status).toBe(400);
+    expect((await call('GET', `/api/designs/${crypto.randomUUID()}`)).status).toBe(404);
+    expect((await call('GET', `/api/designs/${crypto.randomUUID()}/revisions/zero`)).status).toBe(400);
+    expect((await call('GET', '/api/designs?order=backwards')).status).toBe(400);
+    expect((await call('GET', '/api/nothing')).body.error.code).toBe('not-found');
+  });
+});
+
+describe('the door', () => {
+  test('strict headers on every answer', async () => {
+    const { headers } = await call('GET', '/api/health');
+    expect(headers['content-security-policy']).toContain("script-src 'self'");
+    expect(headers['content-security-policy']).not.toContain('unsafe');
+    expect(headers['x-content-type-options']).toBe('nosniff');
+  });
+
+  test('other host names are turned away', async () => {
+    const answer = await app.inject({
+      method: 'GET',
+      url: '/api/health',
+      headers: { host: 'elsewhere.example' },
+    });
+    expect(answer.statusCode).toBe(421);
+  });
+
+  test('too many requests are told to wait', async () => {
+    const small = await buildApp(connection, { rate: 3 });
+    const codes = [];
+    for (let i = 0; i < 5; i++)
+      codes.push(
+        (await small.inject({ method: 'GET', url: '/api/health', headers: { host: 'localhost' } }))
+          .statusCode,
+      );
+    await small.close();
+    expect(codes).toEqual([200, 200, 200, 429, 429]);
+  });
+});
+
+describe('what is kept for reuse', () => {
+  test('thread charts', async () => {
+    const { charts } = (await call('GET', '/api/thread-charts')).body;
+    expect(charts[0].threads.length).toBeGreaterThanOrEqual(120);
+  });
+
+  test('motifs are kept, listed and dropped; broken ones are refused', async () => {
+    const outline = { kind: 'ellipse', x: 0, y: 0, width: 8, height: 5, turn: 0 };
+    const { id } = (await call('POST', '/api/motifs', { name: 'Pebble', outline })).body;
+    const { motifs } = (await call('GET', '/api/motifs')).body;
+    expect(motifs).toEqual([expect.objectContaining({ id, name: 'Pebble', width: 8, height: 5 })]);
+    expect((await call('POST', '/api/motifs', { name: 'x', outline: { kind: 'blob' } })).status).toBe(422);
+    expect((await call('DELETE', `/api/motifs/${id}`)).status).toBe(204);
+    expect((await call('DELETE', `/api/motifs/${id}`)).status).toBe(404);
+  });
+
+  test('settings', async () => {
+    expect((await call('PUT', '/api/settings/units', { value: 'in' })).status).toBe(204);
+    expect((await call('PUT', '/api/settings/units', { value: 'ells' })).status).toBe(400);
+    expect((await call('PUT', '/api/settings/seeded', { value: true })).status).toBe(404);
+    expect((await call('GET', '/api/settings')).body.settings).toEqual({ units: 'in' });
+  });
+});
+
+test('demo designs are loaded once, and stay away when they are deleted', async () => {
+  await seedDemo(connection.db);
+  const count = async () => (await call('GET', '/api/designs')).body.designs.length;
+  const before = await count();
+  const { designs } = (await call('GET', '/api/designs?search=Club%20badge')).body;
+  await call('DELETE', `/api/designs/${designs[0].id}`);
+  await seedDemo(connection.db);
+  expect(await count()).toBe(before - 1);
+});
