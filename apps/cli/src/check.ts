@@ -1,0 +1,44 @@
+// `rosehip check`: counts, size and time.
+import { figuresOf, outsideHoop, sewDesign, threadByCode } from '@rosehip/core';
+import { readAny } from './files.ts';
+
+const round = (v: number, places = 2): number => Number(v.toFixed(places));
+
+export async function check(input: string, options: { json?: boolean }): Promise<void> {
+  const design = await readAny(input);
+  const f = figuresOf(sewDesign(design));
+  const outside = outsideHoop(design, f);
+  const report = {
+    name: design.name,
+    stitches: f.stitches,
+    jumps: f.jumps,
+    trims: f.trims,
+    colourChanges: f.colourChanges,
+    stops: f.stops,
+    widthMm: round(f.width, 1),
+    heightMm: round(f.height, 1),
+    seconds: Math.round(f.seconds),
+    shortestMm: round(f.shortest),
+    longestMm: round(f.longest),
+    threadMetres: round(f.threadMetres),
+    threads: f.threads.map((code) => ({ code, name: threadByCode(code).name })),
+    hoop: design.hoop,
+    insideHoop: !outside,
+  };
+  if (options.json) {
+    console.log(JSON.stringify(report, null, 1));
+    return;
+  }
+  console.log(`${report.name}
+stitches        ${report.stitches}
+colour changes  ${report.colourChanges}
+trims           ${report.trims}
+jumps           ${report.jumps}
+stops           ${report.stops}
+size            ${report.widthMm} × ${report.heightMm} mm
+stitch length   ${report.shortestMm} to ${report.longestMm} mm
+thread          ${report.threadMetres} m
+time            ${Math.floor(report.seconds / 60)} min ${report.seconds % 60} s
+threads         ${report.threads.map((t) => `${t.name} ${t.code}`).join(', ')}
+hoop            ${design.hoop.name}, ${outside?.sentence ?? 'the design fits'}`);
+}

@@ -1,0 +1,54 @@
+// `rosehip`: the same computation from a shell.
+import { Command, CommanderError } from 'commander';
+import { ReadError, SettingError } from '@rosehip/core';
+import { check } from './check.ts';
+import { recipes } from './recipes.ts';
+import { render } from './render.ts';
+import { stitch } from './stitch.ts';
+import { UsageError } from './usage-error.ts';
+
+/** Runs one command line. Answers 0, or 2 after one line on standard error that says what to do. */
+export async function main(args: string[]): Promise<number> {
+  const program = new Command('rosehip')
+    .description('Turns drawings into stitches, and looks at stitch files.')
+    .exitOverride()
+    .configureOutput({ outputError: () => {}, writeErr: () => {} })
+    .showSuggestionAfterError();
+  program
+    .command('stitch')
+    .argument('<in>', 'an SVG drawing or a .rosehip.json design')
+    .option('--recipe <kind>', 'how shapes of an SVG are stitched')
+    .option('--set <name=value...>', 'a setting of the recipe', [])
+    .option('--cloth <name>', 'the cloth it is sewn on')
+    .requiredOption('--out <file.dst>', 'the stitch file to write')
+    .action(stitch);
+  program
+    .command('render')
+    .argument('<in>', 'an SVG drawing, a .rosehip.json design or a .dst stitch file')
+    .requiredOption('--view <view>', 'lines, needle or cloth')
+    .requiredOption('--out <file.png>', 'the picture to write')
+    .option('--width <pixels>', 'width of the picture', '1200')
+    .action(render);
+  program
+    .command('check')
+    .argument('<in>', 'an SVG drawing, a .rosehip.json design or a .dst stitch file')
+    .option('--json', 'as JSON')
+    .action(check);
+  program.command('recipes').option('--json', 'as JSON').action(recipes);
+  try {
+    await program.parseAsync(args, { from: 'user' });
+    return 0;
+  } catch (error) {
+    if (error instanceof CommanderError && error.exitCode === 0) return 0;
+    const known =
+      error instanceof CommanderError ||
+      error instanceof ReadError ||
+      error instanceof SettingError ||
+      error instanceof UsageError;
+    if (!known) throw error;
+    const text =
+      error.message === '(outputHelp)' ? 'Say what to do: stitch, render, check or recipes.' : error.message;
+    console.error(`rosehip: ${text.replace(/^error: /, '').replace(/\s*\n\s*/g, ' ')}`);
+    return 2;
+  }
+}

@@ -1,0 +1,60 @@
+// `rosehip stitch`: a drawing or a design in, a stitch file out.
+import {
+  CLOTHS,
+  figuresOf,
+  readSetting,
+  sewDesign,
+  STITCH_KINDS,
+  stitchKind,
+  writeDst,
+  type Recipe,
+} from '@rosehip/core';
+import { fileKind, readAny, writeOut } from './files.ts';
+import { UsageError } from './usage-error.ts';
+
+interface Options {
+  recipe?: string;
+  set: string[];
+  cloth?: string;
+  out: string;
+}
+
+function recipeFrom(id: string, sets: string[]): Recipe {
+  const kind = stitchKind(id);
+  if (!kind)
+    throw new UsageError(
+      `There is no recipe "${id}"; there are ${STITCH_KINDS.map((k) => k.id).join(', ')}.`,
+    );
+  const settings: Recipe['settings'] = {};
+  for (const set of sets) {
+    const at = set.indexOf('=');
+    if (at < 1) throw new UsageError(`--set takes name=value, not "${set}".`);
+    settings[set.slice(0, at)] = readSetting(kind, set.slice(0, at), set.slice(at + 1));
+  }
+  return { kind: id, settings };
+}
+
+export async function stitch(input: string, options: Options): Promise<void> {
+  const kind = fileKind(input);
+  if (kind === 'dst')
+    throw new UsageError(`${input} holds stitches already; stitch takes a drawing or a design.`);
+  if (kind === 'svg' && !options.recipe)
+    throw new UsageError('A drawing needs --recipe KIND; `rosehip recipes` lists the kinds.');
+  if (kind === 'design' && (options.recipe || options.set.length))
+    throw new UsageError('A design has its own recipes: leave --recipe and --set out.');
+  if (options.cloth && !CLOTHS.some((c) => c.id === options.cloth))
+    throw new UsageError(
+      `There is no cloth "${options.cloth}"; there are ${CLOTHS.map((c) => c.id).join(', ')}.`,
+    );
+  const recipe = options.recipe ? recipeFrom(options.recipe, options.set) : null;
+  const design = await readAny(input, recipe ? { fill: recipe, line: recipe } : undefined);
+  if (options.cloth) design.cloth = { ...design.cloth, kind: options.cloth };
+  const plan = sewDesign(design);
+  const figures = figuresOf(plan);
+  if (!figures.stitches) throw new UsageError(`${input}: nothing in it can be stitched that way.`);
+  await writeOut(options.out, writeDst(plan, design.name));
+  console.log(
+    `${options.out}: ${figures.stitches} stitches, ${figures.colourChanges} colour changes, ${figures.trims} trims, ` +
+      `${figures.width.toFixed(1)} × ${figures.height.toFixed(1)} mm`,
+  );
+}

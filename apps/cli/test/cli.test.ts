@@ -1,0 +1,121 @@
+// The command line, as a shell runs it.
+import { execFile } from 'node:child_process';
+import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { decodeDst, Move, writeDesignFile } from '@rosehip/core';
+import { afterAll, beforeAll, expect, test } from 'vitest';
+import { clubBadge } from '../../../demo/club-badge.ts';
+
+const BIN = new URL('../bin/rosehip.mjs', import.meta.url).pathname;
+let folder = '';
+beforeAll(async () => {
+  folder = await mkdtemp(join(tmpdir(), 'rosehip-cli-'));
+  await writeFile(
+    join(folder, 'planet.svg'),
+    `<svg xmlns="http://www.w3.org/2000/svg" width="80mm" height="60mm" viewBox="0 0 80 60">
+      <circle cx="40" cy="30" r="16" fill="#4f74b8"/><path d="M10 50H70" fill="none" stroke="#a33" stroke-width="5"/></svg>`,
+  );
+  await writeFile(join(folder, 'badge.rosehip.json'), writeDesignFile(clubBadge()));
+  await writeFile(join(folder, 'noise.dst'), Buffer.alloc(900, 7));
+});
+afterAll(() => rm(folder, { recursive: true }));
+
+const rosehip = (...args: string[]): Promise<{ code: number; out: string; error: string }> =>
+  new Promise((done) =>
+    execFile(process.execPath, [BIN, ...args], { cwd: folder }, (error, out, errors) =>
+      done({ code: error ? Number(error.code) : 0, out, error: errors }),
+    ),
+  );
+
+test('stitch makes a stitch file of a drawing', async () => {
+  const { code, out } = await rosehip(
+    'stitch',
+    'planet.svg',
+    '--recipe',
+    'fill',
+    '--set',
+    'angle=30',
+    'spacing=0.5',
+    '--out',
+    'planet.dst',
+  );
+  expect([code, out]).toEqual([0, expect.stringMatching(/^planet\.dst: \d+ stitches, 0 colour changes/)]);
+  const records = decodeDst(await readFile(join(folder, 'planet.dst')));
+  expect(Math.max(...records.x)).toBeGreaterThan(155);
+});
+
+test('a stroke’s width is the satin’s', async () => {
+  await rosehip('stitch', 'planet.svg', '--recipe', 'satin', '--cloth', 'felt', '--out', 'satin.dst');
+  const { x, y, move } = decodeDst(await readFile(join(folder, 'satin.dst')));
+  const after = move.indexOf(Move.change);
+  const ys = y.slice(after + 2);
+  // 5 mm and felt's 0.1 mm at each edge, about the line at 20 mm below the middle.
+  expect([Math.min(...ys), Math.max(...ys)]).toEqual([174, 226]);
+  expect(x.length).toBeGreaterThan(200);
+});
+
+test('a design keeps its own recipes; check tells its figures', async () => {
+  expect((await rosehip('stitch', 'badge.rosehip.json', '--out', 'badge.dst')).code).toBe(0);
+  const [design, file] = await Promise.all([
+    rosehip('check', 'badge.rosehip.json', '--json'),
+    rosehip('check', 'badge.dst', '--json'),
+  ]);
+  const [a, b] = [JSON.parse(design.out), JSON.parse(file.out)];
+  expect([b.stitches, b.colourChanges, b.widthMm]).toEqual([a.stitches, a.colourChanges, a.widthMm]);
+  expect(a.insideHoop).toBe(true);
+  expect((await rosehip('check', 'badge.dst')).out).toContain('colour changes  10');
+});
+
+test.each(['lines', 'needle', 'cloth'])('render paints the %s view', async (view) => {
+  const { code } = await rosehip(
+    'render',
+    'planet.svg',
+    '--view',
+    view,
+    '--out',
+    `${view}.png`,
+    '--width',
+    '300',
+  );
+  expect(code).toBe(0);
+  const png = await readFile(join(folder, `${view}.png`));
+  expect([png.subarray(1, 4).toString(), png.readUInt32BE(16)]).toEqual(['PNG', 300]);
+});
+
+test('recipes lists kinds and settings', async () => {
+  const { out } = await rosehip('recipes', '--json');
+  expect(JSON.parse(out).map((k: { id: string }) => k.id)).toEqual(
+    expect.arrayContaining(['run', 'satin', 'fill']),
+  );
+});
+
+test.each([
+  [[], /Say what to do/],
+  [['stitch', 'planet.svg', '--out', 'x.dst'], /needs --recipe/],
+  [
+    ['stitch', 'planet.svg', '--recipe', 'knit', '--out', 'x.dst'],
+    /There is no recipe "knit"; there are run/,
+  ],
+  [
+    ['stitch', 'planet.svg', '--recipe', 'fill', '--set', 'angle=steep', '--out', 'x.dst'],
+    /angle must be a number from -180 to 180/,
+  ],
+  [
+    ['stitch', 'planet.svg', '--recipe', 'fill', '--set', 'colour=red', '--out', 'x.dst'],
+    /fill has no setting "colour"; it has angle/,
+  ],
+  [['stitch', 'planet.svg', '--recipe', 'fill', '--cloth', 'tweed', '--out', 'x.dst'], /no cloth "tweed"/],
+  [['stitch', 'missing.svg', '--recipe', 'fill', '--out', 'x.dst'], /no such file/],
+  [['stitch', 'planet.svg', '--recipe', 'fill', '--out', 'nowhere/x.dst'], /can't be written/],
+  [['stitch', 'planet.svg', '--recipe', 'fill'], /--out/],
+  [['render', 'planet.svg', '--view', 'fancy', '--out', 'x.png'], /--view must be/],
+  [['render', 'planet.svg', '--view', 'cloth', '--out', 'x.png', '--width', 'wide'], /--width must be/],
+  [['check', 'noise.dst'], /does not begin with "LA:"/],
+  [['check', 'planet.txt'], /only .svg, .rosehip.json and .dst/],
+])('%j: one line that helps, exit code 2', async (args, words) => {
+  const { code, error } = await rosehip(...args);
+  expect(code).toBe(2);
+  expect(error).toMatch(words);
+  expect(error.trim().split('\n')).toHaveLength(1);
+});
