@@ -1,0 +1,88 @@
+// The server, as functions. Every call answers with data or throws ApiError with a sentence for the person.
+import type { Design } from '@rosehip/core';
+
+export interface ShelfEntry {
+  id: string;
+  name: string;
+  revision: number;
+  madeAt: string;
+  changedAt: string;
+  hoop: string;
+  summary: {
+    stitches: number;
+    trims: number;
+    width: number;
+    height: number;
+    seconds: number;
+    colours: { code: string; name: string; colour: string }[];
+  } | null;
+}
+
+export interface Loaded {
+  id: string;
+  revision: number;
+  design: Design;
+}
+
+export class ApiError extends Error {
+  /** HTTP status; 0 when the server can't be reached. */
+  readonly status: number;
+  readonly current?: { revision: number; design: Design };
+  constructor(status: number, message: string, current?: { revision: number; design: Design }) {
+    super(message);
+    this.status = status;
+    this.current = current;
+  }
+  /** Worth trying again later: the server or its database is away. */
+  get away(): boolean {
+    return this.status === 0 || this.status === 429 || this.status >= 500;
+  }
+}
+
+const TIME_LIMIT = 15_000;
+
+async function call<T>(method: string, path: string, body?: unknown): Promise<T> {
+  let response: Response;
+  try {
+    response = await fetch(`/api${path}`, {
+      method,
+      headers: body === undefined ? {} : { 'content-type': 'application/json' },
+      body: body === undefined ? undefined : JSON.stringify(body),
+      signal: AbortSignal.timeout(TIME_LIMIT),
+    });
+  } catch {
+    throw new ApiError(0, 'The server can’t be reached.');
+  }
+  if (response.status === 204) return undefined as T;
+  let data: { error?: { message: string; current?: { revision: number; design: Design } } } = {};
+  try {
+    data = await response.json();
+  } catch {
+    if (response.ok) throw new ApiError(0, 'The server’s answer was cut short.');
+  }
+  if (!response.ok)
+    throw new ApiError(
+      response.status,
+      data.error?.message ?? `The server answered ${response.status}.`,
+      data.error?.current,
+    );
+  return data as T;
+}
+
+export const api = {
+  designs: (search: string, order: string) =>
+    call<{ designs: ShelfEntry[] }>('GET', `/designs?${new URLSearchParams({ search, order })}`),
+  load: (id: string) => call<Loaded>('GET', `/designs/${id}`),
+  create: (design: Design, label: string) =>
+    call<{ id: string; revision: number }>('POST', '/designs', { design, label }),
+  save: (id: string, basedOn: number, design: Design, label: string) =>
+    call<{ revision: number }>('PUT', `/designs/${id}`, { basedOn, design, label }),
+  rename: (id: string, name: string) => call<{ revision: number }>('PATCH', `/designs/${id}`, { name }),
+  duplicate: (id: string) => call<{ id: string }>('POST', `/designs/${id}/duplicate`),
+  remove: (id: string) => call<void>('DELETE', `/designs/${id}`),
+  restore: (id: string) => call<void>('POST', `/designs/${id}/restore`),
+  settings: () => call<{ settings: { units?: 'mm' | 'in'; screen?: number } }>('GET', '/settings'),
+  setSetting: (name: 'units' | 'screen', value: unknown) => call<void>('PUT', `/settings/${name}`, { value }),
+  pictureUrl: (entry: { id: string; revision: number }) =>
+    `/api/designs/${entry.id}/revisions/${entry.revision}/picture.png`,
+};

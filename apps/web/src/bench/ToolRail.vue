@@ -1,0 +1,35 @@
+<script setup lang="ts">
+// The rail of tools at the left.
+import { Circle, MousePointer2, PenTool, Square } from '@lucide/vue';
+import type { Component } from 'vue';
+import { useView, type ToolName } from '../stores/view.ts';
+import type { ToolEntry } from './tools/tools.ts';
+
+defineProps<{ entries: ToolEntry[] }>();
+const view = useView();
+
+const ICONS: Record<ToolName, Component> = {
+  select: MousePointer2,
+  pen: PenTool,
+  rectangle: Square,
+  ellipse: Circle,
+};
+</script>
+
+<template>
+  <nav class="flex flex-col items-stretch gap-1 border-r border-line bg-panel p-1" aria-label="Tools">
+    <button
+      v-for="e in entries"
+      :key="e.name"
+      type="button"
+      class="flex flex-col items-center gap-0.5 rounded-card py-2 text-[11px] leading-3"
+      :class="view.tool === e.name ? 'bg-rosehip text-white' : 'hover:bg-linen'"
+      :aria-pressed="view.tool === e.name"
+      :title="`${e.label} (${e.key})`"
+      @click="view.tool = e.name"
+    >
+      <component :is="ICONS[e.name]" :size="20" aria-hidden="true" />
+      {{ e.label }}
+    </button>
+  </nav>
+</template>

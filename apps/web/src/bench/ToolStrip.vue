@@ -1,0 +1,101 @@
+<script setup lang="ts">
+// What the active tool can do right now; messages come here too, in a line of their own.
+import { Copy, Maximize, Trash2, ZoomIn, ZoomOut } from '@lucide/vue';
+import { computed } from 'vue';
+import { showNumber } from '../fields/arithmetic.ts';
+import IconButton from '../parts/IconButton.vue';
+import { useBench } from '../stores/bench.ts';
+import { useSettings } from '../stores/settings.ts';
+import { useSewing } from '../stores/sewing.ts';
+import { useView } from '../stores/view.ts';
+import { frameOf } from './items.ts';
+import type { Tool } from './tools/tool.ts';
+
+defineProps<{ tool: Tool }>();
+const emit = defineEmits<{ duplicate: []; remove: []; fit: []; trueSize: [] }>();
+
+const bench = useBench();
+const view = useView();
+const sewing = useSewing();
+const settings = useSettings();
+
+const none = computed(() => (bench.selected.length ? undefined : 'Select something first.'));
+const told = computed(() => {
+  const f = frameOf(bench.selected);
+  if (!f) return '';
+  const say = (v: number): string => showNumber(v, settings.units, 1);
+  const turn = f.turn ? ` · ${showNumber(f.turn, 'plain', 1)}°` : '';
+  return `${say(f.width)} × ${say(f.height)} ${settings.units}${turn}`;
+});
+const percent = computed(() => `${Math.round((view.scale / settings.screen) * 100)} %`);
+</script>
+
+<template>
+  <div class="flex h-10 items-center gap-1 border-b border-line bg-panel/70 px-3">
+    <p class="min-w-0 truncate text-muted" aria-live="polite">
+      <template v-if="sewing.problem">{{ sewing.problem }}</template>
+      <template v-else-if="bench.message">{{ bench.message }}</template>
+      <template v-else-if="view.tool === 'select' && told">
+        {{ bench.selected.length === 1 ? bench.selected[0].name : `${bench.selected.length} objects` }}:
+        {{ told }}
+      </template>
+      <template v-else>{{ tool.hint }}</template>
+    </p>
+    <span
+      class="ml-2 size-2 shrink-0 rounded-full bg-rosehip transition-opacity"
+      :class="sewing.busy ? 'opacity-70' : 'opacity-0'"
+      title="Stitches are on their way"
+      aria-hidden="true"
+    />
+    <div class="grow" />
+    <button
+      v-for="a in tool.actions"
+      :key="a.label"
+      type="button"
+      class="button h-7 px-2"
+      :aria-disabled="!!a.blocked || undefined"
+      :title="a.blocked ?? `${a.label} (${a.keys})`"
+      @click="!a.blocked && a.run()"
+    >
+      {{ a.label }}
+    </button>
+    <template v-if="view.tool === 'select'">
+      <button
+        type="button"
+        class="button button-quiet h-7 px-2"
+        :aria-disabled="!!none || undefined"
+        :title="none ?? 'Duplicate (D)'"
+        @click="!none && emit('duplicate')"
+      >
+        <Copy :size="16" aria-hidden="true" /> Duplicate
+      </button>
+      <button
+        type="button"
+        class="button button-quiet h-7 px-2"
+        :aria-disabled="!!none || undefined"
+        :title="none ?? 'Delete (Backspace)'"
+        @click="!none && emit('remove')"
+      >
+        <Trash2 :size="16" aria-hidden="true" /> Delete
+      </button>
+    </template>
+    <span class="mx-1 h-5 w-px bg-line" />
+    <IconButton label="Zoom out" hint="Zoom out (−)" @press="view.zoomAt(1 / 1.25)"
+      ><ZoomOut :size="16" aria-hidden="true"
+    /></IconButton>
+    <button
+      type="button"
+      class="button button-quiet h-7 w-16 justify-center px-1"
+      title="True size (1)"
+      @click="emit('trueSize')"
+    >
+      {{ percent }}
+    </button>
+    <IconButton label="Zoom in" hint="Zoom in (+)" @press="view.zoomAt(1.25)"
+      ><ZoomIn :size="16" aria-hidden="true"
+    /></IconButton>
+    <IconButton label="Fit the hoop" hint="Fit the hoop (0)" @press="emit('fit')"
+      ><Maximize :size="16" aria-hidden="true"
+    /></IconButton>
+  </div>
+</template>

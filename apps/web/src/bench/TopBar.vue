@@ -1,0 +1,158 @@
+<script setup lang="ts">
+// The bar along the top: where we are, whether it is saved, the view, the hoop, and the way to the machine.
+import { ChevronLeft, ChevronRight, CircleHelp, Redo2, TriangleAlert, Undo2 } from '@lucide/vue';
+import { computed } from 'vue';
+import { useRouter } from 'vue-router';
+import { clothById, type ViewName } from '@rosehip/core';
+import { showNumber } from '../fields/arithmetic.ts';
+import IconButton from '../parts/IconButton.vue';
+import { useBench } from '../stores/bench.ts';
+import { useSettings } from '../stores/settings.ts';
+import { useSewing } from '../stores/sewing.ts';
+import { useView, type PanelName } from '../stores/view.ts';
+
+const bench = useBench();
+const view = useView();
+const sewing = useSewing();
+const settings = useSettings();
+const router = useRouter();
+
+const VIEWS: { name: ViewName; label: string; key: string; about: string }[] = [
+  { name: 'lines', label: 'Lines', key: 'L', about: 'Outlines in their thread colour' },
+  { name: 'needle', label: 'Needle', key: 'N', about: 'Every stitch and needle point' },
+  { name: 'cloth', label: 'Cloth', key: 'C', about: 'Thread as it will look' },
+];
+
+const SAVE_WORDS: Record<string, string> = {
+  saved: 'saved',
+  unsaved: 'not saved yet',
+  saving: 'saving …',
+  away: 'can’t reach the server; saves when it can',
+  conflict: 'changed elsewhere',
+  refused: 'not saved',
+};
+
+const undoWhat = computed(() => bench.undoSteps.at(-1)?.label);
+const redoWhat = computed(() => bench.redoSteps.at(-1)?.label);
+const hoopWords = computed(() => {
+  const { hoop, cloth } = bench.design!;
+  const size = [hoop.width, hoop.height].map((v) => showNumber(v, settings.units, 1)).join(' × ');
+  return `${size} ${settings.units} hoop · ${clothById(cloth.kind).name}`;
+});
+
+const toggle = (panel: PanelName): PanelName => (view.panel = view.panel === panel ? 'card' : panel);
+
+async function leave(): Promise<void> {
+  await bench.settle();
+  await router.push({ name: 'shelf' });
+}
+
+function rename(event: Event): void {
+  const field = event.target as HTMLInputElement;
+  const name = field.value.trim();
+  if (name && name !== bench.design!.name)
+    bench.run({ do: 'set-design', label: 'Rename', changes: { name } });
+  else field.value = bench.design!.name;
+}
+</script>
+
+<template>
+  <header class="flex h-12 items-center gap-2 border-b border-line bg-panel px-3">
+    <button type="button" class="button button-quiet px-1" @click="leave">
+      <ChevronLeft :size="18" aria-hidden="true" /> Shelf
+    </button>
+    <input
+      class="field h-8 w-44 border-transparent bg-transparent font-heading text-base font-medium hover:border-line"
+      :value="bench.design!.name"
+      maxlength="120"
+      aria-label="Name of the design"
+      @change="rename"
+      @keydown.stop
+      @keydown.enter="($event.target as HTMLInputElement).blur()"
+    />
+    <button
+      v-if="bench.saveState === 'conflict'"
+      type="button"
+      class="text-rosehip underline"
+      @click="view.panel = 'conflict'"
+    >
+      {{ SAVE_WORDS.conflict }}
+    </button>
+    <span
+      v-else
+      role="status"
+      data-testid="save-state"
+      class="max-w-64 truncate"
+      :class="bench.saveState === 'away' || bench.saveState === 'refused' ? 'text-amber-deep' : 'text-muted'"
+      :title="bench.saveProblem || undefined"
+      >{{ SAVE_WORDS[bench.saveState]
+      }}{{ bench.saveState === 'refused' ? `: ${bench.saveProblem}` : '' }}</span
+    >
+    <div class="grow" />
+    <IconButton
+      label="Undo"
+      :hint="`Undo: ${undoWhat} (Ctrl Z)`"
+      :blocked="undoWhat ? undefined : 'Nothing to undo yet'"
+      @press="bench.undo()"
+      ><Undo2 :size="20" aria-hidden="true"
+    /></IconButton>
+    <IconButton
+      label="Redo"
+      :hint="`Redo: ${redoWhat} (Ctrl Shift Z)`"
+      :blocked="redoWhat ? undefined : 'Nothing was undone'"
+      @press="bench.redo()"
+      ><Redo2 :size="20" aria-hidden="true"
+    /></IconButton>
+    <div class="mx-1 flex rounded-card border border-line" role="group" aria-label="View">
+      <button
+        v-for="v in VIEWS"
+        :key="v.name"
+        type="button"
+        class="h-8 px-3 font-medium first:rounded-l-[5px] last:rounded-r-[5px]"
+        :class="view.view === v.name ? 'bg-ink text-panel' : 'hover:bg-linen'"
+        :aria-pressed="view.view === v.name"
+        :title="`${v.about} (${v.key})`"
+        @click="view.view = v.name"
+      >
+        {{ v.label }}
+      </button>
+    </div>
+    <div class="grow" />
+    <button
+      v-if="sewing.warning"
+      type="button"
+      class="button button-quiet px-2 text-amber-deep"
+      :title="sewing.warning"
+      @click="view.panel = 'take'"
+    >
+      <TriangleAlert :size="18" aria-hidden="true" /> Outside the hoop
+    </button>
+    <button
+      type="button"
+      class="button button-quiet px-2"
+      :aria-pressed="view.panel === 'hoop'"
+      title="Hoop, cloth and units"
+      @click="toggle('hoop')"
+    >
+      {{ hoopWords }}
+    </button>
+    <button
+      type="button"
+      class="button button-quiet button-icon"
+      aria-label="Keys"
+      title="Keys (?)"
+      :aria-pressed="view.panel === 'keys'"
+      @click="toggle('keys')"
+    >
+      <CircleHelp :size="20" aria-hidden="true" />
+    </button>
+    <button
+      type="button"
+      class="button button-primary"
+      :aria-pressed="view.panel === 'take'"
+      @click="toggle('take')"
+    >
+      Take to machine <ChevronRight :size="18" aria-hidden="true" />
+    </button>
+  </header>
+</template>

@@ -1,0 +1,334 @@
+<script setup lang="ts">
+// Outlines and handles above the thread: light enough to follow every move of the hand.
+import { computed, shallowRef } from 'vue';
+import {
+  clothById,
+  completeSettings,
+  outlinePaths,
+  pathData,
+  stitchKind,
+  turned,
+  type DesignObject,
+  type Item,
+  type Point,
+} from '@rosehip/core';
+import { useBench } from '../../stores/bench.ts';
+import { useSewing } from '../../stores/sewing.ts';
+import { useView } from '../../stores/view.ts';
+import { canReshape, fitted, frameOf, turnedAbout, type Frame } from '../items.ts';
+import type { Tool } from '../tools/tool.ts';
+
+const props = defineProps<{ tool: Tool }>();
+
+const bench = useBench();
+const sewing = useSewing();
+const view = useView();
+
+const matrix = computed(() => `matrix(${view.scale} 0 0 ${view.scale} ${view.originX} ${view.originY})`);
+
+function outlinesOf(item: Item): string {
+  if (item.kind === 'group') return item.objects.map(outlinesOf).join('');
+  return item.kind === 'object' ? pathData(outlinePaths(item.outline)) : '';
+}
+const outlines = computed(() => bench.selected.map(outlinesOf).join(''));
+const previewData = computed(() =>
+  props.tool.preview.paths.length ? pathData(props.tool.preview.paths) : '',
+);
+const previewPoints = computed(() => props.tool.preview.points.map((p) => view.toPx(p)));
+const box = computed(() => {
+  const corners = props.tool.preview.box?.map((p) => view.toPx(p));
+  if (!corners) return null;
+  const [a, b] = corners;
+  return {
+    x: Math.min(a.x, b.x),
+    y: Math.min(a.y, b.y),
+    width: Math.abs(a.x - b.x),
+    height: Math.abs(a.y - b.y),
+  };
+});
+
+const handling = computed(() => view.tool === 'select' && bench.selected.length > 0);
+const frame = computed<Frame | null>(() => (handling.value ? frameOf(bench.selected) : null));
+const reshapable = computed(() => canReshape(bench.selected));
+
+/** A place of the frame, from -1 to 1 both ways, in CSS pixels, moved outwards by `out` pixels. */
+function place(f: Frame, u: number, v: number, out = 0): Point {
+  const px = out / view.scale;
+  const p = turned(
+    { x: (u * f.width) / 2 + Math.sign(u) * px, y: (v * f.height) / 2 + Math.sign(v) * px },
+    f.turn,
+  );
+  return view.toPx({ x: f.x + p.x, y: f.y + p.y });
+}
+
+const CORNERS = [
+  [-1, -1],
+  [1, -1],
+  [1, 1],
+  [-1, 1],
+] as const;
+const ALL = [...CORNERS, [0, -1], [1, 0], [0, 1], [-1, 0]] as const;
+/** Handles stand this far outside the frame, in pixels, so that small objects can still be grabbed. */
+const OUT = 7;
+
+const frameLine = computed(() =>
+  frame.value
+    ? CORNERS.map(([u, v]) => place(frame.value!, u, v, OUT))
+        .map((p) => `${p.x},${p.y}`)
+        .join(' ')
+    : '',
+);
+const handles = computed(() =>
+  frame.value && reshapable.value ? ALL.map(([u, v]) => ({ u, v, p: place(frame.value!, u, v, OUT) })) : [],
+);
+const turnHandle = computed(() =>
+  frame.value && reshapable.value ? place(frame.value, 0, -1, OUT + 26) : null,
+);
+const turnFoot = computed(() => (frame.value ? place(frame.value, 0, -1, OUT) : null));
+
+/* The stitch angle of one selected fill, as a line that is dragged. */
+const angled = computed(() => {
+  const [only] = bench.selected;
+  if (!handling.value || bench.selected.length !== 1 || only.kind !== 'object') return null;
+  const kind = stitchKind(only.recipe.kind);
+  if (!kind?.settings.some((s) => s.name === 'angle') || !bench.design) return null;
+  const settings = completeSettings(kind, only.recipe, clothById(bench.design.cloth.kind));
+  return { object: only, angle: settings.angle as number };
+});
+const angleLine = computed(() => {
+  if (!angled.value || !frame.value) return null;
+  const centre = view.toPx(frame.value);
+  const reach = Math.max(24, (Math.min(frame.value.width, frame.value.height) / 2) * view.scale * 0.62);
+  const a = (-angled.value.angle * Math.PI) / 180;
+  const [dx, dy] = [Math.cos(a) * reach, Math.sin(a) * reach];
+  return {
+    from: { x: centre.x - dx, y: centre.y - dy },
+    to: { x: centre.x + dx, y: centre.y + dy },
+    centre,
+  };
+});
+
+const svg = shallowRef<SVGSVGElement | null>(null);
+const mmOf = (e: PointerEvent): Point => {
+  const b = svg.value!.getBoundingClientRect();
+  return view.toMm(e.clientX - b.left, e.clientY - b.top);
+};
+
+/** Follows the pointer from a handle; `change` gives the items as they would be, `label` names the step. */
+function follow(e: PointerEvent, label: string, change: (at: Point, e: PointerEvent) => Item[]): void {
+  if (e.button !== 0) return;
+  e.stopPropagation();
+  const target = e.currentTarget as Element;
+  target.setPointerCapture(e.pointerId);
+  let last: Item[] | null = null;
+  const move = (ev: Event): void => {
+    ev.stopPropagation();
+    const p = ev as PointerEvent;
+    last = change(mmOf(p), p);
+    bench.preview(last);
+  };
+  const end = (ev: Event): void => {
+    ev.stopPropagation();
+    target.removeEventListener('pointermove', move);
+    target.removeEventListener('pointerup', end);
+    target.removeEventListener('pointercancel', end);
+    if (last && ev.type === 'pointerup') bench.replace(last, label);
+    else bench.cancelPreview();
+  };
+  target.addEventListener('pointermove', move);
+  target.addEventListener('pointerup', end);
+  target.addEventListener('pointercancel', end);
+}
+
+const LEAST_SIDE = 0.2;
+
+function size(e: PointerEvent, u: number, v: number): void {
+  const from = frame.value!;
+  const items = bench.selected;
+  follow(e, 'Size', (at, ev) => {
+    // In the frame's own directions, from its middle; the opposite side stays unless Alt is held.
+    const local = turned({ x: at.x - from.x, y: at.y - from.y }, -from.turn);
+    const out = OUT / view.scale;
+    const fixed = ev.altKey ? 0 : 1;
+    const side = (sign: number, now: number, half: number): number =>
+      sign === 0 ? 2 * half : Math.max(LEAST_SIDE, fixed ? sign * now - out + half : 2 * (sign * now - out));
+    let width = side(u, local.x, from.width / 2);
+    let height = side(v, local.y, from.height / 2);
+    // Corners keep the proportion unless Shift is held.
+    if (u && v && !ev.shiftKey) {
+      const k = Math.max(width / Math.max(from.width, 0.01), height / Math.max(from.height, 0.01));
+      [width, height] = [from.width * k, from.height * k];
+    }
+    const shift = turned(
+      { x: (fixed * u * (width - from.width)) / 2, y: (fixed * v * (height - from.height)) / 2 },
+      from.turn,
+    );
+    const to: Frame = { ...from, width, height, x: from.x + shift.x, y: from.y + shift.y };
+    return fitted(items, from, to);
+  });
+}
+
+function turn(e: PointerEvent): void {
+  const from = frame.value!;
+  const items = bench.selected;
+  const angleAt = (p: Point): number => (Math.atan2(p.y - from.y, p.x - from.x) * 180) / Math.PI;
+  const start = angleAt(mmOf(e));
+  follow(e, 'Turn', (at, ev) => {
+    let degrees = angleAt(at) - start;
+    if (ev.shiftKey) degrees = Math.round(degrees / 15) * 15;
+    return turnedAbout(items, Math.round(degrees * 10) / 10, from);
+  });
+}
+
+function dragAngle(e: PointerEvent, flip: 1 | -1): void {
+  const { object } = angled.value!;
+  const centre = frame.value!;
+  follow(e, 'Stitch angle', (at, ev) => {
+    let angle = (-Math.atan2(flip * (at.y - centre.y), flip * (at.x - centre.x)) * 180) / Math.PI;
+    angle = ev.shiftKey ? Math.round(angle / 15) * 15 : Math.round(angle);
+    const settings = { ...object.recipe.settings, angle: angle <= -180 ? angle + 360 : angle };
+    const next: DesignObject = { ...object, recipe: { ...object.recipe, settings } };
+    return [next];
+  });
+}
+
+/* The needle, while a rehearsal stands or runs somewhere inside the design. */
+const needle = computed(() => {
+  const { plan, playhead } = sewing;
+  if (!plan || sewing.atEnd || playhead < 1) return null;
+  return view.toPx({ x: plan.x[playhead - 1], y: plan.y[playhead - 1] });
+});
+</script>
+
+<template>
+  <svg
+    ref="svg"
+    class="pointer-events-none absolute inset-0 h-full w-full overflow-visible"
+    aria-hidden="true"
+  >
+    <g :transform="matrix">
+      <path
+        v-if="outlines"
+        :d="outlines"
+        fill="none"
+        stroke="#fffdf8"
+        stroke-width="4"
+        stroke-opacity="0.8"
+        vector-effect="non-scaling-stroke"
+      />
+      <path
+        v-if="outlines"
+        :d="outlines"
+        fill="none"
+        stroke="#b3263f"
+        stroke-width="1.5"
+        vector-effect="non-scaling-stroke"
+        data-testid="selection-outline"
+      />
+      <path
+        v-if="previewData"
+        :d="previewData"
+        fill="none"
+        stroke="#b3263f"
+        stroke-width="1.75"
+        vector-effect="non-scaling-stroke"
+        data-testid="drawing"
+      />
+    </g>
+    <circle v-for="(p, i) in previewPoints" :key="i" :cx="p.x" :cy="p.y" r="4" class="disc" />
+    <rect
+      v-if="box"
+      v-bind="box"
+      fill="#b3263f"
+      fill-opacity="0.07"
+      stroke="#b3263f"
+      stroke-dasharray="4 3"
+    />
+    <g v-if="frame">
+      <polygon
+        :points="frameLine"
+        fill="none"
+        stroke="#2a1c2b"
+        stroke-opacity="0.45"
+        stroke-dasharray="2 4"
+      />
+      <template v-if="turnHandle && turnFoot">
+        <line
+          :x1="turnFoot.x"
+          :y1="turnFoot.y"
+          :x2="turnHandle.x"
+          :y2="turnHandle.y"
+          stroke="#2a1c2b"
+          stroke-opacity="0.45"
+        />
+        <g class="grab" data-testid="turn-handle" @pointerdown="turn">
+          <circle :cx="turnHandle.x" :cy="turnHandle.y" r="11" fill="transparent" />
+          <circle :cx="turnHandle.x" :cy="turnHandle.y" r="6" class="disc" />
+          <path
+            :d="`M${turnHandle.x - 2.6} ${turnHandle.y + 1} a2.8 2.8 0 1 1 2 1.6`"
+            fill="none"
+            stroke="#2a1c2b"
+            stroke-width="1.2"
+          />
+        </g>
+      </template>
+      <g
+        v-for="{ u, v, p } in handles"
+        :key="`${u} ${v}`"
+        class="grab"
+        :data-testid="`size-handle-${u}-${v}`"
+        @pointerdown="size($event, u, v)"
+      >
+        <circle :cx="p.x" :cy="p.y" r="10" fill="transparent" />
+        <circle :cx="p.x" :cy="p.y" :r="u && v ? 5 : 4" class="disc" />
+      </g>
+    </g>
+    <g v-if="angleLine">
+      <line
+        :x1="angleLine.from.x"
+        :y1="angleLine.from.y"
+        :x2="angleLine.to.x"
+        :y2="angleLine.to.y"
+        stroke="#fffdf8"
+        stroke-width="4"
+        stroke-opacity="0.75"
+      />
+      <line
+        :x1="angleLine.from.x"
+        :y1="angleLine.from.y"
+        :x2="angleLine.to.x"
+        :y2="angleLine.to.y"
+        stroke="#4f6f3d"
+        stroke-width="1.6"
+      />
+      <g class="grab" data-testid="angle-handle" @pointerdown="dragAngle($event, 1)">
+        <circle :cx="angleLine.to.x" :cy="angleLine.to.y" r="11" fill="transparent" />
+        <circle :cx="angleLine.to.x" :cy="angleLine.to.y" r="5" class="disc leaf" />
+      </g>
+      <g class="grab" @pointerdown="dragAngle($event, -1)">
+        <circle :cx="angleLine.from.x" :cy="angleLine.from.y" r="11" fill="transparent" />
+        <circle :cx="angleLine.from.x" :cy="angleLine.from.y" r="5" class="disc leaf" />
+      </g>
+    </g>
+    <g v-if="needle" data-testid="needle">
+      <circle :cx="needle.x" :cy="needle.y" r="5" fill="none" stroke="#fffdf8" stroke-width="4" />
+      <circle :cx="needle.x" :cy="needle.y" r="5" fill="none" stroke="#2a1c2b" stroke-width="1.5" />
+      <circle :cx="needle.x" :cy="needle.y" r="1.5" fill="#2a1c2b" />
+    </g>
+  </svg>
+</template>
+
+<style scoped>
+.disc {
+  fill: #fbf4e6;
+  stroke: #2a1c2b;
+  stroke-width: 1.4;
+}
+.disc.leaf {
+  stroke: #4f6f3d;
+}
+.grab {
+  pointer-events: all;
+  cursor: pointer;
+}
+</style>

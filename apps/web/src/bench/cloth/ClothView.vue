@@ -1,0 +1,237 @@
+<script setup lang="ts">
+// The cloth: the painter's last bitmap, moved at once with every pan and zoom, and the handles above it.
+import { useElementSize, useEventListener } from '@vueuse/core';
+import { onBeforeUnmount, onMounted, ref, useTemplateRef, watch } from 'vue';
+import { startPainter } from '../../workers/painter.ts';
+import { useBench } from '../../stores/bench.ts';
+import { useSewing } from '../../stores/sewing.ts';
+import { useView } from '../../stores/view.ts';
+import type { Tool } from '../tools/tool.ts';
+import ClothOverlay from './ClothOverlay.vue';
+
+const props = defineProps<{ tool: Tool }>();
+
+const bench = useBench();
+const sewing = useSewing();
+const view = useView();
+const area = useTemplateRef<HTMLElement>('area');
+const canvas = useTemplateRef<HTMLCanvasElement>('canvas');
+const { width, height } = useElementSize(area);
+const emit = defineEmits<{ sized: [] }>();
+
+const { painter, end } = startPainter();
+let bitmap: { image: ImageBitmap; scale: number; originX: number; originY: number } | null = null;
+let painting = false;
+let again = false;
+let frame = 0;
+/** Tells tests and screen readers that what is shown is up to date. */
+const settled = ref(false);
+
+watch([width, height], ([w, h]) => {
+  view.width = w;
+  view.height = h;
+  emit('sized');
+});
+
+/** Draws the last bitmap where the view is now. */
+function draw(): void {
+  frame = 0;
+  const target = canvas.value;
+  if (!target || !bitmap) return;
+  const ratio = devicePixelRatio;
+  const [w, h] = [Math.round(view.width * ratio), Math.round(view.height * ratio)];
+  if (target.width !== w || target.height !== h) [target.width, target.height] = [w, h];
+  const ctx = target.getContext('2d')!;
+  const k = (view.scale * ratio) / bitmap.scale;
+  const x = view.originX * ratio - bitmap.originX * k;
+  const y = view.originY * ratio - bitmap.originY * k;
+  ctx.fillStyle = '#efe7d9';
+  ctx.fillRect(0, 0, w, h);
+  ctx.drawImage(bitmap.image, x, y, bitmap.image.width * k, bitmap.image.height * k);
+}
+
+function drawSoon(): void {
+  frame ||= requestAnimationFrame(draw);
+}
+
+async function paint(): Promise<void> {
+  if (painting) {
+    again = true;
+    return;
+  }
+  if (!view.width || !view.height) return;
+  painting = true;
+  settled.value = false;
+  const ratio = devicePixelRatio;
+  const request = {
+    view: view.view,
+    width: Math.max(1, Math.round(view.width * ratio)),
+    height: Math.max(1, Math.round(view.height * ratio)),
+    scale: view.scale * ratio,
+    originX: view.originX * ratio,
+    originY: view.originY * ratio,
+    playhead: sewing.playhead,
+  };
+  const image = await painter.paint(request);
+  bitmap?.image.close();
+  bitmap = { image, scale: request.scale, originX: request.originX, originY: request.originY };
+  draw();
+  painting = false;
+  settled.value = !again;
+  if (again) {
+    again = false;
+    void paint();
+  }
+}
+
+watch(
+  () => bench.design,
+  async (design) => {
+    if (!design) return;
+    await painter.setDesign(design);
+    void paint();
+  },
+  { immediate: true },
+);
+watch(
+  () => sewing.plan,
+  async (plan) => {
+    if (!plan) return;
+    await painter.setPlan(plan);
+    void paint();
+  },
+  { immediate: true },
+);
+watch(() => sewing.playhead, paint);
+watch([() => view.view, () => view.scale, () => view.centre, width, height], () => {
+  drawSoon();
+  void paint();
+});
+
+/* Pointers: the tool's, unless the cloth is being pulled. */
+const pulling = ref(false);
+const spaceHeld = ref(false);
+let lastX = 0;
+let lastY = 0;
+
+const pointer = (e: PointerEvent | MouseEvent) => {
+  const box = area.value!.getBoundingClientRect();
+  return {
+    at: view.toMm(e.clientX - box.left, e.clientY - box.top),
+    shift: e.shiftKey,
+    alt: e.altKey,
+  };
+};
+
+/** Fingers on the cloth: two of them pull and zoom it. */
+const fingers = new Map<number, { x: number; y: number }>();
+
+/** Middle of two fingers, in pixels of the cloth, and how far they are apart. */
+function spread(): { x: number; y: number; apart: number } {
+  const [a, b] = [...fingers.values()];
+  const box = area.value!.getBoundingClientRect();
+  return {
+    x: (a.x + b.x) / 2 - box.left,
+    y: (a.y + b.y) / 2 - box.top,
+    apart: Math.max(1, Math.hypot(b.x - a.x, b.y - a.y)),
+  };
+}
+
+function pinch(e: PointerEvent): void {
+  const before = spread();
+  fingers.set(e.pointerId, { x: e.clientX, y: e.clientY });
+  const after = spread();
+  view.pan(after.x - before.x, after.y - before.y);
+  view.zoomAt(after.apart / before.apart, after.x, after.y);
+}
+
+function down(e: PointerEvent): void {
+  if (e.pointerType === 'touch') fingers.set(e.pointerId, { x: e.clientX, y: e.clientY });
+  if (fingers.size === 2) {
+    props.tool.cancel();
+    return;
+  }
+  area.value!.focus({ preventScroll: true });
+  (e.currentTarget as HTMLElement).setPointerCapture(e.pointerId);
+  if (e.button === 1 || spaceHeld.value) {
+    pulling.value = true;
+    [lastX, lastY] = [e.clientX, e.clientY];
+    e.preventDefault();
+  } else if (e.button === 0) props.tool.down(pointer(e));
+}
+
+function move(e: PointerEvent): void {
+  if (fingers.size === 2) {
+    if (fingers.has(e.pointerId)) pinch(e);
+    return;
+  }
+  if (pulling.value) {
+    view.pan(e.clientX - lastX, e.clientY - lastY);
+    [lastX, lastY] = [e.clientX, e.clientY];
+  } else props.tool.move(pointer(e));
+}
+
+function up(e: PointerEvent): void {
+  const pinched = fingers.size > 1;
+  fingers.delete(e.pointerId);
+  if (pinched) return;
+  if (pulling.value) pulling.value = false;
+  else if (e.button === 0) props.tool.up(pointer(e));
+}
+
+function cancelPointer(e: PointerEvent): void {
+  fingers.delete(e.pointerId);
+  pulling.value = false;
+  props.tool.cancel();
+}
+
+function wheel(e: WheelEvent): void {
+  const box = area.value!.getBoundingClientRect();
+  const lines = e.deltaMode === WheelEvent.DOM_DELTA_LINE ? 30 : 1;
+  view.zoomAt(Math.exp(-e.deltaY * lines * 0.0016), e.clientX - box.left, e.clientY - box.top);
+}
+
+const typing = (e: KeyboardEvent): boolean =>
+  e.target instanceof HTMLElement &&
+  e.target.closest('input, select, textarea, button, [role=button]') !== null;
+useEventListener('keydown', (e) => {
+  if (e.key === ' ' && !typing(e)) {
+    spaceHeld.value = true;
+    e.preventDefault();
+  }
+});
+useEventListener('keyup', (e) => {
+  if (e.key === ' ') spaceHeld.value = false;
+});
+
+onMounted(() => {
+  area.value!.addEventListener('wheel', (e) => (e.preventDefault(), wheel(e)), { passive: false });
+});
+onBeforeUnmount(() => {
+  cancelAnimationFrame(frame);
+  end();
+});
+
+const cursor = (): string =>
+  pulling.value ? 'grabbing' : spaceHeld.value ? 'grab' : view.tool === 'select' ? 'default' : 'crosshair';
+</script>
+
+<template>
+  <div
+    ref="area"
+    class="relative h-full w-full touch-none overflow-hidden outline-none"
+    role="application"
+    aria-label="Cloth"
+    tabindex="0"
+    :data-settled="settled && !sewing.busy"
+    :style="{ cursor: cursor() }"
+    @pointerdown="down"
+    @pointermove="move"
+    @pointerup="up"
+    @pointercancel="cancelPointer"
+  >
+    <canvas ref="canvas" class="absolute inset-0 h-full w-full" aria-hidden="true" />
+    <ClothOverlay :tool="tool" />
+    <slot />
+  </div>
+</template>

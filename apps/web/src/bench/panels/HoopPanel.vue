@@ -1,0 +1,57 @@
+<script setup lang="ts">
+// Hoop, cloth and units.
+import { computed } from 'vue';
+import NumberField from '../../fields/NumberField.vue';
+import ClothFields from '../../parts/ClothFields.vue';
+import HoopFields from '../../parts/HoopFields.vue';
+import { useBench } from '../../stores/bench.ts';
+import { useSettings, type Units } from '../../stores/settings.ts';
+
+/** Length of the ruler's bar, in CSS pixels. */
+const BAR = 200;
+
+const bench = useBench();
+const settings = useSettings();
+const hoop = computed(() => bench.design!.hoop);
+const cloth = computed(() => bench.design!.cloth);
+</script>
+
+<template>
+  <section class="grid gap-5 p-4" aria-label="Hoop and cloth">
+    <h2 class="text-lg">Hoop and cloth</h2>
+    <HoopFields
+      :hoop="hoop"
+      @change="bench.run({ do: 'set-design', label: 'Change hoop', changes: { hoop: $event } })"
+    />
+    <ClothFields
+      :cloth="cloth"
+      @change="bench.run({ do: 'set-design', label: 'Change cloth', changes: { cloth: $event } })"
+    />
+    <div>
+      <label class="label" for="units">Lengths are shown in</label>
+      <select
+        id="units"
+        class="field"
+        :value="settings.units"
+        @change="settings.setUnits(($event.target as HTMLSelectElement).value as Units)"
+      >
+        <option value="mm">millimetres</option>
+        <option value="in">inches</option>
+      </select>
+    </div>
+    <div>
+      <h3 class="mb-1 text-sm">True size on this screen</h3>
+      <p class="mb-2 text-muted">
+        Lay a ruler on the bar and type how long it is; the key 1 then shows true size.
+      </p>
+      <div class="mb-2 h-3 rounded-[3px] bg-rosehip" :style="{ width: `${BAR}px` }" aria-hidden="true" />
+      <NumberField
+        label="The bar is"
+        :value="BAR / settings.screen"
+        :least="BAR / 40"
+        :most="BAR"
+        @change="settings.setScreen(BAR / $event)"
+      />
+    </div>
+  </section>
+</template>

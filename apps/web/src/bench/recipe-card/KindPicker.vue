@@ -1,0 +1,70 @@
+<script setup lang="ts">
+// Every stitch kind with a small picture of this very object stitched that way.
+import { nextTick, ref, watch, type ComponentPublicInstance } from 'vue';
+import { paintThread, STITCH_KINDS, figuresOf, type Canvas2D, type Plan } from '@rosehip/core';
+import { useBench } from '../../stores/bench.ts';
+import { useEngine } from '../../workers/engine.ts';
+import { useRecipeEdit } from './recipe-edit.ts';
+
+const emit = defineEmits<{ choose: [kind: string] }>();
+const bench = useBench();
+const edit = useRecipeEdit();
+const canvases = new Map<string, HTMLCanvasElement>();
+const empty = ref<Record<string, boolean>>({});
+
+function keep(kind: string, el: Element | ComponentPublicInstance | null): void {
+  if (el) canvases.set(kind, el as HTMLCanvasElement);
+}
+
+const SIZE = 72;
+
+function paint(kind: string, plan: Plan): void {
+  const canvas = canvases.get(kind);
+  const { bounds } = figuresOf(plan);
+  empty.value[kind] = !bounds;
+  if (!canvas || !bounds) return;
+  const ratio = devicePixelRatio;
+  canvas.width = canvas.height = SIZE * ratio;
+  const ctx = canvas.getContext('2d')!;
+  const room = Math.max(bounds.maxX - bounds.minX, bounds.maxY - bounds.minY, 4) * 1.1;
+  const scale = (SIZE * ratio) / room;
+  ctx.setTransform(
+    scale,
+    0,
+    0,
+    scale,
+    canvas.width / 2 - (scale * (bounds.minX + bounds.maxX)) / 2,
+    canvas.height / 2 - (scale * (bounds.minY + bounds.maxY)) / 2,
+  );
+  paintThread(ctx as unknown as Canvas2D, plan, scale);
+}
+
+watch(
+  () => edit.objects.value[0],
+  async (object) => {
+    if (!object || !bench.design) return;
+    const swatches = await useEngine().swatches(object, bench.design);
+    await nextTick();
+    for (const { kind, plan } of swatches) paint(kind, plan);
+  },
+  { immediate: true },
+);
+</script>
+
+<template>
+  <ul class="grid grid-cols-3 gap-2" aria-label="Stitch kinds">
+    <li v-for="kind in STITCH_KINDS" :key="kind.id">
+      <button
+        type="button"
+        class="w-full rounded-card border p-1.5 text-center hover:bg-linen"
+        :class="edit.kind.value?.id === kind.id ? 'border-rosehip bg-blush' : 'border-line'"
+        :aria-pressed="edit.kind.value?.id === kind.id"
+        :title="empty[kind.id] ? `${kind.summary} There is no room for it in this shape.` : kind.summary"
+        @click="emit('choose', kind.id)"
+      >
+        <canvas :ref="(el) => keep(kind.id, el)" class="mx-auto size-[72px]" aria-hidden="true" />
+        {{ kind.name }}
+      </button>
+    </li>
+  </ul>
+</template>

@@ -1,0 +1,62 @@
+<script setup lang="ts">
+// One setting of a recipe: a number or a choice, shared by all that is selected.
+import { computed } from 'vue';
+import type { Setting } from '@rosehip/core';
+import NumberField from '../../fields/NumberField.vue';
+import { useRecipeEdit } from './recipe-edit.ts';
+
+const props = defineProps<{ setting: Setting }>();
+const edit = useRecipeEdit();
+
+const value = computed(() => edit.valueOf(props.setting.name));
+const number = computed(() => (typeof value.value === 'number' ? value.value : null));
+/** Numbers without a default are the cloth's to choose; they can be given back to it. */
+const byCloth = computed(() => props.setting.type === 'number' && props.setting.default === undefined);
+const auto = computed(() => edit.isAuto(props.setting.name));
+
+function choose(event: Event): void {
+  const { setting } = props;
+  if (setting.type !== 'choice') return;
+  const text = (event.target as HTMLSelectElement).value;
+  const choice = setting.choices.find((c) => String(c.value) === text);
+  if (choice) edit.set(setting.name, choice.value, setting.label);
+}
+</script>
+
+<template>
+  <div :data-setting="setting.name">
+    <div v-if="setting.type === 'number'" class="flex items-end gap-2">
+      <NumberField
+        class="grow"
+        :label="setting.label"
+        :value="number"
+        :unit="setting.unit"
+        :least="setting.least"
+        :most="setting.most"
+        :step="setting.step"
+        :help="setting.help"
+        @live="edit.preview(setting.name, $event)"
+        @change="edit.set(setting.name, $event, setting.label)"
+      />
+      <template v-if="byCloth">
+        <p v-if="auto" class="pb-1.5 text-xs text-muted">by cloth</p>
+        <button v-else type="button" class="button" @click="edit.set(setting.name, undefined, setting.label)">
+          By cloth
+        </button>
+      </template>
+    </div>
+    <template v-else>
+      <label class="label" :for="`setting-${setting.name}`">{{ setting.label }}</label>
+      <select
+        :id="`setting-${setting.name}`"
+        class="field"
+        :title="setting.help"
+        :value="value === null ? '' : String(value)"
+        @change="choose"
+      >
+        <option v-if="value === null" value="" disabled>mixed</option>
+        <option v-for="c in setting.choices" :key="c.value" :value="String(c.value)">{{ c.label }}</option>
+      </select>
+    </template>
+  </div>
+</template>

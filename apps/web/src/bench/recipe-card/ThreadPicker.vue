@@ -1,0 +1,80 @@
+<script setup lang="ts">
+// The thread chart: by colour, or by typing a name, a code or a colour.
+import { computed, ref } from 'vue';
+import { LARKMOOR_CHART, nearestThread, threadByCode } from '@rosehip/core';
+import { useBench } from '../../stores/bench.ts';
+
+const props = defineProps<{ code: string | null }>();
+const emit = defineEmits<{ choose: [code: string] }>();
+
+const bench = useBench();
+const search = ref('');
+
+/** Threads that the design uses already, in the order of sewing. */
+const used = computed(() => {
+  const codes = new Set<string>();
+  const collect = (items: NonNullable<typeof bench.design>['objects']): void => {
+    for (const item of items) {
+      if (item.kind === 'group') collect(item.objects);
+      else codes.add(item.thread);
+    }
+  };
+  collect(bench.design?.objects ?? []);
+  return [...codes].map(threadByCode);
+});
+
+const nearest = computed(() =>
+  /^#[0-9a-f]{6}$/i.test(search.value.trim()) ? nearestThread(search.value.trim()) : null,
+);
+const found = computed(() => {
+  const text = search.value.trim().toLowerCase();
+  if (!text) return LARKMOOR_CHART.threads;
+  if (nearest.value) return [nearest.value];
+  return LARKMOOR_CHART.threads.filter((t) => `${t.name} ${t.code}`.toLowerCase().includes(text));
+});
+</script>
+
+<template>
+  <div class="grid gap-2" role="group" aria-label="Thread chart">
+    <input
+      v-model="search"
+      type="search"
+      class="field"
+      placeholder="Name, code or #colour"
+      aria-label="Find a thread"
+      @keydown.stop
+    />
+    <div v-if="used.length && !search" class="flex flex-wrap gap-1">
+      <span class="label w-full">On this cloth</span>
+      <button
+        v-for="t in used"
+        :key="t.code"
+        type="button"
+        class="size-6 rounded-full border"
+        :class="t.code === props.code ? 'border-2 border-rosehip' : 'border-line'"
+        :style="{ background: t.colour }"
+        :title="`${t.name} ${t.code}`"
+        :aria-label="`${t.name} ${t.code}`"
+        @click="emit('choose', t.code)"
+      />
+    </div>
+    <span class="label">{{ LARKMOOR_CHART.name }}</span>
+    <div class="grid max-h-56 grid-cols-12 gap-1 overflow-y-auto p-0.5">
+      <button
+        v-for="t in found"
+        :key="t.code"
+        type="button"
+        class="aspect-square rounded-[3px] border"
+        :class="t.code === props.code ? 'border-2 border-rosehip' : 'border-ink/10'"
+        :style="{ background: t.colour }"
+        :title="`${t.name} ${t.code}`"
+        :aria-label="`${t.name} ${t.code}`"
+        @click="emit('choose', t.code)"
+      />
+    </div>
+    <p v-if="nearest" class="text-xs text-muted">
+      Nearest to {{ search }}: {{ nearest.name }} {{ nearest.code }}
+    </p>
+    <p v-else-if="!found.length" class="text-xs text-muted">No thread is called “{{ search }}”.</p>
+  </div>
+</template>

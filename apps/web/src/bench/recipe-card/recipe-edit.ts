@@ -1,0 +1,83 @@
+// Changing recipes of one or many selected objects.
+import {
+  clothById,
+  completeSettings,
+  stitchKind,
+  type DesignObject,
+  type Item,
+  type SettingValue,
+} from '@rosehip/core';
+import { computed } from 'vue';
+import { useBench } from '../../stores/bench.ts';
+
+/** Every object among the items, those inside groups too. */
+export function objectsOf(items: Item[]): DesignObject[] {
+  return items.flatMap((item) =>
+    item.kind === 'group' ? objectsOf(item.objects) : item.kind === 'object' ? [item] : [],
+  );
+}
+
+/** The one value that all share; null when they differ. */
+export function shared<T>(values: T[]): T | null {
+  return values.length && values.every((v) => v === values[0]) ? values[0] : null;
+}
+
+/** Items with each object in them changed. */
+export const mapObjects = (items: Item[], change: (o: DesignObject) => DesignObject): Item[] =>
+  items.map((item) =>
+    item.kind === 'group'
+      ? { ...item, objects: mapObjects(item.objects, change) }
+      : item.kind === 'object'
+        ? change(item)
+        : item,
+  );
+
+export function useRecipeEdit() {
+  const bench = useBench();
+  const objects = computed(() => objectsOf(bench.selected));
+  const kind = computed(() => stitchKind(shared(objects.value.map((o) => o.recipe.kind)) ?? ''));
+  const cloth = computed(() => clothById(bench.design?.cloth.kind ?? ''));
+
+  /** The shared value of a setting, defaults filled in; null when the objects differ. */
+  const valueOf = (name: string): SettingValue | null =>
+    kind.value
+      ? shared(objects.value.map((o) => completeSettings(kind.value!, o.recipe, cloth.value)[name]))
+      : null;
+
+  /** Is the setting left to its default, or to the cloth, in all of them? */
+  const isAuto = (name: string): boolean => objects.value.every((o) => o.recipe.settings[name] === undefined);
+
+  const withSetting = (name: string, value: SettingValue | undefined): Item[] =>
+    mapObjects(bench.committedSelected, (o) => {
+      const settings = { ...o.recipe.settings };
+      if (value === undefined) delete settings[name];
+      else settings[name] = value;
+      return { ...o, recipe: { ...o.recipe, settings } };
+    });
+
+  return {
+    objects,
+    kind,
+    valueOf,
+    isAuto,
+    preview: (name: string, value: SettingValue) => bench.preview(withSetting(name, value)),
+    set: (name: string, value: SettingValue | undefined, label: string) =>
+      bench.replace(withSetting(name, value), label),
+    setKind: (id: string) =>
+      bench.replace(
+        mapObjects(bench.committedSelected, (o) =>
+          o.recipe.kind === id ? o : { ...o, recipe: { kind: id, settings: {} } },
+        ),
+        `Stitch as ${stitchKind(id)?.name.toLowerCase()}`,
+      ),
+    setThread: (code: string) =>
+      bench.replace(
+        bench.committedSelected.map(function recolour(item): Item {
+          return item.kind === 'group'
+            ? { ...item, objects: item.objects.map(recolour) }
+            : { ...item, thread: code };
+        }),
+        'Change thread',
+      ),
+  };
+}

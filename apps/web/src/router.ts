@@ -1,0 +1,11 @@
+import { createRouter, createWebHistory } from 'vue-router';
+import ShelfPage from './shelf/ShelfPage.vue';
+
+export const router = createRouter({
+  history: createWebHistory(),
+  routes: [
+    { path: '/', name: 'shelf', component: ShelfPage },
+    { path: '/bench/:id', name: 'bench', component: () => import('./bench/BenchPage.vue'), props: true },
+    { path: '/:rest(.*)*', redirect: { name: 'shelf' } },
+  ],
+});

@@ -1,0 +1,137 @@
+<script setup lang="ts">
+// One design on the shelf.
+import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue';
+import { Copy, EllipsisVertical, PencilLine, Trash2 } from '@lucide/vue';
+import { computed, nextTick, ref, useTemplateRef } from 'vue';
+import { api, type ShelfEntry } from '../api.ts';
+import { showNumber } from '../fields/arithmetic.ts';
+import { ago, counted, sewingTime } from '../parts/time.ts';
+import { useSettings } from '../stores/settings.ts';
+
+const props = defineProps<{ entry: ShelfEntry }>();
+const emit = defineEmits<{ rename: [name: string]; duplicate: []; remove: [] }>();
+
+const settings = useSettings();
+const renaming = ref(false);
+const name = ref('');
+const field = useTemplateRef<HTMLInputElement>('field');
+
+const size = computed(() => {
+  const s = props.entry.summary;
+  if (!s || !s.stitches) return '';
+  const [w, h] = [s.width, s.height].map((v) => showNumber(v, settings.units, 1));
+  return `${w} × ${h} ${settings.units}`;
+});
+
+async function beginRename(): Promise<void> {
+  name.value = props.entry.name;
+  renaming.value = true;
+  await nextTick();
+  field.value?.select();
+}
+
+function endRename(keep: boolean): void {
+  if (!renaming.value) return;
+  renaming.value = false;
+  const text = name.value.trim();
+  if (keep && text && text !== props.entry.name) emit('rename', text);
+}
+</script>
+
+<template>
+  <article
+    class="group overflow-hidden rounded-card border border-line bg-panel transition-colors hover:border-muted/50"
+  >
+    <RouterLink
+      :to="{ name: 'bench', params: { id: entry.id } }"
+      class="block"
+      :aria-label="`Open ${entry.name}`"
+      draggable="false"
+    >
+      <img
+        :src="api.pictureUrl(entry)"
+        alt=""
+        width="480"
+        height="360"
+        class="aspect-4/3 w-full bg-linen object-cover"
+        loading="lazy"
+      />
+    </RouterLink>
+    <div class="border-t border-line px-3 py-2.5">
+      <div class="flex items-center gap-1">
+        <input
+          v-if="renaming"
+          ref="field"
+          v-model="name"
+          class="field"
+          maxlength="120"
+          aria-label="Name of the design"
+          @keydown.enter="endRename(true)"
+          @keydown.esc="endRename(false)"
+          @blur="endRename(true)"
+        />
+        <h2 v-else class="grow truncate text-base" :title="entry.name">{{ entry.name }}</h2>
+        <Menu as="div" class="relative">
+          <MenuButton class="button button-quiet button-icon" :aria-label="`More for ${entry.name}`">
+            <EllipsisVertical :size="18" aria-hidden="true" />
+          </MenuButton>
+          <MenuItems
+            class="absolute right-0 bottom-9 z-10 w-40 rounded-card border border-line bg-panel py-1 outline-none"
+          >
+            <MenuItem v-slot="{ active }">
+              <button
+                type="button"
+                class="flex w-full items-center gap-2 px-3 py-1.5"
+                :class="active ? 'bg-linen' : ''"
+                @click="beginRename"
+              >
+                <PencilLine :size="16" aria-hidden="true" /> Rename
+              </button>
+            </MenuItem>
+            <MenuItem v-slot="{ active }">
+              <button
+                type="button"
+                class="flex w-full items-center gap-2 px-3 py-1.5"
+                :class="active ? 'bg-linen' : ''"
+                @click="emit('duplicate')"
+              >
+                <Copy :size="16" aria-hidden="true" /> Duplicate
+              </button>
+            </MenuItem>
+            <MenuItem v-slot="{ active }">
+              <button
+                type="button"
+                class="flex w-full items-center gap-2 px-3 py-1.5 text-rosehip"
+                :class="active ? 'bg-blush' : ''"
+                @click="emit('remove')"
+              >
+                <Trash2 :size="16" aria-hidden="true" /> Delete
+              </button>
+            </MenuItem>
+          </MenuItems>
+        </Menu>
+      </div>
+      <p v-if="entry.summary?.stitches" class="text-muted">
+        {{ size }} · {{ counted(entry.summary.stitches) }} stitches · {{ sewingTime(entry.summary.seconds) }}
+      </p>
+      <p v-else-if="entry.summary" class="text-muted">No stitches yet · {{ entry.hoop }} hoop</p>
+      <p v-else class="text-muted">Being stitched …</p>
+      <div class="mt-1.5 flex items-center gap-2">
+        <ul
+          class="flex"
+          :aria-label="`${entry.summary?.colours.length ?? 0} colours: ${entry.summary?.colours.map((c) => c.name).join(', ')}`"
+        >
+          <li
+            v-for="c in entry.summary?.colours.slice(0, 9)"
+            :key="c.code"
+            class="-mr-1 size-4 rounded-full border border-panel"
+            :style="{ background: c.colour }"
+            :title="`${c.name} ${c.code}`"
+          />
+        </ul>
+        <span class="grow" />
+        <time class="label" :datetime="entry.changedAt">{{ ago(entry.changedAt) }}</time>
+      </div>
+    </div>
+  </article>
+</template>

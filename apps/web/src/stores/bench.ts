@@ -1,0 +1,246 @@
+// The design on the bench: what it is, how it was changed, and whether that is saved.
+import { defineStore } from 'pinia';
+import { computed, ref, shallowRef } from 'vue';
+import { applyCommand, CommandError, findItem, type Command, type Design, type Item } from '@rosehip/core';
+import type { ApiError } from '../api.ts';
+import { api } from '../api.ts';
+import { dropDraft, keepDraft, readDraft } from './drafts.ts';
+
+export type SaveState = 'saved' | 'unsaved' | 'saving' | 'away' | 'conflict' | 'refused';
+
+interface Step {
+  label: string;
+  inverse: Command;
+}
+
+/** Quiet time after an edit before it is saved, and between tries while the server is away, in ms. */
+const SAVE_AFTER = 700;
+const TRY_AGAIN = 2000;
+
+export const useBench = defineStore('bench', () => {
+  const id = ref('');
+  const revision = ref(0);
+  /** What is shown: the committed design, or a preview of it while a hand is moving. */
+  const design = shallowRef<Design | null>(null);
+  const committed = shallowRef<Design | null>(null);
+  const selection = ref<string[]>([]);
+  const undoSteps = shallowRef<Step[]>([]);
+  const redoSteps = shallowRef<Step[]>([]);
+  const saveState = ref<SaveState>('saved');
+  /** The sentence that goes with a refusal or with a server that is away. */
+  const saveProblem = ref('');
+  /** Somebody else's revision, when both were changed. */
+  const theirs = shallowRef<{ revision: number; design: Design } | null>(null);
+  const message = ref('');
+  let savedDesign: Design | null = null;
+  let labels: string[] = [];
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  let saving: Promise<void> | null = null;
+
+  const selectedIn = (from: Design | null): Item[] =>
+    from ? selection.value.map((s) => findItem(from, s)).filter((item): item is Item => !!item) : [];
+  /** What is selected, as it is shown now. */
+  const selected = computed(() => selectedIn(design.value));
+  /** What is selected, as it was before the preview that may be under way. */
+  const committedSelected = computed(() => selectedIn(committed.value));
+
+  async function load(designId: string): Promise<void> {
+    close();
+    const loaded = await api.load(designId);
+    id.value = loaded.id;
+    revision.value = loaded.revision;
+    savedDesign = loaded.design;
+    // Work that could not be saved before the page was left is taken up again.
+    const draft = readDraft(designId);
+    const mine = draft && JSON.stringify(draft.design) !== JSON.stringify(loaded.design) ? draft : null;
+    if (!mine) dropDraft(designId);
+    committed.value = design.value = mine?.design ?? loaded.design;
+    saveState.value = 'saved';
+    if (!mine) return;
+    labels = ['Edits taken up again'];
+    if (mine.basedOn === loaded.revision) later(0);
+    else meetConflict({ revision: loaded.revision, design: loaded.design });
+  }
+
+  function close(): void {
+    clearTimeout(timer);
+    id.value = '';
+    design.value = committed.value = savedDesign = theirs.value = null;
+    selection.value = [];
+    undoSteps.value = [];
+    redoSteps.value = [];
+    saveProblem.value = '';
+    message.value = '';
+    labels = [];
+  }
+
+  function meetConflict(current: { revision: number; design: Design }): void {
+    theirs.value = current;
+    saveState.value = 'conflict';
+  }
+
+  function later(wait: number): void {
+    clearTimeout(timer);
+    timer = setTimeout(() => void save(), wait);
+  }
+
+  function changed(next: Design, label: string): void {
+    committed.value = design.value = next;
+    selection.value = selection.value.filter((s) => findItem(next, s));
+    labels.push(label);
+    keepDraft(id.value, { basedOn: revision.value, design: next });
+    if (saveState.value === 'conflict') return; // waits for the person's decision
+    if (saveState.value !== 'away') saveState.value = 'unsaved';
+    later(SAVE_AFTER);
+  }
+
+  /** Carries out a command and remembers how to take it back. Says so when it can't be done. */
+  function run(command: Command): boolean {
+    if (!committed.value) return false;
+    try {
+      const applied = applyCommand(committed.value, command);
+      undoSteps.value = [...undoSteps.value, { label: command.label, inverse: applied.inverse }];
+      redoSteps.value = [];
+      changed(applied.design, command.label);
+      return true;
+    } catch (error) {
+      if (!(error instanceof CommandError)) throw error;
+      message.value = error.message;
+      return false;
+    }
+  }
+
+  function step(from: typeof undoSteps, to: typeof redoSteps, word: string): void {
+    cancelPreview();
+    const last = from.value.at(-1);
+    if (!last || !committed.value) return;
+    const applied = applyCommand(committed.value, last.inverse);
+    from.value = from.value.slice(0, -1);
+    to.value = [...to.value, { label: last.label, inverse: applied.inverse }];
+    changed(applied.design, `${word}: ${last.label}`);
+    message.value = `${word}: ${last.label}`;
+  }
+  const undo = (): void => step(undoSteps, redoSteps, 'Undone');
+  const redo = (): void => step(redoSteps, undoSteps, 'Done again');
+
+  const replacing = (items: Item[], label: string): Command => ({
+    do: 'batch',
+    label,
+    commands: items.map((item) => ({ do: 'replace', label, item })),
+  });
+
+  /** Shows items as they would become, without remembering it. */
+  function preview(items: Item[]): void {
+    if (committed.value) design.value = applyCommand(committed.value, replacing(items, '')).design;
+  }
+
+  function previewDesign(changes: Partial<Pick<Design, 'hoop' | 'cloth'>>): void {
+    if (committed.value) design.value = { ...committed.value, ...changes };
+  }
+
+  function cancelPreview(): void {
+    design.value = committed.value;
+  }
+
+  /** Replaces items for good, as one step. */
+  const replace = (items: Item[], label: string): boolean => run(replacing(items, label));
+
+  async function save(): Promise<void> {
+    if (saving) return saving;
+    const what = committed.value;
+    if (!what || what === savedDesign || saveState.value === 'conflict') return;
+    const forId = id.value;
+    const told = labels;
+    labels = [];
+    if (saveState.value !== 'away') saveState.value = 'saving';
+    const summary = told.length > 1 ? `${told.at(-1)} and ${told.length - 1} more` : (told[0] ?? 'Edit');
+    saving = api
+      .save(forId, revision.value, what, summary.slice(0, 200))
+      .then(
+        ({ revision: number }) => {
+          if (id.value !== forId) return;
+          revision.value = number;
+          savedDesign = what;
+          saveProblem.value = '';
+          if (committed.value === what) {
+            saveState.value = 'saved';
+            dropDraft(forId);
+          } else {
+            saveState.value = 'unsaved';
+            keepDraft(forId, { basedOn: number, design: committed.value! });
+            later(SAVE_AFTER);
+          }
+        },
+        (error: ApiError) => {
+          if (id.value !== forId) return;
+          labels = [...told, ...labels];
+          saveProblem.value = error.message;
+          if (error.status === 409 && error.current) meetConflict(error.current);
+          else if (error.away) {
+            saveState.value = 'away';
+            later(TRY_AGAIN);
+          } else saveState.value = 'refused';
+        },
+      )
+      .finally(() => (saving = null));
+    return saving;
+  }
+
+  /** Saves what is not saved yet, as far as the server can be reached. */
+  async function settle(): Promise<void> {
+    clearTimeout(timer);
+    await saving;
+    await save();
+  }
+
+  /** Ends a conflict: mine goes on top of theirs, theirs is taken, or mine becomes a design of its own. */
+  async function decide(choice: 'mine' | 'theirs' | 'copy'): Promise<string | null> {
+    const other = theirs.value;
+    if (!other || !committed.value) return null;
+    let copy: string | null = null;
+    if (choice === 'copy') {
+      const mine = { ...committed.value, name: `${committed.value.name.slice(0, 108)} (my copy)` };
+      copy = (await api.create(mine, 'Kept from a conflict')).id;
+    }
+    theirs.value = null;
+    revision.value = other.revision;
+    if (choice === 'mine') {
+      saveState.value = 'unsaved';
+      await save();
+    } else {
+      committed.value = design.value = savedDesign = other.design;
+      undoSteps.value = [];
+      redoSteps.value = [];
+      saveState.value = 'saved';
+      dropDraft(id.value);
+    }
+    return copy;
+  }
+
+  return {
+    id,
+    revision,
+    design,
+    committed,
+    selection,
+    selected,
+    committedSelected,
+    undoSteps,
+    redoSteps,
+    saveState,
+    saveProblem,
+    theirs,
+    message,
+    load,
+    close,
+    run,
+    undo,
+    redo,
+    preview,
+    previewDesign,
+    cancelPreview,
+    replace,
+    settle,
+    decide,
+  };
+});

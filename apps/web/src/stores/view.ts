@@ -1,0 +1,124 @@
+// How the bench is looked at: view, zoom, tool, panel. Comes back when the page is loaded again.
+import { defineStore } from 'pinia';
+import { computed, ref, watch } from 'vue';
+import type { Bounds, Point, ViewName } from '@rosehip/core';
+
+export type ToolName = 'select' | 'pen' | 'rectangle' | 'ellipse';
+export type PanelName = 'card' | 'hoop' | 'take' | 'keys' | 'conflict';
+
+interface Kept {
+  view: ViewName;
+  scale: number;
+  centre: Point;
+  selection: string[];
+}
+
+const LEAST_SCALE = 0.3;
+const MOST_SCALE = 160;
+
+export const useView = defineStore('view', () => {
+  const view = ref<ViewName>('cloth');
+  const tool = ref<ToolName>('select');
+  const panel = ref<PanelName>('card');
+  /** CSS pixels a millimetre. */
+  const scale = ref(4);
+  /** What lies in the middle of the cloth, in mm. */
+  const centre = ref<Point>({ x: 0, y: 0 });
+  /** Size of the cloth area in CSS pixels. */
+  const width = ref(0);
+  const height = ref(0);
+  const thread = ref('222');
+
+  const originX = computed(() => width.value / 2 - centre.value.x * scale.value);
+  const originY = computed(() => height.value / 2 - centre.value.y * scale.value);
+
+  const toMm = (x: number, y: number): Point => ({
+    x: (x - originX.value) / scale.value,
+    y: (y - originY.value) / scale.value,
+  });
+  const toPx = (p: Point): Point => ({
+    x: p.x * scale.value + originX.value,
+    y: p.y * scale.value + originY.value,
+  });
+
+  /** Zooms so that the place under (x, y), in CSS pixels of the cloth, stays there. */
+  function zoomAt(factor: number, x = width.value / 2, y = height.value / 2): void {
+    const at = toMm(x, y);
+    const next = Math.min(MOST_SCALE, Math.max(LEAST_SCALE, scale.value * factor));
+    centre.value = {
+      x: at.x - (x - width.value / 2) / next,
+      y: at.y - (y - height.value / 2) / next,
+    };
+    scale.value = next;
+  }
+
+  function pan(dx: number, dy: number): void {
+    centre.value = { x: centre.value.x - dx / scale.value, y: centre.value.y - dy / scale.value };
+  }
+
+  function fit(b: Bounds, margin = 24): void {
+    if (!width.value || !height.value) return;
+    const w = Math.max(1, b.maxX - b.minX);
+    const h = Math.max(1, b.maxY - b.minY);
+    const room = Math.min((width.value - 2 * margin) / w, (height.value - 2 * margin) / h);
+    scale.value = Math.min(MOST_SCALE, Math.max(LEAST_SCALE, room));
+    centre.value = { x: (b.minX + b.maxX) / 2, y: (b.minY + b.maxY) / 2 };
+  }
+
+  const keyOf = (id: string): string => `rosehip-view-${id}`;
+
+  /** Takes up the view this design was left with. False when it was never looked at here. */
+  function recall(id: string): Kept | null {
+    try {
+      const kept = JSON.parse(localStorage.getItem(keyOf(id)) ?? 'null') as Kept | null;
+      if (!kept) return null;
+      view.value = kept.view;
+      scale.value = kept.scale;
+      centre.value = kept.centre;
+      return kept;
+    } catch {
+      return null;
+    }
+  }
+
+  /** Keeps the view of a design until the returned function is called. */
+  function remember(id: string, selection: () => string[]): () => void {
+    return watch(
+      [view, scale, centre, selection],
+      () => {
+        const kept: Kept = {
+          view: view.value,
+          scale: scale.value,
+          centre: centre.value,
+          selection: selection(),
+        };
+        try {
+          localStorage.setItem(keyOf(id), JSON.stringify(kept));
+        } catch {
+          // A full store only means that the view is not remembered.
+        }
+      },
+      { deep: true },
+    );
+  }
+
+  return {
+    view,
+    tool,
+    panel,
+    scale,
+    centre,
+    width,
+    height,
+    thread,
+    originX,
+    originY,
+    toMm,
+    toPx,
+    zoomAt,
+    pan,
+    fit,
+    recall,
+    remember,
+  };
+});

@@ -1,0 +1,106 @@
+// The engine: stitches designs, reads and writes files, away from the main thread.
+import {
+  CLOTHS,
+  designFromSvg,
+  figuresOf,
+  paintPicture,
+  pictureArea,
+  planBuffers,
+  readDesignFile,
+  readDst,
+  ReadError,
+  readSvg,
+  sewDesign,
+  STITCH_KINDS,
+  writeDesignFile,
+  writeDst,
+  writeSvg,
+  type Design,
+  type DesignObject,
+  type Figures,
+  type PictureCanvas,
+  type Plan,
+  type Recipe,
+} from '@rosehip/core';
+import * as Comlink from 'comlink';
+
+export interface Sewn {
+  plan: Plan;
+  figures: Figures;
+  /** Time the computation took, in ms. */
+  took: number;
+}
+
+export type FileKind = 'dst' | 'svg' | 'png' | 'design';
+
+/** What reading a file gave: a design, or a sentence that says why not. */
+export type BroughtIn = { design: Design; notes: string[] } | { problem: string };
+
+const handOver = (plan: Plan, more: object = {}): Sewn =>
+  Comlink.transfer({ plan, ...more } as Sewn, planBuffers(plan));
+
+const engine = {
+  sew(design: Design): Sewn {
+    const start = performance.now();
+    const plan = sewDesign(design);
+    return handOver(plan, { figures: figuresOf(plan), took: performance.now() - start });
+  },
+
+  /** The object stitched by every kind, for the card's swatches; settings it has are kept where they fit. */
+  swatches(object: DesignObject, design: Design): { kind: string; plan: Plan }[] {
+    const made = STITCH_KINDS.map((kind) => {
+      const recipe: Recipe = object.recipe.kind === kind.id ? object.recipe : { kind: kind.id, settings: {} };
+      const alone: Design = { ...design, objects: [{ ...object, visible: true, recipe }] };
+      return { kind: kind.id, plan: sewDesign(alone) };
+    });
+    return Comlink.transfer(
+      made,
+      made.flatMap(({ plan }) => planBuffers(plan)),
+    );
+  },
+
+  /** Reads a file by its name's ending. */
+  bringIn(fileName: string, bytes: Uint8Array): BroughtIn {
+    const name = fileName.replace(/(\.rosehip)?\.[a-z]+$/i, '').slice(0, 100) || 'Brought in';
+    try {
+      if (/\.dst$/i.test(fileName)) {
+        const { design, warnings } = readDst(bytes, name);
+        return { design, notes: warnings };
+      }
+      const text = new TextDecoder().decode(bytes);
+      if (/\.svg$/i.test(fileName)) {
+        const drawing = readSvg(text);
+        if (!drawing.shapes.length)
+          return { problem: ['The drawing holds nothing that can be stitched.', ...drawing.notes].join(' ') };
+        return { design: designFromSvg(drawing, name), notes: drawing.notes };
+      }
+      if (/\.json$/i.test(fileName)) return { design: readDesignFile(text), notes: [] };
+      return { problem: 'Only .rosehip.json, .svg and .dst files can be brought in.' };
+    } catch (error) {
+      if (error instanceof ReadError) return { problem: error.message };
+      throw error;
+    }
+  },
+
+  /** Writes the design as a file. */
+  async writeFile(design: Design, kind: FileKind): Promise<Uint8Array> {
+    const plan = sewDesign(design);
+    if (kind === 'dst') return writeDst(plan, design.name);
+    if (kind === 'svg') return new TextEncoder().encode(writeSvg(design, plan));
+    if (kind === 'design') return new TextEncoder().encode(writeDesignFile(design));
+    const area = pictureArea(design, plan);
+    const [w, h] = [area.maxX - area.minX, area.maxY - area.minY];
+    const scale = Math.min(20, 2400 / Math.max(w, h));
+    const canvas = new OffscreenCanvas(Math.round(w * scale), Math.round(h * scale));
+    const ctx = canvas.getContext('2d')! as unknown as PictureCanvas;
+    paintPicture(ctx, design, plan, 'cloth', area, canvas.width, canvas.height);
+    const blob = await canvas.convertToBlob({ type: 'image/png' });
+    return new Uint8Array(await blob.arrayBuffer());
+  },
+
+  /** The cloths as the engine knows them; answers at once, so it also tells whether the worker is up. */
+  ready: (): number => CLOTHS.length,
+};
+
+export type Engine = typeof engine;
+Comlink.expose(engine);

@@ -1,0 +1,184 @@
+// The painter: draws the cloth and its thread on an offscreen canvas and hands bitmaps to the main thread.
+//
+// The thread that is sewn is kept on a canvas of its own, so that a rehearsal only adds what is new.
+import {
+  paintCloth,
+  paintLines,
+  paintNeedle,
+  paintThread,
+  type Bounds,
+  type Canvas2D,
+  type Design,
+  type Plan,
+  type ViewName,
+} from '@rosehip/core';
+import * as Comlink from 'comlink';
+
+export interface PaintRequest {
+  view: ViewName;
+  /** Pixels of the canvas (device pixels). */
+  width: number;
+  height: number;
+  /** Device pixels a millimetre, and where the design's origin lies, in device pixels. */
+  scale: number;
+  originX: number;
+  originY: number;
+  /** Records sewn so far. */
+  playhead: number;
+}
+
+type Context = OffscreenCanvasRenderingContext2D;
+
+interface Layer {
+  canvas: OffscreenCanvas;
+  ctx: Context;
+}
+
+function layer(): Layer {
+  const canvas = new OffscreenCanvas(1, 1);
+  return { canvas, ctx: canvas.getContext('2d')! };
+}
+
+const ground = layer();
+const faint = layer();
+const sewn = layer();
+const out = layer();
+let plan: Plan | null = null;
+let design: Design | null = null;
+/** What the layers show now: any difference makes them anew. */
+let groundKey = '';
+let threadKey = '';
+let faintKey = '';
+let sewnTo = 0;
+let version = 0;
+
+/** What is not yet sewn shows through this faintly. */
+const FAINT = 0.2;
+const PAPER = '#fbf7ef';
+
+function clear({ canvas, ctx }: Layer, r: PaintRequest): void {
+  if (canvas.width !== r.width || canvas.height !== r.height) {
+    canvas.width = r.width;
+    canvas.height = r.height;
+  } else {
+    ctx.setTransform(1, 0, 0, 1, 0, 0);
+    ctx.clearRect(0, 0, r.width, r.height);
+  }
+}
+
+const toMm = (ctx: Context, r: PaintRequest): void =>
+  ctx.setTransform(r.scale, 0, 0, r.scale, r.originX, r.originY);
+
+/** What the canvas shows, in mm. */
+const areaOf = (r: PaintRequest): Bounds => ({
+  minX: -r.originX / r.scale,
+  minY: -r.originY / r.scale,
+  maxX: (r.width - r.originX) / r.scale,
+  maxY: (r.height - r.originY) / r.scale,
+});
+
+function paintGround(r: PaintRequest): void {
+  clear(ground, r);
+  const { ctx } = ground;
+  toMm(ctx, r);
+  const area = areaOf(r);
+  if (!design) return;
+  const { hoop, cloth } = design;
+  if (r.view === 'cloth') paintCloth(ctx as unknown as Canvas2D, cloth, area, r.scale);
+  else {
+    ctx.fillStyle = PAPER;
+    ctx.fillRect(area.minX, area.minY, area.maxX - area.minX, area.maxY - area.minY);
+  }
+  // Outside the hoop the cloth lies in shade; the hoop is two rings of wood.
+  const px = 1 / r.scale;
+  const [w, h] = [hoop.width / 2, hoop.height / 2];
+  const radius = Math.min(6, w / 4, h / 4);
+  ctx.beginPath();
+  ctx.rect(area.minX, area.minY, area.maxX - area.minX, area.maxY - area.minY);
+  ctx.roundRect(-w, -h, 2 * w, 2 * h, radius);
+  ctx.fillStyle = r.view === 'cloth' ? 'rgb(42 28 43 / 0.09)' : 'rgb(42 28 43 / 0.05)';
+  ctx.fill('evenodd');
+  ctx.beginPath();
+  const rim = Math.min(2.4, w / 10);
+  ctx.roundRect(-w - rim / 2, -h - rim / 2, 2 * w + rim, 2 * h + rim, radius + rim / 2);
+  ctx.lineWidth = Math.max(rim, 2 * px);
+  ctx.strokeStyle = '#d3b98e';
+  ctx.stroke();
+  ctx.lineWidth = px;
+  ctx.strokeStyle = '#8d744c';
+  ctx.beginPath();
+  ctx.roundRect(-w, -h, 2 * w, 2 * h, radius);
+  ctx.roundRect(-w - rim, -h - rim, 2 * w + 2 * rim, 2 * h + 2 * rim, radius + rim);
+  ctx.stroke();
+  // The hoop's middle, as a small cross.
+  ctx.beginPath();
+  ctx.moveTo(-4 * px, 0);
+  ctx.lineTo(4 * px, 0);
+  ctx.moveTo(0, -4 * px);
+  ctx.lineTo(0, 4 * px);
+  ctx.stroke();
+}
+
+function paintRange(target: Layer, r: PaintRequest, from: number, to: number): void {
+  if (!plan || to <= from) return;
+  toMm(target.ctx, r);
+  const ctx = target.ctx as unknown as Canvas2D;
+  const range = { from, to, area: areaOf(r) };
+  if (r.view === 'needle') paintNeedle(ctx, plan, r.scale, range);
+  else paintThread(ctx, plan, r.scale, range);
+}
+
+const painter = {
+  setDesign(next: Design): void {
+    design = next;
+    groundKey = '';
+    version++;
+  },
+
+  setPlan(next: Plan): void {
+    plan = next;
+    version++;
+  },
+
+  /** Paints what is asked for and hands it over as a bitmap. */
+  paint(r: PaintRequest): ImageBitmap {
+    const place = [r.view, r.width, r.height, r.scale, r.originX, r.originY].join(' ');
+    if (place !== groundKey) {
+      paintGround(r);
+      groundKey = place;
+    }
+    clear(out, r);
+    out.ctx.drawImage(ground.canvas, 0, 0);
+    if (r.view === 'lines') {
+      toMm(out.ctx, r);
+      if (design) paintLines(out.ctx as unknown as Canvas2D, design, r.scale);
+    } else if (plan) {
+      const key = `${place} ${version}`;
+      if (key !== threadKey || r.playhead < sewnTo) {
+        clear(sewn, r);
+        sewnTo = 0;
+        threadKey = key;
+      }
+      paintRange(sewn, r, sewnTo, r.playhead);
+      sewnTo = r.playhead;
+      if (r.playhead < plan.x.length) {
+        if (faintKey !== key) {
+          clear(faint, r);
+          paintRange(faint, r, 0, plan.x.length);
+          faintKey = key;
+        }
+        out.ctx.setTransform(1, 0, 0, 1, 0, 0);
+        out.ctx.globalAlpha = FAINT;
+        out.ctx.drawImage(faint.canvas, 0, 0);
+        out.ctx.globalAlpha = 1;
+      }
+      out.ctx.setTransform(1, 0, 0, 1, 0, 0);
+      out.ctx.drawImage(sewn.canvas, 0, 0);
+    }
+    const bitmap = out.canvas.transferToImageBitmap();
+    return Comlink.transfer(bitmap, [bitmap]);
+  },
+};
+
+export type Painter = typeof painter;
+Comlink.expose(painter);
