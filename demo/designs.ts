@@ -1,0 +1,7 @@
+// The demo designs, from the Larkmoor Night Sky Club.
+import type { Design } from '@rosehip/core';
+import { clubBadge } from './club-badge.ts';
+import { cometBookmark } from './comet-bookmark.ts';
+import { stitchSampler } from './stitch-sampler.ts';
+
+export const demoDesigns = (): Design[] => [stitchSampler(), cometBookmark(), clubBadge()];

@@ -1,0 +1,77 @@
+// Small helpers for drawing the demo designs: path data, primitives and objects with readable ids.
+import {
+  emptyDesign,
+  parsePathData,
+  type Design,
+  type DesignObject,
+  type Group,
+  type Item,
+  type Outline,
+  type SettingValue,
+} from '@rosehip/core';
+
+/** Path data in mm; throws when it is broken, so that a slip of the pen is noticed by the tests. */
+export function path(d: string): Outline {
+  const { paths, problem } = parsePathData(d);
+  if (problem) throw new Error(`${problem}: ${d}`);
+  return { kind: 'path', paths };
+}
+
+export const ellipse = (x: number, y: number, width: number, height = width, turn = 0): Outline => ({
+  kind: 'ellipse',
+  x,
+  y,
+  width,
+  height,
+  turn,
+});
+
+export const rectangle = (x: number, y: number, width: number, height: number, radius = 0): Outline => ({
+  kind: 'rectangle',
+  x,
+  y,
+  width,
+  height,
+  radius,
+  turn: 0,
+});
+
+/** A star about (x, y): `points` tips at `outer` mm, notches at `inner` mm, its first tip upwards and turned. */
+export function star(x: number, y: number, outer: number, inner: number, points = 5, turn = 0): Outline {
+  const corners = Array.from({ length: 2 * points }, (_, i) => {
+    const a = ((turn - 90) * Math.PI) / 180 + (i * Math.PI) / points;
+    const r = i % 2 ? inner : outer;
+    return { x: x + r * Math.cos(a), y: y + r * Math.sin(a) };
+  });
+  return { kind: 'path', paths: [{ closed: true, points: corners }] };
+}
+
+type Settings = Record<string, SettingValue>;
+
+/** Builds a design object by object; ids are counted. */
+export class Drawing {
+  private count = 0;
+
+  object(
+    name: string,
+    outline: Outline,
+    thread: string,
+    kind: string,
+    settings: Settings = {},
+  ): DesignObject {
+    const id = `d${++this.count}`;
+    const recipe = { kind, settings };
+    return { id, name, kind: 'object', visible: true, locked: false, outline, recipe, thread };
+  }
+
+  group(name: string, objects: Item[]): Group {
+    return { id: `d${++this.count}`, name, kind: 'group', visible: true, locked: false, objects };
+  }
+}
+
+export const design = (
+  name: string,
+  hoop: Design['hoop'],
+  cloth: Design['cloth'],
+  objects: Item[],
+): Design => ({ ...emptyDesign(name, hoop, cloth), objects });
