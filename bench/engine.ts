@@ -1,0 +1,196 @@
+// Speed of the engine: fills against bare clipping of the same rows, growth with size, painting, files.
+import {
+  clothById,
+  completeSettings,
+  decodeDst,
+  emptyDesign,
+  figuresOf,
+  outlineRegion,
+  paintThread,
+  sewDesign,
+  stitchKind,
+  writeDst,
+  type Canvas2D,
+  type Design,
+  type DesignObject,
+  type Outline,
+} from '@rosehip/core';
+import { createCanvas } from '@napi-rs/canvas';
+import { Clipper64, ClipType, FillRule, type Path64 } from 'clipper2-ts';
+import { demoDesigns } from '../demo/designs.ts';
+
+/** Median time of several runs, in ms. */
+function time(work: () => void, runs = 7): number {
+  const all = Array.from({ length: runs }, () => {
+    const start = performance.now();
+    work();
+    return performance.now() - start;
+  }).sort((a, b) => a - b);
+  return all[runs >> 1];
+}
+
+const object = (id: string, outline: Outline, kind: string, settings = {}): DesignObject => ({
+  id,
+  name: id,
+  kind: 'object',
+  visible: true,
+  locked: false,
+  outline,
+  recipe: { kind, settings },
+  thread: '222',
+});
+
+/** A wavy ring of `points` points: nothing about it is square to the rows. */
+function flower(radius: number, points: number): Outline {
+  const ring = (r: number, wave: number) => ({
+    closed: true,
+    points: Array.from({ length: points }, (_, i) => {
+      const a = (2 * Math.PI * i) / points;
+      const k = r * (1 + wave * Math.cos(7 * a));
+      return { x: k * Math.cos(a), y: k * Math.sin(a) };
+    }),
+  });
+  return { kind: 'path', paths: [ring(radius, 0.15), ring(radius * 0.35, 0.1)] };
+}
+
+function fillOnce(outline: Outline, settings: Record<string, number | string>): number {
+  const kind = stitchKind('fill')!;
+  const cloth = clothById('linen');
+  const all = completeSettings(kind, { kind: 'fill', settings }, cloth);
+  return kind.stitch({ outline, settings: all, cloth }).reduce((n, t) => n + t.x.length, 0);
+}
+
+/** The same rows cut by the geometry library alone. */
+function clipRows(outline: Outline, spacing: number, reach: number): void {
+  const rows: Path64[] = [];
+  for (let y = -reach; y <= reach; y += spacing)
+    rows.push([
+      { x: -reach * 1000, y: Math.round(y * 1000) },
+      { x: reach * 1000, y: Math.round(y * 1000) },
+    ]);
+  const clip = outlineRegion(outline)
+    .flatMap((p) => [p.outer, ...p.holes])
+    .map((ring) =>
+      Array.from({ length: ring.length / 2 }, (_, i) => ({
+        x: Math.round(ring[2 * i] * 1000),
+        y: Math.round(ring[2 * i + 1] * 1000),
+      })),
+    );
+  const clipper = new Clipper64();
+  clipper.addOpenSubject(rows);
+  clipper.addClip(clip);
+  clipper.execute(ClipType.Intersection, FillRule.EvenOdd, [], []);
+}
+
+console.log(`Node ${process.version}, ${process.arch}, ${new Date().toISOString().slice(0, 10)}\n`);
+
+console.log('Fill of a wavy ring with a hole, against clipping the same rows with the geometry library');
+console.log('radius mm  points  stitches  fill ms  clip ms  ratio');
+for (const [radius, points] of [
+  [20, 400],
+  [40, 800],
+  [60, 2000],
+]) {
+  const outline = flower(radius, points);
+  const settings = { underlay: 'none', angle: 0 };
+  let n = 0;
+  const fill = time(() => (n = fillOnce(outline, settings)));
+  const clip = time(() => clipRows(outline, 0.4, radius * 1.2));
+  console.log(
+    [radius, points, n, fill.toFixed(1), clip.toFixed(1), (fill / clip).toFixed(2)]
+      .map((v) => String(v).padStart(8))
+      .join(' '),
+  );
+}
+
+console.log(
+  '\nA whole design from nothing, by size (squares of fill and rings of satin; times against the first)',
+);
+console.log('objects  stitches  ms  µs a stitch  growth');
+let first = 0;
+for (const count of [1, 4, 16, 64, 160]) {
+  const objects = Array.from({ length: count }, (_, i) => {
+    const at = { x: (i % 16) * 22 - 165, y: Math.floor(i / 16) * 22 - 100 };
+    return i % 4 === 3
+      ? object(`r${i}`, { kind: 'ellipse', ...at, width: 18, height: 18, turn: i }, 'satin', { width: 4 })
+      : object(`s${i}`, { kind: 'rectangle', ...at, width: 20, height: 20, radius: 2, turn: i * 7 }, 'fill', {
+          angle: i * 11,
+        });
+  });
+  let stitches = 0;
+  let turn = 0;
+  const ms = time(() => {
+    // Another angle each time, so that nothing is remembered from the run before.
+    turn += 0.001;
+    const design: Design = {
+      ...emptyDesign('Bench'),
+      objects: objects.map((o) => ({ ...o, outline: { ...o.outline, turn } as Outline })),
+    };
+    stitches = figuresOf(sewDesign(design)).stitches;
+  }, 5);
+  const each = (ms * 1000) / stitches;
+  first ||= each;
+  console.log(
+    [count, stitches, ms.toFixed(0), each.toFixed(2), (each / first).toFixed(2)]
+      .map((v) => String(v).padStart(8))
+      .join(' '),
+  );
+}
+
+console.log('\nAfter an edit of one object of 64, only what changed is stitched again');
+{
+  const objects = Array.from({ length: 64 }, (_, i) =>
+    object(
+      `s${i}`,
+      {
+        kind: 'rectangle',
+        x: (i % 8) * 22,
+        y: Math.floor(i / 8) * 22,
+        width: 20,
+        height: 20,
+        radius: 0,
+        turn: 0,
+      },
+      'fill',
+    ),
+  );
+  const design: Design = { ...emptyDesign('Edit'), objects };
+  const whole = time(
+    () =>
+      sewDesign({
+        ...design,
+        objects: objects.map((o, i) => ({
+          ...o,
+          outline: { ...o.outline, turn: Math.random() + i } as Outline,
+        })),
+      }),
+    3,
+  );
+  sewDesign(design);
+  const edit = time(() => {
+    const changed = { ...objects[30], outline: { ...objects[30].outline, turn: Math.random() } as Outline };
+    sewDesign({ ...design, objects: objects.with(30, changed) });
+  });
+  console.log(`all: ${whole.toFixed(0)} ms, one: ${edit.toFixed(1)} ms, ratio ${(edit / whole).toFixed(3)}`);
+}
+
+console.log('\nDemo designs');
+for (const design of demoDesigns()) {
+  const f = figuresOf(sewDesign(design));
+  const plan = sewDesign(design);
+  const bytes = writeDst(plan, design.name);
+  const write = time(() => writeDst(plan, design.name));
+  const read = time(() => decodeDst(bytes));
+  const canvas = createCanvas(1000, 800);
+  const ctx = canvas.getContext('2d') as unknown as Canvas2D & { setTransform(...m: number[]): void };
+  const paint = time(() => {
+    ctx.setTransform(6, 0, 0, 6, 500, 400);
+    paintThread(ctx, plan, 6);
+  }, 3);
+  console.log(
+    `${design.name}: ${f.stitches} stitches; write ${write.toFixed(1)} ms, read ${read.toFixed(1)} ms, paint ${paint.toFixed(0)} ms`,
+  );
+}
+
+(globalThis as { gc?: () => void }).gc?.();
+console.log(`\nMemory in use at the end: ${(process.memoryUsage().heapUsed / 1e6).toFixed(0)} MB`);

@@ -1,0 +1,97 @@
+// What the tests do on the bench, as a person would.
+import { expect, type Locator, type Page } from '@playwright/test';
+
+export class BenchPage {
+  readonly page: Page;
+  readonly cloth: Locator;
+
+  constructor(page: Page) {
+    this.page = page;
+    this.cloth = page.getByRole('application', { name: 'Cloth' });
+  }
+
+  /** Makes a new design from the shelf and waits for its bench. */
+  async make(address: string, name: string): Promise<void> {
+    await this.page.goto(address);
+    await this.page.getByRole('button', { name: 'New design' }).click();
+    await this.page.getByLabel('Name', { exact: true }).fill(name);
+    await this.page.getByRole('button', { name: 'Lay it on the bench' }).click();
+    await this.ready();
+  }
+
+  async ready(): Promise<void> {
+    await expect(this.cloth).toHaveAttribute('data-settled', 'true');
+  }
+
+  async saved(): Promise<void> {
+    await expect(this.page.getByTestId('save-state')).toHaveText('saved');
+  }
+
+  /** A place on the cloth, in pixels from its middle, as a place on the page. */
+  async at(dx: number, dy: number): Promise<[number, number]> {
+    const box = (await this.cloth.boundingBox())!;
+    return [box.x + box.width / 2 + dx, box.y + box.height / 2 + dy];
+  }
+
+  async drag(from: [number, number], to: [number, number]): Promise<void> {
+    const { mouse } = this.page;
+    await mouse.move(...(await this.at(...from)));
+    await mouse.down();
+    const [a, b] = [await this.at(...from), await this.at(...to)];
+    await mouse.move((a[0] + b[0]) / 2, (a[1] + b[1]) / 2);
+    await mouse.move(...b);
+    await mouse.up();
+  }
+
+  async click(dx: number, dy: number): Promise<void> {
+    await this.page.mouse.click(...(await this.at(dx, dy)));
+  }
+
+  tool(name: string): Promise<void> {
+    return this.page.getByRole('navigation', { name: 'Tools' }).getByRole('button', { name }).click();
+  }
+
+  blocks(): Locator {
+    return this.page.locator('[data-block]');
+  }
+
+  /** Stitches sewn so far, and of all, as the running order says. */
+  async counts(): Promise<[number, number]> {
+    const text = await this.page.getByTestId('counts').innerText();
+    const m = /([\d,]+) of\s+([\d,]+)/.exec(text)!;
+    return [Number(m[1].replace(/,/g, '')), Number(m[2].replace(/,/g, ''))];
+  }
+
+  field(label: string): Locator {
+    return this.page.getByLabel('Card').getByLabel(label, { exact: true });
+  }
+
+  async setField(label: string, text: string): Promise<void> {
+    await this.field(label).fill(text);
+    await this.field(label).press('Enter');
+  }
+
+  /** Opens a word of the card's sentence. */
+  async word(text: string | RegExp): Promise<void> {
+    await this.page.getByLabel('Recipe card').locator('p').getByRole('button', { name: text }).click();
+  }
+
+  async kind(name: string): Promise<void> {
+    await this.page.getByRole('list', { name: 'Stitch kinds' }).getByRole('button', { name }).click();
+  }
+
+  /** Takes a file away and gives its name and bytes. */
+  async take(kind: string): Promise<{ name: string; bytes: Buffer }> {
+    const { page } = this;
+    const panel = page.getByRole('region', { name: 'Take to machine' });
+    if (!(await panel.isVisible())) await page.getByRole('button', { name: 'Take to machine' }).click();
+    await panel.getByRole('radio', { name: kind }).check();
+    const [download] = await Promise.all([
+      page.waitForEvent('download'),
+      panel.getByRole('button', { name: /^Take \./ }).click(),
+    ]);
+    const chunks: Buffer[] = [];
+    for await (const chunk of await download.createReadStream()) chunks.push(chunk as Buffer);
+    return { name: download.suggestedFilename(), bytes: Buffer.concat(chunks) };
+  }
+}

@@ -1,0 +1,92 @@
+// The shelf: find, sort, rename, duplicate, delete and undo, bring files in.
+import { readFileSync } from 'node:fs';
+import { expect, test } from '@playwright/test';
+import { decodeDst } from '@rosehip/core';
+import { BenchPage } from './bench-page.ts';
+import { Rosehip } from './rosehip.ts';
+
+const rosehip = new Rosehip();
+test.beforeAll(() => rosehip.start());
+test.afterAll(() => rosehip.stop());
+
+const sample = (name: string): string => new URL(`./files/${name}`, import.meta.url).pathname;
+
+test('designs are found, renamed, duplicated, deleted and brought back', async ({ page }) => {
+  await page.goto(rosehip.address);
+  const cards = page.locator('article');
+  await expect(cards).toHaveCount(3);
+  await expect(cards.filter({ hasText: 'Club badge' })).toContainText(
+    /81 × 81 mm · [\d,]+ stitches · \d+ min/,
+  );
+  const picture = cards.first().locator('img');
+  await expect.poll(() => picture.evaluate((img: HTMLImageElement) => img.naturalWidth)).toBe(480);
+
+  await page.getByLabel('Search by name').fill('comet');
+  await expect(cards).toHaveCount(1);
+  await page.getByLabel('Search by name').fill('100%');
+  await expect(page.getByText('No design has “100%” in its name')).toBeVisible();
+  await page.getByRole('button', { name: 'Show all designs' }).click();
+  await page.getByLabel('Sort by').selectOption('name');
+  await expect(cards.locator('h2')).toHaveText(['Club badge', 'Comet bookmark', 'Stitch sampler']);
+
+  await page.getByRole('button', { name: 'More for Club badge' }).click();
+  await page.getByRole('menuitem', { name: 'Duplicate' }).click();
+  await expect(cards).toHaveCount(4);
+  await page.getByRole('button', { name: 'More for Club badge (copy)' }).click();
+  await page.getByRole('menuitem', { name: 'Rename' }).click();
+  await page.getByLabel('Name of the design').fill('Moor badge');
+  await page.getByLabel('Name of the design').press('Enter');
+  await expect(cards.filter({ hasText: 'Moor badge' })).toHaveCount(1);
+
+  await page.getByRole('button', { name: 'More for Moor badge' }).click();
+  await page.getByRole('menuitem', { name: 'Delete' }).click();
+  await expect(cards).toHaveCount(3);
+  await page.getByRole('button', { name: 'Put it back' }).click();
+  await expect(cards).toHaveCount(4);
+});
+
+test('a stitch file comes in with its exact coordinates', async ({ page }) => {
+  const bench = new BenchPage(page);
+  await page.goto(rosehip.address);
+  await page.getByLabel('File to bring in').setInputFiles(sample('orbit-and-bar.dst'));
+  await bench.ready();
+  await expect(bench.blocks().first()).toBeVisible();
+  await bench.saved();
+  const before = decodeDst(readFileSync(sample('orbit-and-bar.dst')));
+  const { bytes } = await bench.take('Stitch file');
+  const after = decodeDst(bytes);
+  expect(after.x).toEqual(before.x);
+  expect(after.y).toEqual(before.y);
+  expect(after.move).toEqual(before.move);
+});
+
+test('a drawing comes in ready to stitch', async ({ page }) => {
+  const bench = new BenchPage(page);
+  await page.goto(rosehip.address);
+  await page.getByLabel('File to bring in').setInputFiles(sample('planet.svg'));
+  await bench.ready();
+  await expect(bench.blocks()).toHaveCount(3);
+  await bench.blocks().nth(2).click();
+  await expect(page.getByLabel('Recipe card')).toContainText('satin, 3 mm wide');
+});
+
+test('a broken file is refused with words', async ({ page }) => {
+  await page.goto(rosehip.address);
+  await page.getByLabel('File to bring in').setInputFiles({
+    name: 'broken.svg',
+    mimeType: 'image/svg+xml',
+    buffer: Buffer.from('<svg xmlns="http://www.w3.org/2000/svg"><path d="M0 0'),
+  });
+  await expect(page.getByRole('status').filter({ hasText: 'broken.svg' })).toContainText(
+    'The SVG file is broken',
+  );
+  const data = await page.evaluateHandle(() => {
+    const transfer = new DataTransfer();
+    transfer.items.add(new File(['not stitches'], 'notes.dst'));
+    return transfer;
+  });
+  await page.locator('main').dispatchEvent('drop', { dataTransfer: data });
+  await expect(page.getByRole('status').filter({ hasText: 'notes.dst' })).toContainText(
+    'This is no stitch file',
+  );
+});

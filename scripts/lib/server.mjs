@@ -1,0 +1,68 @@
+// The server as a child process, started again when it dies.
+import { fork } from 'node:child_process';
+import { connect } from 'node:net';
+import { join } from 'node:path';
+import { ROOT } from './packages.mjs';
+import { say, SetupError } from './say.mjs';
+
+/** Does anybody listen on this port of loopback? */
+export const portTaken = (port) =>
+  new Promise((done) => {
+    const socket = connect(port, '127.0.0.1');
+    socket.once('connect', () => (socket.destroy(), done(true)));
+    socket.once('error', () => done(false));
+  });
+
+function startOnce(env) {
+  const child = fork(join(ROOT, 'apps/server/src/main.ts'), {
+    cwd: ROOT,
+    execArgv: ['--import', 'tsx'],
+    env: { ...process.env, NODE_ENV: 'production', ...env },
+    stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
+    detached: true, // Ctrl-C goes to the start script, which ends the server in order
+  });
+  const ready = new Promise((done, failed) => {
+    child.once('message', (message) =>
+      message.problem ? failed(new SetupError(message.problem)) : done(message.address),
+    );
+    child.once('exit', (code) => failed(new SetupError(`the server ended at once (code ${code}).`)));
+  });
+  return { child, ready };
+}
+
+/** Keeps a server running until `stop` is called. Gives { address, stop }. */
+export async function keepServer(env) {
+  let stopping = false;
+  let current = startOnce(env);
+  const address = await current.ready;
+  let quick = 0;
+  let since = Date.now();
+  const watch = ({ child }) =>
+    child.once('exit', async () => {
+      if (stopping) return;
+      quick = Date.now() - since < 5000 ? quick + 1 : 0;
+      if (quick > 5) {
+        console.error('rosehip: the server keeps ending; stopping.');
+        process.kill(process.pid, 'SIGTERM');
+        return;
+      }
+      say('The server ended unexpectedly; starting it again.');
+      since = Date.now();
+      current = startOnce(env);
+      watch(current);
+      current.ready.catch((error) => console.error(`rosehip: ${error.message}`));
+    });
+  watch(current);
+  return {
+    address,
+    stop: () =>
+      new Promise((done) => {
+        stopping = true;
+        const { child } = current;
+        if (child.exitCode !== null || child.signalCode !== null) return done();
+        child.once('exit', done);
+        child.kill('SIGTERM');
+        setTimeout(() => child.kill('SIGKILL'), 4000).unref();
+      }),
+  };
+}
