@@ -10,6 +10,7 @@ import { clothById } from '../materials/cloths.ts';
 import { outlineLines } from '../outlines/flatten.ts';
 import { completeSettings, readSetting, SettingError, type StitchKind } from './kind.ts';
 import { run } from './run.ts';
+import { runPoints } from './run-points.ts';
 import { satin } from './satin/satin.ts';
 import { Part, type SewnThread } from './thread.ts';
 
@@ -61,6 +62,16 @@ describe('run', () => {
     const [t] = stitch(run, L, { length: 3.3 });
     expect(t.x.some((x, i) => x === -20 && t.y[i] === 20)).toBe(true);
   });
+
+  test.each([0, 1e-10, 1e-4])(
+    'a repeated point where the line turns back is still a corner (%s mm apart)',
+    (apart) => {
+      const coords = Float64Array.of(0, 0, 3, 10, 3 + apart, 10, 0, 0);
+      const points = runPoints({ coords, closed: false }, 2.4);
+      expect(points.every(({ x, y }) => Number.isFinite(x) && Number.isFinite(y))).toBe(true);
+      expect(Math.max(...points.map(({ y }) => y))).toBeCloseTo(10, 3);
+    },
+  );
 
   test('there and back ends where it began and sews every line twice', () => {
     const [t] = stitch(run, S, { passes: 2 });

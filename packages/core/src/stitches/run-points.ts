@@ -1,6 +1,6 @@
 // Needle points along a line: equal stitches, shorter on curves, one on every corner.
 import type { Point } from '../geometry/points.ts';
-import { arcLengths, pointAt, segmentAt, type Line } from '../geometry/polyline.ts';
+import { arcLengths, pointAt, segmentAt, withoutRepeats, type Line } from '../geometry/polyline.ts';
 
 /** A vertex that turns more than this is a corner; flattened curves turn less. */
 const CORNER = (30 * Math.PI) / 180;
@@ -91,7 +91,8 @@ function divideSpan(coords: Float64Array, length: number, out: Point[]): void {
  */
 export function runPoints(line: Line, length: number): Point[] {
   const { coords, closed } = line;
-  const open = closed ? Float64Array.of(...coords, coords[0], coords[1]) : coords;
+  // A repeated point has no direction: it would hide the corner that it stands on.
+  const open = withoutRepeats(closed ? [...coords, coords[0], coords[1]] : coords, false);
   const corners = cornersOf(open);
   const out: Point[] = [{ x: open[0], y: open[1] }];
   for (let c = 1; c < corners.length; c++) {
