@@ -9,6 +9,7 @@ const rooms = [
   'materials',
   'design',
   'outlines',
+  'shaping',
   'stitches',
   'sewing',
   'findings',

@@ -13,7 +13,7 @@ import {
   type Canvas2D,
   type Design,
   type DesignObject,
-  type Outline,
+  type PlainOutline,
 } from '@rosehip/core';
 import { createCanvas } from '@napi-rs/canvas';
 import { Clipper64, ClipType, FillRule, type Path64 } from 'clipper2-ts';
@@ -29,7 +29,7 @@ function time(work: () => void, runs = 7): number {
   return all[runs >> 1];
 }
 
-const object = (id: string, outline: Outline, kind: string, settings = {}): DesignObject => ({
+const object = (id: string, outline: PlainOutline, kind: string, settings = {}): DesignObject => ({
   id,
   name: id,
   kind: 'object',
@@ -41,7 +41,7 @@ const object = (id: string, outline: Outline, kind: string, settings = {}): Desi
 });
 
 /** A wavy ring of `points` points: nothing about it is square to the rows. */
-function flower(radius: number, points: number): Outline {
+function flower(radius: number, points: number): PlainOutline {
   const ring = (r: number, wave: number) => ({
     closed: true,
     points: Array.from({ length: points }, (_, i) => {
@@ -53,7 +53,7 @@ function flower(radius: number, points: number): Outline {
   return { kind: 'path', paths: [ring(radius, 0.15), ring(radius * 0.35, 0.1)] };
 }
 
-function fillOnce(outline: Outline, settings: Record<string, number | string>): number {
+function fillOnce(outline: PlainOutline, settings: Record<string, number | string>): number {
   const kind = stitchKind('fill')!;
   const cloth = clothById('linen');
   const all = completeSettings(kind, { kind: 'fill', settings }, cloth);
@@ -61,7 +61,7 @@ function fillOnce(outline: Outline, settings: Record<string, number | string>): 
 }
 
 /** The same rows cut by the geometry library alone. */
-function clipRows(outline: Outline, spacing: number, reach: number): void {
+function clipRows(outline: PlainOutline, spacing: number, reach: number): void {
   const rows: Path64[] = [];
   for (let y = -reach; y <= reach; y += spacing)
     rows.push([
@@ -124,7 +124,7 @@ for (const count of [1, 4, 16, 64, 160]) {
     turn += 0.001;
     const design: Design = {
       ...emptyDesign('Bench'),
-      objects: objects.map((o) => ({ ...o, outline: { ...o.outline, turn } as Outline })),
+      objects: objects.map((o) => ({ ...o, outline: { ...o.outline, turn } as PlainOutline })),
     };
     stitches = figuresOf(sewDesign(design)).stitches;
   }, 5);
@@ -161,14 +161,14 @@ console.log('\nAfter an edit of one object of 64, only what changed is stitched 
         ...design,
         objects: objects.map((o, i) => ({
           ...o,
-          outline: { ...o.outline, turn: Math.random() + i } as Outline,
+          outline: { ...o.outline, turn: Math.random() + i } as PlainOutline,
         })),
       }),
     3,
   );
   sewDesign(design);
   const edit = time(() => {
-    const changed = { ...objects[30], outline: { ...objects[30].outline, turn: Math.random() } as Outline };
+    const changed = { ...objects[30], outline: { ...objects[30].outline, turn: Math.random() } as PlainOutline };
     sewDesign({ ...design, objects: objects.with(30, changed) });
   });
   console.log(`all: ${whole.toFixed(0)} ms, one: ${edit.toFixed(1)} ms, ratio ${(edit / whole).toFixed(3)}`);

@@ -1,6 +1,6 @@
 // What is kept for reuse: thread charts and motifs; and the person's settings.
 import { randomUUID } from 'node:crypto';
-import { checkDesign, emptyDesign, outlineBounds, type Outline } from '@rosehip/core';
+import { checkDesign, emptyDesign, outlineBounds, type PlainOutline } from '@rosehip/core';
 import { asc, eq } from 'drizzle-orm';
 import type { FastifyInstance } from 'fastify';
 import type { Services } from '../app.ts';
@@ -21,14 +21,14 @@ const motifParams = {
 };
 
 /** An outline is checked as part of a design that holds nothing else. */
-function checkOutline(outline: unknown): Outline {
+function checkOutline(outline: unknown): PlainOutline {
   const recipe = { kind: 'run', settings: {} };
   const object = { id: 'motif', name: 'Motif', kind: 'object', visible: true, locked: false };
   const design = checkDesign({
     ...emptyDesign('Motif'),
     objects: [{ ...object, outline, recipe, thread: '100' }],
   });
-  return (design.objects[0] as { outline: Outline }).outline;
+  return (design.objects[0] as { outline: PlainOutline }).outline;
 }
 
 export function shelfRoutes(app: FastifyInstance, { db }: Services): void {

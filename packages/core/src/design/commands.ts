@@ -1,6 +1,7 @@
 // Editing commands. Each is plain data with a label; applying one gives a new design, which shares all that
 // did not change with the old one, and the command that takes it back.
-import { findPlace } from './tree.ts';
+import { findCycle, sourcesOf } from './live.ts';
+import { everyItem, findPlace } from './tree.ts';
 import type { Design, Item } from './types.ts';
 
 export type Command =
@@ -45,11 +46,26 @@ const withList = (design: Design, parent: string | null, edit: (list: Item[]) =>
   objects: editList(design.objects, parent, edit),
 });
 
+/** Does the command put in an outline that is made from others? Then it could close a ring. */
+function bringsLive(command: Command): boolean {
+  if (command.do === 'batch') return command.commands.some(bringsLive);
+  if (command.do !== 'insert' && command.do !== 'replace') return false;
+  return [...everyItem([command.item])].some((item) => sourcesOf(item).length > 0);
+}
+
 /**
  * Applies a command. The inverse takes the result back to the given design exactly.
- * Throws CommandError when the command names an object that isn't there.
+ * Throws CommandError when the command names an object that isn't there, or would make objects from each
+ * other in a ring.
  */
 export function applyCommand(design: Design, command: Command): Applied {
+  const applied = apply(design, command);
+  const ring = bringsLive(command) ? findCycle(applied.design) : null;
+  if (ring) throw new CommandError(`That would make ${ring[0]} from itself: ${ring.join(' → ')}.`);
+  return applied;
+}
+
+function apply(design: Design, command: Command): Applied {
   const { label } = command;
   switch (command.do) {
     case 'insert': {
@@ -99,7 +115,7 @@ export function applyCommand(design: Design, command: Command): Applied {
       const inverses: Command[] = [];
       let current = design;
       for (const part of command.commands) {
-        const applied = applyCommand(current, part);
+        const applied = apply(current, part);
         current = applied.design;
         inverses.unshift(applied.inverse);
       }

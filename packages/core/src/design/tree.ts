@@ -1,10 +1,10 @@
 // Walking and finding in the tree of objects and groups.
-import type { Design, DesignObject, Group, Item, StitchesObject } from './types.ts';
+import type { Design, DesignObject, Group, Item, Outline, StitchesObject } from './types.ts';
 
-export type Leaf = DesignObject | StitchesObject;
+export type Leaf<O extends Outline = Outline> = DesignObject<O> | StitchesObject;
 
 /** Every object and every set of stitches, in sewing order; what is in a hidden group is left out. */
-export function* visibleLeaves(items: readonly Item[]): Generator<Leaf> {
+export function* visibleLeaves<O extends Outline>(items: readonly Item<O>[]): Generator<Leaf<O>> {
   for (const item of items) {
     if (!item.visible) continue;
     if (item.kind === 'group') yield* visibleLeaves(item.objects);
@@ -13,21 +13,30 @@ export function* visibleLeaves(items: readonly Item[]): Generator<Leaf> {
 }
 
 /** Every item, groups before what they hold. */
-export function* everyItem(items: readonly Item[]): Generator<Item> {
+export function* everyItem<O extends Outline>(items: readonly Item<O>[]): Generator<Item<O>> {
   for (const item of items) {
     yield item;
     if (item.kind === 'group') yield* everyItem(item.objects);
   }
 }
 
-export interface Place {
-  item: Item;
-  parent: Group | null;
+/** Every object and every set of stitches in these items, hidden or not. */
+export function* everyLeaf<O extends Outline>(items: readonly Item<O>[]): Generator<Leaf<O>> {
+  for (const item of everyItem(items)) if (item.kind !== 'group') yield item;
+}
+
+export interface Place<O extends Outline = Outline> {
+  item: Item<O>;
+  parent: Group<O> | null;
   index: number;
 }
 
 /** Where the item with this id is, or null. */
-export function findPlace(items: readonly Item[], id: string, parent: Group | null = null): Place | null {
+export function findPlace<O extends Outline>(
+  items: readonly Item<O>[],
+  id: string,
+  parent: Group<O> | null = null,
+): Place<O> | null {
   for (let index = 0; index < items.length; index++) {
     const item = items[index];
     if (item.id === id) return { item, parent, index };
@@ -39,5 +48,5 @@ export function findPlace(items: readonly Item[], id: string, parent: Group | nu
   return null;
 }
 
-export const findItem = (design: Design, id: string): Item | null =>
+export const findItem = <O extends Outline>(design: Design<O>, id: string): Item<O> | null =>
   findPlace(design.objects, id)?.item ?? null;

@@ -1,5 +1,6 @@
 // The document: one JSON document a design, in millimetres, y down, origin at the hoop's centre.
 import type { FillRuleName } from '../geometry/clip.ts';
+import type { Matrix } from '../geometry/matrix.ts';
 import type { Point } from '../geometry/points.ts';
 
 /** One point of a path. Tangents are relative to the point; without them its segment is straight. */
@@ -22,28 +23,122 @@ export interface PathOutline {
   fillRule?: FillRuleName;
 }
 
-/** A rectangle about its centre, turned by `turn` degrees (clockwise on screen). */
-export interface RectangleOutline {
-  kind: 'rectangle';
+/** Where a ready shape lies: a box about its centre. */
+export interface Box {
   x: number;
   y: number;
   width: number;
   height: number;
+  /** Degrees, clockwise on screen. */
+  turn: number;
+  /** Mirrored left to right before it is turned. */
+  flip?: boolean;
+}
+
+export interface RectangleOutline extends Box {
+  kind: 'rectangle';
   /** Corner radius, mm. */
   radius: number;
-  turn: number;
 }
 
-export interface EllipseOutline {
+/** Part of an ellipse: from the top, clockwise. */
+export interface Arc {
+  /** Degrees. */
+  from: number;
+  /** Degrees, up to 360. */
+  sweep: number;
+  /** How the ends are joined: not at all, by a straight line, or through the centre. */
+  ends: 'open' | 'chord' | 'slice';
+}
+
+export interface EllipseOutline extends Box {
   kind: 'ellipse';
-  x: number;
-  y: number;
-  width: number;
-  height: number;
-  turn: number;
+  arc?: Arc;
 }
 
-export type Outline = PathOutline | RectangleOutline | EllipseOutline;
+/** A regular polygon inside the box's ellipse, its first corner at the top. */
+export interface PolygonOutline extends Box {
+  kind: 'polygon';
+  corners: number;
+}
+
+export interface StarOutline extends Box {
+  kind: 'star';
+  corners: number;
+  /** How far the inner corners lie from the centre, as a share of the outer ones. */
+  inner: number;
+}
+
+/** A line that winds from the box's edge to the inside. */
+export interface SpiralOutline extends Box {
+  kind: 'spiral';
+  rounds: number;
+  /** Where it ends, as a share of the way from the centre to the edge. */
+  inner: number;
+}
+
+/** One of the shapes that ship with Rosehip, by its name in the table of ready shapes. */
+export interface ReadyOutline extends Box {
+  kind: 'ready';
+  shape: string;
+}
+
+export type BoxOutline =
+  RectangleOutline | EllipseOutline | PolygonOutline | StarOutline | SpiralOutline | ReadyOutline;
+
+/** An outline that stands by itself. */
+export type PlainOutline = PathOutline | BoxOutline;
+
+/** What outlines made from others have in common. */
+interface Live {
+  /** Ids of the objects or groups that it is made from. */
+  of: string[];
+  /** Moved, sized or turned by hand after it was made: [a, b, c, d, e, f] as in SVG. */
+  place?: Matrix;
+}
+
+/** Shapes put together. The first one is what the others are taken from. */
+export interface CombineOutline extends Live {
+  kind: 'combine';
+  op: 'unite' | 'subtract' | 'intersect';
+  /** The first one is lines, which are cropped; otherwise regions are combined. */
+  lines?: boolean;
+}
+
+/** What lies on one side of a knife line. `of` is the shape and the line. */
+export interface CutOutline extends Live {
+  kind: 'cut';
+  side: 'left' | 'right';
+  lines?: boolean;
+}
+
+export type CornerRule = 'round' | 'mitre' | 'bevel';
+
+/** The outline at a distance from others, in mm; negative goes inwards. */
+export interface SurroundOutline extends Live {
+  kind: 'surround';
+  distance: number;
+  corners: CornerRule;
+}
+
+/** Lines with a width, in mm, as shapes. */
+export interface BandOutline extends Live {
+  kind: 'band';
+  width: number;
+  ends: 'flat' | 'round' | 'square';
+  corners: CornerRule;
+}
+
+/** The edges of a shape: all of them, the outer ones (holes filled), or the holes. */
+export interface EdgeOutline extends Live {
+  kind: 'edge';
+  which: 'all' | 'outer' | 'holes';
+}
+
+/** An outline that follows other objects. */
+export type LiveOutline = CombineOutline | CutOutline | SurroundOutline | BandOutline | EdgeOutline;
+
+export type Outline = PlainOutline | LiveOutline;
 
 export type SettingValue = number | string | boolean;
 
@@ -61,9 +156,9 @@ interface ItemBase {
 }
 
 /** One outline with one recipe and one thread. */
-export interface DesignObject extends ItemBase {
+export interface DesignObject<O extends Outline = Outline> extends ItemBase {
   kind: 'object';
-  outline: Outline;
+  outline: O;
   recipe: Recipe;
   /** Thread code in the design's chart. */
   thread: string;
@@ -72,6 +167,8 @@ export interface DesignObject extends ItemBase {
   end?: Point;
   /** The machine waits after this object, with this note for the person. */
   stopAfter?: string;
+  /** Only a shape that others are made from; it is not sewn itself. */
+  unsewn?: boolean;
 }
 
 /** Stitches that somebody else digitized. Coordinates are kept exactly, in tenths of a millimetre. */
@@ -85,14 +182,29 @@ export interface StitchesObject extends ItemBase {
   stopAfter?: string;
 }
 
-export interface Group extends ItemBase {
-  kind: 'group';
-  objects: Item[];
+/**
+ * A sheet that bends what is drawn on it. `from` is the flat sheet; `points` are where its grid of
+ * (columns + 1) × (rows + 1) places goes, row by row. With `edges`, the sheet is one patch (one column, one
+ * row) whose four sides are curves: for each side (top, right, bottom, left, clockwise from the top left
+ * corner) the pulls of its two ends, relative to their corners.
+ */
+export interface Bend {
+  from: { x: number; y: number; width: number; height: number };
+  columns: number;
+  rows: number;
+  points: Point[];
+  edges?: [Point, Point][];
 }
 
-export type Item = DesignObject | StitchesObject | Group;
+export interface Group<O extends Outline = Outline> extends ItemBase {
+  kind: 'group';
+  objects: Item<O>[];
+  bend?: Bend;
+}
 
-export interface Design {
+export type Item<O extends Outline = Outline> = DesignObject<O> | StitchesObject | Group<O>;
+
+export interface Design<O extends Outline = Outline> {
   format: 'rosehip-design';
   version: 1;
   name: string;
@@ -102,8 +214,11 @@ export interface Design {
   /** Id of the thread chart. */
   chart: string;
   /** In sewing order. */
-  objects: Item[];
+  objects: Item<O>[];
 }
+
+/** A design in which every outline stands by itself. */
+export type PlainDesign = Design<PlainOutline>;
 
 export const DESIGN_VERSION = 1;
 
@@ -111,7 +226,7 @@ export function emptyDesign(
   name: string,
   hoop = { name: '100 × 100', width: 100, height: 100 },
   cloth = { kind: 'linen', colour: '#efe6d3' },
-): Design {
+): PlainDesign {
   return {
     format: 'rosehip-design',
     version: DESIGN_VERSION,

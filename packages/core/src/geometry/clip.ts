@@ -1,6 +1,7 @@
 // Boolean work and offsets, on the clipper2-ts kernel: integers of 1/1000 mm.
 import {
   Clipper,
+  Clipper64,
   ClipType,
   EndType,
   FillRule,
@@ -78,24 +79,106 @@ export const subtract = (a: Region, b: Region): Region =>
 export const intersect = (a: Region, b: Region): Region =>
   boolean(ClipType.Intersection, toPaths(a), toPaths(b), FillRule.NonZero);
 
+export type JoinName = 'round' | 'mitre' | 'bevel';
+export type EndName = 'flat' | 'round' | 'square';
+
+const JOINS: Record<JoinName, JoinType> = {
+  round: JoinType.Round,
+  mitre: JoinType.Miter,
+  bevel: JoinType.Bevel,
+};
+const ENDS: Record<EndName, EndType> = { flat: EndType.Butt, round: EndType.Round, square: EndType.Square };
+/** Corners longer than this, as a share of the distance, are cut off. */
+const MITRE_LIMIT = 4;
+/** How far the chords of rounded corners may stray, in 1/1000 mm. */
+const ROUNDNESS = 10;
+
 /**
  * The region at `delta` mm outside (negative: inside) of `region`. Results are simplified by 0.015 mm,
  * which keeps repeated offsets from growing in points.
  */
-export function offsetRegion(region: Region, delta: number, join: 'round' | 'mitre' = 'round'): Region {
-  const joinType = join === 'round' ? JoinType.Round : JoinType.Miter;
-  const grown = Clipper.inflatePaths(toPaths(region), delta * SCALE, joinType, EndType.Polygon, 2, 10);
+export function offsetRegion(region: Region, delta: number, join: JoinName = 'round'): Region {
+  const grown = Clipper.inflatePaths(
+    toPaths(region),
+    delta * SCALE,
+    JOINS[join],
+    EndType.Polygon,
+    MITRE_LIMIT,
+    ROUNDNESS,
+  );
   return boolean(ClipType.Union, Clipper.simplifyPaths(grown, 15, true), null, FillRule.NonZero);
 }
 
-/** The band of `width` mm about lines, with flat ends. */
-export function bandRegion(lines: Iterable<Line>, width: number): Region {
+/** The band of `width` mm about lines. */
+export function bandRegion(
+  lines: Iterable<Line>,
+  width: number,
+  ends: EndName = 'flat',
+  join: JoinName = 'mitre',
+): Region {
   const paths: Paths64 = [];
   for (const line of lines) {
-    const end = line.closed ? EndType.Joined : EndType.Butt;
+    const end = line.closed ? EndType.Joined : ENDS[ends];
     const path = toPath(line.coords, line.closed);
     if (path.length < 2) continue;
-    paths.push(...Clipper.inflatePaths([path], (width / 2) * SCALE, JoinType.Miter, end, 2, 10));
+    const half = (width / 2) * SCALE;
+    paths.push(...Clipper.inflatePaths([path], half, JOINS[join], end, MITRE_LIMIT, ROUNDNESS));
   }
   return boolean(ClipType.Union, paths, null, FillRule.NonZero);
+}
+
+/**
+ * The parts of lines that lie inside (or outside) of a region, in the order and direction of the lines.
+ * A closed line that is not cut stays closed.
+ */
+export function cropLines(lines: readonly Line[], region: Region, keep: 'inside' | 'outside'): Line[] {
+  const area = toPaths(region);
+  const type = keep === 'inside' ? ClipType.Intersection : ClipType.Difference;
+  return lines.flatMap((line) => {
+    const path = toPath(line.coords, line.closed);
+    if (path.length < 2) return [];
+    if (line.closed) path.push({ ...path[0] });
+    const clipper = new Clipper64();
+    clipper.addOpenSubject([path]);
+    clipper.addClip(area);
+    const pieces: Paths64 = [];
+    clipper.execute(type, FillRule.NonZero, [], pieces);
+    const order = placesOn(path);
+    const sorted = pieces
+      .filter((piece) => piece.length > 1)
+      .map((piece) => (order(piece[0]) <= order(piece[piece.length - 1]) ? piece : piece.reverse()))
+      .sort((a, b) => order(a[0]) - order(b[0]));
+    return rejoined(sorted, path, line.closed).map(({ path: p, closed }) => ({ coords: toRing(p), closed }));
+  });
+}
+
+/** A function that tells how far along the path a point lies, as a segment's number and a share of it. */
+function placesOn(path: Path64): (p: { x: number; y: number }) => number {
+  return (p) => {
+    let best = Infinity;
+    let place = 0;
+    for (let i = 0; i + 1 < path.length; i++) {
+      const [a, b] = [path[i], path[i + 1]];
+      const [dx, dy] = [b.x - a.x, b.y - a.y];
+      const t = Math.min(
+        1,
+        Math.max(0, ((p.x - a.x) * dx + (p.y - a.y) * dy) / Math.max(1, dx * dx + dy * dy)),
+      );
+      const d = Math.hypot(a.x + t * dx - p.x, a.y + t * dy - p.y);
+      if (d < best - 1e-6) [best, place] = [d, i + t];
+    }
+    return place;
+  };
+}
+
+/** Joins the two pieces that meet at a closed line's first point, which is no end of its own. */
+function rejoined(pieces: Paths64, whole: Path64, closed: boolean): { path: Path64; closed: boolean }[] {
+  const open = pieces.map((path) => ({ path, closed: false }));
+  if (!closed || !open.length) return open;
+  const meets = (a: Path64[0], b: Path64[0]): boolean => Math.hypot(a.x - b.x, a.y - b.y) < 2;
+  const first = open[0].path;
+  const last = open[open.length - 1].path;
+  if (!meets(first[0], whole[0]) || !meets(last[last.length - 1], whole[0])) return open;
+  if (open.length === 1) return [{ path: first.slice(0, -1), closed: true }];
+  return [{ path: [...last, ...first.slice(1)], closed: false }, ...open.slice(1, -1)];
 }

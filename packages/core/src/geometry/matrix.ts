@@ -36,11 +36,20 @@ export const scaling = (sx: number, sy: number, about: Point = { x: 0, y: 0 }): 
   about.y - sy * about.y,
 ];
 
+/** Cosine and sine; quarter turns come out as whole numbers. */
+function cosSin(degrees: number): { cos: number; sin: number } {
+  const quarters = degrees / 90;
+  if (Number.isInteger(quarters)) {
+    const k = ((quarters % 4) + 4) % 4;
+    return { cos: [1, 0, -1, 0][k], sin: [0, 1, 0, -1][k] };
+  }
+  const a = (degrees * Math.PI) / 180;
+  return { cos: Math.cos(a), sin: Math.sin(a) };
+}
+
 /** Turns by `degrees` (clockwise on screen) with `about` fixed. */
 export function rotation(degrees: number, about: Point = { x: 0, y: 0 }): Matrix {
-  const a = (degrees * Math.PI) / 180;
-  const c = Math.cos(a);
-  const s = Math.sin(a);
+  const { cos: c, sin: s } = cosSin(degrees);
   return [c, s, -s, c, about.x - c * about.x + s * about.y, about.y - s * about.x - c * about.y];
 }
 
@@ -52,4 +61,25 @@ export function asSimilarity(m: Matrix): { turn: number; scale: number } | null 
   const eps = 1e-9 * Math.max(1, scale);
   if (Math.abs(m[0] - m[3]) > eps || Math.abs(m[1] + m[2]) > eps) return null;
   return { turn: (Math.atan2(m[1], m[0]) * 180) / Math.PI, scale };
+}
+
+/** The map that takes everything back; null when the matrix flattens the plane. */
+export function inverse(m: Matrix): Matrix | null {
+  const det = determinant(m);
+  if (Math.abs(det) < 1e-12) return null;
+  const [a, b, c, d, e, f] = m;
+  return [d / det, -b / det, -c / det, a / det, (c * f - d * e) / det, (b * e - a * f) / det];
+}
+
+/** Mirrors in a line through `about` that runs at `degrees` (0: left and right stay, up and down change). */
+export function mirroring(degrees: number, about: Point = { x: 0, y: 0 }): Matrix {
+  const { cos: c, sin: s } = cosSin(2 * degrees);
+  return [c, s, s, -c, about.x - c * about.x - s * about.y, about.y - s * about.x + c * about.y];
+}
+
+/** Skews by degrees along each axis with `about` fixed; positive leans the top to the left, the right side down. */
+export function skewing(acrossDegrees: number, downDegrees: number, about: Point = { x: 0, y: 0 }): Matrix {
+  const x = Math.tan((acrossDegrees * Math.PI) / 180);
+  const y = Math.tan((downDegrees * Math.PI) / 180);
+  return [1, y, x, 1, -x * about.y, -y * about.x];
 }

@@ -1,13 +1,15 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import type { Outline } from '../design/types.ts';
-import { rotation, scaling, translation, type Matrix } from '../geometry/matrix.ts';
-import { regionArea } from '../geometry/region.ts';
+import type { PlainOutline } from '../design/types.ts';
+import { regionFromRings, subtract } from '../geometry/clip.ts';
+import { mirroring, multiply, rotation, scaling, translation, type Matrix } from '../geometry/matrix.ts';
+import { regionArea, ringArea } from '../geometry/region.ts';
 import { flattenPath, outlineLines, outlinePaths } from './flatten.ts';
+import { READY_SHAPES } from './ready.ts';
 import { outlineRegion } from './region.ts';
 import { outlineBounds, transformOutline } from './transform.ts';
 
-const ellipse = (width: number, height: number, turn = 0): Outline => ({
+const ellipse = (width: number, height: number, turn = 0): PlainOutline => ({
   kind: 'ellipse',
   x: 3,
   y: -2,
@@ -15,7 +17,7 @@ const ellipse = (width: number, height: number, turn = 0): Outline => ({
   height,
   turn,
 });
-const box = (width: number, height: number, radius = 0, turn = 0): Outline => ({
+const box = (width: number, height: number, radius = 0, turn = 0): PlainOutline => ({
   kind: 'rectangle',
   x: 0,
   y: 0,
@@ -23,6 +25,62 @@ const box = (width: number, height: number, radius = 0, turn = 0): Outline => ({
   height,
   radius,
   turn,
+});
+
+const place = { x: 2, y: -1, width: 24, height: 15, turn: 20 };
+const BOXES: [string, PlainOutline][] = [
+  ['rectangle', { kind: 'rectangle', ...place, radius: 3 }],
+  ['ellipse', { kind: 'ellipse', ...place }],
+  ['slice', { kind: 'ellipse', ...place, arc: { from: 30, sweep: 200, ends: 'slice' } }],
+  ['polygon', { kind: 'polygon', ...place, corners: 5 }],
+  ['star', { kind: 'star', ...place, corners: 6, inner: 0.5 }],
+  ['spiral', { kind: 'spiral', ...place, rounds: 3, inner: 0.1 }],
+  ...READY_SHAPES.map((s): [string, PlainOutline] => [s.id, { kind: 'ready', ...place, shape: s.id }]),
+];
+
+describe('ready shapes', () => {
+  test.each(BOXES)('a %s fills its box and never crosses itself', (name, outline) => {
+    const b = outlineBounds({ ...outline, turn: 0 } as PlainOutline)!;
+    if (name !== 'slice' && name !== 'spiral' && name !== 'star' && name !== 'polygon') {
+      expect(b.maxX - b.minX).toBeCloseTo(24, 0);
+      expect(b.maxY - b.minY).toBeCloseTo(15, 0);
+    }
+    if (name === 'spiral') return;
+    // What crosses itself encloses other areas by the two rules of filling.
+    const lines = outlineLines(outline).map((l) => l.coords);
+    const [even, sum] = [regionArea(regionFromRings(lines)), lines.reduce((a, l) => a + ringArea(l), 0)];
+    expect(even).toBeGreaterThan(15);
+    if (lines.length === 1) expect(Math.abs(sum)).toBeCloseTo(even, 1);
+  });
+
+  test('an arc of part of an ellipse has that part of its area', () => {
+    const circle = { kind: 'ellipse' as const, x: 0, y: 0, width: 20, height: 20, turn: 0 };
+    const area = (ends: 'chord' | 'slice'): number =>
+      regionArea(outlineRegion({ ...circle, arc: { from: 10, sweep: 90, ends } }));
+    expect(area('slice')).toBeCloseTo((Math.PI * 100) / 4, 0);
+    expect(area('chord')).toBeCloseTo((Math.PI * 100) / 4 - 50, 0);
+    expect(outlinePaths({ ...circle, arc: { from: 0, sweep: 180, ends: 'open' } })[0].closed).toBe(false);
+  });
+
+  test('a spiral keeps its rounds evenly apart', () => {
+    const [line] = outlineLines({
+      kind: 'spiral',
+      x: 0,
+      y: 0,
+      width: 40,
+      height: 40,
+      turn: 0,
+      rounds: 4,
+      inner: 0,
+    });
+    const crossings: number[] = [];
+    for (let i = 2; i < line.coords.length; i += 2) {
+      const [x0, y0, x1, y1] = line.coords.slice(i - 2, i + 2);
+      if (y0 >= 0 !== y1 >= 0 && x0 > 0) crossings.push(x0 + ((x1 - x0) * -y0) / (y1 - y0));
+    }
+    expect(crossings).toHaveLength(4);
+    for (let i = 1; i < 4; i++) expect(crossings[i - 1] - crossings[i]).toBeCloseTo(5, 1);
+  });
 });
 
 describe('flattening', () => {
@@ -127,6 +185,29 @@ describe('transforms', () => {
       height: 20,
     });
     expect(transformOutline(ellipse(20, 10, 30), scaling(2, 3)).kind).toBe('path');
-    expect(transformOutline(ellipse(20, 10), scaling(-1, 1)).kind).toBe('path');
+  });
+
+  test.each(BOXES)('a mirrored, turned and sized %s is the mirrored, turned and sized path', (_, outline) => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: -180, max: 180 }),
+        fc.integer({ min: -180, max: 180 }),
+        fc.integer({ min: 3, max: 30 }),
+        (turn, mirror, k) => {
+          const m = multiply(
+            rotation(turn, { x: 3, y: 1 }),
+            multiply(mirroring(mirror), scaling(k / 10, k / 10)),
+          );
+          const after = transformOutline(outline, m);
+          expect(after.kind).toBe(outline.kind);
+          const drawn = { kind: 'path' as const, paths: outlinePaths(outline) };
+          const [a, b] = [after, transformOutline(drawn, m)].map((o) => outlineRegion(o));
+          expect(regionArea(subtract(a, b)) + regionArea(subtract(b, a))).toBeLessThan(
+            0.02 * regionArea(a) + 0.02,
+          );
+        },
+      ),
+      { numRuns: 30 },
+    );
   });
 });

@@ -1,55 +1,65 @@
-// Moving, sizing and turning outlines. Primitives stay primitives as long as they can.
-import { applyMatrix, applyToVector, asSimilarity, determinant, type Matrix } from '../geometry/matrix.ts';
+// Moving, sizing, turning and mirroring outlines. Ready shapes stay what they are as long as they can.
+import { multiply, type Matrix } from '../geometry/matrix.ts';
 import { coordsBounds } from '../geometry/region.ts';
 import type { Bounds } from '../geometry/points.ts';
-import type { Outline, Path } from '../design/types.ts';
-import { outlineLines, primitiveToPath } from './flatten.ts';
+import type { BoxOutline, PlainOutline } from '../design/types.ts';
+import { outlineLines } from './flatten.ts';
+import { boxMatrix, primitivePaths } from './primitives.ts';
+import { transformPath } from './transform-path.ts';
 
-export const transformPath = (path: Path, m: Matrix): Path => ({
-  closed: path.closed,
-  points: path.points.map((p) => ({
-    ...applyMatrix(m, p),
-    ...(p.in && { in: applyToVector(m, p.in) }),
-    ...(p.out && { out: applyToVector(m, p.out) }),
-  })),
-});
-
-const normalTurn = (degrees: number): number => {
+/** Degrees from -180 (not itself) to 180. */
+export const normalTurn = (degrees: number): number => {
   const t = ((degrees % 360) + 360) % 360;
   return t > 180 ? t - 360 : t;
 };
 
-/** The outline after the map. A primitive that would be skewed or mirrored becomes a path. */
-export function transformOutline(outline: Outline, m: Matrix): Outline {
+/** Looks the same in a mirror. */
+const isSymmetric = (o: BoxOutline): boolean =>
+  o.kind === 'rectangle' || o.kind === 'polygon' || o.kind === 'star' || (o.kind === 'ellipse' && !o.arc);
+/** Looks the same after half a turn. */
+const isHalfTurn = (o: BoxOutline): boolean =>
+  o.kind === 'rectangle' ||
+  (o.kind === 'ellipse' && !o.arc) ||
+  ((o.kind === 'polygon' || o.kind === 'star') && o.corners % 2 === 0);
+
+const tidy = (v: number): number => Math.round(v * 1e9) / 1e9;
+
+/** The box after the map, or null when its sides would no longer stand square. */
+function transformBox<O extends BoxOutline>(outline: O, m: Matrix): O | null {
+  const [ax, ay, dx, dy, x, y] = multiply(m, boxMatrix({ ...outline, width: 1, height: 1 }));
+  const across = Math.hypot(ax, ay);
+  const down = Math.hypot(dx, dy);
+  if (Math.abs(ax * dx + ay * dy) > 1e-9 * Math.max(across * down, 1e-12)) return null;
+  const flip = ax * dy - ay * dx < 0;
+  let turn = (Math.atan2(flip ? -ay : ay, flip ? -ax : ax) * 180) / Math.PI;
+  const keepsFlip = flip && !isSymmetric(outline);
+  if (flip !== !!outline.flip && isHalfTurn(outline) && Math.abs(normalTurn(turn)) > 90) turn += 180;
+  const box = {
+    x,
+    y,
+    width: tidy(outline.width * across),
+    height: tidy(outline.height * down),
+    turn: tidy(normalTurn(turn)),
+  };
+  const { flip: _, ...rest } = outline;
+  const next = { ...rest, ...box, ...(keepsFlip && { flip: true }) } as O;
+  if (next.kind !== 'rectangle') return next;
+  const even = Math.abs(across - down) < 1e-9 * across;
+  return even ? { ...next, radius: tidy(next.radius * across) } : next;
+}
+
+/** The outline after the map. A ready shape that would be skewed becomes a path. */
+export function transformOutline(outline: PlainOutline, m: Matrix): PlainOutline {
   if (outline.kind === 'path')
     return { ...outline, paths: outline.paths.map((path) => transformPath(path, m)) };
-  const centre = applyMatrix(m, outline);
-  const same = asSimilarity(m);
-  if (same) {
-    const sized = {
-      ...centre,
-      width: outline.width * same.scale,
-      height: outline.height * same.scale,
-      turn: normalTurn(outline.turn + same.turn),
-    };
-    return outline.kind === 'rectangle'
-      ? { ...outline, ...sized, radius: outline.radius * same.scale }
-      : { ...outline, ...sized };
-  }
-  const alongAxes = Math.abs(m[1]) < 1e-12 && Math.abs(m[2]) < 1e-12 && determinant(m) > 0;
-  const quarter = Math.abs(outline.turn % 90) < 1e-9;
-  if (alongAxes && quarter && m[0] > 0) {
-    const upright = Math.abs(outline.turn % 180) < 1e-9;
-    const sized = {
-      ...centre,
-      width: outline.width * (upright ? m[0] : m[3]),
-      height: outline.height * (upright ? m[3] : m[0]),
-    };
-    return { ...outline, ...sized };
-  }
-  return { kind: 'path', paths: [transformPath(primitiveToPath(outline), m)] };
+  return (
+    transformBox(outline, m) ?? {
+      kind: 'path',
+      paths: primitivePaths(outline).map((path) => transformPath(path, m)),
+    }
+  );
 }
 
 /** Smallest upright rectangle about the outline, in mm; null when it has no points. */
-export const outlineBounds = (outline: Outline): Bounds | null =>
+export const outlineBounds = (outline: PlainOutline): Bounds | null =>
   coordsBounds(outlineLines(outline).map((line) => line.coords));

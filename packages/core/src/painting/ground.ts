@@ -5,6 +5,8 @@ import type { Bounds } from '../geometry/points.ts';
 import { clothById, type Cloth } from '../materials/cloths.ts';
 import { threadByCode } from '../materials/threads.ts';
 import { outlinePaths } from '../outlines/flatten.ts';
+import { fillRuleOf } from '../outlines/region.ts';
+import { resolveDesign } from '../outlines/resolve.ts';
 import { stitchKind } from '../stitches/kinds.ts';
 import type { Canvas2D } from './paint.ts';
 import { mixed, readable } from './shades.ts';
@@ -89,7 +91,7 @@ export function tracePaths(ctx: Canvas2D, paths: readonly Path[]): void {
 export function paintLines(ctx: Canvas2D, design: Design, scale: number): void {
   ctx.save();
   ctx.lineJoin = 'round';
-  for (const leaf of visibleLeaves(design.objects)) {
+  for (const leaf of visibleLeaves(resolveDesign(design).objects)) {
     const { colour } = threadByCode(leaf.thread);
     ctx.strokeStyle = readable(colour);
     ctx.beginPath();
@@ -98,7 +100,7 @@ export function paintLines(ctx: Canvas2D, design: Design, scale: number): void {
       if (stitchKind(leaf.recipe.kind)?.from === 'region') {
         ctx.globalAlpha = 0.14;
         ctx.fillStyle = colour;
-        ctx.fill(leaf.outline.kind === 'path' ? (leaf.outline.fillRule ?? 'evenodd') : 'nonzero');
+        ctx.fill(fillRuleOf(leaf.outline));
       } else if (leaf.recipe.kind === 'satin') {
         ctx.globalAlpha = 0.14;
         ctx.lineWidth = (leaf.recipe.settings.width as number | undefined) ?? 3;

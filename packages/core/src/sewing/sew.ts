@@ -1,9 +1,10 @@
 // From a design to one plan: objects in order, joined by travel, jump or trim, tied where a thread begins and ends.
 import { visibleLeaves, type Leaf } from '../design/tree.ts';
-import type { Design, StitchesObject } from '../design/types.ts';
+import type { Design, PlainOutline, StitchesObject } from '../design/types.ts';
 import type { Point } from '../geometry/points.ts';
 import { clothById } from '../materials/cloths.ts';
 import { DEFAULT_SPEED, LIMITS, type MachineSpeed } from '../materials/machine.ts';
+import { resolveDesign } from '../outlines/resolve.ts';
 import { runPoints } from '../stitches/run-points.ts';
 import { Part, ThreadBuilder, type SewnThread } from '../stitches/thread.ts';
 import { lineIsCovered, type Cover } from './cover.ts';
@@ -166,10 +167,16 @@ class Sewing {
 
 const keepCover = (c: Cover | null): c is Cover => c !== null;
 
+/** What is sewn, in order: shapes that only others are made from are left out. */
+const sewnLeaves = (design: Design): Leaf<PlainOutline>[] =>
+  [...visibleLeaves(resolveDesign(design).objects)].filter(
+    (leaf) => leaf.kind === 'stitches' || !leaf.unsewn,
+  );
+
 /** Sews the whole design. Hidden objects are left out; objects without room for a stitch get an empty share. */
 export function sewDesign(design: Design, options: SewOptions = {}): Plan {
   const cloth = clothById(design.cloth.kind);
-  const leaves: Leaf[] = [...visibleLeaves(design.objects)];
+  const leaves = sewnLeaves(design);
   const covers = leaves.map((leaf) => (leaf.kind === 'object' ? objectCover(leaf, cloth) : null));
   const sewing = new Sewing(options.trimLength ?? 3);
   const all = covers.filter(keepCover);

@@ -1,5 +1,6 @@
 // Stitches one object, and remembers what it made: the same outline, recipe, cloth and entry give it again.
-import type { DesignObject } from '../design/types.ts';
+import { remember } from '../design/remember.ts';
+import type { DesignObject, PlainOutline } from '../design/types.ts';
 import type { Point } from '../geometry/points.ts';
 import type { Cloth } from '../materials/cloths.ts';
 import { completeSettings, type StitchInput } from '../stitches/kind.ts';
@@ -12,23 +13,13 @@ interface Made {
   cover: Cover | null;
 }
 
-const MEMORY = 400;
 const made = new Map<string, Made>();
 
-function remember<T>(key: string, map: Map<string, T>, make: () => T): T {
-  const known = map.get(key);
-  if (known !== undefined) {
-    map.delete(key); // to the end of the queue
-    map.set(key, known);
-    return known;
-  }
-  const fresh = make();
-  map.set(key, fresh);
-  if (map.size > MEMORY) map.delete(map.keys().next().value!);
-  return fresh;
-}
-
-function input(object: DesignObject, cloth: Cloth, entry: Point | undefined): StitchInput | null {
+function input(
+  object: DesignObject<PlainOutline>,
+  cloth: Cloth,
+  entry: Point | undefined,
+): StitchInput | null {
   const kind = stitchKind(object.recipe.kind);
   if (!kind) return null;
   const settings = completeSettings(kind, object.recipe, cloth);
@@ -36,7 +27,7 @@ function input(object: DesignObject, cloth: Cloth, entry: Point | undefined): St
 }
 
 /** The object's threads and what they hide. `entry` is where the same thread ended before, in mm. */
-export function stitchObject(object: DesignObject, cloth: Cloth, entry?: Point): Made {
+export function stitchObject(object: DesignObject<PlainOutline>, cloth: Cloth, entry?: Point): Made {
   const key = JSON.stringify([object.outline, object.recipe, object.start, cloth.id, entry]);
   return remember(key, made, () => {
     const kind = stitchKind(object.recipe.kind);
@@ -49,7 +40,7 @@ export function stitchObject(object: DesignObject, cloth: Cloth, entry?: Point):
 const covers = new Map<string, Cover | null>();
 
 /** What the object's stitches hide; null for open kinds. */
-export function objectCover(object: DesignObject, cloth: Cloth): Cover | null {
+export function objectCover(object: DesignObject<PlainOutline>, cloth: Cloth): Cover | null {
   const key = JSON.stringify([object.outline, object.recipe, cloth.id]);
   return remember(key, covers, () => {
     const kind = stitchKind(object.recipe.kind);

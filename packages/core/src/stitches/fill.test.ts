@@ -1,11 +1,11 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import type { Outline, SettingValue } from '../design/types.ts';
+import type { PlainOutline, SettingValue } from '../design/types.ts';
 import { offsetRegion, regionFromRings } from '../geometry/clip.ts';
 import { insideRegion, polygonArea, type Region } from '../geometry/region.ts';
 import { clothById } from '../materials/cloths.ts';
 import { outlineRegion } from '../outlines/region.ts';
-import { parsePathData } from '../formats/svg/path-data.ts';
+import { parsePathData } from '../outlines/path-data.ts';
 import { fill } from './fill.ts';
 import { completeSettings } from './kind.ts';
 import { Part, type SewnThread } from './thread.ts';
@@ -14,7 +14,7 @@ import { closedSpacing, gridPitch } from './rows/row-map.ts';
 const linen = clothById('linen');
 
 function stitch(
-  outline: Outline,
+  outline: PlainOutline,
   settings: Record<string, SettingValue> = {},
   entry?: { x: number; y: number },
 ) {
@@ -22,10 +22,10 @@ function stitch(
   return fill.stitch({ outline, settings: all, cloth: linen, entry });
 }
 
-const shape = (d: string): Outline => ({ kind: 'path', paths: parsePathData(d).paths });
+const shape = (d: string): PlainOutline => ({ kind: 'path', paths: parsePathData(d).paths });
 
 /** Drawn for these tests: a crescent, a comb with narrow teeth, a frame of three windows, an hourglass. */
-const SHAPES: Record<string, Outline> = {
+const SHAPES: Record<string, PlainOutline> = {
   crescent: shape(
     'M12 -32C-12 -34 -28 -16 -26 4C-24 24 -6 36 16 30C0 26 -10 14 -10 -1C-10 -16 -2 -26 12 -32Z',
   ),
@@ -126,7 +126,7 @@ test('open rows are as far apart as asked, none is doubled', () => {
 });
 
 test('the cloth changes density and compensation', () => {
-  const box: Outline = { kind: 'rectangle', x: 0, y: 0, width: 30, height: 30, radius: 0, turn: 0 };
+  const box: PlainOutline = { kind: 'rectangle', x: 0, y: 0, width: 30, height: 30, radius: 0, turn: 0 };
   const on = (id: string): SewnThread => {
     const cloth = clothById(id);
     return fill.stitch({
@@ -176,7 +176,7 @@ describe('random regions', () => {
   test('never throw, keep the limits, and give one thread a connected piece', () => {
     fc.assert(
       fc.property(fc.array(ring(220), { minLength: 1, maxLength: 4 }), settings, (paths, given) => {
-        const outline: Outline = { kind: 'path', paths };
+        const outline: PlainOutline = { kind: 'path', paths };
         const threads = stitch(outline, given);
         const pieces = outlineRegion(outline);
         expect(threads.length).toBeLessThanOrEqual(pieces.length);

@@ -1,5 +1,5 @@
 // What a stitch kind is: a function from an outline and its settings to threads, with the settings described.
-import type { Outline, Recipe, SettingValue } from '../design/types.ts';
+import type { PlainOutline, Recipe, SettingValue } from '../design/types.ts';
 import type { Point } from '../geometry/points.ts';
 import type { Region } from '../geometry/region.ts';
 import type { Cloth } from '../materials/cloths.ts';
@@ -33,7 +33,7 @@ export interface ChoiceSetting extends SettingBase {
 export type Setting = NumberSetting | ChoiceSetting;
 
 export interface StitchInput {
-  outline: Outline;
+  outline: PlainOutline;
   /** Every setting of the kind, defaults filled in. */
   settings: Record<string, SettingValue>;
   cloth: Cloth;

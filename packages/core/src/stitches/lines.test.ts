@@ -1,8 +1,8 @@
 // Run and satin.
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { parsePathData } from '../formats/svg/path-data.ts';
-import type { Outline, SettingValue } from '../design/types.ts';
+import { parsePathData } from '../outlines/path-data.ts';
+import type { PlainOutline, SettingValue } from '../design/types.ts';
 import { bandRegion, offsetRegion } from '../geometry/clip.ts';
 import { arcLengths, lengthOf, nearestOnLine } from '../geometry/polyline.ts';
 import { insideRegion } from '../geometry/region.ts';
@@ -15,11 +15,11 @@ import { satin } from './satin/satin.ts';
 import { Part, type SewnThread } from './thread.ts';
 
 const linen = clothById('linen');
-const shape = (d: string): Outline => ({ kind: 'path', paths: parsePathData(d).paths });
+const shape = (d: string): PlainOutline => ({ kind: 'path', paths: parsePathData(d).paths });
 
 const stitch = (
   kind: StitchKind,
-  outline: Outline,
+  outline: PlainOutline,
   settings: Record<string, SettingValue> = {},
   entry?: { x: number; y: number },
 ) =>
@@ -46,7 +46,7 @@ describe('run', () => {
   });
 
   test('keeps to the line on curves', () => {
-    const circle: Outline = { kind: 'ellipse', x: 0, y: 0, width: 8, height: 8, turn: 0 };
+    const circle: PlainOutline = { kind: 'ellipse', x: 0, y: 0, width: 8, height: 8, turn: 0 };
     for (const outline of [S, circle]) {
       const line = outlineLines(outline)[0];
       const lengths = arcLengths(line);
@@ -89,7 +89,7 @@ describe('run', () => {
 
   test('begins at the end that is nearer to the entry', () => {
     expect(stitch(run, L, {}, { x: 25, y: 25 })[0].x[0]).toBe(20);
-    const ring: Outline = { kind: 'ellipse', x: 0, y: 0, width: 40, height: 40, turn: 0 };
+    const ring: PlainOutline = { kind: 'ellipse', x: 0, y: 0, width: 40, height: 40, turn: 0 };
     expect(stitch(run, ring, {}, { x: 30, y: 0 })[0].x[0]).toBeCloseTo(20, 1);
   });
 
@@ -131,7 +131,7 @@ describe('satin', () => {
   });
 
   test('spacing is held at the outer edge of a curve', () => {
-    const ring: Outline = { kind: 'ellipse', x: 0, y: 0, width: 24, height: 24, turn: 0 };
+    const ring: PlainOutline = { kind: 'ellipse', x: 0, y: 0, width: 24, height: 24, turn: 0 };
     const [t] = stitch(satin, ring, { width: 4, underlay: 'none' });
     const outer = t.x.map((x, i) => ({ x, y: t.y[i] })).filter((p) => Math.hypot(p.x, p.y) > 13.9);
     const gaps = outer.slice(1).map((p, i) => Math.hypot(p.x - outer[i].x, p.y - outer[i].y));
@@ -141,7 +141,7 @@ describe('satin', () => {
   });
 
   test('crowded stitches on the inside of a curve are shortened by turns', () => {
-    const tight: Outline = { kind: 'ellipse', x: 0, y: 0, width: 8, height: 8, turn: 0 };
+    const tight: PlainOutline = { kind: 'ellipse', x: 0, y: 0, width: 8, height: 8, turn: 0 };
     const [t] = stitch(satin, tight, { width: 5, underlay: 'none' });
     const inner = t.x.map((x, i) => Math.hypot(x, t.y[i])).filter((r) => r < 4);
     expect(new Set(inner.map((r) => Math.round(r * 2))).size).toBeGreaterThan(2);
@@ -189,7 +189,7 @@ describe('satin', () => {
   });
 
   test('a closed column sews over its own start', () => {
-    const ring: Outline = { kind: 'ellipse', x: 0, y: 0, width: 30, height: 30, turn: 0 };
+    const ring: PlainOutline = { kind: 'ellipse', x: 0, y: 0, width: 30, height: 30, turn: 0 };
     const [t] = stitch(satin, ring, { width: 3, underlay: 'none' });
     const turns = (from: number): number => Math.atan2(t.y[from], t.x[from]);
     expect(Math.abs(turns(0) - turns(t.x.length - 1))).toBeGreaterThan(0.02);

@@ -1,4 +1,6 @@
 // Reads and writes the design file (.rosehip.json), and checks every design that comes in from anywhere.
+import { findCycle, sourcesOf } from '../../design/live.ts';
+import { everyItem } from '../../design/tree.ts';
 import type { Design, Item } from '../../design/types.ts';
 import { DESIGN_VERSION } from '../../design/types.ts';
 import { checkSize, READ_LIMITS, ReadError } from '../read-error.ts';
@@ -30,8 +32,14 @@ function checkWhole(items: Item[], seen: Set<string>, depth: number, points: { c
     seen.add(item.id);
     if (seen.size > READ_LIMITS.objects)
       throw new ReadError(`The design holds more than ${READ_LIMITS.objects} objects.`);
-    if (item.kind === 'group') checkWhole(item.objects, seen, depth + 1, points);
-    else if (item.kind === 'stitches') {
+    if (item.kind === 'group') {
+      const { bend } = item;
+      if (bend && bend.points.length !== (bend.columns + 1) * (bend.rows + 1))
+        throw new ReadError(
+          `The bend of "${item.name}" has ${bend.points.length} points, which don't fit its mesh.`,
+        );
+      checkWhole(item.objects, seen, depth + 1, points);
+    } else if (item.kind === 'stitches') {
       if (item.points.length !== 2 * item.moves.length)
         throw new ReadError(
           `The stitches "${item.name}" have ${item.points.length / 2} places but ${item.moves.length} moves.`,
@@ -41,6 +49,16 @@ function checkWhole(items: Item[], seen: Set<string>, depth: number, points: { c
     if (points.count > READ_LIMITS.points)
       throw new ReadError(`The design has more than ${READ_LIMITS.points} points.`);
   }
+}
+
+/** Outlines made from others: what they are made from must be there, and never themselves. */
+function checkSources(design: Design, ids: ReadonlySet<string>): void {
+  for (const item of everyItem(design.objects))
+    for (const id of sourcesOf(item))
+      if (!ids.has(id))
+        throw new ReadError(`"${item.name}" is made from "${id}", which is not in the design.`);
+  const ring = findCycle(design);
+  if (ring) throw new ReadError(`Objects are made from each other in a ring: ${ring.join(' → ')}.`);
 }
 
 /** How deep arrays and objects are nested, measured without recursion. */
@@ -73,7 +91,9 @@ export function checkDesign(value: unknown): Design {
     );
   if (!validate(value)) throw new ReadError(sentence(validate.errors ?? []));
   const design = value as Design;
-  checkWhole(design.objects, new Set(), 1, { count: 0 });
+  const ids = new Set<string>();
+  checkWhole(design.objects, ids, 1, { count: 0 });
+  checkSources(design, ids);
   return design;
 }
 

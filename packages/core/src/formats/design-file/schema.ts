@@ -1,4 +1,7 @@
 // The JSON Schema of the design file, version 1. Recipes come from the table of stitch kinds.
+import type { BoxOutline, LiveOutline } from '../../design/types.ts';
+import { BEND_LIMIT } from '../../outlines/live/bend.ts';
+import { READY_SHAPES } from '../../outlines/ready.ts';
 import type { Setting, StitchKind } from '../../stitches/kind.ts';
 import { STITCH_KINDS } from '../../stitches/kinds.ts';
 import { CLOTHS } from '../../materials/cloths.ts';
@@ -56,6 +59,68 @@ const item = {
   locked: { type: 'boolean' },
 };
 
+const corners = { type: 'integer', minimum: 3, maximum: 200 };
+const share = { type: 'number', minimum: 0, maximum: 1 };
+const lines = { type: 'boolean' };
+const cornerRule = { enum: ['round', 'mitre', 'bevel'] };
+
+/** A ready shape: a box and what is its own. */
+const boxShape = (
+  kind: BoxOutline['kind'],
+  own: Record<string, unknown>,
+  optional: string[] = [],
+): [string, unknown] => [
+  kind,
+  exactly(
+    {
+      kind: { const: kind },
+      x: coordinate,
+      y: coordinate,
+      width: size,
+      height: size,
+      turn,
+      flip: { type: 'boolean' },
+      ...own,
+    },
+    ['flip', ...optional],
+  ),
+];
+
+/** An outline made from at least `least` others. */
+const liveShape = (
+  kind: LiveOutline['kind'],
+  least: number,
+  own: Record<string, unknown>,
+  optional: string[] = [],
+): [string, unknown] => [
+  kind,
+  exactly(
+    {
+      kind: { const: kind },
+      of: { type: 'array', minItems: least, maxItems: 500, items: id },
+      place: { type: 'array', minItems: 6, maxItems: 6, items: { type: 'number' } },
+      ...own,
+    },
+    ['place', ...optional],
+  ),
+];
+
+const bend = exactly(
+  {
+    from: exactly({ x: coordinate, y: coordinate, width: size, height: size }),
+    columns: { type: 'integer', minimum: 1, maximum: BEND_LIMIT },
+    rows: { type: 'integer', minimum: 1, maximum: BEND_LIMIT },
+    points: { type: 'array', minItems: 4, maxItems: (BEND_LIMIT + 1) ** 2, items: point },
+    edges: {
+      type: 'array',
+      minItems: 4,
+      maxItems: 4,
+      items: { type: 'array', minItems: 2, maxItems: 2, items: point },
+    },
+  },
+  ['edges'],
+);
+
 export const DESIGN_SCHEMA = {
   $schema: 'http://json-schema.org/draft-07/schema#',
   $id: 'rosehip-design-1',
@@ -99,29 +164,34 @@ export const DESIGN_SCHEMA = {
           ['fillRule'],
         ),
       ],
-      [
-        'rectangle',
-        exactly({
-          kind: { const: 'rectangle' },
-          x: coordinate,
-          y: coordinate,
-          width: size,
-          height: size,
-          radius: size,
-          turn,
-        }),
-      ],
-      [
+      boxShape('rectangle', { radius: size }),
+      boxShape(
         'ellipse',
-        exactly({
-          kind: { const: 'ellipse' },
-          x: coordinate,
-          y: coordinate,
-          width: size,
-          height: size,
-          turn,
-        }),
-      ],
+        {
+          arc: exactly({
+            from: turn,
+            sweep: { type: 'number', minimum: 0, maximum: 360 },
+            ends: { enum: ['open', 'chord', 'slice'] },
+          }),
+        },
+        ['arc'],
+      ),
+      boxShape('polygon', { corners }),
+      boxShape('star', { corners, inner: share }),
+      boxShape('spiral', { rounds: { type: 'number', minimum: 0.25, maximum: 100 }, inner: share }),
+      boxShape('ready', { shape: { enum: READY_SHAPES.map((s) => s.id) } }),
+      liveShape('combine', 2, { op: { enum: ['unite', 'subtract', 'intersect'] }, lines }, ['lines']),
+      liveShape('cut', 2, { side: { enum: ['left', 'right'] }, lines }, ['lines']),
+      liveShape('surround', 1, {
+        distance: { type: 'number', minimum: -REACH, maximum: REACH },
+        corners: cornerRule,
+      }),
+      liveShape('band', 1, {
+        width: { type: 'number', minimum: 0.01, maximum: REACH },
+        ends: { enum: ['flat', 'round', 'square'] },
+        corners: cornerRule,
+      }),
+      liveShape('edge', 1, { which: { enum: ['all', 'outer', 'holes'] } }),
     ]),
     recipe: chosenBy(
       'kind',
@@ -140,8 +210,9 @@ export const DESIGN_SCHEMA = {
             start: point,
             end: point,
             stopAfter: note,
+            unsewn: { type: 'boolean' },
           },
-          ['start', 'end', 'stopAfter'],
+          ['start', 'end', 'stopAfter', 'unsewn'],
         ),
       ],
       [
@@ -163,11 +234,15 @@ export const DESIGN_SCHEMA = {
       ],
       [
         'group',
-        exactly({
-          ...item,
-          kind: { const: 'group' },
-          objects: { type: 'array', maxItems: READ_LIMITS.objects, items: { $ref: '#/definitions/item' } },
-        }),
+        exactly(
+          {
+            ...item,
+            kind: { const: 'group' },
+            objects: { type: 'array', maxItems: READ_LIMITS.objects, items: { $ref: '#/definitions/item' } },
+            bend,
+          },
+          ['bend'],
+        ),
       ],
     ]),
   },

@@ -1,11 +1,11 @@
 // Reads an SVG file: every filled shape and every stroked line, with its colour, in millimetres about the page's centre.
 import { parse as parseColour, formatHex } from 'culori';
-import type { Outline } from '../../design/types.ts';
+import type { PlainOutline } from '../../design/types.ts';
 import { determinant, IDENTITY, multiply, scaling, translation, type Matrix } from '../../geometry/matrix.ts';
 import { uniteBounds, type Bounds } from '../../geometry/points.ts';
 import { outlineBounds, transformOutline } from '../../outlines/transform.ts';
 import { READ_LIMITS, ReadError } from '../read-error.ts';
-import { parsePathData } from './path-data.ts';
+import { parsePathData } from '../../outlines/path-data.ts';
 import { stylesOf, type Style } from './styles.ts';
 import { allNodes, parseSvgTree, type SvgNode } from './tree.ts';
 import { lengthInMm, MM_PER_PX, parseTransform, parseViewBox, userLength } from './units.ts';
@@ -13,7 +13,7 @@ import { lengthInMm, MM_PER_PX, parseTransform, parseViewBox, userLength } from 
 export interface SvgShape {
   name: string;
   /** mm, about the page's centre, y down. */
-  outline: Outline;
+  outline: PlainOutline;
   /** #rrggbb, or null when it is not filled. */
   fill: string | null;
   stroke: string | null;
@@ -175,7 +175,7 @@ class Reader {
     return `${names[node.name] ?? 'Shape'} ${this.shapes.length + 1}`;
   }
 
-  private outline(node: SvgNode, style: Style): Outline | null {
+  private outline(node: SvgNode, style: Style): PlainOutline | null {
     const a = node.attributes;
     const bad = (what: string): null => {
       this.notes.add(`Line ${node.line}: ${what}, so <${node.name}> was left out.`);

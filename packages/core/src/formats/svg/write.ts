@@ -1,50 +1,28 @@
 // Writes a design as SVG: an artwork layer with the outlines and a stitches layer with the plan.
-import type { Design, Path } from '../../design/types.ts';
+import type { Design } from '../../design/types.ts';
 import { visibleLeaves } from '../../design/tree.ts';
 import { threadByCode } from '../../materials/threads.ts';
 import { outlinePaths } from '../../outlines/flatten.ts';
+import { fillRuleOf } from '../../outlines/region.ts';
+import { resolveDesign } from '../../outlines/resolve.ts';
+import { num, pathData } from '../../outlines/path-data.ts';
 import { Move, type Plan } from '../../sewing/plan.ts';
 import { stitchKind } from '../../stitches/kinds.ts';
 
 const escape = (text: string): string =>
   text.replace(/[&<>"]/g, (c) => `&#${c.charCodeAt(0)};`).replace(/[^\x20-\ud7ff\ue000-\ufffd\t\n]/g, '');
 
-const num = (v: number): string => String(Math.round(v * 1000) / 1000);
-
-export function pathData(paths: readonly Path[]): string {
-  return paths
-    .map(({ points, closed }) => {
-      const parts = [`M${num(points[0].x)} ${num(points[0].y)}`];
-      const count = closed ? points.length : points.length - 1;
-      for (let i = 0; i < count; i++) {
-        const a = points[i];
-        const b = points[(i + 1) % points.length];
-        if (!a.out && !b.in) {
-          if (!(closed && i === count - 1)) parts.push(`L${num(b.x)} ${num(b.y)}`);
-          continue;
-        }
-        const [ox, oy] = [a.out?.x ?? 0, a.out?.y ?? 0];
-        const [ix, iy] = [b.in?.x ?? 0, b.in?.y ?? 0];
-        parts.push(
-          `C${num(a.x + ox)} ${num(a.y + oy)} ${num(b.x + ix)} ${num(b.y + iy)} ${num(b.x)} ${num(b.y)}`,
-        );
-      }
-      return parts.join('') + (closed ? 'Z' : '');
-    })
-    .join('');
-}
-
 function artwork(design: Design): string {
   const lines: string[] = [];
-  for (const leaf of visibleLeaves(design.objects)) {
-    if (leaf.kind !== 'object') continue;
+  for (const leaf of visibleLeaves(resolveDesign(design).objects)) {
+    if (leaf.kind !== 'object' || leaf.unsewn) continue;
     const { colour } = threadByCode(leaf.thread);
     const width = leaf.recipe.kind === 'satin' ? ((leaf.recipe.settings.width as number) ?? 3) : 0.4;
     const look =
       stitchKind(leaf.recipe.kind)?.from === 'region'
         ? `fill="${colour}"`
         : `fill="none" stroke="${colour}" stroke-width="${num(width)}"`;
-    const rule = leaf.outline.kind === 'path' && leaf.outline.fillRule === 'nonzero' ? 'nonzero' : 'evenodd';
+    const rule = fillRuleOf(leaf.outline);
     lines.push(
       `<path ${look} fill-rule="${rule}" aria-label="${escape(leaf.name)}" d="${pathData(outlinePaths(leaf.outline))}"/>`,
     );

@@ -1,6 +1,6 @@
-// Path data to our paths: absolute, arcs as cubics, quadratics raised to cubics.
+// Path data (the d of an SVG path) to our paths and back. Read: absolute, arcs as cubics, quadratics raised to cubics.
 import svgpath from 'svgpath';
-import type { Path, PathPoint } from '../../design/types.ts';
+import type { Path, PathPoint } from '../design/types.ts';
 
 export interface ParsedPath {
   paths: Path[];
@@ -58,4 +58,31 @@ export function parsePathData(d: string): ParsedPath {
     });
   finish(false);
   return { paths, problem };
+}
+
+/** A coordinate in mm, to a thousandth. */
+export const num = (v: number): string => String(Math.round(v * 1000) / 1000);
+
+/** The d of an SVG path, in mm. */
+export function pathData(paths: readonly Path[]): string {
+  return paths
+    .map(({ points, closed }) => {
+      const parts = [`M${num(points[0].x)} ${num(points[0].y)}`];
+      const count = closed ? points.length : points.length - 1;
+      for (let i = 0; i < count; i++) {
+        const a = points[i];
+        const b = points[(i + 1) % points.length];
+        if (!a.out && !b.in) {
+          if (!(closed && i === count - 1)) parts.push(`L${num(b.x)} ${num(b.y)}`);
+          continue;
+        }
+        const [ox, oy] = [a.out?.x ?? 0, a.out?.y ?? 0];
+        const [ix, iy] = [b.in?.x ?? 0, b.in?.y ?? 0];
+        parts.push(
+          `C${num(a.x + ox)} ${num(a.y + oy)} ${num(b.x + ix)} ${num(b.y + iy)} ${num(b.x)} ${num(b.y)}`,
+        );
+      }
+      return parts.join('') + (closed ? 'Z' : '');
+    })
+    .join('');
 }

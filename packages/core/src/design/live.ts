@@ -1,0 +1,88 @@
+// What hangs on what: outlines that are made from other objects.
+import { everyItem, everyLeaf, findItem } from './tree.ts';
+import type { Design, DesignObject, Item, LiveOutline, Outline, PlainOutline } from './types.ts';
+
+export const isLive = (outline: Outline): outline is LiveOutline => 'of' in outline;
+export const isPlain = (outline: Outline): outline is PlainOutline => !('of' in outline);
+
+export const sourcesOf = (item: Item): string[] =>
+  item.kind === 'object' && isLive(item.outline) ? item.outline.of : [];
+
+/** Objects whose outline is made from one of these, in sewing order; what stands inside them counts too. */
+export function dependentsOf(design: Design, ids: Iterable<string>): DesignObject[] {
+  const wanted = new Set<string>();
+  for (const id of ids) {
+    const item = findItem(design, id);
+    if (item) for (const inner of everyItem([item])) wanted.add(inner.id);
+  }
+  return [...everyLeaf(design.objects)].filter(
+    (leaf): leaf is DesignObject =>
+      leaf.kind === 'object' && !wanted.has(leaf.id) && sourcesOf(leaf).some((s) => wanted.has(s)),
+  );
+}
+
+/**
+ * The shapes that only serve to make these items: unsewn sources that nothing else uses, and theirs in turn.
+ * They move, go and are copied with them.
+ */
+export function ingredientsOf(design: Design, items: readonly Item[]): DesignObject[] {
+  const owned = new Set<string>();
+  for (const item of everyItem(items)) owned.add(item.id);
+  const found: DesignObject[] = [];
+  const users = new Map<string, string[]>();
+  for (const leaf of everyLeaf(design.objects))
+    for (const s of sourcesOf(leaf)) users.set(s, [...(users.get(s) ?? []), leaf.id]);
+  const queue = [...everyLeaf(items)];
+  for (let leaf = queue.shift(); leaf; leaf = queue.shift()) {
+    for (const id of sourcesOf(leaf)) {
+      const source = owned.has(id) ? null : findItem(design, id);
+      if (!source || source.kind !== 'object' || !source.unsewn) continue;
+      if (!users.get(id)!.every((user) => owned.has(user))) continue;
+      owned.add(id);
+      found.push(source);
+      queue.push(source);
+    }
+  }
+  return found;
+}
+
+/** The names of objects that are made from each other in a ring, or null when there are none. */
+export function findCycle(design: Design): string[] | null {
+  const state = new Map<string, 'open' | 'done'>();
+  const trail: Item[] = [];
+  const visit = (item: Item): string[] | null => {
+    const known = state.get(item.id);
+    if (known === 'done') return null;
+    if (known === 'open') return [...trail.slice(trail.indexOf(item)), item].map((i) => i.name);
+    state.set(item.id, 'open');
+    trail.push(item);
+    const next =
+      item.kind === 'group' ? item.objects : sourcesOf(item).flatMap((id) => findItem(design, id) ?? []);
+    for (const n of next) {
+      const ring = visit(n);
+      if (ring) return ring;
+    }
+    trail.pop();
+    state.set(item.id, 'done');
+    return null;
+  };
+  for (const item of design.objects) {
+    const ring = visit(item);
+    if (ring) return ring;
+  }
+  return null;
+}
+
+/** Copies with new ids; outlines that are made from others among them follow the copies. */
+export function copiesOf(items: readonly Item[], makeId: () => string): Item[] {
+  const ids = new Map<string, string>();
+  for (const item of everyItem(items)) ids.set(item.id, makeId());
+  const copy = (item: Item): Item => {
+    const id = ids.get(item.id)!;
+    if (item.kind === 'group') return { ...item, id, objects: item.objects.map(copy) };
+    if (item.kind === 'stitches' || !isLive(item.outline)) return { ...item, id };
+    const of = item.outline.of.map((s) => ids.get(s) ?? s);
+    return { ...item, id, outline: { ...item.outline, of } };
+  };
+  return items.map(copy);
+}

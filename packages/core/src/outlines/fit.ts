@@ -1,0 +1,232 @@
+// Few Bézier points through many places: Schneider, "An Algorithm for Automatically Fitting Digitized Curves"
+// (Graphics Gems, 1990), with the corners found first so that they stay sharp.
+import type { Point } from '../geometry/points.ts';
+import { withoutRepeats, type Line } from '../geometry/polyline.ts';
+import type { Path, PathPoint } from '../design/types.ts';
+
+/** A cubic as its four control points. */
+export type Cubic = [Point, Point, Point, Point];
+
+/** Vertices that turn more than this stay corners, in radians; flattened curves turn less. */
+const CORNER = (32 * Math.PI) / 180;
+
+const sub = (a: Point, b: Point): Point => ({ x: a.x - b.x, y: a.y - b.y });
+const dot = (a: Point, b: Point): number => a.x * b.x + a.y * b.y;
+const along = (p: Point, d: Point, length: number): Point => ({
+  x: p.x + d.x * length,
+  y: p.y + d.y * length,
+});
+
+function unit(v: Point): Point {
+  const length = Math.hypot(v.x, v.y);
+  return length > 1e-12 ? { x: v.x / length, y: v.y / length } : { x: 1, y: 0 };
+}
+
+export function cubicAt([a, b, c, d]: Cubic, t: number): Point {
+  const u = 1 - t;
+  const [ka, kb, kc, kd] = [u * u * u, 3 * u * u * t, 3 * u * t * t, t * t * t];
+  return { x: ka * a.x + kb * b.x + kc * c.x + kd * d.x, y: ka * a.y + kb * b.y + kc * c.y + kd * d.y };
+}
+
+/** Least-squares control points for fixed ends and directions; `at` is the parameter of every place. */
+function solve(places: Point[], at: number[], left: Point, right: Point): Cubic {
+  const first = places[0];
+  const last = places[places.length - 1];
+  let [c00, c01, c11, x0, x1] = [0, 0, 0, 0, 0];
+  places.forEach((p, i) => {
+    const t = at[i];
+    const u = 1 - t;
+    const [b1, b2] = [3 * t * u * u, 3 * t * t * u];
+    const [b01, b23] = [u * u * u + b1, t * t * t + b2];
+    const rest = { x: p.x - first.x * b01 - last.x * b23, y: p.y - first.y * b01 - last.y * b23 };
+    c00 += b1 * b1;
+    c01 += b1 * b2 * dot(left, right);
+    c11 += b2 * b2;
+    x0 += b1 * dot(left, rest);
+    x1 += b2 * dot(right, rest);
+  });
+  const det = c00 * c11 - c01 * c01;
+  const chord = Math.hypot(last.x - first.x, last.y - first.y);
+  let l = det ? (x0 * c11 - x1 * c01) / det : 0;
+  let r = det ? (c00 * x1 - c01 * x0) / det : 0;
+  // A pull that is nothing or runs backwards would make a loop: then a third of the chord is taken.
+  const least = 1e-6 * chord;
+  if (!(l > least) || !(r > least) || l > 20 * chord + 1 || r > 20 * chord + 1) l = r = chord / 3;
+  return [first, along(first, left, l), along(last, right, r), last];
+}
+
+function chordParameters(places: Point[]): number[] {
+  const at = [0];
+  for (let i = 1; i < places.length; i++)
+    at.push(at[i - 1] + Math.hypot(places[i].x - places[i - 1].x, places[i].y - places[i - 1].y));
+  const whole = at[at.length - 1] || 1;
+  return at.map((v) => v / whole);
+}
+
+/** One Newton step that brings a parameter nearer to the foot of its place. */
+function nearer(curve: Cubic, p: Point, t: number): number {
+  const [a, b, c, d] = curve;
+  const u = 1 - t;
+  const off = sub(cubicAt(curve, t), p);
+  const d1 = {
+    x: 3 * (u * u * (b.x - a.x) + 2 * u * t * (c.x - b.x) + t * t * (d.x - c.x)),
+    y: 3 * (u * u * (b.y - a.y) + 2 * u * t * (c.y - b.y) + t * t * (d.y - c.y)),
+  };
+  const d2 = {
+    x: 6 * (u * (c.x - 2 * b.x + a.x) + t * (d.x - 2 * c.x + b.x)),
+    y: 6 * (u * (c.y - 2 * b.y + a.y) + t * (d.y - 2 * c.y + b.y)),
+  };
+  const slope = dot(d1, d1) + dot(off, d2);
+  return Math.abs(slope) < 1e-12 ? t : Math.min(1, Math.max(0, t - dot(off, d1) / slope));
+}
+
+function worst(curve: Cubic, places: Point[], at: number[]): { error: number; index: number } {
+  let error = 0;
+  let index = places.length >> 1;
+  for (let i = 1; i < places.length - 1; i++) {
+    const p = cubicAt(curve, at[i]);
+    const e = Math.hypot(p.x - places[i].x, p.y - places[i].y);
+    if (e > error) [error, index] = [e, i];
+  }
+  return { error, index };
+}
+
+/** The best single cubic through places, its ends in the given directions (both pointing into the curve). */
+export function fitOne(
+  places: Point[],
+  left: Point,
+  right: Point,
+): { curve: Cubic; error: number; index: number } {
+  let at = chordParameters(places);
+  let curve = solve(places, at, left, right);
+  let bad = worst(curve, places, at);
+  for (let round = 0; round < 8; round++) {
+    at = places.map((p, i) => nearer(curve, p, at[i]));
+    const next = solve(places, at, left, right);
+    const after = worst(next, places, at);
+    if (after.error >= bad.error * 0.999) break;
+    [curve, bad] = [next, after];
+  }
+  return { curve, ...bad };
+}
+
+/** Direction of the line at a place, looking `step` (1 or -1) onwards, over about `reach` mm. */
+function lookFrom(places: Point[], i: number, step: 1 | -1, reach: number): Point {
+  let k = i + step;
+  while (
+    k + step >= 0 &&
+    k + step < places.length &&
+    Math.hypot(places[k].x - places[i].x, places[k].y - places[i].y) < reach
+  )
+    k += step;
+  return unit(sub(places[k], places[i]));
+}
+
+function fitSpan(places: Point[], left: Point, right: Point, tolerance: number, out: Cubic[]): void {
+  if (places.length === 2) {
+    const [a, b] = places;
+    const third = Math.hypot(b.x - a.x, b.y - a.y) / 3;
+    out.push([a, along(a, left, third), along(b, right, third), b]);
+    return;
+  }
+  const { curve, error, index } = fitOne(places, left, right);
+  if (error <= tolerance) {
+    out.push(curve);
+    return;
+  }
+  const split = Math.min(places.length - 2, Math.max(1, index));
+  const before = lookFrom(places, split, -1, tolerance);
+  const after = lookFrom(places, split, 1, tolerance);
+  const through = unit(sub(before, after));
+  fitSpan(places.slice(0, split + 1), left, through, tolerance, out);
+  fitSpan(places.slice(split), { x: -through.x, y: -through.y }, right, tolerance, out);
+}
+
+function verticesOf(line: Line): Point[] {
+  const coords = withoutRepeats(line.coords, line.closed, 1e-6);
+  const out: Point[] = [];
+  for (let i = 0; i < coords.length; i += 2) out.push({ x: coords[i], y: coords[i + 1] });
+  return out;
+}
+
+/** Places on long straight pieces, `apart` mm from each other, so that no curve bulges between their ends. */
+function withPlacesBetween(vertices: Point[], closed: boolean, apart: number): Point[] {
+  const out: Point[] = [];
+  vertices.forEach((a, i) => {
+    out.push(a);
+    if (!closed && i === vertices.length - 1) return;
+    const b = vertices[(i + 1) % vertices.length];
+    const count = Math.min(400, Math.ceil(Math.hypot(b.x - a.x, b.y - a.y) / apart));
+    for (let k = 1; k < count; k++)
+      out.push({ x: a.x + ((b.x - a.x) * k) / count, y: a.y + ((b.y - a.y) * k) / count });
+  });
+  return out;
+}
+
+/** Indices of vertices of a run of places where it turns sharply. */
+function cornersOf(places: Point[], closed: boolean): number[] {
+  const n = places.length;
+  const out: number[] = [];
+  for (let i = closed ? 0 : 1; i < (closed ? n : n - 1); i++) {
+    const a = sub(places[i], places[(i + n - 1) % n]);
+    const b = sub(places[(i + 1) % n], places[i]);
+    if (Math.abs(Math.atan2(a.x * b.y - a.y * b.x, dot(a, b))) > CORNER) out.push(i);
+  }
+  return out;
+}
+
+/** Cubics to the points of a path; straight ones lose their tangents. */
+function toPath(cubics: Cubic[], closed: boolean): Path {
+  const points: PathPoint[] = [];
+  const flat = ([a, b, c, d]: Cubic): boolean => {
+    const chord = unit(sub(d, a));
+    const off = (p: Point): number => Math.abs((p.x - a.x) * chord.y - (p.y - a.y) * chord.x);
+    return off(b) < 1e-3 && off(c) < 1e-3;
+  };
+  cubics.forEach((cubic, i) => {
+    const [a, b, c, d] = cubic;
+    if (!i) points.push({ x: a.x, y: a.y });
+    points.push({ x: d.x, y: d.y });
+    if (flat(cubic)) return;
+    points[points.length - 2].out = sub(b, a);
+    points[points.length - 1].in = sub(c, d);
+  });
+  if (closed && points.length > 1) {
+    const end = points.pop()!;
+    if (end.in) points[0] = { ...points[0], in: end.in };
+  }
+  return { closed, points };
+}
+
+/**
+ * A path of few points that stays within `tolerance` mm of a line's vertices. Sharp corners of the line stay
+ * where they are. `smoothEnds` is how far, in mm, directions are measured at ends: more for an unsteady hand.
+ */
+export function fitPath(line: Line, tolerance: number, smoothEnds = 0): Path {
+  const vertices = verticesOf(line);
+  if (vertices.length < 3) return { closed: false, points: vertices };
+  const all = withPlacesBetween(vertices, line.closed, Math.max(1, 10 * tolerance));
+  const corners = cornersOf(all, line.closed);
+  const cubics: Cubic[] = [];
+  const span = (places: Point[], left?: Point, right?: Point): void => {
+    const l = left ?? lookFrom(places, 0, 1, smoothEnds);
+    const r = right ?? lookFrom(places, places.length - 1, -1, smoothEnds);
+    fitSpan(places, l, r, tolerance, cubics);
+  };
+  if (!line.closed) {
+    const stops = [0, ...corners, all.length - 1];
+    for (let k = 1; k < stops.length; k++) span(all.slice(stops[k - 1], stops[k] + 1));
+    return toPath(cubics, false);
+  }
+  // A closed line begins at its first corner, or anywhere when it has none; there its two ends are one curve.
+  const start = corners[0] ?? 0;
+  const round = [...all.slice(start), ...all.slice(0, start), all[start]];
+  if (!corners.length) {
+    const through = unit(sub(all[1], all[all.length - 1]));
+    span(round, through, { x: -through.x, y: -through.y });
+  } else {
+    const stops = [...corners.map((c) => c - start), all.length];
+    for (let k = 1; k < stops.length; k++) span(round.slice(stops[k - 1], stops[k] + 1));
+  }
+  return toPath(cubics, true);
+}

@@ -1,0 +1,163 @@
+// From a design whose outlines refer to each other to one in which every outline stands by itself.
+//
+// Nothing is made twice: an outline is made anew only when it, or one that it is made from, has changed.
+import { isLive } from '../design/live.ts';
+import { remember } from '../design/remember.ts';
+import type {
+  Design,
+  DesignObject,
+  Group,
+  Item,
+  LiveOutline,
+  PlainDesign,
+  PlainOutline,
+} from '../design/types.ts';
+import { combineOutlines, cutOutline } from './live/combine.ts';
+import { bandOutline, edgeOutline, surroundOutline } from './live/around.ts';
+import { bendOutline } from './live/bend.ts';
+import { transformOutline } from './transform.ts';
+
+function make(outline: LiveOutline, sources: PlainOutline[][]): PlainOutline {
+  switch (outline.kind) {
+    case 'combine':
+      return combineOutlines(outline, sources);
+    case 'cut':
+      return cutOutline(outline, sources[0] ?? [], sources[1] ?? []);
+    case 'surround':
+      return surroundOutline(outline, sources.flat());
+    case 'band':
+      return bandOutline(outline, sources.flat());
+    case 'edge':
+      return edgeOutline(outline, sources.flat());
+  }
+}
+
+interface Known {
+  sources: PlainOutline[][];
+  made: PlainOutline;
+}
+
+/** Made before from the very same sources, for as long as the object lives. */
+const byObject = new WeakMap<LiveOutline, Known>();
+/** Made before from equal content: a worker is handed new objects every time. */
+const byContent = new Map<string, PlainOutline>();
+const bentByOutline = new WeakMap<PlainOutline, { bend: object; made: PlainOutline }>();
+const bentByContent = new Map<string, PlainOutline>();
+
+const same = (a: PlainOutline[][], b: PlainOutline[][]): boolean =>
+  a.length === b.length &&
+  a.every((list, i) => list.length === b[i].length && list.every((o, k) => o === b[i][k]));
+
+function makeOnce(outline: LiveOutline, sources: PlainOutline[][]): PlainOutline {
+  const known = byObject.get(outline);
+  if (known && same(known.sources, sources)) return known.made;
+  const made = remember(JSON.stringify([outline, sources]), byContent, () => {
+    const plain = make(outline, sources);
+    return outline.place ? transformOutline(plain, outline.place) : plain;
+  });
+  byObject.set(outline, { sources, made });
+  return made;
+}
+
+function bendOnce(bend: NonNullable<Group['bend']>, outline: PlainOutline): PlainOutline {
+  const known = bentByOutline.get(outline);
+  if (known?.bend === bend) return known.made;
+  const made = remember(JSON.stringify([bend, outline]), bentByContent, () => bendOutline(bend, outline));
+  bentByOutline.set(outline, { bend, made });
+  return made;
+}
+
+const NOTHING: PlainOutline = { kind: 'path', paths: [] };
+
+class Resolver {
+  private readonly items = new Map<string, { item: Item; inside: Group[] }>();
+  /** Outlines on their own sheet: before the bends of the groups that they stand in. */
+  private readonly flat = new Map<string, PlainOutline>();
+  private readonly open = new Set<string>();
+
+  constructor(design: Design) {
+    const visit = (items: readonly Item[], inside: Group[]): void => {
+      for (const item of items) {
+        this.items.set(item.id, { item, inside });
+        if (item.kind === 'group') visit(item.objects, [...inside, item]);
+      }
+    };
+    visit(design.objects, []);
+  }
+
+  private flatOutline(object: DesignObject, inside: Group[]): PlainOutline {
+    const { outline, id } = object;
+    if (!isLive(outline)) return outline;
+    const known = this.flat.get(id);
+    if (known) return known;
+    if (this.open.has(id)) return NOTHING; // made from itself: refused on every way in
+    this.open.add(id);
+    const made = makeOnce(
+      outline,
+      outline.of.map((source) => this.seenFrom(source, inside)),
+    );
+    this.open.delete(id);
+    this.flat.set(id, made);
+    return made;
+  }
+
+  /** The outlines of an object or a group as they lie for one who stands inside of these groups. */
+  private seenFrom(id: string, here: Group[]): PlainOutline[] {
+    const found = this.items.get(id);
+    if (!found || found.item.kind === 'stitches') return [];
+    const { item, inside } = found;
+    if (item.kind === 'group') return item.objects.flatMap((o) => this.seenFrom(o.id, here));
+    return [
+      this.bent(
+        this.flatOutline(item, inside),
+        inside.filter((g) => !here.includes(g)),
+      ),
+    ];
+  }
+
+  private bent(outline: PlainOutline, groups: Group[]): PlainOutline {
+    return groups.reduceRight((o, group) => (group.bend ? bendOnce(group.bend, o) : o), outline);
+  }
+
+  resolve(items: readonly Item[], inside: Group[]): Item<PlainOutline>[] {
+    return items.map((item) => this.resolveItem(item, inside));
+  }
+
+  private resolveItem(item: Item, inside: Group[]): Item<PlainOutline> {
+    if (item.kind === 'stitches') return item;
+    const known = resolvedItems.get(item);
+    if (item.kind === 'group') {
+      const objects = this.resolve(item.objects, [...inside, item]);
+      const unchanged =
+        known?.kind === 'group' &&
+        known.objects.length === objects.length &&
+        known.objects.every((o, i) => o === objects[i]);
+      if (unchanged) return known;
+      const made: Group<PlainOutline> = { ...item, objects };
+      resolvedItems.set(item, made);
+      return made;
+    }
+    const outline = this.bent(this.flatOutline(item, inside), inside);
+    if (outline === item.outline) return item as DesignObject<PlainOutline>;
+    if (known?.kind === 'object' && known.outline === outline) return known;
+    const made: DesignObject<PlainOutline> = { ...item, outline };
+    resolvedItems.set(item, made);
+    return made;
+  }
+}
+
+const resolvedItems = new WeakMap<Item, Item<PlainOutline>>();
+const resolved = new WeakMap<Design, PlainDesign>();
+
+/**
+ * The design with every outline made plain, bent and in place. Items that are plain already, and those that
+ * come out the same as before, are the same objects as before.
+ */
+export function resolveDesign(design: Design): PlainDesign {
+  let made = resolved.get(design);
+  if (!made) {
+    made = { ...design, objects: new Resolver(design).resolve(design.objects, []) };
+    resolved.set(design, made);
+  }
+  return made;
+}

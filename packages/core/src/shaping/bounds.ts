@@ -1,0 +1,93 @@
+// Where items of a plain design lie, and what lies at a place.
+import type { Leaf } from '../design/tree.ts';
+import type { DesignObject, Item, PlainDesign, PlainOutline, StitchesObject } from '../design/types.ts';
+import { emptyBounds, growBounds, uniteBounds, type Bounds, type Point } from '../geometry/points.ts';
+import { arcLengths, nearestOnLine } from '../geometry/polyline.ts';
+import { insideRegion, type Region } from '../geometry/region.ts';
+import { outlineLines } from '../outlines/flatten.ts';
+import { outlineRegion } from '../outlines/region.ts';
+import { outlineBounds } from '../outlines/transform.ts';
+
+type PlainItem = Item<PlainOutline>;
+type PlainLeaf = Leaf<PlainOutline>;
+
+const boundsMemory = new WeakMap<PlainItem, { bounds: Bounds | null }>();
+
+function stitchesBounds({ points, moves }: StitchesObject): Bounds | null {
+  const b = emptyBounds();
+  // A first record that only says where the needle comes from is no part of the stitches.
+  for (let i = moves[0] === 0 ? 0 : 1; i < moves.length; i++)
+    growBounds(b, points[2 * i] / 10, points[2 * i + 1] / 10);
+  return b.minX <= b.maxX ? b : null;
+}
+
+/** Bounds of an item in mm; items never change, so they are worked out once. */
+export function itemBounds(item: PlainItem): Bounds | null {
+  let known = boundsMemory.get(item);
+  if (!known) {
+    const bounds =
+      item.kind === 'group'
+        ? boundsOfItems(item.objects)
+        : item.kind === 'object'
+          ? outlineBounds(item.outline)
+          : stitchesBounds(item);
+    known = { bounds };
+    boundsMemory.set(item, known);
+  }
+  return known.bounds;
+}
+
+export const boundsOfItems = (items: readonly PlainItem[]): Bounds | null =>
+  uniteBounds(items.map(itemBounds));
+
+/** Half the width that an object's stitches take beside its line, in mm; 0 for those that stay on it. */
+export type Reach = (object: DesignObject<PlainOutline>) => { covers: boolean; half: number };
+
+const regions = new WeakMap<PlainOutline, Region>();
+
+function regionOf(outline: PlainOutline): Region {
+  let region = regions.get(outline);
+  if (!region) regions.set(outline, (region = outlineRegion(outline)));
+  return region;
+}
+
+function distanceTo(object: DesignObject<PlainOutline>, p: Point, reachOf: Reach): number {
+  const { covers, half } = reachOf(object);
+  if (covers && !object.unsewn && insideRegion(regionOf(object.outline), p.x, p.y)) return 0;
+  let best = Infinity;
+  for (const line of outlineLines(object.outline, 0.1))
+    best = Math.min(best, nearestOnLine(line, arcLengths(line), p).distance);
+  return Math.max(0, best - half);
+}
+
+function hits(leaf: PlainLeaf, p: Point, reach: number, reachOf: Reach): boolean {
+  const b = itemBounds(leaf);
+  if (!b) return false;
+  const room = reach + 10; // satins reach beyond their outline
+  if (p.x < b.minX - room || p.x > b.maxX + room || p.y < b.minY - room || p.y > b.maxY + room) return false;
+  if (leaf.kind === 'object') return distanceTo(leaf, p, reachOf) <= reach;
+  for (let i = 0; i < leaf.moves.length; i++)
+    if (Math.hypot(leaf.points[2 * i] / 10 - p.x, leaf.points[2 * i + 1] / 10 - p.y) <= reach + 1.5)
+      return true;
+  return false;
+}
+
+/** Visible leaves that no lock holds, themselves or their groups, in sewing order. */
+export function* freeLeaves(items: readonly PlainItem[]): Generator<PlainLeaf> {
+  for (const item of items) {
+    if (!item.visible || item.locked) continue;
+    if (item.kind === 'group') yield* freeLeaves(item.objects);
+    else yield item;
+  }
+}
+
+/** What lies at a place, `reach` mm around it: the topmost first. Locked and hidden ones are passed over. */
+export const leavesAt = (design: PlainDesign, p: Point, reach: number, reachOf: Reach): PlainLeaf[] =>
+  [...freeLeaves(design.objects)].filter((leaf) => hits(leaf, p, reach, reachOf)).reverse();
+
+/** Leaves that lie wholly inside a box. */
+export const leavesInside = (design: PlainDesign, box: Bounds): PlainLeaf[] =>
+  [...freeLeaves(design.objects)].filter((leaf) => {
+    const b = itemBounds(leaf);
+    return b && b.minX >= box.minX && b.maxX <= box.maxX && b.minY >= box.minY && b.maxY <= box.maxY;
+  });

@@ -1,0 +1,98 @@
+// Ending what is live: outlines that stand by themselves, compound shapes in parts, parts as one shape.
+import { isLive } from '../design/live.ts';
+import { findPlace } from '../design/tree.ts';
+import type { Design, DesignObject, Item, Path, PathOutline, PlainOutline } from '../design/types.ts';
+import { polygonArea, ringsOf } from '../geometry/region.ts';
+import { fitPath } from '../outlines/fit.ts';
+import { flattenPath, outlinePaths } from '../outlines/flatten.ts';
+import { fillRuleOf, outlineRegion } from '../outlines/region.ts';
+import { resolveDesign } from '../outlines/resolve.ts';
+
+/** How far a plain outline may lie from the live one that it takes the place of, in mm. */
+const TRUE_TO = 0.02;
+
+/** Paths of few points for a computed outline, whose points lie dense. */
+const fitted = (paths: readonly Path[]): Path[] =>
+  paths.filter((path) => path.points.length > 1).map((path) => fitPath(flattenPath(path), TRUE_TO));
+
+/** The outline as a path with points of its own; `computed` ones are given few points. */
+export const pathOutline = (outline: PlainOutline, computed: boolean): PathOutline => {
+  const paths = outlinePaths(outline);
+  const rule = fillRuleOf(outline);
+  return {
+    kind: 'path',
+    paths: computed ? fitted(paths) : paths,
+    ...(rule === 'nonzero' && { fillRule: rule }),
+  };
+};
+
+/** The object with an outline of its own: live ones end, ready shapes become paths. Null when nothing is left of it. */
+export function madePlain(design: Design, object: DesignObject): DesignObject<PathOutline> | null {
+  const place = findPlace(resolveDesign(design).objects, object.id);
+  if (!place || place.item.kind !== 'object') return null;
+  // Points of a path in a bent group stay on the flat sheet.
+  const outline = isLive(object.outline) ? place.item.outline : object.outline;
+  const plain = pathOutline(outline, isLive(object.outline));
+  return plain.paths.length ? { ...object, outline: plain } : null;
+}
+
+/** Every connected piece of a shape with its holes, or every line of a drawing, as an outline of its own. */
+export function partsOf(outline: PlainOutline, as: 'region' | 'lines'): PathOutline[] {
+  const paths = outlinePaths(outline);
+  if (as === 'lines') return paths.map((path) => ({ kind: 'path', paths: [path] }));
+  const pieces = outlineRegion(outline);
+  // Paths that don't cross keep their own points: each goes to the piece that it bounds.
+  const simple = pieces.reduce((sum, p) => sum + 1 + p.holes.length, 0) === paths.length;
+  if (!simple)
+    return pieces
+      .filter((p) => polygonArea(p) > 1e-3)
+      .map((p) => ({
+        kind: 'path',
+        paths: ringsOf(p).map((coords) => fitPath({ coords, closed: true }, TRUE_TO)),
+      }));
+  const bounds = (coords: ArrayLike<number>): number[] => {
+    let [a, b, c, d] = [Infinity, Infinity, -Infinity, -Infinity];
+    for (let i = 0; i < coords.length; i += 2) {
+      a = Math.min(a, coords[i]);
+      b = Math.min(b, coords[i + 1]);
+      c = Math.max(c, coords[i]);
+      d = Math.max(d, coords[i + 1]);
+    }
+    return [a, b, c, d];
+  };
+  const boxes = paths.map((path) => bounds(flattenPath(path).coords));
+  const away = (a: number[], b: number[]): number => a.reduce((sum, v, i) => sum + Math.abs(v - b[i]), 0);
+  return pieces.map((piece) => ({
+    kind: 'path',
+    paths: ringsOf(piece).map((ring) => {
+      const box = bounds(ring);
+      return paths[boxes.reduce((best, b, i) => (away(b, box) < away(boxes[best], box) ? i : best), 0)];
+    }),
+  }));
+}
+
+/** Several outlines as one compound shape: where they overlap there are holes. */
+export const compoundOf = (outlines: readonly PlainOutline[]): PathOutline => ({
+  kind: 'path',
+  paths: outlines.flatMap(outlinePaths),
+});
+
+/** What an item is made of, bent and plain, with points of its own: for groups whose bend ends. */
+export function plainItem(design: Design, id: string): Item | null {
+  const place = findPlace(resolveDesign(design).objects, id);
+  if (!place) return null;
+  const visit = (item: Item<PlainOutline>): Item => {
+    if (item.kind === 'stitches') return item;
+    if (item.kind === 'object')
+      return {
+        ...item,
+        outline:
+          item.outline.kind === 'path'
+            ? { ...item.outline, paths: fitted(item.outline.paths) }
+            : item.outline,
+      };
+    const { bend: _, ...group } = item;
+    return { ...group, objects: item.objects.map(visit) };
+  };
+  return visit(place.item);
+}

@@ -1,0 +1,116 @@
+// Moving, sizing, turning and mirroring items of a design, with all that belongs to them.
+import { ingredientsOf, isLive, sourcesOf } from '../design/live.ts';
+import { everyItem } from '../design/tree.ts';
+import type { Bend, Design, DesignObject, Item, LiveOutline, StitchesObject } from '../design/types.ts';
+import {
+  applyMatrix,
+  applyToVector,
+  determinant,
+  inverse,
+  multiply,
+  IDENTITY,
+  type Matrix,
+} from '../geometry/matrix.ts';
+import { transformOutline } from '../outlines/transform.ts';
+
+const tidy = (v: number): number => Math.round(v * 1e9) / 1e9;
+const tidyMatrix = (m: Matrix): Matrix => m.map(tidy) as unknown as Matrix;
+
+const transformBend = (bend: Bend, m: Matrix): Bend => ({
+  ...bend,
+  points: bend.points.map((p) => applyMatrix(m, p)),
+  ...(bend.edges && {
+    edges: bend.edges.map(([a, b]) => [applyToVector(m, a), applyToVector(m, b)]) as Bend['edges'],
+  }),
+});
+
+/**
+ * Stitches after a map. Moves, quarter turns and mirrors keep every stitch; others bring each needle point to
+ * the nearest place on the machine's grid.
+ */
+function transformStitches(item: StitchesObject, m: Matrix): StitchesObject {
+  const whole = [m[0], m[1], m[2], m[3]].map((v) => (Math.abs(v - Math.round(v)) < 1e-9 ? Math.round(v) : v));
+  const [a, b, c, d] = whole;
+  const [e, f] = [Math.round(m[4] * 10), Math.round(m[5] * 10)];
+  const points = new Array<number>(item.points.length);
+  for (let i = 0; i < points.length; i += 2) {
+    const [x, y] = [item.points[i], item.points[i + 1]];
+    points[i] = Math.round(a * x + c * y + e) + 0; // no −0
+    points[i + 1] = Math.round(b * x + d * y + f) + 0;
+  }
+  return { ...item, points };
+}
+
+/** Distances and widths grow with the whole. */
+function scaleNumbers<O extends LiveOutline>(outline: O, scale: number): O {
+  if (Math.abs(scale - 1) < 1e-9) return outline;
+  if (outline.kind === 'surround') return { ...outline, distance: tidy(outline.distance * scale) };
+  if (outline.kind === 'band') return { ...outline, width: tidy(outline.width * scale) };
+  return outline;
+}
+
+function transformLive(outline: LiveOutline, m: Matrix, moving: ReadonlySet<string>): LiveOutline {
+  const { place } = outline;
+  const goes = outline.of.filter((id) => moving.has(id)).length;
+  // Made from what moves too: it follows by itself, and only what was done to it by hand is carried along.
+  if (goes === outline.of.length) {
+    const scaled = scaleNumbers(outline, Math.sqrt(Math.abs(determinant(m))));
+    const back = place && inverse(m);
+    return back ? { ...scaled, place: tidyMatrix(multiply(m, multiply(place, back))) } : scaled;
+  }
+  return goes ? outline : { ...outline, place: tidyMatrix(multiply(m, place ?? IDENTITY)) };
+}
+
+function transformObject(object: DesignObject, m: Matrix, moving: ReadonlySet<string>): DesignObject {
+  const { outline } = object;
+  return {
+    ...object,
+    outline: isLive(outline) ? transformLive(outline, m, moving) : transformOutline(outline, m),
+    ...(object.start && { start: applyMatrix(m, object.start) }),
+    ...(object.end && { end: applyMatrix(m, object.end) }),
+  };
+}
+
+function transformItem(item: Item, m: Matrix, moving: ReadonlySet<string>): Item {
+  if (item.kind === 'stitches') return transformStitches(item, m);
+  if (item.kind === 'object') return transformObject(item, m, moving);
+  // The sheet of a bent group is carried along; what is drawn on it stays where it is on the sheet.
+  if (item.bend) return { ...item, bend: transformBend(item.bend, m) };
+  return { ...item, objects: item.objects.map((o) => transformItem(o, m, moving)) };
+}
+
+/**
+ * Items of the design after a map, with the shapes that they alone are made from. What is made from objects
+ * that stay behind is moved by a map of its own.
+ */
+export function transformItems(design: Design, items: readonly Item[], m: Matrix): Item[] {
+  const ingredients = items.some((item) => [...everyItem([item])].some((i) => sourcesOf(i).length))
+    ? ingredientsOf(design, items)
+    : [];
+  const all = [...items, ...ingredients];
+  const moving = new Set<string>();
+  for (const item of everyItem(all)) moving.add(item.id);
+  return all.map((item) => transformItem(item, m, moving));
+}
+
+/** What scaling does to stitches that are kept as they are, as a sentence; null when nothing changes. */
+export function densityNote(items: readonly Item[], sx: number, sy: number): string | null {
+  const area = Math.abs(sx * sy);
+  const stitches = [...everyItem(items)].filter((i): i is StitchesObject => i.kind === 'stitches');
+  if (!stitches.length || Math.abs(area - 1) < 1e-6) return null;
+  let count = 0;
+  let longest = 0;
+  for (const { points, moves } of stitches)
+    for (let i = 1; i < moves.length; i++) {
+      if (moves[i] !== 0) continue;
+      count++;
+      const length = Math.hypot(
+        sx * (points[2 * i] - points[2 * i - 2]),
+        sy * (points[2 * i + 1] - points[2 * i - 1]),
+      );
+      longest = Math.max(longest, length / 10);
+    }
+  const density = Math.round(100 / area);
+  const what = area > 1 ? 'thinner' : 'denser';
+  return `The same ${count.toLocaleString('en-GB')} stitches would lie ${what}: ${density} % of the density now, the longest stitch ${longest.toFixed(1)} mm.`;
+}
