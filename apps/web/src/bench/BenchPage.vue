@@ -2,16 +2,23 @@
 // The bench: one design, from drawing to the machine, on one page.
 import { useEventListener } from '@vueuse/core';
 import { computed, onBeforeUnmount, ref, watch } from 'vue';
-import { everyItem, newId, type Command, type Item, type ViewName } from '@rosehip/core';
+import { everyItem, findPlace, type ViewName } from '@rosehip/core';
+import { useAids } from '../stores/aids.ts';
 import { useBench } from '../stores/bench.ts';
 import { useSettings } from '../stores/settings.ts';
 import { useSewing } from '../stores/sewing.ts';
-import { useView } from '../stores/view.ts';
+import { useView, type PanelName } from '../stores/view.ts';
 import ClothView from './cloth/ClothView.vue';
-import { moved } from './items.ts';
+import { useClipboard } from './clipboard.ts';
+import { useCommands, waiting, writtenKey } from './commands.ts';
 import ConflictPanel from './panels/ConflictPanel.vue';
 import HoopPanel from './panels/HoopPanel.vue';
+import GuidesPanel from './panels/GuidesPanel.vue';
 import KeysPanel from './panels/KeysPanel.vue';
+import PicturePanel from './panels/PicturePanel.vue';
+import PointsPanel from './panels/PointsPanel.vue';
+import ShapesPanel from './panels/ShapesPanel.vue';
+import ShapingPanel from './panels/ShapingPanel.vue';
 import TakePanel from './panels/TakePanel.vue';
 import RecipeCard from './recipe-card/RecipeCard.vue';
 import RunningOrder from './running-order/RunningOrder.vue';
@@ -26,7 +33,10 @@ const bench = useBench();
 const view = useView();
 const sewing = useSewing();
 const settings = useSettings();
+const aids = useAids();
 const { entries, active } = useTools();
+const commands = useCommands();
+const clipboard = useClipboard();
 const problem = ref('');
 let forget: (() => void) | null = null;
 /** The view this design was left with is shown as it was; otherwise the hoop is fitted once. */
@@ -66,7 +76,10 @@ watch(
 function fit(): void {
   const { hoop } = bench.design!;
   if (view.width)
-    view.fit({ minX: -hoop.width / 2, minY: -hoop.height / 2, maxX: hoop.width / 2, maxY: hoop.height / 2 });
+    view.fit(
+      { minX: -hoop.width / 2, minY: -hoop.height / 2, maxX: hoop.width / 2, maxY: hoop.height / 2 },
+      aids.rulers ? 44 : 24,
+    );
 }
 
 function sized(): void {
@@ -77,38 +90,11 @@ function sized(): void {
 
 const trueSize = (): void => view.zoomAt(settings.screen / view.scale);
 
-/* Commands on what is selected */
-function remove(): void {
-  const commands = bench.selected.map((item): Command => ({ do: 'remove', label: 'Delete', id: item.id }));
-  if (!commands.length) return;
-  const label =
-    commands.length === 1 ? `Delete ${bench.selected[0].name}` : `Delete ${commands.length} objects`;
-  bench.run({ do: 'batch', label, commands });
-}
-
-function copyOf(item: Item): Item {
-  const copy = { ...item, id: newId() };
-  return copy.kind === 'group' ? { ...copy, objects: copy.objects.map(copyOf) } : copy;
-}
-
-/** Copies lie a little beside what they were made from, and are sewn last. */
-function duplicate(): void {
-  const copies = moved(bench.selected.map(copyOf), 4, 4);
-  if (!copies.length) return;
-  const at = bench.design!.objects.length;
-  const commands = copies.map((item, i): Command => ({
-    do: 'insert',
-    label: 'Duplicate',
-    item,
-    parent: null,
-    index: at + i,
-  }));
-  if (bench.run({ do: 'batch', label: 'Duplicate', commands })) bench.selection = copies.map((c) => c.id);
-}
-
-function nudge(dx: number, dy: number): void {
-  if (bench.selected.length) bench.replace(moved(bench.selected, dx, dy), 'Nudge');
-}
+const TABS: { panel: PanelName; label: string }[] = [
+  { panel: 'card', label: 'Recipe' },
+  { panel: 'shaping', label: 'Shaping' },
+  { panel: 'guides', label: 'Guides' },
+];
 
 const VIEW_KEYS: Record<string, ViewName> = { l: 'lines', n: 'needle', c: 'cloth' };
 const ARROWS: Record<string, [number, number]> = {
@@ -117,6 +103,28 @@ const ARROWS: Record<string, [number, number]> = {
   ArrowUp: [0, -1],
   ArrowDown: [0, 1],
 };
+
+/** Leaves one thing at a time: what is half done, the tool, the panel, the group, the selection. */
+function escape(): void {
+  if (waiting.value) dropWaiting();
+  else if (active.value.cancel()) return;
+  else if (view.tool !== 'select') view.tool = 'select';
+  else if (view.panel !== 'card') view.panel = 'card';
+  else if (bench.inside) {
+    const group = bench.inside;
+    bench.inside = findPlace(bench.design!.objects, group)?.parent?.id ?? null;
+    bench.selection = [group];
+  } else bench.selection = [];
+}
+
+function dropWaiting(): void {
+  waiting.value = null;
+  bench.cancelPreview();
+}
+watch(
+  () => bench.selection.join(),
+  () => waiting.value && dropWaiting(),
+);
 
 /** Keys of the bench; true when the key was taken. */
 function press(e: KeyboardEvent): boolean {
@@ -128,27 +136,26 @@ function press(e: KeyboardEvent): boolean {
     return false;
   }
   if (e.altKey) return false;
-  if (active.value.key(key)) return true;
+  if (active.value.key(key, e)) return true;
   const arrow = ARROWS[key];
   if (arrow) {
     const step = e.shiftKey ? 1 : 0.1;
-    return (nudge(arrow[0] * step, arrow[1] * step), true);
+    return (commands.nudge(arrow[0] * step, arrow[1] * step), true);
   }
+  const command = commands.byKey.value.get(writtenKey(e));
+  if (command) {
+    if (command.blocked) bench.message = command.blocked;
+    else command.run();
+    return true;
+  }
+  if (e.shiftKey && key !== '?' && key !== '+') return false;
   const tool = entries.find((t) => t.key.toLowerCase() === key);
   if (tool) return ((view.tool = tool.name), true);
   if (VIEW_KEYS[key]) return ((view.view = VIEW_KEYS[key]), true);
   switch (key) {
     case 'Escape':
-      if (active.value.preview.paths.length || active.value.preview.box) active.value.cancel();
-      else if (view.tool !== 'select') view.tool = 'select';
-      else if (view.panel !== 'card') view.panel = 'card';
-      else bench.selection = [];
+      escape();
       return true;
-    case 'Backspace':
-    case 'Delete':
-      return (remove(), true);
-    case 'd':
-      return (duplicate(), true);
     case 'k':
       return (sewing.playing ? sewing.pause() : sewing.play(), true);
     case ',':
@@ -170,10 +177,16 @@ function press(e: KeyboardEvent): boolean {
   }
 }
 
+const inField = (e: Event): boolean =>
+  e.target instanceof HTMLElement && e.target.closest('input, select, textarea, [role=dialog]') !== null;
+
+for (const name of ['copy', 'cut', 'paste'] as const)
+  useEventListener(document, name, (e: ClipboardEvent) => {
+    if (bench.design && !inField(e) && clipboard[name](e)) e.preventDefault();
+  });
+
 useEventListener('keydown', (e) => {
-  if (!bench.design) return;
-  const field = e.target instanceof HTMLElement && e.target.closest('input, select, textarea, [role=dialog]');
-  if (field) return;
+  if (!bench.design || inField(e)) return;
   // Enter on a button is that button's.
   if (e.key === 'Enter' && e.target instanceof HTMLButtonElement) return;
   if (press(e)) e.preventDefault();
@@ -216,15 +229,41 @@ watch(title, (name) => (document.title = name ? `${name} · Rosehip` : 'Rosehip'
     <div class="grid min-h-0 grid-cols-[64px_minmax(0,1fr)_304px]">
       <ToolRail :entries="entries" />
       <main class="grid min-h-0 grid-cols-[minmax(0,1fr)] grid-rows-[40px_minmax(0,1fr)]">
-        <ToolStrip :tool="active" @duplicate="duplicate" @remove="remove" @fit="fit" @true-size="trueSize" />
+        <ToolStrip :tool="active" :commands="commands" @fit="fit" @true-size="trueSize" />
         <ClothView :tool="active" @sized="sized" />
       </main>
       <aside class="border-l border-line bg-panel overflow-y-auto" aria-label="Card">
+        <nav
+          v-if="TABS.some((t) => t.panel === view.panel)"
+          class="sticky top-0 z-10 grid grid-cols-3 border-b border-line bg-panel"
+          aria-label="Card pages"
+        >
+          <button
+            v-for="t in TABS"
+            :key="t.panel"
+            type="button"
+            class="h-9 border-b-2"
+            :class="
+              view.panel === t.panel
+                ? 'border-rosehip font-medium'
+                : 'border-transparent text-muted hover:bg-linen'
+            "
+            :aria-current="view.panel === t.panel ? 'page' : undefined"
+            @click="view.panel = t.panel"
+          >
+            {{ t.label }}
+          </button>
+        </nav>
         <HoopPanel v-if="view.panel === 'hoop'" />
         <TakePanel v-else-if="view.panel === 'take'" />
-        <KeysPanel v-else-if="view.panel === 'keys'" />
+        <KeysPanel v-else-if="view.panel === 'keys'" :tools="entries" :commands="commands" />
         <ConflictPanel v-else-if="view.panel === 'conflict' && bench.theirs" />
-        <RecipeCard v-else />
+        <ShapingPanel v-else-if="view.panel === 'shaping'" :commands="commands" />
+        <GuidesPanel v-else-if="view.panel === 'guides'" />
+        <PointsPanel v-else-if="view.tool === 'points'" />
+        <ShapesPanel v-else-if="view.tool === 'shapes'" />
+        <PicturePanel v-else-if="view.tool === 'picture'" />
+        <RecipeCard v-else :commands="commands" />
       </aside>
     </div>
     <RunningOrder class="border-t border-line bg-panel" />

@@ -1,6 +1,18 @@
 <script setup lang="ts">
 // The rail of tools at the left.
-import { Circle, MousePointer2, PenTool, Square } from '@lucide/vue';
+import {
+  Circle,
+  Image,
+  Flag,
+  MousePointer2,
+  Pencil,
+  PenTool,
+  Ruler,
+  Shapes,
+  Slice,
+  Spline,
+  Square,
+} from '@lucide/vue';
 import type { Component } from 'vue';
 import { useView, type ToolName } from '../stores/view.ts';
 import type { ToolEntry } from './tools/tools.ts';
@@ -10,19 +22,29 @@ const view = useView();
 
 const ICONS: Record<ToolName, Component> = {
   select: MousePointer2,
+  points: Spline,
   pen: PenTool,
+  freehand: Pencil,
   rectangle: Square,
   ellipse: Circle,
+  shapes: Shapes,
+  knife: Slice,
+  bend: Flag,
+  measure: Ruler,
+  picture: Image,
 };
 </script>
 
 <template>
-  <nav class="flex flex-col items-stretch gap-1 border-r border-line bg-panel p-1" aria-label="Tools">
+  <nav
+    class="flex flex-col items-stretch gap-0.5 overflow-y-auto border-r border-line bg-panel p-1"
+    aria-label="Tools"
+  >
     <button
       v-for="e in entries"
       :key="e.name"
       type="button"
-      class="flex flex-col items-center gap-0.5 rounded-card py-2 text-[11px] leading-3"
+      class="flex flex-col items-center gap-0.5 rounded-card py-1.5 text-[11px] leading-3"
       :class="view.tool === e.name ? 'bg-rosehip text-white' : 'hover:bg-linen'"
       :aria-pressed="view.tool === e.name"
       :title="`${e.label} (${e.key})`"

@@ -1,27 +1,30 @@
 <script setup lang="ts">
 // What the active tool can do right now; messages come here too, in a line of their own.
-import { Copy, Maximize, Trash2, ZoomIn, ZoomOut } from '@lucide/vue';
+import { Copy, Group, Maximize, Trash2, Ungroup, ZoomIn, ZoomOut } from '@lucide/vue';
 import { computed } from 'vue';
 import { showNumber } from '../fields/arithmetic.ts';
+import NumberField from '../fields/NumberField.vue';
 import IconButton from '../parts/IconButton.vue';
 import { useBench } from '../stores/bench.ts';
 import { useSettings } from '../stores/settings.ts';
 import { useSewing } from '../stores/sewing.ts';
 import { useView } from '../stores/view.ts';
+import type { Commands } from './commands.ts';
 import { frameOf } from './items.ts';
 import type { Tool } from './tools/tool.ts';
 
-defineProps<{ tool: Tool }>();
-const emit = defineEmits<{ duplicate: []; remove: []; fit: []; trueSize: [] }>();
+const props = defineProps<{ tool: Tool; commands: Commands }>();
+const emit = defineEmits<{ fit: []; trueSize: [] }>();
 
 const bench = useBench();
 const view = useView();
 const sewing = useSewing();
 const settings = useSettings();
 
-const none = computed(() => (bench.selected.length ? undefined : 'Select something first.'));
+const ICONS = { Group, Ungroup, Duplicate: Copy, Delete: Trash2 };
+const shown = computed(() => props.commands.arrange.value.filter((c) => c.label in ICONS));
 const told = computed(() => {
-  const f = frameOf(bench.selected);
+  const f = frameOf(bench.selectedPlain);
   if (!f) return '';
   const say = (v: number): string => showNumber(v, settings.units, 1);
   const turn = f.turn ? ` · ${showNumber(f.turn, 'plain', 1)}°` : '';
@@ -48,36 +51,43 @@ const percent = computed(() => `${Math.round((view.scale / settings.screen) * 10
       aria-hidden="true"
     />
     <div class="grow" />
+    <NumberField
+      v-for="n in tool.numbers ?? []"
+      :key="n.label"
+      :label="n.label"
+      :value="n.value"
+      :unit="n.unit"
+      :least="n.least"
+      :most="n.most"
+      :step="n.step"
+      inline
+      class="mr-2"
+      @live="n.set($event)"
+      @change="n.set($event)"
+    />
     <button
       v-for="a in tool.actions"
       :key="a.label"
       type="button"
       class="button h-7 px-2"
+      :class="a.on ? 'border-rosehip bg-blush' : ''"
+      :aria-pressed="a.on"
       :aria-disabled="!!a.blocked || undefined"
-      :title="a.blocked ?? `${a.label} (${a.keys})`"
+      :title="a.blocked ?? (a.keys ? `${a.label} (${a.keys})` : a.label)"
       @click="!a.blocked && a.run()"
     >
       {{ a.label }}
     </button>
     <template v-if="view.tool === 'select'">
-      <button
-        type="button"
-        class="button button-quiet h-7 px-2"
-        :aria-disabled="!!none || undefined"
-        :title="none ?? 'Duplicate (D)'"
-        @click="!none && emit('duplicate')"
-      >
-        <Copy :size="16" aria-hidden="true" /> Duplicate
-      </button>
-      <button
-        type="button"
-        class="button button-quiet h-7 px-2"
-        :aria-disabled="!!none || undefined"
-        :title="none ?? 'Delete (Backspace)'"
-        @click="!none && emit('remove')"
-      >
-        <Trash2 :size="16" aria-hidden="true" /> Delete
-      </button>
+      <IconButton
+        v-for="c in shown"
+        :key="c.label"
+        :label="c.label"
+        :hint="`${c.label} (${c.keys})`"
+        :blocked="c.blocked"
+        @press="c.run()"
+        ><component :is="ICONS[c.label as keyof typeof ICONS]" :size="16" aria-hidden="true"
+      /></IconButton>
     </template>
     <span class="mx-1 h-5 w-px bg-line" />
     <IconButton label="Zoom out" hint="Zoom out (−)" @press="view.zoomAt(1 / 1.25)"

@@ -1,7 +1,21 @@
 // The design on the bench: what it is, how it was changed, and whether that is saved.
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
-import { applyCommand, CommandError, findItem, type Command, type Design, type Item } from '@rosehip/core';
+import {
+  applyCommand,
+  CommandError,
+  findItem,
+  JobError,
+  resolveDesign,
+  transformItems,
+  type Command,
+  type Design,
+  type DesignChanges,
+  type Item,
+  type Job,
+  type Matrix,
+  type PlainOutline,
+} from '@rosehip/core';
 import type { ApiError } from '../api.ts';
 import { api } from '../api.ts';
 import { dropDraft, keepDraft, readDraft } from './drafts.ts';
@@ -24,6 +38,8 @@ export const useBench = defineStore('bench', () => {
   const design = shallowRef<Design | null>(null);
   const committed = shallowRef<Design | null>(null);
   const selection = ref<string[]>([]);
+  /** The group whose inside is worked on; its members are selected one by one. */
+  const inside = ref<string | null>(null);
   const undoSteps = shallowRef<Step[]>([]);
   const redoSteps = shallowRef<Step[]>([]);
   const saveState = ref<SaveState>('saved');
@@ -43,6 +59,12 @@ export const useBench = defineStore('bench', () => {
   const selected = computed(() => selectedIn(design.value));
   /** What is selected, as it was before the preview that may be under way. */
   const committedSelected = computed(() => selectedIn(committed.value));
+
+  /** The design as it is shown, every outline by itself: what the cloth draws and hits. */
+  const plain = computed(() => (design.value ? resolveDesign(design.value) : null));
+  const selectedPlain = computed<Item<PlainOutline>[]>(() =>
+    plain.value ? selection.value.flatMap((id) => findItem(plain.value!, id) ?? []) : [],
+  );
 
   async function load(designId: string): Promise<void> {
     close();
@@ -67,6 +89,7 @@ export const useBench = defineStore('bench', () => {
     id.value = '';
     design.value = committed.value = savedDesign = theirs.value = null;
     selection.value = [];
+    inside.value = null;
     undoSteps.value = [];
     redoSteps.value = [];
     saveProblem.value = '';
@@ -87,6 +110,7 @@ export const useBench = defineStore('bench', () => {
   function changed(next: Design, label: string): void {
     committed.value = design.value = next;
     selection.value = selection.value.filter((s) => findItem(next, s));
+    if (inside.value && !findItem(next, inside.value)) inside.value = null;
     labels.push(label);
     keepDraft(id.value, { basedOn: revision.value, design: next });
     if (saveState.value === 'conflict') return; // waits for the person's decision
@@ -105,6 +129,21 @@ export const useBench = defineStore('bench', () => {
       return true;
     } catch (error) {
       if (!(error instanceof CommandError)) throw error;
+      message.value = error.message;
+      return false;
+    }
+  }
+
+  /** Does a job and selects what comes of it; says what it needs when it can't be done. */
+  function does(job: (design: Design) => Job): boolean {
+    if (!committed.value) return false;
+    try {
+      const { command, select } = job(committed.value);
+      if (!run(command)) return false;
+      selection.value = select;
+      return true;
+    } catch (error) {
+      if (!(error instanceof JobError)) throw error;
       message.value = error.message;
       return false;
     }
@@ -134,9 +173,13 @@ export const useBench = defineStore('bench', () => {
     if (committed.value) design.value = applyCommand(committed.value, replacing(items, '')).design;
   }
 
-  function previewDesign(changes: Partial<Pick<Design, 'hoop' | 'cloth'>>): void {
+  function previewDesign(changes: DesignChanges): void {
     if (committed.value) design.value = { ...committed.value, ...changes };
   }
+
+  /** What is selected (as it was before a preview), and what belongs to it, after a map. */
+  const transformed = (m: Matrix, items = committedSelected.value): Item[] =>
+    committed.value ? transformItems(committed.value, items, m) : [];
 
   function cancelPreview(): void {
     design.value = committed.value;
@@ -224,6 +267,9 @@ export const useBench = defineStore('bench', () => {
     committed,
     selection,
     selected,
+    selectedPlain,
+    plain,
+    inside,
     committedSelected,
     undoSteps,
     redoSteps,
@@ -234,6 +280,8 @@ export const useBench = defineStore('bench', () => {
     load,
     close,
     run,
+    does,
+    transformed,
     undo,
     redo,
     preview,

@@ -2,7 +2,7 @@
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef, watch } from 'vue';
 import { Move, outsideHoop, recordAt, type Design, type Figures, type Plan } from '@rosehip/core';
-import { useEngine } from '../workers/engine.ts';
+import { useEngine, withoutPictureData } from '../workers/engine.ts';
 import { useBench } from './bench.ts';
 
 export const SPEEDS = [1, 4, 16, 60, 250, 500];
@@ -50,7 +50,7 @@ export const useSewing = defineStore('sewing', () => {
       wanted = null;
       const wasAtEnd = atEnd.value;
       try {
-        const sewn = await useEngine().sew(now);
+        const sewn = await useEngine().sew(withoutPictureData(now));
         problem.value = '';
         plan.value = sewn.plan;
         figures.value = sewn.figures;

@@ -3,8 +3,19 @@ import { defineStore } from 'pinia';
 import { computed, ref, watch } from 'vue';
 import type { Bounds, Point, ViewName } from '@rosehip/core';
 
-export type ToolName = 'select' | 'pen' | 'rectangle' | 'ellipse';
-export type PanelName = 'card' | 'hoop' | 'take' | 'keys' | 'conflict';
+export type ToolName =
+  | 'select'
+  | 'points'
+  | 'pen'
+  | 'freehand'
+  | 'rectangle'
+  | 'ellipse'
+  | 'shapes'
+  | 'knife'
+  | 'bend'
+  | 'measure'
+  | 'picture';
+export type PanelName = 'card' | 'shaping' | 'guides' | 'hoop' | 'take' | 'keys' | 'conflict';
 
 interface Kept {
   view: ViewName;

@@ -2,6 +2,7 @@
 //
 // The thread that is sewn is kept on a canvas of its own, so that a rehearsal only adds what is new.
 import {
+  boxMatrix,
   paintCloth,
   paintLines,
   paintNeedle,
@@ -25,6 +26,8 @@ export interface PaintRequest {
   originY: number;
   /** Records sewn so far. */
   playhead: number;
+  /** Objects that are worked on: all others are dimmed. Null when nothing is dimmed. */
+  focus: string[] | null;
 }
 
 type Context = OffscreenCanvasRenderingContext2D;
@@ -45,6 +48,8 @@ const sewn = layer();
 const out = layer();
 let plan: Plan | null = null;
 let design: Design | null = null;
+/** The reference picture, decoded; it lies under the thread. */
+let picture: ImageBitmap | null = null;
 /** What the layers show now: any difference makes them anew. */
 let groundKey = '';
 let threadKey = '';
@@ -77,6 +82,16 @@ const areaOf = (r: PaintRequest): Bounds => ({
   maxY: (r.height - r.originY) / r.scale,
 });
 
+function paintPictureUnder(ctx: Context): void {
+  const box = design?.picture;
+  if (!picture || !box?.visible) return;
+  ctx.save();
+  ctx.transform(...boxMatrix(box));
+  ctx.globalAlpha = box.strength;
+  ctx.drawImage(picture, -0.5, -0.5, 1, 1);
+  ctx.restore();
+}
+
 function paintGround(r: PaintRequest): void {
   clear(ground, r);
   const { ctx } = ground;
@@ -89,6 +104,7 @@ function paintGround(r: PaintRequest): void {
     ctx.fillStyle = PAPER;
     ctx.fillRect(area.minX, area.minY, area.maxX - area.minX, area.maxY - area.minY);
   }
+  paintPictureUnder(ctx);
   // Outside the hoop the cloth lies in shade; the hoop is two rings of wood.
   const px = 1 / r.scale;
   const [w, h] = [hoop.width / 2, hoop.height / 2];
@@ -128,11 +144,23 @@ function paintRange(target: Layer, r: PaintRequest, from: number, to: number): v
   else paintThread(ctx, plan, r.scale, range);
 }
 
+/** The records of the objects that are worked on; all of them when nothing is dimmed. */
+function shares(p: Plan, focus: string[] | null): [number, number][] {
+  if (!focus) return [[0, p.x.length]];
+  return p.objects.filter((o) => focus.includes(o.id)).map((o) => [o.from, o.to]);
+}
+
 const painter = {
   setDesign(next: Design): void {
     design = next;
     groundKey = '';
     version++;
+  },
+
+  setPicture(next: ImageBitmap | null): void {
+    picture?.close();
+    picture = next;
+    groundKey = '';
   },
 
   setPlan(next: Plan): void {
@@ -151,17 +179,18 @@ const painter = {
     out.ctx.drawImage(ground.canvas, 0, 0);
     if (r.view === 'lines') {
       toMm(out.ctx, r);
-      if (design) paintLines(out.ctx as unknown as Canvas2D, design, r.scale);
+      if (design) paintLines(out.ctx as unknown as Canvas2D, design, r.scale, r.focus);
     } else if (plan) {
-      const key = `${place} ${version}`;
+      const key = `${place} ${version} ${r.focus?.join(' ') ?? ''}`;
       if (key !== threadKey || r.playhead < sewnTo) {
         clear(sewn, r);
         sewnTo = 0;
         threadKey = key;
       }
-      paintRange(sewn, r, sewnTo, r.playhead);
+      for (const [from, to] of shares(plan, r.focus))
+        paintRange(sewn, r, Math.max(sewnTo, from), Math.min(r.playhead, to));
       sewnTo = r.playhead;
-      if (r.playhead < plan.x.length) {
+      if (r.playhead < plan.x.length || r.focus) {
         if (faintKey !== key) {
           clear(faint, r);
           paintRange(faint, r, 0, plan.x.length);

@@ -2,14 +2,14 @@
 // did not change with the old one, and the command that takes it back.
 import { findCycle, sourcesOf } from './live.ts';
 import { everyItem, findPlace } from './tree.ts';
-import type { Design, Item } from './types.ts';
+import type { Design, DesignChanges, Item } from './types.ts';
 
 export type Command =
   | { do: 'insert'; label: string; item: Item; parent: string | null; index: number }
   | { do: 'remove'; label: string; id: string }
   | { do: 'replace'; label: string; item: Item }
   | { do: 'move'; label: string; id: string; parent: string | null; index: number }
-  | { do: 'set-design'; label: string; changes: Partial<Pick<Design, 'name' | 'hoop' | 'cloth'>> }
+  | { do: 'set-design'; label: string; changes: DesignChanges }
   | { do: 'batch'; label: string; commands: Command[] };
 
 export interface Applied {
@@ -106,8 +106,10 @@ function apply(design: Design, command: Command): Applied {
     case 'set-design': {
       const before: Record<string, unknown> = {};
       for (const key of Object.keys(command.changes)) before[key] = design[key as keyof Design];
+      const next: Record<string, unknown> = { ...design, ...command.changes };
+      for (const key of Object.keys(command.changes)) if (next[key] === undefined) delete next[key];
       return {
-        design: { ...design, ...command.changes },
+        design: next as unknown as Design,
         inverse: { do: 'set-design', label, changes: before },
       };
     }

@@ -25,10 +25,10 @@ export function dependentsOf(design: Design, ids: Iterable<string>): DesignObjec
  * The shapes that only serve to make these items: unsewn sources that nothing else uses, and theirs in turn.
  * They move, go and are copied with them.
  */
-export function ingredientsOf(design: Design, items: readonly Item[]): DesignObject[] {
+export function ingredientsOf(design: Design, items: readonly Item[]): Item[] {
   const owned = new Set<string>();
   for (const item of everyItem(items)) owned.add(item.id);
-  const found: DesignObject[] = [];
+  const found: Item[] = [];
   const users = new Map<string, string[]>();
   for (const leaf of everyLeaf(design.objects))
     for (const s of sourcesOf(leaf)) users.set(s, [...(users.get(s) ?? []), leaf.id]);
@@ -36,11 +36,11 @@ export function ingredientsOf(design: Design, items: readonly Item[]): DesignObj
   for (let leaf = queue.shift(); leaf; leaf = queue.shift()) {
     for (const id of sourcesOf(leaf)) {
       const source = owned.has(id) ? null : findItem(design, id);
-      if (!source || source.kind !== 'object' || !source.unsewn) continue;
+      if (!source || [...everyLeaf([source])].some((l) => l.kind !== 'object' || !l.unsewn)) continue;
       if (!users.get(id)!.every((user) => owned.has(user))) continue;
-      owned.add(id);
+      for (const inner of everyItem([source])) owned.add(inner.id);
       found.push(source);
-      queue.push(source);
+      queue.push(...everyLeaf([source]));
     }
   }
   return found;

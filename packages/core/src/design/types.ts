@@ -204,6 +204,23 @@ export interface Group<O extends Outline = Outline> extends ItemBase {
 
 export type Item<O extends Outline = Outline> = DesignObject<O> | StitchesObject | Group<O>;
 
+/** A line to draw by: upright at x, or level at y, in mm. */
+export interface Guide {
+  axis: 'x' | 'y';
+  at: number;
+}
+
+/** A picture to draw over. It is never stitched. */
+export interface ReferencePicture extends Box {
+  name: string;
+  /** The picture itself, as a data: URL of a PNG, JPEG or WebP. */
+  data: string;
+  /** How strongly it shows, 0 to 1. */
+  strength: number;
+  locked: boolean;
+  visible: boolean;
+}
+
 export interface Design<O extends Outline = Outline> {
   format: 'rosehip-design';
   version: 1;
@@ -213,9 +230,14 @@ export interface Design<O extends Outline = Outline> {
   cloth: { kind: string; colour: string };
   /** Id of the thread chart. */
   chart: string;
+  guides?: Guide[];
+  picture?: ReferencePicture;
   /** In sewing order. */
   objects: Item<O>[];
 }
+
+/** What can be changed of a design beside its objects. */
+export type DesignChanges = Partial<Pick<Design, 'name' | 'hoop' | 'cloth' | 'guides' | 'picture'>>;
 
 /** A design in which every outline stands by itself. */
 export type PlainDesign = Design<PlainOutline>;

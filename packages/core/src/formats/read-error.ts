@@ -13,6 +13,8 @@ export const READ_LIMITS = {
   /** Records of a stitch file. */
   records: 2_000_000,
   objects: 5_000,
+  /** Characters of a reference picture. */
+  picture: 3_000_000,
   nesting: 64,
   /** Furthest coordinate from the middle, in mm. */
   reach: 2_000,

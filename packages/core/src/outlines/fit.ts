@@ -122,7 +122,15 @@ function lookFrom(places: Point[], i: number, step: 1 | -1, reach: number): Poin
   return unit(sub(places[k], places[i]));
 }
 
-function fitSpan(places: Point[], left: Point, right: Point, tolerance: number, out: Cubic[]): void {
+/** `reach` is how far, in mm, the direction at a place is measured. */
+function fitSpan(
+  places: Point[],
+  left: Point,
+  right: Point,
+  tolerance: number,
+  reach: number,
+  out: Cubic[],
+): void {
   if (places.length === 2) {
     const [a, b] = places;
     const third = Math.hypot(b.x - a.x, b.y - a.y) / 3;
@@ -134,12 +142,14 @@ function fitSpan(places: Point[], left: Point, right: Point, tolerance: number, 
     out.push(curve);
     return;
   }
-  const split = Math.min(places.length - 2, Math.max(1, index));
-  const before = lookFrom(places, split, -1, tolerance);
-  const after = lookFrom(places, split, 1, tolerance);
+  // Not too near an end: a short piece there would only follow the tremble.
+  const margin = Math.min(8, Math.floor(places.length / 4));
+  const split = Math.min(places.length - 2 - margin, Math.max(1 + margin, index));
+  const before = lookFrom(places, split, -1, reach);
+  const after = lookFrom(places, split, 1, reach);
   const through = unit(sub(before, after));
-  fitSpan(places.slice(0, split + 1), left, through, tolerance, out);
-  fitSpan(places.slice(split), { x: -through.x, y: -through.y }, right, tolerance, out);
+  fitSpan(places.slice(0, split + 1), left, through, tolerance, reach, out);
+  fitSpan(places.slice(split), { x: -through.x, y: -through.y }, right, tolerance, reach, out);
 }
 
 function verticesOf(line: Line): Point[] {
@@ -163,16 +173,79 @@ function withPlacesBetween(vertices: Point[], closed: boolean, apart: number): P
   return out;
 }
 
-/** Indices of vertices of a run of places where it turns sharply. */
-function cornersOf(places: Point[], closed: boolean): number[] {
+/** A hand that turns by more than this within a short way means a corner, in radians. */
+const HAND_CORNER = (65 * Math.PI) / 180;
+
+/** The angle between two directions; 0 when one of them is none. */
+const turnBetween = (a: Point, b: Point): number =>
+  (a.x || a.y) && (b.x || b.y) ? Math.abs(Math.atan2(a.x * b.y - a.y * b.x, dot(a, b))) : 0;
+
+/**
+ * Indices of places where a line turns sharply. `hand` is how far, in mm, an unsteady hand strays: then
+ * directions are measured over twice that way before and after, and only the sharpest place of a bend counts.
+ */
+function cornersOf(places: Point[], closed: boolean, hand: number): number[] {
   const n = places.length;
+  const from = closed ? 0 : 1;
+  const to = closed ? n : n - 1;
+  const look = (i: number, step: 1 | -1): Point => {
+    let k = i;
+    for (let seen = 0; seen < n; seen++) {
+      const next = k + step;
+      // Too near to an end to tell a corner from a tremble.
+      if (!closed && (next < 0 || next >= n)) return hand > 0 ? { x: 0, y: 0 } : sub(places[k], places[i]);
+      k = (next + n) % n;
+      if (Math.hypot(places[k].x - places[i].x, places[k].y - places[i].y) >= 2 * hand) break;
+    }
+    return sub(places[k], places[i]);
+  };
+  const turns = places.map((_, i) => {
+    if (i < from || i >= to) return 0;
+    const back = look(i, -1);
+    return turnBetween({ x: -back.x, y: -back.y }, look(i, 1));
+  });
+  const least = hand > 0 ? HAND_CORNER : CORNER;
   const out: number[] = [];
-  for (let i = closed ? 0 : 1; i < (closed ? n : n - 1); i++) {
-    const a = sub(places[i], places[(i + n - 1) % n]);
-    const b = sub(places[(i + 1) % n], places[i]);
-    if (Math.abs(Math.atan2(a.x * b.y - a.y * b.x, dot(a, b))) > CORNER) out.push(i);
+  for (let i = from; i < to; i++) {
+    if (turns[i] <= least) continue;
+    const last = out[out.length - 1];
+    const near =
+      hand > 0 &&
+      last !== undefined &&
+      Math.hypot(places[last].x - places[i].x, places[last].y - places[i].y) < 3 * hand;
+    if (!near) out.push(i);
+    else if (turns[i] > turns[last]) out[out.length - 1] = i;
   }
   return out;
+}
+
+/**
+ * Places brought nearer to the middle of their neighbours: each round once forwards and a little more back, so
+ * that the whole does not shrink (Taubin 1995). The ends of an open line stay.
+ */
+export function calmed(places: Point[], closed: boolean, rounds: number): Point[] {
+  for (let r = 0; r < rounds; r++) for (const k of [0.5, -0.53]) places = nudged(places, closed, k);
+  return places;
+}
+
+function nudged(places: Point[], closed: boolean, k: number): Point[] {
+  const n = places.length;
+  return places.map((p, i) => {
+    if (!closed && (i === 0 || i === n - 1)) return p;
+    const [a, b] = [places[(i + n - 1) % n], places[(i + 1) % n]];
+    return { x: p.x + k * ((a.x + b.x) / 2 - p.x), y: p.y + k * ((a.y + b.y) / 2 - p.y) };
+  });
+}
+
+/** What an unsteady hand meant: calmed over about the way that it strays. */
+function steadied(places: Point[], closed: boolean, hand: number): Point[] {
+  if (!hand || places.length < 4) return places;
+  const whole = places.reduce(
+    (sum, p, i) => (i ? sum + Math.hypot(p.x - places[i - 1].x, p.y - places[i - 1].y) : 0),
+    0,
+  );
+  const apart = whole / (places.length - 1);
+  return calmed(places, closed, Math.min(200, Math.round(2 + 4 * (hand / apart) ** 2)));
 }
 
 /** Cubics to the points of a path; straight ones lose their tangents. */
@@ -200,18 +273,20 @@ function toPath(cubics: Cubic[], closed: boolean): Path {
 
 /**
  * A path of few points that stays within `tolerance` mm of a line's vertices. Sharp corners of the line stay
- * where they are. `smoothEnds` is how far, in mm, directions are measured at ends: more for an unsteady hand.
+ * where they are. `hand` is how far, in mm, the hand strays that drew it; 0 for a computed line.
  */
-export function fitPath(line: Line, tolerance: number, smoothEnds = 0): Path {
+export function fitPath(line: Line, tolerance: number, hand = 0): Path {
   const vertices = verticesOf(line);
   if (vertices.length < 3) return { closed: false, points: vertices };
-  const all = withPlacesBetween(vertices, line.closed, Math.max(1, 10 * tolerance));
-  const corners = cornersOf(all, line.closed);
+  const drawn = withPlacesBetween(vertices, line.closed, Math.max(1, 10 * tolerance));
+  const corners = cornersOf(drawn, line.closed, hand);
+  const all = line.closed && !corners.length ? steadied(drawn, true, hand) : drawn;
   const cubics: Cubic[] = [];
-  const span = (places: Point[], left?: Point, right?: Point): void => {
-    const l = left ?? lookFrom(places, 0, 1, smoothEnds);
-    const r = right ?? lookFrom(places, places.length - 1, -1, smoothEnds);
-    fitSpan(places, l, r, tolerance, cubics);
+  const span = (drawn: Point[], left?: Point, right?: Point): void => {
+    const places = left ? drawn : steadied(drawn, false, hand);
+    const l = left ?? lookFrom(places, 0, 1, 2 * hand);
+    const r = right ?? lookFrom(places, places.length - 1, -1, 2 * hand);
+    fitSpan(places, l, r, tolerance, Math.max(tolerance, 2 * hand), cubics);
   };
   if (!line.closed) {
     const stops = [0, ...corners, all.length - 1];
@@ -222,7 +297,9 @@ export function fitPath(line: Line, tolerance: number, smoothEnds = 0): Path {
   const start = corners[0] ?? 0;
   const round = [...all.slice(start), ...all.slice(0, start), all[start]];
   if (!corners.length) {
-    const through = unit(sub(all[1], all[all.length - 1]));
+    const ahead = lookFrom(all, 0, 1, 2 * hand);
+    const back = lookFrom(round, round.length - 1, -1, 2 * hand);
+    const through = unit(sub(ahead, back));
     span(round, through, { x: -through.x, y: -through.y });
   } else {
     const stops = [...corners.map((c) => c - start), all.length];

@@ -88,28 +88,37 @@ export function tracePaths(ctx: Canvas2D, paths: readonly Path[]): void {
 }
 
 /** The Lines view: every outline in its thread's colour, areas lightly tinted. */
-export function paintLines(ctx: Canvas2D, design: Design, scale: number): void {
+export function paintLines(
+  ctx: Canvas2D,
+  design: Design,
+  scale: number,
+  focus: readonly string[] | null = null,
+): void {
   ctx.save();
   ctx.lineJoin = 'round';
   for (const leaf of visibleLeaves(resolveDesign(design).objects)) {
     const { colour } = threadByCode(leaf.thread);
+    const dim = focus && !focus.includes(leaf.id) ? 0.25 : 1;
+    const aside = leaf.kind === 'object' && leaf.unsewn;
     ctx.strokeStyle = readable(colour);
+    ctx.setLineDash(aside ? [4 / scale, 4 / scale] : []);
     ctx.beginPath();
     if (leaf.kind === 'object') {
       tracePaths(ctx, outlinePaths(leaf.outline));
-      if (stitchKind(leaf.recipe.kind)?.from === 'region') {
-        ctx.globalAlpha = 0.14;
+      if (!aside && stitchKind(leaf.recipe.kind)?.from === 'region') {
+        ctx.globalAlpha = 0.14 * dim;
         ctx.fillStyle = colour;
         ctx.fill(fillRuleOf(leaf.outline));
-      } else if (leaf.recipe.kind === 'satin') {
-        ctx.globalAlpha = 0.14;
+      } else if (!aside && leaf.recipe.kind === 'satin') {
+        ctx.globalAlpha = 0.14 * dim;
         ctx.lineWidth = (leaf.recipe.settings.width as number | undefined) ?? 3;
         ctx.stroke();
       }
-      ctx.globalAlpha = 1;
-      ctx.lineWidth = 1.5 / scale;
+      ctx.globalAlpha = dim;
+      ctx.lineWidth = (aside ? 1 : 1.5) / scale;
       ctx.stroke();
     } else {
+      ctx.globalAlpha = dim;
       ctx.lineWidth = 1 / scale;
       leaf.moves.forEach((move, i) => {
         const [x, y] = [leaf.points[2 * i] / 10, leaf.points[2 * i + 1] / 10];

@@ -7,6 +7,9 @@ import { insideRegion, type Region } from '../geometry/region.ts';
 import { outlineLines } from '../outlines/flatten.ts';
 import { outlineRegion } from '../outlines/region.ts';
 import { outlineBounds } from '../outlines/transform.ts';
+import { clothById } from '../materials/cloths.ts';
+import { completeSettings } from '../stitches/kind.ts';
+import { stitchKind } from '../stitches/kinds.ts';
 
 type PlainItem = Item<PlainOutline>;
 type PlainLeaf = Leaf<PlainOutline>;
@@ -40,8 +43,12 @@ export function itemBounds(item: PlainItem): Bounds | null {
 export const boundsOfItems = (items: readonly PlainItem[]): Bounds | null =>
   uniteBounds(items.map(itemBounds));
 
-/** Half the width that an object's stitches take beside its line, in mm; 0 for those that stay on it. */
-export type Reach = (object: DesignObject<PlainOutline>) => { covers: boolean; half: number };
+/** How far an object's stitches lie beside its line, in mm, and whether they cover what it encloses. */
+function reachOf({ recipe }: DesignObject<PlainOutline>): { covers: boolean; half: number } {
+  const kind = stitchKind(recipe.kind);
+  const width = kind && completeSettings(kind, recipe, clothById('')).width;
+  return { covers: kind?.from === 'region', half: kind?.id === 'satin' ? (width as number) / 2 : 0 };
+}
 
 const regions = new WeakMap<PlainOutline, Region>();
 
@@ -51,7 +58,7 @@ function regionOf(outline: PlainOutline): Region {
   return region;
 }
 
-function distanceTo(object: DesignObject<PlainOutline>, p: Point, reachOf: Reach): number {
+function distanceTo(object: DesignObject<PlainOutline>, p: Point): number {
   const { covers, half } = reachOf(object);
   if (covers && !object.unsewn && insideRegion(regionOf(object.outline), p.x, p.y)) return 0;
   let best = Infinity;
@@ -60,12 +67,12 @@ function distanceTo(object: DesignObject<PlainOutline>, p: Point, reachOf: Reach
   return Math.max(0, best - half);
 }
 
-function hits(leaf: PlainLeaf, p: Point, reach: number, reachOf: Reach): boolean {
+function hits(leaf: PlainLeaf, p: Point, reach: number): boolean {
   const b = itemBounds(leaf);
   if (!b) return false;
   const room = reach + 10; // satins reach beyond their outline
   if (p.x < b.minX - room || p.x > b.maxX + room || p.y < b.minY - room || p.y > b.maxY + room) return false;
-  if (leaf.kind === 'object') return distanceTo(leaf, p, reachOf) <= reach;
+  if (leaf.kind === 'object') return distanceTo(leaf, p) <= reach;
   for (let i = 0; i < leaf.moves.length; i++)
     if (Math.hypot(leaf.points[2 * i] / 10 - p.x, leaf.points[2 * i + 1] / 10 - p.y) <= reach + 1.5)
       return true;
@@ -82,8 +89,8 @@ export function* freeLeaves(items: readonly PlainItem[]): Generator<PlainLeaf> {
 }
 
 /** What lies at a place, `reach` mm around it: the topmost first. Locked and hidden ones are passed over. */
-export const leavesAt = (design: PlainDesign, p: Point, reach: number, reachOf: Reach): PlainLeaf[] =>
-  [...freeLeaves(design.objects)].filter((leaf) => hits(leaf, p, reach, reachOf)).reverse();
+export const leavesAt = (design: PlainDesign, p: Point, reach: number): PlainLeaf[] =>
+  [...freeLeaves(design.objects)].filter((leaf) => hits(leaf, p, reach)).reverse();
 
 /** Leaves that lie wholly inside a box. */
 export const leavesInside = (design: PlainDesign, box: Bounds): PlainLeaf[] =>

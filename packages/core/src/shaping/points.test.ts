@@ -160,11 +160,23 @@ describe('fitting', () => {
       coords.push(r * Math.cos(a), r * Math.sin(a));
     }
     const line = { coords: Float64Array.from(coords), closed: true };
-    const path = fitPath(line, 0.4, 2);
+    const path = fitPath(line, 0.4, 0.4);
     expect(path.points.length).toBeLessThan(12);
     const fitted = flattenPath(path);
     for (let i = 0; i < fitted.coords.length; i += 2)
       expect(Math.abs(Math.hypot(fitted.coords[i], fitted.coords[i + 1]) - 20)).toBeLessThan(0.6);
+  });
+
+  test('a corner drawn by an unsteady hand is one corner', () => {
+    const coords: number[] = [];
+    const wobble = (i: number): number => 0.12 * Math.sin(i * 2.3);
+    for (let i = 0; i <= 100; i++) coords.push(i * 0.3 + wobble(i), wobble(i + 7));
+    for (let i = 1; i <= 100; i++) coords.push(30 + wobble(i), i * 0.3 + wobble(i + 3));
+    const path = fitPath({ coords: Float64Array.from(coords), closed: false }, 0.5, 0.5);
+    expect(path.points.length).toBeLessThan(5);
+    const corners = path.points.slice(1, -1).filter((p) => pointKind(p) === 'corner');
+    expect(corners).toHaveLength(1);
+    expect(Math.hypot(corners[0].x - 30, corners[0].y)).toBeLessThan(0.8);
   });
 
   test('corners stay sharp, and straight lines straight', () => {

@@ -1,7 +1,7 @@
 // Editing the points of paths. Every function gives new paths; places are named by path and point.
 import { distance, lerp, type Point } from '../geometry/points.ts';
 import type { Path, PathPoint } from '../design/types.ts';
-import { cubicAt, fitOne, fitPath, type Cubic } from '../outlines/fit.ts';
+import { calmed, cubicAt, fitOne, fitPath, type Cubic } from '../outlines/fit.ts';
 import { flattenPath } from '../outlines/flatten.ts';
 import { pointAt, arcLengths } from '../geometry/polyline.ts';
 
@@ -341,8 +341,7 @@ export const simplifyPaths = (paths: readonly Path[], tolerance: number): Path[]
   });
 
 /**
- * Smooths paths: places along them are brought nearer to the middle of their neighbours (Taubin 1995: once
- * forwards, once a little more back, so that the whole does not shrink), then fitted anew. `strength` is 0 to 1.
+ * Smooths paths: places along them are calmed, then fitted anew. `strength` is 0 to 1.
  */
 export function smoothPaths(paths: readonly Path[], strength: number): Path[] {
   return paths.map((path) => {
@@ -355,18 +354,9 @@ export function smoothPaths(paths: readonly Path[], strength: number): Path[] {
       pointAt(line, lengths, (whole * i) / count),
     );
     const rounds = Math.round(2 + 40 * strength);
-    for (let r = 0; r < rounds; r++) for (const k of [0.5, -0.53]) places = nudged(places, path.closed, k);
+    places = calmed(places, path.closed, rounds);
     const coords = Float64Array.from(places.flatMap((p) => [p.x, p.y]));
-    return fitPath({ coords, closed: path.closed }, 0.03 + 0.1 * strength, 1);
-  });
-}
-
-function nudged(places: Point[], closed: boolean, k: number): Point[] {
-  const n = places.length;
-  return places.map((p, i) => {
-    if (!closed && (i === 0 || i === n - 1)) return p;
-    const [a, b] = [places[(i + n - 1) % n], places[(i + 1) % n]];
-    return { x: p.x + k * ((a.x + b.x) / 2 - p.x), y: p.y + k * ((a.y + b.y) / 2 - p.y) };
+    return fitPath({ coords, closed: path.closed }, 0.03 + 0.1 * strength, 0.3);
   });
 }
 

@@ -335,7 +335,7 @@ describe('making plain', () => {
       object('b', box(0, 0, 10, 10)),
       object('c', box(0, 0, 5, 5), { locked: true }),
     );
-    const found = leavesAt(resolveDesign(design), { x: 0, y: 0 }, 0.5, () => ({ covers: true, half: 0 }));
+    const found = leavesAt(resolveDesign(design), { x: 0, y: 0 }, 0.5);
     expect(found.map((l) => l.id)).toEqual(['b', 'a']);
   });
 });

@@ -1,11 +1,6 @@
 // Snapping: what a dragged point or box is drawn to, and what is said about it.
+import type { Guide } from '../design/types.ts';
 import type { Bounds, Point } from '../geometry/points.ts';
-
-/** A guide: an upright line at x, or a level one at y, in mm. */
-export interface Guide {
-  axis: 'x' | 'y';
-  at: number;
-}
 
 /** An upright or level line that boxes and points are drawn to. */
 interface Track {
@@ -22,7 +17,8 @@ export interface SnapTargets {
   x: Track[];
   y: Track[];
   points: { x: number; y: number; says: string }[];
-  boxes: { bounds: Bounds; name: string }[];
+  /** Boxes that equal free space is kept between. */
+  gaps: Bounds[];
   /** mm between lines of the grid; 0 for none. */
   grid: number;
 }
@@ -46,10 +42,12 @@ export interface SnapSources {
   guides: readonly Guide[];
   hoop: Bounds;
   grid: number;
+  /** Left out: all boxes. */
+  gaps?: Bounds[];
 }
 
 /** Prepares what can be snapped to, once at the beginning of a drag. */
-export function snapTargets({ boxes, points, guides, hoop, grid }: SnapSources): SnapTargets {
+export function snapTargets({ boxes, points, guides, hoop, grid, gaps }: SnapSources): SnapTargets {
   const x: Track[] = [];
   const y: Track[] = [];
   for (const g of guides)
@@ -71,7 +69,7 @@ export function snapTargets({ boxes, points, guides, hoop, grid }: SnapSources):
   };
   addBox(hoop, 'the hoop', 3);
   for (const { bounds, name } of boxes) addBox(bounds, name, 1);
-  return { x, y, points, boxes, grid };
+  return { x, y, points, gaps: gaps ?? boxes.map((b) => b.bounds), grid };
 }
 
 interface Found {
@@ -110,8 +108,7 @@ function equalGap(
 ): { shift: number; gap: number; spans: [number, number][] } | null {
   const [lo, hi, oLo, oHi] =
     axis === 'x' ? (['minX', 'maxX', 'minY', 'maxY'] as const) : (['minY', 'maxY', 'minX', 'maxX'] as const);
-  const row = targets.boxes
-    .map((t) => t.bounds)
+  const row = targets.gaps
     .filter((b) => b[oHi] > moving[oLo] && b[oLo] < moving[oHi])
     .sort((a, b) => a[lo] - b[lo]);
   let best: { shift: number; gap: number; spans: [number, number][] } | null = null;

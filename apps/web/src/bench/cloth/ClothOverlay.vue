@@ -1,21 +1,32 @@
 <script setup lang="ts">
 // Outlines and handles above the thread: light enough to follow every move of the hand.
-import { computed, shallowRef } from 'vue';
+import { computed, shallowRef, watch } from 'vue';
 import {
   clothById,
   completeSettings,
+  densityNote,
+  findItem,
+  isPlain,
   outlinePaths,
   pathData,
+  rotation,
+  skewing,
+  multiply,
+  sourcesOf,
   stitchKind,
   turned,
   type DesignObject,
   type Item,
+  type Matrix,
+  type PlainOutline,
   type Point,
 } from '@rosehip/core';
 import { useBench } from '../../stores/bench.ts';
 import { useSewing } from '../../stores/sewing.ts';
 import { useView } from '../../stores/view.ts';
-import { canReshape, fitted, frameOf, turnedAbout, type Frame } from '../items.ts';
+import { pivot, waiting } from '../commands.ts';
+import { fitting, frameOf, type Frame } from '../items.ts';
+import { snapMarks } from '../snapping.ts';
 import type { Tool } from '../tools/tool.ts';
 
 const props = defineProps<{ tool: Tool }>();
@@ -26,15 +37,37 @@ const view = useView();
 
 const matrix = computed(() => `matrix(${view.scale} 0 0 ${view.scale} ${view.originX} ${view.originY})`);
 
-function outlinesOf(item: Item): string {
+function outlinesOf(item: Item<PlainOutline>): string {
   if (item.kind === 'group') return item.objects.map(outlinesOf).join('');
-  return item.kind === 'object' ? pathData(outlinePaths(item.outline)) : '';
+  return item.kind === 'object' ? pathData(outlinePaths(item.outline).filter((p) => p.points.length)) : '';
 }
-const outlines = computed(() => bench.selected.map(outlinesOf).join(''));
+/** Points are edited on the flat sheet, before any bend of the group around. */
+const outlines = computed(() => {
+  const [only] = bench.selected;
+  if (view.tool === 'points' && only?.kind === 'object' && isPlain(only.outline))
+    return pathData(outlinePaths(only.outline));
+  return bench.selectedPlain.map(outlinesOf).join('');
+});
+/** What the selected objects are made from, dashed. */
+const sources = computed(() => {
+  const { plain } = bench;
+  if (!plain) return '';
+  return bench.selected
+    .flatMap(sourcesOf)
+    .flatMap((id) => findItem(plain, id) ?? [])
+    .map(outlinesOf)
+    .join('');
+});
 const previewData = computed(() =>
   props.tool.preview.paths.length ? pathData(props.tool.preview.paths) : '',
 );
 const previewPoints = computed(() => props.tool.preview.points.map((p) => view.toPx(p)));
+const lasso = computed(() =>
+  props.tool.preview.lasso
+    ?.map((p) => view.toPx(p))
+    .map((p) => `${p.x},${p.y}`)
+    .join(' '),
+);
 const box = computed(() => {
   const corners = props.tool.preview.box?.map((p) => view.toPx(p));
   if (!corners) return null;
@@ -48,8 +81,9 @@ const box = computed(() => {
 });
 
 const handling = computed(() => view.tool === 'select' && bench.selected.length > 0);
-const frame = computed<Frame | null>(() => (handling.value ? frameOf(bench.selected) : null));
-const reshapable = computed(() => canReshape(bench.selected));
+const frame = computed<Frame | null>(() => (handling.value ? frameOf(bench.selectedPlain) : null));
+/** Locked things keep their place. */
+const reshapable = computed(() => bench.selected.every((i) => !i.locked));
 
 /** A place of the frame, from -1 to 1 both ways, in CSS pixels, moved outwards by `out` pixels. */
 function place(f: Frame, u: number, v: number, out = 0): Point {
@@ -116,36 +150,73 @@ const mmOf = (e: PointerEvent): Point => {
 
 /** Follows the pointer from a handle; `change` gives the items as they would be, `label` names the step. */
 function follow(e: PointerEvent, label: string, change: (at: Point, e: PointerEvent) => Item[]): void {
+  let last: Item[] | null = null;
+  pull(
+    e,
+    (at, ev) => bench.preview((last = change(at, ev))),
+    (done) => {
+      if (last && done) bench.replace(last, label);
+      else bench.cancelPreview();
+    },
+  );
+}
+
+/** Follows the pointer from a handle until it is let go; `end` is told whether it was not broken off. */
+function pull(
+  e: PointerEvent,
+  move: (at: Point, e: PointerEvent) => void,
+  end: (done: boolean) => void,
+): void {
   if (e.button !== 0) return;
   e.stopPropagation();
   const target = e.currentTarget as Element;
   target.setPointerCapture(e.pointerId);
-  let last: Item[] | null = null;
-  const move = (ev: Event): void => {
+  const onMove = (ev: Event): void => {
     ev.stopPropagation();
-    const p = ev as PointerEvent;
-    last = change(mmOf(p), p);
-    bench.preview(last);
+    move(mmOf(ev as PointerEvent), ev as PointerEvent);
   };
-  const end = (ev: Event): void => {
+  const onEnd = (ev: Event): void => {
     ev.stopPropagation();
-    target.removeEventListener('pointermove', move);
-    target.removeEventListener('pointerup', end);
-    target.removeEventListener('pointercancel', end);
-    if (last && ev.type === 'pointerup') bench.replace(last, label);
-    else bench.cancelPreview();
+    target.removeEventListener('pointermove', onMove);
+    target.removeEventListener('pointerup', onEnd);
+    target.removeEventListener('pointercancel', onEnd);
+    snapMarks.value = [];
+    end(ev.type === 'pointerup');
   };
-  target.addEventListener('pointermove', move);
-  target.addEventListener('pointerup', end);
-  target.addEventListener('pointercancel', end);
+  target.addEventListener('pointermove', onMove);
+  target.addEventListener('pointerup', onEnd);
+  target.addEventListener('pointercancel', onEnd);
+}
+
+/** Follows a handle that maps all that is selected; asks before stitches that are kept are scaled. */
+function map(e: PointerEvent, label: string, change: (at: Point, e: PointerEvent) => Matrix): void {
+  const items = bench.committedSelected;
+  let last: { m: Matrix; items: Item[] } | null = null;
+  pull(
+    e,
+    (at, ev) => {
+      const m = change(at, ev);
+      last = { m, items: bench.transformed(m, items) };
+      bench.preview(last.items);
+    },
+    (done) => {
+      if (!last || !done) return bench.cancelPreview();
+      const { m } = last;
+      const note = densityNote(items, Math.hypot(m[0], m[1]), Math.hypot(m[2], m[3]));
+      if (note) waiting.value = { items: last.items, note, label };
+      else bench.replace(last.items, label);
+    },
+  );
 }
 
 const LEAST_SIDE = 0.2;
 
 function size(e: PointerEvent, u: number, v: number): void {
   const from = frame.value!;
-  const items = bench.selected;
-  follow(e, 'Size', (at, ev) => {
+  // A side's handle with Ctrl held leans the whole instead.
+  const began = mmOf(e);
+  map(e, e.ctrlKey && !(u && v) ? 'Skew' : 'Size', (at, ev) => {
+    if (e.ctrlKey && !(u && v)) return lean(from, u, v, { x: at.x - began.x, y: at.y - began.y });
     // In the frame's own directions, from its middle; the opposite side stays unless Alt is held.
     const local = turned({ x: at.x - from.x, y: at.y - from.y }, -from.turn);
     const out = OUT / view.scale;
@@ -164,19 +235,68 @@ function size(e: PointerEvent, u: number, v: number): void {
       from.turn,
     );
     const to: Frame = { ...from, width, height, x: from.x + shift.x, y: from.y + shift.y };
-    return fitted(items, from, to);
+    return fitting(from, to);
   });
 }
 
+/** Skews in the frame's own directions, the opposite side held. */
+function lean(f: Frame, u: number, v: number, by: Point): Matrix {
+  const local = turned(by, -f.turn);
+  const degrees = (shift: number, size: number): number =>
+    (Math.atan2(shift, Math.max(size, 0.1)) * 180) / Math.PI;
+  const fixed = { x: (-u * f.width) / 2, y: (-v * f.height) / 2 };
+  const m = v
+    ? skewing(degrees(v * local.x, f.height), 0, fixed)
+    : skewing(0, degrees(u * local.y, f.width), fixed);
+  const to = multiply(rotation(f.turn), m);
+  return multiply(
+    [1, 0, 0, 1, f.x, f.y],
+    multiply(multiply(to, rotation(-f.turn)), [1, 0, 0, 1, -f.x, -f.y]),
+  );
+}
+
+/** The point about which things are turned: the middle, or where it was dragged. */
+const centre = computed<Point | null>(() =>
+  frame.value ? (pivot.value ?? { x: frame.value.x, y: frame.value.y }) : null,
+);
+/** Until it is dragged on to the cloth its handle waits beside the turn handle, out of the way of the shape. */
+const centrePx = computed<Point | null>(() => {
+  if (!reshapable.value || !turnHandle.value) return null;
+  return pivot.value ? view.toPx(pivot.value) : { x: turnHandle.value.x + 22, y: turnHandle.value.y };
+});
+watch(
+  () => bench.selection.join(),
+  () => (pivot.value = null),
+);
+
+function dragCentre(e: PointerEvent): void {
+  const f = frame.value!;
+  const reach = 8 / view.scale;
+  pull(
+    e,
+    (at) => {
+      // It holds at the middle and at the corners and sides of the frame.
+      const places = [[0, 0], ...ALL].map(([u, v]) => {
+        const p = turned({ x: (u * f.width) / 2, y: (v * f.height) / 2 }, f.turn);
+        return { x: f.x + p.x, y: f.y + p.y };
+      });
+      const near = places.find((p) => Math.hypot(p.x - at.x, p.y - at.y) < reach);
+      pivot.value = near ?? at;
+    },
+    () => {
+      if (pivot.value && Math.hypot(pivot.value.x - f.x, pivot.value.y - f.y) < 1e-9) pivot.value = null;
+    },
+  );
+}
+
 function turn(e: PointerEvent): void {
-  const from = frame.value!;
-  const items = bench.selected;
+  const from = centre.value!;
   const angleAt = (p: Point): number => (Math.atan2(p.y - from.y, p.x - from.x) * 180) / Math.PI;
   const start = angleAt(mmOf(e));
-  follow(e, 'Turn', (at, ev) => {
+  map(e, 'Turn', (at, ev) => {
     let degrees = angleAt(at) - start;
     if (ev.shiftKey) degrees = Math.round(degrees / 15) * 15;
-    return turnedAbout(items, Math.round(degrees * 10) / 10, from);
+    return rotation(Math.round(degrees * 10) / 10, from);
   });
 }
 
@@ -208,6 +328,15 @@ const needle = computed(() => {
   >
     <g :transform="matrix">
       <path
+        v-if="sources"
+        :d="sources"
+        fill="none"
+        stroke="#6d5f6b"
+        stroke-width="1.2"
+        stroke-dasharray="5 4"
+        vector-effect="non-scaling-stroke"
+      />
+      <path
         v-if="outlines"
         :d="outlines"
         fill="none"
@@ -236,6 +365,14 @@ const needle = computed(() => {
       />
     </g>
     <circle v-for="(p, i) in previewPoints" :key="i" :cx="p.x" :cy="p.y" r="4" class="disc" />
+    <polyline
+      v-if="lasso"
+      :points="lasso"
+      fill="#b3263f"
+      fill-opacity="0.07"
+      stroke="#b3263f"
+      stroke-dasharray="4 3"
+    />
     <rect
       v-if="box"
       v-bind="box"
@@ -281,6 +418,11 @@ const needle = computed(() => {
       >
         <circle :cx="p.x" :cy="p.y" r="10" fill="transparent" />
         <circle :cx="p.x" :cy="p.y" :r="u && v ? 5 : 4" class="disc" />
+      </g>
+      <g v-if="centrePx" class="grab" data-testid="centre-handle" @pointerdown="dragCentre">
+        <circle :cx="centrePx.x" :cy="centrePx.y" r="8" fill="transparent" />
+        <circle :cx="centrePx.x" :cy="centrePx.y" r="2.5" class="disc" />
+        <circle :cx="centrePx.x" :cy="centrePx.y" r="5.5" fill="none" stroke="#2a1c2b" stroke-opacity="0.5" />
       </g>
     </g>
     <g v-if="angleLine">

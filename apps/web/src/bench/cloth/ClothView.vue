@@ -1,19 +1,26 @@
 <script setup lang="ts">
 // The cloth: the painter's last bitmap, moved at once with every pan and zoom, and the handles above it.
 import { useElementSize, useEventListener } from '@vueuse/core';
-import { onBeforeUnmount, onMounted, ref, useTemplateRef, watch } from 'vue';
+import * as Comlink from 'comlink';
+import { computed, onBeforeUnmount, onMounted, ref, useTemplateRef, watch } from 'vue';
+import { everyLeaf, findItem } from '@rosehip/core';
+import { withoutPictureData } from '../../workers/engine.ts';
 import { startPainter } from '../../workers/painter.ts';
 import { useBench } from '../../stores/bench.ts';
 import { useSewing } from '../../stores/sewing.ts';
 import { useView } from '../../stores/view.ts';
 import type { Tool } from '../tools/tool.ts';
+import { useAids } from '../../stores/aids.ts';
+import ClothMarks from './ClothMarks.vue';
 import ClothOverlay from './ClothOverlay.vue';
+import Ruler from './Ruler.vue';
 
 const props = defineProps<{ tool: Tool }>();
 
 const bench = useBench();
 const sewing = useSewing();
 const view = useView();
+const aids = useAids();
 const area = useTemplateRef<HTMLElement>('area');
 const canvas = useTemplateRef<HTMLCanvasElement>('canvas');
 const { width, height } = useElementSize(area);
@@ -71,6 +78,7 @@ async function paint(): Promise<void> {
     originX: view.originX * ratio,
     originY: view.originY * ratio,
     playhead: sewing.playhead,
+    focus: focus.value,
   };
   const image = await painter.paint(request);
   bitmap?.image.close();
@@ -84,15 +92,32 @@ async function paint(): Promise<void> {
   }
 }
 
+/** What is worked on while the rest is dimmed: by the tool, or the inside of a group. */
+const focus = computed<string[] | null>(() => {
+  if (props.tool.focus) return [...props.tool.focus];
+  const group = bench.inside && bench.design ? findItem(bench.design, bench.inside) : null;
+  return group ? [...everyLeaf([group])].map((l) => l.id) : null;
+});
+
 watch(
   () => bench.design,
   async (design) => {
     if (!design) return;
-    await painter.setDesign(design);
+    await painter.setDesign(withoutPictureData(design));
     void paint();
   },
   { immediate: true },
 );
+watch(
+  () => bench.design?.picture?.data,
+  async (data) => {
+    const image = data ? await createImageBitmap(await (await fetch(data)).blob()).catch(() => null) : null;
+    await painter.setPicture(image && Comlink.transfer(image, [image]));
+    void paint();
+  },
+  { immediate: true },
+);
+watch(focus, (now, before) => now?.join() !== before?.join() && void paint());
 watch(
   () => sewing.plan,
   async (plan) => {
@@ -120,6 +145,7 @@ const pointer = (e: PointerEvent | MouseEvent) => {
     at: view.toMm(e.clientX - box.left, e.clientY - box.top),
     shift: e.shiftKey,
     alt: e.altKey,
+    free: e.ctrlKey || e.metaKey,
   };
 };
 
@@ -185,6 +211,10 @@ function cancelPointer(e: PointerEvent): void {
   props.tool.cancel();
 }
 
+function doubleClick(e: MouseEvent): void {
+  if (e.button === 0 && !spaceHeld.value) props.tool.doubleClick?.(pointer(e));
+}
+
 function wheel(e: WheelEvent): void {
   const box = area.value!.getBoundingClientRect();
   const lines = e.deltaMode === WheelEvent.DOM_DELTA_LINE ? 30 : 1;
@@ -224,14 +254,21 @@ const cursor = (): string =>
     aria-label="Cloth"
     tabindex="0"
     :data-settled="settled && !sewing.busy"
+    :data-scale="view.scale"
+    :data-origin="`${view.originX} ${view.originY}`"
     :style="{ cursor: cursor() }"
     @pointerdown="down"
     @pointermove="move"
     @pointerup="up"
     @pointercancel="cancelPointer"
+    @dblclick="doubleClick"
   >
     <canvas ref="canvas" class="absolute inset-0 h-full w-full" aria-hidden="true" />
+    <ClothMarks :tool="tool" />
     <ClothOverlay :tool="tool" />
-    <slot />
+    <template v-if="aids.rulers">
+      <Ruler axis="x" />
+      <Ruler axis="y" />
+    </template>
   </div>
 </template>

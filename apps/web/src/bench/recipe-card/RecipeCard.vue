@@ -1,6 +1,8 @@
 <script setup lang="ts">
 // The recipe card: what is selected, as a sentence first and as numbers after it.
 import { Circle, Spline } from '@lucide/vue';
+import type { Commands } from '../commands.ts';
+import LiveFields from '../panels/LiveFields.vue';
 import { computed, nextTick, ref, watch } from 'vue';
 import { threadByCode, type Setting } from '@rosehip/core';
 import { showNumber } from '../../fields/arithmetic.ts';
@@ -13,6 +15,7 @@ import SettingField from './SettingField.vue';
 import ShapeFields from './ShapeFields.vue';
 import ThreadPicker from './ThreadPicker.vue';
 
+defineProps<{ commands: Commands }>();
 const bench = useBench();
 const view = useView();
 const units = useSettings();
@@ -175,6 +178,20 @@ function rename(event: Event): void {
       :code="thread?.code ?? stitchesThread?.code ?? null"
       @choose="chooseThread"
     />
+    <div
+      v-if="bench.selected.length === 1 && edit.objects.value[0]?.unsewn"
+      class="rounded-card bg-linen p-3"
+    >
+      <p>Only a shape for others: it is not sewn.</p>
+      <button
+        type="button"
+        class="button mt-2 h-8"
+        @click="commands.combine.value.find((c) => c.label === 'Sew again')!.run()"
+      >
+        Sew again
+      </button>
+    </div>
+    <LiveFields />
     <ShapeFields />
     <div v-if="edit.kind.value" class="grid gap-2">
       <h3 class="text-sm">Stitches</h3>

@@ -1,52 +1,178 @@
 <script setup lang="ts">
-// Place, size and turn of what is selected, by numbers.
+// Place, size and turn of what is selected, by numbers; the numbers of a ready shape.
 import { Link2, Link2Off } from '@lucide/vue';
 import { computed, ref } from 'vue';
+import {
+  densityNote,
+  findItem,
+  resolveDesign,
+  rotation,
+  translation,
+  type BoxOutline,
+  type DesignObject,
+  type Item,
+  type Matrix,
+} from '@rosehip/core';
+import ChoiceField from '../../fields/ChoiceField.vue';
 import NumberField from '../../fields/NumberField.vue';
 import { useBench } from '../../stores/bench.ts';
-import { canReshape, fitted, frameOf, moved, primitiveOf, turnedAbout, type Frame } from '../items.ts';
-import type { DesignObject, Item } from '@rosehip/core';
+import { waiting } from '../commands.ts';
+import { fitting, frameOf, readyOf, type Frame } from '../items.ts';
 
 const bench = useBench();
 const locked = ref(true);
 
-const frame = computed(() => frameOf(bench.selected));
-const primitive = computed(() => primitiveOf(bench.selected));
-const radius = computed(() =>
-  primitive.value?.outline.kind === 'rectangle' ? primitive.value.outline.radius : null,
-);
-const blocked = computed(() =>
-  canReshape(bench.selected)
-    ? undefined
-    : 'Stitches brought in keep their exact size: they can be moved, but not sized or turned yet.',
-);
+const frame = computed(() => frameOf(bench.selectedPlain));
+const ready = computed(() => readyOf(bench.selectedPlain));
+/** The frame before a preview that may be under way: every live value counts from it. */
+function start(): Frame | null {
+  const { committed } = bench;
+  return committed && frameOf(bench.selection.flatMap((id) => findItem(resolveDesign(committed), id) ?? []));
+}
 
-function changed(key: 'x' | 'y' | 'width' | 'height', value: number): Item[] {
-  const items = bench.committedSelected;
-  const from = frameOf(items);
-  if (!from) return items;
-  if (key === 'x') return moved(items, value - from.x, 0);
-  if (key === 'y') return moved(items, 0, value - from.y);
+type Key = 'x' | 'y' | 'width' | 'height' | 'turn';
+
+function mapTo(from: Frame, key: Key, value: number): Matrix {
+  if (key === 'x') return translation(value - from.x, 0);
+  if (key === 'y') return translation(0, value - from.y);
+  if (key === 'turn') return rotation(value - from.turn, from);
   const to: Frame = { ...from, [key]: value };
   if (locked.value) {
     const k = value / Math.max(from[key], 1e-6);
-    to.width = key === 'width' ? value : from.width * k;
-    to.height = key === 'height' ? value : from.height * k;
+    to.width = from.width * k;
+    to.height = from.height * k;
   }
-  return fitted(items, from, to);
+  return fitting(from, to);
 }
 
-function turned(value: number): Item[] {
-  const items = bench.committedSelected;
-  const from = frameOf(items);
-  return from ? turnedAbout(items, value - from.turn, from) : items;
+function show(key: Key, value: number): void {
+  const from = start();
+  if (from) bench.preview(bench.transformed(mapTo(from, key, value)));
 }
 
-function rounded(value: number): Item[] {
-  const object = bench.committedSelected[0] as DesignObject;
-  return object.outline.kind === 'rectangle'
-    ? [{ ...object, outline: { ...object.outline, radius: value } }]
-    : [object];
+function set(key: Key, value: number, label: string): void {
+  const from = start();
+  if (!from) return;
+  const m = mapTo(from, key, value);
+  const items = bench.transformed(m);
+  const note =
+    key === 'width' || key === 'height'
+      ? densityNote(bench.committedSelected, Math.hypot(m[0], m[1]), Math.hypot(m[2], m[3]))
+      : null;
+  if (!note) {
+    bench.replace(items, label);
+    return;
+  }
+  // Stitches that are kept: the person reads first what it does to them.
+  waiting.value = { items, note, label };
+  bench.preview(items);
+}
+
+function decide(yes: boolean): void {
+  const asked = waiting.value;
+  waiting.value = null;
+  if (asked && yes) bench.replace(asked.items, asked.label);
+  else bench.cancelPreview();
+}
+
+/** The ready shape with some of its own numbers changed. */
+function own(changes: Record<string, unknown>): Item[] {
+  const [object] = bench.committedSelected as DesignObject<BoxOutline>[];
+  return [{ ...object, outline: { ...object.outline, ...changes } as BoxOutline }];
+}
+
+interface OwnNumber {
+  label: string;
+  value: number;
+  unit: 'mm' | '°' | '';
+  least: number;
+  most: number;
+  step: number;
+  change: (v: number) => Record<string, unknown>;
+}
+
+/** What a ready shape has of its own, beside its box. */
+const numbers = computed<OwnNumber[]>(() => {
+  const o = ready.value?.outline;
+  const count = { unit: '' as const, least: 3, most: 200, step: 1 };
+  const share = { unit: '' as const, least: 0, most: 1, step: 0.05 };
+  switch (o?.kind) {
+    case 'rectangle':
+      return [
+        {
+          label: 'Corner radius',
+          value: o.radius,
+          unit: 'mm',
+          least: 0,
+          most: 500,
+          step: 0.1,
+          change: (radius) => ({ radius }),
+        },
+      ];
+    case 'polygon':
+      return [{ label: 'Corners', value: o.corners, ...count, change: (v) => ({ corners: Math.round(v) }) }];
+    case 'star':
+      return [
+        { label: 'Points', value: o.corners, ...count, change: (v) => ({ corners: Math.round(v) }) },
+        { label: 'Inner', value: o.inner, ...share, change: (inner) => ({ inner }) },
+      ];
+    case 'spiral':
+      return [
+        {
+          label: 'Rounds',
+          value: o.rounds,
+          unit: '',
+          least: 0.25,
+          most: 100,
+          step: 0.25,
+          change: (rounds) => ({ rounds }),
+        },
+        { label: 'Inner', value: o.inner, ...share, change: (inner) => ({ inner }) },
+      ];
+    case 'ellipse': {
+      const { arc } = o;
+      if (!arc) return [];
+      return [
+        {
+          label: 'From',
+          value: arc.from,
+          unit: '°',
+          least: -360,
+          most: 360,
+          step: 5,
+          change: (from) => ({ arc: { ...arc, from } }),
+        },
+        {
+          label: 'Sweep',
+          value: arc.sweep,
+          unit: '°',
+          least: 1,
+          most: 360,
+          step: 5,
+          change: (sweep) => ({ arc: { ...arc, sweep } }),
+        },
+      ];
+    }
+    default:
+      return [];
+  }
+});
+const arc = computed(() => (ready.value?.outline.kind === 'ellipse' ? ready.value.outline.arc : undefined));
+const isEllipse = computed(() => ready.value?.outline.kind === 'ellipse');
+const ENDS = [
+  { value: 'whole', label: 'whole ellipse' },
+  { value: 'open', label: 'open arc' },
+  { value: 'chord', label: 'chord' },
+  { value: 'slice', label: 'slice' },
+];
+
+function setEnds(value: string): void {
+  const [object] = bench.committedSelected as DesignObject<BoxOutline>[];
+  if (object.outline.kind !== 'ellipse') return;
+  const { arc: before, ...whole } = object.outline;
+  const next =
+    value === 'whole' ? whole : { ...whole, arc: { from: 0, sweep: 270, ...before, ends: value as 'open' } };
+  bench.replace([{ ...object, outline: next }], 'Part of ellipse');
 }
 
 const FIELDS = [
@@ -69,35 +195,42 @@ const FIELDS = [
         :least="f.key === 'width' || f.key === 'height' ? 0.2 : -1000"
         :most="1000"
         :help="f.help"
-        :blocked="f.key === 'width' || f.key === 'height' ? blocked : undefined"
-        @live="bench.preview(changed(f.key, $event))"
-        @change="bench.replace(changed(f.key, $event), f.key === 'x' || f.key === 'y' ? 'Move' : 'Size')"
+        @live="show(f.key, $event)"
+        @change="set(f.key, $event, f.key === 'x' || f.key === 'y' ? 'Move' : 'Size')"
       />
       <NumberField
-        :label="primitive ? 'Turn' : 'Turn by'"
+        :label="ready ? 'Turn' : 'Turn by'"
         :value="frame.turn"
         unit="°"
         :least="-360"
         :most="360"
         :step="1"
-        :blocked="blocked"
         help="Clockwise; 360/5 is one fifth of a circle."
-        @live="bench.preview(turned($event))"
-        @change="bench.replace(turned($event), 'Turn')"
+        @live="show('turn', $event)"
+        @change="set('turn', $event, 'Turn')"
       />
       <NumberField
-        v-if="radius !== null"
-        label="Corner radius"
-        :value="radius"
-        :least="0"
-        :most="500"
-        @live="bench.preview(rounded($event))"
-        @change="bench.replace(rounded($event), 'Corner radius')"
+        v-for="n in numbers"
+        :key="n.label"
+        :label="n.label"
+        :value="n.value"
+        :unit="n.unit"
+        :least="n.least"
+        :most="n.most"
+        :step="n.step"
+        @live="bench.preview(own(n.change($event)))"
+        @change="bench.replace(own(n.change($event)), n.label)"
+      />
+      <ChoiceField
+        v-if="isEllipse"
+        label="Part"
+        :value="arc?.ends ?? 'whole'"
+        :choices="ENDS"
+        @change="setEnds"
       />
       <button
         type="button"
         class="button self-end"
-        :class="radius !== null ? 'col-span-2' : ''"
         :aria-pressed="locked"
         title="Keep width and height in proportion when one is typed"
         @click="locked = !locked"
@@ -105,6 +238,13 @@ const FIELDS = [
         <component :is="locked ? Link2 : Link2Off" :size="16" aria-hidden="true" />
         {{ locked ? 'In proportion' : 'Free' }}
       </button>
+    </div>
+    <div v-if="waiting" class="rounded-card border border-amber bg-linen p-3" role="alert">
+      <p>{{ waiting.note }}</p>
+      <div class="mt-2 flex gap-2">
+        <button type="button" class="button h-8" @click="decide(true)">{{ waiting.label }} them</button>
+        <button type="button" class="button h-8" @click="decide(false)">Leave as they are</button>
+      </div>
     </div>
   </div>
 </template>

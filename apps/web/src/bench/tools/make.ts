@@ -1,19 +1,17 @@
 // New objects from the drawing tools.
-import { newId, type DesignObject, type Outline } from '@rosehip/core';
+import { everyItem, findItem, newId, type DesignObject, type PlainOutline } from '@rosehip/core';
 import { useBench } from '../../stores/bench.ts';
 import { useView } from '../../stores/view.ts';
 
-const NAMES: Record<string, string> = { rectangle: 'Rectangle', ellipse: 'Ellipse', path: 'Line' };
-
-/** Adds an object on top, selects it, and goes back to the select tool. */
-export function addObject(outline: Outline, recipe: string, name = NAMES[outline.kind]): void {
+/** Adds an object on top (of the group that is worked in), selects it, and goes back to the select tool. */
+export function addObject(outline: PlainOutline, recipe: string, name: string, keepTool = false): void {
   const bench = useBench();
   const view = useView();
   const { design } = bench;
   if (!design) return;
   const object: DesignObject = {
     id: newId(),
-    name: `${name} ${design.objects.length + 1}`,
+    name: `${name} ${1 + [...everyItem(design.objects)].filter((i) => i.name.startsWith(name)).length}`,
     kind: 'object',
     visible: true,
     locked: false,
@@ -21,8 +19,11 @@ export function addObject(outline: Outline, recipe: string, name = NAMES[outline
     recipe: { kind: recipe, settings: {} },
     thread: view.thread,
   };
-  const index = design.objects.length;
-  if (bench.run({ do: 'insert', label: `Draw ${name.toLowerCase()}`, item: object, parent: null, index }))
+  const group = bench.inside ? findItem(design, bench.inside) : null;
+  const parent = group?.kind === 'group' ? group : null;
+  const index = (parent ?? design).objects.length;
+  const label = `Draw ${name.toLowerCase()}`;
+  if (bench.run({ do: 'insert', label, item: object, parent: parent?.id ?? null, index }))
     bench.selection = [object.id];
-  view.tool = 'select';
+  if (!keepTool) view.tool = 'select';
 }

@@ -1,7 +1,19 @@
-// Pen: click for a corner, drag for a curve; close on the first point, finish with Enter.
-import { distance, type Path, type PathPoint, type Point } from '@rosehip/core';
+// Pen: click for a corner, drag for a curve; close on the first point, finish with Enter; goes on from the end
+// of a line that is there.
+import {
+  distance,
+  joinEnds,
+  reversePath,
+  type DesignObject,
+  type Path,
+  type PathPoint,
+  type Point,
+} from '@rosehip/core';
 import { computed, reactive } from 'vue';
+import { useBench } from '../../stores/bench.ts';
 import { useView } from '../../stores/view.ts';
+import { useSnapping } from '../snapping.ts';
+import { constrained } from './angles.ts';
 import { addObject } from './make.ts';
 import { NOTHING, type Pointer, type Tool, type ToolAction, type ToolPreview } from './tool.ts';
 
@@ -9,25 +21,51 @@ import { NOTHING, type Pointer, type Tool, type ToolAction, type ToolPreview } f
 const DRAG = 4;
 const CLOSE = 10;
 
-/** `to`, brought to the nearest multiple of 15° about `from`. */
-function constrained(from: Point, to: Point): Point {
-  const step = Math.PI / 12;
-  const angle = Math.round(Math.atan2(to.y - from.y, to.x - from.x) / step) * step;
-  const length = distance(from, to);
-  return { x: from.x + length * Math.cos(angle), y: from.y + length * Math.sin(angle) };
+/** An open end of a selected line. */
+interface End {
+  object: DesignObject;
+  path: number;
+  atStart: boolean;
+  point: PathPoint;
 }
 
+const plainPoint = ({ x, y, in: before, out: after }: PathPoint): PathPoint => ({
+  x,
+  y,
+  ...(before && { in: { ...before } }),
+  ...(after && { out: { ...after } }),
+});
+
 export function penTool(): Tool {
+  const bench = useBench();
   const view = useView();
+  const snap = useSnapping();
   const state = reactive({
     points: [] as PathPoint[],
     /** The pointer, when the next segment follows it. */
     at: null as Point | null,
     pressed: false,
     closing: false,
+    /** What is drawn goes on from here; its own points stand before the new ones. */
+    from: null as End | null,
   });
 
   const near = (a: Point, b: Point): boolean => distance(a, b) * view.scale <= CLOSE;
+
+  /** Ends of open lines among what is selected, or of all lines. */
+  function endAt(at: Point): End | null {
+    for (const item of bench.design?.objects ?? []) {
+      if (item.kind !== 'object' || item.locked || !item.visible || item.outline.kind !== 'path') continue;
+      for (const [path, { closed, points }] of item.outline.paths.entries()) {
+        if (closed || points.length < 2) continue;
+        for (const atStart of [true, false]) {
+          const point = points[atStart ? 0 : points.length - 1];
+          if (near(point, at)) return { object: item, path, atStart, point };
+        }
+      }
+    }
+    return null;
+  }
 
   const preview = computed<ToolPreview>(() => {
     const { points, at, pressed } = state;
@@ -39,16 +77,52 @@ export function penTool(): Tool {
 
   function finish(closed: boolean): void {
     // Plain copies: what goes into the design must not be watched by the interface.
-    const points = state.points.map(({ x, y, in: before, out: after }) => ({
-      x,
-      y,
-      ...(before && { in: { ...before } }),
-      ...(after && { out: { ...after } }),
-    }));
+    const points = state.points.map(plainPoint);
+    const from = state.from ? { ...state.from } : null;
     reset();
+    if (from) {
+      goOn(from, points, closed);
+      return;
+    }
     if (points.length < 2) return;
-    const outline = { kind: 'path' as const, paths: [{ closed, points }] };
-    addObject(outline, closed && points.length > 2 ? 'fill' : 'run', closed ? 'Shape' : 'Line');
+    addObject(
+      { kind: 'path', paths: [{ closed, points }] },
+      closed && points.length > 2 ? 'fill' : 'run',
+      closed ? 'Shape' : 'Line',
+    );
+  }
+
+  /** Puts new points at the end of a line; when they reach another line's end, the two become one. */
+  function goOn({ object, path: index, atStart }: End, points: PathPoint[], closed: boolean): void {
+    const found = bench.committed?.objects.find((o) => o.id === object.id);
+    if (points.length < 2 || found?.kind !== 'object' || found.outline.kind !== 'path') return;
+    const { paths } = found.outline;
+    const before = atStart ? reversePath(paths[index]) : paths[index];
+    const joint = {
+      ...before.points[before.points.length - 1],
+      ...(points[0].out && { out: points[0].out }),
+    };
+    const long: Path = { closed: false, points: [...before.points.slice(0, -1), joint, ...points.slice(1)] };
+    let next = paths.with(index, closed ? { ...long, closed: true } : atStart ? reversePath(long) : long);
+    const last = points[points.length - 1];
+    const other = paths.findIndex(
+      (p, i) =>
+        i !== index &&
+        !p.closed &&
+        [p.points[0], p.points[p.points.length - 1]].some((q) => distance(q, last) < 1e-6),
+    );
+    if (other >= 0 && !closed) {
+      const end = (i: number): number => next[i].points.length - 1;
+      const atFirst = distance(next[other].points[0], last) < 1e-6;
+      next = joinEnds(
+        next,
+        { path: index, point: atStart ? 0 : end(index) },
+        { path: other, point: atFirst ? 0 : end(other) },
+      );
+    }
+    bench.replace([{ ...found, outline: { ...found.outline, paths: next } }], 'Go on with line');
+    bench.selection = [found.id];
+    view.tool = 'select';
   }
 
   function reset(): void {
@@ -56,51 +130,94 @@ export function penTool(): Tool {
     state.at = null;
     state.pressed = false;
     state.closing = false;
+    state.from = null;
+    snap.end();
+  }
+
+  /** Makes the last point the other of corner and curve, without stopping. */
+  function switchLast(): void {
+    const last = state.points.at(-1)!;
+    const before = state.points.at(-2);
+    if (last.in || last.out) {
+      delete last.in;
+      delete last.out;
+    } else if (before) {
+      const pull = { x: (last.x - before.x) / 3, y: (last.y - before.y) / 3 };
+      last.in = { x: -pull.x, y: -pull.y };
+      last.out = pull;
+    }
   }
 
   const few = computed(() => (state.points.length < 2 ? 'Needs two points or more.' : undefined));
   const actions = computed<ToolAction[]>(() => [
     {
+      label: 'Corner or curve',
+      keys: 'T',
+      blocked: few.value,
+      run: switchLast,
+    },
+    {
       label: 'Remove last point',
       keys: 'Backspace',
       blocked: state.points.length ? undefined : 'No point is drawn yet.',
-      run: () => void state.points.pop(),
+      run: () => void (state.points.length > 1 ? state.points.pop() : reset()),
     },
     {
       label: 'Close',
       keys: 'C',
-      blocked: state.points.length < 3 ? 'Needs three points or more.' : undefined,
+      blocked: state.points.length < 3 && !state.from ? 'Needs three points or more.' : undefined,
       run: () => finish(true),
     },
     { label: 'Finish', keys: 'Enter', blocked: few.value, run: () => finish(false) },
   ]);
 
+  const KEYS: Record<string, string> = {
+    Enter: 'Finish',
+    Backspace: 'Remove last point',
+    c: 'Close',
+    t: 'Corner or curve',
+  };
+
   const tool = reactive({
-    hint: 'Click: corner. Drag: curve. Shift: steps of 15°. First point: close.',
+    hint: 'Click: corner. Drag: curve. Shift: steps of 15°. First point: close. An end of a line: go on.',
     preview,
     actions,
-    down({ at, shift }: Pointer) {
+    down(p: Pointer) {
       const { points } = state;
       state.pressed = true;
-      if (points.length > 2 && near(at, points[0])) {
+      if (points.length > 2 && near(p.at, points[0])) {
         state.closing = true;
         return;
       }
+      if (!points.length) {
+        const end = p.free ? null : endAt(p.at);
+        state.from = end;
+        if (end) {
+          points.push({ x: end.point.x, y: end.point.y });
+          return;
+        }
+      }
+      snap.prepare();
       const last = points.at(-1);
-      const p = shift && last ? constrained(last, at) : at;
-      points.push({ x: p.x, y: p.y });
+      const at = p.shift && last ? constrained(last, p.at) : snap.point(p);
+      points.push({ x: at.x, y: at.y });
     },
-    move({ at, shift }: Pointer) {
+    move(p: Pointer) {
       const last = state.points.at(-1);
-      state.at = shift && last && !state.pressed ? constrained(last, at) : at;
-      if (!state.pressed || !last) return;
+      if (!state.pressed) {
+        if (!snap.active()) snap.prepare();
+        state.at = p.shift && last ? constrained(last, p.at) : snap.point(p);
+        return;
+      }
+      if (!last) return;
       // While the button is held, the point pulls its tangents; on the first point they close the path smoothly.
       const target = state.closing ? state.points[0] : last;
-      const to = shift ? constrained(target, at) : at;
+      const to = p.shift ? constrained(target, p.at) : p.at;
       if (distance(target, to) * view.scale < DRAG) return;
       const pull = { x: to.x - target.x, y: to.y - target.y };
       if (!state.closing) target.out = pull;
-      target.in = { x: -pull.x, y: -pull.y };
+      // Alt leaves the other side alone: a corner from which a curve goes out.
+      if (!p.alt) target.in = { x: -pull.x, y: -pull.y };
     },
     up() {
       state.pressed = false;
@@ -108,14 +225,16 @@ export function penTool(): Tool {
     },
     key(key: string) {
       if (!state.points.length) return false;
-      const action =
-        key === 'Enter' ? 'Finish' : key === 'Backspace' ? 'Remove last point' : key === 'c' ? 'Close' : null;
-      const found = actions.value.find((a) => a.label === action);
+      const found = actions.value.find((a) => a.label === KEYS[key]);
       if (!found) return false;
       if (!found.blocked) found.run();
       return true;
     },
-    cancel: reset,
+    cancel() {
+      const was = state.points.length > 0;
+      reset();
+      return was;
+    },
   });
   return tool as unknown as Tool; // refs inside a reactive object are read as their values
 }

@@ -1,9 +1,19 @@
-// Select: click, Shift-click or box; drag to move.
-import type { Item, Point } from '@rosehip/core';
+// Select: click, Shift-click or box; drag to move; double-click to work inside a group.
+import {
+  boundsOfItems,
+  findPlace,
+  leavesAt,
+  leavesInside,
+  translation,
+  type Bounds,
+  type Item,
+  type Point,
+} from '@rosehip/core';
 import { reactive } from 'vue';
 import { useBench } from '../../stores/bench.ts';
 import { useView } from '../../stores/view.ts';
-import { leafAt, leavesInside, moved } from '../items.ts';
+import { lastMove } from '../last-move.ts';
+import { useSnapping } from '../snapping.ts';
 import { NOTHING, type Pointer, type Tool } from './tool.ts';
 
 /** How near a click must be, and how far a drag must go, in CSS pixels. */
@@ -13,66 +23,129 @@ const DRAG = 3;
 export function selectTool(): Tool {
   const bench = useBench();
   const view = useView();
+  const snap = useSnapping();
   let from: Point | null = null;
   let dragging: Item[] | null = null;
+  let box: Bounds | null = null;
   let began = false;
+  let moved = { dx: 0, dy: 0 };
+  let last: Item[] | null = null;
+  /** What a click without a drag selects when it was pressed on something selected already. */
+  let beneath: string | null = null;
+
+  /** What is meant by a leaf: the outermost group that it stands in, below the group that is worked in. */
+  function meant(id: string): string {
+    let at = id;
+    for (let place = findPlace(bench.design!.objects, at); place?.parent;) {
+      if (place.parent.id === bench.inside) break;
+      at = place.parent.id;
+      place = findPlace(bench.design!.objects, at);
+    }
+    return at;
+  }
+
+  /** The chain of what lies at a place, topmost first, as what is meant by each. */
+  function found(at: Point): string[] {
+    const leaves = leavesAt(bench.plain!, at, REACH / view.scale);
+    return [...new Set(leaves.map((l) => meant(l.id)))];
+  }
+
+  const corner = (a: Point, b: Point): Bounds => ({
+    minX: Math.min(a.x, b.x),
+    minY: Math.min(a.y, b.y),
+    maxX: Math.max(a.x, b.x),
+    maxY: Math.max(a.y, b.y),
+  });
 
   const tool: Tool = reactive({
-    hint: 'Click to select, Shift-click for more; drag to move or to box-select.',
+    hint: 'Click to select, Shift for more, Alt for what lies beneath; double-click to go inside.',
     preview: NOTHING,
     actions: [],
-    down({ at, shift }: Pointer) {
-      const { design } = bench;
-      if (!design) return;
+    down({ at, shift, alt }: Pointer) {
+      if (!bench.plain) return;
       from = at;
       began = false;
-      const leaf = leafAt(design, at, REACH / view.scale);
-      if (!leaf) {
+      beneath = null;
+      const here = found(at);
+      if (!here.length) {
         dragging = null;
-        if (!shift) bench.selection = [];
+        if (!shift) {
+          bench.selection = [];
+          bench.inside = null;
+        }
         return;
       }
-      const chosen = bench.selection.includes(leaf.id);
-      if (shift)
+      const chosen = here.find((id) => bench.selection.includes(id));
+      if (alt) {
+        // The next one down from what is selected, round and round.
+        const next = here[(here.findIndex((id) => id === chosen) + 1) % here.length];
+        bench.selection = [next];
+      } else if (shift)
         bench.selection = chosen
-          ? bench.selection.filter((id) => id !== leaf.id)
-          : [...bench.selection, leaf.id];
-      else if (!chosen) bench.selection = [leaf.id];
-      dragging = bench.selected;
+          ? bench.selection.filter((id) => id !== chosen)
+          : [...bench.selection, here[0]];
+      else if (!chosen) bench.selection = [here[0]];
+      else beneath = here[0];
+      dragging = bench.committedSelected;
+      box = boundsOfItems(bench.selectedPlain);
     },
-    move({ at, shift }: Pointer) {
+    move({ at, shift, free }: Pointer) {
       if (!from) return;
       let [dx, dy] = [at.x - from.x, at.y - from.y];
-      if (!began && Math.hypot(dx, dy) * view.scale < DRAG) return;
+      if (!began) {
+        if (Math.hypot(dx, dy) * view.scale < DRAG) return;
+        if (dragging) snap.prepare(dragging);
+      }
       began = true;
       if (!dragging) {
         tool.preview = { ...NOTHING, box: [from, at] };
         return;
       }
       if (shift) [dx, dy] = Math.abs(dx) > Math.abs(dy) ? [dx, 0] : [0, dy];
-      bench.preview(moved(dragging, dx, dy));
+      if (box && !shift) {
+        const near = snap.box(
+          { minX: box.minX + dx, maxX: box.maxX + dx, minY: box.minY + dy, maxY: box.maxY + dy },
+          free,
+        );
+        dx += near.dx;
+        dy += near.dy;
+      }
+      moved = { dx, dy };
+      last = bench.transformed(translation(dx, dy), dragging);
+      bench.preview(last);
     },
     up({ shift }: Pointer) {
-      const { box } = tool.preview;
-      if (began && dragging?.length) bench.replace(bench.selected, 'Move');
-      else if (box && bench.design) {
-        const found = leavesInside(bench.design, {
-          minX: Math.min(box[0].x, box[1].x),
-          minY: Math.min(box[0].y, box[1].y),
-          maxX: Math.max(box[0].x, box[1].x),
-          maxY: Math.max(box[0].y, box[1].y),
-        }).map((leaf) => leaf.id);
-        bench.selection = shift ? [...new Set([...bench.selection, ...found])] : found;
-      }
-      from = dragging = null;
+      const selecting = tool.preview.box;
+      if (began && dragging?.length && last) {
+        if (bench.replace(last, 'Move')) lastMove.value = moved;
+      } else if (selecting && bench.plain) {
+        const inBox = leavesInside(bench.plain, corner(...selecting)).map((leaf) => meant(leaf.id));
+        bench.selection = [...new Set([...(shift ? bench.selection : []), ...inBox])];
+      } else if (!began && beneath && bench.selection.length > 1) bench.selection = [beneath];
+      from = dragging = last = null;
       tool.preview = NOTHING;
+      snap.end();
+    },
+    doubleClick({ at }: Pointer) {
+      const [leaf] = leavesAt(bench.plain!, at, REACH / view.scale);
+      if (!leaf) return;
+      const outer = meant(leaf.id);
+      if (outer === leaf.id) {
+        view.tool = leaf.kind === 'object' ? 'points' : view.tool;
+        return;
+      }
+      bench.inside = outer;
+      bench.selection = [meant(leaf.id)];
     },
     key: () => false,
     cancel() {
+      const was = began;
       if (began) bench.cancelPreview();
-      from = dragging = null;
+      from = dragging = last = null;
       began = false;
       tool.preview = NOTHING;
+      snap.end();
+      return was;
     },
   });
   return tool;

@@ -6,6 +6,8 @@ export interface Pointer {
   at: Point;
   shift: boolean;
   alt: boolean;
+  /** Ctrl (or ⌘) is held: nothing is snapped to. */
+  free: boolean;
 }
 
 export interface ToolPreview {
@@ -15,28 +17,57 @@ export interface ToolPreview {
   points: Point[];
   /** A box that selects, as two corners. */
   box: [Point, Point] | null;
+  /** A line drawn round what is to be selected. */
+  lasso?: Point[];
 }
 
 export interface ToolAction {
   label: string;
-  keys: string;
+  keys?: string;
+  /** Pressed in: a choice that is on. */
+  on?: boolean;
   /** Why it can't be done now; left out when it can. */
   blocked?: string;
   run(): void;
+}
+
+/** A number of the tool's own, in the strip. */
+export interface ToolNumber {
+  label: string;
+  value: number;
+  unit: 'mm' | '°' | '';
+  least: number;
+  most: number;
+  step: number;
+  set(value: number): void;
+}
+
+/** Draws on the layer above the cloth; places in mm are put on screen by `toPx`. */
+export interface Marker {
+  ctx: CanvasRenderingContext2D;
+  toPx(p: Point): Point;
+  width: number;
+  height: number;
 }
 
 export interface Tool {
   hint: string;
   preview: ToolPreview;
   actions: ToolAction[];
+  numbers?: ToolNumber[];
   down(p: Pointer): void;
   /** Called with every move, whether or not a button is held. */
   move(p: Pointer): void;
   up(p: Pointer): void;
-  /** True when the key was meant for the tool. */
-  key(key: string): boolean;
-  /** Drops what is half done. */
-  cancel(): void;
+  doubleClick?(p: Pointer): void;
+  /** True when the key was meant for the tool. `e` tells which others are held. */
+  key(key: string, e: KeyboardEvent): boolean;
+  /** Drops what is half done; true when there was something. */
+  cancel(): boolean;
+  /** Handles and helping lines of the tool. */
+  mark?(marker: Marker): void;
+  /** Ids of what is worked on; everything else is dimmed. */
+  focus?: string[] | null;
 }
 
 export const NOTHING: ToolPreview = { paths: [], points: [], box: null };

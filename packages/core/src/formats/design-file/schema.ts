@@ -126,22 +126,50 @@ export const DESIGN_SCHEMA = {
   $id: 'rosehip-design-1',
   title: 'Rosehip design, version 1',
   description: 'Lengths in millimetres, y down, origin at the middle of the hoop; objects in sewing order.',
-  ...exactly({
-    format: { const: 'rosehip-design' },
-    version: { const: 1 },
-    name,
-    hoop: exactly({
-      name: { type: 'string', minLength: 1, maxLength: 60 },
-      width: { type: 'number', minimum: HOOP_LIMITS.least, maximum: HOOP_LIMITS.most },
-      height: { type: 'number', minimum: HOOP_LIMITS.least, maximum: HOOP_LIMITS.most },
-    }),
-    cloth: exactly({
-      kind: { enum: CLOTHS.map((c) => c.id) },
-      colour: { type: 'string', pattern: '^#[0-9a-fA-F]{6}$' },
-    }),
-    chart: { type: 'string', pattern: '^[a-z0-9-]{1,40}$' },
-    objects: { type: 'array', maxItems: READ_LIMITS.objects, items: { $ref: '#/definitions/item' } },
-  }),
+  ...exactly(
+    {
+      format: { const: 'rosehip-design' },
+      version: { const: 1 },
+      name,
+      hoop: exactly({
+        name: { type: 'string', minLength: 1, maxLength: 60 },
+        width: { type: 'number', minimum: HOOP_LIMITS.least, maximum: HOOP_LIMITS.most },
+        height: { type: 'number', minimum: HOOP_LIMITS.least, maximum: HOOP_LIMITS.most },
+      }),
+      cloth: exactly({
+        kind: { enum: CLOTHS.map((c) => c.id) },
+        colour: { type: 'string', pattern: '^#[0-9a-fA-F]{6}$' },
+      }),
+      chart: { type: 'string', pattern: '^[a-z0-9-]{1,40}$' },
+      guides: {
+        type: 'array',
+        maxItems: 500,
+        items: exactly({ axis: { enum: ['x', 'y'] }, at: coordinate }),
+      },
+      picture: exactly(
+        {
+          name,
+          data: {
+            type: 'string',
+            maxLength: READ_LIMITS.picture,
+            pattern: '^data:image/(png|jpeg|webp);base64,[A-Za-z0-9+/=]+$',
+          },
+          x: coordinate,
+          y: coordinate,
+          width: size,
+          height: size,
+          turn,
+          flip: { type: 'boolean' },
+          strength: share,
+          locked: { type: 'boolean' },
+          visible: { type: 'boolean' },
+        },
+        ['flip'],
+      ),
+      objects: { type: 'array', maxItems: READ_LIMITS.objects, items: { $ref: '#/definitions/item' } },
+    },
+    ['guides', 'picture'],
+  ),
   definitions: {
     pathPoint: exactly({ x: coordinate, y: coordinate, in: point, out: point }, ['in', 'out']),
     outline: chosenBy('kind', [

@@ -1,0 +1,83 @@
+// Copy and paste within a design and between designs, through the system's clipboard as text.
+import {
+  checkDesign,
+  emptyDesign,
+  everyItem,
+  pasteJob,
+  portable,
+  ReadError,
+  removeJob,
+  translation,
+  type Design,
+  type Item,
+} from '@rosehip/core';
+import { useBench } from '../stores/bench.ts';
+
+const MARK = 'rosehip-objects';
+
+interface Copied {
+  format: typeof MARK;
+  /** Those that were selected; the others only serve them. */
+  chosen: string[];
+  objects: Item[];
+  /** The design that they came from. */
+  from: string;
+}
+
+export function useClipboard() {
+  const bench = useBench();
+  /** How often the same thing was pasted: each lies a little further on. */
+  let pasted = { text: '', times: 0 };
+
+  function copy(e: ClipboardEvent): boolean {
+    if (!bench.design || !bench.selection.length) return false;
+    const objects = portable(bench.design, bench.selection);
+    const copied: Copied = { format: MARK, chosen: [...bench.selection], objects, from: bench.id };
+    e.clipboardData?.setData('text/plain', JSON.stringify(copied));
+    pasted = { text: '', times: 0 };
+    bench.message =
+      bench.selection.length === 1
+        ? `${bench.selected[0].name} is copied.`
+        : `${bench.selection.length} objects are copied.`;
+    return true;
+  }
+
+  function cut(e: ClipboardEvent): boolean {
+    return copy(e) && bench.does((design) => removeJob(design, bench.selection));
+  }
+
+  /** Objects from text, checked like any design that comes in; a sentence when they can't be taken. */
+  function read(text: string): Copied | string {
+    let value: Partial<Copied>;
+    try {
+      value = JSON.parse(text) as Partial<Copied>;
+    } catch {
+      return 'There are no Rosehip objects on the clipboard.';
+    }
+    if (value?.format !== MARK) return 'There are no Rosehip objects on the clipboard.';
+    try {
+      const design: Design = checkDesign({ ...emptyDesign('Pasted'), objects: value.objects });
+      return { format: MARK, chosen: value.chosen ?? [], objects: design.objects, from: value.from ?? '' };
+    } catch (error) {
+      if (error instanceof ReadError) return `What is on the clipboard can’t be pasted: ${error.message}`;
+      throw error;
+    }
+  }
+
+  function paste(e: ClipboardEvent): boolean {
+    const text = e.clipboardData?.getData('text/plain') ?? '';
+    const copied = read(text);
+    if (typeof copied === 'string') {
+      bench.message = copied;
+      return true;
+    }
+    pasted = { text, times: pasted.text === text ? pasted.times + 1 : 1 };
+    // Into another design it comes at the same place; into the same one a little beside.
+    const by = copied.from === bench.id ? 4 * pasted.times : 0;
+    const known = new Set([...everyItem(copied.objects)].map((i) => i.id));
+    const chosen = new Set(copied.chosen.filter((id) => known.has(id)));
+    return bench.does((design) => pasteJob(design, copied.objects, chosen, translation(by, by)));
+  }
+
+  return { copy, cut, paste };
+}

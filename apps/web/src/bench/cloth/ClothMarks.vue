@@ -1,0 +1,100 @@
+<script setup lang="ts">
+// Grid, guides, what was snapped to, and the handles of tools: one canvas, so that thousands of points are light.
+import { useTemplateRef, watchEffect } from 'vue';
+import type { Point } from '@rosehip/core';
+import { useAids } from '../../stores/aids.ts';
+import { useBench } from '../../stores/bench.ts';
+import { useView } from '../../stores/view.ts';
+import { snapMarks } from '../snapping.ts';
+import { drawLabel, drawLine, LEAF } from '../tools/marks.ts';
+import type { Tool } from '../tools/tool.ts';
+
+const props = defineProps<{ tool: Tool }>();
+const bench = useBench();
+const view = useView();
+const aids = useAids();
+const canvas = useTemplateRef<HTMLCanvasElement>('canvas');
+
+/** Lines of the grid nearer than this are left out, in CSS pixels. */
+const CLOSEST = 6;
+const GUIDE = '#2f6f8f';
+
+type Context = CanvasRenderingContext2D;
+
+function drawGrid(ctx: Context): void {
+  let step = aids.gridStep;
+  while (step * view.scale < CLOSEST) step *= 5;
+  const from = view.toMm(0, 0);
+  const to = view.toMm(view.width, view.height);
+  for (const strong of [false, true]) {
+    ctx.beginPath();
+    for (let i = Math.ceil(from.x / step); i * step <= to.x; i++) {
+      if ((i % 5 === 0) !== strong) continue;
+      const { x } = view.toPx({ x: i * step, y: 0 });
+      ctx.moveTo(x, 0);
+      ctx.lineTo(x, view.height);
+    }
+    for (let i = Math.ceil(from.y / step); i * step <= to.y; i++) {
+      if ((i % 5 === 0) !== strong) continue;
+      const { y } = view.toPx({ x: 0, y: i * step });
+      ctx.moveTo(0, y);
+      ctx.lineTo(view.width, y);
+    }
+    ctx.strokeStyle = strong ? 'rgb(42 28 43 / 0.2)' : 'rgb(42 28 43 / 0.1)';
+    ctx.lineWidth = 1;
+    ctx.stroke();
+  }
+}
+
+function drawGuides(ctx: Context): void {
+  for (const g of bench.design?.guides ?? []) {
+    const p = view.toPx({ x: g.at, y: g.at });
+    if (g.axis === 'x') drawLine(ctx, { x: p.x, y: 0 }, { x: p.x, y: view.height }, GUIDE, 1, [6, 3]);
+    else drawLine(ctx, { x: 0, y: p.y }, { x: view.width, y: p.y }, GUIDE, 1, [6, 3]);
+  }
+}
+
+function drawSnaps(ctx: Context): void {
+  const seen: Point[] = [];
+  for (const { from, to, says } of snapMarks.value) {
+    const [a, b] = [view.toPx(from), view.toPx(to)];
+    if (Math.hypot(b.x - a.x, b.y - a.y) < 2) {
+      ctx.beginPath();
+      ctx.arc(a.x, a.y, 6, 0, 7);
+      ctx.strokeStyle = LEAF;
+      ctx.lineWidth = 1.5;
+      ctx.stroke();
+    } else drawLine(ctx, a, b, LEAF, 1);
+    // The words stand beside the line, inside the cloth, and not on each other.
+    const at = {
+      x: Math.min(view.width - 70, Math.max(70, (a.x + b.x) / 2)),
+      y: Math.min(view.height - 14, Math.max(14, (a.y + b.y) / 2 - 16)),
+    };
+    while (seen.some((s) => Math.abs(s.y - at.y) < 19 && Math.abs(s.x - at.x) < 120)) at.y += 20;
+    seen.push({ ...at });
+    drawLabel(ctx, says, at.x, at.y);
+  }
+}
+
+function draw(): void {
+  const target = canvas.value;
+  if (!target) return;
+  const ratio = devicePixelRatio;
+  const [w, h] = [Math.round(view.width * ratio), Math.round(view.height * ratio)];
+  if (target.width !== w || target.height !== h) [target.width, target.height] = [w, h];
+  const ctx = target.getContext('2d')!;
+  ctx.setTransform(ratio, 0, 0, ratio, 0, 0);
+  ctx.clearRect(0, 0, view.width, view.height);
+  if (aids.showGrid) drawGrid(ctx);
+  drawGuides(ctx);
+  props.tool.mark?.({ ctx, toPx: view.toPx, width: view.width, height: view.height });
+  drawSnaps(ctx);
+}
+
+// `draw` runs inside the effect, so whatever it reads is watched; and a change draws it anew.
+watchEffect(draw, { flush: 'post' });
+</script>
+
+<template>
+  <canvas ref="canvas" class="pointer-events-none absolute inset-0 h-full w-full" aria-hidden="true" />
+</template>

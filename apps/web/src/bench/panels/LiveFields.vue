@@ -1,0 +1,131 @@
+<script setup lang="ts">
+// The numbers of an outline that is made from others, and what it is made from.
+import { computed } from 'vue';
+import { findItem, isLive, type CornerRule, type DesignObject, type LiveOutline } from '@rosehip/core';
+import ChoiceField from '../../fields/ChoiceField.vue';
+import NumberField from '../../fields/NumberField.vue';
+import { useBench } from '../../stores/bench.ts';
+
+const bench = useBench();
+
+const object = computed<DesignObject<LiveOutline> | null>(() => {
+  const [only] = bench.selected;
+  return bench.selected.length === 1 && only.kind === 'object' && isLive(only.outline)
+    ? (only as DesignObject<LiveOutline>)
+    : null;
+});
+const sources = computed(() =>
+  object.value && bench.design
+    ? object.value.outline.of.flatMap((id) => findItem(bench.design!, id) ?? [])
+    : [],
+);
+
+const TOLD: Record<LiveOutline['kind'], string> = {
+  combine: 'Made from',
+  cut: 'One side of a cut, made from',
+  surround: 'At a distance from',
+  band: 'A band about',
+  edge: 'The edge of',
+};
+const told = computed(() => {
+  const o = object.value?.outline;
+  if (!o) return '';
+  if (o.kind !== 'combine') return TOLD[o.kind];
+  return { unite: 'United from', subtract: 'The first less the others:', intersect: 'Shared by' }[o.op];
+});
+
+/** Changes one field of the outline. */
+function changed(change: Record<string, unknown>): DesignObject[] {
+  const [o] = bench.committedSelected as DesignObject<LiveOutline>[];
+  return [{ ...o, outline: { ...o.outline, ...change } as LiveOutline }];
+}
+const CORNERS: { value: CornerRule; label: string }[] = [
+  { value: 'round', label: 'round' },
+  { value: 'mitre', label: 'pointed' },
+  { value: 'bevel', label: 'cut off' },
+];
+const ENDS = [
+  { value: 'flat', label: 'flat' },
+  { value: 'round', label: 'round' },
+  { value: 'square', label: 'square' },
+];
+const WHICH = [
+  { value: 'all', label: 'all edges' },
+  { value: 'outer', label: 'outer edges' },
+  { value: 'holes', label: 'holes' },
+];
+const OPS = [
+  { value: 'unite', label: 'united' },
+  { value: 'subtract', label: 'subtracted' },
+  { value: 'intersect', label: 'what they share' },
+];
+</script>
+
+<template>
+  <div v-if="object" class="grid gap-2">
+    <h3 class="text-sm">Live outline</h3>
+    <p class="text-muted">{{ told }}</p>
+    <ul class="flex flex-wrap gap-1">
+      <li v-for="s in sources" :key="s.id">
+        <button
+          type="button"
+          class="button h-7 px-2"
+          :title="`Select ${s.name}`"
+          @click="bench.selection = [s.id]"
+        >
+          {{ s.name }}
+        </button>
+      </li>
+    </ul>
+    <div class="grid grid-cols-2 gap-2">
+      <template v-if="object.outline.kind === 'surround'">
+        <NumberField
+          label="Distance"
+          :value="object.outline.distance"
+          :least="-200"
+          :most="200"
+          help="Negative goes inwards."
+          @live="bench.preview(changed({ distance: $event }))"
+          @change="bench.replace(changed({ distance: $event }), 'Distance')"
+        />
+      </template>
+      <template v-if="object.outline.kind === 'band'">
+        <NumberField
+          label="Width"
+          :value="object.outline.width"
+          :least="0.1"
+          :most="200"
+          @live="bench.preview(changed({ width: $event }))"
+          @change="bench.replace(changed({ width: $event }), 'Width of band')"
+        />
+        <ChoiceField
+          label="Ends"
+          :value="object.outline.ends"
+          :choices="ENDS"
+          @change="bench.replace(changed({ ends: $event }), 'Ends')"
+        />
+      </template>
+      <ChoiceField
+        v-if="object.outline.kind === 'surround' || object.outline.kind === 'band'"
+        label="Corners"
+        :value="object.outline.corners"
+        :choices="CORNERS"
+        @change="bench.replace(changed({ corners: $event }), 'Corners')"
+      />
+      <ChoiceField
+        v-if="object.outline.kind === 'edge'"
+        label="Which"
+        :value="object.outline.which"
+        :choices="WHICH"
+        @change="bench.replace(changed({ which: $event }), 'Edges')"
+      />
+      <ChoiceField
+        v-if="object.outline.kind === 'combine' && !object.outline.lines"
+        label="How"
+        :value="object.outline.op"
+        :choices="OPS"
+        @change="bench.replace(changed({ op: $event }), 'Combine')"
+      />
+    </div>
+  </div>
+</template>

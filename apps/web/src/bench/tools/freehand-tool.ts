@@ -1,0 +1,74 @@
+// Freehand: a drawn line becomes a few Bézier points.
+import { distance, fitPath, type Path, type Point } from '@rosehip/core';
+import { useLocalStorage } from '@vueuse/core';
+import { computed, reactive } from 'vue';
+import { useView } from '../../stores/view.ts';
+import { addObject } from './make.ts';
+import { NOTHING, type Pointer, type Tool, type ToolPreview } from './tool.ts';
+
+/** Places nearer than this are one, and ends nearer than this close the line: both in CSS pixels. */
+const STEP = 2;
+const CLOSE = 12;
+
+export function freehandTool(): Tool {
+  const view = useView();
+  /** How far the smooth line may lie from the hand's, in mm. */
+  const smoothing = useLocalStorage('rosehip-freehand', 0.6);
+  const state = reactive({ places: [] as Point[] });
+
+  function drawn(): Path | null {
+    const { places } = state;
+    if (places.length < 2) return null;
+    const ends = distance(places[0], places[places.length - 1]);
+    const closed = places.length > 8 && ends * view.scale <= CLOSE;
+    const coords = Float64Array.from((closed ? places.slice(0, -1) : places).flatMap((p) => [p.x, p.y]));
+    return fitPath({ coords, closed }, smoothing.value, Math.max(smoothing.value, 3 / view.scale));
+  }
+
+  const preview = computed<ToolPreview>(() => {
+    const path = drawn();
+    return path ? { ...NOTHING, paths: [path], points: path.points.map(({ x, y }) => ({ x, y })) } : NOTHING;
+  });
+
+  const tool = reactive({
+    hint: 'Draw with the button held; end where you began to close the line.',
+    preview,
+    actions: [],
+    numbers: computed(() => [
+      {
+        label: 'Smoothing',
+        value: smoothing.value,
+        unit: 'mm' as const,
+        least: 0.05,
+        most: 5,
+        step: 0.1,
+        set: (v: number) => (smoothing.value = v),
+      },
+    ]),
+    down({ at }: Pointer) {
+      state.places = [at];
+    },
+    move({ at }: Pointer) {
+      const last = state.places.at(-1);
+      if (last && distance(last, at) * view.scale >= STEP) state.places = [...state.places, at];
+    },
+    up() {
+      const path = drawn();
+      state.places = [];
+      if (!path || path.points.length < 2) return;
+      addObject(
+        { kind: 'path', paths: [path] },
+        path.closed ? 'fill' : 'run',
+        path.closed ? 'Shape' : 'Line',
+        true,
+      );
+    },
+    key: () => false,
+    cancel() {
+      const was = state.places.length > 0;
+      state.places = [];
+      return was;
+    },
+  });
+  return tool as unknown as Tool;
+}

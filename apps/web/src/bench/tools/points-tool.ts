@@ -1,0 +1,600 @@
+// Points: the points, tangents and segments of one outline, edited by hand and by numbers.
+import {
+  addPoint,
+  breakAt,
+  closePath,
+  deletePoints,
+  dragSegment,
+  findItem,
+  isEnd,
+  isLive,
+  joinEnds,
+  leavesAt,
+  madePlain,
+  movePoints,
+  moveTangent,
+  nearestOnPaths,
+  outlinePaths,
+  pointKind,
+  reversePaths,
+  sameRef,
+  segmentCount,
+  setFirst,
+  setPointKind,
+  setSegments,
+  simplifyPaths,
+  smoothPaths,
+  type DesignObject,
+  type OnSegment,
+  type Path,
+  type PathOutline,
+  type Point,
+  type PointKind,
+  type PointRef,
+} from '@rosehip/core';
+import { useLocalStorage } from '@vueuse/core';
+import { computed, reactive, ref, shallowRef, watch } from 'vue';
+import { useBench } from '../../stores/bench.ts';
+import { useView } from '../../stores/view.ts';
+import { writtenKey } from '../commands.ts';
+import { useSnapping } from '../snapping.ts';
+import { constrained } from './angles.ts';
+import { drawDisc, drawLeaf, drawLine, INK, LEAF, ROSEHIP } from './marks.ts';
+import { NOTHING, type Marker, type Pointer, type Tool, type ToolAction } from './tool.ts';
+
+/** How near a press must be to a handle and to a segment, and how far a drag must go, in CSS pixels. */
+const REACH = 8;
+const SEGMENT_REACH = 6;
+const DRAG = 3;
+/** Outlines with more points than this show tangents only at the chosen points. */
+const ALL_TANGENTS = 12;
+
+type Grab =
+  | { what: 'points'; at: Point; refs: PointRef[] }
+  | { what: 'tangent'; ref: PointRef; side: 'in' | 'out' }
+  | { what: 'segment'; on: OnSegment }
+  | { what: 'box'; at: Point; lasso: boolean };
+
+/** What is chosen among the points, for the card. */
+export const chosenPoints = shallowRef<PointRef[]>([]);
+/** Points are chosen by a box or by a line drawn round them. */
+const lassoing = ref(false);
+
+function insideLoop(loop: readonly Point[], p: Point): boolean {
+  let inside = false;
+  for (let i = 0, j = loop.length - 1; i < loop.length; j = i++) {
+    const [a, b] = [loop[i], loop[j]];
+    if (a.y > p.y !== b.y > p.y && p.x < ((b.x - a.x) * (p.y - a.y)) / (b.y - a.y) + a.x) inside = !inside;
+  }
+  return inside;
+}
+
+/** The object whose points are edited, and what can be done to them. */
+export function usePointEdit() {
+  const bench = useBench();
+  const tolerance = useLocalStorage('rosehip-simplify', 0.1);
+  const strength = useLocalStorage('rosehip-smooth', 0.3);
+
+  const object = computed<DesignObject | null>(() => {
+    const [only] = bench.selected;
+    return bench.selected.length === 1 && only.kind === 'object' ? only : null;
+  });
+  const live = computed(() => (object.value && isLive(object.value.outline) ? object.value : null));
+  /** Its paths as they are shown; none for a live outline. */
+  const paths = computed<readonly Path[]>(() => {
+    const o = object.value?.outline;
+    return !o || isLive(o) ? [] : outlinePaths(o);
+  });
+  /** Its paths before a preview that is under way. */
+  function given(): readonly Path[] {
+    const found = bench.committed && object.value && findItem(bench.committed, object.value.id);
+    return found?.kind === 'object' && !isLive(found.outline) ? outlinePaths(found.outline) : [];
+  }
+
+  function changed(next: readonly Path[]): DesignObject | null {
+    const o = object.value;
+    if (!o || isLive(o.outline)) return null;
+    const rule = o.outline.kind === 'path' ? o.outline.fillRule : undefined;
+    const outline: PathOutline = { kind: 'path', paths: [...next], ...(rule && { fillRule: rule }) };
+    return { ...o, outline };
+  }
+  const preview = (next: readonly Path[]): void => {
+    const item = changed(next);
+    if (item) bench.preview([item]);
+  };
+  function commit(next: readonly Path[], label: string, choose?: PointRef[]): void {
+    const item = changed(next);
+    if (!item) return;
+    if (!next.length) {
+      bench.message = 'A shape needs two points at least; press Delete with the Select tool to take it away.';
+      return;
+    }
+    const wasReady = object.value!.outline.kind !== 'path';
+    if (!bench.replace([item], label)) return;
+    if (wasReady) bench.message = `${item.name} is a path of its own points now.`;
+    if (choose) chosenPoints.value = choose;
+  }
+
+  /** Indices of paths that hold a chosen point; all of them when none is chosen. */
+  const named = (): Set<number> =>
+    new Set(chosenPoints.value.length ? chosenPoints.value.map((r) => r.path) : paths.value.map((_, i) => i));
+
+  const needPoint = computed(() => (chosenPoints.value.length ? undefined : 'Choose a point first.'));
+  const needOne = computed(() => (chosenPoints.value.length === 1 ? undefined : 'Choose one point.'));
+  /** Segments between chosen points, or the one that begins at the only chosen point. */
+  const segments = computed<PointRef[]>(() => {
+    const chosen = chosenPoints.value;
+    const isChosen = (path: number, point: number): boolean =>
+      chosen.some((r) => r.path === path && r.point === point);
+    const between = paths.value.flatMap((path, i) =>
+      Array.from({ length: segmentCount(path) }, (_, k) => ({ path: i, point: k })).filter(
+        (r) => isChosen(i, r.point) && isChosen(i, (r.point + 1) % path.points.length),
+      ),
+    );
+    return between.length || chosen.length !== 1
+      ? between
+      : chosen.filter((r) => r.point < segmentCount(paths.value[r.path]));
+  });
+  const needSegment = computed(() => (segments.value.length ? undefined : 'Choose both ends of a segment.'));
+
+  const kindAction = (kind: PointKind, label: string, keys: string): ToolAction => ({
+    label,
+    keys,
+    blocked: needPoint.value,
+    on:
+      chosenPoints.value.length > 0 &&
+      chosenPoints.value.every(
+        (r) =>
+          paths.value[r.path]?.points[r.point] && pointKind(paths.value[r.path].points[r.point]) === kind,
+      ),
+    run: () => commit(setPointKind(given(), chosenPoints.value, kind), label),
+  });
+
+  const actions = computed<ToolAction[]>(() => {
+    const chosen = chosenPoints.value;
+    const all = paths.value;
+    const ends = chosen.filter((r) => all[r.path] && isEnd(all, r));
+    const open = all.some((p, i) => named().has(i) && !p.closed);
+    return [
+      kindAction('corner', 'Corner', 'Shift C'),
+      kindAction('smooth', 'Smooth', 'Shift S'),
+      kindAction('symmetric', 'Symmetric', 'Shift Y'),
+      {
+        label: 'Straight',
+        keys: 'Shift L',
+        blocked: needSegment.value,
+        run: () => commit(setSegments(given(), segments.value, 'straight'), 'Straighten'),
+      },
+      {
+        label: 'Curved',
+        keys: 'Shift U',
+        blocked: needSegment.value,
+        run: () => commit(setSegments(given(), segments.value, 'curved'), 'Curve'),
+      },
+      {
+        label: 'Add points',
+        keys: 'Insert',
+        blocked: needSegment.value,
+        run: () => {
+          const last = [...segments.value].sort((a, b) => b.path - a.path || b.point - a.point);
+          commit(
+            last.reduce<Path[]>((p, s) => addPoint(p, s, 0.5), [...given()]),
+            'Add points',
+            [],
+          );
+        },
+      },
+      {
+        label: 'Delete',
+        keys: 'Backspace',
+        blocked: needPoint.value,
+        run: () => commit(deletePoints(given(), chosen), 'Delete points', []),
+      },
+      {
+        label: 'Break',
+        keys: 'Shift X',
+        blocked: needOne.value,
+        run: () => commit(breakAt(given(), chosen[0]), 'Break', []),
+      },
+      {
+        label: 'Join ends',
+        keys: 'Shift J',
+        blocked: ends.length === 2 && chosen.length === 2 ? undefined : 'Choose two ends of open lines.',
+        run: () => commit(joinEnds(given(), ends[0], ends[1]), 'Join', []),
+      },
+      {
+        label: 'Close',
+        keys: 'Shift O',
+        blocked: open ? undefined : 'This is closed already.',
+        run: () => {
+          const which = named();
+          commit(
+            given().map((p, i) => (which.has(i) ? closePath(p) : p)),
+            'Close',
+            [],
+          );
+        },
+      },
+      {
+        label: 'Reverse',
+        keys: 'Shift R',
+        run: () => commit(reversePaths(given(), named()), 'Reverse', []),
+      },
+      {
+        label: 'Begin here',
+        keys: 'Shift F',
+        blocked:
+          needOne.value ??
+          (all[chosen[0]?.path]?.closed ? undefined : 'An open line begins at its end; reverse it instead.'),
+        run: () => commit(setFirst(given(), chosen[0]), 'First point', [{ path: chosen[0].path, point: 0 }]),
+      },
+    ];
+  });
+
+  return {
+    object,
+    live,
+    paths,
+    given,
+    preview,
+    commit,
+    actions,
+    tolerance,
+    strength,
+    simplify: () => {
+      const before = given().reduce((n, p) => n + p.points.length, 0);
+      const next = simplifyPaths(given(), tolerance.value);
+      const after = next.reduce((n, p) => n + p.points.length, 0);
+      if (after === before) bench.message = 'No point can be spared at this tolerance.';
+      else {
+        commit(next, 'Simplify', []);
+        bench.message = `${before} points became ${after}.`;
+      }
+    },
+    smooth: () => commit(smoothPaths(given(), strength.value), 'Smooth', []),
+    makePlain: () => {
+      const plain = bench.committed && object.value && madePlain(bench.committed, object.value);
+      if (plain) bench.replace([plain], 'Make plain');
+    },
+  };
+}
+
+export function pointsTool(): Tool {
+  const bench = useBench();
+  const view = useView();
+  const snap = useSnapping();
+  const edit = usePointEdit();
+  let grab: Grab | null = null;
+  let from: Point = { x: 0, y: 0 };
+  let began = false;
+  let last: Path[] | null = null;
+  const preview = shallowRef(NOTHING);
+  const hover = shallowRef<OnSegment | null>(null);
+
+  // What is chosen stays within the points that there are.
+  watch(
+    () => edit.paths.value,
+    (paths) => {
+      const kept = chosenPoints.value.filter((r) => r.point < (paths[r.path]?.points.length ?? 0));
+      if (kept.length < chosenPoints.value.length) chosenPoints.value = kept;
+    },
+  );
+  watch(
+    () => edit.object.value?.id,
+    () => (chosenPoints.value = []),
+  );
+
+  const isChosen = (r: PointRef): boolean => chosenPoints.value.some((c) => sameRef(c, r));
+  const reach = (px = REACH): number => px / view.scale;
+
+  /** Tangents are shown at the chosen points and their neighbours; everywhere when points are few. */
+  function withTangents(): PointRef[] {
+    const paths = edit.paths.value;
+    const count = paths.reduce((n, p) => n + p.points.length, 0);
+    if (count <= ALL_TANGENTS)
+      return paths.flatMap((p, path) => p.points.map((_, point) => ({ path, point })));
+    const shown = new Map<string, PointRef>();
+    for (const { path, point } of chosenPoints.value) {
+      const n = paths[path]?.points.length ?? 0;
+      for (const k of [point, (point + 1) % n, (point + n - 1) % n])
+        shown.set(`${path} ${k}`, { path, point: k });
+    }
+    return [...shown.values()];
+  }
+
+  function tangentAt(at: Point): { ref: PointRef; side: 'in' | 'out' } | null {
+    let best: { ref: PointRef; side: 'in' | 'out' } | null = null;
+    let least = reach();
+    for (const r of withTangents()) {
+      const p = edit.paths.value[r.path].points[r.point];
+      for (const side of ['out', 'in'] as const) {
+        const t = p[side];
+        const d = t ? Math.hypot(p.x + t.x - at.x, p.y + t.y - at.y) : Infinity;
+        if (d < least) [least, best] = [d, { ref: r, side }];
+      }
+    }
+    return best;
+  }
+
+  function pointNear(at: Point): PointRef | null {
+    let best: PointRef | null = null;
+    let least = reach();
+    edit.paths.value.forEach((path, i) =>
+      path.points.forEach((p, k) => {
+        const d = Math.hypot(p.x - at.x, p.y - at.y);
+        if (d < least) [least, best] = [d, { path: i, point: k }];
+      }),
+    );
+    return best;
+  }
+
+  const segmentNear = (at: Point): OnSegment | null => {
+    const on = nearestOnPaths(edit.paths.value, at);
+    return on && on.distance <= reach(SEGMENT_REACH) ? on : null;
+  };
+
+  function down(p: Pointer): void {
+    from = p.at;
+    began = false;
+    last = null;
+    const tangent = tangentAt(p.at);
+    const near = pointNear(p.at);
+    if (near) {
+      if (p.shift)
+        chosenPoints.value = isChosen(near)
+          ? chosenPoints.value.filter((c) => !sameRef(c, near))
+          : [...chosenPoints.value, near];
+      else if (!isChosen(near)) chosenPoints.value = [near];
+      const at = edit.paths.value[near.path].points[near.point];
+      grab = { what: 'points', at: { x: at.x, y: at.y }, refs: chosenPoints.value };
+      return;
+    }
+    if (tangent) {
+      grab = { what: 'tangent', ...tangent };
+      return;
+    }
+    const on = segmentNear(p.at);
+    if (on) {
+      grab = { what: 'segment', on };
+      return;
+    }
+    // Another object is taken up by pressing on it.
+    const [leaf] = edit.object.value ? [] : leavesAt(bench.plain!, p.at, reach());
+    if (leaf?.kind === 'object') {
+      bench.selection = [leaf.id];
+      grab = null;
+      return;
+    }
+    if (!p.shift) chosenPoints.value = [];
+    grab = { what: 'box', at: p.at, lasso: lassoing.value };
+  }
+
+  function move(p: Pointer): void {
+    if (!grab) {
+      const on = pointNear(p.at) || tangentAt(p.at) ? null : segmentNear(p.at);
+      if (on || hover.value) hover.value = on;
+      return;
+    }
+    if (!began) {
+      if (Math.hypot(p.at.x - from.x, p.at.y - from.y) * view.scale < DRAG) return;
+      if (grab.what === 'points') {
+        const moving = grab.refs;
+        const own = edit.paths.value.flatMap((path, i) =>
+          path.points
+            .filter((_, k) => !moving.some((r) => r.path === i && r.point === k))
+            .map((q) => ({ x: q.x, y: q.y, says: 'point' })),
+        );
+        snap.prepare(bench.selected, own.slice(0, 4000));
+      }
+      hover.value = null;
+      began = true;
+    }
+    const given = edit.given();
+    switch (grab.what) {
+      case 'points': {
+        const to = p.shift ? constrained(grab.at, p.at) : snap.point(p);
+        last = movePoints(given, grab.refs, to.x - grab.at.x, to.y - grab.at.y);
+        break;
+      }
+      case 'tangent': {
+        const at = given[grab.ref.path].points[grab.ref.point];
+        const to = p.shift ? constrained(at, p.at) : p.at;
+        last = moveTangent(given, grab.ref, grab.side, { x: to.x - at.x, y: to.y - at.y }, p.alt);
+        break;
+      }
+      case 'segment':
+        last = dragSegment(given, grab.on.ref, grab.on.t, p.at);
+        break;
+      case 'box':
+        preview.value = grab.lasso
+          ? { ...NOTHING, lasso: [...(preview.value.lasso ?? [grab.at]), p.at] }
+          : { ...NOTHING, box: [grab.at, p.at] };
+        return;
+    }
+    edit.preview(last);
+  }
+
+  const LABELS = { points: 'Move points', tangent: 'Move tangent', segment: 'Bend segment' };
+
+  function up(p: Pointer): void {
+    const held = grab;
+    grab = null;
+    snap.end();
+    if (held?.what === 'box') {
+      choose(held.at, p);
+      return;
+    }
+    if (!held) return;
+    if (last && began) edit.commit(last, LABELS[held.what]);
+    else if (held.what === 'segment' && !began) {
+      // A click on a segment chooses its two ends.
+      const { ref: r } = held.on;
+      const n = edit.paths.value[r.path].points.length;
+      const both = [r, { path: r.path, point: (r.point + 1) % n }];
+      chosenPoints.value = p.shift ? [...chosenPoints.value, ...both.filter((b) => !isChosen(b))] : both;
+    } else if (held.what === 'points' && !p.shift && held.refs.length > 1) {
+      const near = pointNear(p.at);
+      if (near) chosenPoints.value = [near];
+    }
+    last = null;
+  }
+
+  function choose(at: Point, p: Pointer): void {
+    const { box, lasso } = preview.value;
+    preview.value = NOTHING;
+    if (!began) {
+      const [leaf] = leavesAt(bench.plain!, at, reach());
+      if (leaf?.kind === 'object' && leaf.id !== edit.object.value?.id) bench.selection = [leaf.id];
+      return;
+    }
+    const inside = (q: Point): boolean =>
+      lasso
+        ? insideLoop(lasso, q)
+        : !!box &&
+          q.x >= Math.min(box[0].x, box[1].x) &&
+          q.x <= Math.max(box[0].x, box[1].x) &&
+          q.y >= Math.min(box[0].y, box[1].y) &&
+          q.y <= Math.max(box[0].y, box[1].y);
+    const found = edit.paths.value.flatMap((path, i) =>
+      path.points.flatMap((q, k) => (inside(q) ? [{ path: i, point: k }] : [])),
+    );
+    chosenPoints.value = p.shift ? [...chosenPoints.value, ...found.filter((r) => !isChosen(r))] : found;
+  }
+
+  /** Tab walks from point to point. */
+  function walk(step: number): void {
+    const all = edit.paths.value.flatMap((path, i) => path.points.map((_, k) => ({ path: i, point: k })));
+    if (!all.length) return;
+    const at = chosenPoints.value.length
+      ? all.findIndex((r) => sameRef(r, chosenPoints.value[0]))
+      : step > 0
+        ? -1
+        : 0;
+    chosenPoints.value = [all[(at + step + all.length) % all.length]];
+  }
+
+  const ARROWS: Record<string, [number, number]> = {
+    ArrowLeft: [-1, 0],
+    ArrowRight: [1, 0],
+    ArrowUp: [0, -1],
+    ArrowDown: [0, 1],
+  };
+
+  function key(pressed: string, e: KeyboardEvent): boolean {
+    const arrow = ARROWS[pressed];
+    if (arrow && chosenPoints.value.length) {
+      const step = e.shiftKey ? 1 : 0.1;
+      edit.commit(
+        movePoints(edit.given(), chosenPoints.value, arrow[0] * step, arrow[1] * step),
+        'Nudge points',
+      );
+      return true;
+    }
+    if (
+      pressed === 'Tab' &&
+      edit.paths.value.length &&
+      e.target instanceof HTMLElement &&
+      e.target.closest('[role=application]')
+    ) {
+      walk(e.shiftKey ? -1 : 1);
+      return true;
+    }
+    const wanted = writtenKey(e);
+    const action = edit.actions.value.find((a) => a.keys === wanted);
+    if (!action || !edit.object.value || edit.live.value) return false;
+    if (action.blocked) bench.message = action.blocked;
+    else action.run();
+    return true;
+  }
+
+  function mark({ ctx, toPx }: Marker): void {
+    const paths = edit.paths.value;
+    for (const r of withTangents()) {
+      const p = paths[r.path]?.points[r.point];
+      if (!p) continue;
+      for (const t of [p.in, p.out]) {
+        if (!t) continue;
+        const end = toPx({ x: p.x + t.x, y: p.y + t.y });
+        drawLine(ctx, toPx(p), end, LEAF, 1.2);
+        drawDisc(ctx, end, 3, false);
+      }
+    }
+    const crowded = paths.reduce((n, p) => n + p.points.length, 0) > 400 ? 2.5 : 4.5;
+    paths.forEach((path, i) => {
+      path.points.forEach((p, k) => {
+        const chosen = isChosen({ path: i, point: k });
+        const draw = pointKind(p) === 'corner' ? drawLeaf : drawDisc;
+        draw(ctx, toPx(p), chosen ? Math.max(4.5, crowded) : crowded, chosen);
+      });
+      direction(ctx, toPx, path);
+    });
+    if (hover.value) drawDisc(ctx, toPx(hover.value.point), 2.5, true);
+  }
+
+  /** A small arrow from the first point: where the path begins and which way it goes. */
+  function direction(ctx: CanvasRenderingContext2D, toPx: Marker['toPx'], { points }: Path): void {
+    if (points.length < 2) return;
+    const a = toPx(points[0]);
+    const out = points[0].out ?? { x: points[1].x - points[0].x, y: points[1].y - points[0].y };
+    const angle = Math.atan2(out.y, out.x);
+    ctx.save();
+    ctx.translate(a.x, a.y);
+    ctx.rotate(angle);
+    ctx.beginPath();
+    ctx.moveTo(9, -3.5);
+    ctx.lineTo(15, 0);
+    ctx.lineTo(9, 3.5);
+    ctx.strokeStyle = INK;
+    ctx.lineWidth = 1.4;
+    ctx.stroke();
+    ctx.restore();
+    ctx.beginPath();
+    ctx.arc(a.x, a.y, 8, 0, 7);
+    ctx.strokeStyle = ROSEHIP;
+    ctx.lineWidth = 1;
+    ctx.stroke();
+  }
+
+  const tool = reactive({
+    hint: computed(() => {
+      if (!edit.object.value) return 'Click the shape whose points you want to edit.';
+      if (edit.live.value)
+        return `${edit.live.value.name} is made from other shapes: edit those, or make it plain first.`;
+      return 'Drag points, tangents or the line; double-click the line to add a point.';
+    }),
+    preview,
+    actions: computed<ToolAction[]>(() =>
+      edit.live.value
+        ? [{ label: 'Make plain', run: edit.makePlain }]
+        : [
+            { label: 'Box', on: !lassoing.value, run: () => (lassoing.value = false) },
+            { label: 'Lasso', on: lassoing.value, run: () => (lassoing.value = true) },
+          ],
+    ),
+    down,
+    move,
+    up,
+    doubleClick(p: Pointer) {
+      const on = segmentNear(p.at);
+      if (!on || pointNear(p.at)) return;
+      edit.commit(addPoint(edit.given(), on.ref, on.t), 'Add point', [
+        { path: on.ref.path, point: on.ref.point + 1 },
+      ]);
+    },
+    key,
+    cancel() {
+      if (grab && began) bench.cancelPreview();
+      const was = grab !== null || chosenPoints.value.length > 0;
+      grab = null;
+      began = false;
+      last = null;
+      preview.value = NOTHING;
+      chosenPoints.value = [];
+      snap.end();
+      return was;
+    },
+    mark,
+    focus: computed(() => (edit.object.value ? [edit.object.value.id] : null)),
+  });
+  return tool as unknown as Tool;
+}

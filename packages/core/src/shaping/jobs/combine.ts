@@ -1,0 +1,275 @@
+// Jobs that make live outlines: shapes combined, split and cut, outlines at a distance, bands and edges.
+import { isLive } from '../../design/live.ts';
+import { findItem } from '../../design/tree.ts';
+import {
+  newId,
+  type BandOutline,
+  type CombineOutline,
+  type Design,
+  type DesignObject,
+  type Item,
+  type LiveOutline,
+  type PathOutline,
+  type PlainOutline,
+  type SurroundOutline,
+} from '../../design/types.ts';
+import { outlinePaths } from '../../outlines/flatten.ts';
+import { edgeOutline } from '../../outlines/live/around.ts';
+import { resolveDesign } from '../../outlines/resolve.ts';
+import { stitchKind } from '../../stitches/kinds.ts';
+import { JobBuilder, JobError, objectsIn, outlinesOnly, type Job } from './job.ts';
+
+const plainOf = (design: Design, id: string): PlainOutline[] => {
+  const item = findItem(resolveDesign(design), id);
+  const visit = (i: Item<PlainOutline>): PlainOutline[] =>
+    i.kind === 'group' ? i.objects.flatMap(visit) : i.kind === 'object' ? [i.outline] : [];
+  return item ? visit(item) : [];
+};
+
+/** Only open lines: there is nothing that it could enclose. */
+const isOpen = (design: Design, item: Item): boolean =>
+  plainOf(design, item.id)
+    .flatMap(outlinePaths)
+    .every((path) => !path.closed);
+
+/** The first object of an item tells how the result is stitched. */
+function modelOf(item: Item): DesignObject {
+  const [first] = objectsIn([item]);
+  if (!first) throw new JobError(`${item.name} holds no outline.`);
+  return first;
+}
+
+/** A new object with a live outline, stitched as its model is. */
+const made = (model: DesignObject, outline: LiveOutline, name: string): DesignObject => {
+  const { start: _, end: __, unsewn: ___, ...rest } = model;
+  return { ...rest, id: newId(), name: name.slice(0, 120), outline };
+};
+
+/** Shapes that a result is made from are not sewn any more. */
+function setAside(builder: JobBuilder, items: readonly Item[]): void {
+  for (const object of objectsIn(items)) if (!object.unsewn) builder.replace({ ...object, unsewn: true });
+}
+
+const LABELS = { unite: 'Unite', subtract: 'Subtract', intersect: 'Intersect' };
+
+/**
+ * Combines shapes: the first in sewing order with all others. With `keep` the others stay sewn themselves.
+ * Open lines are cropped.
+ */
+export function combineJob(
+  design: Design,
+  ids: readonly string[],
+  op: CombineOutline['op'],
+  keep = false,
+): Job {
+  const label = LABELS[op];
+  const [first, ...others] = outlinesOnly(design, ids, 2, label);
+  const lines = isOpen(design, first);
+  if (lines && op === 'unite')
+    throw new JobError('Lines can’t be united with shapes: make a band of them first.');
+  return combined(design, first, others, { op, ...(lines && { lines }) }, label, keep);
+}
+
+/** Keeps the parts of lines that lie inside, or outside, of the shapes above them. */
+export function cropJob(design: Design, ids: readonly string[], keep: 'inside' | 'outside'): Job {
+  const label = 'Crop lines';
+  const [first, ...others] = outlinesOnly(design, ids, 2, label);
+  return combined(
+    design,
+    first,
+    others,
+    { op: keep === 'inside' ? 'intersect' : 'subtract', lines: true },
+    label,
+    false,
+  );
+}
+
+function combined(
+  design: Design,
+  first: Item,
+  others: readonly Item[],
+  how: Pick<CombineOutline, 'op' | 'lines'>,
+  label: string,
+  keep: boolean,
+): Job {
+  const builder = new JobBuilder(design, label);
+  const result = made(
+    modelOf(first),
+    { kind: 'combine', of: [first, ...others].map((i) => i.id), ...how },
+    first.name,
+  );
+  builder.insertAfter([result], first.id);
+  setAside(builder, keep ? [first] : [first, ...others]);
+  return builder.job([result.id]);
+}
+
+/** Splits the first shape along the edges of the others: what lies inside of them and what lies outside. */
+export function splitJob(design: Design, ids: readonly string[]): Job {
+  const [first, ...others] = outlinesOnly(design, ids, 2, 'Split');
+  if (others.every((o) => isOpen(design, o)))
+    return cutJob(
+      design,
+      [first.id],
+      others.map((o) => o.id),
+    );
+  const builder = new JobBuilder(design, 'Split');
+  const model = modelOf(first);
+  const of = [first, ...others].map((i) => i.id);
+  const lines = isOpen(design, first) ? { lines: true } : {};
+  const results = [
+    made(model, { kind: 'combine', op: 'subtract', of, ...lines }, `${first.name}, outside`),
+    made(model, { kind: 'combine', op: 'intersect', of, ...lines }, `${first.name}, inside`),
+  ];
+  builder.insertAfter(results, first.id);
+  setAside(builder, [first, ...others]);
+  return builder.job(results.map((r) => r.id));
+}
+
+/** Cuts shapes and lines along lines that are in the design; each becomes the two sides of every line. */
+function cutJob(design: Design, targets: readonly string[], knives: readonly string[]): Job {
+  const builder = new JobBuilder(design, 'Cut');
+  let pieces = [...targets];
+  for (const knife of knives) {
+    const next: string[] = [];
+    for (const id of pieces) {
+      const target = findItem(builder.design, id)!;
+      const lines = isSewnAlong(builder.design, target) ? { lines: true } : {};
+      const results = (['left', 'right'] as const).map((side, i) =>
+        made(modelOf(target), { kind: 'cut', side, of: [id, knife], ...lines }, `${target.name} ${'ab'[i]}`),
+      );
+      builder.insertAfter(results, id);
+      const parted = results.every((r) => plainOf(builder.design, r.id).some((o) => outlinePaths(o).length));
+      if (!parted) {
+        for (const r of results) builder.remove(r.id);
+        next.push(id);
+        continue;
+      }
+      setAside(builder, [target]);
+      next.push(...results.map((r) => r.id));
+    }
+    pieces = next;
+  }
+  if (pieces.length === targets.length) throw new JobError('The line doesn’t part any of these shapes.');
+  setAside(
+    builder,
+    knives.map((id) => findItem(builder.design, id)!),
+  );
+  return builder.job(pieces);
+}
+
+/** Stitched along its line, or open anyway: then the line is cut and not what it encloses. */
+const isSewnAlong = (design: Design, item: Item): boolean =>
+  isOpen(design, item) || objectsIn([item]).every((o) => stitchKind(o.recipe.kind)?.from === 'lines');
+
+/** Draws a knife line through shapes. The line stays in the design, unsewn, and can be moved. */
+export function knifeJob(design: Design, ids: readonly string[], knife: PathOutline): Job {
+  const targets = outlinesOnly(design, ids, 1, 'Knife');
+  const line: DesignObject = {
+    id: newId(),
+    name: 'Knife line',
+    kind: 'object',
+    visible: true,
+    locked: false,
+    outline: knife,
+    recipe: { kind: 'run', settings: {} },
+    thread: modelOf(targets[0]).thread,
+    unsewn: true,
+  };
+  const builder = new JobBuilder(design, 'Cut');
+  builder.insertBefore([line], targets[0].id);
+  const cut = cutJob(
+    builder.design,
+    targets.map((t) => t.id),
+    [line.id],
+  );
+  const { command } = builder.job([]);
+  return { command: { do: 'batch', label: 'Cut', commands: [command, cut.command] }, select: cut.select };
+}
+
+/** A live outline from all of the selection, as a new object just before (under) or after it. */
+function derived(
+  design: Design,
+  ids: readonly string[],
+  outline: LiveOutline,
+  label: string,
+  name: string,
+  change: (o: DesignObject) => DesignObject = (o) => o,
+): Job {
+  const items = outlinesOnly(design, ids, 1, label);
+  const builder = new JobBuilder(design, label);
+  const result = change(made(modelOf(items[0]), { ...outline, of: items.map((i) => i.id) }, name));
+  builder.insertAfter([result], items[items.length - 1].id);
+  return builder.job([result.id]);
+}
+
+/** The outline at a distance of everything selected; what it follows stays sewn. */
+export const surroundJob = (
+  design: Design,
+  ids: readonly string[],
+  { distance, corners }: Pick<SurroundOutline, 'distance' | 'corners'>,
+): Job =>
+  derived(design, ids, { kind: 'surround', of: [], distance, corners }, 'Offset', 'Offset', (o) => ({
+    ...o,
+    recipe: { kind: 'run', settings: {} },
+  }));
+
+/** Lines as shapes with a width; the lines are set aside. */
+export function bandJob(
+  design: Design,
+  ids: readonly string[],
+  { width, ends, corners }: Pick<BandOutline, 'width' | 'ends' | 'corners'>,
+): Job {
+  const items = outlinesOnly(design, ids, 1, 'Band');
+  const builder = new JobBuilder(design, 'Band');
+  const results = items.map((item) => {
+    const model = modelOf(item);
+    const outline: LiveOutline = { kind: 'band', of: [item.id], width, ends, corners };
+    const result: DesignObject = {
+      ...made(model, outline, `${item.name} band`),
+      recipe: { kind: 'fill', settings: {} },
+    };
+    builder.insertAfter([result], item.id);
+    return result.id;
+  });
+  setAside(builder, items);
+  return builder.job(results);
+}
+
+/** The edge of shapes as lines of their own, which follow them. */
+export const edgeJob = (design: Design, ids: readonly string[]): Job =>
+  derived(design, ids, { kind: 'edge', of: [], which: 'all' }, 'Edge line', 'Edge', (o) => ({
+    ...o,
+    recipe: { kind: 'run', settings: {} },
+  }));
+
+/** Shapes with their holes filled, or the holes as shapes of their own. */
+export function holesJob(design: Design, ids: readonly string[], which: 'outer' | 'holes'): Job {
+  const label = which === 'outer' ? 'Fill holes' : 'Holes as shapes';
+  const items = outlinesOnly(design, ids, 1, label);
+  const holed = items.filter(
+    (item) => outlinePaths(edgeOutline({ which: 'holes' }, plainOf(design, item.id))).length,
+  );
+  if (!holed.length) throw new JobError('There are no holes in this.');
+  const builder = new JobBuilder(design, label);
+  const results = holed.map((item) => {
+    const name = which === 'outer' ? item.name : `${item.name} holes`;
+    const result = made(modelOf(item), { kind: 'edge', of: [item.id], which }, name);
+    builder.insertAfter([result], item.id);
+    return result.id;
+  });
+  if (which === 'outer') setAside(builder, holed);
+  return builder.job(results);
+}
+
+/** Sewn again, or only a shape for others. */
+export function setUnsewnJob(design: Design, ids: readonly string[], unsewn: boolean): Job {
+  const builder = new JobBuilder(design, unsewn ? 'Set aside' : 'Sew again');
+  for (const object of objectsIn(outlinesOnly(design, ids, 1, 'Set aside'))) {
+    const { unsewn: _, ...rest } = object;
+    builder.replace(unsewn ? { ...object, unsewn } : rest);
+  }
+  return builder.job([...ids]);
+}
+
+export const isLiveObject = (item: Item): item is DesignObject<LiveOutline> =>
+  item.kind === 'object' && isLive(item.outline);

@@ -1,0 +1,272 @@
+// Jobs: what comes of them, and that one step back restores the design exactly.
+import { describe, expect, test } from 'vitest';
+import { applyCommand } from '../../design/commands.ts';
+import { everyItem, everyLeaf, findItem } from '../../design/tree.ts';
+import {
+  emptyDesign,
+  type Design,
+  type DesignObject,
+  type Group,
+  type Item,
+  type Outline,
+  type PlainOutline,
+} from '../../design/types.ts';
+import { IDENTITY, translation } from '../../geometry/matrix.ts';
+import { lengthOf } from '../../geometry/polyline.ts';
+import { regionArea } from '../../geometry/region.ts';
+import { checkDesign, writeDesignFile } from '../../formats/design-file/read.ts';
+import { outlineLines } from '../../outlines/flatten.ts';
+import { parsePathData } from '../../outlines/path-data.ts';
+import { outlineRegion } from '../../outlines/region.ts';
+import { resolveDesign } from '../../outlines/resolve.ts';
+import { itemBounds } from '../bounds.ts';
+import {
+  bandJob,
+  combineJob,
+  cropJob,
+  edgeJob,
+  holesJob,
+  knifeJob,
+  setUnsewnJob,
+  splitJob,
+  surroundJob,
+} from './combine.ts';
+import { bendAgain, bendJob, endBendJob, groupJob, setItemsJob, ungroupJob } from './groups.ts';
+import { inOrder, JobError, type Job } from './job.ts';
+import { compoundJob, duplicateJob, partsJob, pasteJob, plainJob, portable, removeJob } from './plain.ts';
+
+const box = (x: number, y: number, width: number, height: number): PlainOutline => ({
+  kind: 'rectangle',
+  x,
+  y,
+  width,
+  height,
+  radius: 0,
+  turn: 0,
+});
+const drawn = (d: string): PlainOutline => ({ kind: 'path', paths: parsePathData(d).paths });
+const object = (id: string, outline: Outline, kind = 'fill'): DesignObject => ({
+  id,
+  name: id.toUpperCase(),
+  kind: 'object',
+  visible: true,
+  locked: false,
+  outline,
+  recipe: { kind, settings: {} },
+  thread: '222',
+});
+const designOf = (...objects: Item[]): Design => ({ ...emptyDesign('Test'), objects });
+
+/** Does a job, and checks what holds for every job. */
+function after(design: Design, job: Job): Design {
+  const { design: next, inverse } = applyCommand(design, job.command);
+  expect(JSON.stringify(applyCommand(next, inverse).design)).toBe(JSON.stringify(design));
+  expect(() => checkDesign(JSON.parse(writeDesignFile(next)))).not.toThrow();
+  for (const id of job.select) expect(findItem(next, id)).not.toBeNull();
+  return next;
+}
+const plainOf = (design: Design, id: string): PlainOutline => {
+  const found = findItem(resolveDesign(design), id);
+  if (found?.kind !== 'object') throw new Error('an object was expected');
+  return found.outline;
+};
+const areaOf = (design: Design, id: string): number => regionArea(outlineRegion(plainOf(design, id)));
+const lengthsOf = (design: Design, id: string): number[] =>
+  outlineLines(plainOf(design, id)).map((l) => Math.round(lengthOf(l) * 10) / 10);
+const sewn = (design: Design): string[] =>
+  [...everyLeaf(design.objects)].filter((l) => l.kind === 'stitches' || !l.unsewn).map((l) => l.name);
+
+const pair = designOf(object('a', box(0, 0, 20, 10)), object('b', box(0, 0, 4, 4)));
+const line = object('l', drawn('M-20 0H20'), 'run');
+
+describe('combining', () => {
+  test.each([
+    ['unite', 200],
+    ['subtract', 184],
+    ['intersect', 16],
+  ] as const)('%s keeps the first one’s recipe and sets both aside', (op, area) => {
+    const job = combineJob(pair, ['b', 'a'], op);
+    const next = after(pair, job);
+    expect(areaOf(next, job.select[0])).toBeCloseTo(area);
+    expect(sewn(next)).toEqual(['A']);
+  });
+
+  test('knocking out keeps what is on top sewn', () => {
+    const next = after(pair, combineJob(pair, ['a', 'b'], 'subtract', true));
+    expect(sewn(next)).toEqual(['A', 'B']);
+  });
+
+  test('splitting gives inside and outside; lines are cropped', () => {
+    const job = splitJob(pair, ['a', 'b']);
+    const next = after(pair, job);
+    expect(job.select.map((id) => areaOf(next, id))).toEqual([expect.closeTo(184), expect.closeTo(16)]);
+    const lined = designOf(line, object('a', box(0, 0, 10, 10)));
+    const crop = cropJob(lined, ['l', 'a'], 'outside');
+    expect(lengthsOf(after(lined, crop), crop.select[0])).toEqual([15, 15]);
+    const cut = combineJob(lined, ['l', 'a'], 'subtract');
+    expect(lengthsOf(after(lined, cut), cut.select[0])).toEqual([15, 15]);
+  });
+
+  test('the knife cuts shapes and lines, and only those that it parts', () => {
+    const design = designOf(object('a', box(0, 0, 20, 10)), line, object('far', box(60, 60, 5, 5)));
+    const knife = { kind: 'path' as const, paths: parsePathData('M3 -20V20').paths };
+    const job = knifeJob(design, ['a', 'l', 'far'], knife);
+    const next = after(design, job);
+    expect(job.select).toHaveLength(5);
+    expect(sewn(next)).toEqual(['A a', 'A b', 'L a', 'L b', 'FAR']);
+    expect(
+      job.select
+        .slice(0, 2)
+        .map((id) => areaOf(next, id))
+        .sort(),
+    ).toEqual([expect.closeTo(130), expect.closeTo(70)]);
+    expect(
+      job.select
+        .slice(2, 4)
+        .flatMap((id) => lengthsOf(next, id))
+        .sort(),
+    ).toEqual([17, 23]);
+    expect(() => knifeJob(design, ['far'], knife)).toThrow(/doesn’t part/);
+  });
+
+  test('offset, band and edge stay beside what they follow', () => {
+    const off = surroundJob(pair, ['a', 'b'], { distance: 2, corners: 'mitre' });
+    const next = after(pair, off);
+    expect(areaOf(next, off.select[0])).toBeCloseTo(24 * 14);
+    expect(sewn(next)).toEqual(['A', 'B', 'Offset']);
+    const lined = designOf(line);
+    const band = bandJob(lined, ['l'], { width: 5, ends: 'flat', corners: 'mitre' });
+    expect(areaOf(after(lined, band), band.select[0])).toBeCloseTo(200);
+    const edge = edgeJob(pair, ['a']);
+    expect(lengthsOf(after(pair, edge), edge.select[0])).toEqual([60]);
+  });
+
+  test('holes are filled, or taken as shapes', () => {
+    const holed = designOf(object('h', drawn('M0 0H20V20H0ZM5 5H10V10H5Z')));
+    const fill = holesJob(holed, ['h'], 'outer');
+    expect(areaOf(after(holed, fill), fill.select[0])).toBeCloseTo(400);
+    const take = holesJob(holed, ['h'], 'holes');
+    expect(areaOf(after(holed, take), take.select[0])).toBeCloseTo(25);
+    expect(() => holesJob(pair, ['a'], 'outer')).toThrow('There are no holes in this.');
+  });
+
+  test('what is missing is said', () => {
+    expect(() => combineJob(pair, ['a'], 'unite')).toThrow('Unite: select 2 shapes or more.');
+    const stitches: Item = {
+      id: 's',
+      name: 'S',
+      kind: 'stitches',
+      visible: true,
+      locked: false,
+      thread: '222',
+      points: [0, 0, 5, 5],
+      moves: [0, 0],
+    };
+    expect(() => combineJob(designOf(...pair.objects, stitches), ['a', 's'], 'unite')).toThrow(
+      /brought-in stitches have none/,
+    );
+    expect(() => combineJob(designOf(line, pair.objects[0]), ['l', 'a'], 'unite')).toThrow(
+      /make a band of them first/,
+    );
+  });
+
+  test('set aside and sewn again', () => {
+    const aside = after(pair, setUnsewnJob(pair, ['a'], true));
+    expect(sewn(aside)).toEqual(['B']);
+    expect(JSON.stringify(after(aside, setUnsewnJob(aside, ['a'], false)))).toBe(JSON.stringify(pair));
+  });
+});
+
+describe('making plain, removing and copying', () => {
+  const job = combineJob(pair, ['a', 'b'], 'subtract');
+  const live = applyCommand(pair, job.command).design;
+  const [made] = job.select;
+
+  test('a plain result needs its sources no more', () => {
+    const next = after(live, plainJob(live, [made]));
+    expect([...everyItem(next.objects)].map((i) => i.id)).toEqual([made]);
+    expect(areaOf(next, made)).toBeCloseTo(184, 1);
+    expect(() => plainJob(next, [made])).toThrow(/plain already/);
+  });
+
+  test('removing takes the shapes along that only served, and leaves what others need plain', () => {
+    expect(after(live, removeJob(live, [made])).objects).toEqual([]);
+    const gone = removeJob(live, ['b']);
+    expect(gone.madePlain).toEqual(['A']);
+    expect(areaOf(after(live, gone), made)).toBeCloseTo(184, 1);
+  });
+
+  test('a copy has shapes of its own', () => {
+    const copy = duplicateJob(live, [made], translation(50, 0));
+    const next = after(live, copy);
+    expect(next.objects).toHaveLength(6);
+    expect(itemBounds(findItem(resolveDesign(next), copy.select[0])!)).toMatchObject({ minX: 40, maxX: 60 });
+    expect(itemBounds(findItem(resolveDesign(next), made)!)).toMatchObject({ minX: -10, maxX: 10 });
+  });
+
+  test('objects go to another design with all that they need', () => {
+    const parts = portable(live, [made]);
+    expect(parts).toHaveLength(3);
+    const other = designOf(object('z', box(0, 0, 1, 1)));
+    const paste = pasteJob(other, parts, new Set([made]), IDENTITY);
+    expect(areaOf(after(other, paste), paste.select[0])).toBeCloseTo(184);
+    // Without its source, which stays sewn in the other design, it goes plain.
+    const off = surroundJob(pair, ['a'], { distance: 2, corners: 'mitre' });
+    const withOffset = applyCommand(pair, off.command).design;
+    expect(portable(withOffset, off.select)[0]).toMatchObject({ outline: { kind: 'path' } });
+  });
+
+  test('parts and one shape', () => {
+    const two = designOf(object('t', drawn('M0 0H10V10H0ZM20 0H30V10H20Z')));
+    const parts = partsJob(two, ['t']);
+    const apart = after(two, parts);
+    expect(apart.objects).toHaveLength(2);
+    const one = compoundJob(apart, parts.select);
+    expect(areaOf(after(apart, one), one.select[0])).toBeCloseTo(200);
+    expect(() => partsJob(pair, ['a'])).toThrow('This is in one piece already.');
+  });
+});
+
+describe('groups', () => {
+  test('group and ungroup keep the order', () => {
+    const design = designOf(
+      object('a', box(0, 0, 1, 1)),
+      object('b', box(0, 0, 2, 2)),
+      object('c', box(0, 0, 3, 3)),
+    );
+    const group = groupJob(design, ['c', 'a']);
+    const next = after(design, group);
+    expect([...everyLeaf(next.objects)].map((l) => l.id)).toEqual(['b', 'a', 'c']);
+    expect(inOrder(next, [group.select[0], 'a']).map((i) => i.id)).toEqual(group.select);
+    const again = after(next, ungroupJob(next, group.select));
+    expect(again.objects.map((i) => i.id)).toEqual(['b', 'a', 'c']);
+    expect(() => groupJob(design, ['a'])).toThrow(JobError);
+    const nested = after(next, groupJob(next, [group.select[0], 'b']));
+    expect(nested.objects).toHaveLength(1);
+  });
+
+  test('a bend of one group, of several objects; ended flat or kept', () => {
+    for (const form of [{ form: 'envelope' } as const, { form: 'mesh', columns: 3, rows: 2 } as const]) {
+      const bend = bendJob(pair, ['a', 'b'], form);
+      const bent = after(pair, bend);
+      const group = bent.objects[0] as Group;
+      expect(areaOf(bent, 'a')).toBeCloseTo(200, 0);
+      group.bend!.points = group.bend!.points.map((p) => ({ x: p.x * 1.5, y: p.y }));
+      const again = bendAgain(group.bend!, { form: 'mesh', columns: 2, rows: 2 });
+      expect(again.points[0].x).toBeCloseTo(-15);
+      expect(bendAgain(again, { form: 'envelope' }).points[1].x).toBeCloseTo(15);
+      const wide = designOf({ ...group });
+      const area = areaOf(wide, 'a');
+      const kept = after(wide, endBendJob(wide, [group.id], 'bent'));
+      expect(areaOf(kept, 'a')).toBeCloseTo(area, 0);
+      const loose = after(wide, ungroupJob(wide, [group.id]));
+      expect(areaOf(loose, 'a')).toBeCloseTo(area, 0);
+      expect(areaOf(after(wide, endBendJob(wide, [group.id], 'flat')), 'a')).toBeCloseTo(200);
+    }
+  });
+
+  test('hide and lock', () => {
+    expect(after(pair, setItemsJob(pair, ['a'], { visible: false }, 'Hide')).objects[0].visible).toBe(false);
+    expect(() => setItemsJob(pair, [], { locked: true }, 'Lock')).toThrow('Select something first.');
+  });
+});

@@ -1,0 +1,141 @@
+// Jobs that end what is live, take things apart and put them together for good, copy and remove.
+import { copiesOf, dependentsOf, ingredientsOf, isLive } from '../../design/live.ts';
+import { everyItem, findItem, findPlace } from '../../design/tree.ts';
+import {
+  newId,
+  type Design,
+  type DesignObject,
+  type Item,
+  type Path,
+  type PlainOutline,
+} from '../../design/types.ts';
+import { resolveDesign } from '../../outlines/resolve.ts';
+import { stitchKind } from '../../stitches/kinds.ts';
+import { compoundOf, madePlain, partsOf } from '../plain.ts';
+import { transformItems } from '../transform-items.ts';
+import type { Matrix } from '../../geometry/matrix.ts';
+import { inOrder, JobBuilder, JobError, objectsIn, outlinesOnly, type Job } from './job.ts';
+
+/** Gives objects outlines of their own; shapes that only served them go. */
+export function plainJob(design: Design, ids: readonly string[]): Job {
+  const items = outlinesOnly(design, ids, 1, 'Make plain');
+  const objects = objectsIn(items).filter((o) => o.outline.kind !== 'path');
+  if (!objects.length) throw new JobError('This is plain already: its points can be edited.');
+  const builder = new JobBuilder(design, 'Make plain');
+  makePlain(builder, design, objects);
+  return builder.job(items.filter((i) => findItem(builder.design, i.id)).map((i) => i.id));
+}
+
+/** Replaces objects by plain ones; those of which nothing is left stay as a dot where they were: they are removed. */
+function makePlain(builder: JobBuilder, design: Design, objects: readonly DesignObject[]): void {
+  const served = ingredientsOf(design, objects);
+  for (const object of objects) {
+    const plain = madePlain(design, object);
+    if (plain) builder.replace(plain);
+    else builder.remove(object.id);
+  }
+  for (const item of served) if (findItem(builder.design, item.id)) builder.remove(item.id);
+}
+
+/**
+ * Takes items away, with the shapes that only served them. What else is made from them is made plain first, so
+ * that it stays as it is.
+ */
+export function removeJob(design: Design, ids: readonly string[]): Job & { madePlain: string[] } {
+  const items = inOrder(design, ids);
+  if (!items.length) throw new JobError('Select something first.');
+  const label = items.length === 1 ? `Delete ${items[0].name}` : `Delete ${items.length} objects`;
+  const builder = new JobBuilder(design, label);
+  const gone = [...items, ...ingredientsOf(design, items)];
+  const hanging = dependentsOf(
+    design,
+    gone.map((i) => i.id),
+  );
+  makePlain(builder, design, hanging);
+  for (const item of gone) if (findItem(builder.design, item.id)) builder.remove(item.id);
+  return { ...builder.job([]), madePlain: hanging.map((o) => o.name) };
+}
+
+/** Items with all that only serves them, so that they can be taken elsewhere; what is made from others is plain. */
+export function portable(design: Design, ids: readonly string[]): Item[] {
+  const items = inOrder(design, ids);
+  const all = [...ingredientsOf(design, items), ...items];
+  const own = new Set([...everyItem(all)].map((i) => i.id));
+  const plain = (item: Item): Item => {
+    if (item.kind === 'group') return { ...item, objects: item.objects.map(plain) };
+    if (item.kind !== 'object' || !isLive(item.outline)) return item;
+    return item.outline.of.every((id) => own.has(id)) ? item : (madePlain(design, item) ?? item);
+  };
+  return all.map(plain);
+}
+
+/** Puts copies of items on top, moved by a map; the copies of `chosen` are selected. */
+export function pasteJob(
+  design: Design,
+  items: readonly Item[],
+  chosen: ReadonlySet<string>,
+  m: Matrix,
+  label = 'Paste',
+): Job {
+  const copies = copiesOf(items, newId);
+  const builder = new JobBuilder(design, label);
+  copies.forEach((item) => builder.insert(item, null, builder.design.objects.length));
+  for (const item of transformItems(builder.design, copies, m)) builder.replace(item);
+  return builder.job(copies.filter((_, i) => chosen.has(items[i].id)).map((c) => c.id));
+}
+
+/** Copies what is selected, with what it is made from, moved by a map. */
+export function duplicateJob(design: Design, ids: readonly string[], m: Matrix): Job {
+  const items = inOrder(design, ids);
+  if (!items.length) throw new JobError('Select something first.');
+  const all = [...ingredientsOf(design, items), ...items];
+  return pasteJob(design, all, new Set(items.map((i) => i.id)), m, 'Duplicate');
+}
+
+/** Takes compound shapes and drawings of several lines apart. */
+export function partsJob(design: Design, ids: readonly string[]): Job {
+  const items = outlinesOnly(design, ids, 1, 'Break into parts');
+  const builder = new JobBuilder(design, 'Break into parts');
+  const select: string[] = [];
+  for (const object of objectsIn(items)) {
+    const found = findPlace(resolveDesign(design).objects, object.id)!.item as DesignObject<PlainOutline>;
+    const as = stitchKind(object.recipe.kind)?.from === 'lines' ? 'lines' : 'region';
+    const parts = partsOf(isLive(object.outline) ? madePlain(design, object)!.outline : found.outline, as);
+    if (parts.length < 2) {
+      select.push(object.id);
+      continue;
+    }
+    const results = parts.map((outline, i): DesignObject => ({
+      ...object,
+      id: newId(),
+      name: `${object.name} ${i + 1}`.slice(0, 120),
+      outline,
+    }));
+    builder.insertAfter(results, object.id);
+    select.push(...results.map((r) => r.id));
+    const removed = removeJob(builder.design, [object.id]);
+    for (const command of removed.command.do === 'batch' ? removed.command.commands : []) {
+      if (command.do === 'remove') builder.remove(command.id);
+      else if (command.do === 'replace') builder.replace(command.item);
+    }
+  }
+  if (select.length === objectsIn(items).length) throw new JobError('This is in one piece already.');
+  return builder.job(select);
+}
+
+/** Makes one compound shape of several: where they overlap there are holes. */
+export function compoundJob(design: Design, ids: readonly string[]): Job {
+  const objects = objectsIn(outlinesOnly(design, ids, 2, 'Make one shape'));
+  const paths: Path[] = compoundOf(objects.flatMap((o) => madePlain(design, o)?.outline ?? [])).paths;
+  const builder = new JobBuilder(design, 'Make one shape');
+  const [first, ...others] = objects;
+  const served = ingredientsOf(design, objects);
+  const hanging = dependentsOf(
+    design,
+    others.map((o) => o.id),
+  ).filter((d) => !objects.includes(d));
+  makePlain(builder, design, hanging);
+  builder.replace({ ...first, outline: { kind: 'path', paths } });
+  for (const item of [...others, ...served]) if (findItem(builder.design, item.id)) builder.remove(item.id);
+  return builder.job([first.id]);
+}
