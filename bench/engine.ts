@@ -168,7 +168,10 @@ console.log('\nAfter an edit of one object of 64, only what changed is stitched 
   );
   sewDesign(design);
   const edit = time(() => {
-    const changed = { ...objects[30], outline: { ...objects[30].outline, turn: Math.random() } as PlainOutline };
+    const changed = {
+      ...objects[30],
+      outline: { ...objects[30].outline, turn: Math.random() } as PlainOutline,
+    };
     sewDesign({ ...design, objects: objects.with(30, changed) });
   });
   console.log(`all: ${whole.toFixed(0)} ms, one: ${edit.toFixed(1)} ms, ratio ${(edit / whole).toFixed(3)}`);

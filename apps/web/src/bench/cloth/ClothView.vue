@@ -264,8 +264,8 @@ const cursor = (): string =>
     @dblclick="doubleClick"
   >
     <canvas ref="canvas" class="absolute inset-0 h-full w-full" aria-hidden="true" />
-    <ClothMarks :tool="tool" />
     <ClothOverlay :tool="tool" />
+    <ClothMarks :tool="tool" />
     <template v-if="aids.rulers">
       <Ruler axis="x" />
       <Ruler axis="y" />

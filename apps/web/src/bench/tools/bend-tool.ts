@@ -16,6 +16,7 @@ import {
 import { computed, reactive, shallowRef } from 'vue';
 import { useBench } from '../../stores/bench.ts';
 import { useView } from '../../stores/view.ts';
+import { usePicking } from '../picking.ts';
 import { useSnapping } from '../snapping.ts';
 import { drawDisc, drawLeaf, drawLine, LEAF } from './marks.ts';
 import { NOTHING, type Marker, type Pointer, type Tool, type ToolAction, type ToolNumber } from './tool.ts';
@@ -31,6 +32,7 @@ export function bendTool(): Tool {
   const bench = useBench();
   const view = useView();
   const snap = useSnapping();
+  const picking = usePicking();
   const size = reactive({ columns: 2, rows: 2 });
   const held = shallowRef<Handle | null>(null);
   let moved: Bend | null = null;
@@ -124,20 +126,26 @@ export function bendTool(): Tool {
         ? 'Drag corners and the pulls of the sides.'
         : bench.selection.length
           ? 'Choose an envelope or a mesh for what is selected.'
-          : 'Select what is to be bent first.',
+          : 'Click what is to be bent.',
     ),
     preview: NOTHING,
     actions,
-    numbers: computed(() => [cells('columns', 'Columns'), cells('rows', 'Rows')]),
+    numbers: computed(() =>
+      group.value?.bend.edges ? [] : [cells('columns', 'Columns'), cells('rows', 'Rows')],
+    ),
     down({ at }: Pointer) {
       const { value } = group;
-      if (!value) return;
+      if (!value) {
+        bench.selection = picking.found(at).slice(0, 1);
+        return;
+      }
       const near = handles(value.bend)
         .map((h) => ({ ...h, d: Math.hypot(h.at.x - at.x, h.at.y - at.y) * view.scale }))
         .filter((h) => h.d <= REACH)
         .sort((a, b) => a.d - b.d)[0];
       held.value = near?.handle ?? null;
       if (near) snap.prepare([value]);
+      else bench.selection = picking.found(at).slice(0, 1);
       moved = null;
     },
     move(p: Pointer) {

@@ -1,29 +1,21 @@
 // Select: click, Shift-click or box; drag to move; double-click to work inside a group.
-import {
-  boundsOfItems,
-  findPlace,
-  leavesAt,
-  leavesInside,
-  translation,
-  type Bounds,
-  type Item,
-  type Point,
-} from '@rosehip/core';
+import { boundsOfItems, leavesInside, translation, type Bounds, type Item, type Point } from '@rosehip/core';
 import { reactive } from 'vue';
 import { useBench } from '../../stores/bench.ts';
 import { useView } from '../../stores/view.ts';
 import { lastMove } from '../last-move.ts';
+import { usePicking } from '../picking.ts';
 import { useSnapping } from '../snapping.ts';
 import { NOTHING, type Pointer, type Tool } from './tool.ts';
 
-/** How near a click must be, and how far a drag must go, in CSS pixels. */
-const REACH = 5;
+/** How far a drag must go, in CSS pixels. */
 const DRAG = 3;
 
 export function selectTool(): Tool {
   const bench = useBench();
   const view = useView();
   const snap = useSnapping();
+  const { meant, leaves, found } = usePicking();
   let from: Point | null = null;
   let dragging: Item[] | null = null;
   let box: Bounds | null = null;
@@ -32,23 +24,6 @@ export function selectTool(): Tool {
   let last: Item[] | null = null;
   /** What a click without a drag selects when it was pressed on something selected already. */
   let beneath: string | null = null;
-
-  /** What is meant by a leaf: the outermost group that it stands in, below the group that is worked in. */
-  function meant(id: string): string {
-    let at = id;
-    for (let place = findPlace(bench.design!.objects, at); place?.parent;) {
-      if (place.parent.id === bench.inside) break;
-      at = place.parent.id;
-      place = findPlace(bench.design!.objects, at);
-    }
-    return at;
-  }
-
-  /** The chain of what lies at a place, topmost first, as what is meant by each. */
-  function found(at: Point): string[] {
-    const leaves = leavesAt(bench.plain!, at, REACH / view.scale);
-    return [...new Set(leaves.map((l) => meant(l.id)))];
-  }
 
   const corner = (a: Point, b: Point): Bounds => ({
     minX: Math.min(a.x, b.x),
@@ -127,7 +102,7 @@ export function selectTool(): Tool {
       snap.end();
     },
     doubleClick({ at }: Pointer) {
-      const [leaf] = leavesAt(bench.plain!, at, REACH / view.scale);
+      const [leaf] = leaves(at);
       if (!leaf) return;
       const outer = meant(leaf.id);
       if (outer === leaf.id) {
