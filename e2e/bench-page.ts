@@ -48,7 +48,53 @@ export class BenchPage {
   }
 
   tool(name: string): Promise<void> {
-    return this.page.getByRole('navigation', { name: 'Tools' }).getByRole('button', { name }).click();
+    return this.page
+      .getByRole('navigation', { name: 'Tools' })
+      .getByRole('button', { name, exact: true })
+      .click();
+  }
+
+  /** A place on the cloth, in mm, as a place on the page. */
+  async place(x: number, y: number): Promise<[number, number]> {
+    const box = (await this.cloth.boundingBox())!;
+    const scale = Number(await this.cloth.getAttribute('data-scale'));
+    const [ox, oy] = (await this.cloth.getAttribute('data-origin'))!.split(' ').map(Number);
+    return [box.x + ox + x * scale, box.y + oy + y * scale];
+  }
+
+  async clickAt(x: number, y: number): Promise<void> {
+    await this.page.mouse.click(...(await this.place(x, y)));
+  }
+
+  /** Presses at the first place, in mm, goes along the others, and lets go unless `hold`. */
+  async dragAlong(places: [number, number][], hold = false): Promise<void> {
+    const { mouse } = this.page;
+    const [first, ...others] = await Promise.all(places.map(([x, y]) => this.place(x, y)));
+    await mouse.move(...first);
+    await mouse.down();
+    for (const p of others) await mouse.move(...p, { steps: 2 });
+    if (!hold) await mouse.up();
+  }
+
+  /** A page of the card: Recipe, Shaping or Guides. */
+  cardPage(name: string): Promise<void> {
+    return this.page.getByRole('navigation', { name: 'Card pages' }).getByRole('button', { name }).click();
+  }
+
+  press(name: string): Promise<void> {
+    return this.page.getByLabel('Card', { exact: true }).getByRole('button', { name, exact: true }).click();
+  }
+
+  block(name: string): Locator {
+    return this.page.getByRole('button', { name: new RegExp(`^${name},`) });
+  }
+
+  /** The document as the server has it. */
+  async document(): Promise<{ objects: unknown[]; [key: string]: unknown }> {
+    await this.saved();
+    const id = this.page.url().split('/').at(-1)!;
+    const answer = await this.page.request.get(new URL(`/api/designs/${id}`, this.page.url()).href);
+    return ((await answer.json()) as { design: { objects: unknown[] } }).design;
   }
 
   blocks(): Locator {

@@ -36,6 +36,7 @@ export * from './stitches/kinds.ts';
 export * from './stitches/thread.ts';
 export * from './sewing/plan.ts';
 export * from './sewing/sew.ts';
+export * from './sewing/set-as-stitches.ts';
 export * from './sewing/stitch-object.ts';
 export * from './findings/outside-hoop.ts';
 export * from './formats/read-error.ts';

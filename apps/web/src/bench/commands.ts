@@ -22,6 +22,7 @@ import {
   setItemsJob,
   setUnsewnJob,
   splitJob,
+  stitchesJob,
   spread,
   translation,
   ungroupJob,
@@ -278,6 +279,13 @@ export function useCommands() {
       'Several outlines as one; overlaps are holes.',
     ),
     command('Make plain', 1, () => does(plainJob), 'Shift P', 'Ends what is live: points of its own.'),
+    command(
+      'Set as stitches',
+      1,
+      () => does(stitchesJob),
+      undefined,
+      'The stitches as they are now; the outline goes.',
+    ),
     command(
       'Set aside',
       1,

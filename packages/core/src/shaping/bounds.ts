@@ -1,6 +1,13 @@
 // Where items of a plain design lie, and what lies at a place.
 import type { Leaf } from '../design/tree.ts';
-import type { DesignObject, Item, PlainDesign, PlainOutline, StitchesObject } from '../design/types.ts';
+import type {
+  DesignObject,
+  Group,
+  Item,
+  PlainDesign,
+  PlainOutline,
+  StitchesObject,
+} from '../design/types.ts';
 import { emptyBounds, growBounds, uniteBounds, type Bounds, type Point } from '../geometry/points.ts';
 import { arcLengths, nearestOnLine } from '../geometry/polyline.ts';
 import { insideRegion, type Region } from '../geometry/region.ts';
@@ -24,13 +31,19 @@ function stitchesBounds({ points, moves }: StitchesObject): Bounds | null {
   return b.minX <= b.maxX ? b : null;
 }
 
+/** What counts of a group: shapes that are set aside don't, unless there is nothing else. */
+function shownIn(group: Group<PlainOutline>): readonly PlainItem[] {
+  const sewn = group.objects.filter((o) => o.kind !== 'object' || !o.unsewn);
+  return sewn.length ? sewn : group.objects;
+}
+
 /** Bounds of an item in mm; items never change, so they are worked out once. */
 export function itemBounds(item: PlainItem): Bounds | null {
   let known = boundsMemory.get(item);
   if (!known) {
     const bounds =
       item.kind === 'group'
-        ? boundsOfItems(item.objects)
+        ? boundsOfItems(shownIn(item))
         : item.kind === 'object'
           ? outlineBounds(item.outline)
           : stitchesBounds(item);

@@ -38,7 +38,12 @@ const view = useView();
 const matrix = computed(() => `matrix(${view.scale} 0 0 ${view.scale} ${view.originX} ${view.originY})`);
 
 function outlinesOf(item: Item<PlainOutline>): string {
-  if (item.kind === 'group') return item.objects.map(outlinesOf).join('');
+  // Inside a group, shapes that are set aside would only confuse.
+  if (item.kind === 'group')
+    return item.objects
+      .filter((o) => o.kind !== 'object' || !o.unsewn)
+      .map(outlinesOf)
+      .join('');
   return item.kind === 'object' ? pathData(outlinePaths(item.outline).filter((p) => p.points.length)) : '';
 }
 /** Points are edited on the flat sheet, before any bend of the group around. */

@@ -9,6 +9,7 @@ import { startPainter } from '../../workers/painter.ts';
 import { useBench } from '../../stores/bench.ts';
 import { useSewing } from '../../stores/sewing.ts';
 import { useView } from '../../stores/view.ts';
+import { snapMarks } from '../snapping.ts';
 import type { Tool } from '../tools/tool.ts';
 import { useAids } from '../../stores/aids.ts';
 import ClothMarks from './ClothMarks.vue';
@@ -254,6 +255,7 @@ const cursor = (): string =>
     aria-label="Cloth"
     tabindex="0"
     :data-settled="settled && !sewing.busy"
+    :data-snapped="snapMarks.map((m) => m.says).join(', ')"
     :data-scale="view.scale"
     :data-origin="`${view.originX} ${view.originY}`"
     :style="{ cursor: cursor() }"

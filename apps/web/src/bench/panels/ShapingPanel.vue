@@ -70,7 +70,7 @@ const AXES: { axis: Axis; label: string }[] = [
 
 const sections = computed<{ title: string; commands: BenchCommand[] }[]>(() => [
   { title: 'Select', commands: props.commands.choose.value },
-  { title: 'Keep in order', commands: props.commands.arrange.value.slice(0, 6) },
+  { title: 'Keep in order', commands: props.commands.arrange.value },
 ]);
 const mirrors = computed(() => props.commands.turns.value.slice(0, 2));
 const steps = computed(() => props.commands.turns.value.slice(2));
@@ -89,7 +89,7 @@ const tip = (c: BenchCommand): string =>
           v-for="c in commands.combine.value"
           :key="c.label"
           type="button"
-          class="button h-8 justify-center px-1 text-[13px]"
+          class="button h-8 justify-center px-0 text-[12.5px]"
           :aria-disabled="!!c.blocked || undefined"
           :title="tip(c)"
           @click="!c.blocked && c.run()"

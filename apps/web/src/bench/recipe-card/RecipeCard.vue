@@ -163,7 +163,7 @@ function rename(event: Event): void {
         </template>
       </p>
       <p v-else-if="isStitches" class="mt-1 px-1 leading-6">
-        Stitches brought in from a file, kept exactly as they are, in
+        Stitches, kept exactly as they are, in
         <button
           type="button"
           class="border-b border-dashed border-rosehip/60 text-rosehip italic hover:bg-blush"
@@ -179,7 +179,7 @@ function rename(event: Event): void {
       @choose="chooseThread"
     />
     <div
-      v-if="bench.selected.length === 1 && edit.objects.value[0]?.unsewn"
+      v-if="bench.selected.length === 1 && bench.selected[0].kind === 'object' && bench.selected[0].unsewn"
       class="rounded-card bg-linen p-3"
     >
       <p>Only a shape for others: it is not sewn.</p>

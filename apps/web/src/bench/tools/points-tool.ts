@@ -109,7 +109,8 @@ export function usePointEdit() {
       bench.message = 'A shape needs two points at least; press Delete with the Select tool to take it away.';
       return;
     }
-    const wasReady = object.value!.outline.kind !== 'path';
+    const before = bench.committed && findItem(bench.committed, item.id);
+    const wasReady = before?.kind === 'object' && before.outline.kind !== 'path';
     if (!bench.replace([item], label)) return;
     if (wasReady) bench.message = `${item.name} is a path of its own points now.`;
     if (choose) chosenPoints.value = choose;

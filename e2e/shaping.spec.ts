@@ -1,0 +1,326 @@
+// Drawing from nothing, and every way of shaping what was drawn.
+import { expect, test } from '@playwright/test';
+import { BenchPage } from './bench-page.ts';
+import { Rosehip } from './rosehip.ts';
+
+const rosehip = new Rosehip();
+test.beforeAll(() => rosehip.start());
+test.afterAll(() => rosehip.stop());
+
+type Place = [number, number];
+
+/** Places along an ellipse with a trembling hand, in mm. */
+function handDrawn(x: number, y: number, rx: number, ry: number): Place[] {
+  return Array.from({ length: 41 }, (_, i) => {
+    const a = (i / 40) * 2 * Math.PI;
+    return [x + rx * Math.cos(a) + 0.3 * Math.sin(7 * a), y + ry * Math.sin(a) + 0.3 * Math.cos(9 * a)];
+  });
+}
+
+test('a ringed planet with a telescope in front of it, drawn from nothing, undone and done again', async ({
+  page,
+}) => {
+  test.setTimeout(150_000);
+  const bench = new BenchPage(page);
+  await bench.make(rosehip.address, 'Ringed planet');
+  const empty = await bench.document();
+
+  // The ring: an ellipse less a smaller one, live.
+  await bench.tool('Ellipse');
+  await bench.dragAlong([
+    [-40, -24],
+    [30, 6],
+  ]);
+  await bench.tool('Ellipse');
+  await bench.dragAlong([
+    [-30, -18],
+    [20, 0],
+  ]);
+  await page.keyboard.press('Control+a');
+  await bench.cardPage('Shaping');
+  await bench.press('Subtract');
+  await expect(bench.blocks()).toHaveCount(1);
+
+  // The planet, drawn by hand, in another thread; a larger one behind it by an offset.
+  await bench.tool('Freehand');
+  await bench.dragAlong(handDrawn(-5, -9, 15, 15));
+  await page.keyboard.press('v');
+  await expect(bench.block('Shape 1')).toBeVisible();
+  await bench.press('Offset');
+  await expect(bench.block('Offset')).toBeVisible();
+
+  // The telescope: half its tube with the pen, mirrored below, made one, parted by the knife.
+  await page.keyboard.press('Escape');
+  await bench.tool('Pen');
+  const half: Place[] = [
+    [-6, 32],
+    [34, 32],
+    [34, 25],
+    [16, 25],
+    [16, 28],
+    [-6, 28],
+  ];
+  for (const p of half) await bench.clickAt(...p);
+  await bench.clickAt(...half[0]);
+  await bench.cardPage('Shaping');
+  await bench.press('Duplicate in place');
+  await bench.press('Mirror up and down');
+  await bench.cardPage('Recipe');
+  await bench.setField('Down', '35.5');
+  await expect(bench.blocks()).toHaveCount(5);
+  await page
+    .getByRole('button', { name: /^Shape 2,/ })
+    .first()
+    .click();
+  await bench
+    .blocks()
+    .last()
+    .click({ modifiers: ['Shift'] });
+  await bench.cardPage('Shaping');
+  await bench.press('Unite');
+  await expect(bench.blocks()).toHaveCount(4);
+  await bench.tool('Knife');
+  await bench.dragAlong([
+    [16, 18],
+    [16, 48],
+  ]);
+  await expect(bench.blocks()).toHaveCount(5);
+
+  // Its two pieces grouped, tilted and lined up with the hoop; all of it on a bent sheet.
+  await page.keyboard.press('g');
+  await bench.press('−10°');
+  await page.getByLabel('Lined up with').selectOption('hoop');
+  await bench.press('Middles, side to side');
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('Control+a');
+  await bench.tool('Bend');
+  await page.getByRole('button', { name: 'Envelope' }).click();
+  await bench.ready();
+  const before = await bench.document();
+  await bench.cardPage('Recipe');
+  const [across, down, width, height] = await Promise.all(
+    ['Across', 'Down', 'Width', 'Height'].map(async (f) => Number(await bench.field(f).inputValue())),
+  );
+  await bench.dragAlong([
+    [across - width / 2, down - height / 2],
+    [across - width / 2 + 4, down - height / 2 - 6],
+  ]);
+  await bench.ready();
+
+  // It is stitched as it lies: in the hoop, everything sewn.
+  const [sewn, all] = await bench.counts();
+  expect(sewn).toBe(all);
+  expect(all).toBeGreaterThan(2000);
+  const drawn = await bench.document();
+  expect(drawn).not.toEqual(before);
+  for (const made of ['"bend":', '"op":"subtract"', '"kind":"surround"', '"op":"unite"', '"kind":"cut"'])
+    expect(JSON.stringify(drawn)).toContain(made);
+
+  // Back to nothing, step by step, and forward again to the same document.
+  const undo = page.getByRole('button', { name: 'Undo' });
+  let steps = 0;
+  while ((await undo.getAttribute('title')) !== 'Nothing to undo yet') {
+    await undo.click();
+    steps++;
+    expect(steps).toBeLessThan(60);
+  }
+  expect(await bench.document()).toEqual(empty);
+  await bench.cloth.focus();
+  for (let i = 0; i < steps; i++) await page.keyboard.press('Control+Shift+z');
+  expect(await bench.document()).toEqual(drawn);
+});
+
+test('points are dragged, added, deleted, typed and walked by keys', async ({ page }) => {
+  const bench = new BenchPage(page);
+  await bench.make(rosehip.address, 'Points');
+  await bench.tool('Rectangle');
+  await bench.dragAlong([
+    [-20, -10],
+    [20, 10],
+  ]);
+  await bench.tool('Points');
+  await expect(page.getByText('Rectangle 1: 4 points.')).toBeVisible();
+
+  // The first touch makes the ready shape a path of its own points.
+  await bench.dragAlong([
+    [20, -10],
+    [30, -20],
+  ]);
+  await expect(page.getByText('is a path of its own points now')).toBeVisible();
+  await expect(bench.field('Across')).toHaveValue('30');
+  await page.mouse.dblclick(...(await bench.place(0, 10)));
+  await expect(page.getByText('5 points, 1 chosen')).toBeVisible();
+  await bench.press('Smooth');
+  await bench.setField('Down', '25');
+  await expect(bench.field('Down')).toHaveValue('25');
+
+  // The line itself is pulled.
+  await bench.dragAlong([
+    [-20, 0],
+    [-30, 0],
+  ]);
+  await bench.cloth.focus();
+  for (let i = 0; i < 3; i++) await page.keyboard.press('Tab');
+  await expect(bench.field('Across')).toHaveValue('30');
+  await page.keyboard.press('Shift+ArrowRight');
+  await expect(bench.field('Across')).toHaveValue('31');
+  await page.keyboard.press('Backspace');
+  await expect(page.getByText('Rectangle 1: 4 points.')).toBeVisible();
+
+  // Several by a lasso; broken, and closed again.
+  await page.getByRole('button', { name: 'Lasso' }).click();
+  await bench.dragAlong([
+    [14, 2],
+    [40, 2],
+    [40, 30],
+    [-5, 40],
+    [-8, 20],
+    [14, 2],
+  ]);
+  await expect(page.getByText('4 points, 2 chosen')).toBeVisible();
+  await bench.clickAt(-20, -10);
+  await bench.press('Break');
+  await expect(page.getByText('5 points.')).toBeVisible();
+  await bench.press('Close');
+  await expect(page.getByText('4 points.')).toBeVisible();
+  const shape = (await bench.document()) as {
+    objects: { outline: { kind: string; paths: { closed: boolean }[] } }[];
+  };
+  expect(shape.objects[0].outline).toMatchObject({ kind: 'path', paths: [{ closed: true }] });
+});
+
+test('what is drawn snaps to guides and shapes, and says to what', async ({ page }) => {
+  const bench = new BenchPage(page);
+  await bench.make(rosehip.address, 'Snapping');
+  await bench.cardPage('Guides');
+  await page.getByLabel('Rulers').check();
+  await bench.press('Add upright');
+  await bench.setField('Upright guide, across', '-15');
+  await bench.tool('Rectangle');
+  await bench.dragAlong([
+    [0, 10],
+    [20, 30],
+  ]);
+  await bench.tool('Rectangle');
+  await bench.dragAlong([
+    [-30, -30],
+    [-20, -20],
+  ]);
+
+  // Its right edge comes near the guide, its middle near the other's top edge.
+  await bench.dragAlong(
+    [
+      [-28, -22],
+      [-23.6, 12.8],
+    ],
+    true,
+  );
+  await expect(bench.cloth).toHaveAttribute('data-snapped', /guide.*edge of Rectangle 1/);
+  await page.mouse.up();
+  await bench.cardPage('Recipe');
+  await expect(bench.field('Across')).toHaveValue('-20');
+  await expect(bench.field('Down')).toHaveValue('10');
+
+  // Ctrl lets it go free.
+  await page.keyboard.down('Control');
+  await bench.dragAlong([
+    [-23, 13],
+    [-21.4, 14.1],
+  ]);
+  await page.keyboard.up('Control');
+  await expect(bench.field('Across')).not.toHaveValue('-20');
+
+  // A guide comes out of the ruler.
+  const ruler = (await page.getByTestId('ruler-x').boundingBox())!;
+  await page.mouse.move(ruler.x + 300, ruler.y + 9);
+  await page.mouse.down();
+  await page.mouse.move(...(await bench.place(0, 5)), { steps: 4 });
+  await page.mouse.up();
+  const { guides } = (await bench.document()) as unknown as { guides: { axis: string; at: number }[] };
+  expect(guides).toEqual([
+    { axis: 'x', at: -15 },
+    { axis: 'y', at: expect.closeTo(5, 0) },
+  ]);
+
+  await bench.tool('Measure');
+  await bench.dragAlong([
+    [0, 10],
+    [20, 30],
+  ]);
+  await expect(page.getByText(/^28\.28 mm at 315°/)).toBeVisible();
+});
+
+test('groups are entered, members locked and hidden, and objects go to another design', async ({
+  page,
+  context,
+}) => {
+  await context.grantPermissions(['clipboard-read', 'clipboard-write']);
+  const bench = new BenchPage(page);
+  await bench.make(rosehip.address, 'Groups');
+  for (const x of [-30, 0]) {
+    await bench.tool('Rectangle');
+    await bench.dragAlong([
+      [x, -10],
+      [x + 15, 5],
+    ]);
+  }
+  await page.keyboard.press('Control+a');
+  await page.keyboard.press('g');
+  await bench.clickAt(-25, 0);
+  await expect(page.getByLabel('Name', { exact: true })).toHaveValue('Group');
+  await page.mouse.dblclick(...(await bench.place(-25, 0)));
+  await expect(page.getByLabel('Name', { exact: true })).toHaveValue('Rectangle 1');
+  await page.keyboard.press('Escape');
+  await expect(page.getByLabel('Name', { exact: true })).toHaveValue('Group');
+
+  await page.keyboard.press('Shift+L');
+  await page.keyboard.press('Escape');
+  await bench.clickAt(-25, 0);
+  await expect(page.getByLabel('Name', { exact: true })).toHaveCount(0);
+  await bench.cardPage('Shaping');
+  await bench.press('Unlock all');
+  await page.keyboard.press('h');
+  await expect(page.getByText('No stitches yet')).toBeVisible();
+  await page.keyboard.press('Shift+H');
+  await expect(bench.blocks()).toHaveCount(2);
+
+  await bench.clickAt(-25, 0);
+  await page.keyboard.press('Control+c');
+  await expect(page.getByText('Group is copied.')).toBeVisible();
+  await bench.saved();
+  await page.getByRole('button', { name: 'Shelf' }).click();
+  await bench.make(rosehip.address, 'Another');
+  await bench.cloth.focus();
+  await page.keyboard.press('Control+v');
+  await expect(bench.blocks()).toHaveCount(2);
+  await bench.ready();
+  await expect(bench.field('Across')).toHaveValue('-7.5');
+
+  // A move is made again by a duplicate.
+  await page.keyboard.press('Shift+ArrowDown');
+  await page.keyboard.press('d');
+  await expect(bench.blocks()).toHaveCount(4);
+  await expect(bench.field('Down')).toHaveValue('-0.5');
+});
+
+test('stitches that were brought in keep themselves, and say what scaling does', async ({ page }) => {
+  const bench = new BenchPage(page);
+  await bench.make(rosehip.address, 'Kept');
+  await bench.tool('Ellipse');
+  await bench.dragAlong([
+    [-12, -12],
+    [12, 12],
+  ]);
+  await bench.cardPage('Shaping');
+  await bench.press('Set as stitches');
+  await bench.cardPage('Recipe');
+  await expect(page.getByText('kept exactly as they are')).toBeVisible();
+  const [, before] = await bench.counts();
+  await bench.setField('Width', '36');
+  await expect(page.getByRole('alert')).toContainText(/would lie thinner: 4\d % of the density/);
+  await page.getByRole('button', { name: 'Leave as they are' }).click();
+  await expect(bench.field('Width')).not.toHaveValue('36');
+  await page.keyboard.press('Shift+m');
+  await bench.ready();
+  expect((await bench.counts())[1]).toBe(before);
+});

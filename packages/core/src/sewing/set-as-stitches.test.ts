@@ -1,0 +1,31 @@
+import { expect, test } from 'vitest';
+import { applyCommand } from '../design/commands.ts';
+import { emptyDesign, type DesignObject, type Outline } from '../design/types.ts';
+import { figuresOf } from './plan.ts';
+import { stitchesJob } from './set-as-stitches.ts';
+import { sewDesign } from './sew.ts';
+
+const object = (id: string, outline: Outline): DesignObject => ({
+  id,
+  name: id,
+  kind: 'object',
+  visible: true,
+  locked: false,
+  outline,
+  recipe: { kind: 'fill', settings: {} },
+  thread: '222',
+});
+const box: Outline = { kind: 'rectangle', x: 0, y: 0, width: 20, height: 12, radius: 0, turn: 0 };
+
+test('stitches are those that were sewn, and what followed the outline stands by itself', () => {
+  const follower = object('b', { kind: 'surround', of: ['a'], distance: 2, corners: 'round' });
+  const design = { ...emptyDesign('x'), objects: [object('a', box), follower] };
+  const next = applyCommand(design, stitchesJob(design, ['a']).command).design;
+  expect(next.objects[0]).toMatchObject({ kind: 'stitches', id: 'a' });
+  expect(next.objects[1]).toMatchObject({ outline: { kind: 'path' } });
+  const alone = { ...design, objects: [design.objects[0]] };
+  const [before, after] = [sewDesign(alone), sewDesign({ ...next, objects: [next.objects[0]] })];
+  expect(figuresOf(after).stitches).toBe(figuresOf(before).stitches);
+  expect([...after.x]).toEqual([...before.x]);
+  expect(() => stitchesJob(next, ['a'])).toThrow('Select an object that is sewn first.');
+});

@@ -1,0 +1,59 @@
+// Sets objects as plain stitches, which stay as they are whatever is done to outlines.
+import type { Design, DesignObject, StitchesObject } from '../design/types.ts';
+import { dependentsOf, ingredientsOf } from '../design/live.ts';
+import { findItem } from '../design/tree.ts';
+import { resolveDesign } from '../outlines/resolve.ts';
+import { inOrder, JobBuilder, JobError, objectsIn, type Job } from '../shaping/jobs/job.ts';
+import { madePlain } from '../shaping/plain.ts';
+import { Move } from './plan.ts';
+import { sewDesign } from './sew.ts';
+
+function stitchesOf(design: Design, object: DesignObject): StitchesObject | null {
+  const plain = findItem(resolveDesign(design), object.id);
+  if (plain?.kind !== 'object') return null;
+  const { stopAfter, ...alone } = plain;
+  const plan = sewDesign({ ...design, objects: [{ ...alone, visible: true }] });
+  const points: number[] = [];
+  const moves: number[] = [];
+  for (let i = 0; i < plan.x.length; i++) {
+    if (plan.move[i] > Move.trim) continue;
+    points.push(Math.round(plan.x[i] * 10), Math.round(plan.y[i] * 10));
+    moves.push(plan.move[i]);
+  }
+  if (!moves.includes(Move.stitch)) return null;
+  const { id, name, visible, locked, thread } = object;
+  return {
+    id,
+    name,
+    visible,
+    locked,
+    kind: 'stitches',
+    thread,
+    points,
+    moves,
+    ...(stopAfter !== undefined && { stopAfter }),
+  };
+}
+
+/** Turns objects into the stitches that they have now. What else is made from them is made plain first. */
+export function stitchesJob(design: Design, ids: readonly string[]): Job {
+  const objects = objectsIn(inOrder(design, ids)).filter((o) => !o.unsewn);
+  if (!objects.length) throw new JobError('Select an object that is sewn first.');
+  const builder = new JobBuilder(design, 'Set as stitches');
+  const hanging = dependentsOf(
+    design,
+    objects.map((o) => o.id),
+  );
+  for (const object of hanging) {
+    const plain = madePlain(design, object);
+    if (plain) builder.replace(plain);
+  }
+  const served = ingredientsOf(design, objects);
+  for (const object of objects) {
+    const stitches = stitchesOf(design, object);
+    if (!stitches) throw new JobError(`${object.name} has no stitches yet.`);
+    builder.replace(stitches);
+  }
+  for (const item of served) if (findItem(builder.design, item.id)) builder.remove(item.id);
+  return builder.job([...ids]);
+}
