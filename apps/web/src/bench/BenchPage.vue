@@ -10,6 +10,7 @@ import { useSewing } from '../stores/sewing.ts';
 import { useView, type PanelName } from '../stores/view.ts';
 import ClothView from './cloth/ClothView.vue';
 import { useClipboard } from './clipboard.ts';
+import { usePicking } from './picking.ts';
 import { useCommands, waiting, writtenKey } from './commands.ts';
 import ConflictPanel from './panels/ConflictPanel.vue';
 import HoopPanel from './panels/HoopPanel.vue';
@@ -17,6 +18,7 @@ import GuidesPanel from './panels/GuidesPanel.vue';
 import KeysPanel from './panels/KeysPanel.vue';
 import PicturePanel from './panels/PicturePanel.vue';
 import PointsPanel from './panels/PointsPanel.vue';
+import ReportPanel from './panels/ReportPanel.vue';
 import ShapesPanel from './panels/ShapesPanel.vue';
 import ShapingPanel from './panels/ShapingPanel.vue';
 import TakePanel from './panels/TakePanel.vue';
@@ -37,6 +39,7 @@ const aids = useAids();
 const { entries, active } = useTools();
 const commands = useCommands();
 const clipboard = useClipboard();
+const picking = usePicking();
 const problem = ref('');
 let forget: (() => void) | null = null;
 /** The view this design was left with is shown as it was; otherwise the hoop is fitted once. */
@@ -132,7 +135,7 @@ function press(e: KeyboardEvent): boolean {
   if (e.ctrlKey || e.metaKey) {
     if (key === 'z') return (e.shiftKey ? bench.redo() : bench.undo(), true);
     if (key === 'y') return (bench.redo(), true);
-    if (key === 'a') return ((bench.selection = bench.design!.objects.map((o) => o.id)), true);
+    if (key === 'a') return ((bench.selection = picking.everything()), true);
     return false;
   }
   if (e.altKey) return false;
@@ -259,6 +262,7 @@ watch(title, (name) => (document.title = name ? `${name} · Rosehip` : 'Rosehip'
         <KeysPanel v-else-if="view.panel === 'keys'" :tools="entries" :commands="commands" />
         <ConflictPanel v-else-if="view.panel === 'conflict' && bench.theirs" />
         <ShapingPanel v-else-if="view.panel === 'shaping'" :commands="commands" />
+        <ReportPanel v-else-if="view.panel === 'report'" />
         <GuidesPanel v-else-if="view.panel === 'guides'" />
         <PointsPanel v-else-if="view.tool === 'points'" />
         <ShapesPanel v-else-if="view.tool === 'shapes'" />

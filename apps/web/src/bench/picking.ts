@@ -1,5 +1,14 @@
 // What a press on the cloth means: the leaf that lies there, or the group that it stands in.
-import { findPlace, leavesAt, type Point } from '@rosehip/core';
+import {
+  findPlace,
+  leavesAt,
+  leavesInside,
+  sourcesOf,
+  type Bounds,
+  type Leaf,
+  type PlainOutline,
+  type Point,
+} from '@rosehip/core';
 import { useBench } from '../stores/bench.ts';
 import { useView } from '../stores/view.ts';
 
@@ -21,10 +30,36 @@ export function usePicking() {
     return at;
   }
 
-  const leaves = (at: Point) => (bench.plain ? leavesAt(bench.plain, at, REACH / view.scale) : []);
+  /** Shapes that are set aside can be met only where they are seen: in Lines, or about what is made from them. */
+  function isSeen(leaf: Leaf<PlainOutline>): boolean {
+    if (leaf.kind !== 'object' || !leaf.unsewn || view.view === 'lines') return true;
+    return bench.selection.includes(leaf.id) || bench.selected.some((s) => sourcesOf(s).includes(leaf.id));
+  }
+
+  const leaves = (at: Point) =>
+    bench.plain ? leavesAt(bench.plain, at, REACH / view.scale).filter(isSeen) : [];
+
+  /** What lies wholly in a box, as what is meant by each. */
+  const inBox = (box: Bounds): string[] =>
+    bench.plain
+      ? [
+          ...new Set(
+            leavesInside(bench.plain, box)
+              .filter(isSeen)
+              .map((l) => meant(l.id)),
+          ),
+        ]
+      : [];
+
+  /** Everything that can be selected, group by group. */
+  const everything = (): string[] => {
+    const group = bench.inside && bench.plain ? findPlace(bench.plain.objects, bench.inside)?.item : null;
+    const all = group?.kind === 'group' ? group.objects : (bench.plain?.objects ?? []);
+    return all.filter((o) => o.visible && !o.locked && (o.kind === 'group' || isSeen(o))).map((o) => o.id);
+  };
 
   /** What lies at a place, topmost first, as what is meant by each. */
   const found = (at: Point): string[] => [...new Set(leaves(at).map((l) => meant(l.id)))];
 
-  return { meant, leaves, found };
+  return { meant, leaves, found, inBox, everything };
 }

@@ -15,7 +15,7 @@ export type ToolName =
   | 'bend'
   | 'measure'
   | 'picture';
-export type PanelName = 'card' | 'shaping' | 'guides' | 'hoop' | 'take' | 'keys' | 'conflict';
+export type PanelName = 'card' | 'shaping' | 'guides' | 'report' | 'hoop' | 'take' | 'keys' | 'conflict';
 
 interface Kept {
   view: ViewName;

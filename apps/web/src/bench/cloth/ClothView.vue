@@ -9,6 +9,7 @@ import { startPainter } from '../../workers/painter.ts';
 import { useBench } from '../../stores/bench.ts';
 import { useSewing } from '../../stores/sewing.ts';
 import { useView } from '../../stores/view.ts';
+import { useBringIn } from '../bring-in.ts';
 import { snapMarks } from '../snapping.ts';
 import type { Tool } from '../tools/tool.ts';
 import { useAids } from '../../stores/aids.ts';
@@ -25,6 +26,7 @@ const aids = useAids();
 const area = useTemplateRef<HTMLElement>('area');
 const canvas = useTemplateRef<HTMLCanvasElement>('canvas');
 const { width, height } = useElementSize(area);
+const bringIn = useBringIn();
 const emit = defineEmits<{ sized: [] }>();
 
 const { painter, end } = startPainter();
@@ -216,6 +218,11 @@ function doubleClick(e: MouseEvent): void {
   if (e.button === 0 && !spaceHeld.value) props.tool.doubleClick?.(pointer(e));
 }
 
+function drop(e: DragEvent): void {
+  const files = [...(e.dataTransfer?.files ?? [])];
+  if (files.length) void bringIn(files, pointer(e).at);
+}
+
 function wheel(e: WheelEvent): void {
   const box = area.value!.getBoundingClientRect();
   const lines = e.deltaMode === WheelEvent.DOM_DELTA_LINE ? 30 : 1;
@@ -264,6 +271,8 @@ const cursor = (): string =>
     @pointerup="up"
     @pointercancel="cancelPointer"
     @dblclick="doubleClick"
+    @dragover.prevent
+    @drop.prevent="drop"
   >
     <canvas ref="canvas" class="absolute inset-0 h-full w-full" aria-hidden="true" />
     <ClothOverlay :tool="tool" />

@@ -1,7 +1,15 @@
 <script setup lang="ts">
 // What the Shapes tool draws next.
 import { outlinePaths, pathData, readyShape, type BoxOutline } from '@rosehip/core';
+import { useBringIn } from '../bring-in.ts';
 import { chosenShape, SHAPE_CHOICES } from '../tools/shape-tool.ts';
+
+const bringIn = useBringIn();
+
+function chosen(event: Event): void {
+  const input = event.target as HTMLInputElement;
+  void bringIn([...(input.files ?? [])]).then(() => (input.value = ''));
+}
 
 const box = { x: 0, y: 0, width: 40, height: 40, turn: 0 };
 
@@ -47,5 +55,17 @@ const drawings = SHAPE_CHOICES.map((c) => ({ ...c, data: drawing(c.id) }));
         </button>
       </li>
     </ul>
+    <label class="button mt-4 justify-center focus-within:outline-2 focus-within:outline-rosehip">
+      Bring in a drawing or stitches
+      <input
+        type="file"
+        class="sr-only"
+        accept=".svg,.dst,.json"
+        multiple
+        aria-label="File to add"
+        @change="chosen"
+      />
+    </label>
+    <p class="mt-1 text-muted">Or drop a file on the cloth.</p>
   </section>
 </template>

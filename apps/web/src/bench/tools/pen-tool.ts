@@ -2,6 +2,8 @@
 // of a line that is there.
 import {
   distance,
+  everyLeaf,
+  findItem,
   joinEnds,
   reversePath,
   type DesignObject,
@@ -21,7 +23,7 @@ import { NOTHING, type Pointer, type Tool, type ToolAction, type ToolPreview } f
 const DRAG = 4;
 const CLOSE = 10;
 
-/** An open end of a selected line. */
+/** An open end of a line that is there. */
 interface End {
   object: DesignObject;
   path: number;
@@ -52,9 +54,9 @@ export function penTool(): Tool {
 
   const near = (a: Point, b: Point): boolean => distance(a, b) * view.scale <= CLOSE;
 
-  /** Ends of open lines among what is selected, or of all lines. */
+  /** The open end of a line at a place. */
   function endAt(at: Point): End | null {
-    for (const item of bench.design?.objects ?? []) {
+    for (const item of everyLeaf(bench.design?.objects ?? [])) {
       if (item.kind !== 'object' || item.locked || !item.visible || item.outline.kind !== 'path') continue;
       for (const [path, { closed, points }] of item.outline.paths.entries()) {
         if (closed || points.length < 2) continue;
@@ -94,7 +96,7 @@ export function penTool(): Tool {
 
   /** Puts new points at the end of a line; when they reach another line's end, the two become one. */
   function goOn({ object, path: index, atStart }: End, points: PathPoint[], closed: boolean): void {
-    const found = bench.committed?.objects.find((o) => o.id === object.id);
+    const found = bench.committed && findItem(bench.committed, object.id);
     if (points.length < 2 || found?.kind !== 'object' || found.outline.kind !== 'path') return;
     const { paths } = found.outline;
     const before = atStart ? reversePath(paths[index]) : paths[index];

@@ -1,5 +1,5 @@
 // Select: click, Shift-click or box; drag to move; double-click to work inside a group.
-import { boundsOfItems, leavesInside, translation, type Bounds, type Item, type Point } from '@rosehip/core';
+import { boundsOfItems, translation, type Bounds, type Guide, type Item, type Point } from '@rosehip/core';
 import { reactive } from 'vue';
 import { useBench } from '../../stores/bench.ts';
 import { useView } from '../../stores/view.ts';
@@ -15,15 +15,32 @@ export function selectTool(): Tool {
   const bench = useBench();
   const view = useView();
   const snap = useSnapping();
-  const { meant, leaves, found } = usePicking();
+  const { meant, leaves, found, inBox } = usePicking();
   let from: Point | null = null;
   let dragging: Item[] | null = null;
   let box: Bounds | null = null;
   let began = false;
   let moved = { dx: 0, dy: 0 };
   let last: Item[] | null = null;
+  /** The guide that is dragged, by its place in the list. */
+  let guide: number | null = null;
   /** What a click without a drag selects when it was pressed on something selected already. */
   let beneath: string | null = null;
+
+  function guideAt(at: Point): number | null {
+    const guides = bench.committed?.guides ?? [];
+    const i = guides.findIndex((g) => Math.abs(g.at - at[g.axis]) * view.scale <= 4);
+    return i < 0 ? null : i;
+  }
+
+  /** The guides with the dragged one at a place; one that is dragged off the cloth is gone. */
+  function guidesWith(at: Point): Guide[] {
+    const guides = bench.committed?.guides ?? [];
+    const { axis } = guides[guide!];
+    const px = view.toPx(at)[axis];
+    if (px < 0 || px > (axis === 'x' ? view.width : view.height)) return guides.toSpliced(guide!, 1);
+    return guides.with(guide!, { axis, at: Math.round(at[axis] * 10) / 10 });
+  }
 
   const corner = (a: Point, b: Point): Bounds => ({
     minX: Math.min(a.x, b.x),
@@ -42,8 +59,10 @@ export function selectTool(): Tool {
       began = false;
       beneath = null;
       const here = found(at);
+      guide = here.length ? null : guideAt(at);
       if (!here.length) {
         dragging = null;
+        if (guide !== null) return;
         if (!shift) {
           bench.selection = [];
           bench.inside = null;
@@ -72,6 +91,10 @@ export function selectTool(): Tool {
         if (dragging) snap.prepare(dragging);
       }
       began = true;
+      if (guide !== null) {
+        bench.previewDesign({ guides: guidesWith(at) });
+        return;
+      }
       if (!dragging) {
         tool.preview = { ...NOTHING, box: [from, at] };
         return;
@@ -89,13 +112,24 @@ export function selectTool(): Tool {
       last = bench.transformed(translation(dx, dy), dragging);
       bench.preview(last);
     },
-    up({ shift }: Pointer) {
+    up({ at, shift }: Pointer) {
       const selecting = tool.preview.box;
+      if (guide !== null) {
+        const guides = guidesWith(at);
+        if (began)
+          bench.run({
+            do: 'set-design',
+            label: 'Move guide',
+            changes: { guides: guides.length ? guides : undefined },
+          });
+        guide = null;
+        from = null;
+        return;
+      }
       if (began && dragging?.length && last) {
         if (bench.replace(last, 'Move')) lastMove.value = moved;
       } else if (selecting && bench.plain) {
-        const inBox = leavesInside(bench.plain, corner(...selecting)).map((leaf) => meant(leaf.id));
-        bench.selection = [...new Set([...(shift ? bench.selection : []), ...inBox])];
+        bench.selection = [...new Set([...(shift ? bench.selection : []), ...inBox(corner(...selecting))])];
       } else if (!began && beneath && bench.selection.length > 1) bench.selection = [beneath];
       from = dragging = last = null;
       tool.preview = NOTHING;
@@ -115,6 +149,7 @@ export function selectTool(): Tool {
     key: () => false,
     cancel() {
       const was = began;
+      guide = null;
       if (began) bench.cancelPreview();
       from = dragging = last = null;
       began = false;

@@ -2,7 +2,13 @@ import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { generated } from '../../../../../scripts/generate.ts';
-import { emptyDesign, type Design, type Item } from '../../design/types.ts';
+import {
+  emptyDesign,
+  type Design,
+  type Item,
+  type LiveOutline,
+  type PlainOutline,
+} from '../../design/types.ts';
 import { figuresOf } from '../../sewing/plan.ts';
 import { sewDesign } from '../../sewing/sew.ts';
 import { ReadError } from '../read-error.ts';
@@ -18,7 +24,16 @@ const pathPoint = fc.record(
   { x: coordinate, y: coordinate, in: point, out: point },
   { requiredKeys: ['x', 'y'] },
 );
-const outline = fc.oneof(
+const box = {
+  x: coordinate,
+  y: coordinate,
+  width: fc.double({ min: 0, max: 120, noNaN: true }),
+  height: fc.double({ min: 0, max: 120, noNaN: true }),
+  turn: fc.double({ min: -360, max: 360, noNaN: true }),
+};
+const inner = fc.double({ min: 0, max: 1, noNaN: true });
+const corners = fc.integer({ min: 3, max: 20 });
+const plainOutline: fc.Arbitrary<PlainOutline> = fc.oneof(
   fc.record({
     kind: fc.constant('path' as const),
     paths: fc.array(
@@ -26,15 +41,53 @@ const outline = fc.oneof(
       { minLength: 1, maxLength: 3 },
     ),
   }),
+  fc.record({ kind: fc.constant('ellipse' as const), ...box }),
+  fc.record({ kind: fc.constant('polygon' as const), ...box, corners }),
+  fc.record({ kind: fc.constant('star' as const), ...box, corners, inner }),
+  fc.record({ kind: fc.constant('spiral' as const), ...box, rounds: fc.integer({ min: 1, max: 6 }), inner }),
   fc.record({
-    kind: fc.constant('ellipse' as const),
-    x: coordinate,
-    y: coordinate,
-    width: fc.double({ min: 0, max: 120, noNaN: true }),
-    height: fc.double({ min: 0, max: 120, noNaN: true }),
-    turn: fc.double({ min: -360, max: 360, noNaN: true }),
+    kind: fc.constant('ready' as const),
+    ...box,
+    shape: fc.constantFrom('heart', 'ring', 'comet'),
   }),
 );
+const cornerRule = fc.constantFrom('round' as const, 'mitre' as const, 'bevel' as const);
+/** Outlines made from the two objects that stand before. */
+const liveOutline = (of: string[]): fc.Arbitrary<LiveOutline> =>
+  fc.oneof(
+    fc.record(
+      {
+        kind: fc.constant('combine' as const),
+        of: fc.constant(of),
+        op: fc.constantFrom('unite' as const, 'subtract' as const, 'intersect' as const),
+        lines: fc.boolean(),
+      },
+      { requiredKeys: ['kind', 'of', 'op'] },
+    ),
+    fc.record({
+      kind: fc.constant('cut' as const),
+      of: fc.constant(of),
+      side: fc.constantFrom('left' as const, 'right' as const),
+    }),
+    fc.record({
+      kind: fc.constant('surround' as const),
+      of: fc.constant(of),
+      distance: fc.double({ min: -8, max: 8, noNaN: true }),
+      corners: cornerRule,
+    }),
+    fc.record({
+      kind: fc.constant('band' as const),
+      of: fc.constant(of),
+      width: fc.double({ min: 0.1, max: 12, noNaN: true }),
+      ends: fc.constantFrom('flat' as const, 'round' as const, 'square' as const),
+      corners: cornerRule,
+    }),
+    fc.record({
+      kind: fc.constant('edge' as const),
+      of: fc.constant(of),
+      which: fc.constantFrom('all' as const, 'outer' as const, 'holes' as const),
+    }),
+  );
 const recipe = fc.oneof(
   fc.record({
     kind: fc.constant('run'),
@@ -59,10 +112,15 @@ const recipe = fc.oneof(
   }),
 );
 
-/** Designs of any shape that the schema allows. */
+/** Designs of any shape that the schema allows: the third object and those after it may follow others. */
 const designs: fc.Arbitrary<Design> = fc
-  .array(fc.tuple(outline, recipe, fc.boolean()), { maxLength: 4 })
-  .map((all) => {
+  .tuple(
+    fc.array(fc.tuple(plainOutline, recipe, fc.boolean()), { maxLength: 3 }),
+    fc.array(fc.tuple(liveOutline(['o0', 'o1']), recipe, fc.boolean()), { maxLength: 2 }),
+    fc.option(fc.tuple(point, point, point, point)),
+  )
+  .map(([plain, live, corners]) => {
+    const all = plain.length < 2 ? plain : [...plain, ...live];
     const objects = all.map(([o, r, visible], i): Item => ({
       id: `o${i}`,
       name: `Object ${i}`,
@@ -72,8 +130,19 @@ const designs: fc.Arbitrary<Design> = fc
       outline: o,
       recipe: r as Item extends { recipe: infer R } ? R : never,
       thread: '222',
+      ...(i === 1 && { unsewn: true }),
     }));
-    const group: Item = { id: 'g', name: 'Group', kind: 'group', visible: true, locked: true, objects };
+    const group: Item = {
+      id: 'g',
+      name: 'Group',
+      kind: 'group',
+      visible: true,
+      locked: true,
+      objects,
+      ...(corners && {
+        bend: { from: { x: 0, y: 0, width: 60, height: 40 }, columns: 1, rows: 1, points: corners },
+      }),
+    };
     return { ...emptyDesign('Any'), objects: all.length > 1 ? [group] : objects };
   });
 
@@ -125,6 +194,23 @@ describe('the design file', () => {
     const design = emptyDesign('x');
     const broken = { ...design, hoop: { ...design.hoop, width: -3 } };
     expect(() => readDesignFile(JSON.stringify(broken))).toThrow('At hoop → width: it must be at least 10.');
+  });
+
+  test('what objects are made from must be there, and never themselves', () => {
+    const follower = (id: string, of: string): Item => ({
+      id,
+      name: id,
+      kind: 'object',
+      visible: true,
+      locked: false,
+      outline: { kind: 'surround', of: [of], distance: 1, corners: 'round' },
+      recipe: { kind: 'run', settings: {} },
+      thread: '222',
+    });
+    const read = (...objects: Item[]): Design =>
+      readDesignFile(JSON.stringify({ ...emptyDesign('x'), objects }));
+    expect(() => read(follower('a', 'gone'))).toThrow('"a" is made from "gone", which is not in the design.');
+    expect(() => read(follower('a', 'b'), follower('b', 'a'))).toThrow(/in a ring: a → b → a/);
   });
 
   test('two objects with one id are refused', () => {

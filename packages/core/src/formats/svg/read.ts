@@ -48,7 +48,7 @@ const SILENT = new Set([
   'namedview',
 ]);
 const LEFT_OUT: Record<string, string> = {
-  text: 'Text was left out: turn it into outlines first.',
+  text: 'Text was left out: its font is not on the shelf. Turn it into outlines first.',
   image: 'A picture was left out: only outlines can be stitched.',
   script: 'A script was left out: it is never run.',
   foreignObject: 'Foreign content was left out.',

@@ -1,6 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
+import { emptyDesign, type PlainOutline } from '../../design/types.ts';
+import { arcLengths, lengthOf, nearestOnLine } from '../../geometry/polyline.ts';
 import { regionArea } from '../../geometry/region.ts';
+import { outlineLines } from '../../outlines/flatten.ts';
 import { outlineBounds } from '../../outlines/transform.ts';
 import { outlineRegion } from '../../outlines/region.ts';
 import { sewDesign } from '../../sewing/sew.ts';
@@ -198,4 +201,49 @@ test('a design goes out as SVG and comes in again with the same outlines', () =>
     expect(outlineBounds(shape.outline)!.minX).toBeCloseTo(outlineBounds(object.outline)!.minX, 2);
   });
   expect(figuresOf(sewDesign(designFromSvg(again, 'Again'))).stitches).toBeGreaterThan(1000);
+});
+
+test('any outlines come back from SVG as they went out, point by point', () => {
+  const coordinate = fc.integer({ min: -450, max: 450 }).map((v) => v / 10);
+  const tangent = fc.record({ x: coordinate, y: coordinate });
+  const point = fc.record(
+    { x: coordinate, y: coordinate, in: tangent, out: tangent },
+    { requiredKeys: ['x', 'y'] },
+  );
+  const path = fc.record({
+    closed: fc.boolean(),
+    points: fc.uniqueArray(point, { minLength: 3, maxLength: 6, selector: (p) => `${p.x} ${p.y}` }),
+  });
+  fc.assert(
+    fc.property(path, (drawn) => {
+      const design = designFromSvg(
+        {
+          width: 100,
+          height: 100,
+          notes: [],
+          shapes: [
+            {
+              name: 'Any',
+              outline: { kind: 'path', paths: [drawn] },
+              fill: drawn.closed ? '#27407a' : null,
+              stroke: drawn.closed ? null : '#27407a',
+              strokeWidth: 2,
+            },
+          ],
+        },
+        'Any',
+      );
+      const [shape] = readSvg(
+        writeSvg({ ...design, hoop: { name: 'x', width: 100, height: 100 } }, sewDesign(emptyDesign('x'))),
+      ).shapes;
+      const line = (outline: PlainOutline) => outlineLines(outline)[0];
+      const [a, b] = [line({ kind: 'path', paths: [drawn] }), line(shape.outline)];
+      expect(b.closed).toBe(a.closed);
+      expect(lengthOf(b)).toBeCloseTo(lengthOf(a), 0);
+      const lengths = arcLengths(b);
+      for (let i = 0; i < a.coords.length; i += 2)
+        expect(nearestOnLine(b, lengths, { x: a.coords[i], y: a.coords[i + 1] }).distance).toBeLessThan(0.03);
+      expect(shape.strokeWidth).toBeCloseTo(drawn.closed ? shape.strokeWidth : 2);
+    }),
+  );
 });

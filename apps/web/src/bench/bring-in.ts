@@ -1,0 +1,60 @@
+// Files brought on to the bench: their objects are added to the design, and a report says what was left out.
+import { newId, pasteJob, translation, type Group, type Point } from '@rosehip/core';
+import { shallowRef } from 'vue';
+import { useBench } from '../stores/bench.ts';
+import { useView } from '../stores/view.ts';
+import { useEngine } from '../workers/engine.ts';
+
+export interface Report {
+  title: string;
+  /** What came in, a line a file. */
+  came: string[];
+  /** What was left out or changed, and why. */
+  notes: string[];
+}
+
+/** What the last files brought; the report panel shows it. */
+export const report = shallowRef<Report | null>(null);
+
+export function useBringIn() {
+  const bench = useBench();
+  const view = useView();
+
+  /** Adds what the files hold, its middle at a place in mm. */
+  return async function bringIn(files: Iterable<File>, at: Point = { x: 0, y: 0 }): Promise<void> {
+    const came: string[] = [];
+    const notes: string[] = [];
+    for (const file of files) {
+      const result = await useEngine().bringIn(file.name, new Uint8Array(await file.arrayBuffer()));
+      if ('problem' in result) {
+        notes.push(`${file.name}: ${result.problem}`);
+        continue;
+      }
+      const { objects, name } = result.design;
+      if (!objects.length) {
+        notes.push(`${file.name}: it holds nothing that can be stitched.`);
+        continue;
+      }
+      const group: Group = { id: newId(), name, kind: 'group', visible: true, locked: false, objects };
+      const item = objects.length === 1 ? objects[0] : group;
+      const done = bench.does((design) =>
+        pasteJob(
+          design,
+          [item],
+          new Set([item.id]),
+          translation(at.x, at.y),
+          `Bring in ${name}`.slice(0, 120),
+        ),
+      );
+      if (!done) notes.push(`${file.name}: ${bench.message}`);
+      else {
+        came.push(`${file.name}: ${objects.length === 1 ? '1 object' : `${objects.length} objects`}`);
+        notes.push(...result.notes);
+      }
+    }
+    if (!came.length && !notes.length) return;
+    report.value = { title: came.length ? 'Brought in' : 'Nothing was brought in', came, notes };
+    if (notes.length) view.panel = 'report';
+    else bench.message = `${came.join('; ')}.`;
+  };
+}
