@@ -5,10 +5,18 @@ import {
   decodeDst,
   emptyDesign,
   figuresOf,
+  fitPath,
+  intersect,
+  offsetRegion,
+  outlineLines,
   outlineRegion,
   paintThread,
+  resolveDesign,
   sewDesign,
   stitchKind,
+  subtract,
+  transformOutline,
+  unite,
   writeDst,
   type Canvas2D,
   type Design,
@@ -175,6 +183,57 @@ console.log('\nAfter an edit of one object of 64, only what changed is stitched 
     sewDesign({ ...design, objects: objects.with(30, changed) });
   });
   console.log(`all: ${whole.toFixed(0)} ms, one: ${edit.toFixed(1)} ms, ratio ${(edit / whole).toFixed(3)}`);
+}
+
+console.log('\nShaping outlines of 2,000 points');
+{
+  // Its two rings have 1,000 points each.
+  const big = outlineRegion(flower(40, 1000));
+  const other = outlineRegion(transformOutline(flower(40, 1000), [1, 0, 0, 1, 17, 9]));
+  const say = (what: string, ms: number): void => console.log(`${what}: ${ms.toFixed(1)} ms`);
+  say(
+    'unite',
+    time(() => void unite(big, other)),
+  );
+  say(
+    'subtract',
+    time(() => void subtract(big, other)),
+  );
+  say(
+    'intersect',
+    time(() => void intersect(big, other)),
+  );
+  say(
+    'offset by 2 mm, round',
+    time(() => void offsetRegion(big, 2)),
+  );
+  say(
+    'offset by −2 mm, pointed',
+    time(() => void offsetRegion(big, -2, 'mitre')),
+  );
+  // A live chain as a hand drags a point of its source: subtract, offset of the result, everything resolved.
+  const chain = (k: number): Design => ({
+    ...emptyDesign('Chain'),
+    objects: [
+      { ...object('a', flower(40 + k / 1000, 1000), 'fill'), unsewn: true },
+      object('b', { kind: 'ellipse', x: 30, y: 0, width: 40, height: 40, turn: 0 }, 'fill'),
+      { ...object('c', flower(1, 3), 'fill'), outline: { kind: 'combine', op: 'subtract', of: ['a', 'b'] } },
+      {
+        ...object('d', flower(1, 3), 'run'),
+        outline: { kind: 'surround', of: ['c'], distance: 2, corners: 'round' },
+      },
+    ],
+  });
+  let k = 0;
+  say(
+    'subtract and offset, live, after a move of one point',
+    time(() => void resolveDesign(chain(k++))),
+  );
+  const line = outlineLines(flower(40, 2000))[0];
+  say(
+    'few curves through it',
+    time(() => void fitPath(line, 0.02)),
+  );
 }
 
 console.log('\nDemo designs');

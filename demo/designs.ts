@@ -3,5 +3,6 @@ import type { Design } from '@rosehip/core';
 import { clubBadge } from './club-badge.ts';
 import { cometBookmark } from './comet-bookmark.ts';
 import { stitchSampler } from './stitch-sampler.ts';
+import { telescopeLabel } from './telescope-label.ts';
 
-export const demoDesigns = (): Design[] => [stitchSampler(), cometBookmark(), clubBadge()];
+export const demoDesigns = (): Design[] => [stitchSampler(), cometBookmark(), clubBadge(), telescopeLabel()];

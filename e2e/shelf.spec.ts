@@ -14,7 +14,7 @@ const sample = (name: string): string => new URL(`./files/${name}`, import.meta.
 test('designs are found, renamed, duplicated, deleted and brought back', async ({ page }) => {
   await page.goto(rosehip.address);
   const cards = page.locator('article');
-  await expect(cards).toHaveCount(3);
+  await expect(cards).toHaveCount(4);
   await expect(cards.filter({ hasText: 'Club badge' })).toContainText(
     /81 × 81 mm · [\d,]+ stitches · \d+ min/,
   );
@@ -27,11 +27,16 @@ test('designs are found, renamed, duplicated, deleted and brought back', async (
   await expect(page.getByText('No design has “100%” in its name')).toBeVisible();
   await page.getByRole('button', { name: 'Show all designs' }).click();
   await page.getByLabel('Sort by').selectOption('name');
-  await expect(cards.locator('h2')).toHaveText(['Club badge', 'Comet bookmark', 'Stitch sampler']);
+  await expect(cards.locator('h2')).toHaveText([
+    'Club badge',
+    'Comet bookmark',
+    'Stitch sampler',
+    'Telescope-bag label',
+  ]);
 
   await page.getByRole('button', { name: 'More for Club badge' }).click();
   await page.getByRole('menuitem', { name: 'Duplicate' }).click();
-  await expect(cards).toHaveCount(4);
+  await expect(cards).toHaveCount(5);
   await page.getByRole('button', { name: 'More for Club badge (copy)' }).click();
   await page.getByRole('menuitem', { name: 'Rename' }).click();
   await page.getByLabel('Name of the design').fill('Moor badge');
@@ -40,9 +45,9 @@ test('designs are found, renamed, duplicated, deleted and brought back', async (
 
   await page.getByRole('button', { name: 'More for Moor badge' }).click();
   await page.getByRole('menuitem', { name: 'Delete' }).click();
-  await expect(cards).toHaveCount(3);
-  await page.getByRole('button', { name: 'Put it back' }).click();
   await expect(cards).toHaveCount(4);
+  await page.getByRole('button', { name: 'Put it back' }).click();
+  await expect(cards).toHaveCount(5);
 });
 
 test('a stitch file comes in with its exact coordinates', async ({ page }) => {

@@ -96,6 +96,71 @@ async function main() {
     await page.mouse.move(middle.x + 120, middle.y - 50);
     await settled();
     await shot('bench-pen');
+
+    const tool = (name) =>
+      page.getByRole('navigation', { name: 'Tools' }).getByRole('button', { name, exact: true }).click();
+    const cardPage = (name) =>
+      page.getByRole('navigation', { name: 'Card pages' }).getByRole('button', { name }).click();
+    /** A place on the cloth, in mm, as a place on the page. */
+    const place = async (x, y) => {
+      const area = page.getByRole('application', { name: 'Cloth' });
+      const box = await area.boundingBox();
+      const scale = Number(await area.getAttribute('data-scale'));
+      const [ox, oy] = (await area.getAttribute('data-origin')).split(' ').map(Number);
+      return [box.x + ox + x * scale, box.y + oy + y * scale];
+    };
+
+    await lay('Comet bookmark');
+    await page.getByRole('button', { name: /^Tail, outer, / }).click();
+    await tool('Points');
+    await page.mouse.click(...(await place(12.6, -54)));
+    await settled();
+    await shot('bench-points');
+
+    await lay('Telescope-bag label');
+    await cardPage('Guides');
+    await page.getByLabel('Rulers').check();
+    await page.getByLabel('Grid', { exact: true }).first().check();
+    await page.getByRole('button', { name: 'Add upright' }).click();
+    await page.getByLabel('Upright guide, across').fill('34');
+    await page.getByLabel('Upright guide, across').press('Enter');
+    await page.getByRole('button', { name: 'Fit the hoop' }).click();
+    await page.mouse.dblclick(...(await place(34, 2)));
+    await page.mouse.move(...(await place(34, 2)));
+    await page.mouse.down();
+    await page.mouse.move(...(await place(33, -10)), { steps: 3 });
+    await page.mouse.move(...(await place(33.6, -11.6)), { steps: 3 });
+    await settled();
+    await shot('bench-guides');
+    await page.mouse.up();
+    await page.keyboard.press('Control+z');
+    await page.getByLabel('Rulers').uncheck();
+    await page.getByLabel('Grid', { exact: true }).first().uncheck();
+
+    await page.keyboard.press('Escape');
+    await page.keyboard.press('Escape');
+    await page.keyboard.press('Escape');
+    await page.getByRole('button', { name: 'Lines' }).click();
+    await page.getByRole('button', { name: /^Planet, / }).click();
+    await cardPage('Shaping');
+    await settled();
+    await shot('bench-shaping');
+
+    await page.getByRole('button', { name: 'Cloth', exact: true }).click();
+    await page.mouse.click(...(await place(-2, 23)));
+    await tool('Bend');
+    await settled();
+    await shot('bench-bend');
+
+    await cardPage('Recipe');
+    await page.keyboard.press('Escape');
+    await tool('Shapes');
+    await page.getByRole('button', { name: 'Crescent' }).click();
+    await page.mouse.move(...(await place(24, -4)));
+    await page.mouse.down();
+    await page.mouse.move(...(await place(37, 11)), { steps: 4 });
+    await shot('bench-shapes');
+    await page.mouse.up();
   } finally {
     await browser.close();
     server.kill('SIGTERM');
