@@ -181,7 +181,10 @@ function press(e: KeyboardEvent): boolean {
 }
 
 const inField = (e: Event): boolean =>
-  e.target instanceof HTMLElement && e.target.closest('input, select, textarea, [role=dialog]') !== null;
+  e.target instanceof HTMLElement &&
+  e.target.closest(
+    'input:not([type=checkbox], [type=radio], [type=file]), select, textarea, [role=dialog]',
+  ) !== null;
 
 for (const name of ['copy', 'cut', 'paste'] as const)
   useEventListener(document, name, (e: ClipboardEvent) => {

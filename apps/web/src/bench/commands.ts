@@ -293,13 +293,15 @@ export function useCommands() {
       undefined,
       'Only a shape for others; not sewn.',
     ),
-    command(
-      'Sew again',
-      1,
-      () => does((d, all) => setUnsewnJob(d, all, false)),
-      undefined,
-      'Sewn like any other object.',
-    ),
+    {
+      ...command('Sew again', 1, () => does((d, all) => setUnsewnJob(d, all, false))),
+      help: 'Sewn like any other object.',
+      blocked:
+        need(1) ??
+        ([...everyLeaf(bench.selected)].some((l) => l.kind === 'object' && l.unsewn)
+          ? undefined
+          : 'This is sewn already.'),
+    },
   ]);
 
   const arrange = computed<BenchCommand[]>(() => [

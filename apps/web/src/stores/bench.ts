@@ -1,10 +1,11 @@
 // The design on the bench: what it is, how it was changed, and whether that is saved.
 import { defineStore } from 'pinia';
-import { computed, ref, shallowRef } from 'vue';
+import { computed, ref, shallowRef, watch } from 'vue';
 import {
   applyCommand,
   CommandError,
   findItem,
+  findPlace,
   JobError,
   resolveDesign,
   transformItems,
@@ -59,6 +60,12 @@ export const useBench = defineStore('bench', () => {
   const selected = computed(() => selectedIn(design.value));
   /** What is selected, as it was before the preview that may be under way. */
   const committedSelected = computed(() => selectedIn(committed.value));
+
+  // Whoever selects something outside of a group has left it.
+  watch(selection, (now) => {
+    const group = inside.value && design.value ? findItem(design.value, inside.value) : null;
+    if (group?.kind === 'group' && now.some((id) => !findPlace(group.objects, id))) inside.value = null;
+  });
 
   /** The design as it is shown, every outline by itself: what the cloth draws and hits. */
   const plain = computed(() => (design.value ? resolveDesign(design.value) : null));

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // Grid, guides, what was snapped to, and the handles of tools: one canvas, so that thousands of points are light.
-import { useTemplateRef, watchEffect } from 'vue';
+import { computed, useTemplateRef, watchEffect } from 'vue';
 import type { Point } from '@rosehip/core';
 import { useAids } from '../../stores/aids.ts';
 import { useBench } from '../../stores/bench.ts';
@@ -18,6 +18,15 @@ const canvas = useTemplateRef<HTMLCanvasElement>('canvas');
 /** Lines of the grid nearer than this are left out, in CSS pixels. */
 const CLOSEST = 6;
 const GUIDE = '#2f6f8f';
+const HALO = 'rgb(255 253 248 / 0.75)';
+
+/** On dark cloth the grid is drawn light. */
+const dark = computed(() => {
+  const colour = view.view === 'cloth' ? bench.design?.cloth.colour : undefined;
+  if (!colour) return false;
+  const [r, g, b] = [1, 3, 5].map((i) => parseInt(colour.slice(i, i + 2), 16));
+  return 0.3 * r + 0.6 * g + 0.1 * b < 110;
+});
 
 type Context = CanvasRenderingContext2D;
 
@@ -40,7 +49,8 @@ function drawGrid(ctx: Context): void {
       ctx.moveTo(0, y);
       ctx.lineTo(view.width, y);
     }
-    ctx.strokeStyle = strong ? 'rgb(42 28 43 / 0.2)' : 'rgb(42 28 43 / 0.1)';
+    const ink = dark.value ? '255 253 248' : '42 28 43';
+    ctx.strokeStyle = `rgb(${ink} / ${strong ? 0.24 : 0.12})`;
     ctx.lineWidth = 1;
     ctx.stroke();
   }
@@ -49,8 +59,18 @@ function drawGrid(ctx: Context): void {
 function drawGuides(ctx: Context): void {
   for (const g of bench.design?.guides ?? []) {
     const p = view.toPx({ x: g.at, y: g.at });
-    if (g.axis === 'x') drawLine(ctx, { x: p.x, y: 0 }, { x: p.x, y: view.height }, GUIDE, 1, [6, 3]);
-    else drawLine(ctx, { x: 0, y: p.y }, { x: view.width, y: p.y }, GUIDE, 1, [6, 3]);
+    const [a, b] =
+      g.axis === 'x'
+        ? [
+            { x: p.x, y: 0 },
+            { x: p.x, y: view.height },
+          ]
+        : [
+            { x: 0, y: p.y },
+            { x: view.width, y: p.y },
+          ];
+    drawLine(ctx, a, b, HALO, 3);
+    drawLine(ctx, a, b, GUIDE, 1, [6, 3]);
   }
 }
 
@@ -64,7 +84,10 @@ function drawSnaps(ctx: Context): void {
       ctx.strokeStyle = LEAF;
       ctx.lineWidth = 1.5;
       ctx.stroke();
-    } else drawLine(ctx, a, b, LEAF, 1);
+    } else {
+      drawLine(ctx, a, b, HALO, 3);
+      drawLine(ctx, a, b, LEAF, 1.2);
+    }
     // The words stand beside the line, inside the cloth, and not on each other.
     const at = {
       x: Math.min(view.width - 70, Math.max(70, (a.x + b.x) / 2)),
@@ -87,7 +110,10 @@ function draw(): void {
   ctx.clearRect(0, 0, view.width, view.height);
   if (aids.showGrid) drawGrid(ctx);
   drawGuides(ctx);
-  props.tool.mark?.({ ctx, toPx: view.toPx, width: view.width, height: view.height });
+  // Read once: asked for every point of a large outline, the store itself would be the slowest part.
+  const { scale, originX, originY } = view;
+  const toPx = (p: Point): Point => ({ x: p.x * scale + originX, y: p.y * scale + originY });
+  props.tool.mark?.({ ctx, toPx, scale });
   drawSnaps(ctx);
 }
 

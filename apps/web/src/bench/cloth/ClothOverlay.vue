@@ -46,11 +46,10 @@ function outlinesOf(item: Item<PlainOutline>): string {
       .join('');
   return item.kind === 'object' ? pathData(outlinePaths(item.outline).filter((p) => p.points.length)) : '';
 }
-/** Points are edited on the flat sheet, before any bend of the group around. */
+/** The Points tool draws its outline itself: on the flat sheet, before any bend of the group around. */
 const outlines = computed(() => {
   const [only] = bench.selected;
-  if (view.tool === 'points' && only?.kind === 'object' && isPlain(only.outline))
-    return pathData(outlinePaths(only.outline));
+  if (view.tool === 'points' && only?.kind === 'object' && isPlain(only.outline)) return '';
   return bench.selectedPlain.map(outlinesOf).join('');
 });
 /** What the selected objects are made from, dashed. */

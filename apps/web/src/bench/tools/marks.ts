@@ -34,6 +34,12 @@ export function drawLeaf(ctx: Context, p: Point, radius: number, chosen: boolean
   finish(ctx, chosen);
 }
 
+/** A crowd of points: specks, which cost next to nothing. */
+export function drawSpecks(ctx: Context, points: readonly Point[]): void {
+  ctx.fillStyle = INK;
+  for (const { x, y } of points) ctx.fillRect(x - 1.5, y - 1.5, 3, 3);
+}
+
 export function drawLine(
   ctx: Context,
   a: Point,

@@ -24,6 +24,8 @@ import {
   setSegments,
   simplifyPaths,
   smoothPaths,
+  tracePaths,
+  type Canvas2D,
   type DesignObject,
   type OnSegment,
   type Path,
@@ -39,7 +41,7 @@ import { useView } from '../../stores/view.ts';
 import { writtenKey } from '../commands.ts';
 import { useSnapping } from '../snapping.ts';
 import { constrained } from './angles.ts';
-import { drawDisc, drawLeaf, drawLine, INK, LEAF, ROSEHIP } from './marks.ts';
+import { drawDisc, drawLeaf, drawLine, drawSpecks, INK, LEAF, ROSEHIP } from './marks.ts';
 import { NOTHING, type Marker, type Pointer, type Tool, type ToolAction } from './tool.ts';
 
 /** How near a press must be to a handle and to a segment, and how far a drag must go, in CSS pixels. */
@@ -48,6 +50,9 @@ const SEGMENT_REACH = 6;
 const DRAG = 3;
 /** Outlines with more points than this show tangents only at the chosen points. */
 const ALL_TANGENTS = 12;
+/** With more points than this they are specks. */
+const CROWD = 400;
+const isCrowded = (paths: readonly Path[]): boolean => paths.reduce((n, p) => n + p.points.length, 0) > CROWD;
 
 type Grab =
   | { what: 'points'; at: Point; refs: PointRef[] }
@@ -508,8 +513,31 @@ export function pointsTool(): Tool {
     return true;
   }
 
-  function mark({ ctx, toPx }: Marker): void {
+  /** The outline itself: on the canvas, because a large one is slow as a vector image. */
+  function markOutline({ ctx, toPx, scale }: Marker, paths: readonly Path[]): void {
+    const origin = toPx({ x: 0, y: 0 });
+    ctx.save();
+    ctx.translate(origin.x, origin.y);
+    ctx.scale(scale, scale);
+    ctx.beginPath();
+    tracePaths(ctx as unknown as Canvas2D, paths);
+    const looks = [
+      ['rgb(255 253 248 / 0.8)', 4],
+      [ROSEHIP, 1.5],
+    ] as const;
+    // A crowded outline does without its halo, so that it keeps up with the hand.
+    for (const [colour, width] of isCrowded(paths) ? looks.slice(1) : looks) {
+      ctx.strokeStyle = colour;
+      ctx.lineWidth = width / scale;
+      ctx.stroke();
+    }
+    ctx.restore();
+  }
+
+  function mark(marker: Marker): void {
+    const { ctx, toPx } = marker;
     const paths = edit.paths.value;
+    markOutline(marker, paths);
     for (const r of withTangents()) {
       const p = paths[r.path]?.points[r.point];
       if (!p) continue;
@@ -520,12 +548,15 @@ export function pointsTool(): Tool {
         drawDisc(ctx, end, 3, false);
       }
     }
-    const crowded = paths.reduce((n, p) => n + p.points.length, 0) > 400 ? 2.5 : 4.5;
+    const isIn = new Set(chosenPoints.value.map((r) => `${r.path} ${r.point}`));
+    const crowded = isCrowded(paths);
     paths.forEach((path, i) => {
+      if (crowded) drawSpecks(ctx, path.points.map(toPx));
       path.points.forEach((p, k) => {
-        const chosen = isChosen({ path: i, point: k });
+        const chosen = isIn.size > 0 && isIn.has(`${i} ${k}`);
+        if (crowded && !chosen) return;
         const draw = pointKind(p) === 'corner' ? drawLeaf : drawDisc;
-        draw(ctx, toPx(p), chosen ? Math.max(4.5, crowded) : crowded, chosen);
+        draw(ctx, toPx(p), 4.5, chosen);
       });
       direction(ctx, toPx, path);
     });

@@ -46,8 +46,8 @@ export interface ToolNumber {
 export interface Marker {
   ctx: CanvasRenderingContext2D;
   toPx(p: Point): Point;
-  width: number;
-  height: number;
+  /** Pixels a millimetre. */
+  scale: number;
 }
 
 export interface Tool {
