@@ -3,9 +3,10 @@ import { defineConfig } from '@playwright/test';
 export default defineConfig({
   testDir: 'e2e',
   outputDir: 'test-results/browser',
-  timeout: 60_000,
-  expect: { timeout: 10_000 },
-  workers: 2,
+  timeout: 90_000,
+  expect: { timeout: 15_000 },
+  // The browser, its workers, the server and the database share two cores: one test at a time is faster than two.
+  workers: 1,
   fullyParallel: false,
   retries: 0,
   reporter: [['list'], ['json']],

@@ -324,3 +324,90 @@ test('stitches that were brought in keep themselves, and say what scaling does',
   await bench.ready();
   expect((await bench.counts())[1]).toBe(before);
 });
+
+test('a picture is laid under the thread, scaled by a known distance, and never stitched', async ({
+  page,
+}) => {
+  const bench = new BenchPage(page);
+  await bench.make(rosehip.address, 'Picture');
+  await bench.tool('Picture');
+  const png = await page.evaluate(() => {
+    const canvas = document.createElement('canvas');
+    [canvas.width, canvas.height] = [300, 150];
+    const ctx = canvas.getContext('2d')!;
+    ctx.fillStyle = '#335';
+    ctx.fillRect(40, 30, 200, 90);
+    return canvas.toDataURL('image/png').split(',')[1];
+  });
+  const chooser = page.locator('input[type=file]').last();
+  await chooser.setInputFiles({
+    name: 'notes.png',
+    mimeType: 'image/png',
+    buffer: Buffer.from('not a picture'),
+  });
+  await expect(page.getByRole('alert')).toContainText('no picture that can be read');
+  await chooser.setInputFiles({
+    name: 'moor.png',
+    mimeType: 'image/png',
+    buffer: Buffer.from(png, 'base64'),
+  });
+  await expect(bench.field('Width')).toHaveValue('90');
+
+  await bench.dragAlong([
+    [0, 0],
+    [5, -10],
+  ]);
+  await expect(bench.field('Down')).toHaveValue('-10');
+  await bench.press('Mark two places');
+  await bench.dragAlong([
+    [-20, -10],
+    [20, -10],
+  ]);
+  await bench.setField('This distance is', '80');
+  await expect(bench.field('Width')).toHaveValue('180');
+  await bench.press('Lock');
+  await bench.dragAlong([
+    [0, 0],
+    [5, -10],
+  ]);
+  await expect(bench.field('Width')).toHaveValue('180');
+  await expect(page.getByText('No stitches yet')).toBeVisible();
+  expect(await bench.document()).toMatchObject({ picture: { name: 'moor.png', locked: true } });
+  await page.reload();
+  await bench.ready();
+  await bench.tool('Picture');
+  await bench.press('Take it away');
+  expect((await bench.document()).picture).toBeUndefined();
+});
+
+test('drawings are brought on to the bench, and what was left out is told', async ({ page }) => {
+  const bench = new BenchPage(page);
+  await bench.make(rosehip.address, 'Brought in');
+  await bench.tool('Shapes');
+  const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="40mm" height="40mm" viewBox="0 0 40 40">
+    <g transform="translate(20 20)"><g transform="scale(2)"><circle r="5" fill="#27407a"/></g></g>
+    <path d="M2 2H38" stroke="#a00" stroke-width="3"/><text x="4" y="30">Larkmoor</text></svg>`;
+  await page.getByLabel('File to add').setInputFiles({
+    name: 'moon.svg',
+    mimeType: 'image/svg+xml',
+    buffer: Buffer.from(svg),
+  });
+  await expect(page.getByRole('region', { name: 'Report' })).toContainText('moon.svg: 2 objects');
+  await expect(page.getByRole('region', { name: 'Report' })).toContainText('its font is not on the shelf');
+  await expect(bench.blocks()).toHaveCount(2);
+  await page.keyboard.press('v');
+  await bench.press('To the recipe card');
+  await bench.blocks().first().click();
+  await expect(bench.field('Width')).toHaveValue('20');
+
+  const data = await page.evaluateHandle(() => {
+    const transfer = new DataTransfer();
+    transfer.items.add(new File(['<svg'], 'half.svg'));
+    return transfer;
+  });
+  await bench.cloth.dispatchEvent('drop', { dataTransfer: data });
+  await expect(page.getByRole('region', { name: 'Report' })).toContainText(
+    'half.svg: The SVG file is broken',
+  );
+  await expect(bench.blocks()).toHaveCount(2);
+});

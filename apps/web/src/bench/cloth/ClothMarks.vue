@@ -119,8 +119,18 @@ function draw(): void {
 
 // `draw` runs inside the effect, so whatever it reads is watched; and a change draws it anew.
 watchEffect(draw, { flush: 'post' });
+
+/** An empty layer is not shown: every layer that is costs time at each frame. */
+const shown = computed(
+  () => aids.showGrid || !!bench.design?.guides?.length || snapMarks.value.length > 0 || !!props.tool.mark,
+);
 </script>
 
 <template>
-  <canvas ref="canvas" class="pointer-events-none absolute inset-0 h-full w-full" aria-hidden="true" />
+  <canvas
+    v-show="shown"
+    ref="canvas"
+    class="pointer-events-none absolute inset-0 h-full w-full"
+    aria-hidden="true"
+  />
 </template>

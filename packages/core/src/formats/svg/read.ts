@@ -3,6 +3,8 @@ import { parse as parseColour, formatHex } from 'culori';
 import type { PlainOutline } from '../../design/types.ts';
 import { determinant, IDENTITY, multiply, scaling, translation, type Matrix } from '../../geometry/matrix.ts';
 import { uniteBounds, type Bounds } from '../../geometry/points.ts';
+import { regionArea } from '../../geometry/region.ts';
+import { outlineRegion } from '../../outlines/region.ts';
 import { outlineBounds, transformOutline } from '../../outlines/transform.ts';
 import { READ_LIMITS, ReadError } from '../read-error.ts';
 import { parsePathData } from '../../outlines/path-data.ts';
@@ -149,8 +151,12 @@ class Reader {
       this.notes.add(`Line ${node.line}: <${node.name}> has no size and was left out.`);
       return;
     }
-    const fill = colourOf(style.fill, style, this.notes);
     const stroke = colourOf(style.stroke, style, this.notes);
+    let fill = colourOf(style.fill, style, this.notes);
+    if (fill && regionArea(outlineRegion(outline)) < 1e-6) {
+      fill = null; // lines are "filled" unless the drawing says otherwise
+      if (!stroke) this.notes.add(`Line ${node.line}: <${node.name}> encloses nothing and was left out.`);
+    }
     if (!fill && !stroke) return;
     const scale = Math.sqrt(Math.abs(determinant(m)));
     const strokeWidth = (userLength(style['stroke-width'], 1) || 0) * scale;

@@ -203,6 +203,17 @@ test('a design goes out as SVG and comes in again with the same outlines', () =>
   expect(figuresOf(sewDesign(designFromSvg(again, 'Again'))).stitches).toBeGreaterThan(1000);
 });
 
+test('a line is not taken for a filled shape', () => {
+  const { shapes, notes } = readSvg(
+    page('<path d="M2 2H38" stroke="#a00"/><path d="M2 5L9 12Z"/><path d="M0 0L9 9V0L0 9Z"/>'),
+  );
+  expect(shapes.map((s) => [s.fill, s.stroke])).toEqual([
+    [null, '#aa0000'],
+    ['#000000', null],
+  ]);
+  expect(notes).toEqual(['Line 1: <path> encloses nothing and was left out.']);
+});
+
 test('any outlines come back from SVG as they went out, point by point', () => {
   const coordinate = fc.integer({ min: -450, max: 450 }).map((v) => v / 10);
   const tangent = fc.record({ x: coordinate, y: coordinate });
