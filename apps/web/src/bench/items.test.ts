@@ -1,14 +1,14 @@
 import {
   emptyDesign,
   transformItems,
-  type DesignObject,
+  type Item,
   type PlainOutline,
   type StitchesObject,
 } from '@rosehip/core';
 import { describe, expect, test } from 'vitest';
 import { fitting, frameOf, readyOf, type Frame } from './items.ts';
 
-const object = (id: string, outline: PlainOutline): DesignObject<PlainOutline> => ({
+const object = (id: string, outline: PlainOutline): Item<PlainOutline> => ({
   id,
   name: id,
   kind: 'object',

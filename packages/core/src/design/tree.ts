@@ -1,7 +1,7 @@
 // Walking and finding in the tree of objects and groups.
 import type { Design, DesignObject, Group, Item, Outline, StitchesObject } from './types.ts';
 
-export type Leaf<O extends Outline = Outline> = DesignObject<O> | StitchesObject;
+export type Leaf<O extends Outline = Outline> = StitchesObject | DesignObject<O>;
 
 /** Every object and every set of stitches, in sewing order; what is in a hidden group is left out. */
 export function* visibleLeaves<O extends Outline>(items: readonly Item<O>[]): Generator<Leaf<O>> {
@@ -48,5 +48,6 @@ export function findPlace<O extends Outline>(
   return null;
 }
 
-export const findItem = <O extends Outline>(design: Design<O>, id: string): Item<O> | null =>
-  findPlace(design.objects, id)?.item ?? null;
+export function findItem<O extends Outline>({ objects }: Design<O>, id: string): Item<O> | null {
+  return findPlace(objects, id)?.item ?? null;
+}

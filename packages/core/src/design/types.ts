@@ -202,7 +202,7 @@ export interface Group<O extends Outline = Outline> extends ItemBase {
   bend?: Bend;
 }
 
-export type Item<O extends Outline = Outline> = DesignObject<O> | StitchesObject | Group<O>;
+export type Item<O extends Outline = Outline> = StitchesObject | DesignObject<O> | Group<O>;
 
 /** A line to draw by: upright at x, or level at y, in mm. */
 export interface Guide {

@@ -1,11 +1,11 @@
 import { expect, test } from 'vitest';
 import { applyCommand } from '../design/commands.ts';
-import { emptyDesign, type DesignObject, type Outline } from '../design/types.ts';
+import { emptyDesign, type Item, type Outline } from '../design/types.ts';
 import { figuresOf } from './plan.ts';
 import { stitchesJob } from './set-as-stitches.ts';
 import { sewDesign } from './sew.ts';
 
-const object = (id: string, outline: Outline): DesignObject => ({
+const object = (id: string, outline: Outline): Item => ({
   id,
   name: id,
   kind: 'object',
