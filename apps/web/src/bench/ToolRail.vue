@@ -37,7 +37,7 @@ const ICONS: Record<ToolName, Component> = {
 
 <template>
   <nav
-    class="flex flex-col items-stretch gap-0.5 border-r overflow-y-auto border-line bg-panel p-1"
+    class="flex flex-col items-stretch gap-0.5 border-r border-line bg-panel p-1 overflow-y-auto"
     aria-label="Tools"
   >
     <button
