@@ -411,3 +411,29 @@ test('drawings are brought on to the bench, and what was left out is told', asyn
   );
   await expect(bench.blocks()).toHaveCount(2);
 });
+
+test('shaping by keys alone: draw, cut, group, bend and turn', async ({ page }) => {
+  const bench = new BenchPage(page);
+  await bench.make(rosehip.address, 'By keys');
+  await bench.cloth.focus();
+  for (const key of ['e', 'Enter', 'x', 'Enter']) await page.keyboard.press(key);
+  await expect(bench.blocks()).toHaveCount(2);
+  for (const key of ['g', 'b']) await page.keyboard.press(key);
+  const width = Number(await bench.field('Width').inputValue());
+  await page.getByRole('button', { name: 'Mesh' }).press('Enter');
+  await bench.cloth.focus();
+  await page.keyboard.press('Tab');
+  for (let i = 0; i < 4; i++) await page.keyboard.press('Shift+ArrowLeft');
+  await bench.ready();
+  await page.keyboard.press('Escape');
+  expect(Number(await bench.field('Width').inputValue())).toBeGreaterThan(width);
+  for (const key of ['Shift+]', 'Shift+m']) await page.keyboard.press(key);
+  await page.keyboard.press('p');
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('o');
+  await page.keyboard.press('Tab');
+  await page.keyboard.press('Shift+ArrowUp');
+  await expect(page.getByText('3 points, 1 chosen')).toBeVisible();
+  const { objects } = await bench.document();
+  expect(objects.at(-1)).toMatchObject({ outline: { kind: 'path' }, recipe: { kind: 'run' } });
+});

@@ -9,6 +9,7 @@ import { useSettings } from '../stores/settings.ts';
 import { useSewing } from '../stores/sewing.ts';
 import { useView, type PanelName } from '../stores/view.ts';
 import ClothView from './cloth/ClothView.vue';
+import { nudgeBy } from './arrows.ts';
 import { useClipboard } from './clipboard.ts';
 import { usePicking } from './picking.ts';
 import { useCommands, waiting, writtenKey } from './commands.ts';
@@ -100,13 +101,6 @@ const TABS: { panel: PanelName; label: string }[] = [
 ];
 
 const VIEW_KEYS: Record<string, ViewName> = { l: 'lines', n: 'needle', c: 'cloth' };
-const ARROWS: Record<string, [number, number]> = {
-  ArrowLeft: [-1, 0],
-  ArrowRight: [1, 0],
-  ArrowUp: [0, -1],
-  ArrowDown: [0, 1],
-};
-
 /** Leaves one thing at a time: what is half done, the tool, the panel, the group, the selection. */
 function escape(): void {
   if (waiting.value) dropWaiting();
@@ -140,11 +134,8 @@ function press(e: KeyboardEvent): boolean {
   }
   if (e.altKey) return false;
   if (active.value.key(key, e)) return true;
-  const arrow = ARROWS[key];
-  if (arrow) {
-    const step = e.shiftKey ? 1 : 0.1;
-    return (commands.nudge(arrow[0] * step, arrow[1] * step), true);
-  }
+  const arrow = nudgeBy(key, e.shiftKey);
+  if (arrow) return (commands.nudge(arrow.dx, arrow.dy), true);
   const command = commands.byKey.value.get(writtenKey(e));
   if (command) {
     if (command.blocked) bench.message = command.blocked;

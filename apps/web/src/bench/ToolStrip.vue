@@ -4,6 +4,7 @@ import { Copy, Group, Maximize, Trash2, Ungroup, ZoomIn, ZoomOut } from '@lucide
 import { computed } from 'vue';
 import { showNumber } from '../fields/arithmetic.ts';
 import NumberField from '../fields/NumberField.vue';
+import CommandButton from '../parts/CommandButton.vue';
 import IconButton from '../parts/IconButton.vue';
 import { useBench } from '../stores/bench.ts';
 import { useSettings } from '../stores/settings.ts';
@@ -65,19 +66,16 @@ const percent = computed(() => `${Math.round((view.scale / settings.screen) * 10
       @live="n.set($event)"
       @change="n.set($event)"
     />
-    <button
+    <CommandButton
       v-for="a in tool.actions"
       :key="a.label"
-      type="button"
-      class="button h-7 px-2"
-      :class="a.on ? 'border-rosehip bg-blush' : ''"
-      :aria-pressed="a.on"
-      :aria-disabled="!!a.blocked || undefined"
-      :title="a.blocked ?? (a.keys ? `${a.label} (${a.keys})` : a.label)"
-      @click="!a.blocked && a.run()"
-    >
-      {{ a.label }}
-    </button>
+      class="h-7 px-2"
+      :label="a.label"
+      :hint="a.keys ? `${a.label} (${a.keys})` : a.label"
+      :blocked="a.blocked"
+      :on="a.on"
+      @press="a.run()"
+    />
     <template v-if="view.tool === 'select'">
       <IconButton
         v-for="c in shown"

@@ -1,10 +1,11 @@
 <script setup lang="ts">
 // The numbers of an outline that is made from others, and what it is made from.
 import { computed } from 'vue';
-import { findItem, isLive, type CornerRule, type DesignObject, type LiveOutline } from '@rosehip/core';
+import { findItem, isLive, type DesignObject, type LiveOutline } from '@rosehip/core';
 import ChoiceField from '../../fields/ChoiceField.vue';
 import NumberField from '../../fields/NumberField.vue';
 import { useBench } from '../../stores/bench.ts';
+import { CORNER_CHOICES, END_CHOICES } from './choices.ts';
 
 const bench = useBench();
 
@@ -39,16 +40,6 @@ function changed(change: Record<string, unknown>): DesignObject[] {
   const [o] = bench.committedSelected as DesignObject<LiveOutline>[];
   return [{ ...o, outline: { ...o.outline, ...change } as LiveOutline }];
 }
-const CORNERS: { value: CornerRule; label: string }[] = [
-  { value: 'round', label: 'round' },
-  { value: 'mitre', label: 'pointed' },
-  { value: 'bevel', label: 'cut off' },
-];
-const ENDS = [
-  { value: 'flat', label: 'flat' },
-  { value: 'round', label: 'round' },
-  { value: 'square', label: 'square' },
-];
 const WHICH = [
   { value: 'all', label: 'all edges' },
   { value: 'outer', label: 'outer edges' },
@@ -101,7 +92,7 @@ const OPS = [
         <ChoiceField
           label="Ends"
           :value="object.outline.ends"
-          :choices="ENDS"
+          :choices="END_CHOICES"
           @change="bench.replace(changed({ ends: $event }), 'Ends')"
         />
       </template>
@@ -109,7 +100,7 @@ const OPS = [
         v-if="object.outline.kind === 'surround' || object.outline.kind === 'band'"
         label="Corners"
         :value="object.outline.corners"
-        :choices="CORNERS"
+        :choices="CORNER_CHOICES"
         @change="bench.replace(changed({ corners: $event }), 'Corners')"
       />
       <ChoiceField

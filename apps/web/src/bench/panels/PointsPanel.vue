@@ -3,6 +3,7 @@
 import { computed } from 'vue';
 import { isLive, findItem, movePoints, type PointRef } from '@rosehip/core';
 import NumberField from '../../fields/NumberField.vue';
+import CommandButton from '../../parts/CommandButton.vue';
 import { useBench } from '../../stores/bench.ts';
 import { chosenPoints, usePointEdit } from '../tools/points-tool.ts';
 
@@ -75,19 +76,15 @@ const sources = computed(() => {
         />
       </div>
       <div class="grid grid-cols-3 gap-1.5">
-        <button
+        <CommandButton
           v-for="a in edit.actions.value"
           :key="a.label"
-          type="button"
-          class="button h-8 justify-center px-1"
-          :class="a.on ? 'border-rosehip bg-blush' : ''"
-          :aria-pressed="a.on"
-          :aria-disabled="!!a.blocked || undefined"
-          :title="a.blocked ?? `${a.label} (${a.keys})`"
-          @click="!a.blocked && a.run()"
-        >
-          {{ a.label }}
-        </button>
+          :label="a.label"
+          :hint="`${a.label} (${a.keys})`"
+          :blocked="a.blocked"
+          :on="a.on"
+          @press="a.run()"
+        />
       </div>
       <div class="grid gap-2">
         <h3 class="text-sm">The whole outline</h3>

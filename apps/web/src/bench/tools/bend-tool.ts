@@ -13,9 +13,10 @@ import {
   type Group,
   type Point,
 } from '@rosehip/core';
-import { computed, reactive, shallowRef } from 'vue';
+import { computed, reactive, ref, shallowRef, watch } from 'vue';
 import { useBench } from '../../stores/bench.ts';
 import { useView } from '../../stores/view.ts';
+import { nudgeBy } from '../arrows.ts';
 import { usePicking } from '../picking.ts';
 import { useSnapping } from '../snapping.ts';
 import { drawDisc, drawLeaf, drawLine, LEAF } from './marks.ts';
@@ -35,6 +36,8 @@ export function bendTool(): Tool {
   const picking = usePicking();
   const size = reactive({ columns: 2, rows: 2 });
   const held = shallowRef<Handle | null>(null);
+  /** The handle that the arrow keys move; Tab walks. -1 for none. */
+  const walked = ref(-1);
   let moved: Bend | null = null;
 
   const group = computed<(Group & { bend: Bend }) | null>(() => {
@@ -43,6 +46,11 @@ export function bendTool(): Tool {
       ? (only as Group & { bend: Bend })
       : null;
   });
+
+  watch(
+    () => group.value?.id,
+    () => (walked.value = -1),
+  );
 
   /** The corner that a side's pull belongs to, and its place. */
   function pullPlace(bend: Bend, side: number, end: 0 | 1): { corner: Point; at: Point } {
@@ -123,7 +131,7 @@ export function bendTool(): Tool {
   const tool = reactive({
     hint: computed(() =>
       group.value
-        ? 'Drag corners and the pulls of the sides.'
+        ? 'Drag corners and pulls of the sides; Tab and the arrow keys do it too.'
         : bench.selection.length
           ? 'Choose an envelope or a mesh for what is selected.'
           : 'Click what is to be bent.',
@@ -163,7 +171,21 @@ export function bendTool(): Tool {
       if (value && moved) bench.replace([{ ...value, bend: moved }], 'Bend');
       moved = null;
     },
-    key: () => false,
+    key(key: string, e: KeyboardEvent) {
+      const { value } = group;
+      if (!value) return false;
+      const all = handles(value.bend);
+      if (key === 'Tab' && e.target instanceof HTMLElement && e.target.closest('[role=application]')) {
+        walked.value = (walked.value + (e.shiftKey ? -1 : 1) + all.length) % all.length;
+        return true;
+      }
+      const arrow = nudgeBy(key, e.shiftKey);
+      const at = all[walked.value];
+      if (!arrow || !at) return false;
+      const to = { x: at.at.x + arrow.dx, y: at.at.y + arrow.dy };
+      bench.replace([{ ...value, bend: dragged(value.bend, at.handle, to) }], 'Bend');
+      return true;
+    },
     cancel() {
       const was = held.value !== null;
       if (was) bench.cancelPreview();
@@ -199,11 +221,11 @@ export function bendTool(): Tool {
         for (let k = 0; k <= across * FINE; k++) line(ctx, at(k / (across * FINE), i / down), k === 0);
       ctx.stroke();
       ctx.globalAlpha = 1;
-      for (const { handle, at: place } of handles(bend)) {
+      for (const [i, { handle, at: place }] of handles(bend).entries()) {
         if (handle.kind === 'pull') {
           drawLine(ctx, toPx(pullPlace(bend, handle.side, handle.end).corner), toPx(place), LEAF, 1.2);
-          drawDisc(ctx, toPx(place), 3.5, false);
-        } else drawLeaf(ctx, toPx(place), 5, false);
+          drawDisc(ctx, toPx(place), 3.5, i === walked.value);
+        } else drawLeaf(ctx, toPx(place), 5, i === walked.value);
       }
     },
   });

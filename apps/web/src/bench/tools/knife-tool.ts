@@ -14,6 +14,7 @@ import {
 import { computed, reactive } from 'vue';
 import { useBench } from '../../stores/bench.ts';
 import { useView } from '../../stores/view.ts';
+import { frameOf } from '../items.ts';
 import { constrained } from './angles.ts';
 import { NOTHING, type Pointer, type Tool, type ToolPreview } from './tool.ts';
 
@@ -51,8 +52,17 @@ export function knifeTool(): Tool {
     return path ? { ...NOTHING, paths: [path] } : NOTHING;
   });
 
+  function cut(path: Path): void {
+    const ids = targets(path);
+    if (!ids.length) {
+      bench.message = 'The line doesn’t meet any shape.';
+      return;
+    }
+    if (bench.does((design) => knifeJob(design, ids, { kind: 'path', paths: [path] }))) view.tool = 'select';
+  }
+
   const tool = reactive({
-    hint: 'Drag through what is selected, or through anything, to cut it. Shift: steps of 15°.',
+    hint: 'Drag through what is selected, or through anything, to cut it. Shift: steps of 15°. Enter: upright through the middle.',
     preview,
     actions: computed(() => [
       { label: 'Straight', on: state.straight, run: () => (state.straight = true) },
@@ -72,16 +82,22 @@ export function knifeTool(): Tool {
     up() {
       const path = line();
       state.places = [];
-      if (!path) return;
-      const ids = targets(path);
-      if (!ids.length) {
-        bench.message = 'The line doesn’t meet any shape.';
-        return;
-      }
-      if (bench.does((design) => knifeJob(design, ids, { kind: 'path', paths: [path] })))
-        view.tool = 'select';
+      if (path) cut(path);
     },
-    key: () => false,
+    // Without a mouse: an upright cut through the middle of what is selected; its line can be moved and turned.
+    key(key: string) {
+      const frame = key === 'Enter' ? frameOf(bench.selectedPlain) : null;
+      if (!frame) return false;
+      const reach = Math.hypot(frame.width, frame.height) / 2 + 5;
+      cut({
+        closed: false,
+        points: [
+          { x: frame.x, y: frame.y - reach },
+          { x: frame.x, y: frame.y + reach },
+        ],
+      });
+      return true;
+    },
     cancel() {
       const was = state.places.length > 0;
       state.places = [];

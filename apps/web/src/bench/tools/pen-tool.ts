@@ -226,6 +226,14 @@ export function penTool(): Tool {
       if (state.closing) finish(true);
     },
     key(key: string) {
+      // Without a mouse: a level line in the middle of what is seen, to be shaped with the Points tool.
+      if (!state.points.length && key === 'Enter') {
+        const { x, y } = view.centre;
+        const half = Math.max(5, Math.round(view.width / view.scale / 8));
+        const points = [-half, 0, half].map((dx) => ({ x: Math.round(x) + dx, y: Math.round(y) }));
+        addObject({ kind: 'path', paths: [{ closed: false, points }] }, 'run', 'Line');
+        return true;
+      }
       if (!state.points.length) return false;
       const found = actions.value.find((a) => a.label === KEYS[key]);
       if (!found) return false;

@@ -38,6 +38,7 @@ import { useLocalStorage } from '@vueuse/core';
 import { computed, reactive, ref, shallowRef, watch } from 'vue';
 import { useBench } from '../../stores/bench.ts';
 import { useView } from '../../stores/view.ts';
+import { nudgeBy } from '../arrows.ts';
 import { writtenKey } from '../commands.ts';
 import { useSnapping } from '../snapping.ts';
 import { constrained } from './angles.ts';
@@ -479,21 +480,10 @@ export function pointsTool(): Tool {
     chosenPoints.value = [all[(at + step + all.length) % all.length]];
   }
 
-  const ARROWS: Record<string, [number, number]> = {
-    ArrowLeft: [-1, 0],
-    ArrowRight: [1, 0],
-    ArrowUp: [0, -1],
-    ArrowDown: [0, 1],
-  };
-
   function key(pressed: string, e: KeyboardEvent): boolean {
-    const arrow = ARROWS[pressed];
+    const arrow = nudgeBy(pressed, e.shiftKey);
     if (arrow && chosenPoints.value.length) {
-      const step = e.shiftKey ? 1 : 0.1;
-      edit.commit(
-        movePoints(edit.given(), chosenPoints.value, arrow[0] * step, arrow[1] * step),
-        'Nudge points',
-      );
+      edit.commit(movePoints(edit.given(), chosenPoints.value, arrow.dx, arrow.dy), 'Nudge points');
       return true;
     }
     if (
