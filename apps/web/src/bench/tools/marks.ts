@@ -34,10 +34,18 @@ export function drawLeaf(ctx: Context, p: Point, radius: number, chosen: boolean
   finish(ctx, chosen);
 }
 
+/** Specks nearer than this to the last one are left out, in pixels: they would only hide the line. */
+const SPECK_ROOM = 6;
+
 /** A crowd of points: specks, which cost next to nothing. */
 export function drawSpecks(ctx: Context, points: readonly Point[]): void {
   ctx.fillStyle = INK;
-  for (const { x, y } of points) ctx.fillRect(x - 1.5, y - 1.5, 3, 3);
+  let last: Point = { x: -Infinity, y: -Infinity };
+  for (const p of points) {
+    if (Math.abs(p.x - last.x) + Math.abs(p.y - last.y) < SPECK_ROOM) continue;
+    ctx.fillRect(p.x - 1.5, p.y - 1.5, 3, 3);
+    last = p;
+  }
 }
 
 export function drawLine(

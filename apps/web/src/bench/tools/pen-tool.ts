@@ -181,7 +181,7 @@ export function penTool(): Tool {
   };
 
   const tool = reactive({
-    hint: 'Click: corner. Drag: curve. Shift: steps of 15°. First point: close. An end of a line: go on.',
+    hint: 'Click: corner. Drag: curve. Begin at a line’s end to go on.',
     preview,
     actions,
     down(p: Pointer) {

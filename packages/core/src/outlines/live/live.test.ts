@@ -240,6 +240,51 @@ describe('live outlines', () => {
   });
 });
 
+describe('odd outlines', () => {
+  const ops: ((id: string) => Outline)[] = [
+    (id) => ({ kind: 'combine', op: 'unite', of: [id, 'box'] }),
+    (id) => ({ kind: 'combine', op: 'subtract', of: ['box', id] }),
+    (id) => ({ kind: 'combine', op: 'intersect', lines: true, of: [id, 'box'] }),
+    (id) => ({ kind: 'cut', side: 'left', of: ['box', id] }),
+    (id) => ({ kind: 'surround', of: [id], distance: 1, corners: 'round' }),
+    (id) => ({ kind: 'surround', of: [id], distance: -1, corners: 'mitre' }),
+    (id) => ({ kind: 'band', of: [id], width: 2, ends: 'round', corners: 'bevel' }),
+    (id) => ({ kind: 'edge', of: [id], which: 'outer' }),
+  ];
+  const many = Array.from({ length: 10_000 }, (_, i) => {
+    const a = (i / 10_000) * 2 * Math.PI;
+    const r = 30 + 0.5 * Math.sin(400 * a);
+    return { x: r * Math.cos(a), y: r * Math.sin(a) };
+  });
+  test.each<[string, PlainOutline]>([
+    ['a bow-tie', drawn('M0 0L20 20V0L0 20Z')],
+    ['one without area', drawn('M0 0H20H0Z')],
+    ['repeated points', drawn('M0 0V0H20H20V20V20L20 20Z')],
+    ['one point', { kind: 'path', paths: [{ closed: true, points: [{ x: 3, y: 3 }] }] }],
+    ['no paths', { kind: 'path', paths: [] }],
+    ['no size', box(0, 0, 0, 0)],
+    ['10,000 points', { kind: 'path', paths: [{ closed: true, points: many }] }],
+  ])('%s: every way of shaping gives sound outlines', (_, outline) => {
+    for (const make of ops) {
+      const design = designOf(
+        object('odd', outline),
+        object('box', box(5, 5, 20, 20)),
+        object('made', make('odd')),
+      );
+      for (const { coords } of outlineLines(resolvedOf(design, 'made')))
+        expect(coords.every(Number.isFinite)).toBe(true);
+    }
+  });
+
+  test('a bow-tie is put right: both of its halves count', () => {
+    const design = designOf(
+      object('a', drawn('M0 0L20 20V0L0 20Z')),
+      object('e', { kind: 'edge', of: ['a'], which: 'all' }),
+    );
+    expect(areaOf(design, 'e')).toBeCloseTo(200);
+  });
+});
+
 describe('bending', () => {
   const from = { x: 0, y: 0, width: 40, height: 20 };
   const places = fc.record({ x: fc.integer({ min: -20, max: 20 }), y: fc.integer({ min: -10, max: 10 }) });
