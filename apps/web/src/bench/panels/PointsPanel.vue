@@ -5,7 +5,7 @@ import { isLive, findItem, movePoints, type PointRef } from '@rosehip/core';
 import NumberField from '../../fields/NumberField.vue';
 import CommandButton from '../../parts/CommandButton.vue';
 import { useBench } from '../../stores/bench.ts';
-import { chosenPoints, usePointEdit } from '../tools/points-tool.ts';
+import { chosenPoints, usePointEdit } from '../tools/point-edit.ts';
 
 const bench = useBench();
 const edit = usePointEdit();

@@ -1,40 +1,17 @@
 // Points: the points, tangents and segments of one outline, edited by hand and by numbers.
 import {
   addPoint,
-  breakAt,
-  closePath,
-  deletePoints,
   dragSegment,
-  findItem,
-  isEnd,
-  isLive,
-  joinEnds,
   leavesAt,
-  madePlain,
   movePoints,
   moveTangent,
   nearestOnPaths,
-  outlinePaths,
-  pointKind,
-  reversePaths,
   sameRef,
-  segmentCount,
-  setFirst,
-  setPointKind,
-  setSegments,
-  simplifyPaths,
-  smoothPaths,
-  tracePaths,
-  type Canvas2D,
-  type DesignObject,
   type OnSegment,
   type Path,
-  type PathOutline,
   type Point,
-  type PointKind,
   type PointRef,
 } from '@rosehip/core';
-import { useLocalStorage } from '@vueuse/core';
 import { computed, reactive, ref, shallowRef, watch } from 'vue';
 import { useBench } from '../../stores/bench.ts';
 import { useView } from '../../stores/view.ts';
@@ -42,7 +19,9 @@ import { nudgeBy } from '../arrows.ts';
 import { writtenKey } from '../commands.ts';
 import { useSnapping } from '../snapping.ts';
 import { constrained } from './angles.ts';
-import { drawDisc, drawLeaf, drawLine, drawSpecks, INK, LEAF, ROSEHIP } from './marks.ts';
+import { drawDisc } from './marks.ts';
+import { chosenPoints, usePointEdit } from './point-edit.ts';
+import { markPoints } from './point-marks.ts';
 import { NOTHING, type Marker, type Pointer, type Tool, type ToolAction } from './tool.ts';
 
 /** How near a press must be to a handle and to a segment, and how far a drag must go, in CSS pixels. */
@@ -51,18 +30,12 @@ const SEGMENT_REACH = 6;
 const DRAG = 3;
 /** Outlines with more points than this show tangents only at the chosen points. */
 const ALL_TANGENTS = 12;
-/** With more points than this they are specks. */
-const CROWD = 400;
-const isCrowded = (paths: readonly Path[]): boolean => paths.reduce((n, p) => n + p.points.length, 0) > CROWD;
-
 type Grab =
   | { what: 'points'; at: Point; refs: PointRef[] }
   | { what: 'tangent'; ref: PointRef; side: 'in' | 'out' }
   | { what: 'segment'; on: OnSegment }
   | { what: 'box'; at: Point; lasso: boolean };
 
-/** What is chosen among the points, for the card. */
-export const chosenPoints = shallowRef<PointRef[]>([]);
 /** Points are chosen by a box or by a line drawn round them. */
 const lassoing = ref(false);
 
@@ -73,197 +46,6 @@ function insideLoop(loop: readonly Point[], p: Point): boolean {
     if (a.y > p.y !== b.y > p.y && p.x < ((b.x - a.x) * (p.y - a.y)) / (b.y - a.y) + a.x) inside = !inside;
   }
   return inside;
-}
-
-/** The object whose points are edited, and what can be done to them. */
-export function usePointEdit() {
-  const bench = useBench();
-  const tolerance = useLocalStorage('rosehip-simplify', 0.1);
-  const strength = useLocalStorage('rosehip-smooth', 0.3);
-
-  const object = computed<DesignObject | null>(() => {
-    const [only] = bench.selected;
-    return bench.selected.length === 1 && only.kind === 'object' ? only : null;
-  });
-  const live = computed(() => (object.value && isLive(object.value.outline) ? object.value : null));
-  /** Its paths as they are shown; none for a live outline. */
-  const paths = computed<readonly Path[]>(() => {
-    const o = object.value?.outline;
-    return !o || isLive(o) ? [] : outlinePaths(o);
-  });
-  /** Its paths before a preview that is under way. */
-  function given(): readonly Path[] {
-    const found = bench.committed && object.value && findItem(bench.committed, object.value.id);
-    return found?.kind === 'object' && !isLive(found.outline) ? outlinePaths(found.outline) : [];
-  }
-
-  function changed(next: readonly Path[]): DesignObject | null {
-    const o = object.value;
-    if (!o || isLive(o.outline)) return null;
-    const rule = o.outline.kind === 'path' ? o.outline.fillRule : undefined;
-    const outline: PathOutline = { kind: 'path', paths: [...next], ...(rule && { fillRule: rule }) };
-    return { ...o, outline };
-  }
-  const preview = (next: readonly Path[]): void => {
-    const item = changed(next);
-    if (item) bench.preview([item]);
-  };
-  function commit(next: readonly Path[], label: string, choose?: PointRef[]): void {
-    const item = changed(next);
-    if (!item) return;
-    if (!next.length) {
-      bench.message = 'A shape needs two points at least; press Delete with the Select tool to take it away.';
-      return;
-    }
-    const before = bench.committed && findItem(bench.committed, item.id);
-    const wasReady = before?.kind === 'object' && before.outline.kind !== 'path';
-    if (!bench.replace([item], label)) return;
-    if (wasReady) bench.message = `${item.name} is a path of its own points now.`;
-    if (choose) chosenPoints.value = choose;
-  }
-
-  /** Indices of paths that hold a chosen point; all of them when none is chosen. */
-  const named = (): Set<number> =>
-    new Set(chosenPoints.value.length ? chosenPoints.value.map((r) => r.path) : paths.value.map((_, i) => i));
-
-  const needPoint = computed(() => (chosenPoints.value.length ? undefined : 'Choose a point first.'));
-  const needOne = computed(() => (chosenPoints.value.length === 1 ? undefined : 'Choose one point.'));
-  /** Segments between chosen points, or the one that begins at the only chosen point. */
-  const segments = computed<PointRef[]>(() => {
-    const chosen = chosenPoints.value;
-    const isChosen = (path: number, point: number): boolean =>
-      chosen.some((r) => r.path === path && r.point === point);
-    const between = paths.value.flatMap((path, i) =>
-      Array.from({ length: segmentCount(path) }, (_, k) => ({ path: i, point: k })).filter(
-        (r) => isChosen(i, r.point) && isChosen(i, (r.point + 1) % path.points.length),
-      ),
-    );
-    return between.length || chosen.length !== 1
-      ? between
-      : chosen.filter((r) => r.point < segmentCount(paths.value[r.path]));
-  });
-  const needSegment = computed(() => (segments.value.length ? undefined : 'Choose both ends of a segment.'));
-
-  const kindAction = (kind: PointKind, label: string, keys: string): ToolAction => ({
-    label,
-    keys,
-    blocked: needPoint.value,
-    on:
-      chosenPoints.value.length > 0 &&
-      chosenPoints.value.every(
-        (r) =>
-          paths.value[r.path]?.points[r.point] && pointKind(paths.value[r.path].points[r.point]) === kind,
-      ),
-    run: () => commit(setPointKind(given(), chosenPoints.value, kind), label),
-  });
-
-  const actions = computed<ToolAction[]>(() => {
-    const chosen = chosenPoints.value;
-    const all = paths.value;
-    const ends = chosen.filter((r) => all[r.path] && isEnd(all, r));
-    const open = all.some((p, i) => named().has(i) && !p.closed);
-    return [
-      kindAction('corner', 'Corner', 'Shift C'),
-      kindAction('smooth', 'Smooth', 'Shift S'),
-      kindAction('symmetric', 'Symmetric', 'Shift Y'),
-      {
-        label: 'Straight',
-        keys: 'Shift L',
-        blocked: needSegment.value,
-        run: () => commit(setSegments(given(), segments.value, 'straight'), 'Straighten'),
-      },
-      {
-        label: 'Curved',
-        keys: 'Shift U',
-        blocked: needSegment.value,
-        run: () => commit(setSegments(given(), segments.value, 'curved'), 'Curve'),
-      },
-      {
-        label: 'Add points',
-        keys: 'Insert',
-        blocked: needSegment.value,
-        run: () => {
-          const last = [...segments.value].sort((a, b) => b.path - a.path || b.point - a.point);
-          commit(
-            last.reduce<Path[]>((p, s) => addPoint(p, s, 0.5), [...given()]),
-            'Add points',
-            [],
-          );
-        },
-      },
-      {
-        label: 'Delete',
-        keys: 'Backspace',
-        blocked: needPoint.value,
-        run: () => commit(deletePoints(given(), chosen), 'Delete points', []),
-      },
-      {
-        label: 'Break',
-        keys: 'Shift X',
-        blocked: needOne.value,
-        run: () => commit(breakAt(given(), chosen[0]), 'Break', []),
-      },
-      {
-        label: 'Join ends',
-        keys: 'Shift J',
-        blocked: ends.length === 2 && chosen.length === 2 ? undefined : 'Choose two ends of open lines.',
-        run: () => commit(joinEnds(given(), ends[0], ends[1]), 'Join', []),
-      },
-      {
-        label: 'Close',
-        keys: 'Shift O',
-        blocked: open ? undefined : 'This is closed already.',
-        run: () => {
-          const which = named();
-          commit(
-            given().map((p, i) => (which.has(i) ? closePath(p) : p)),
-            'Close',
-            [],
-          );
-        },
-      },
-      {
-        label: 'Reverse',
-        keys: 'Shift R',
-        run: () => commit(reversePaths(given(), named()), 'Reverse', []),
-      },
-      {
-        label: 'Begin here',
-        keys: 'Shift F',
-        blocked:
-          needOne.value ??
-          (all[chosen[0]?.path]?.closed ? undefined : 'An open line begins at its end; reverse it instead.'),
-        run: () => commit(setFirst(given(), chosen[0]), 'First point', [{ path: chosen[0].path, point: 0 }]),
-      },
-    ];
-  });
-
-  return {
-    object,
-    live,
-    paths,
-    given,
-    preview,
-    commit,
-    actions,
-    tolerance,
-    strength,
-    simplify: () => {
-      const before = given().reduce((n, p) => n + p.points.length, 0);
-      const next = simplifyPaths(given(), tolerance.value);
-      const after = next.reduce((n, p) => n + p.points.length, 0);
-      if (after === before) bench.message = 'No point can be spared at this tolerance.';
-      else {
-        commit(next, 'Simplify', []);
-        bench.message = `${before} points became ${after}.`;
-      }
-    },
-    smooth: () => commit(smoothPaths(given(), strength.value), 'Smooth', []),
-    makePlain: () => {
-      const plain = bench.committed && object.value && madePlain(bench.committed, object.value);
-      if (plain) bench.replace([plain], 'Make plain');
-    },
-  };
 }
 
 export function pointsTool(): Tool {
@@ -503,80 +285,6 @@ export function pointsTool(): Tool {
     return true;
   }
 
-  /** The outline itself: on the canvas, because a large one is slow as a vector image. */
-  function markOutline({ ctx, toPx, scale }: Marker, paths: readonly Path[]): void {
-    const origin = toPx({ x: 0, y: 0 });
-    ctx.save();
-    ctx.translate(origin.x, origin.y);
-    ctx.scale(scale, scale);
-    ctx.beginPath();
-    tracePaths(ctx as unknown as Canvas2D, paths);
-    const looks = [
-      ['rgb(255 253 248 / 0.8)', 4],
-      [ROSEHIP, 1.5],
-    ] as const;
-    // A crowded outline does without its halo, so that it keeps up with the hand.
-    for (const [colour, width] of isCrowded(paths) ? looks.slice(1) : looks) {
-      ctx.strokeStyle = colour;
-      ctx.lineWidth = width / scale;
-      ctx.stroke();
-    }
-    ctx.restore();
-  }
-
-  function mark(marker: Marker): void {
-    const { ctx, toPx } = marker;
-    const paths = edit.paths.value;
-    markOutline(marker, paths);
-    for (const r of withTangents()) {
-      const p = paths[r.path]?.points[r.point];
-      if (!p) continue;
-      for (const t of [p.in, p.out]) {
-        if (!t) continue;
-        const end = toPx({ x: p.x + t.x, y: p.y + t.y });
-        drawLine(ctx, toPx(p), end, LEAF, 1.2);
-        drawDisc(ctx, end, 3, false);
-      }
-    }
-    const isIn = new Set(chosenPoints.value.map((r) => `${r.path} ${r.point}`));
-    const crowded = isCrowded(paths);
-    paths.forEach((path, i) => {
-      if (crowded) drawSpecks(ctx, path.points.map(toPx));
-      path.points.forEach((p, k) => {
-        const chosen = isIn.size > 0 && isIn.has(`${i} ${k}`);
-        if (crowded && !chosen) return;
-        const draw = pointKind(p) === 'corner' ? drawLeaf : drawDisc;
-        draw(ctx, toPx(p), 4.5, chosen);
-      });
-      direction(ctx, toPx, path);
-    });
-    if (hover.value) drawDisc(ctx, toPx(hover.value.point), 2.5, true);
-  }
-
-  /** A small arrow from the first point: where the path begins and which way it goes. */
-  function direction(ctx: CanvasRenderingContext2D, toPx: Marker['toPx'], { points }: Path): void {
-    if (points.length < 2) return;
-    const a = toPx(points[0]);
-    const out = points[0].out ?? { x: points[1].x - points[0].x, y: points[1].y - points[0].y };
-    const angle = Math.atan2(out.y, out.x);
-    ctx.save();
-    ctx.translate(a.x, a.y);
-    ctx.rotate(angle);
-    ctx.beginPath();
-    ctx.moveTo(9, -3.5);
-    ctx.lineTo(15, 0);
-    ctx.lineTo(9, 3.5);
-    ctx.strokeStyle = INK;
-    ctx.lineWidth = 1.4;
-    ctx.stroke();
-    ctx.restore();
-    ctx.beginPath();
-    ctx.arc(a.x, a.y, 8, 0, 7);
-    ctx.strokeStyle = ROSEHIP;
-    ctx.lineWidth = 1;
-    ctx.stroke();
-  }
-
   const tool = reactive({
     hint: computed(() => {
       if (!edit.object.value) return 'Click the shape whose points you want to edit.';
@@ -615,7 +323,10 @@ export function pointsTool(): Tool {
       snap.end();
       return was;
     },
-    mark,
+    mark(marker: Marker) {
+      markPoints(marker, edit.paths.value, chosenPoints.value, withTangents());
+      if (hover.value) drawDisc(marker.ctx, marker.toPx(hover.value.point), 2.5, true);
+    },
     focus: computed(() => (edit.object.value ? [edit.object.value.id] : null)),
   });
   return tool as unknown as Tool;
