@@ -385,6 +385,34 @@ const needle = computed(() => {
       stroke="#b3263f"
       stroke-dasharray="4 3"
     />
+    <!-- Under the frame: on a small shape the handles of its size come first. -->
+    <g v-if="angleLine">
+      <line
+        :x1="angleLine.from.x"
+        :y1="angleLine.from.y"
+        :x2="angleLine.to.x"
+        :y2="angleLine.to.y"
+        stroke="#fffdf8"
+        stroke-width="4"
+        stroke-opacity="0.75"
+      />
+      <line
+        :x1="angleLine.from.x"
+        :y1="angleLine.from.y"
+        :x2="angleLine.to.x"
+        :y2="angleLine.to.y"
+        stroke="#4f6f3d"
+        stroke-width="1.6"
+      />
+      <g class="grab" data-testid="angle-handle" @pointerdown="dragAngle($event, 1)">
+        <circle :cx="angleLine.to.x" :cy="angleLine.to.y" r="11" fill="transparent" />
+        <circle :cx="angleLine.to.x" :cy="angleLine.to.y" r="5" class="disc leaf" />
+      </g>
+      <g class="grab" @pointerdown="dragAngle($event, -1)">
+        <circle :cx="angleLine.from.x" :cy="angleLine.from.y" r="11" fill="transparent" />
+        <circle :cx="angleLine.from.x" :cy="angleLine.from.y" r="5" class="disc leaf" />
+      </g>
+    </g>
     <g v-if="frame">
       <polygon
         :points="frameLine"
@@ -427,33 +455,6 @@ const needle = computed(() => {
         <circle :cx="centrePx.x" :cy="centrePx.y" r="8" fill="transparent" />
         <circle :cx="centrePx.x" :cy="centrePx.y" r="2.5" class="disc" />
         <circle :cx="centrePx.x" :cy="centrePx.y" r="5.5" fill="none" stroke="#2a1c2b" stroke-opacity="0.5" />
-      </g>
-    </g>
-    <g v-if="angleLine">
-      <line
-        :x1="angleLine.from.x"
-        :y1="angleLine.from.y"
-        :x2="angleLine.to.x"
-        :y2="angleLine.to.y"
-        stroke="#fffdf8"
-        stroke-width="4"
-        stroke-opacity="0.75"
-      />
-      <line
-        :x1="angleLine.from.x"
-        :y1="angleLine.from.y"
-        :x2="angleLine.to.x"
-        :y2="angleLine.to.y"
-        stroke="#4f6f3d"
-        stroke-width="1.6"
-      />
-      <g class="grab" data-testid="angle-handle" @pointerdown="dragAngle($event, 1)">
-        <circle :cx="angleLine.to.x" :cy="angleLine.to.y" r="11" fill="transparent" />
-        <circle :cx="angleLine.to.x" :cy="angleLine.to.y" r="5" class="disc leaf" />
-      </g>
-      <g class="grab" @pointerdown="dragAngle($event, -1)">
-        <circle :cx="angleLine.from.x" :cy="angleLine.from.y" r="11" fill="transparent" />
-        <circle :cx="angleLine.from.x" :cy="angleLine.from.y" r="5" class="disc leaf" />
       </g>
     </g>
     <g v-if="needle" data-testid="needle">

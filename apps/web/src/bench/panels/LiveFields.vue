@@ -82,7 +82,7 @@ const OPS = [
       </template>
       <template v-if="object.outline.kind === 'band'">
         <NumberField
-          label="Width"
+          label="Band width"
           :value="object.outline.width"
           :least="0.1"
           :most="200"
