@@ -274,6 +274,10 @@ test('groups are entered, members locked and hidden, and objects go to another d
   await expect(page.getByLabel('Name', { exact: true })).toHaveValue('Group');
 
   await page.keyboard.press('Shift+L');
+  await page.keyboard.press('ArrowRight');
+  await expect(page.getByText('Group is locked: unlock first (Shift L).')).toBeVisible();
+  await page.keyboard.press('Delete');
+  await expect(bench.blocks()).toHaveCount(2);
   await page.keyboard.press('Escape');
   await bench.clickAt(-25, 0);
   await expect(page.getByLabel('Name', { exact: true })).toHaveCount(0);

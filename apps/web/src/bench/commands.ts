@@ -74,6 +74,7 @@ export function useCommands() {
   function transform(m: Matrix, label: string): void {
     if (!count.value) return;
     const items = bench.transformed(m);
+    if (!items.length) return;
     const [sx, sy] = [Math.hypot(m[0], m[1]), Math.hypot(m[2], m[3])];
     const note = densityNote(bench.committedSelected, sx, sy);
     if (note) {
@@ -90,6 +91,11 @@ export function useCommands() {
 
   function remove(): void {
     if (!count.value) return;
+    const locked = bench.selected.find((i) => i.locked);
+    if (locked) {
+      bench.message = `${locked.name} is locked: unlock it first (Shift L).`;
+      return;
+    }
     let plain: string[] = [];
     const done = bench.does((design) => {
       const job = removeJob(design, ids());

@@ -184,16 +184,24 @@ export const useBench = defineStore('bench', () => {
     if (committed.value) design.value = { ...committed.value, ...changes };
   }
 
-  /** What is selected (as it was before a preview), and what belongs to it, after a map. */
-  const transformed = (m: Matrix, items = committedSelected.value): Item[] =>
-    committed.value ? transformItems(committed.value, items, m) : [];
+  /**
+   * What is selected (as it was before a preview), and what belongs to it, after a map. What is locked keeps its
+   * place; when all of it is, that is said.
+   */
+  function transformed(m: Matrix, items = committedSelected.value): Item[] {
+    const free = items.filter((item) => !item.locked);
+    if (items.length && !free.length) message.value = `${lockedWords(items)} locked: unlock first (Shift L).`;
+    return committed.value ? transformItems(committed.value, free, m) : [];
+  }
+  const lockedWords = (items: Item[]): string =>
+    items.length === 1 ? `${items[0].name} is` : 'All of this is';
 
   function cancelPreview(): void {
     design.value = committed.value;
   }
 
   /** Replaces items for good, as one step. */
-  const replace = (items: Item[], label: string): boolean => run(replacing(items, label));
+  const replace = (items: Item[], label: string): boolean => items.length > 0 && run(replacing(items, label));
 
   async function save(): Promise<void> {
     if (saving) return saving;

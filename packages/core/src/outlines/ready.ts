@@ -73,7 +73,7 @@ export const READY_SHAPES: readonly ReadyShape[] = [
   },
   { id: 'blossom', name: 'Blossom', proportion: 1, data: blossom(5, 22, 0.42) },
   { id: 'daisy', name: 'Daisy', proportion: 1, data: blossom(9, 20, 0.4) },
-  { id: 'scallop', name: 'Scalloped ring', proportion: 1, data: scallops(12, 40) },
+  { id: 'scallop', name: 'Scallops', proportion: 1, data: scallops(12, 40) },
   {
     id: 'comet',
     name: 'Comet',

@@ -18,7 +18,7 @@ const canvas = useTemplateRef<HTMLCanvasElement>('canvas');
 /** Lines of the grid nearer than this are left out, in CSS pixels. */
 const CLOSEST = 6;
 const GUIDE = '#2f6f8f';
-const HALO = 'rgb(255 253 248 / 0.75)';
+const HALO = 'rgb(255 253 248 / 0.55)';
 
 /** On dark cloth the grid is drawn light. */
 const dark = computed(() => {
@@ -85,8 +85,8 @@ function drawSnaps(ctx: Context): void {
       ctx.lineWidth = 1.5;
       ctx.stroke();
     } else {
-      drawLine(ctx, a, b, HALO, 3);
-      drawLine(ctx, a, b, LEAF, 1.2);
+      drawLine(ctx, a, b, HALO, 2.4);
+      drawLine(ctx, a, b, LEAF, 1);
     }
     // The words stand beside the line, inside the cloth, and not on each other.
     const at = {

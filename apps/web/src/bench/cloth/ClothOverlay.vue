@@ -26,7 +26,7 @@ import { useSewing } from '../../stores/sewing.ts';
 import { useView } from '../../stores/view.ts';
 import { pivot, waiting } from '../commands.ts';
 import { fitting, frameOf, type Frame } from '../items.ts';
-import { snapMarks } from '../snapping.ts';
+import { useSnapping } from '../snapping.ts';
 import type { Tool } from '../tools/tool.ts';
 
 const props = defineProps<{ tool: Tool }>();
@@ -34,6 +34,7 @@ const props = defineProps<{ tool: Tool }>();
 const bench = useBench();
 const sewing = useSewing();
 const view = useView();
+const snap = useSnapping();
 
 const matrix = computed(() => `matrix(${view.scale} 0 0 ${view.scale} ${view.originX} ${view.originY})`);
 
@@ -184,7 +185,7 @@ function pull(
     target.removeEventListener('pointermove', onMove);
     target.removeEventListener('pointerup', onEnd);
     target.removeEventListener('pointercancel', onEnd);
-    snapMarks.value = [];
+    snap.end();
     end(ev.type === 'pointerup');
   };
   target.addEventListener('pointermove', onMove);
@@ -219,8 +220,11 @@ function size(e: PointerEvent, u: number, v: number): void {
   const from = frame.value!;
   // A side's handle with Ctrl held leans the whole instead.
   const began = mmOf(e);
-  map(e, e.ctrlKey && !(u && v) ? 'Skew' : 'Size', (at, ev) => {
-    if (e.ctrlKey && !(u && v)) return lean(from, u, v, { x: at.x - began.x, y: at.y - began.y });
+  const leaning = e.ctrlKey && !(u && v);
+  if (!leaning && !from.turn) snap.prepare(bench.selected);
+  map(e, leaning ? 'Skew' : 'Size', (pointer, ev) => {
+    if (leaning) return lean(from, u, v, { x: pointer.x - began.x, y: pointer.y - began.y });
+    const at = snappedHandle(pointer, u, v, ev);
     // In the frame's own directions, from its middle; the opposite side stays unless Alt is held.
     const local = turned({ x: at.x - from.x, y: at.y - from.y }, -from.turn);
     const out = OUT / view.scale;
@@ -241,6 +245,14 @@ function size(e: PointerEvent, u: number, v: number): void {
     const to: Frame = { ...from, width, height, x: from.x + shift.x, y: from.y + shift.y };
     return fitting(from, to);
   });
+}
+
+/** Where a size handle is drawn to: the frame's corner snaps, and the handle stands beside it. */
+function snappedHandle(at: Point, u: number, v: number, e: PointerEvent): Point {
+  const out = OUT / view.scale;
+  const corner = { x: at.x - u * out, y: at.y - v * out };
+  const p = snap.point({ at: corner, shift: e.shiftKey, alt: e.altKey, free: e.ctrlKey || e.metaKey });
+  return { x: p.x + u * out, y: p.y + v * out };
 }
 
 /** Skews in the frame's own directions, the opposite side held. */
@@ -357,6 +369,15 @@ const needle = computed(() => {
         stroke-width="1.5"
         vector-effect="non-scaling-stroke"
         data-testid="selection-outline"
+      />
+      <path
+        v-if="previewData"
+        :d="previewData"
+        fill="none"
+        stroke="#fffdf8"
+        stroke-width="4"
+        stroke-opacity="0.6"
+        vector-effect="non-scaling-stroke"
       />
       <path
         v-if="previewData"

@@ -55,6 +55,7 @@ function set(key: Key, value: number, label: string): void {
   if (!from) return;
   const m = mapTo(from, key, value);
   const items = bench.transformed(m);
+  if (!items.length) return;
   const note =
     key === 'width' || key === 'height'
       ? densityNote(bench.committedSelected, Math.hypot(m[0], m[1]), Math.hypot(m[2], m[3]))

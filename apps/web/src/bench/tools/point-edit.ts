@@ -39,7 +39,7 @@ export function usePointEdit() {
 
   const object = computed<DesignObject | null>(() => {
     const [only] = bench.selected;
-    return bench.selected.length === 1 && only.kind === 'object' ? only : null;
+    return bench.selected.length === 1 && only.kind === 'object' && !only.locked ? only : null;
   });
   const live = computed(() => (object.value && isLive(object.value.outline) ? object.value : null));
   /** Its paths as they are shown; none for a live outline. */

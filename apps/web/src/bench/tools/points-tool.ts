@@ -2,6 +2,7 @@
 import {
   addPoint,
   dragSegment,
+  findPlace,
   leavesAt,
   movePoints,
   moveTangent,
@@ -75,6 +76,14 @@ export function pointsTool(): Tool {
 
   const isChosen = (r: PointRef): boolean => chosenPoints.value.some((c) => sameRef(c, r));
   const reach = (px = REACH): number => px / view.scale;
+
+  /** Does the object stand in a group that is bent? */
+  function isOnBentSheet(id: string): boolean {
+    const objects = bench.design?.objects ?? [];
+    for (let place = findPlace(objects, id); place?.parent; place = findPlace(objects, place.parent.id))
+      if (place.parent.bend) return true;
+    return false;
+  }
 
   /** Tangents are shown at the chosen points and their neighbours; everywhere when points are few. */
   function withTangents(): PointRef[] {
@@ -287,7 +296,11 @@ export function pointsTool(): Tool {
 
   const tool = reactive({
     hint: computed(() => {
+      const [first] = bench.selected;
+      if (first?.locked) return `${first.name} is locked: unlock it first (Shift L).`;
       if (!edit.object.value) return 'Click the shape whose points you want to edit.';
+      if (isOnBentSheet(edit.object.value.id))
+        return 'This stands on a bent sheet: its points are shown and edited flat.';
       if (edit.live.value)
         return `${edit.live.value.name} is made from other shapes: edit those, or make it plain first.`;
       return 'Drag points, tangents or the line; double-click the line to add a point.';
