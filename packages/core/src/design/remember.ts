@@ -2,8 +2,8 @@
 
 const MEMORY = 400;
 
-/** What `make` gave for this key before, or gives now. The map is the caller's own. */
-export function remember<T>(key: string, map: Map<string, T>, make: () => T): T {
+/** What `make` gave for this key before, or gives now. The map is the caller's own and holds `most` at the most. */
+export function remember<T>(key: string, map: Map<string, T>, make: () => T, most = MEMORY): T {
   const known = map.get(key);
   if (known !== undefined) {
     map.delete(key); // to the end of the queue
@@ -12,6 +12,6 @@ export function remember<T>(key: string, map: Map<string, T>, make: () => T): T 
   }
   const fresh = make();
   map.set(key, fresh);
-  if (map.size > MEMORY) map.delete(map.keys().next().value!);
+  if (map.size > most) map.delete(map.keys().next().value!);
   return fresh;
 }

@@ -41,6 +41,8 @@ interface Known {
 const byObject = new WeakMap<LiveOutline, Known>();
 /** Made before from equal content: a worker is handed new objects every time. */
 const byContent = new Map<string, PlainOutline>();
+/** Outlines are large, and every move of a hand makes new ones. */
+const MOST_OUTLINES = 80;
 const bentByOutline = new WeakMap<PlainOutline, { bend: object; made: PlainOutline }>();
 const bentByContent = new Map<string, PlainOutline>();
 
@@ -51,10 +53,11 @@ const same = (a: PlainOutline[][], b: PlainOutline[][]): boolean =>
 function makeOnce(outline: LiveOutline, sources: PlainOutline[][]): PlainOutline {
   const known = byObject.get(outline);
   if (known && same(known.sources, sources)) return known.made;
-  const made = remember(JSON.stringify([outline, sources]), byContent, () => {
+  const build = (): PlainOutline => {
     const plain = make(outline, sources);
     return outline.place ? transformOutline(plain, outline.place) : plain;
-  });
+  };
+  const made = remember(JSON.stringify([outline, sources]), byContent, build, MOST_OUTLINES);
   byObject.set(outline, { sources, made });
   return made;
 }
@@ -62,7 +65,12 @@ function makeOnce(outline: LiveOutline, sources: PlainOutline[][]): PlainOutline
 function bendOnce(bend: NonNullable<Group['bend']>, outline: PlainOutline): PlainOutline {
   const known = bentByOutline.get(outline);
   if (known?.bend === bend) return known.made;
-  const made = remember(JSON.stringify([bend, outline]), bentByContent, () => bendOutline(bend, outline));
+  const made = remember(
+    JSON.stringify([bend, outline]),
+    bentByContent,
+    () => bendOutline(bend, outline),
+    MOST_OUTLINES,
+  );
   bentByOutline.set(outline, { bend, made });
   return made;
 }
@@ -115,6 +123,11 @@ class Resolver {
     ];
   }
 
+  /** The outlines of an item as they lie for one who stands beside another. */
+  seenBeside(id: string, beside: string): PlainOutline[] {
+    return this.seenFrom(id, this.items.get(beside)?.inside ?? []);
+  }
+
   private bent(outline: PlainOutline, groups: Group[]): PlainOutline {
     return groups.reduceRight((o, group) => (group.bend ? bendOnce(group.bend, o) : o), outline);
   }
@@ -161,3 +174,10 @@ export function resolveDesign(design: Design): PlainDesign {
   }
   return made;
 }
+
+/**
+ * The outlines of an object or a group as they lie on the sheet of another one, or on its own: bends of groups
+ * that both stand in are left out, so that what is made of them can be put there.
+ */
+export const outlinesBeside = (design: Design, id: string, beside = id): PlainOutline[] =>
+  new Resolver(design).seenBeside(id, beside);

@@ -1,12 +1,11 @@
 // Ending what is live: outlines that stand by themselves, compound shapes in parts, parts as one shape.
-import { isLive } from '../design/live.ts';
 import { findPlace } from '../design/tree.ts';
 import type { Design, DesignObject, Item, Path, PathOutline, PlainOutline } from '../design/types.ts';
 import { polygonArea, ringsOf } from '../geometry/region.ts';
 import { fitPath } from '../outlines/fit.ts';
 import { flattenPath, outlinePaths } from '../outlines/flatten.ts';
 import { fillRuleOf, outlineRegion } from '../outlines/region.ts';
-import { resolveDesign } from '../outlines/resolve.ts';
+import { outlinesBeside, resolveDesign } from '../outlines/resolve.ts';
 
 /** How far a plain outline may lie from the live one that it takes the place of, in mm. */
 const TRUE_TO = 0.02;
@@ -26,13 +25,18 @@ export const pathOutline = (outline: PlainOutline, computed: boolean): PathOutli
   };
 };
 
-/** The object with an outline of its own: live ones end, ready shapes become paths. Null when nothing is left of it. */
-export function madePlain(design: Design, object: DesignObject): DesignObject<PathOutline> | null {
-  const place = findPlace(resolveDesign(design).objects, object.id);
-  if (!place || place.item.kind !== 'object') return null;
-  // Points of a path in a bent group stay on the flat sheet.
-  const outline = isLive(object.outline) ? place.item.outline : object.outline;
-  const plain = pathOutline(outline, isLive(object.outline));
+/**
+ * The object with an outline of its own: live ones end, ready shapes become paths. Null when nothing is left of it.
+ * In a bent group it stays on the flat sheet; `beside` another object, as it lies on that one's sheet.
+ */
+export function madePlain(
+  design: Design,
+  object: DesignObject,
+  beside = object.id,
+): DesignObject<PathOutline> | null {
+  const [outline] = outlinesBeside(design, object.id, beside);
+  if (!outline) return null;
+  const plain = pathOutline(outline, outline !== object.outline);
   return plain.paths.length ? { ...object, outline: plain } : null;
 }
 

@@ -265,6 +265,43 @@ describe('groups', () => {
     }
   });
 
+  test('on a bent sheet nothing is bent twice: made plain, taken apart, made one', () => {
+    const bend = {
+      from: { x: 0, y: 0, width: 40, height: 20 },
+      columns: 1,
+      rows: 1,
+      points: [
+        [-40, -10],
+        [40, -10],
+        [-40, 10],
+        [40, 10],
+      ].map(([x, y]) => ({ x, y })),
+    };
+    const ring = object('r', { kind: 'combine', op: 'subtract', of: ['a', 'b'] });
+    const two = object('t', drawn('M-9 0H-5V4H-9ZM5 0H9V4H5Z'));
+    const group: Group = {
+      id: 'g',
+      name: 'G',
+      kind: 'group',
+      visible: true,
+      locked: false,
+      bend,
+      objects: [...pair.objects, ring, two],
+    };
+    const design = designOf(group, object('z', box(60, 0, 10, 10)));
+    const area = areaOf(design, 'r');
+    expect(area).toBeCloseTo(2 * 184, 0);
+    expect(areaOf(after(design, plainJob(design, ['r'])), 'r')).toBeCloseTo(area, 0);
+    const parts = partsJob(design, ['t']);
+    const apart = after(design, parts);
+    expect(parts.select.map((id) => areaOf(apart, id))).toEqual([
+      expect.closeTo(32, 0),
+      expect.closeTo(32, 0),
+    ]);
+    const one = compoundJob(design, ['z', 't']);
+    expect(areaOf(after(design, one), 't')).toBeCloseTo(64 + 200, 0);
+  });
+
   test('hide and lock', () => {
     expect(after(pair, setItemsJob(pair, ['a'], { visible: false }, 'Hide')).objects[0].visible).toBe(false);
     expect(() => setItemsJob(pair, [], { locked: true }, 'Lock')).toThrow('Select something first.');

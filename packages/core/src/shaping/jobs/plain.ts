@@ -1,15 +1,7 @@
 // Jobs that end what is live, take things apart and put them together for good, copy and remove.
 import { copiesOf, dependentsOf, ingredientsOf, isLive } from '../../design/live.ts';
-import { everyItem, findItem, findPlace } from '../../design/tree.ts';
-import {
-  newId,
-  type Design,
-  type DesignObject,
-  type Item,
-  type Path,
-  type PlainOutline,
-} from '../../design/types.ts';
-import { resolveDesign } from '../../outlines/resolve.ts';
+import { everyItem, findItem } from '../../design/tree.ts';
+import { newId, type Design, type DesignObject, type Item } from '../../design/types.ts';
 import { stitchKind } from '../../stitches/kinds.ts';
 import { compoundOf, madePlain, partsOf } from '../plain.ts';
 import { transformItems } from '../transform-items.ts';
@@ -98,9 +90,9 @@ export function partsJob(design: Design, ids: readonly string[]): Job {
   const builder = new JobBuilder(design, 'Break into parts');
   const select: string[] = [];
   for (const object of objectsIn(items)) {
-    const found = findPlace(resolveDesign(design).objects, object.id)!.item as DesignObject<PlainOutline>;
     const as = stitchKind(object.recipe.kind)?.from === 'lines' ? 'lines' : 'region';
-    const parts = partsOf(isLive(object.outline) ? madePlain(design, object)!.outline : found.outline, as);
+    const plain = madePlain(design, object);
+    const parts = plain ? partsOf(plain.outline, as) : [];
     if (parts.length < 2) {
       select.push(object.id);
       continue;
@@ -126,9 +118,9 @@ export function partsJob(design: Design, ids: readonly string[]): Job {
 /** Makes one compound shape of several: where they overlap there are holes. */
 export function compoundJob(design: Design, ids: readonly string[]): Job {
   const objects = objectsIn(outlinesOnly(design, ids, 2, 'Make one shape'));
-  const paths: Path[] = compoundOf(objects.flatMap((o) => madePlain(design, o)?.outline ?? [])).paths;
-  const builder = new JobBuilder(design, 'Make one shape');
   const [first, ...others] = objects;
+  const { paths } = compoundOf(objects.flatMap((o) => madePlain(design, o, first.id)?.outline ?? []));
+  const builder = new JobBuilder(design, 'Make one shape');
   const served = ingredientsOf(design, objects);
   const hanging = dependentsOf(
     design,
