@@ -357,6 +357,25 @@ test('a picture is laid under the thread, scaled by a known distance, and never 
   });
   await expect(bench.field('Width')).toHaveValue('90');
 
+  // It is seen on the cloth: its dark middle makes the linen darker and bluer there.
+  await expect
+    .poll(async () => {
+      const [x, y] = await bench.at(0, 0);
+      return bench.cloth
+        .locator('canvas')
+        .first()
+        .evaluate(
+          (canvas: HTMLCanvasElement, p) => {
+            const b = canvas.getBoundingClientRect();
+            const [r, , blue] = canvas
+              .getContext('2d')!
+              .getImageData(p[0] - b.x + 12, p[1] - b.y + 12, 1, 1).data;
+            return r < 160 && blue > r;
+          },
+          [x, y],
+        );
+    })
+    .toBe(true);
   await bench.dragAlong([
     [0, 0],
     [5, -10],

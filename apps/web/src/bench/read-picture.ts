@@ -43,3 +43,14 @@ export async function readPicture(file: File, hoop: Design['hoop']): Promise<Ref
     visible: true,
   };
 }
+
+/** The picture of a `data:` URL, decoded; null when it can't be. The content policy lets nothing fetch such an URL. */
+export async function decodePicture(data: string): Promise<ImageBitmap | null> {
+  try {
+    const [head, body] = data.split(',');
+    const bytes = Uint8Array.from(atob(body), (c) => c.charCodeAt(0));
+    return await createImageBitmap(new Blob([bytes], { type: /^data:([^;]+)/.exec(head)![1] }));
+  } catch {
+    return null;
+  }
+}

@@ -10,6 +10,7 @@ import { useBench } from '../../stores/bench.ts';
 import { useSewing } from '../../stores/sewing.ts';
 import { useView } from '../../stores/view.ts';
 import { useBringIn } from '../bring-in.ts';
+import { decodePicture } from '../read-picture.ts';
 import { snapMarks } from '../snapping.ts';
 import type { Tool } from '../tools/tool.ts';
 import { useAids } from '../../stores/aids.ts';
@@ -114,7 +115,7 @@ watch(
 watch(
   () => bench.design?.picture?.data,
   async (data) => {
-    const image = data ? await createImageBitmap(await (await fetch(data)).blob()).catch(() => null) : null;
+    const image = data ? await decodePicture(data) : null;
     await painter.setPicture(image && Comlink.transfer(image, [image]));
     void paint();
   },
