@@ -4,6 +4,7 @@ import { computed, ref, shallowRef, watch } from 'vue';
 import { Move, outsideHoop, recordAt, type Design, type Figures, type Plan } from '@rosehip/core';
 import { useEngine, withoutPictureData } from '../workers/engine.ts';
 import { useBench } from './bench.ts';
+import { rest } from '../workers/rest.ts';
 
 export const SPEEDS = [1, 4, 16, 60, 250, 500];
 
@@ -49,6 +50,7 @@ export const useSewing = defineStore('sewing', () => {
       const now: Design = wanted;
       wanted = null;
       const wasAtEnd = atEnd.value;
+      const asked = performance.now();
       try {
         const sewn = await useEngine().sew(withoutPictureData(now));
         problem.value = '';
@@ -60,6 +62,7 @@ export const useSewing = defineStore('sewing', () => {
       } catch (error) {
         problem.value = `The stitches could not be made: ${(error as Error).message}`;
       }
+      if (wanted) await rest(performance.now() - asked);
     }
     busy.value = false;
   }

@@ -6,6 +6,7 @@ import { computed, onBeforeUnmount, onMounted, ref, useTemplateRef, watch } from
 import { everyLeaf, findItem } from '@rosehip/core';
 import { withoutPictureData } from '../../workers/engine.ts';
 import { startPainter } from '../../workers/painter.ts';
+import { rest } from '../../workers/rest.ts';
 import { useBench } from '../../stores/bench.ts';
 import { useSewing } from '../../stores/sewing.ts';
 import { useView } from '../../stores/view.ts';
@@ -84,10 +85,12 @@ async function paint(): Promise<void> {
     playhead: sewing.playhead,
     focus: focus.value,
   };
+  const asked = performance.now();
   const image = await painter.paint(request);
   bitmap?.image.close();
   bitmap = { image, scale: request.scale, originX: request.originX, originY: request.originY };
   draw();
+  if (again) await rest(performance.now() - asked);
   painting = false;
   settled.value = !again;
   if (again) {
