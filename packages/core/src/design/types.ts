@@ -155,6 +155,12 @@ interface ItemBase {
   locked: boolean;
 }
 
+/** How wide a satin along a line is at a place, as a share (0 to 1) of the line's length; mm. */
+export interface WidthAt {
+  at: number;
+  width: number;
+}
+
 /** One outline with one recipe and one thread. */
 export interface DesignObject<O extends Outline = Outline> extends ItemBase {
   kind: 'object';
@@ -165,6 +171,10 @@ export interface DesignObject<O extends Outline = Outline> extends ItemBase {
   /** Where sewing begins and ends when it was fixed by hand; mm. */
   start?: Point;
   end?: Point;
+  /** Lines that steer the stitches: rungs of a satin, the flow of a fill. */
+  guideLines?: Path[];
+  /** Drawn widths of a satin along a line; left out: its recipe's width everywhere. */
+  widths?: WidthAt[];
   /** The machine waits after this object, with this note for the person. */
   stopAfter?: string;
   /** Only a shape that others are made from; it is not sewn itself. */

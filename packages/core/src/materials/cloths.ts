@@ -10,6 +10,8 @@ export interface Cloth {
   /** How far stitches are lengthened against the cloth's pull, at each end, in mm. */
   compensation: number;
   underlay: UnderlayWeight;
+  /** No stitch may be longer than this, in mm. */
+  longest?: number;
   /** How the cloth is painted. */
   weave: 'plain' | 'twill' | 'knit' | 'pile' | 'felt' | 'sheen' | 'quilt';
   colour: string;
@@ -103,6 +105,7 @@ export const CLOTHS: Cloth[] = [
     density: 0.9,
     compensation: 0.2,
     underlay: 'light',
+    longest: 5,
     weave: 'sheen',
     colour: '#e7d9de',
     note: 'Delicate: no stitch over 5 mm.',

@@ -7,7 +7,7 @@ import { threadByCode } from '../materials/threads.ts';
 import { outlinePaths } from '../outlines/flatten.ts';
 import { fillRuleOf } from '../outlines/region.ts';
 import { resolveDesign } from '../outlines/resolve.ts';
-import { stitchKind } from '../stitches/kinds.ts';
+import { sewnFrom } from '../stitches/kinds.ts';
 import type { Canvas2D } from './paint.ts';
 import { mixed, readable } from './shades.ts';
 
@@ -105,7 +105,7 @@ export function paintLines(
     ctx.beginPath();
     if (leaf.kind === 'object') {
       tracePaths(ctx, outlinePaths(leaf.outline));
-      if (!aside && stitchKind(leaf.recipe.kind)?.from === 'region') {
+      if (!aside && sewnFrom(leaf.recipe) === 'region') {
         ctx.globalAlpha = 0.14 * dim;
         ctx.fillStyle = colour;
         ctx.fill(fillRuleOf(leaf.outline));

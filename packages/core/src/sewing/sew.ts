@@ -186,7 +186,7 @@ export function sewDesign(design: Design, options: SewOptions = {}): Plan {
       sewing.take(leaf.thread);
       sewing.sewStitches(leaf);
     } else {
-      const { threads } = stitchObject(leaf, cloth, sewing.entryFor(leaf.thread));
+      const { threads } = stitchObject(leaf, cloth, { entry: sewing.entryFor(leaf.thread) });
       if (threads.length) sewing.take(leaf.thread);
       // The way to the first thread lies under the object itself too; afterwards only under what follows.
       const after = covers.slice(i + 1).filter(keepCover);

@@ -15,25 +15,43 @@ interface Made {
 
 const made = new Map<string, Made>();
 
-function input(
+/** Where the same thread comes from and goes to; mm. */
+export interface Neighbours {
+  entry?: Point;
+  toward?: Point;
+}
+
+/** What the object gives its stitch kind; null when the kind is not known. */
+export function inputOf(
   object: DesignObject<PlainOutline>,
   cloth: Cloth,
-  entry: Point | undefined,
+  { entry, toward }: Neighbours = {},
 ): StitchInput | null {
   const kind = stitchKind(object.recipe.kind);
   if (!kind) return null;
   const settings = completeSettings(kind, object.recipe, cloth);
-  return { outline: object.outline, settings, cloth, entry, start: object.start };
+  const { outline, start, end, guideLines, widths } = object;
+  return { outline, settings, cloth, entry, toward, start, end, guideLines, widths };
 }
 
-/** The object's threads and what they hide. `entry` is where the same thread ended before, in mm. */
-export function stitchObject(object: DesignObject<PlainOutline>, cloth: Cloth, entry?: Point): Made {
-  const key = JSON.stringify([object.outline, object.recipe, object.start, cloth.id, entry]);
+/** All that an object's stitches depend on beside its neighbours. */
+const keyOf = (
+  { outline, recipe, start, end, guideLines, widths }: DesignObject,
+  cloth: Cloth,
+): unknown[] => [outline, recipe, start, end, guideLines, widths, cloth.id];
+
+/** The object's threads and what they hide. */
+export function stitchObject(
+  object: DesignObject<PlainOutline>,
+  cloth: Cloth,
+  neighbours: Neighbours = {},
+): Made {
+  const key = JSON.stringify([...keyOf(object, cloth), neighbours.entry, neighbours.toward]);
   return remember(key, made, () => {
     const kind = stitchKind(object.recipe.kind);
-    const what = input(object, cloth, entry);
-    if (!kind || !what) return { threads: [], cover: null };
-    return { threads: kind.stitch(what), cover: objectCover(object, cloth) };
+    const input = inputOf(object, cloth, neighbours);
+    if (!kind || !input) return { threads: [], cover: null };
+    return { threads: kind.stitch(input), cover: objectCover(object, cloth) };
   });
 }
 
@@ -41,10 +59,10 @@ const covers = new Map<string, Cover | null>();
 
 /** What the object's stitches hide; null for open kinds. */
 export function objectCover(object: DesignObject<PlainOutline>, cloth: Cloth): Cover | null {
-  const key = JSON.stringify([object.outline, object.recipe, cloth.id]);
+  const key = JSON.stringify(keyOf(object, cloth));
   return remember(key, covers, () => {
     const kind = stitchKind(object.recipe.kind);
-    const what = input(object, cloth, undefined);
-    return kind && what ? coverOf(kind.cover(what)) : null;
+    const input = inputOf(object, cloth);
+    return kind && input ? coverOf(kind.cover(input)) : null;
   });
 }

@@ -16,7 +16,7 @@ import { outlineRegion } from '../outlines/region.ts';
 import { outlineBounds } from '../outlines/transform.ts';
 import { clothById } from '../materials/cloths.ts';
 import { completeSettings } from '../stitches/kind.ts';
-import { stitchKind } from '../stitches/kinds.ts';
+import { sewnFrom, stitchKind } from '../stitches/kinds.ts';
 
 type PlainItem = Item<PlainOutline>;
 type PlainLeaf = Leaf<PlainOutline>;
@@ -57,10 +57,12 @@ export const boundsOfItems = (items: readonly PlainItem[]): Bounds | null =>
   uniteBounds(items.map(itemBounds));
 
 /** How far an object's stitches lie beside its line, in mm, and whether they cover what it encloses. */
-function reachOf({ recipe }: DesignObject<PlainOutline>): { covers: boolean; half: number } {
+function reachOf({ recipe, widths }: DesignObject<PlainOutline>): { covers: boolean; half: number } {
   const kind = stitchKind(recipe.kind);
-  const width = kind && completeSettings(kind, recipe, clothById('')).width;
-  return { covers: kind?.from === 'region', half: kind?.id === 'satin' ? (width as number) / 2 : 0 };
+  const covers = sewnFrom(recipe) === 'region';
+  if (!kind || kind.id !== 'satin' || covers) return { covers, half: 0 };
+  const width = completeSettings(kind, recipe, clothById('')).width as number;
+  return { covers, half: Math.max(width, ...(widths ?? []).map((w) => w.width)) / 2 };
 }
 
 const regions = new WeakMap<PlainOutline, Region>();

@@ -11,7 +11,11 @@ import {
   IDENTITY,
   type Matrix,
 } from '../geometry/matrix.ts';
+import { clothById } from '../materials/cloths.ts';
+import { transformPath } from '../outlines/transform-path.ts';
 import { transformOutline } from '../outlines/transform.ts';
+import { completeSettings } from '../stitches/kind.ts';
+import { stitchKind } from '../stitches/kinds.ts';
 
 const tidy = (v: number): number => Math.round(v * 1e9) / 1e9;
 const tidyMatrix = (m: Matrix): Matrix => m.map(tidy) as unknown as Matrix;
@@ -68,6 +72,21 @@ function transformObject(object: DesignObject, m: Matrix, moving: ReadonlySet<st
     outline: isLive(outline) ? transformLive(outline, m, moving) : transformOutline(outline, m),
     ...(object.start && { start: applyMatrix(m, object.start) }),
     ...(object.end && { end: applyMatrix(m, object.end) }),
+    ...(object.guideLines && { guideLines: object.guideLines.map((path) => transformPath(path, m)) }),
+    ...scaledWidths(object, Math.sqrt(Math.abs(determinant(m)))),
+  };
+}
+
+/** The width of a column along a line grows with the whole; spacings and lengths of stitches stay. */
+function scaledWidths({ recipe, widths }: DesignObject, scale: number): Partial<DesignObject> {
+  const kind = stitchKind(recipe.kind);
+  const setting = kind?.settings.find((s) => s.name === 'width');
+  if (Math.abs(scale - 1) < 1e-9 || !kind || setting?.type !== 'number') return {};
+  const width = (completeSettings(kind, recipe, clothById('')).width as number) * scale;
+  const within = Math.round(100 * Math.min(setting.most, Math.max(setting.least, width))) / 100;
+  return {
+    recipe: { ...recipe, settings: { ...recipe.settings, width: within } },
+    ...(widths && { widths: widths.map((w) => ({ ...w, width: tidy(w.width * scale) })) }),
   };
 }
 

@@ -147,7 +147,7 @@ export const fill: StitchKind = {
   name: 'Fill',
   summary: 'Rows of stitches at an angle, over any shape with any holes.',
   sentence: 'Cover this shape with {kind}, rows {spacing} apart at {angle}, in {thread}.',
-  from: 'region',
+  from: () => 'region',
   settings: [
     {
       name: 'angle',

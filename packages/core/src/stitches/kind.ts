@@ -1,5 +1,5 @@
 // What a stitch kind is: a function from an outline and its settings to threads, with the settings described.
-import type { PlainOutline, Recipe, SettingValue } from '../design/types.ts';
+import type { Path, PlainOutline, Recipe, SettingValue, WidthAt } from '../design/types.ts';
 import type { Point } from '../geometry/points.ts';
 import type { Region } from '../geometry/region.ts';
 import type { Cloth } from '../materials/cloths.ts';
@@ -11,6 +11,8 @@ interface SettingBase {
   help: string;
   /** Shown on the card at once, or under "More". */
   more?: boolean;
+  /** Left out: always of use. */
+  when?: (settings: Record<string, SettingValue>) => boolean;
 }
 
 export interface NumberSetting extends SettingBase {
@@ -39,9 +41,19 @@ export interface StitchInput {
   cloth: Cloth;
   /** Where the thread comes from, when the same thread was sewn just before; mm. */
   entry?: Point;
-  /** Fixed by hand; mm. */
+  /** Where the thread goes next, when the same thread is sewn just after; mm. */
+  toward?: Point;
+  /** Begin and end as fixed by hand; mm. */
   start?: Point;
+  end?: Point;
+  /** Lines that steer the stitches: rungs of a satin, the flow of a fill. */
+  guideLines?: readonly Path[];
+  /** Drawn widths of a satin along a line. */
+  widths?: readonly WidthAt[];
 }
+
+/** What a kind has to say about an object; findings turn it into sentences. */
+export type Remark = 'satin-narrow' | 'satin-split' | 'two-lines';
 
 export interface StitchKind {
   id: string;
@@ -51,12 +63,15 @@ export interface StitchKind {
   /** What the recipe card says; {kind}, {thread} and names of settings in braces open their choices. */
   sentence: string;
   /** Whether the kind follows the outline's lines or covers what it encloses. */
-  from: 'lines' | 'region';
+  from: (settings: Record<string, SettingValue>) => 'lines' | 'region';
   settings: Setting[];
   /** Threads in sewing order; usually one. An outline without room for a stitch gives none. */
   stitch(input: StitchInput): SewnThread[];
   /** The cloth that the stitches hide; empty for open kinds. */
   cover(input: StitchInput): Region;
+  /** What settings that are left to the engine come to, by their names. */
+  chosen?(input: StitchInput): Record<string, SettingValue>;
+  remarks?(input: StitchInput): Remark[];
 }
 
 /** The pull compensation of kinds that cover cloth; the cloth says how much, unless the recipe does. */

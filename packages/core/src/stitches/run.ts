@@ -64,7 +64,7 @@ export const run: StitchKind = {
   name: 'Run',
   summary: 'A line of single stitches: once, there and back, or bean.',
   sentence: 'Sew along this line as {kind}, stitches {length} long, sewn {passes}, in {thread}.',
-  from: 'lines',
+  from: () => 'lines',
   settings: [
     {
       name: 'length',

@@ -172,6 +172,10 @@ export const DESIGN_SCHEMA = {
   ),
   definitions: {
     pathPoint: exactly({ x: coordinate, y: coordinate, in: point, out: point }, ['in', 'out']),
+    path: exactly({
+      closed: { type: 'boolean' },
+      points: { type: 'array', minItems: 1, items: { $ref: '#/definitions/pathPoint' } },
+    }),
     outline: chosenBy('kind', [
       [
         'path',
@@ -183,10 +187,7 @@ export const DESIGN_SCHEMA = {
               type: 'array',
               minItems: 1,
               maxItems: 20_000,
-              items: exactly({
-                closed: { type: 'boolean' },
-                points: { type: 'array', minItems: 1, items: { $ref: '#/definitions/pathPoint' } },
-              }),
+              items: { $ref: '#/definitions/path' },
             },
           },
           ['fillRule'],
@@ -237,10 +238,19 @@ export const DESIGN_SCHEMA = {
             thread: threadCode,
             start: point,
             end: point,
+            guideLines: { type: 'array', maxItems: 100, items: { $ref: '#/definitions/path' } },
+            widths: {
+              type: 'array',
+              maxItems: 200,
+              items: exactly({
+                at: { type: 'number', minimum: 0, maximum: 1 },
+                width: { type: 'number', minimum: 0, maximum: 100 },
+              }),
+            },
             stopAfter: note,
             unsewn: { type: 'boolean' },
           },
-          ['start', 'end', 'stopAfter', 'unsewn'],
+          ['start', 'end', 'guideLines', 'widths', 'stopAfter', 'unsewn'],
         ),
       ],
       [

@@ -7,7 +7,7 @@ import { fillRuleOf } from '../../outlines/region.ts';
 import { resolveDesign } from '../../outlines/resolve.ts';
 import { num, pathData } from '../../outlines/path-data.ts';
 import { Move, type Plan } from '../../sewing/plan.ts';
-import { stitchKind } from '../../stitches/kinds.ts';
+import { sewnFrom } from '../../stitches/kinds.ts';
 
 const escape = (text: string): string =>
   text.replace(/[&<>"]/g, (c) => `&#${c.charCodeAt(0)};`).replace(/[^\x20-\ud7ff\ue000-\ufffd\t\n]/g, '');
@@ -19,7 +19,7 @@ function artwork(design: Design): string {
     const { colour } = threadByCode(leaf.thread);
     const width = leaf.recipe.kind === 'satin' ? ((leaf.recipe.settings.width as number) ?? 3) : 0.4;
     const look =
-      stitchKind(leaf.recipe.kind)?.from === 'region'
+      sewnFrom(leaf.recipe) === 'region'
         ? `fill="${colour}"`
         : `fill="none" stroke="${colour}" stroke-width="${num(width)}"`;
     const rule = fillRuleOf(leaf.outline);

@@ -16,7 +16,7 @@ import {
 import { outlinePaths } from '../../outlines/flatten.ts';
 import { edgeOutline } from '../../outlines/live/around.ts';
 import { resolveDesign } from '../../outlines/resolve.ts';
-import { stitchKind } from '../../stitches/kinds.ts';
+import { sewnFrom } from '../../stitches/kinds.ts';
 import { JobBuilder, JobError, objectsIn, outlinesOnly, type Job } from './job.ts';
 
 const plainOf = (design: Design, id: string): PlainOutline[] => {
@@ -159,7 +159,7 @@ function cutJob(design: Design, targets: readonly string[], knives: readonly str
 
 /** Stitched along its line, or open anyway: then the line is cut and not what it encloses. */
 const isSewnAlong = (design: Design, item: Item): boolean =>
-  isOpen(design, item) || objectsIn([item]).every((o) => stitchKind(o.recipe.kind)?.from === 'lines');
+  isOpen(design, item) || objectsIn([item]).every((o) => sewnFrom(o.recipe) === 'lines');
 
 /** Draws a knife line through shapes. The line stays in the design, unsewn, and can be moved. */
 export function knifeJob(design: Design, ids: readonly string[], knife: PathOutline): Job {

@@ -2,7 +2,7 @@
 import { copiesOf, dependentsOf, ingredientsOf, isLive } from '../../design/live.ts';
 import { everyItem, findItem } from '../../design/tree.ts';
 import { newId, type Design, type DesignObject, type Item } from '../../design/types.ts';
-import { stitchKind } from '../../stitches/kinds.ts';
+import { sewnFrom } from '../../stitches/kinds.ts';
 import { compoundOf, madePlain, partsOf } from '../plain.ts';
 import { transformItems } from '../transform-items.ts';
 import type { Matrix } from '../../geometry/matrix.ts';
@@ -90,7 +90,7 @@ export function partsJob(design: Design, ids: readonly string[]): Job {
   const builder = new JobBuilder(design, 'Break into parts');
   const select: string[] = [];
   for (const object of objectsIn(items)) {
-    const as = stitchKind(object.recipe.kind)?.from === 'lines' ? 'lines' : 'region';
+    const as = sewnFrom(object.recipe);
     const plain = madePlain(design, object);
     const parts = plain ? partsOf(plain.outline, as) : [];
     if (parts.length < 2) {

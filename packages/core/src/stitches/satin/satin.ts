@@ -1,174 +1,193 @@
-// Satin: stitches to and fro across a line with a width.
-import { bandRegion } from '../../geometry/clip.ts';
-import type { Point } from '../../geometry/points.ts';
-import { lengthOf, reversed, type Line } from '../../geometry/polyline.ts';
-import type { UnderlayWeight } from '../../materials/cloths.ts';
+// Satin: stitches to and fro across a column: along a line, between two edges, or across a closed narrow shape.
+import { bandRegion, regionFromRings } from '../../geometry/clip.ts';
+import { lengthOf, withoutRepeats, type Line } from '../../geometry/polyline.ts';
+import type { Region } from '../../geometry/region.ts';
+import type { Cloth, UnderlayWeight } from '../../materials/cloths.ts';
 import { outlineLines } from '../../outlines/flatten.ts';
+import { flattenPath } from '../../outlines/flatten-path.ts';
+import { outlineRegion } from '../../outlines/region.ts';
 import { compensationSetting, type StitchInput, type StitchKind } from '../kind.ts';
-import { begunNear } from '../run.ts';
-import { runPoints } from '../run-points.ts';
-import { Part, ThreadBuilder, type PartCode, type SewnThread } from '../thread.ts';
-import { across, armsOf, type Arm } from './column.ts';
+import { run } from '../run.ts';
+import { ThreadBuilder, type SewnThread } from '../thread.ts';
+import { armsOf, type CornerRule } from './arms.ts';
+import { Column } from './column.ts';
+import { ladderBetween } from './edges.ts';
+import { halfAlong, type EndRule } from './profile.ts';
+import type { ColumnStitches, SplitRule, Underlay } from './sew-column.ts';
+import { branchesOf, type Branch } from './shape.ts';
+import { sewBranches } from './tour.ts';
 
-/** A stitch narrower than this at a mitre's tip is left out, in mm. */
-const NARROWEST = 0.6;
-/** Columns wider than this are split, in mm. */
+/** Columns narrower than this everywhere are sewn as a bean run, in mm. */
+export const TOO_NARROW = 1;
+/** Columns wider than this are split, in mm; delicate cloths ask for less. */
 const WIDEST = 7;
-/** Stitches of one edge nearer than this are shortened by turns, in mm. */
-const CROWDED = 0.25;
-/** How far closed columns sew over their own start, in mm. */
-const CLOSING_OVERLAP = 1;
-const UNDERLAY_INSET = 0.4;
-/** How much of the half width crowded stitches leave out, in turn. */
-const SHORTENED = [0, 0.35, 0, 0.55];
-/** Where split points lie within their share, in turn. */
-const SPLIT_STAGGER = [0, 0.2, -0.1, 0.1, -0.2];
 
-/** Sews to a place; a stitch wider than the limit is split, its needle points staggered from one to the next. */
-function sewTo(builder: ThreadBuilder, p: Point, part: PartCode, index: number): void {
-  const from = builder.last;
-  const width = from ? Math.hypot(p.x - from.x, p.y - from.y) : 0;
-  if (from && width > WIDEST) {
-    const parts = Math.ceil(width / (WIDEST * 0.8));
-    const stagger = SPLIT_STAGGER[index % SPLIT_STAGGER.length];
-    for (let k = 1; k < parts; k++) {
-      const t = (k + stagger) / parts;
-      builder.add(from.x + (p.x - from.x) * t, from.y + (p.y - from.y) * t, part);
-    }
-  }
-  builder.add(p.x, p.y, part);
+/** Where the column's two edges come from. */
+export type Sides = 'line' | 'edges' | 'shape';
+
+/** Edge lines that the outline offers: two lines are needed for a column between edges. */
+const edgeLines = (input: StitchInput): Line[] => outlineLines(input.outline);
+
+function columnAlong(line: Line, input: StitchInput, compensation: number): Column {
+  const { settings, widths } = input;
+  const corners = settings.corners as CornerRule;
+  const half = halfAlong(line, settings.width as number, widths, settings.ends as EndRule);
+  const base = armsOf(line, half, corners);
+  const top = armsOf(line, (s) => half(s) + Math.min(compensation, half(s)), corners);
+  return new Column(base.map((arm, i) => ({ base: arm.ladder(false), top: top[i].ladder(true) })));
 }
 
-/** The top stitches: needle points by turns on the right and left edge, `spacing` apart on the outer one. */
-function sewTop(arms: Arm[], spacing: number, builder: ThreadBuilder): void {
-  let side = 1;
-  let index = 0;
-  for (const arm of arms) {
-    const end = arm.to + (arm.ring ? CLOSING_OVERLAP : 0);
-    let s = arm.from;
-    for (let guard = 0; s <= end && guard < 200_000; guard++) {
-      const st = arm.station(s);
-      const bend = Math.abs(st.curvature) * arm.half;
-      if (st.high - st.low >= NARROWEST) {
-        const inner = st.curvature > 0 ? 1 : -1;
-        const crowded = spacing * ((1 - Math.min(1, bend)) / (1 + bend)) < CROWDED;
-        let lateral = side > 0 ? st.high : st.low;
-        if (crowded && side === inner) lateral -= lateral * SHORTENED[(index >> 1) % SHORTENED.length];
-        const p = across(st, lateral);
-        sewTo(builder, p, Part.top, index);
-        side = -side;
-        index++;
-      }
-      s += spacing / 2 / (1 + bend);
+/** What the outline gives to sew: one list of columns a connected piece. */
+function piecesOf(input: StitchInput): Branch[][] {
+  const compensation = input.settings.compensation as number;
+  const sides = input.settings.sides as Sides;
+  if (sides === 'shape') return branchesOf(outlineRegion(input.outline), compensation);
+  const lines = edgeLines(input);
+  if (sides === 'edges') {
+    const pieces: Branch[][] = [];
+    const rungs = (input.guideLines ?? [])
+      .map((path) => flattenPath(path))
+      .filter((l) => l.coords.length >= 4);
+    for (let i = 0; i + 1 < lines.length; i += 2) {
+      const ladder = ladderBetween(lines[i], lines[i + 1], rungs);
+      pieces.push([{ column: Column.of(ladder, compensation), meets: [] }]);
     }
+    return pieces;
   }
-}
-
-/** A line along the column at a lateral distance, kept clear of mitred corners. */
-function rail(arms: Arm[], lateral: number): Line {
-  const out: number[] = [];
-  for (const arm of arms) {
-    const steps = Math.max(1, Math.round(arm.length));
-    for (let i = 0; i <= steps; i++) {
-      const inset = Math.min(UNDERLAY_INSET, arm.length / 4);
-      const s = Math.min(arm.length - inset, Math.max(inset, (arm.length * i) / steps));
-      const st = arm.station(s);
-      const low = Math.min(st.low + UNDERLAY_INSET, 0);
-      const high = Math.max(st.high - UNDERLAY_INSET, 0);
-      const p = across(st, Math.min(high, Math.max(low, lateral)));
-      out.push(p.x, p.y);
-    }
-  }
-  return { coords: Float64Array.from(out), closed: false };
-}
-
-function sewLine(line: Line, builder: ThreadBuilder): void {
-  if (line.coords.length < 4) return;
-  runPoints(line, 2.5).forEach((p, i) => sewTo(builder, p, Part.underlay, i));
-}
-
-/** Zigzag from one end to the other and back, its needle points `lateral` mm from the line. */
-function sewZigzag(arms: Arm[], lateral: number, builder: ThreadBuilder): void {
-  const points: Point[][] = [[], []];
-  let side = 1;
-  for (const arm of arms) {
-    const steps = Math.max(1, Math.round(arm.length / 1.5));
-    for (let i = 0; i <= steps; i++) {
-      const st = arm.station((arm.length * (i + 0.5)) / (steps + 1));
-      const low = Math.min(0, Math.max(-lateral, st.low + UNDERLAY_INSET));
-      const high = Math.max(0, Math.min(lateral, st.high - UNDERLAY_INSET));
-      points[0].push(across(st, side > 0 ? high : low));
-      points[1].push(across(st, side > 0 ? low : high));
-      side = -side;
-    }
-  }
-  points[1].reverse();
-  points.flat().forEach((p, i) => sewTo(builder, p, Part.underlay, i));
+  return lines
+    .filter((line) => lengthOf(line) >= 0.8)
+    .map((line) => ({ ...line, coords: withoutRepeats(line.coords, line.closed, 1e-4) }))
+    .map((line) => [{ column: columnAlong(line, input, compensation), meets: [] }]);
 }
 
 /** Which underlay a column of this width gets; `weight` is what the cloth asks for. */
-function underlayFor(choice: string, width: number, weight: UnderlayWeight): string {
-  if (choice !== 'auto') return choice;
+function underlayFor(choice: string, width: number, weight: UnderlayWeight): Underlay {
+  if (choice !== 'auto') return choice as Underlay;
   if (weight === 'none') return 'none';
-  if (width < 2) return 'centre';
-  if (width <= 4) return 'edge';
+  if (width < 2) return weight === 'heavy' && width >= 1.5 ? 'edge' : 'centre';
+  if (width <= 4) return weight === 'heavy' && width > 3 ? 'edge-zigzag' : 'edge';
   return weight === 'light' ? 'edge' : 'edge-zigzag';
 }
 
-/** Underlay begins and ends at the column's start, where the top stitches then begin. */
-function sewUnderlay(arms: Arm[], kind: string, width: number, builder: ThreadBuilder): void {
-  const inset = width / 2 - UNDERLAY_INSET;
-  if (kind === 'none') return;
-  if (kind === 'centre' || inset < 0.3) {
-    const centre = rail(arms, 0);
-    sewLine(centre, builder);
-    sewLine(reversed(centre), builder);
-    return;
-  }
-  sewLine(rail(arms, inset), builder);
-  sewLine(reversed(rail(arms, -inset)), builder);
-  if (kind === 'edge-zigzag') sewZigzag(arms, inset, builder);
+const longestOn = (cloth: Cloth): number => Math.min(WIDEST, cloth.longest ?? WIDEST);
+
+function howFor({ settings, cloth }: StitchInput, width: number): ColumnStitches {
+  return {
+    spacing: (settings.spacing as number) / cloth.density,
+    underlay: underlayFor(settings.underlay as string, width, cloth.underlay),
+    longest: longestOn(cloth),
+    split: settings.split as SplitRule,
+  };
 }
 
-function stitch({ outline, settings, cloth, entry, start }: StitchInput): SewnThread[] {
-  const width = settings.width as number;
-  const compensation = settings.compensation as number;
-  const spacing = (settings.spacing as number) / cloth.density;
-  const underlay = underlayFor(settings.underlay as string, width, cloth.underlay);
+/** A column too narrow for satin, as a line. */
+function asRun(branches: Branch[], input: StitchInput): SewnThread[] {
+  return branches.flatMap(({ column }) => {
+    const points = column.through(0, column.length, 0.5, ({ left, right }) => ({
+      x: (left.x + right.x) / 2,
+      y: (left.y + right.y) / 2,
+    }));
+    const path = { closed: column.ring, points };
+    return run.stitch({
+      ...input,
+      outline: { kind: 'path', paths: [path] },
+      settings: { length: 2, passes: 3 },
+    });
+  });
+}
+
+const widestOf = (branches: Branch[]): number => Math.max(...branches.map(({ column }) => column.widest));
+
+function stitch(input: StitchInput): SewnThread[] {
   const threads: SewnThread[] = [];
-  let from = start ?? entry;
-  for (const line of outlineLines(outline)) {
-    if (lengthOf(line) < 0.8) continue;
-    // A closed column chooses its own beginning: a corner, where a join hides best.
-    const begun = line.closed ? line : begunNear(line, from);
-    const arms = armsOf(begun, width / 2 + compensation);
-    const builder = new ThreadBuilder();
-    sewUnderlay(arms, underlay, width, builder);
-    sewTop(arms, spacing, builder);
-    if (builder.length < 2) continue;
-    threads.push(builder.thread);
-    from = builder.last ?? from;
+  let pieces = piecesOf(input);
+  let entry = input.start ?? input.entry;
+  while (pieces.length) {
+    const next = entry ? nearestPiece(pieces, entry) : 0;
+    const branches = pieces[next];
+    pieces = pieces.filter((_, i) => i !== next);
+    const first = !threads.length;
+    const last = !pieces.length;
+    const width = widestOf(branches);
+    if (width < TOO_NARROW) {
+      threads.push(...asRun(branches, { ...input, entry }));
+    } else {
+      const builder = new ThreadBuilder();
+      const ways = {
+        start: first ? input.start : undefined,
+        entry,
+        end: last ? input.end : undefined,
+        toward: last ? input.toward : undefined,
+      };
+      sewBranches(branches, ways, howFor(input, width), builder);
+      if (builder.length >= 2) threads.push(builder.thread);
+    }
+    const made = threads.at(-1);
+    if (made) entry = { x: made.x.at(-1)!, y: made.y.at(-1)! };
   }
   return threads;
+}
+
+function nearestPiece(pieces: Branch[][], p: { x: number; y: number }): number {
+  const gaps = pieces.map((branches) =>
+    Math.min(
+      ...branches.map(({ column }) => {
+        const at = column.at(column.nearest(p));
+        return Math.hypot(at.x - p.x, at.y - p.y);
+      }),
+    ),
+  );
+  return gaps.indexOf(Math.min(...gaps));
+}
+
+/** The cloth under a column between two edges. */
+function ladderRegion(column: Column): Region {
+  const left = column.through(0, column.length, 0.3, (rung) => rung.left);
+  const right = column.through(0, column.length, 0.3, (rung) => rung.right);
+  const ring = [...left, ...right.reverse()].flatMap((p) => [p.x, p.y]);
+  return regionFromRings([ring], 'nonzero');
+}
+
+function cover(input: StitchInput): Region {
+  const { settings, outline, widths } = input;
+  if (settings.sides === 'shape') return outlineRegion(outline);
+  if (settings.sides === 'line' && !widths?.length) {
+    const width = settings.width as number;
+    return width < TOO_NARROW ? [] : bandRegion(outlineLines(outline), width);
+  }
+  return piecesOf(input).flatMap(([{ column }]) => ladderRegion(column));
 }
 
 export const satin: StitchKind = {
   id: 'satin',
   name: 'Satin',
-  summary: 'Smooth stitches to and fro across a line with a width.',
-  sentence: 'Cover this line with {kind}, {width} wide, stitches {spacing} apart, in {thread}.',
-  from: 'lines',
+  summary: 'Smooth stitches to and fro: along a line, between two edges, or across a narrow shape.',
+  sentence: 'Cover this with {kind}, its column {sides}, stitches {spacing} apart, in {thread}.',
+  from: ({ sides }) => (sides === 'shape' ? 'region' : 'lines'),
   settings: [
+    {
+      name: 'sides',
+      label: 'Column',
+      type: 'choice',
+      choices: [
+        { value: 'line', label: 'along the line' },
+        { value: 'edges', label: 'between two lines' },
+        { value: 'shape', label: 'across the shape' },
+      ],
+      default: 'line',
+      help: 'Where the two edges are: beside the line, at two lines drawn one after the other (guide lines are rungs), or the sides of a closed narrow shape.',
+    },
     {
       name: 'width',
       label: 'Column width',
       type: 'number',
       unit: 'mm',
-      least: 0.8,
-      most: 20,
+      least: 0.5,
+      most: 30,
       step: 0.1,
       default: 3,
-      help: 'How wide the column is; over 7 mm its stitches are split.',
+      when: ({ sides }) => sides === 'line',
+      help: 'How wide the column is; over 7 mm its stitches are split, under 1 mm it is sewn as a bean run.',
     },
     {
       name: 'spacing',
@@ -196,8 +215,64 @@ export const satin: StitchKind = {
       default: 'auto',
       help: 'Stitches beneath that hold the cloth and lift the satin.',
     },
+    {
+      name: 'corners',
+      label: 'Corners',
+      type: 'choice',
+      more: true,
+      when: ({ sides }) => sides === 'line',
+      choices: [
+        { value: 'auto', label: 'by angle' },
+        { value: 'mitre', label: 'mitred' },
+        { value: 'cap', label: 'one side runs over' },
+        { value: 'round', label: 'round' },
+      ],
+      default: 'auto',
+      help: 'How corners sharper than 45° are sewn; by angle: mitred up to 110°, beyond that one side runs over.',
+    },
+    {
+      name: 'ends',
+      label: 'Ends',
+      type: 'choice',
+      more: true,
+      when: ({ sides }) => sides === 'line',
+      choices: [
+        { value: 'square', label: 'square' },
+        { value: 'round', label: 'round' },
+        { value: 'point', label: 'pointed' },
+      ],
+      default: 'square',
+      help: 'The shape of the column’s ends.',
+    },
+    {
+      name: 'split',
+      label: 'Split points',
+      type: 'choice',
+      more: true,
+      choices: [
+        { value: 'staggered', label: 'staggered' },
+        { value: 'even', label: 'in lines' },
+        { value: 'random', label: 'at random' },
+      ],
+      default: 'staggered',
+      help: 'Where stitches over 7 mm get a needle point in between.',
+    },
     compensationSetting('How much wider each side is sewn, against the pull of the thread.'),
   ],
   stitch,
-  cover: ({ outline, settings }) => bandRegion(outlineLines(outline), settings.width as number),
+  cover,
+  chosen: (input) => {
+    const widths = piecesOf(input).map(widestOf);
+    const width = widths.length ? Math.max(...widths) : (input.settings.width as number);
+    return { underlay: underlayFor(input.settings.underlay as string, width, input.cloth.underlay) };
+  },
+  remarks: (input) => {
+    const widths = piecesOf(input).map(widestOf);
+    const longest = longestOn(input.cloth);
+    return [
+      ...(widths.some((w) => w > 0 && w < TOO_NARROW) ? (['satin-narrow'] as const) : []),
+      ...(widths.some((w) => w > longest) ? (['satin-split'] as const) : []),
+      ...(input.settings.sides === 'edges' && edgeLines(input).length < 2 ? (['two-lines'] as const) : []),
+    ];
+  },
 };

@@ -1,0 +1,138 @@
+// A column as a ladder: matched places on its two edges, close together, from one end to the other.
+import { distance, lerp, type Point } from '../../geometry/points.ts';
+
+export interface Rung {
+  left: Point;
+  right: Point;
+}
+
+/** How narrow rungs are sewn: left out at the tip of a mitre, else as a run along the middle. */
+export type Narrow = 'skip' | 'run';
+
+/** Crowding is judged over this much of the outer edge, in mm. */
+const WINDOW = 0.6;
+
+export class Ladder {
+  readonly rungs: readonly Rung[];
+  /** The last rung is the first one again. */
+  readonly ring: boolean;
+  readonly narrow: Narrow;
+  /** Length along the outer edge up to every rung, in mm: the scale on which places are given. */
+  private readonly places: Float64Array;
+  private readonly leftLength: Float64Array;
+  private readonly rightLength: Float64Array;
+
+  /** `places`, when given, is the scale to use instead of the length of the outer edge. */
+  constructor(rungs: readonly Rung[], ring = false, narrow: Narrow = 'run', places?: Float64Array) {
+    this.rungs = rungs;
+    this.ring = ring;
+    this.narrow = narrow;
+    const n = rungs.length;
+    this.places = places ?? new Float64Array(n);
+    this.leftLength = new Float64Array(n);
+    this.rightLength = new Float64Array(n);
+    for (let i = 1; i < n; i++) {
+      const l = distance(rungs[i].left, rungs[i - 1].left);
+      const r = distance(rungs[i].right, rungs[i - 1].right);
+      this.leftLength[i] = this.leftLength[i - 1] + l;
+      this.rightLength[i] = this.rightLength[i - 1] + r;
+      if (!places) this.places[i] = this.places[i - 1] + Math.max(l, r);
+    }
+  }
+
+  /** Length along the outer edge, in mm. */
+  get length(): number {
+    return this.places.at(-1) ?? 0;
+  }
+
+  private wrapped(place: number): number {
+    const { length } = this;
+    if (!this.ring || length <= 0) return Math.min(length, Math.max(0, place));
+    return ((place % length) + length) % length;
+  }
+
+  private find(place: number): { i: number; t: number } {
+    const at = this.wrapped(place);
+    let lo = 0;
+    let hi = Math.max(0, this.places.length - 2);
+    while (lo < hi) {
+      const mid = (lo + hi + 1) >> 1;
+      if (this.places[mid] <= at) lo = mid;
+      else hi = mid - 1;
+    }
+    const span = this.places[lo + 1] - this.places[lo];
+    return { i: lo, t: span > 0 ? (at - this.places[lo]) / span : 0 };
+  }
+
+  /** The rung at a place (mm along the outer edge). */
+  at(place: number): Rung {
+    const { i, t } = this.find(place);
+    const a = this.rungs[i];
+    const b = this.rungs[Math.min(i + 1, this.rungs.length - 1)];
+    return { left: lerp(a.left, b.left, t), right: lerp(a.right, b.right, t) };
+  }
+
+  width(place: number): number {
+    const { left, right } = this.at(place);
+    return distance(left, right);
+  }
+
+  /** The widest rung, in mm. */
+  get widest(): number {
+    return this.rungs.reduce((most, r) => Math.max(most, distance(r.left, r.right)), 0);
+  }
+
+  /** Which edge is the inner one around a place, and how long it is there as a share of the outer one. */
+  inner(place: number): { side: 'left' | 'right'; share: number } {
+    const along = (lengths: Float64Array): number => {
+      const value = (p: number): number => {
+        const { i, t } = this.find(p);
+        return lengths[i] + ((lengths[i + 1] ?? lengths[i]) - lengths[i]) * t;
+      };
+      const [a, b] = [place - WINDOW, place + WINDOW];
+      const d = value(b) - value(a);
+      const round = this.ring && this.wrapped(b) < this.wrapped(a);
+      return round ? d + lengths[lengths.length - 1] : d;
+    };
+    const l = along(this.leftLength);
+    const r = along(this.rightLength);
+    return { side: l < r ? 'left' : 'right', share: Math.min(l, r) / Math.max(l, r, 1e-9) };
+  }
+
+  /** The place whose rung's middle is nearest to `p`, and how far away that is, in mm. */
+  nearest(p: Point): { place: number; distance: number } {
+    let best = { place: 0, distance: Infinity };
+    this.rungs.forEach(({ left, right }, i) => {
+      const d = distance(p, lerp(left, right, 0.5));
+      if (d < best.distance) best = { place: this.places[i], distance: d };
+    });
+    return best;
+  }
+
+  /** Points along the column from one place to another, as `pick` chooses them on every rung; `step` mm apart. */
+  along(from: number, to: number, step: number, pick: (rung: Rung) => Point): Point[] {
+    const count = Math.max(1, Math.ceil(Math.abs(to - from) / step));
+    return Array.from({ length: count + 1 }, (_, k) => pick(this.at(from + ((to - from) * k) / count)));
+  }
+}
+
+export const middle = ({ left, right }: Rung): Point => lerp(left, right, 0.5);
+
+/** A place on a rung `inset` mm inside its left (or right) edge; its middle when it is too narrow. */
+export function insetOn({ left, right }: Rung, side: 'left' | 'right', inset: number): Point {
+  const width = distance(left, right);
+  const t = width > 0 ? Math.min(0.5, inset / width) : 0.5;
+  return side === 'left' ? lerp(left, right, t) : lerp(right, left, t);
+}
+
+/** Wider by `by` mm at both edges; a tip stays a tip. */
+export function widened(ladder: Ladder, by: number): Ladder {
+  if (by === 0) return ladder;
+  const rungs = ladder.rungs.map(({ left, right }) => {
+    const width = distance(left, right);
+    if (width < 1e-6) return { left, right };
+    const t = (by * Math.min(1, width)) / width;
+    return { left: lerp(left, right, -t), right: lerp(right, left, -t) };
+  });
+  return new Ladder(rungs, ladder.ring, ladder.narrow);
+}

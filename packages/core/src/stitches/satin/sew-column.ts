@@ -1,0 +1,222 @@
+// Sews a column: underlay, then stitches to and fro, from one place of it to another.
+import { distance, lerp, type Point } from '../../geometry/points.ts';
+import { seeded } from '../../geometry/random.ts';
+import { runPoints } from '../run-points.ts';
+import { Part, type PartCode, type ThreadBuilder } from '../thread.ts';
+import type { Column, Stretch } from './column.ts';
+import { insetOn, middle, type Rung } from './ladder.ts';
+
+export type SplitRule = 'staggered' | 'even' | 'random';
+export type Underlay = 'none' | 'centre' | 'edge' | 'edge-zigzag';
+
+export interface ColumnStitches {
+  /** Between stitches along the outer edge, in mm. */
+  spacing: number;
+  underlay: Underlay;
+  /** Stitches longer than this are split, in mm. */
+  longest: number;
+  split: SplitRule;
+}
+
+/** Columns narrower than this are sewn as a run, in mm. */
+const THINNEST = 0.7;
+/** Stitches of one edge nearer than this are shortened by turns, in mm. */
+const CROWDED = 0.25;
+/** Ends of shortened stitches are spread by this share of what they leave out, so that they form no line. */
+const SPREAD = 0.3;
+const UNDERLAY_INSET = 0.4;
+/** Where split points lie within their share, in turn. */
+const STAGGER = [0, 0.2, -0.1, 0.1, -0.2];
+/** None of the parts of a split stitch is shorter than this, in mm. */
+const SHORTEST_PART = 1.5;
+const RUN_LENGTH = 2;
+
+/** Where a stitch of this width is split, as shares of it. `index` counts stitches. */
+export function splitShares(width: number, longest: number, rule: SplitRule, index: number): number[] {
+  if (width <= longest) return [];
+  const parts = Math.max(2, Math.ceil(width / (longest * 0.85)));
+  const part = width / parts;
+  // Neighbouring points move at most this far, so that no part grows too long or too short.
+  const room = Math.min(0.24, (longest / part - 1) / 2, Math.max(0, (part - SHORTEST_PART) / (2 * part)));
+  const shift = STAGGER[index % STAGGER.length] / 0.2;
+  const noise = seeded(index * 7919 + 17);
+  return Array.from({ length: parts - 1 }, (_, k) => {
+    const off = rule === 'even' ? 0 : rule === 'random' ? 2 * noise() - 1 : shift;
+    return (k + 1 + off * room) / parts;
+  });
+}
+
+/** Sews to a place; a stitch longer than the limit is split. */
+function sewTo(builder: ThreadBuilder, p: Point, how: ColumnStitches, part: PartCode, index: number): void {
+  const from = builder.last;
+  if (from)
+    for (const t of splitShares(distance(from, p), how.longest, how.split, index))
+      builder.add(from.x + (p.x - from.x) * t, from.y + (p.y - from.y) * t, part);
+  builder.add(p.x, p.y, part);
+}
+
+/**
+ * How much a stitch leaves out at the inner edge of a curve, as a share of the column's width: half of the stitches
+ * end where they would lie nearer than 0.25 mm to each other, half of the rest where those would, and so on.
+ * `share` is the inner edge's length as a share of the outer one's; `turn` counts stitches of that edge.
+ */
+export function shortenedBy(spacing: number, share: number, turn: number): number {
+  if (spacing * share >= CROWDED || share >= 1) return 0;
+  let wanted = CROWDED;
+  let bits = turn;
+  while (bits % 2 === 1 && wanted > 0.01) {
+    bits >>= 1;
+    wanted /= 2;
+  }
+  const out = (wanted / spacing - share) / (1 - share);
+  const spread = 1 + SPREAD * (((turn * 0.618) % 1) - 0.5);
+  return Math.min(0.8, Math.max(0, out * spread));
+}
+
+/** Stitches to and fro over one stretch; `index` counts them through the whole column, and is given back. */
+function sewStretch(stretch: Stretch, how: ColumnStitches, builder: ThreadBuilder, index: number): number {
+  const { base, top } = stretch.piece;
+  const scale = base.length > 0 ? top.length / base.length : 1;
+  const [a, b] = [stretch.from * scale, stretch.to * scale];
+  const steps = Math.max(1, Math.round(Math.abs(b - a) / (how.spacing / 2)));
+  let lastOnRun: Point | null = null;
+  for (let k = 0; k <= steps; k++) {
+    const place = a + ((b - a) * k) / steps;
+    const rung = top.at(place);
+    const width = distance(rung.left, rung.right);
+    if (width < THINNEST) {
+      if (top.narrow === 'skip') continue;
+      const p = middle(rung);
+      if (k === 0 || k === steps) builder.addFirm(p.x, p.y, Part.top);
+      else if (!lastOnRun || distance(lastOnRun, p) >= RUN_LENGTH) {
+        builder.add(p.x, p.y, Part.top);
+        lastOnRun = p;
+      }
+      continue;
+    }
+    lastOnRun = null;
+    const side = index % 2 ? 'left' : 'right';
+    const { side: inner, share } = top.inner(place);
+    const out = side === inner ? shortenedBy(how.spacing, share, index >> 1) : 0;
+    const p = out ? lerp(rung[side], rung[side === 'left' ? 'right' : 'left'], out) : rung[side];
+    sewTo(builder, p, how, Part.top, index);
+    index++;
+  }
+  return index;
+}
+
+/** Stitches to and fro from one place of the column to another. */
+export function sewAcross(
+  column: Column,
+  from: number,
+  to: number,
+  how: ColumnStitches,
+  builder: ThreadBuilder,
+): void {
+  let index = 0;
+  for (const stretch of column.stretches(from, to)) index = sewStretch(stretch, how, builder, index);
+}
+
+/** A run along the column, as `pick` chooses its place on each rung. */
+function runAlong(
+  column: Column,
+  from: number,
+  to: number,
+  pick: (rung: Rung) => Point,
+  builder: ThreadBuilder,
+): void {
+  const coords = Float64Array.from(column.through(from, to, 0.5, pick).flatMap((p) => [p.x, p.y]));
+  if (coords.length < 4) return;
+  const [first, ...rest] = runPoints({ coords, closed: false }, 2.5);
+  // The way to the begin may be a whole column wide.
+  const at = builder.last;
+  const way = at
+    ? runPoints({ coords: Float64Array.of(at.x, at.y, first.x, first.y), closed: false }, 5)
+    : [first];
+  builder.addAll([...way, ...rest], Part.underlay);
+}
+
+/** A run along the middle of the column: the way under stitches to come. */
+export const runMiddle = (column: Column, from: number, to: number, builder: ThreadBuilder): void =>
+  runAlong(column, from, to, middle, builder);
+
+function zigzag(column: Column, from: number, to: number, how: ColumnStitches, builder: ThreadBuilder): void {
+  const points = column.through(from, to, 1.5, (rung) => rung.left);
+  const other = column.through(from, to, 1.5, (rung) => rung.right);
+  points.forEach((left, k) => {
+    const p = insetOn({ left, right: other[k] }, k % 2 ? 'left' : 'right', UNDERLAY_INSET);
+    sewTo(builder, p, how, Part.underlay, k);
+  });
+}
+
+/**
+ * Underlay between two places, begun at `from` and ended there again, or, when `across` is set, at `to`. It stays
+ * 0.4 mm inside each edge and each end.
+ */
+export function sewUnderlay(
+  column: Column,
+  from: number,
+  to: number,
+  how: ColumnStitches,
+  builder: ThreadBuilder,
+  across: boolean,
+): void {
+  const inset = Math.min(UNDERLAY_INSET, Math.abs(to - from) / 4) * Math.sign(to - from || 1);
+  const [a, b] = column.ring ? [from, to] : [from + inset, to - inset];
+  const edge =
+    (side: 'left' | 'right') =>
+    (rung: Rung): Point =>
+      insetOn(rung, side, UNDERLAY_INSET);
+  const room = column.widest > 2 * UNDERLAY_INSET + 0.6;
+  if (how.underlay === 'none') return across ? runMiddle(column, a, b, builder) : undefined;
+  if (how.underlay === 'centre' || !room) {
+    runMiddle(column, a, b, builder);
+    if (!across) runMiddle(column, b, a, builder);
+    return;
+  }
+  runAlong(column, a, b, edge('left'), builder);
+  runAlong(column, b, a, edge('right'), builder);
+  if (how.underlay === 'edge-zigzag') {
+    zigzag(column, a, b, how, builder);
+    if (!across) zigzag(column, b, a, how, builder);
+  } else if (across) runMiddle(column, a, b, builder);
+}
+
+/** How far closed columns sew over their own start, and halves over their join, in mm. */
+const OVERLAP = 1;
+/** Places this near to an end are the end, in mm. */
+const AT_END = 0.6;
+
+/**
+ * Sews a whole column from a place on it to another (mm from its begin). All ways lie under its own stitches.
+ */
+export function sewColumn(
+  column: Column,
+  from: number,
+  to: number,
+  how: ColumnStitches,
+  builder: ThreadBuilder,
+): void {
+  const { length, ring } = column;
+  if (ring) {
+    if (Math.abs(from - to) > AT_END) runMiddle(column, from, to, builder);
+    sewUnderlay(column, to, to + length, how, builder, false);
+    sewAcross(column, to, to + length + Math.min(OVERLAP, length / 4), how, builder);
+    return;
+  }
+  const end = to < AT_END ? 0 : to > length - AT_END ? length : to;
+  // Stitched towards the end from the far side; a place between the ends is come to from both sides.
+  const far = end > length / 2 ? 0 : length;
+  const other = length - far;
+  const direct = Math.abs(from - other) < AT_END && end === other;
+  if (direct) sewUnderlay(column, other, far, how, builder, true);
+  else {
+    if (Math.abs(from - far) > AT_END) runMiddle(column, from, far, builder);
+    sewUnderlay(column, far, other, how, builder, false);
+  }
+  const over = end === other ? 0 : Math.min(OVERLAP / 2, length / 8) * Math.sign(other - far);
+  sewAcross(column, far, end + over, how, builder);
+  if (end === other) return;
+  runMiddle(column, end + over, other, builder);
+  sewAcross(column, other, end, how, builder);
+}
