@@ -4,16 +4,17 @@ import { distance, type Point } from '../geometry/points.ts';
 import { arcLengths, nearestOnLine, openedAt, type Line } from '../geometry/polyline.ts';
 import { insideRegion, polygonArea, ringsOf, type Polygon, type Region } from '../geometry/region.ts';
 import type { UnderlayWeight } from '../materials/cloths.ts';
+import { flattenPath } from '../outlines/flatten-path.ts';
 import { outlineRegion } from '../outlines/region.ts';
 import { compensationSetting, type StitchInput, type StitchKind } from './kind.ts';
-import { wayOnCloth } from './rows/route.ts';
+import { nearestSpan, wayOnCloth } from './rows/route.ts';
+import { flowFrame, turnedFrame, type Frame } from './rows/frame.ts';
+import { ROW_PATTERNS } from './rows/patterns.ts';
 import { closedSpacing, DENSE, layRows, type RowMap } from './rows/row-map.ts';
 import { sewRows, sewWay } from './rows/sew-rows.ts';
 import { runPoints } from './run-points.ts';
 import { Part, ThreadBuilder, type SewnThread } from './thread.ts';
 
-/** Needle points of four successive rows, as shares of the stitch length: no two neighbours line up. */
-const BRICK = [0, 0.5, 0.25, 0.75] as const;
 const UNDERLAY_EDGE = 0.5;
 const UNDERLAY_ROWS_INSET = 0.9;
 const UNDERLAY_SPACING = 2.5;
@@ -26,9 +27,12 @@ const TURN_ROOM = 0.15;
 /** Rows of the map that finds ways through a region, in mm. */
 const ROUTE_SPACING = 0.5;
 
-function underlayFor(choice: string, spacing: number, weight: UnderlayWeight): string {
-  if (choice !== 'auto') return choice;
+type Underlay = 'none' | 'edge' | 'rows' | 'edge-rows' | 'edge-rows-twice';
+
+function underlayFor(choice: string, spacing: number, weight: UnderlayWeight): Underlay {
+  if (choice !== 'auto') return choice as Underlay;
   if (spacing > OPEN || weight === 'none') return 'none';
+  if (weight === 'heavy') return 'edge-rows-twice';
   return weight === 'light' ? 'edge' : 'edge-rows';
 }
 
@@ -41,7 +45,7 @@ function ringFrom(ring: Float64Array, from: Point): Line {
 
 function sewUnderlay(
   polygon: Polygon,
-  kind: string,
+  kind: Underlay,
   angle: number,
   ways: RowMap,
   builder: ThreadBuilder,
@@ -51,7 +55,7 @@ function sewUnderlay(
     if (!builder.last) builder.add(to.x, to.y, Part.underlay);
     else sewWay(builder, wayOnCloth(ways, builder.last, to));
   };
-  if (kind === 'edge' || kind === 'edge-rows') {
+  if (kind.startsWith('edge')) {
     const rings = offsetRegion([polygon], -UNDERLAY_EDGE).flatMap(ringsOf);
     while (rings.length) {
       const at = builder.last ?? entry;
@@ -65,16 +69,25 @@ function sewUnderlay(
       builder.addAll(runPoints(opened[near], 2.5), Part.underlay);
     }
   }
-  if (kind === 'rows' || kind === 'edge-rows') {
+  // Across the rows; on soft cloths crossed by a second layer.
+  const turns = kind === 'edge-rows-twice' ? [45, 135] : kind === 'none' || kind === 'edge' ? [] : [90];
+  for (const turn of turns) {
     let pieces = offsetRegion([polygon], -UNDERLAY_ROWS_INSET).filter((p) => polygonArea(p) > 4);
     while (pieces.length) {
       const at = builder.last ?? entry;
       const gap = (p: Polygon): number => startGap(ringFrom(p.outer, at), at);
       const piece = pieces.reduce((a, b) => (gap(b) < gap(a) ? b : a));
       pieces = pieces.filter((p) => p !== piece);
-      const map = layRows(piece, angle + 90, UNDERLAY_SPACING, 0);
+      const map = layRows(piece, turnedFrame(angle + turn), UNDERLAY_SPACING, 0);
       if (!map.sections.length) continue;
-      const how = { length: 3, stagger: [0, 0.5], compensation: 0, part: Part.underlay };
+      const how = {
+        length: 3,
+        longest: 5,
+        pattern: 'halves',
+        feather: 0,
+        compensation: 0,
+        part: Part.underlay,
+      };
       sewRows(map, ways, how, builder, at, (a, b) =>
         staysInside([polygon], a, b) ? null : wayOnCloth(ways, a, b),
       );
@@ -95,35 +108,97 @@ function staysInside(region: Region, a: Point, b: Point): boolean {
   return true;
 }
 
-function stitch({ outline, settings, cloth, entry, start }: StitchInput): SewnThread[] {
+/** The frame that rows are level in: turned by the angle, or bent by the object's guide lines. */
+function frameFor({ settings, guideLines }: StitchInput): Frame {
   const angle = settings.angle as number;
-  const asked = (settings.spacing as number) / cloth.density;
+  const guides = (guideLines ?? []).map((path) => flattenPath(path)).filter((l) => l.coords.length >= 4);
+  return guides.length ? flowFrame(guides, angle) : turnedFrame(angle);
+}
+
+/** Nothing longer than this snags, in mm; delicate cloths ask for less. */
+const LONGEST = 7;
+
+interface Laid {
+  frame: Frame;
+  near: number;
+  far: number;
+  dense: boolean;
+  underlay: Underlay;
+}
+
+/** Spacings and underlay as they come out for the cloth. */
+function laid(input: StitchInput): Laid {
+  const { settings, cloth } = input;
+  const [near, far] = [settings.spacing, settings.spacingEnd].map((v) => (v as number) / cloth.density);
+  const frame = frameFor(input);
+  return {
+    frame,
+    near: closedSpacing(near, near === far ? frame.angle : null),
+    far: closedSpacing(far, near === far ? frame.angle : null),
+    dense: Math.max(near, far) <= DENSE,
+    underlay: underlayFor(settings.underlay as string, Math.max(near, far), cloth.underlay),
+  };
+}
+
+/** Where the thread is begun inside the polygon: a place fixed by hand, drawn in under the rows. */
+function beginInside(ways: RowMap, at: Point, builder: ThreadBuilder): void {
+  const p = ways.toFrame(at);
+  const span = nearestSpan(ways, p);
+  const room = Math.min(INSIDE, (span.right - span.left) / 3);
+  const x = Math.min(span.right - room, Math.max(span.left + room, p.x));
+  const inside = ways.toCloth({ x, y: span.y });
+  builder.add(inside.x, inside.y, Part.travel);
+}
+
+/** A begin or end fixed by hand lies this far inside the edge, in mm. */
+const INSIDE = 0.3;
+
+function stitch(input: StitchInput): SewnThread[] {
+  const { outline, settings, cloth, entry, start, end, toward } = input;
+  const angle = settings.angle as number;
   const compensation = settings.compensation as number;
-  const underlay = underlayFor(settings.underlay as string, asked, cloth.underlay);
-  const spacing = closedSpacing(asked, angle);
-  const dense = asked <= DENSE;
+  const { frame, near, far, dense, underlay } = laid(input);
+  const spacing = { near, far };
+  const longest = Math.min(LONGEST, cloth.longest ?? LONGEST);
   const threads: SewnThread[] = [];
   const region = [...outlineRegion(outline)];
   let from = start ?? entry;
+  // The piece in which the thread has to end waits for its turn.
+  const ending = end && region.length > 1 ? region[nearestPolygon(region, end)] : null;
   while (region.length) {
-    const next = from ? nearestPolygon(region, from) : 0;
-    const [polygon] = region.splice(next, 1);
-    const map = layRows(polygon, angle, spacing, dense ? Math.min(ROW_REACH, compensation / 2) : 0);
+    const open = region.length > 1 && ending ? region.filter((p) => p !== ending) : region;
+    const polygon = open[from ? nearestPolygon(open, from) : 0];
+    region.splice(region.indexOf(polygon), 1);
+    const map = layRows(polygon, frame, spacing, dense ? Math.min(ROW_REACH, compensation / 2) : 0);
     if (!map.sections.length) continue;
-    const ways = dense ? map : layRows(polygon, angle, Math.min(ROUTE_SPACING, spacing), 0);
+    const ways = dense ? map : layRows(polygon, frame, Math.min(ROUTE_SPACING, near, far), 0);
     const builder = new ThreadBuilder();
+    if (start && !threads.length) beginInside(ways, start, builder);
     const begin = from ?? firstCorner(map);
     if (underlay !== 'none') sewUnderlay(polygon, underlay, angle, ways, builder, begin);
     const how = {
-      length: settings.length as number,
-      stagger: BRICK,
+      length: Math.min(settings.length as number, longest),
+      longest,
+      pattern: settings.pattern as string,
+      feather: settings.edge === 'feathered' ? (settings.feather as number) : 0,
       compensation,
       part: Part.top,
     };
     // Open rows turn at their compensated ends, which lie outside the polygon itself.
     const reach = dense ? [] : offsetRegion([polygon], compensation + TURN_ROOM);
-    sewRows(map, ways, how, builder, begin, (a, b) =>
-      dense || staysInside(reach, a, b) ? null : wayOnCloth(ways, a, b),
+    const last = region.length
+      ? undefined
+      : end
+        ? { at: end, firm: true }
+        : toward && { at: toward, firm: false };
+    sewRows(
+      map,
+      ways,
+      how,
+      builder,
+      begin,
+      (a, b) => (dense || staysInside(reach, a, b) ? null : wayOnCloth(ways, a, b)),
+      last,
     );
     if (builder.length < 2) continue;
     threads.push(builder.thread);
@@ -183,6 +258,51 @@ export const fill: StitchKind = {
       help: 'How long the stitches of a row are.',
     },
     {
+      name: 'pattern',
+      label: 'Surface',
+      type: 'choice',
+      choices: ROW_PATTERNS.map(({ id, name }) => ({ value: id, label: name.toLowerCase() })),
+      default: 'brick',
+      help: 'The pattern that the needle points make on the surface.',
+    },
+    {
+      name: 'spacingEnd',
+      label: 'Spacing at the far side',
+      type: 'number',
+      unit: 'mm',
+      least: 0.25,
+      most: 5,
+      step: 0.05,
+      follows: 'spacing',
+      more: true,
+      help: 'Rows change from the first spacing to this one, from the first row to the last.',
+    },
+    {
+      name: 'edge',
+      label: 'Edge',
+      type: 'choice',
+      more: true,
+      choices: [
+        { value: 'straight', label: 'straight' },
+        { value: 'feathered', label: 'feathered' },
+      ],
+      default: 'straight',
+      help: 'Feathered rows end at uneven places, to blend with what lies beside.',
+    },
+    {
+      name: 'feather',
+      label: 'Feather depth',
+      type: 'number',
+      unit: 'mm',
+      least: 0.5,
+      most: 10,
+      step: 0.5,
+      default: 2.5,
+      more: true,
+      when: ({ edge }) => edge === 'feathered',
+      help: 'How far inside the edge feathered rows end at most.',
+    },
+    {
       name: 'underlay',
       label: 'Underlay',
       type: 'choice',
@@ -193,6 +313,7 @@ export const fill: StitchKind = {
         { value: 'edge', label: 'edge run' },
         { value: 'rows', label: 'rows across' },
         { value: 'edge-rows', label: 'edge run and rows across' },
+        { value: 'edge-rows-twice', label: 'edge run and rows both ways' },
       ],
       default: 'auto',
       help: 'Stitches beneath that hold the cloth and carry the rows.',
@@ -200,6 +321,6 @@ export const fill: StitchKind = {
     compensationSetting('How much longer rows are sewn at each end, against the pull of the thread.'),
   ],
   stitch,
-  cover: ({ outline, settings, cloth }) =>
-    (settings.spacing as number) / cloth.density <= DENSE ? outlineRegion(outline) : [],
+  cover: (input) => (laid(input).dense ? outlineRegion(input.outline) : []),
+  chosen: (input) => ({ underlay: laid(input).underlay }),
 };

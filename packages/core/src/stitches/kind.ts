@@ -21,9 +21,10 @@ export interface NumberSetting extends SettingBase {
   least: number;
   most: number;
   step: number;
-  /** Left out: the cloth decides (`fromCloth`). */
+  /** Left out: the cloth decides (`fromCloth`), or it is the same as another setting (`follows`). */
   default?: number;
   fromCloth?: (cloth: Cloth) => number;
+  follows?: string;
 }
 
 export interface ChoiceSetting extends SettingBase {
@@ -102,7 +103,9 @@ export function completeSettings(
     const given = recipe.settings[setting.name];
     if (given !== undefined) out[setting.name] = given;
     else if (setting.type === 'number' && setting.default === undefined)
-      out[setting.name] = setting.fromCloth?.(cloth) ?? setting.least;
+      out[setting.name] = setting.follows
+        ? out[setting.follows]
+        : (setting.fromCloth?.(cloth) ?? setting.least);
     else out[setting.name] = setting.default!;
   }
   return out;

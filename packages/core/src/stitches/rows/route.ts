@@ -22,21 +22,20 @@ function gateOf(left: number, right: number, y: number, down: boolean): Gate {
 export function nearestSpan(map: RowMap, p: Point): Span {
   let best = map.sections[0].spans[0];
   let least = Infinity;
-  for (const section of map.sections) {
-    const { spans } = section;
-    const at = Math.round((p.y - spans[0].y) / map.spacing);
-    // Rows are evenly spaced: only those around the point's height can be nearest.
-    for (let i = Math.max(0, at - 2); i <= Math.min(spans.length - 1, Math.max(0, at + 2)); i++) {
+  for (const { spans } of map.sections) {
+    // The first row below the point; only those around it can be nearest.
+    let lo = 0;
+    let hi = spans.length;
+    while (lo < hi) {
+      const mid = (lo + hi) >> 1;
+      if (spans[mid].y < p.y) lo = mid + 1;
+      else hi = mid;
+    }
+    for (let i = Math.max(0, lo - 3); i <= Math.min(spans.length - 1, lo + 2); i++) {
       const s = spans[i];
       const dx = p.x < s.left ? s.left - p.x : p.x > s.right ? p.x - s.right : 0;
       const d = dx * dx + (s.y - p.y) ** 2;
       if (d < least) [least, best] = [d, s];
-    }
-    const ends = at < 0 ? spans[0] : at >= spans.length ? spans[spans.length - 1] : null;
-    if (ends) {
-      const dx = p.x < ends.left ? ends.left - p.x : p.x > ends.right ? p.x - ends.right : 0;
-      const d = dx * dx + (ends.y - p.y) ** 2;
-      if (d < least) [least, best] = [d, ends];
     }
   }
   return best;

@@ -1,9 +1,10 @@
 // Rows across a polygon at an angle, cut into sections: runs of rows that lie one below the other.
 //
-// Work is done in a frame turned so that rows are level; `toFrame` and `toCloth` go between. All sections
+// Work is done in a frame in which rows are level; `toFrame` and `toCloth` go between. All sections
 // share one grid of rows, so neighbours meet without a seam.
-import { turnBy, type Point } from '../../geometry/points.ts';
-import { coordsBounds, ringsOf, type Polygon, type Ring } from '../../geometry/region.ts';
+import type { Point } from '../../geometry/points.ts';
+import { coordsBounds, type Polygon, type Ring } from '../../geometry/region.ts';
+import { ringsInFrame, stretchOf, type Frame } from './frame.ts';
 
 /** The part of one row that lies inside the polygon; x in mm in the frame. */
 export interface Span {
@@ -37,8 +38,11 @@ export interface RingLink {
 }
 
 export interface RowMap {
-  angle: number;
+  frame: Frame;
+  /** Between rows in the frame, in mm; the widest when it changes. */
   spacing: number;
+  /** How much longer stitches come out on the cloth than in the frame, at most. */
+  along: number;
   sections: Section[];
   links: RingLink[];
   /** Which connected set of sections each section belongs to. */
@@ -86,25 +90,37 @@ export const DENSE = 0.5;
  * The spacing to use so that rows of 0.4 mm thread asked for at 0.4 mm really meet. The machine can place
  * needles only every 0.1 mm: rows along the grid must lie on its lines, others wander by some hundredths.
  */
-export function closedSpacing(spacing: number, angle: number): number {
+export function closedSpacing(spacing: number, angle: number | null): number {
   if (spacing > DENSE) return spacing;
-  const pitch = gridPitch(angle);
+  const pitch = angle === null ? null : gridPitch(angle);
   if (pitch === null) return spacing - 0.015;
   return Math.max(1, Math.floor((spacing + 0.004) / pitch)) * pitch;
 }
 
-/** Even rows from the polygon's top to its bottom, the first and last near its edge. */
-function rowHeights(top: number, bottom: number, spacing: number, angle: number): number[] {
+/** How far apart rows lie at the top and at the bottom of the frame, in mm. */
+export interface RowSpacing {
+  near: number;
+  far: number;
+}
+
+/** Rows from the polygon's top to its bottom, the first and last near its edge. */
+function rowHeights(top: number, bottom: number, { near, far }: RowSpacing, angle: number | null): number[] {
   const height = bottom - top;
-  const dense = spacing <= DENSE;
-  const margin = Math.min(dense ? 0.2 : spacing / 2, height / 2);
-  const room = height - 2 * margin;
-  const gaps = dense ? Math.ceil(room / spacing - 1e-6) : Math.round(room / spacing);
+  const dense = Math.max(near, far) <= DENSE;
+  const margin = (spacing: number): number => Math.min(dense ? 0.2 : spacing / 2, height / 2);
+  const [first, last] = [top + margin(near), bottom - margin(far)];
+  const room = last - first;
+  // Spacing that grows evenly from near to far: as many rows as the mean reciprocal of it asks for.
+  const ratio = far / near;
+  const even = Math.abs(ratio - 1) < 1e-6;
+  const ideal = even ? room / near : (room * Math.log(ratio)) / (far - near);
+  const gaps = dense ? Math.ceil(ideal - 1e-6) : Math.round(ideal);
   if (gaps < 1) return [top + height / 2];
-  const pitch = dense ? gridPitch(angle) : null;
+  const pitch = dense && even && angle !== null ? gridPitch(angle) : null;
   const rows: number[] = [];
   for (let i = 0; i <= gaps; i++) {
-    const y = top + margin + (room * i) / gaps;
+    const t = i / gaps;
+    const y = first + room * (even ? t : (ratio ** t - 1) / (ratio - 1));
     rows.push(pitch ? Math.round(y / pitch) * pitch : y);
   }
   return rows;
@@ -155,25 +171,19 @@ function mergeIntervals(lists: Crossing[][]): Interval[] {
 }
 
 /**
- * Lays rows over one polygon.
- * `angle` in degrees, counter-clockwise from level; `spacing` in mm as it shall be (see closedSpacing).
+ * Lays rows over one polygon. `spacing` is as it shall be on the cloth (see closedSpacing), or two of them for
+ * rows that draw apart from the top of the frame to its bottom.
  * `reach` in mm: a row also counts what lies this far above and below its own line, so that shallow edges
  * and the corners of holes are not left bare.
  */
-export function layRows(polygon: Polygon, angle: number, spacing: number, reach: number): RowMap {
-  const toFrame = turnBy(angle);
-  const toCloth = turnBy(-angle);
-  const rings = ringsOf(polygon).map((ring) => {
-    const out = new Float64Array(ring.length);
-    for (let i = 0; i < ring.length; i += 2) {
-      const q = toFrame({ x: ring[i], y: ring[i + 1] });
-      out[i] = q.x;
-      out[i + 1] = q.y;
-    }
-    return out;
-  });
+export function layRows(polygon: Polygon, frame: Frame, spacing: number | RowSpacing, reach: number): RowMap {
+  const { toFrame, toCloth } = frame;
+  const rings = ringsInFrame(polygon, frame);
   const bounds = coordsBounds(rings)!;
-  const ys = rowHeights(bounds.minY, bounds.maxY, spacing, angle);
+  const { apart, along } = stretchOf(frame, bounds);
+  const asked = typeof spacing === 'number' ? { near: spacing, far: spacing } : spacing;
+  const inFrame = { near: asked.near / apart, far: asked.far / apart };
+  const ys = rowHeights(bounds.minY, bounds.maxY, inFrame, frame.angle);
   const lines = reach > 0 ? [-reach, 0, reach] : [0];
   const cut = lines.map((d) =>
     crossings(
@@ -200,9 +210,10 @@ export function layRows(polygon: Polygon, angle: number, spacing: number, reach:
   joinRows(rows);
   const sections = cutSections(rows);
   const { component, links } = linkApart(sections, rings);
-  // Rows are spread evenly over the height, so they may lie a little closer than was asked for.
-  const even = ys.length > 1 ? (ys[ys.length - 1] - ys[0]) / (ys.length - 1) : spacing;
-  return { angle, spacing: even, sections, links, component, toFrame, toCloth };
+  // Rows are spread over the height, so they may lie a little closer than was asked for.
+  const gaps = ys.slice(1).map((y, i) => y - ys[i]);
+  const widest = gaps.length ? Math.max(...gaps) : Math.max(inFrame.near, inFrame.far);
+  return { frame, spacing: widest, along, sections, links, component, toFrame, toCloth };
 }
 
 /** Notes which spans of neighbouring rows overlap. */

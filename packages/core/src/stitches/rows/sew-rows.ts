@@ -5,14 +5,20 @@
 import { distance, onMachineGrid, type Point } from '../../geometry/points.ts';
 import { runPoints } from '../run-points.ts';
 import { Part, type PartCode, type ThreadBuilder } from '../thread.ts';
-import { neighbours, routeBetween, wayOnCloth } from './route.ts';
+import { seeded } from '../../geometry/random.ts';
+import { needlesOf } from './patterns.ts';
+import { nearestSpan, neighbours, routeBetween, wayOnCloth } from './route.ts';
 import type { RowMap, Section, Span } from './row-map.ts';
 
 export interface RowStitches {
   /** Stitch length in mm. */
   length: number;
-  /** Where needle points fall in successive rows, as shares of the stitch length. */
-  stagger: readonly number[];
+  /** No stitch of a row is longer than this, in mm. */
+  longest: number;
+  /** Where needle points fall: the name of a surface pattern. */
+  pattern: string;
+  /** Rows end up to this far inside the edge, each turn at its own place; mm. */
+  feather: number;
   /** How far rows reach beyond the edge at both ends, in mm. */
   compensation: number;
   part: PartCode;
@@ -26,6 +32,8 @@ const ONE_POINT = 0.5;
 const SLIDE = 0.3;
 /** The same for a row's last needle point, which only slides inwards. */
 const END_SLIDE = 0.15;
+/** How much worse it is for a row's end to lie outside than beside the row's line. */
+const OVER = 1;
 const TRAVEL_LENGTH = 2.5;
 /** A set of sections smaller than this is not worth a way to it, in mm². */
 const CRUMB = 0.3;
@@ -101,22 +109,34 @@ function wayOut(end: Span, beyond: Span[], leftFirst: boolean, left: Set<number>
   return least;
 }
 
+/** Where the thread is to end: in a section that is kept for last, or just near a place (in the frame). */
+interface Last {
+  section: number | null;
+  /** Whether the kept section is to be sewn from its top row to its bottom one. */
+  fromTop: boolean;
+  at: Point;
+}
+
 /** The next section: free to go, ended beside what is left, and near. */
-function choose(map: RowMap, left: Set<number>, at: Point): Choice {
+function choose(map: RowMap, left: Set<number>, at: Point, last: Last | null): Choice {
   const any = left.values().next().value!;
   let best: Choice | null = null;
+  const kept = last?.section ?? -1;
   for (const id of freeSections(map, left, any)) {
+    if (id === kept && left.size > 1) continue;
     const section = map.sections[id];
-    const first = section.spans[0];
-    const last = section.spans[section.spans.length - 1];
-    for (const fromTop of [true, false]) {
-      const [begin, end] = fromTop ? [first, last] : [last, first];
-      const beyond = fromTop ? last.below : first.above;
+    const top = section.spans[0];
+    const bottom = section.spans[section.spans.length - 1];
+    for (const fromTop of id === kept ? [last!.fromTop] : [true, false]) {
+      const [begin, end] = fromTop ? [top, bottom] : [bottom, top];
+      const beyond = fromTop ? bottom.below : top.above;
       for (const leftFirst of [true, false]) {
         const corner = { x: leftFirst ? begin.left : begin.right, y: begin.y };
         const lastLeftFirst = leftFirst === (section.spans.length % 2 === 1);
-        const out = left.size > 1 ? Math.min(1000, wayOut(end, beyond, lastLeftFirst, left)) : 0;
-        const cost = distance(at, corner) + ON_TOP * out;
+        const done = { x: lastLeftFirst ? end.right : end.left, y: end.y };
+        const toGo = last ? distance(done, last.at) * (id === kept ? ON_TOP : 1) : 0;
+        const out = left.size > 1 ? ON_TOP * Math.min(1000, wayOut(end, beyond, lastLeftFirst, left)) : toGo;
+        const cost = distance(at, corner) + out;
         if (!best || cost < best.cost) best = { section, fromTop, leftFirst, cost };
       }
     }
@@ -126,7 +146,7 @@ function choose(map: RowMap, left: Set<number>, at: Point): Choice {
 
 /**
  * One needle point of a row: between `from` and `to` mm beside `x`, as close to the row's line as the machine's
- * grid lets it be. Null when every such place is too near to the last needle point.
+ * grid lets it be. At a row's end, `outwards` says which way leads out of the region. Null when every such place is too near to the last needle point.
  */
 function settle(
   map: RowMap,
@@ -135,6 +155,7 @@ function settle(
   from: number,
   to: number,
   builder: ThreadBuilder,
+  outwards: -1 | 0 | 1,
 ): Point | null {
   let best: Point | null = null;
   let least = Infinity;
@@ -142,17 +163,31 @@ function settle(
     const p = map.toCloth({ x: x + d, y });
     if (builder.tooNear(p.x, p.y)) continue;
     const f = map.toFrame({ x: onMachineGrid(p.x), y: onMachineGrid(p.y) });
-    const miss = Math.abs(f.y - y) + 0.04 * Math.abs(f.x - x);
+    const over = Math.max(0, (f.x - x) * outwards);
+    const miss = Math.abs(f.y - y) + 0.04 * Math.abs(f.x - x) + OVER * over;
     if (miss < least) [least, best] = [miss, p];
   }
   return best;
 }
 
-function sewRow(map: RowMap, span: Span, leftFirst: boolean, how: RowStitches, builder: ThreadBuilder): void {
-  const left = span.left - how.compensation;
-  const right = span.right + how.compensation;
-  const put = (x: number, from: number, to: number): void => {
-    const p = settle(map, x, span.y, from, to, builder);
+/** Where a row begins and ends in the frame, before compensation. */
+interface Reach {
+  left: number;
+  right: number;
+}
+
+function sewRow(
+  map: RowMap,
+  span: Span,
+  reach: Reach,
+  leftFirst: boolean,
+  how: RowStitches,
+  builder: ThreadBuilder,
+): void {
+  const left = reach.left - how.compensation;
+  const right = reach.right + how.compensation;
+  const put = (x: number, from: number, to: number, outwards: -1 | 0 | 1 = 0): void => {
+    const p = settle(map, x, span.y, from, to, builder, outwards);
     if (p) builder.add(p.x, p.y, how.part);
   };
   const width = right - left;
@@ -160,23 +195,37 @@ function sewRow(map: RowMap, span: Span, leftFirst: boolean, how: RowStitches, b
     put((left + right) / 2, -width / 2, width / 2);
     return;
   }
-  const room = Math.min(END_ROOM, how.length / 2);
-  const shift = how.stagger[((span.row % how.stagger.length) + how.stagger.length) % how.stagger.length];
-  const xs: number[] = [];
-  const first = Math.ceil((left + room) / how.length - shift);
-  for (let m = first; (m + shift) * how.length <= right - room; m++) xs.push((m + shift) * how.length);
+  const length = Math.min(how.length, how.longest / map.along);
+  const room = Math.min(END_ROOM, length / 2);
+  const xs = closer(
+    [left, ...needlesOf(how.pattern, span.row, left + room, right - room, length), right],
+    (how.longest - SLIDE) / map.along,
+  ).slice(1, -1);
   // Dense rows begin a little inside, so that the turn from the row before is no stitch too short.
   const endRoom = map.spacing > 0.8 ? 0.1 : Math.min(0.35, width / 3);
   if (leftFirst) {
-    put(left, 0, endRoom);
+    put(left, 0, endRoom, -1);
     for (const x of xs) put(x, -SLIDE, SLIDE);
-    put(right, -END_SLIDE, 0);
+    put(right, -END_SLIDE, 0, 1);
   } else {
-    put(right, -endRoom, 0);
+    put(right, -endRoom, 0, 1);
     for (const x of xs.reverse()) put(x, -SLIDE, SLIDE);
-    put(left, 0, END_SLIDE);
+    put(left, 0, END_SLIDE, -1);
   }
 }
+
+/** Places with more put between them where they are further apart than `most`. */
+function closer(xs: number[], most: number): number[] {
+  return xs.flatMap((x, i) => {
+    const from = i ? xs[i - 1] : x;
+    const parts = Math.ceil((x - from) / most);
+    return parts > 1 ? Array.from({ length: parts }, (_, k) => from + ((x - from) * (k + 1)) / parts) : [x];
+  });
+}
+
+/** How far a feathered row ends inside the edge at a turn, in mm: the same for the two rows that meet there. */
+const featherAt = (turn: number, section: number, depth: number): number =>
+  depth > 0 ? depth * seeded(turn * 2741 + section * 7 + 11)() : 0;
 
 /** Sews a section row by row. `turn` gives the way from one row's end to the next row's begin, if not straight. */
 function sewSection(
@@ -189,19 +238,52 @@ function sewSection(
   const spans = choice.fromTop ? choice.section.spans : choice.section.spans.toReversed();
   let leftFirst = choice.leftFirst;
   spans.forEach((span, i) => {
+    const room = Math.max(0, (span.right - span.left) / 2 - 0.5);
+    const [begin, end] = [i, i + 1].map((k) => Math.min(room, featherAt(k, choice.section.id, how.feather)));
+    const reach = leftFirst
+      ? { left: span.left + begin, right: span.right - end }
+      : { left: span.left + end, right: span.right - begin };
     if (i > 0) {
-      const begin = map.toCloth({
-        x: leftFirst ? span.left - how.compensation : span.right + how.compensation,
+      const from = map.toCloth({
+        x: leftFirst ? reach.left - how.compensation : reach.right + how.compensation,
         y: span.y,
       });
-      if (builder.reach(begin.x, begin.y) > LONG_TURN) {
-        sewWay(builder, turn(builder.last!, begin) ?? [builder.last!, begin]);
+      if (builder.reach(from.x, from.y) > LONG_TURN) {
+        sewWay(builder, turn(builder.last!, from) ?? [builder.last!, from]);
       }
     }
-    sewRow(map, span, leftFirst, how, builder);
+    sewRow(map, span, reach, leftFirst, how, builder);
     leftFirst = !leftFirst;
   });
   return spans[spans.length - 1];
+}
+
+/**
+ * Cuts the section in two where the thread is to end, so that one part can be sewn up to there, last of all.
+ * `map` is changed; the part's number and direction are given.
+ */
+function keptForLast(map: RowMap, p: Point): Last {
+  const span = nearestSpan(map, p);
+  const section = map.sections[span.section];
+  const { spans } = section;
+  const near = span.place;
+  const last = spans.length - 1;
+  if (near <= 1 || near >= last - 1) return { section: section.id, fromTop: near > last / 2, at: p };
+  const id = map.sections.length;
+  const lower = spans.splice(near + 1);
+  lower.forEach((s, place) => Object.assign(s, { section: id, place }));
+  map.sections.push({ id, spans: lower });
+  map.component = Int32Array.of(...map.component, map.component[section.id]);
+  // Of the two parts the larger one is sewn last: it hides more ways.
+  return near >= last / 2
+    ? { section: section.id, fromTop: true, at: p }
+    : { section: id, fromTop: false, at: p };
+}
+
+/** Where a fill's thread ends (mm on the cloth): just there, or near it where that costs nothing. */
+export interface RowsEnd {
+  at: Point;
+  firm: boolean;
 }
 
 /**
@@ -217,12 +299,24 @@ export function sewRows(
   builder: ThreadBuilder,
   entry: Point,
   around: (from: Point, to: Point) => Point[] | null,
+  end?: RowsEnd,
 ): void {
   let at = map.toFrame(builder.last ?? entry);
   let lastSpan: Span | null = null;
-  for (const left of setsBySize(map)) {
+  const goal = end && map.toFrame(end.at);
+  const last: Last | null = goal
+    ? end.firm
+      ? keptForLast(map, goal)
+      : { section: null, fromTop: true, at: goal }
+    : null;
+  const sets = setsBySize(map);
+  // The set in which the thread ends comes last.
+  const ending = last?.section ?? -1;
+  const ordered = [...sets.filter((s) => !s.has(ending)), ...sets.filter((s) => s.has(ending))];
+  for (const left of ordered) {
+    const here = left === ordered[ordered.length - 1] ? last : null;
     while (left.size) {
-      const choice = choose(map, left, at);
+      const choice = choose(map, left, at, here);
       const { spans } = choice.section;
       const begin = choice.fromTop ? spans[0] : spans[spans.length - 1];
       const inside = { x: choice.leftFirst ? begin.left : begin.right, y: begin.y };
