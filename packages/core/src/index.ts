@@ -33,6 +33,8 @@ export * from './shaping/jobs/plain.ts';
 export * from './shaping/jobs/groups.ts';
 export * from './stitches/kind.ts';
 export * from './stitches/kinds.ts';
+export * from './stitches/motif-units.ts';
+export * from './stitches/rows/patterns.ts';
 export * from './stitches/thread.ts';
 export * from './sewing/plan.ts';
 export * from './sewing/sew.ts';

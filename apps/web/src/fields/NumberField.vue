@@ -9,7 +9,7 @@ const props = withDefaults(
     label: string;
     /** mm, degrees or a plain number; null when several objects differ. */
     value: number | null;
-    unit?: 'mm' | '°' | '';
+    unit?: 'mm' | '°' | '×' | '';
     least?: number;
     most?: number;
     step?: number;

@@ -8,6 +8,7 @@ import { flattenPath } from '../outlines/flatten-path.ts';
 import { outlineRegion } from '../outlines/region.ts';
 import { compensationSetting, type StitchInput, type StitchKind } from './kind.ts';
 import { nearestSpan, wayOnCloth } from './rows/route.ts';
+import { edgeWays } from './rows/edge-way.ts';
 import { flowFrame, turnedFrame, type Frame } from './rows/frame.ts';
 import { ROW_PATTERNS } from './rows/patterns.ts';
 import { closedSpacing, DENSE, layRows, type RowMap } from './rows/row-map.ts';
@@ -88,9 +89,8 @@ function sewUnderlay(
         compensation: 0,
         part: Part.underlay,
       };
-      sewRows(map, ways, how, builder, at, (a, b) =>
-        staysInside([polygon], a, b) ? null : wayOnCloth(ways, a, b),
-      );
+      const way = (a: Point, b: Point): Point[] => wayOnCloth(ways, a, b);
+      sewRows(map, how, builder, at, false, way, (a, b) => (staysInside([polygon], a, b) ? null : way(a, b)));
     }
   }
 }
@@ -175,12 +175,15 @@ function stitch(input: StitchInput): SewnThread[] {
     const builder = new ThreadBuilder();
     if (start && !threads.length) beginInside(ways, start, builder);
     const begin = from ?? firstCorner(map);
-    if (underlay !== 'none') sewUnderlay(polygon, underlay, angle, ways, builder, begin);
+    const feather = settings.edge === 'feathered' ? (settings.feather as number) : 0;
+    if (underlay !== 'none')
+      for (const inner of feather ? offsetRegion([polygon], -feather) : [polygon])
+        sewUnderlay(inner, underlay, angle, ways, builder, builder.last ?? begin);
     const how = {
       length: Math.min(settings.length as number, longest),
       longest,
       pattern: settings.pattern as string,
-      feather: settings.edge === 'feathered' ? (settings.feather as number) : 0,
+      feather,
       compensation,
       part: Part.top,
     };
@@ -191,15 +194,11 @@ function stitch(input: StitchInput): SewnThread[] {
       : end
         ? { at: end, firm: true }
         : toward && { at: toward, firm: false };
-    sewRows(
-      map,
-      ways,
-      how,
-      builder,
-      begin,
-      (a, b) => (dense || staysInside(reach, a, b) ? null : wayOnCloth(ways, a, b)),
-      last,
-    );
+    const edge = dense ? null : edgeWays(polygon);
+    const way = (a: Point, b: Point): Point[] => edge?.(a, b) ?? wayOnCloth(ways, a, b);
+    const around = (a: Point, b: Point): Point[] | null =>
+      dense || staysInside(reach, a, b) ? null : wayOnCloth(ways, a, b);
+    sewRows(map, how, builder, begin, dense, way, around, last);
     if (builder.length < 2) continue;
     threads.push(builder.thread);
     from = builder.last ?? from;

@@ -17,7 +17,7 @@ interface SettingBase {
 
 export interface NumberSetting extends SettingBase {
   type: 'number';
-  unit: 'mm' | '°';
+  unit: 'mm' | '°' | '×';
   least: number;
   most: number;
   step: number;

@@ -3,10 +3,12 @@ import { fill } from './fill.ts';
 import type { Recipe } from '../design/types.ts';
 import { CLOTHS } from '../materials/cloths.ts';
 import { completeSettings, type StitchKind } from './kind.ts';
+import { motifRun } from './motif-run.ts';
+import { redwork } from './redwork.ts';
 import { run } from './run.ts';
 import { satin } from './satin/satin.ts';
 
-export const STITCH_KINDS: StitchKind[] = [run, satin, fill];
+export const STITCH_KINDS: StitchKind[] = [run, redwork, motifRun, satin, fill];
 
 const byId = new Map(STITCH_KINDS.map((kind) => [kind.id, kind]));
 

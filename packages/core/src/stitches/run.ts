@@ -20,7 +20,7 @@ export function begunNear(line: Line, from: Point | undefined): Line {
 }
 
 /** `passes` 1: once; 2: there and back; 3 or 5: bean, every stitch sewn that often. */
-function withPasses(points: Point[], passes: number): Point[] {
+export function withPasses(points: Point[], passes: number): Point[] {
   if (passes === 2) return [...points, ...points.slice(0, -1).reverse()];
   if (passes < 3) return points;
   const out = [points[0]];

@@ -85,7 +85,7 @@ function own(changes: Record<string, unknown>): Item[] {
 interface OwnNumber {
   label: string;
   value: number;
-  unit: 'mm' | '°' | '';
+  unit: 'mm' | '°' | '×' | '';
   least: number;
   most: number;
   step: number;

@@ -7,7 +7,7 @@ import { runPoints } from '../run-points.ts';
 import { Part, type PartCode, type ThreadBuilder } from '../thread.ts';
 import { seeded } from '../../geometry/random.ts';
 import { needlesOf } from './patterns.ts';
-import { nearestSpan, neighbours, routeBetween, wayOnCloth } from './route.ts';
+import { nearestSpan, neighbours, routeBetween } from './route.ts';
 import type { RowMap, Section, Span } from './row-map.ts';
 
 export interface RowStitches {
@@ -288,16 +288,16 @@ export interface RowsEnd {
 
 /**
  * Sews all rows of a map, going on from where the builder's thread ends.
- * `ways` is a map of the same polygon with rows close enough to find ways by; when it is `map` itself, ways lead
- * under rows to come. `around` gives the way from a row's end to the next row when the straight stitch would
- * leave the region (open rows), else null.
+ * `hidden` says that ways between sections may lead under rows to come; `way` gives any other one. `around` gives
+ * the way from a row's end to the next row when the straight stitch would leave the region (open rows), else null.
  */
 export function sewRows(
   map: RowMap,
-  ways: RowMap,
   how: RowStitches,
   builder: ThreadBuilder,
   entry: Point,
+  hidden: boolean,
+  way: (from: Point, to: Point) => Point[],
   around: (from: Point, to: Point) => Point[] | null,
   end?: RowsEnd,
 ): void {
@@ -322,11 +322,8 @@ export function sewRows(
       const inside = { x: choice.leftFirst ? begin.left : begin.right, y: begin.y };
       if (builder.last) {
         const covered =
-          ways === map && lastSpan && routeBetween(map, at, lastSpan, inside, begin, (s) => left.has(s));
-        sewWay(
-          builder,
-          covered ? covered.map(map.toCloth) : wayOnCloth(ways, builder.last, map.toCloth(inside)),
-        );
+          hidden && lastSpan && routeBetween(map, at, lastSpan, inside, begin, (s) => left.has(s));
+        sewWay(builder, covered ? covered.map(map.toCloth) : way(builder.last, map.toCloth(inside)));
       }
       left.delete(choice.section.id);
       lastSpan = sewSection(map, choice, how, builder, around);
