@@ -1,16 +1,20 @@
 // From a design to one plan: objects in order, joined by travel, jump or trim, tied where a thread begins and ends.
 import { visibleLeaves, type Leaf } from '../design/tree.ts';
 import type { Design, PlainOutline, StitchesObject } from '../design/types.ts';
-import type { Point } from '../geometry/points.ts';
+import { onMachineGrid, type Point } from '../geometry/points.ts';
+import { arcLengths, nearestOnLine, pointAt } from '../geometry/polyline.ts';
 import { clothById } from '../materials/cloths.ts';
 import { DEFAULT_SPEED, LIMITS, type MachineSpeed } from '../materials/machine.ts';
+import { outlineLines } from '../outlines/flatten.ts';
 import { resolveDesign } from '../outlines/resolve.ts';
+import { outlineBounds } from '../outlines/transform.ts';
 import { runPoints } from '../stitches/run-points.ts';
 import { Part, ThreadBuilder, type SewnThread } from '../stitches/thread.ts';
 import { lineIsCovered, type Cover } from './cover.ts';
 import { Move, PlanBuilder, type MoveCode, type Plan } from './plan.ts';
 import { objectCover, stitchObject } from './stitch-object.ts';
-import { tieIn, tieOff } from './ties.ts';
+import { hiddenWay } from './hidden-way.ts';
+import { tieIn, tieOff, type TieKind } from './ties.ts';
 
 export interface SewOptions {
   speed?: MachineSpeed;
@@ -29,7 +33,7 @@ class Sewing {
   /** The thread in the needle, as a code; null before the first. */
   private spool: string | null = null;
   /** What was sewn last, when it still wants its tie-off. */
-  private open: SewnThread | null = null;
+  private open: { thread: SewnThread; ties: TieKind } | null = null;
   /** The object whose records come next; its share begins with its first record. */
   private next: Leaf | null = null;
   /** A trim or change has happened since the last stitch. */
@@ -50,7 +54,9 @@ class Sewing {
   }
 
   private finish(): void {
-    if (this.open) for (const p of tieOff(this.open)) this.plan.add(p.x, p.y, Move.stitch, Part.tie);
+    if (this.open)
+      for (const p of tieOff(this.open.thread, this.open.ties))
+        this.plan.add(p.x, p.y, Move.stitch, Part.tie);
     this.open = null;
   }
 
@@ -90,10 +96,11 @@ class Sewing {
     if (this.cut) return 'cut';
     const { at } = this;
     const gap = Math.hypot(p.x - at.x, p.y - at.y);
-    if (gap < LIMITS.shortest - 5e-4) return 'joined';
-    if (gap <= LONGEST_TRAVEL && lineIsCovered(at, p, later)) {
+    if (gap < LIMITS.shortest + 5e-3) return 'joined';
+    const way = gap <= LONGEST_TRAVEL ? hiddenWay(at, p, later, LONGEST_TRAVEL) : null;
+    if (way) {
       this.arrive();
-      const coords = Float64Array.of(at.x, at.y, p.x, p.y);
+      const coords = Float64Array.from(way.flatMap((q) => [q.x, q.y]));
       const points = new ThreadBuilder();
       points.addAll(runPoints({ coords, closed: false }, TRAVEL_LENGTH), Part.travel);
       points.addFirm(p.x, p.y, Part.travel);
@@ -110,25 +117,25 @@ class Sewing {
     return 'cut';
   }
 
-  sewThread(thread: SewnThread, later: readonly Cover[], any: readonly Cover[]): void {
+  sewThread(thread: SewnThread, ties: TieKind, later: readonly Cover[], any: readonly Cover[]): void {
     const { x, y, part } = thread;
     if (x.length < 2) return;
     const how = this.goTo({ x: x[0], y: y[0] }, later, any);
     this.arrive();
     if (how === 'cut') {
-      const [down, ...ties] = tieIn(thread);
+      const [down, ...more] = tieIn(thread, ties);
       const first = down ?? { x: x[0], y: y[0] };
       this.plan.add(first.x, first.y, Move.jump, Part.travel);
-      for (const p of ties) this.plan.add(p.x, p.y, Move.stitch, Part.tie);
+      for (const p of more) this.plan.add(p.x, p.y, Move.stitch, Part.tie);
       if (down) this.plan.add(x[0], y[0], Move.stitch, Part.tie);
     }
     for (let i = 1; i < x.length; i++) {
       const reach = Math.hypot(x[i] - this.plan.atX, y[i] - this.plan.atY);
       // A thread that goes on from a place close to its first point may come too near to its second.
-      if (i === 1 && how === 'joined' && reach < LIMITS.shortest - 5e-4) continue;
+      if (i === 1 && how === 'joined' && reach < LIMITS.shortest + 5e-3) continue;
       this.plan.add(x[i], y[i], Move.stitch, part[i]);
     }
-    this.open = thread;
+    this.open = { thread, ties };
     this.cut = false;
   }
 
@@ -173,6 +180,28 @@ const sewnLeaves = (design: Design): Leaf<PlainOutline>[] =>
     (leaf) => leaf.kind === 'stitches' || !leaf.unsewn,
   );
 
+/** Where the same thread is sewn next, in mm: a place of the next object near to this one. */
+function towardNext(leaf: Leaf<PlainOutline>, next: Leaf<PlainOutline> | undefined): Point | undefined {
+  if (!next || next.thread !== leaf.thread || leaf.stopAfter !== undefined) return undefined;
+  if (next.kind === 'stitches')
+    return next.points.length ? { x: next.points[0] / 10, y: next.points[1] / 10 } : undefined;
+  if (next.start) return next.start;
+  const own = leaf.kind === 'object' ? outlineBounds(leaf.outline) : null;
+  if (!own) return undefined;
+  const middle = { x: (own.minX + own.maxX) / 2, y: (own.minY + own.maxY) / 2 };
+  let best: { at: Point; distance: number } | null = null;
+  for (const line of outlineLines(next.outline, COARSE)) {
+    const lengths = arcLengths(line);
+    const near = nearestOnLine(line, lengths, middle);
+    if (!best || near.distance < best.distance)
+      best = { at: pointAt(line, lengths, near.s), distance: near.distance };
+  }
+  return best ? { x: onMachineGrid(best.at.x), y: onMachineGrid(best.at.y) } : undefined;
+}
+
+/** Outlines are looked at this roughly when only nearness counts, in mm. */
+const COARSE = 0.2;
+
 /** Sews the whole design. Hidden objects are left out; objects without room for a stitch get an empty share. */
 export function sewDesign(design: Design, options: SewOptions = {}): Plan {
   const cloth = clothById(design.cloth.kind);
@@ -186,12 +215,18 @@ export function sewDesign(design: Design, options: SewOptions = {}): Plan {
       sewing.take(leaf.thread);
       sewing.sewStitches(leaf);
     } else {
-      const { threads } = stitchObject(leaf, cloth, { entry: sewing.entryFor(leaf.thread) });
+      const { threads } = stitchObject(leaf, cloth, {
+        entry: sewing.entryFor(leaf.thread),
+        toward: towardNext(leaf, leaves[i + 1]),
+      });
+      const ties = (leaf.recipe.settings.ties ?? 'along') as TieKind;
       if (threads.length) sewing.take(leaf.thread);
       // The way to the first thread lies under the object itself too; afterwards only under what follows.
       const after = covers.slice(i + 1).filter(keepCover);
       const own = covers[i];
-      threads.forEach((thread, k) => sewing.sewThread(thread, k || !own ? after : [own, ...after], all));
+      threads.forEach((thread, k) =>
+        sewing.sewThread(thread, ties, k || !own ? after : [own, ...after], all),
+      );
     }
     if (leaf.stopAfter !== undefined) sewing.stop();
   });

@@ -195,7 +195,12 @@ function stitch(input: StitchInput): SewnThread[] {
         ? { at: end, firm: true }
         : toward && { at: toward, firm: false };
     const edge = dense ? null : edgeWays(polygon);
-    const way = (a: Point, b: Point): Point[] => edge?.(a, b) ?? wayOnCloth(ways, a, b);
+    const way = (a: Point, b: Point): Point[] => {
+      const round = edge?.(a, b);
+      const reached =
+        round && staysInside(reach, a, round[1]) && staysInside(reach, round[round.length - 2], b);
+      return reached ? round : wayOnCloth(ways, a, b);
+    };
     const around = (a: Point, b: Point): Point[] | null =>
       dense || staysInside(reach, a, b) ? null : wayOnCloth(ways, a, b);
     sewRows(map, how, builder, begin, dense, way, around, last);

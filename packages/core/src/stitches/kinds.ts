@@ -2,13 +2,31 @@
 import { fill } from './fill.ts';
 import type { Recipe } from '../design/types.ts';
 import { CLOTHS } from '../materials/cloths.ts';
-import { completeSettings, type StitchKind } from './kind.ts';
+import { completeSettings, type Setting, type StitchKind } from './kind.ts';
 import { motifRun } from './motif-run.ts';
 import { redwork } from './redwork.ts';
 import { run } from './run.ts';
 import { satin } from './satin/satin.ts';
 
-export const STITCH_KINDS: StitchKind[] = [run, redwork, motifRun, satin, fill];
+/** Every kind's threads are tied where they begin and end. */
+const tiesSetting: Setting = {
+  name: 'ties',
+  label: 'Ties',
+  type: 'choice',
+  more: true,
+  choices: [
+    { value: 'along', label: 'along the line' },
+    { value: 'star', label: 'small star' },
+    { value: 'none', label: 'none' },
+  ],
+  default: 'along',
+  help: 'The small stitches that hold the thread where it begins and ends.',
+};
+
+export const STITCH_KINDS: StitchKind[] = [run, redwork, motifRun, satin, fill].map((kind) => ({
+  ...kind,
+  settings: [...kind.settings, tiesSetting],
+}));
 
 const byId = new Map(STITCH_KINDS.map((kind) => [kind.id, kind]));
 

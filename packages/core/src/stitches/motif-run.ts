@@ -4,7 +4,8 @@ import { arcLengths, pointAt, withoutRepeats, type Line } from '../geometry/poly
 import { outlineLines } from '../outlines/flatten.ts';
 import type { StitchInput, StitchKind } from './kind.ts';
 import { MOTIF_UNITS, unitCoords, UNIT_SIZE } from './motif-units.ts';
-import { begunNear, withPasses } from './run.ts';
+import { inGoodOrder } from './order.ts';
+import { withPasses } from './run.ts';
 import { cornersOf, runPoints } from './run-points.ts';
 import { Part, ThreadBuilder, type SewnThread } from './thread.ts';
 
@@ -91,7 +92,7 @@ function pointsAlong(line: Line, units: Units, corners: CornerRule): Point[] {
   return out;
 }
 
-function stitch({ outline, settings, entry, start }: StitchInput): SewnThread[] {
+function stitch({ outline, settings, entry, start, end, toward }: StitchInput): SewnThread[] {
   const units: Units = {
     unit: settings.unit as string,
     size: settings.size as number,
@@ -99,9 +100,8 @@ function stitch({ outline, settings, entry, start }: StitchInput): SewnThread[] 
     alternate: settings.sides === 'both',
   };
   const threads: SewnThread[] = [];
-  let from = start ?? entry;
-  for (const line of outlineLines(outline)) {
-    const points = pointsAlong(begunNear(line, from), units, settings.corners as CornerRule);
+  for (const line of inGoodOrder(outlineLines(outline), start ?? entry, end ?? toward)) {
+    const points = pointsAlong(line, units, settings.corners as CornerRule);
     const coords = withoutRepeats(
       points.flatMap((p) => [p.x, p.y]),
       false,
@@ -120,7 +120,6 @@ function stitch({ outline, settings, entry, start }: StitchInput): SewnThread[] 
       settings.passes as number,
     );
     threads.push({ x: sewn.map((p) => p.x), y: sewn.map((p) => p.y), part: sewn.map(() => Part.top) });
-    from = sewn.at(-1);
   }
   return threads;
 }

@@ -1,23 +1,10 @@
 // Run: a line of stitches, once, there and back, or bean.
-import { distance, type Point } from '../geometry/points.ts';
-import { arcLengths, nearestOnLine, openedAt, reversed, type Line } from '../geometry/polyline.ts';
+import type { Point } from '../geometry/points.ts';
 import { outlineLines } from '../outlines/flatten.ts';
 import type { StitchInput, StitchKind } from './kind.ts';
+import { inGoodOrder } from './order.ts';
 import { runPoints } from './run-points.ts';
 import { Part, ThreadBuilder, type SewnThread } from './thread.ts';
-
-/** The line, begun as near as can be to where the thread comes from. */
-export function begunNear(line: Line, from: Point | undefined): Line {
-  if (!from) return line;
-  if (line.closed) {
-    const lengths = arcLengths(line);
-    return openedAt(line, lengths, nearestOnLine(line, lengths, from).s);
-  }
-  const c = line.coords;
-  const first = { x: c[0], y: c[1] };
-  const last = { x: c[c.length - 2], y: c[c.length - 1] };
-  return distance(from, last) < distance(from, first) ? reversed(line) : line;
-}
 
 /** `passes` 1: once; 2: there and back; 3 or 5: bean, every stitch sewn that often. */
 export function withPasses(points: Point[], passes: number): Point[] {
@@ -40,13 +27,12 @@ function apart(points: Point[]): Point[] {
   return x.map((px, i) => ({ x: px, y: y[i] }));
 }
 
-function stitch({ outline, settings, entry, start }: StitchInput): SewnThread[] {
+function stitch({ outline, settings, entry, start, end, toward }: StitchInput): SewnThread[] {
   const length = settings.length as number;
   const passes = settings.passes as number;
   const threads: SewnThread[] = [];
-  let from = start ?? entry;
-  for (const line of outlineLines(outline)) {
-    const points = apart(runPoints(begunNear(line, from), length));
+  for (const line of inGoodOrder(outlineLines(outline), start ?? entry, end ?? toward)) {
+    const points = apart(runPoints(line, length));
     if (points.length < 2) continue;
     const sewn = withPasses(points, passes);
     threads.push({
@@ -54,7 +40,6 @@ function stitch({ outline, settings, entry, start }: StitchInput): SewnThread[] 
       y: sewn.map((p) => p.y),
       part: sewn.map(() => Part.top),
     });
-    from = sewn.at(-1);
   }
   return threads;
 }
