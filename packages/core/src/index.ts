@@ -40,6 +40,8 @@ export * from './sewing/plan.ts';
 export * from './sewing/sew.ts';
 export * from './sewing/set-as-stitches.ts';
 export * from './sewing/stitch-object.ts';
+export * from './sewing/tidy.ts';
+export * from './findings/findings.ts';
 export * from './findings/outside-hoop.ts';
 export * from './formats/read-error.ts';
 export * from './formats/dst/read.ts';

@@ -3,7 +3,7 @@ import { remember } from '../design/remember.ts';
 import type { DesignObject, PlainOutline } from '../design/types.ts';
 import type { Point } from '../geometry/points.ts';
 import type { Cloth } from '../materials/cloths.ts';
-import { completeSettings, type StitchInput } from '../stitches/kind.ts';
+import { completeSettings, type Remark, type StitchInput } from '../stitches/kind.ts';
 import { stitchKind } from '../stitches/kinds.ts';
 import type { SewnThread } from '../stitches/thread.ts';
 import { coverOf, type Cover } from './cover.ts';
@@ -65,4 +65,15 @@ export function objectCover(object: DesignObject<PlainOutline>, cloth: Cloth): C
     const input = inputOf(object, cloth);
     return kind && input ? coverOf(kind.cover(input)) : null;
   });
+}
+
+const remarks = new Map<string, { of: Remark[] }>();
+
+/** What the object's kind has to say about it. */
+export function objectRemarks(object: DesignObject<PlainOutline>, cloth: Cloth): Remark[] {
+  const key = JSON.stringify(keyOf(object, cloth));
+  return remember(key, remarks, () => {
+    const input = inputOf(object, cloth);
+    return { of: (input && stitchKind(object.recipe.kind)?.remarks?.(input)) ?? [] };
+  }).of;
 }
