@@ -2,7 +2,14 @@
 import type { Design } from '@rosehip/core';
 import { clubBadge } from './club-badge.ts';
 import { cometBookmark } from './comet-bookmark.ts';
+import { familySampler } from './family-sampler.ts';
 import { stitchSampler } from './stitch-sampler.ts';
 import { telescopeLabel } from './telescope-label.ts';
 
-export const demoDesigns = (): Design[] => [stitchSampler(), cometBookmark(), clubBadge(), telescopeLabel()];
+export const demoDesigns = (): Design[] => [
+  stitchSampler(),
+  familySampler(),
+  cometBookmark(),
+  clubBadge(),
+  telescopeLabel(),
+];

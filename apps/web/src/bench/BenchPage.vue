@@ -15,6 +15,7 @@ import { usePicking } from './picking.ts';
 import { useCommands, waiting, writtenKey } from './commands.ts';
 import ConflictPanel from './panels/ConflictPanel.vue';
 import HoopPanel from './panels/HoopPanel.vue';
+import FindingsPanel from './panels/FindingsPanel.vue';
 import GuidesPanel from './panels/GuidesPanel.vue';
 import KeysPanel from './panels/KeysPanel.vue';
 import PicturePanel from './panels/PicturePanel.vue';
@@ -22,6 +23,7 @@ import PointsPanel from './panels/PointsPanel.vue';
 import ReportPanel from './panels/ReportPanel.vue';
 import ShapesPanel from './panels/ShapesPanel.vue';
 import ShapingPanel from './panels/ShapingPanel.vue';
+import TidyPanel from './panels/TidyPanel.vue';
 import TakePanel from './panels/TakePanel.vue';
 import RecipeCard from './recipe-card/RecipeCard.vue';
 import RunningOrder from './running-order/RunningOrder.vue';
@@ -257,6 +259,8 @@ watch(title, (name) => (document.title = name ? `${name} · Rosehip` : 'Rosehip'
         <ConflictPanel v-else-if="view.panel === 'conflict' && bench.theirs" />
         <ShapingPanel v-else-if="view.panel === 'shaping'" :commands="commands" />
         <ReportPanel v-else-if="view.panel === 'report'" />
+        <FindingsPanel v-else-if="view.panel === 'findings'" />
+        <TidyPanel v-else-if="view.panel === 'tidy'" />
         <GuidesPanel v-else-if="view.panel === 'guides'" />
         <PointsPanel v-else-if="view.tool === 'points'" />
         <ShapesPanel v-else-if="view.tool === 'shapes'" />

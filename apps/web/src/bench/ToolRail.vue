@@ -12,6 +12,7 @@ import {
   Slice,
   Spline,
   Square,
+  Waves,
 } from '@lucide/vue';
 import type { Component } from 'vue';
 import { useView, type ToolName } from '../stores/view.ts';
@@ -30,6 +31,7 @@ const ICONS: Record<ToolName, Component> = {
   shapes: Shapes,
   knife: Slice,
   bend: Flag,
+  steer: Waves,
   measure: Ruler,
   picture: Image,
 };

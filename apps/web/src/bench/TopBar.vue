@@ -40,6 +40,11 @@ const hoopWords = computed(() => {
   return `${size} ${settings.units} hoop · ${clothById(cloth.kind).name}`;
 });
 
+const findingWords = computed(() => {
+  const n = sewing.findings.length;
+  return `${n} ${n === 1 ? 'finding' : 'findings'}`;
+});
+
 const toggle = (panel: PanelName): PanelName => (view.panel = view.panel === panel ? 'card' : panel);
 
 async function leave(): Promise<void> {
@@ -119,13 +124,16 @@ function rename(event: Event): void {
     </div>
     <div class="grow" />
     <button
-      v-if="sewing.warning"
+      v-if="sewing.findings.length"
       type="button"
-      class="button button-quiet px-2 text-amber-deep"
-      :title="sewing.warning"
-      @click="view.panel = 'take'"
+      class="button button-quiet px-2"
+      :class="sewing.findings.some((f) => f.weight > 1) ? 'text-amber-deep' : 'text-muted'"
+      :title="sewing.findings[0].sentence"
+      :aria-pressed="view.panel === 'findings'"
+      @click="toggle('findings')"
     >
-      <TriangleAlert :size="18" aria-hidden="true" /> Outside the hoop
+      <TriangleAlert :size="18" aria-hidden="true" />
+      {{ sewing.warning ? 'Outside the hoop' : findingWords }}
     </button>
     <button
       type="button"

@@ -41,6 +41,7 @@ import { computed, ref, shallowRef } from 'vue';
 import { useBench } from '../stores/bench.ts';
 import { frameOf } from './items.ts';
 import { lastMove } from './last-move.ts';
+import { useTidying } from './tidying.ts';
 
 export interface BenchCommand {
   label: string;
@@ -62,6 +63,7 @@ export const alignWith = ref<'each' | 'last' | 'hoop'>('each');
 
 export function useCommands() {
   const bench = useBench();
+  const tidying = useTidying();
   const ids = (): string[] => [...bench.selection];
   const count = computed(() => bench.selected.length);
 
@@ -346,6 +348,13 @@ export function useCommands() {
       blocked: hiddenOnes().length ? undefined : 'Nothing is hidden.',
       run: () => void bench.does((d) => setItemsJob(d, hiddenOnes(), { visible: true }, 'Show all')),
     },
+    command(
+      'Tidy travel',
+      1,
+      () => void tidying.propose(),
+      'Shift Y',
+      'A better route through this colour: fewer trims, less travel.',
+    ),
     command('Duplicate', 1, () => duplicate(false), 'D', 'A copy, as far away as the last move went.'),
     command('Duplicate in place', 1, () => duplicate(true), 'Shift D'),
     command('Delete', 1, remove, 'Backspace'),

@@ -1,7 +1,7 @@
 // The plan of the design on the bench, made by the engine after every change, and the rehearsal of it.
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef, watch } from 'vue';
-import { Move, outsideHoop, recordAt, type Design, type Figures, type Plan } from '@rosehip/core';
+import { Move, recordAt, type Design, type Figures, type Finding, type Plan } from '@rosehip/core';
 import { useEngine, withoutPictureData } from '../workers/engine.ts';
 import { useBench } from './bench.ts';
 import { rest } from '../workers/rest.ts';
@@ -12,6 +12,7 @@ export const useSewing = defineStore('sewing', () => {
   const bench = useBench();
   const plan = shallowRef<Plan | null>(null);
   const figures = shallowRef<Figures | null>(null);
+  const findings = shallowRef<Finding[]>([]);
   /** The design that the plan was made from. */
   const planned = shallowRef<Design | null>(null);
   const busy = ref(false);
@@ -35,9 +36,7 @@ export const useSewing = defineStore('sewing', () => {
     return out;
   });
   /** A sentence when the design reaches beyond its hoop. */
-  const warning = computed(() =>
-    planned.value && figures.value ? (outsideHoop(planned.value, figures.value)?.sentence ?? null) : null,
-  );
+  const warning = computed(() => findings.value.find((f) => f.id === 'outside-hoop')?.sentence ?? null);
   const stitchesSewn = computed(() => stitchCount.value[Math.min(playhead.value, length.value)] ?? 0);
 
   let wanted: Design | null = null;
@@ -56,6 +55,7 @@ export const useSewing = defineStore('sewing', () => {
         problem.value = '';
         plan.value = sewn.plan;
         figures.value = sewn.figures;
+        findings.value = sewn.findings;
         planned.value = now;
         playhead.value =
           wasAtEnd && !playing.value ? sewn.plan.x.length : Math.min(playhead.value, sewn.plan.x.length);
@@ -71,6 +71,7 @@ export const useSewing = defineStore('sewing', () => {
   function reset(): void {
     playing.value = false;
     plan.value = figures.value = planned.value = null;
+    findings.value = [];
     playhead.value = 0;
   }
 
@@ -118,6 +119,7 @@ export const useSewing = defineStore('sewing', () => {
   return {
     plan,
     figures,
+    findings,
     planned,
     busy,
     problem,

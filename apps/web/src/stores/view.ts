@@ -13,9 +13,11 @@ export type ToolName =
   | 'shapes'
   | 'knife'
   | 'bend'
+  | 'steer'
   | 'measure'
   | 'picture';
-export type PanelName = 'card' | 'shaping' | 'guides' | 'report' | 'hoop' | 'take' | 'keys' | 'conflict';
+export type PanelName =
+  'card' | 'shaping' | 'guides' | 'findings' | 'tidy' | 'report' | 'hoop' | 'take' | 'keys' | 'conflict';
 
 interface Kept {
   view: ViewName;

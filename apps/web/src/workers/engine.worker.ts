@@ -3,6 +3,8 @@ import {
   CLOTHS,
   designFromSvg,
   figuresOf,
+  findingsOf,
+  JobError,
   paintPicture,
   pictureArea,
   planBuffers,
@@ -12,21 +14,26 @@ import {
   readSvg,
   sewDesign,
   STITCH_KINDS,
+  tidyTravel,
   writeDesignFile,
   writeDst,
   writeSvg,
   type Design,
   type DesignObject,
   type Figures,
+  type Finding,
   type PictureCanvas,
   type Plan,
   type Recipe,
+  type TidyProposal,
 } from '@rosehip/core';
 import * as Comlink from 'comlink';
 
 export interface Sewn {
   plan: Plan;
   figures: Figures;
+  /** What will not sew as it may be meant, worst first. */
+  findings: Finding[];
   /** Time the computation took, in ms. */
   took: number;
 }
@@ -43,7 +50,10 @@ const engine = {
   sew(design: Design): Sewn {
     const start = performance.now();
     const plan = sewDesign(design);
-    return handOver(plan, { figures: figuresOf(plan), took: performance.now() - start });
+    const figures = figuresOf(plan);
+    const empty = plan.objects.filter((o) => o.to === o.from).map((o) => o.id);
+    const findings = findingsOf(design, figures, empty);
+    return handOver(plan, { figures, findings, took: performance.now() - start });
   },
 
   /** The object stitched by every kind, for the card's swatches; settings it has are kept where they fit. */
@@ -57,6 +67,16 @@ const engine = {
       made,
       made.flatMap(({ plan }) => planBuffers(plan)),
     );
+  },
+
+  /** A better route through the colour of what is selected; null when there is none, or a sentence why not. */
+  tidy(design: Design, ids: string[]): TidyProposal | null | { problem: string } {
+    try {
+      return tidyTravel(design, ids);
+    } catch (error) {
+      if (error instanceof JobError) return { problem: error.message };
+      throw error;
+    }
   },
 
   /** Reads a file by its name's ending. */

@@ -27,6 +27,8 @@ import { useView } from '../../stores/view.ts';
 import { pivot, waiting } from '../commands.ts';
 import { fitting, frameOf, type Frame } from '../items.ts';
 import { useSnapping } from '../snapping.ts';
+import { useFollow } from './follow.ts';
+import ThreadHandles from './ThreadHandles.vue';
 import type { Tool } from '../tools/tool.ts';
 
 const props = defineProps<{ tool: Tool }>();
@@ -148,50 +150,7 @@ const angleLine = computed(() => {
 });
 
 const svg = shallowRef<SVGSVGElement | null>(null);
-const mmOf = (e: PointerEvent): Point => {
-  const b = svg.value!.getBoundingClientRect();
-  return view.toMm(e.clientX - b.left, e.clientY - b.top);
-};
-
-/** Follows the pointer from a handle; `change` gives the items as they would be, `label` names the step. */
-function follow(e: PointerEvent, label: string, change: (at: Point, e: PointerEvent) => Item[]): void {
-  let last: Item[] | null = null;
-  pull(
-    e,
-    (at, ev) => bench.preview((last = change(at, ev))),
-    (done) => {
-      if (last && done) bench.replace(last, label);
-      else bench.cancelPreview();
-    },
-  );
-}
-
-/** Follows the pointer from a handle until it is let go; `end` is told whether it was not broken off. */
-function pull(
-  e: PointerEvent,
-  move: (at: Point, e: PointerEvent) => void,
-  end: (done: boolean) => void,
-): void {
-  if (e.button !== 0) return;
-  e.stopPropagation();
-  const target = e.currentTarget as Element;
-  target.setPointerCapture(e.pointerId);
-  const onMove = (ev: Event): void => {
-    ev.stopPropagation();
-    move(mmOf(ev as PointerEvent), ev as PointerEvent);
-  };
-  const onEnd = (ev: Event): void => {
-    ev.stopPropagation();
-    target.removeEventListener('pointermove', onMove);
-    target.removeEventListener('pointerup', onEnd);
-    target.removeEventListener('pointercancel', onEnd);
-    snap.end();
-    end(ev.type === 'pointerup');
-  };
-  target.addEventListener('pointermove', onMove);
-  target.addEventListener('pointerup', onEnd);
-  target.addEventListener('pointercancel', onEnd);
-}
+const { mmOf, pull, follow } = useFollow(svg);
 
 /** Follows a handle that maps all that is selected; asks before stitches that are kept are scaled. */
 function map(e: PointerEvent, label: string, change: (at: Point, e: PointerEvent) => Matrix): void {
@@ -478,6 +437,7 @@ const needle = computed(() => {
         <circle :cx="centrePx.x" :cy="centrePx.y" r="5.5" fill="none" stroke="#2a1c2b" stroke-opacity="0.5" />
       </g>
     </g>
+    <ThreadHandles v-if="handling" :svg="svg" />
     <g v-if="needle" data-testid="needle">
       <circle :cx="needle.x" :cy="needle.y" r="5" fill="none" stroke="#fffdf8" stroke-width="4" />
       <circle :cx="needle.x" :cy="needle.y" r="5" fill="none" stroke="#2a1c2b" stroke-width="1.5" />

@@ -3,6 +3,7 @@
 import { Circle, Spline } from '@lucide/vue';
 import type { Commands } from '../commands.ts';
 import LiveFields from '../panels/LiveFields.vue';
+import { useLocalStorage } from '@vueuse/core';
 import { computed, nextTick, ref, watch } from 'vue';
 import { threadByCode, type Setting } from '@rosehip/core';
 import { showNumber } from '../../fields/arithmetic.ts';
@@ -12,6 +13,10 @@ import { useView } from '../../stores/view.ts';
 import KindPicker from './KindPicker.vue';
 import { shared, useRecipeEdit } from './recipe-edit.ts';
 import SettingField from './SettingField.vue';
+import SwatchField from './SwatchField.vue';
+import ThreadEnds from './ThreadEnds.vue';
+import WidthFields from './WidthFields.vue';
+import GuideLineFields from './GuideLineFields.vue';
 import ShapeFields from './ShapeFields.vue';
 import ThreadPicker from './ThreadPicker.vue';
 
@@ -73,16 +78,28 @@ const sentence = computed<Word[]>(() => {
 });
 
 async function openWord(name: string): Promise<void> {
+  if (moreSettings.value.some((s) => s.name === name)) moreOpen.value = true;
   if (name === 'kind' || name === 'thread') {
     open.value = open.value === name ? null : name;
     return;
   }
   await nextTick();
-  document.querySelector<HTMLElement>(`[data-setting="${name}"] :is(input, select)`)?.focus();
+  document
+    .querySelector<HTMLElement>(`[data-setting="${name}"] :is(input, select, [aria-pressed=true])`)
+    ?.focus();
 }
 
-const plainSettings = computed(() => edit.kind.value?.settings.filter((s) => !s.more) ?? []);
-const moreSettings = computed(() => edit.kind.value?.settings.filter((s) => s.more) ?? []);
+/** Choices that are made among pictures. */
+const DRAWN = ['pattern', 'unit'];
+const shownSettings = computed(
+  () => edit.kind.value?.settings.filter((s) => s.when?.(edit.all.value) ?? true) ?? [],
+);
+const plainSettings = computed(() => shownSettings.value.filter((s) => !s.more && !DRAWN.includes(s.name)));
+const moreSettings = computed(() => shownSettings.value.filter((s) => s.more));
+const drawnSettings = computed(() =>
+  shownSettings.value.flatMap((s) => (s.type === 'choice' && DRAWN.includes(s.name) ? [s] : [])),
+);
+const moreOpen = useLocalStorage('rosehip-more', false);
 
 const isStitches = computed(
   () => bench.selected.length > 0 && bench.selected.every((i) => i.kind === 'stitches'),
@@ -203,13 +220,22 @@ function rename(event: Event): void {
           :class="s.type === 'choice' ? 'col-span-2' : ''"
         />
       </div>
-      <details v-if="moreSettings.length" class="mt-1">
+      <SwatchField v-for="s in drawnSettings" :key="s.name" :setting="s" />
+      <details
+        v-if="moreSettings.length"
+        class="mt-1"
+        :open="moreOpen"
+        @toggle="moreOpen = ($event.target as HTMLDetailsElement).open"
+      >
         <summary class="cursor-pointer text-muted">More</summary>
         <div class="mt-2 grid gap-2">
           <SettingField v-for="s in moreSettings" :key="s.name" :setting="s" />
         </div>
       </details>
     </div>
+    <WidthFields />
+    <GuideLineFields />
+    <ThreadEnds />
     <div class="grid gap-2">
       <h3 class="text-sm">Thread</h3>
       <button type="button" class="field flex items-center gap-2 text-left" @click="openWord('thread')">

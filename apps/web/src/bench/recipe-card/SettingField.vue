@@ -13,6 +13,17 @@ const number = computed(() => (typeof value.value === 'number' ? value.value : n
 /** Numbers without a default are the cloth's to choose; they can be given back to it. */
 const byCloth = computed(() => props.setting.type === 'number' && props.setting.default === undefined);
 const auto = computed(() => edit.isAuto(props.setting.name));
+/** Whom a number without a default is left to. */
+const leftTo = computed(() =>
+  props.setting.type === 'number' && props.setting.follows ? 'the same' : 'by cloth',
+);
+/** What "auto" has chosen, in the words of its choice. */
+const chosen = computed(() => {
+  const { setting } = props;
+  const picked = edit.chosen.value[setting.name];
+  if (setting.type !== 'choice' || value.value !== 'auto' || picked === undefined) return '';
+  return setting.choices.find((c) => c.value === picked)?.label ?? String(picked);
+});
 
 function choose(event: Event): void {
   const { setting } = props;
@@ -39,9 +50,9 @@ function choose(event: Event): void {
         @change="edit.set(setting.name, $event, setting.label)"
       />
       <template v-if="byCloth">
-        <p v-if="auto" class="pb-1.5 text-xs text-muted">by cloth</p>
+        <p v-if="auto" class="pb-1.5 text-xs text-muted">{{ leftTo }}</p>
         <button v-else type="button" class="button" @click="edit.set(setting.name, undefined, setting.label)">
-          By cloth
+          {{ leftTo === 'by cloth' ? 'By cloth' : 'The same' }}
         </button>
       </template>
     </div>
@@ -57,6 +68,7 @@ function choose(event: Event): void {
         <option v-if="value === null" value="" disabled>mixed</option>
         <option v-for="c in setting.choices" :key="c.value" :value="String(c.value)">{{ c.label }}</option>
       </select>
+      <p v-if="chosen" class="mt-0.5 text-xs text-muted">chosen: {{ chosen }}</p>
     </template>
   </div>
 </template>

@@ -2,6 +2,7 @@
 import {
   clothById,
   completeSettings,
+  inputOf,
   stitchKind,
   type DesignObject,
   type Item,
@@ -38,6 +39,21 @@ export function useRecipeEdit() {
   const kind = computed(() => stitchKind(shared(objects.value.map((o) => o.recipe.kind)) ?? ''));
   const cloth = computed(() => clothById(bench.design?.cloth.kind ?? ''));
 
+  /** Every setting of the first object, defaults filled in. */
+  const all = computed(() =>
+    kind.value && objects.value.length
+      ? completeSettings(kind.value, objects.value[0].recipe, cloth.value)
+      : {},
+  );
+
+  /** What "auto" comes to for the one selected object, by setting; nothing when several are selected. */
+  const chosen = computed<Record<string, SettingValue>>(() => {
+    const [only] = bench.selectedPlain;
+    if (bench.selectedPlain.length !== 1 || only.kind !== 'object' || !kind.value?.chosen) return {};
+    const input = inputOf(only, cloth.value);
+    return input ? kind.value.chosen(input) : {};
+  });
+
   /** The shared value of a setting, defaults filled in; null when the objects differ. */
   const valueOf = (name: string): SettingValue | null =>
     kind.value
@@ -58,6 +74,8 @@ export function useRecipeEdit() {
   return {
     objects,
     kind,
+    all,
+    chosen,
     valueOf,
     isAuto,
     preview: (name: string, value: SettingValue) => bench.preview(withSetting(name, value)),

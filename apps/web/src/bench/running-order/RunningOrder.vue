@@ -4,14 +4,17 @@ import { useElementSize } from '@vueuse/core';
 import { Pause, Play, Scissors, SkipBack, SkipForward, ZoomIn, ZoomOut } from '@lucide/vue';
 import { computed, ref, useTemplateRef, watch } from 'vue';
 import { findPlace, Move, recordAt, visibleLeaves, type Group, type Item } from '@rosehip/core';
+import CommandButton from '../../parts/CommandButton.vue';
 import IconButton from '../../parts/IconButton.vue';
 import { counted, sewingTime } from '../../parts/time.ts';
 import { useBench } from '../../stores/bench.ts';
 import { SPEEDS, useSewing } from '../../stores/sewing.ts';
+import { useTidying } from '../tidying.ts';
 import { blocksOf, marksOf, type Block } from './blocks.ts';
 
 const bench = useBench();
 const sewing = useSewing();
+const tidying = useTidying();
 const scroller = useTemplateRef<HTMLElement>('scroller');
 const { width } = useElementSize(scroller);
 const zoom = ref(1);
@@ -218,6 +221,13 @@ const nothing = computed(() => (sewing.length ? undefined : 'There are no stitch
         <span v-if="skip.to === TRIMS && skip.direction > 0" aria-hidden="true">›</span>
       </IconButton>
       <span class="ml-2 font-heading font-medium">Running order</span>
+      <CommandButton
+        class="ml-2 h-7 px-2"
+        label="Tidy travel"
+        hint="A better route through the selected colour (Shift Y)"
+        :blocked="bench.selected.length ? undefined : 'Select an object of the colour to be tidied first.'"
+        @press="tidying.propose()"
+      />
       <div class="grow" />
       <p v-if="sewing.figures?.stitches" class="text-muted" data-testid="counts">
         <b class="font-semibold text-ink">{{ counted(sewing.stitchesSewn) }}</b> of

@@ -10,6 +10,7 @@ import { pictureTool } from './picture-tool.ts';
 import { pointsTool } from './points-tool.ts';
 import { selectTool } from './select-tool.ts';
 import { ellipseTool, rectangleTool, shapesTool } from './shape-tool.ts';
+import { steerTool } from './steer-tool.ts';
 import type { Tool } from './tool.ts';
 
 export interface ToolEntry {
@@ -31,6 +32,7 @@ export function useTools(): { entries: ToolEntry[]; active: ComputedRef<Tool> } 
     { name: 'shapes', label: 'Shapes', key: 'S', tool: shapesTool() },
     { name: 'knife', label: 'Knife', key: 'X', tool: knifeTool() },
     { name: 'bend', label: 'Bend', key: 'B', tool: bendTool() },
+    { name: 'steer', label: 'Guide lines', key: 'W', tool: steerTool() },
     { name: 'measure', label: 'Measure', key: 'M', tool: measureTool() },
     { name: 'picture', label: 'Picture', key: 'I', tool: pictureTool() },
   ];

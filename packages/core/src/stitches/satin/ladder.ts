@@ -77,9 +77,10 @@ export class Ladder {
     return distance(left, right);
   }
 
-  /** The widest rung, in mm. */
+  /** The width in mm that only a tenth of the rungs pass: what crosses others may bulge there. */
   get widest(): number {
-    return this.rungs.reduce((most, r) => Math.max(most, distance(r.left, r.right)), 0);
+    const widths = this.rungs.map((r) => distance(r.left, r.right)).sort((a, b) => a - b);
+    return widths[Math.floor(0.9 * (widths.length - 1))] ?? 0;
   }
 
   /** Which edge is the inner one around a place, and how long it is there as a share of the outer one. */

@@ -60,7 +60,7 @@ class Tour {
       .sort((a, b) => Math.abs(a.at - from) - Math.abs(b.at - from));
     this.children[i] = this.children[i].filter((c) => !hanging.includes(c));
     let at = from;
-    for (const child of hanging) {
+    for (const child of this.lowerFirst(hanging)) {
       runMiddle(column, at, child.at, this.builder);
       at = child.at;
       this.sew(child.branch, child.entry);
@@ -68,6 +68,30 @@ class Tour {
     runMiddle(column, at, to, this.builder);
     sewUnderlay(column, to, from, this.how, this.builder, false);
     sewAcross(column, to, from + over, this.how, this.builder);
+  }
+
+  /** All columns that hang on one, itself included. */
+  private within(i: number): number[] {
+    return [i, ...this.children[i].flatMap((c) => this.within(c.branch))];
+  }
+
+  /** Does something of `a` end at a column of `b` that goes on there? Then it has to lie under it. */
+  private liesUnder(a: Child, b: Child): boolean {
+    const passed = this.within(b.branch).flatMap((j) => this.branches[j].meets.filter((m) => !m.ends));
+    return this.within(a.branch)
+      .flatMap((i) => this.branches[i].meets)
+      .some((m) => m.ends && passed.some((p) => p.node === m.node));
+  }
+
+  /** Children in the order given, but those that end under others before them. */
+  private lowerFirst(given: readonly Child[]): Child[] {
+    const left = [...given];
+    const out: Child[] = [];
+    while (left.length) {
+      const free = left.findIndex((c) => !left.some((o) => o !== c && this.liesUnder(o, c)));
+      out.push(...left.splice(Math.max(0, free), 1));
+    }
+    return out;
   }
 
   /** Sews a column and all that hangs on it, beginning and ending at a place of it. */
