@@ -200,7 +200,9 @@ function sewRow(
   const xs = closer(
     [left, ...needlesOf(how.pattern, span.row, left + room, right - room, length), right],
     (how.longest - SLIDE) / map.along,
-  ).slice(1, -1);
+  )
+    .flatMap((x, i, all) => (i && !map.frame.straight ? [...bends(map, span.y, all[i - 1], x), x] : [x]))
+    .slice(1, -1);
   // Dense rows begin a little inside, so that the turn from the row before is no stitch too short.
   const endRoom = map.spacing > 0.8 ? 0.1 : Math.min(0.35, width / 3);
   if (leftFirst) {
@@ -221,6 +223,21 @@ function closer(xs: number[], most: number): number[] {
     const parts = Math.ceil((x - from) / most);
     return parts > 1 ? Array.from({ length: parts }, (_, k) => from + ((x - from) * (k + 1)) / parts) : [x];
   });
+}
+
+/** A stitch may leave a bent row by this much, in mm. */
+const CHORD = 0.08;
+/** Stitches this short are not parted any more, in mm. */
+const SHORT = 1;
+
+/** Needle points wanted between two places of a bent row, so that stitches keep to it. */
+function bends(map: RowMap, y: number, from: number, to: number): number[] {
+  const middle = (from + to) / 2;
+  if (to - from < 2 * SHORT) return [];
+  const [a, m, b] = [from, middle, to].map((x) => map.toCloth({ x, y }));
+  const stray = Math.abs((b.x - a.x) * (m.y - a.y) - (b.y - a.y) * (m.x - a.x)) / (distance(a, b) || 1);
+  if (stray <= CHORD) return [];
+  return [...bends(map, y, from, middle), middle, ...bends(map, y, middle, to)];
 }
 
 /** How far a feathered row ends inside the edge at a turn, in mm: the same for the two rows that meet there. */
