@@ -26,6 +26,7 @@ import {
 import { createCanvas } from '@napi-rs/canvas';
 import { Clipper64, ClipType, FillRule, type Path64 } from 'clipper2-ts';
 import { demoDesigns } from '../demo/designs.ts';
+import { quality } from './quality.ts';
 
 /** Median time of several runs, in ms. */
 function time(work: () => void, runs = 7): number {
@@ -116,7 +117,7 @@ console.log(
 );
 console.log('objects  stitches  ms  µs a stitch  growth');
 let first = 0;
-for (const count of [1, 4, 16, 64, 160]) {
+for (const count of [1, 4, 16, 64, 160, 440]) {
   const objects = Array.from({ length: count }, (_, i) => {
     const at = { x: (i % 16) * 22 - 165, y: Math.floor(i / 16) * 22 - 100 };
     return i % 4 === 3
@@ -253,6 +254,8 @@ for (const design of demoDesigns()) {
     `${design.name}: ${f.stitches} stitches; write ${write.toFixed(1)} ms, read ${read.toFixed(1)} ms, paint ${paint.toFixed(0)} ms`,
   );
 }
+
+quality();
 
 (globalThis as { gc?: () => void }).gc?.();
 console.log(`\nMemory in use at the end: ${(process.memoryUsage().heapUsed / 1e6).toFixed(0)} MB`);

@@ -15,7 +15,7 @@ const CAP = (110 * Math.PI) / 180;
 const OVERLAP = 0.05;
 
 /** Rungs are this far apart along the line, in mm. */
-const STEP = 0.12;
+const STEP = 0.2;
 /** A mitre is cut off where it would be a spike, whatever the rule asks for. */
 const SHARPEST_MITRE = (150 * Math.PI) / 180;
 
@@ -60,6 +60,8 @@ export class Arm {
   private readonly before: End;
   private readonly after: End;
   readonly ring: boolean;
+  /** The whole turn of a ring, in radians. */
+  private readonly wholeTurn: number;
 
   /** `halfAt` counts from the arm's own begin. A `ring` goes on at its start when it has come round. */
   constructor(coords: Float64Array, halfAt: HalfWidth, before: End, after: End, ring: boolean) {
@@ -76,6 +78,9 @@ export class Arm {
     this.integral = new Float64Array(n);
     for (let i = 1; i < n; i++)
       this.integral[i] = this.integral[i - 1] + this.angles[i - 1] * (this.lengths[i] - this.lengths[i - 1]);
+    const first = this.angles[0];
+    const last = this.angles[Math.max(0, n - 2)];
+    this.wholeTurn = last - first + Math.atan2(Math.sin(first - last), Math.cos(first - last));
   }
 
   /** Where stitches begin and end, in mm of arc; beyond the line itself where a corner is mitred. */
@@ -88,15 +93,6 @@ export class Arm {
   private get length(): number {
     return this.lengths.at(-1)!;
   }
-  /** The whole turn of a ring, in radians. */
-  private get wholeTurn(): number {
-    const c = this.line.coords;
-    const n = c.length / 2;
-    const first = this.angles[0];
-    const last = this.angles[n - 2];
-    return last - first + Math.atan2(Math.sin(first - last), Math.cos(first - last));
-  }
-
   private integralAt(s: number): number {
     if (this.ring) {
       const rounds = Math.floor(s / this.length);

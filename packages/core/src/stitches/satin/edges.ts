@@ -12,7 +12,7 @@ import {
 import { Ladder, type Rung } from './ladder.ts';
 
 /** Rungs of the ladder are this far apart on the longer edge, in mm. */
-const STEP = 0.12;
+const STEP = 0.2;
 /** A rung belongs to an edge that it meets, or ends within this distance of, in mm. */
 const REACH = 1.5;
 

@@ -85,19 +85,34 @@ export class Ladder {
 
   /** Which edge is the inner one around a place, and how long it is there as a share of the outer one. */
   inner(place: number): { side: 'left' | 'right'; share: number } {
-    const along = (lengths: Float64Array): number => {
-      const value = (p: number): number => {
-        const { i, t } = this.find(p);
-        return lengths[i] + ((lengths[i + 1] ?? lengths[i]) - lengths[i]) * t;
-      };
-      const [a, b] = [place - WINDOW, place + WINDOW];
-      const d = value(b) - value(a);
-      const round = this.ring && this.wrapped(b) < this.wrapped(a);
-      return round ? d + lengths[lengths.length - 1] : d;
-    };
-    const l = along(this.leftLength);
-    const r = along(this.rightLength);
-    return { side: l < r ? 'left' : 'right', share: Math.min(l, r) / Math.max(l, r, 1e-9) };
+    this.shares ??= this.innerShares();
+    const value = this.shares[this.find(place).i];
+    return { side: value < 0 ? 'left' : 'right', share: Math.abs(value) };
+  }
+
+  private shares: Float64Array | null = null;
+
+  /** For every rung the inner edge's share of the outer one around it; negative where the left edge is the inner one. */
+  private innerShares(): Float64Array {
+    const { places, leftLength, rightLength, length, ring } = this;
+    const n = places.length;
+    const out = new Float64Array(n);
+    let [a, b] = [0, 0];
+    for (let i = 0; i < n; i++) {
+      while (a < i && places[i] - places[a] > WINDOW) a++;
+      while (b < n - 1 && places[b] - places[i] < WINDOW) b++;
+      // At the ends the window is only as long as there is column, but for rings.
+      let l = leftLength[b] - leftLength[a];
+      let r = rightLength[b] - rightLength[a];
+      if (ring && n > 4 && length > 4 * WINDOW && (a === 0 || b === n - 1)) {
+        const k = a === 0 ? n - 2 : 1;
+        l += Math.abs(leftLength[k] - leftLength[a === 0 ? n - 1 : 0]);
+        r += Math.abs(rightLength[k] - rightLength[a === 0 ? n - 1 : 0]);
+      }
+      const share = Math.min(l, r) / Math.max(l, r, 1e-9);
+      out[i] = l < r ? -share : share;
+    }
+    return out;
   }
 
   /** The place whose rung's middle is nearest to `p`, and how far away that is, in mm. */
