@@ -3,11 +3,10 @@
 // After L. Prasad, "Morphological analysis of shapes" (CNLS Newsletter 139, 1997): the polygon's boundary is
 // triangulated, and the middles of the chords from side to side are joined. Branches that only run into a blunt
 // corner are dropped.
-import Constrainautor from '@kninnug/constrainautor';
 import Delaunator from 'delaunator';
 import { distance, lerp, type Point } from './points.ts';
 import { arcLengths, pointAt } from './polyline.ts';
-import { ringsOf, type Polygon } from './region.ts';
+import { insidePolygon, ringsOf, type Polygon } from './region.ts';
 
 export interface AxisArm {
   /** Nodes at its ends; null where it runs free into an end of the polygon. Both null for a closed arm. */
@@ -34,7 +33,7 @@ const TOGETHER = 1.1;
 interface Boundary {
   points: Point[];
   /** The next point of the same ring. */
-  next: Int32Array;
+  next: number[];
 }
 
 /** The rings with points at most `step` mm apart; corners are kept. */
@@ -56,14 +55,45 @@ function sampled(polygon: Polygon, step: number): Boundary {
     }
     next[points.length - 1] = first;
   }
-  return { points, next: Int32Array.from(next) };
+  return { points, next };
 }
 
 const triangleOf = (e: number): number => Math.floor(e / 3);
 const edgesOf = (t: number): number[] => [3 * t, 3 * t + 1, 3 * t + 2];
 
-/** Which triangles lie inside: one gets in and out only over the polygon's own sides. */
-function insideTriangles(halfedges: Int32Array, side: (e: number) => boolean): boolean[] {
+/** Sides of the boundary that the triangles leave out are parted so often at most. */
+const ROUNDS = 10;
+
+const endsOf = (corners: Uint32Array, e: number): [number, number] => [
+  corners[e],
+  corners[e % 3 === 2 ? e - 2 : e + 1],
+];
+
+/**
+ * Delaunay triangles in which every side of the boundary is found: those that are not are parted in the middle until
+ * they are (a conforming triangulation). `whole` is false when some never were.
+ */
+function conforming({ points, next }: Boundary): { net: Delaunator<ArrayLike<number>>; whole: boolean } {
+  for (let round = 0; ; round++) {
+    const net = new Delaunator(Float64Array.from(points.flatMap((p) => [p.x, p.y])));
+    const found = new Uint8Array(points.length);
+    net.triangles.forEach((_, e) => {
+      const [p, q] = endsOf(net.triangles, e);
+      if (next[p] === q) found[p] = 1;
+      if (next[q] === p) found[q] = 1;
+    });
+    const missing = points.flatMap((_, i) => (found[i] ? [] : [i]));
+    if (!missing.length || round === ROUNDS) return { net, whole: !missing.length };
+    for (const i of missing) {
+      points.push(lerp(points[i], points[next[i]], 0.5));
+      next.push(next[i]);
+      next[i] = points.length - 1;
+    }
+  }
+}
+
+/** Which triangles lie inside: one gets in and out only over the boundary's sides. */
+function insideBySides(halfedges: Int32Array, side: (e: number) => boolean): boolean[] {
   const inside: (boolean | undefined)[] = new Array(halfedges.length / 3);
   const queue: number[] = [];
   halfedges.forEach((other, e) => {
@@ -81,34 +111,40 @@ function insideTriangles(halfedges: Int32Array, side: (e: number) => boolean): b
   return inside.map(Boolean);
 }
 
-/** Triangles inside the polygon, joined where they share a chord. */
+/** Triangles inside the polygon, joined where they share a chord. Half-edge e belongs to triangle e / 3. */
 class Mesh {
   readonly points: Point[];
   private readonly corners: Uint32Array;
   /** The half-edge on the other side of a chord; -1 on the boundary and outside. */
   readonly across: Int32Array;
-  readonly inside: boolean[];
+  readonly count: number;
 
   constructor(polygon: Polygon, step: number) {
-    const { points, next } = sampled(polygon, step);
+    const boundary = sampled(polygon, step);
+    const { net, whole } = conforming(boundary);
+    const { points, next } = boundary;
     this.points = points;
-    const coords = Float64Array.from(points.flatMap((p) => [p.x, p.y]));
-    const net = new Delaunator(coords);
-    new Constrainautor(net).constrainAll(points.map((_, i): [number, number] => [i, next[i]]));
     this.corners = net.triangles;
+    this.count = net.triangles.length / 3;
     const side = (e: number): boolean => {
       const [p, q] = this.ends(e);
       return next[p] === q || next[q] === p;
     };
-    this.inside = insideTriangles(net.halfedges, side);
+    const centred = (t: number): boolean => {
+      const [a, b, c] = this.triangle(t).map((i) => points[i]);
+      return insidePolygon(polygon, (a.x + b.x + c.x) / 3, (a.y + b.y + c.y) / 3);
+    };
+    const inside = whole
+      ? insideBySides(net.halfedges, side)
+      : Array.from({ length: this.count }, (_, t) => centred(t));
     this.across = Int32Array.from(net.halfedges, (other, e) =>
-      other < 0 || side(e) || !this.inside[triangleOf(e)] ? -1 : other,
+      other < 0 || side(e) || !inside[triangleOf(e)] || !inside[triangleOf(other)] ? -1 : other,
     );
   }
 
   /** The two points of a half-edge. */
   ends(e: number): [number, number] {
-    return [this.corners[e], this.corners[e % 3 === 2 ? e - 2 : e + 1]];
+    return endsOf(this.corners, e);
   }
   chord(e: number): { middle: Point; half: number } {
     const [p, q] = this.ends(e).map((i) => this.points[i]);
@@ -119,13 +155,15 @@ class Mesh {
   }
 }
 
+const trianglesOf = (mesh: Mesh): number[] => Array.from({ length: mesh.count }, (_, t) => t);
+
 /** Drops branches that run into blunt corners. Half-edges of what is left have `open` set. */
 function pruned(mesh: Mesh): { open: boolean[]; lost: Map<number, number[]> } {
   const open = Array.from(mesh.across, (other) => other >= 0);
   const degree = (t: number): number => edgesOf(t).filter((e) => open[e]).length;
   /** Boundary points of what was dropped at a triangle. */
   const lost = new Map<number, number[]>();
-  let queue = mesh.inside.flatMap((inside, t) => (inside && degree(t) === 1 ? [t] : []));
+  let queue = trianglesOf(mesh).filter((t) => degree(t) === 1);
   while (queue.length) {
     const later: number[] = [];
     for (const terminal of queue) {
@@ -243,9 +281,7 @@ export function chordalAxis(polygon: Polygon, step: number): Axis {
   const degree = (t: number): number => edgesOf(t).filter((e) => open[e]).length;
   const seen = new Set<number>();
   const meeting = new Map<number, number>();
-  mesh.inside.forEach((inside, t) => {
-    if (inside && degree(t) === 3) meeting.set(t, meeting.size);
-  });
+  for (const t of trianglesOf(mesh)) if (degree(t) === 3) meeting.set(t, meeting.size);
   const raw: RawArm[] = [];
   const walk = (first: number, from: number | null): void => {
     const chords: number[] = [];
@@ -276,11 +312,10 @@ export function chordalAxis(polygon: Polygon, step: number): Axis {
     }
   };
   for (const [t, node] of meeting) for (const e of edgesOf(t)) if (open[e] && !seen.has(e)) walk(e, node);
-  mesh.inside.forEach((inside, t) => {
-    if (!inside || degree(t) !== 1) return;
-    const e = edgesOf(t).find((k) => open[k])!;
-    if (!seen.has(e)) walk(e, null);
-  });
+  for (const t of trianglesOf(mesh)) {
+    const e = degree(t) === 1 ? edgesOf(t).find((k) => open[k]) : undefined;
+    if (e !== undefined && !seen.has(e)) walk(e, null);
+  }
   // What is left is rings without an end.
   open.forEach((isOpen, e) => isOpen && !seen.has(e) && walk(e, null));
 

@@ -136,9 +136,13 @@ function runAlong(
   builder.addAll([...way, ...rest], Part.underlay);
 }
 
-/** A run along the middle of the column: the way under stitches to come. */
-export const runMiddle = (column: Column, from: number, to: number, builder: ThreadBuilder): void =>
-  runAlong(column, from, to, middle, builder);
+/** A run along the middle of the column, clear of its ends: the way under stitches to come. */
+export function runMiddle(column: Column, from: number, to: number, builder: ThreadBuilder): void {
+  const { length, ring } = column;
+  const inset = Math.min(UNDERLAY_INSET, length / 4);
+  const clear = (place: number): number => (ring ? place : Math.min(length - inset, Math.max(inset, place)));
+  runAlong(column, clear(from), clear(to), middle, builder);
+}
 
 function zigzag(column: Column, from: number, to: number, how: ColumnStitches, builder: ThreadBuilder): void {
   const points = column.through(from, to, 1.5, (rung) => rung.left);

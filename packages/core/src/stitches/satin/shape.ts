@@ -2,9 +2,8 @@
 // column that goes straight through.
 import { offsetRegion } from '../../geometry/clip.ts';
 import { chordalAxis, smoothed, type Axis } from '../../geometry/chordal-axis.ts';
-import { distance, lerp, type Point } from '../../geometry/points.ts';
-import { polygonArea, ringsOf, type Polygon, type Region } from '../../geometry/region.ts';
-import { withoutRepeats } from '../../geometry/polyline.ts';
+import { distance, type Point } from '../../geometry/points.ts';
+import { insidePolygon, polygonArea, ringsOf, type Polygon, type Region } from '../../geometry/region.ts';
 import { Column } from './column.ts';
 import { Ladder, type Rung } from './ladder.ts';
 
@@ -45,6 +44,9 @@ interface Sight {
   side: number;
 }
 
+/** Nearer than this a place lies on the edge, in mm. */
+const ON_EDGE = 1e-3;
+
 /** Looks to both sides of `p`; (nx, ny) points to the right. */
 function look(sides: Float64Array, p: Point, nx: number, ny: number): Sight {
   const out: Sight = { left: Infinity, right: Infinity, nearest: Infinity, side: -1 };
@@ -63,6 +65,8 @@ function look(sides: Float64Array, p: Point, nx: number, ny: number): Sight {
     const along = (ax * uy - ay * ux) / cross;
     const on = (ax * ny - ay * nx) / cross;
     if (on < -1e-9 || on > 1 + 1e-9) continue;
+    // On the edge itself there is nothing to either side.
+    if (Math.abs(along) < ON_EDGE) return { left: 0, right: 0, nearest: 0, side: i };
     if (along >= 0 && along < out.right) [out.right, out.side] = [along, i];
     if (along <= 0 && -along < out.left) out.left = -along;
   }
@@ -246,8 +250,17 @@ function straightened(rungs: Rung[]): Rung[] {
   });
 }
 
-function ladderAlong(course: Course, axis: Axis, crossed: Set<number>, sides: Float64Array): Ladder {
-  const { line, lean, half } = drawnOut(course, axis, crossed, sides);
+function ladderAlong(
+  course: Course,
+  axis: Axis,
+  crossed: Set<number>,
+  sides: Float64Array,
+  polygon: Polygon,
+): Ladder {
+  const { line: drawn, lean, half } = drawnOut(course, axis, crossed, sides);
+  // A smooth line may cut a corner of the shape, or run out at a place where it only touches itself.
+  const within = drawn.filter((p) => insidePolygon(polygon, p.x, p.y));
+  const line = within.length >= 2 ? within : course.points;
   const n = line.length;
   const turning = Math.max(1, (3 * half) / STEP);
   /** How far the rung at a point of the line is turned towards a slanted end, in radians. */
@@ -283,6 +296,22 @@ function ladderAlong(course: Course, axis: Axis, crossed: Set<number>, sides: Fl
   return new Ladder(course.closed ? [...even, even[0]] : even, course.closed);
 }
 
+/** A course for a shape that is too plain to have an axis: through its middle, along its longest way. */
+function longestCourse({ outer }: Polygon): Course {
+  const corners: Point[] = [];
+  for (let i = 0; i < outer.length; i += 2) corners.push({ x: outer[i], y: outer[i + 1] });
+  const middle = {
+    x: corners.reduce((sum, p) => sum + p.x, 0) / corners.length,
+    y: corners.reduce((sum, p) => sum + p.y, 0) / corners.length,
+  };
+  const far = corners.reduce((a, b) => (distance(b, middle) > distance(a, middle) ? b : a));
+  const towards = (t: number): Point => ({
+    x: middle.x + (far.x - middle.x) * t,
+    y: middle.y + (far.y - middle.y) * t,
+  });
+  return { points: [towards(-0.1), towards(0.1)], from: null, to: null, closed: false, passes: [] };
+}
+
 /** The columns of one polygon, as drawn; `compensation` widens their stitches by so much at each edge, in mm. */
 function branchesOfPolygon(polygon: Polygon, compensation: number): Branch[] {
   const around = ringsOf(polygon).reduce((sum, ring) => sum + perimeter(ring), 0);
@@ -290,15 +319,15 @@ function branchesOfPolygon(polygon: Polygon, compensation: number): Branch[] {
   const sides = sidesOf(polygon);
   const axis = chordalAxis(polygon, Math.min(0.8, Math.max(0.12, width / 4)));
   const { courses, crossed } = coursesOf(axis);
-  return courses.flatMap((course) => {
-    if (course.points.length < 2) return [];
-    const column = Column.of(ladderAlong(course, axis, crossed, sides), compensation);
+  const usable = courses.filter((course) => course.points.length >= 2);
+  return (usable.length ? usable : [longestCourse(polygon)]).map((course) => {
+    const column = Column.of(ladderAlong(course, axis, crossed, sides, polygon), compensation);
     const meets = [
       ...course.passes.map((node) => ({ node, ends: false, place: column.nearest(axis.nodes[node].at) })),
       ...(course.from === null ? [] : [{ node: course.from, ends: true, place: 0 }]),
       ...(course.to === null ? [] : [{ node: course.to, ends: true, place: column.length }]),
     ];
-    return [{ column, meets }];
+    return { column, meets };
   });
 }
 
@@ -309,22 +338,14 @@ const perimeter = (ring: Float64Array): number => {
   return sum;
 };
 
-/** Points nearer than this to each other are one, and the region keeps this far from touching itself, in mm. */
-const CLEAN = 0.01;
+/** Necks and slivers thinner than twice this are no part of a column, in mm. */
+const SLIVER = 0.04;
+/** How far sides that touch are drawn apart, in mm. */
+const APART = 0.01;
 
 /** The columns of a region, one list a connected piece. */
 export function branchesOf(region: Region, compensation: number): Branch[][] {
-  const clean = offsetRegion(region, -CLEAN).map(({ outer, holes }) => ({
-    outer: withoutRepeats(outer, true, CLEAN),
-    holes: holes.map((h) => withoutRepeats(h, true, CLEAN)).filter((h) => h.length >= 6),
-  }));
-  return clean
-    .filter((p) => p.outer.length >= 6 && polygonArea(p) > 0.05)
+  return offsetRegion(offsetRegion(region, -SLIVER), SLIVER - APART)
+    .filter((p) => polygonArea(p) > 0.05)
     .map((p) => branchesOfPolygon(p, compensation));
 }
-
-/** Where a branch's middle is at a place. */
-export const placeOf = ({ column }: Branch, place: number): Point => {
-  const { left, right } = column.rungAt(place);
-  return lerp(left, right, 0.5);
-};

@@ -1,0 +1,340 @@
+// Satin across closed shapes, between two edges, with drawn widths; and its begin and end.
+import fc from 'fast-check';
+import { describe, expect, test } from 'vitest';
+import type { PlainOutline, SettingValue } from '../../design/types.ts';
+import { offsetRegion } from '../../geometry/clip.ts';
+import { insideRegion, polygonArea } from '../../geometry/region.ts';
+import { clothById } from '../../materials/cloths.ts';
+import { parsePathData } from '../../outlines/path-data.ts';
+import { outlineRegion } from '../../outlines/region.ts';
+import { completeSettings, type StitchInput } from '../kind.ts';
+import { Part, type SewnThread } from '../thread.ts';
+import { monotone } from './profile.ts';
+import { satin } from './satin.ts';
+import { shortenedBy, splitShares } from './sew-column.ts';
+
+const linen = clothById('linen');
+const shape = (d: string): PlainOutline => ({ kind: 'path', paths: parsePathData(d).paths });
+const BAND = shape('M-30 -2H30V2H-30Z');
+const LETTER_A = shape('M-9 13L-2.5 -13H2.5L9 13H4.5L2.7 6H-2.7L-4.5 13ZM-1.8 2.2H1.8L0 -6Z');
+const CROSS = shape('M-2 -13H2V-2H9V2H2V13H-2V2H-9V-2H-2Z');
+const RING = shape('M10 0A10 10 0 1 1 -10 0A10 10 0 1 1 10 0ZM7 0A7 7 0 1 0 -7 0A7 7 0 1 0 7 0Z');
+
+function stitch(
+  outline: PlainOutline,
+  settings: Record<string, SettingValue> = {},
+  more: Partial<StitchInput> = {},
+): SewnThread[] {
+  const recipe = { kind: 'satin', settings: { sides: 'shape', ...settings } };
+  const cloth = more.cloth ?? linen;
+  return satin.stitch({ outline, cloth, settings: completeSettings(satin, recipe, cloth), ...more });
+}
+
+const lengthsOf = ({ x, y }: SewnThread): number[] =>
+  x.slice(1).map((v, i) => Math.hypot(v - x[i], y[i + 1] - y[i]));
+
+/** Share of a region's area that lies within `reach` mm of a stitch, tried every 0.25 mm. */
+function covered(outline: PlainOutline, threads: SewnThread[], reach = 0.2): number {
+  const region = outlineRegion(outline);
+  const marks = new Set<string>();
+  const key = (x: number, y: number): string => `${Math.round(x * 10)} ${Math.round(y * 10)}`;
+  for (const t of threads)
+    for (let i = 1; i < t.x.length; i++) {
+      const steps = Math.max(1, Math.ceil(Math.hypot(t.x[i] - t.x[i - 1], t.y[i] - t.y[i - 1]) / 0.08));
+      for (let k = 0; k <= steps; k++)
+        marks.add(
+          key(
+            t.x[i - 1] + ((t.x[i] - t.x[i - 1]) * k) / steps,
+            t.y[i - 1] + ((t.y[i] - t.y[i - 1]) * k) / steps,
+          ),
+        );
+    }
+  let [all, hit] = [0, 0];
+  const cells = Math.ceil(reach / 0.1);
+  for (let x = -31; x <= 31; x += 0.25)
+    for (let y = -14; y <= 14; y += 0.25) {
+      if (!insideRegion(region, x, y)) continue;
+      all++;
+      let near = false;
+      for (let dx = -cells; dx <= cells && !near; dx++)
+        for (let dy = -cells; dy <= cells && !near; dy++)
+          near = Math.hypot(dx, dy) <= cells && marks.has(key(x + dx / 10, y + dy / 10));
+      if (near) hit++;
+    }
+  return hit / all;
+}
+
+describe('across a shape', () => {
+  test.each([
+    ['a band', BAND],
+    ['a letter with a bar and a hole', LETTER_A],
+    ['a cross', CROSS],
+    ['a ring', RING],
+  ])('%s is covered by one thread that keeps inside', (_, outline) => {
+    const threads = stitch(outline);
+    expect(threads).toHaveLength(1);
+    expect(covered(outline, threads)).toBeGreaterThan(0.995);
+    const grown = offsetRegion(outlineRegion(outline), linen.compensation + 0.15);
+    const [t] = threads;
+    expect(t.x.every((x, i) => insideRegion(grown, x, t.y[i]))).toBe(true);
+    expect(Math.max(...lengthsOf(t))).toBeLessThanOrEqual(7.05);
+  });
+
+  test('stitches of a band lie square across it', () => {
+    const [t] = stitch(BAND, { underlay: 'none' });
+    const across = lengthsOf(t).flatMap((l, i) => (l > 3.5 ? [Math.abs(t.x[i + 1] - t.x[i])] : []));
+    expect(across.length).toBeGreaterThan(250);
+    expect(across.filter((dx) => dx < 0.5).length / across.length).toBeGreaterThan(0.98);
+  });
+
+  test('begins and ends where it is told, with all ways underneath', () => {
+    for (const outline of [BAND, CROSS]) {
+      const room = offsetRegion(outlineRegion(outline), 0.05);
+      const [start, end] =
+        outline === BAND
+          ? [
+              { x: -10, y: 0 },
+              { x: 17, y: 0 },
+            ]
+          : [
+              { x: 0, y: -12 },
+              { x: 8, y: 0 },
+            ];
+      const [t] = stitch(outline, {}, { start, end });
+      expect(Math.hypot(t.x[0] - start.x, t.y[0] - start.y)).toBeLessThan(1.5);
+      expect(Math.hypot(t.x.at(-1)! - end.x, t.y.at(-1)! - end.y)).toBeLessThan(2.8);
+      t.part.forEach((part, i) => {
+        if (part !== Part.top) expect(insideRegion(room, t.x[i], t.y[i])).toBe(true);
+      });
+      expect(covered(outline, [t])).toBeGreaterThan(0.995);
+    }
+  });
+
+  test('a tip is sewn as a run, never with stitches too short', () => {
+    const spike = shape('M-25 0L25 -3V3Z');
+    const [t] = stitch(spike);
+    expect(Math.min(...lengthsOf(t))).toBeGreaterThanOrEqual(0.4 - 1e-6);
+    expect(Math.min(...t.x)).toBeLessThan(-24);
+  });
+
+  test('narrower than 1 mm it is a bean run, and says so', () => {
+    const sliver = shape('M-20 -0.3H20V0.3H-20Z');
+    const [t] = stitch(sliver);
+    const runs = lengthsOf(t).filter((l) => l > 1.4).length;
+    expect(runs / (t.x.length - 1)).toBeGreaterThan(0.9);
+    const settings = completeSettings(satin, { kind: 'satin', settings: { sides: 'shape' } }, linen);
+    expect(satin.remarks!({ outline: sliver, cloth: linen, settings })).toEqual(['satin-narrow']);
+    expect(satin.remarks!({ outline: BAND, cloth: linen, settings })).toEqual([]);
+    expect(satin.remarks!({ outline: shape('M-20 -5H20V5H-20Z'), cloth: linen, settings })).toEqual([
+      'satin-split',
+    ]);
+    expect(satin.chosen!({ outline: BAND, cloth: linen, settings })).toEqual({ underlay: 'edge' });
+  });
+
+  test('a delicate cloth has no stitch over 5 mm', () => {
+    const silk = clothById('silk');
+    const [t] = stitch(shape('M-20 -3.2H20V3.2H-20Z'), {}, { cloth: silk });
+    expect(Math.max(...lengthsOf(t))).toBeLessThanOrEqual(5.1);
+  });
+
+  test('any region, any settings: limits, inside, one thread a piece, the same again', () => {
+    const ring = fc
+      .tuple(
+        fc.integer({ min: -100, max: 100 }),
+        fc.integer({ min: -100, max: 100 }),
+        fc.array(fc.integer({ min: 10, max: 180 }), { minLength: 3, maxLength: 12 }),
+      )
+      .map(([cx, cy, radii]) => ({
+        closed: true,
+        points: radii.map((r, i) => ({
+          x: (cx + r * Math.cos((2 * Math.PI * i) / radii.length)) / 10,
+          y: (cy + r * Math.sin((2 * Math.PI * i) / radii.length)) / 10,
+        })),
+      }));
+    const settings = fc.record({
+      spacing: fc.double({ min: 0.2, max: 1.5, noNaN: true }),
+      compensation: fc.double({ min: 0, max: 1, noNaN: true }),
+      underlay: fc.constantFrom('auto', 'none', 'centre', 'edge', 'edge-zigzag'),
+      split: fc.constantFrom('staggered', 'even', 'random'),
+    });
+    const place = fc.option(
+      fc.record({ x: fc.integer({ min: -20, max: 20 }), y: fc.integer({ min: -20, max: 20 }) }),
+      { nil: undefined },
+    );
+    fc.assert(
+      fc.property(
+        fc.array(ring, { minLength: 1, maxLength: 3 }),
+        settings,
+        place,
+        place,
+        (paths, given, start, end) => {
+          const outline: PlainOutline = { kind: 'path', paths };
+          const pieces = outlineRegion(outline);
+          const threads = stitch(outline, given, { start, end });
+          expect(threads.length).toBeGreaterThanOrEqual(pieces.filter((p) => polygonArea(p) > 20).length);
+          const grown = offsetRegion(pieces, given.compensation + 0.75);
+          for (const t of threads) {
+            for (const l of lengthsOf(t)) {
+              expect(l).toBeGreaterThanOrEqual(0.4 - 1e-6);
+              expect(l).toBeLessThanOrEqual(12.1);
+            }
+            for (let i = 0; i < t.x.length; i++) expect(insideRegion(grown, t.x[i], t.y[i])).toBe(true);
+          }
+          expect(stitch(outline, given, { start, end })).toEqual(threads);
+        },
+      ),
+      { numRuns: 40, endOnFailure: true },
+    );
+  }, 60_000);
+});
+
+describe('between two edges', () => {
+  const EDGES = shape('M-20 -3H20M-20 3H20');
+
+  test('stitches go from edge to edge', () => {
+    const [t] = stitch(EDGES, { sides: 'edges', compensation: 0 });
+    expect(covered(shape('M-20 -3H20V3H-20Z'), [t])).toBeGreaterThan(0.995);
+    expect(Math.max(...t.y)).toBeLessThanOrEqual(3.05);
+  });
+
+  test('rungs steer the angle', () => {
+    const rung = {
+      closed: false,
+      points: [
+        { x: -3, y: -4 },
+        { x: 5, y: 4 },
+      ],
+    };
+    const [t] = stitch(EDGES, { sides: 'edges', underlay: 'none' }, { guideLines: [rung] });
+    const steep = lengthsOf(t).flatMap((l, i) => {
+      const middle = (t.x[i] + t.x[i + 1]) / 2;
+      return l > 5 && Math.abs(middle - 1) < 1
+        ? [Math.abs((t.x[i + 1] - t.x[i]) / (t.y[i + 1] - t.y[i]))]
+        : [];
+    });
+    const mean = steep.reduce((a, b) => a + b, 0) / steep.length;
+    expect(mean).toBeGreaterThan(0.8);
+    expect(mean).toBeLessThan(1.2);
+  });
+
+  test('a rung that keeps away, or crosses another, is passed over', () => {
+    const away = {
+      closed: false,
+      points: [
+        { x: 0, y: 30 },
+        { x: 5, y: 40 },
+      ],
+    };
+    const cross = [
+      {
+        closed: false,
+        points: [
+          { x: -5, y: -4 },
+          { x: 5, y: 4 },
+        ],
+      },
+      {
+        closed: false,
+        points: [
+          { x: 5, y: -4 },
+          { x: -5, y: 4 },
+        ],
+      },
+    ];
+    const plain = stitch(EDGES, { sides: 'edges' });
+    expect(stitch(EDGES, { sides: 'edges' }, { guideLines: [away] })).toEqual(plain);
+    expect(stitch(EDGES, { sides: 'edges' }, { guideLines: cross })).toEqual(
+      stitch(EDGES, { sides: 'edges' }, { guideLines: cross.slice(0, 1) }),
+    );
+  });
+
+  test('a single line can’t be one, and says so', () => {
+    expect(stitch(shape('M-20 0H20'), { sides: 'edges' })).toEqual([]);
+    const settings = completeSettings(satin, { kind: 'satin', settings: { sides: 'edges' } }, linen);
+    expect(satin.remarks!({ outline: shape('M-20 0H20'), cloth: linen, settings })).toEqual(['two-lines']);
+  });
+});
+
+describe('along a line', () => {
+  const LINE = shape('M-20 0H20');
+
+  test('drawn widths swell and taper it', () => {
+    const widths = [
+      { at: 0, width: 0 },
+      { at: 0.5, width: 6 },
+      { at: 1, width: 0 },
+    ];
+    const [t] = stitch(LINE, { sides: 'line', underlay: 'none', compensation: 0 }, { widths });
+    const at = (x: number): number =>
+      Math.max(...t.y.filter((_, i) => Math.abs(t.x[i] - x) < 0.6).map((y) => 2 * Math.abs(y)));
+    expect(at(0)).toBeCloseTo(6, 0);
+    expect(at(-10)).toBeGreaterThan(2);
+    expect(at(-10)).toBeLessThan(5);
+    expect(at(-19.6)).toBeLessThan(1);
+  });
+
+  test.each(['square', 'round', 'point'] as const)('%s ends', (ends) => {
+    const [t] = stitch(LINE, { sides: 'line', width: 6, ends, underlay: 'none', compensation: 0 });
+    const corner = Math.max(...t.y.filter((_, i) => t.x[i] > 19.3));
+    if (ends === 'square') expect(corner).toBeGreaterThan(2.8);
+    else expect(corner).toBeLessThan(2.2);
+    expect(Math.max(...t.x)).toBeGreaterThan(19.5);
+  });
+
+  test('it ends where the thread goes on, and can come back to where it began', () => {
+    const there = stitch(LINE, { sides: 'line' }, { entry: { x: -21, y: 0 }, toward: { x: 60, y: 0 } })[0];
+    expect([there.x[0] < -18, there.x.at(-1)! > 18]).toEqual([true, true]);
+    const back = stitch(LINE, { sides: 'line' }, { entry: { x: -21, y: 0 }, toward: { x: -60, y: 0 } })[0];
+    expect([back.x[0] < -18, back.x.at(-1)! < -18]).toEqual([true, true]);
+  });
+
+  test('round corners sweep, mitred ones meet on the bisector', () => {
+    const corner = shape('M-15 15V-15H15');
+    const reach = (corners: string): number => {
+      const [t] = stitch(corner, { sides: 'line', width: 4, corners, underlay: 'none', compensation: 0 });
+      return Math.max(...t.x.map((x, i) => -x - t.y[i]));
+    };
+    expect(reach('mitre')).toBeGreaterThan(33);
+    expect(reach('round')).toBeLessThan(33);
+  });
+});
+
+test('split points leave no part under 1.5 mm, nor over the limit', () => {
+  fc.assert(
+    fc.property(
+      fc.double({ min: 7.01, max: 30, noNaN: true }),
+      fc.constantFrom('staggered' as const, 'even' as const, 'random' as const),
+      fc.nat(1000),
+      (width, rule, index) => {
+        const cuts = [0, ...splitShares(width, 7, rule, index), 1];
+        for (let i = 1; i < cuts.length; i++) {
+          const part = (cuts[i] - cuts[i - 1]) * width;
+          expect(part).toBeGreaterThanOrEqual(1.5);
+          expect(part).toBeLessThanOrEqual(7 + 1e-9);
+        }
+      },
+    ),
+  );
+});
+
+test('short stitches: none where there is room, in steps where it is tight', () => {
+  expect(shortenedBy(0.4, 0.9, 1)).toBe(0);
+  const steps = [0, 1, 2, 3, 4, 5, 6, 7].map((turn) => shortenedBy(0.4, 0.1, turn));
+  expect(new Set(steps.map((s) => Math.round(s * 5))).size).toBeGreaterThan(2);
+  expect(Math.max(...steps)).toBeLessThanOrEqual(0.8);
+});
+
+test('a curve of widths meets its values and never overshoots', () => {
+  const numbers = fc.array(fc.double({ min: 0, max: 20, noNaN: true }), { minLength: 2, maxLength: 8 });
+  fc.assert(
+    fc.property(numbers, fc.double({ min: -1, max: 9, noNaN: true }), (values, at) => {
+      const curve = monotone(
+        values.map((_, i) => i),
+        values,
+      );
+      values.forEach((v, i) => expect(curve(i)).toBeCloseTo(v, 6));
+      expect(curve(at)).toBeGreaterThanOrEqual(Math.min(...values) - 1e-9);
+      expect(curve(at)).toBeLessThanOrEqual(Math.max(...values) + 1e-9);
+    }),
+  );
+});
