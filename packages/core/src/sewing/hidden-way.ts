@@ -5,7 +5,7 @@ import { lineIsCovered, placeIsCovered, type Cover } from './cover.ts';
 /** Ways are looked for on squares of this size, in mm. */
 const CELL = 0.6;
 /** Ways lead at most this far outside the box around both ends, in mm. */
-const ROUND = 15;
+const ROUND = 30;
 
 /** The best-first queue of the search: a binary heap of cells by cost. */
 class Queue {

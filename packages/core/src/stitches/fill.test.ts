@@ -7,7 +7,8 @@ import { clothById } from '../materials/cloths.ts';
 import { outlineRegion } from '../outlines/region.ts';
 import { parsePathData } from '../outlines/path-data.ts';
 import { fill } from './fill.ts';
-import { completeSettings } from './kind.ts';
+import { completeSettings, type StitchInput } from './kind.ts';
+import { ROW_PATTERNS } from './rows/patterns.ts';
 import { Part, type SewnThread } from './thread.ts';
 import { closedSpacing, gridPitch } from './rows/row-map.ts';
 
@@ -17,9 +18,10 @@ function stitch(
   outline: PlainOutline,
   settings: Record<string, SettingValue> = {},
   entry?: { x: number; y: number },
+  more: Partial<StitchInput> = {},
 ) {
   const all = completeSettings(fill, { kind: 'fill', settings }, linen);
-  return fill.stitch({ outline, settings: all, cloth: linen, entry });
+  return fill.stitch({ outline, settings: all, cloth: linen, entry, ...more });
 }
 
 const shape = (d: string): PlainOutline => ({ kind: 'path', paths: parsePathData(d).paths });
@@ -170,30 +172,42 @@ describe('random regions', () => {
     spacing: fc.double({ min: 0.25, max: 5, noNaN: true }),
     length: fc.double({ min: 1.5, max: 7, noNaN: true }),
     compensation: fc.double({ min: 0, max: 1.5, noNaN: true }),
-    underlay: fc.constantFrom('auto', 'none', 'edge', 'rows', 'edge-rows'),
+    underlay: fc.constantFrom('auto', 'none', 'edge', 'rows', 'edge-rows', 'edge-rows-twice'),
+    pattern: fc.constantFrom(...ROW_PATTERNS.map((p) => p.id)),
+    edge: fc.constantFrom('straight', 'feathered'),
   });
+  const place = fc.option(
+    fc.record({ x: fc.integer({ min: -30, max: 30 }), y: fc.integer({ min: -30, max: 30 }) }),
+    { nil: undefined },
+  );
 
   test('never throw, keep the limits, and give one thread a connected piece', () => {
     fc.assert(
-      fc.property(fc.array(ring(220), { minLength: 1, maxLength: 4 }), settings, (paths, given) => {
-        const outline: PlainOutline = { kind: 'path', paths };
-        const threads = stitch(outline, given);
-        const pieces = outlineRegion(outline);
-        expect(threads.length).toBeLessThanOrEqual(pieces.length);
-        // Every piece with room for a stitch is sewn.
-        expect(threads.length).toBeGreaterThanOrEqual(pieces.filter((p) => polygonArea(p) > 60).length);
-        const grown = offsetRegion(pieces, given.compensation + 0.6);
-        for (const thread of threads) {
-          const lengths = lengthsOf(thread);
-          for (const l of lengths) {
-            expect(l).toBeGreaterThanOrEqual(0.4 - 1e-6);
-            expect(l).toBeLessThanOrEqual(12.1);
+      fc.property(
+        fc.array(ring(220), { minLength: 1, maxLength: 4 }),
+        settings,
+        place,
+        place,
+        (paths, given, start, end) => {
+          const outline: PlainOutline = { kind: 'path', paths };
+          const threads = stitch(outline, given, undefined, { start, end });
+          const pieces = outlineRegion(outline);
+          expect(threads.length).toBeLessThanOrEqual(pieces.length);
+          // Every piece with room for a stitch is sewn.
+          expect(threads.length).toBeGreaterThanOrEqual(pieces.filter((p) => polygonArea(p) > 60).length);
+          const grown = offsetRegion(pieces, given.compensation + 0.6);
+          for (const thread of threads) {
+            const lengths = lengthsOf(thread);
+            for (const l of lengths) {
+              expect(l).toBeGreaterThanOrEqual(0.4 - 1e-6);
+              expect(l).toBeLessThanOrEqual(12.1);
+            }
+            for (let i = 0; i < thread.x.length; i++)
+              expect(insideRegion(grown, thread.x[i], thread.y[i])).toBe(true);
           }
-          for (let i = 0; i < thread.x.length; i++)
-            expect(insideRegion(grown, thread.x[i], thread.y[i])).toBe(true);
-        }
-        expect(stitch(outline, given)).toEqual(threads);
-      }),
+          expect(stitch(outline, given, undefined, { start, end })).toEqual(threads);
+        },
+      ),
       { numRuns: 60 },
     );
   }, 120_000);
@@ -204,4 +218,104 @@ test('touching and repeated rings are put right', () => {
   expect(regionFromRings([square, square], 'nonzero')).toHaveLength(1);
   expect(regionFromRings([square, square], 'evenodd')).toHaveLength(0);
   expect(regionFromRings([Float64Array.of(1, 1, 1, 1, 1, 1)])).toHaveLength(0);
+});
+
+describe('begin and end', () => {
+  const far = (t: SewnThread, i: number, p: { x: number; y: number }): number =>
+    Math.hypot(t.x.at(i)! - p.x, t.y.at(i)! - p.y);
+
+  test.each([
+    ['at opposite sides', { x: -30, y: 0 }, { x: 30, y: 5 }],
+    ['at one place', { x: -30, y: 0 }, { x: -30, y: 0.5 }],
+    ['in the rows’ middle', { x: 0, y: -20 }, { x: 30, y: 14 }],
+  ])('%s, with ways under the rows', (_, start, end) => {
+    const outline = SHAPES.windows;
+    const [t] = stitch(outline, { angle: 20 }, undefined, { start, end });
+    expect(far(t, 0, start)).toBeLessThan(1);
+    expect(far(t, -1, end)).toBeLessThan(1.2);
+    expect(coverage(outlineRegion(outline), [t])).toBeGreaterThan(0.995);
+  });
+
+  test('it ends near where the thread goes on, if that costs nothing', () => {
+    const box = shape('M-10 -10H10V10H-10Z');
+    const ends = [-60, 60].map(
+      (y) => stitch(box, {}, undefined, { entry: { x: -12, y: 0 }, toward: { x: 0, y } })[0],
+    );
+    expect(Math.sign(ends[0].y.at(-1)!)).toBe(-1);
+    expect(Math.sign(ends[1].y.at(-1)!)).toBe(1);
+  });
+});
+
+describe('rows', () => {
+  const BOX = shape('M-25 -15H25V15H-25Z');
+  const guide = parsePathData('M-25 0C-10 -14 10 14 25 0').paths;
+
+  test('flow along a guide line, without a gap', () => {
+    const [t] = stitch(BOX, { underlay: 'none' }, undefined, { guideLines: guide });
+    expect(coverage(outlineRegion(BOX), [t])).toBeGreaterThan(0.995);
+    // Left of the middle the guide falls, right of it too, and rows with it; level rows would not.
+    const slope = (x: number): number => {
+      const slopes = t.x.flatMap((v, i) => {
+        const dx = v - (t.x[i - 1] ?? v);
+        return Math.abs(dx) > 1 && Math.abs(v - x) < 2 && Math.abs(t.y[i]) < 8
+          ? [(t.y[i] - t.y[i - 1]) / dx]
+          : [];
+      });
+      return slopes.reduce((a, b) => a + b, 0) / slopes.length;
+    };
+    expect(slope(0)).toBeGreaterThan(0.3);
+    expect(slope(-22)).toBeLessThan(-0.3);
+  });
+
+  test('guide lines that cross, turn back or are points do no harm', () => {
+    for (const d of ['M-25 -5L25 5M-25 5L25 -5', 'M-20 0C40 0 40 5 -20 5', 'M0 0L0.1 0', 'M0 -10V10'])
+      expect(stitch(BOX, {}, undefined, { guideLines: parsePathData(d).paths })[0].x.length).toBeGreaterThan(
+        200,
+      );
+  });
+
+  test('draw apart from one spacing to another', () => {
+    const [t] = stitch(BOX, { spacing: 0.5, spacingEnd: 3, underlay: 'none' });
+    // Heights at which many needle points lie are rows; the others are turns.
+    const isRow = (y: number): boolean => t.y.filter((v) => Math.abs(v - y) < 0.04).length > 8;
+    const rows = [...new Set(t.y.filter(isRow))].sort((a, b) => a - b);
+    const gaps = rows.slice(1).map((y, i) => y - rows[i]);
+    expect(gaps[0]).toBeLessThan(0.8);
+    expect(gaps.at(-1)).toBeGreaterThan(2);
+    expect(gaps.length).toBeLessThan(30);
+  });
+
+  test('feathered edges end at uneven places inside', () => {
+    const [t] = stitch(BOX, { edge: 'feathered', feather: 4, underlay: 'none', compensation: 0 });
+    const ends = t.x.filter((x, i) => x > 20 && x > (t.x[i - 1] ?? -99) && x >= (t.x[i + 1] ?? -99));
+    expect(Math.max(...ends)).toBeLessThan(25.2);
+    expect(Math.max(...ends) - Math.min(...ends)).toBeGreaterThan(2);
+  });
+
+  test('a delicate cloth has no stitch over 5 mm', () => {
+    const silk = clothById('silk');
+    const [t] = fill.stitch({
+      outline: BOX,
+      cloth: silk,
+      settings: completeSettings(fill, { kind: 'fill', settings: { length: 7 } }, silk),
+    });
+    expect(Math.max(...lengthsOf(t))).toBeLessThanOrEqual(5.1);
+  });
+
+  test('the card can say which underlay was chosen', () => {
+    const chosen = (cloth: string): unknown => {
+      const on = clothById(cloth);
+      return fill.chosen!({
+        outline: BOX,
+        cloth: on,
+        settings: completeSettings(fill, { kind: 'fill', settings: {} }, on),
+      }).underlay;
+    };
+    expect(['linen', 'jersey', 'felt', 'quilt'].map(chosen)).toEqual([
+      'edge-rows',
+      'edge-rows-twice',
+      'edge',
+      'none',
+    ]);
+  });
 });

@@ -1,0 +1,252 @@
+// Hidden ways, ties, ends towards the next object, travel tidying, findings, and designs of another size and cloth.
+import { describe, expect, test } from 'vitest';
+import { demoDesigns } from '../../../../demo/designs.ts';
+import { applyCommand } from '../design/commands.ts';
+import { emptyDesign, type Design, type DesignObject, type Outline } from '../design/types.ts';
+import { findingsOf } from '../findings/findings.ts';
+import { coverOfRegion, layersOf } from '../findings/layers.ts';
+import { regionFromRings } from '../geometry/clip.ts';
+import { scaling } from '../geometry/matrix.ts';
+import { outlineRegion } from '../outlines/region.ts';
+import { transformItems } from '../shaping/transform-items.ts';
+import { Part } from '../stitches/thread.ts';
+import { coverOf, lineIsCovered, type Cover } from './cover.ts';
+import { hiddenWay } from './hidden-way.ts';
+import { figuresOf, Move } from './plan.ts';
+import { sewDesign } from './sew.ts';
+import { tieIn, tieOff } from './ties.ts';
+import { tidyTravel, travelOf } from './tidy.ts';
+
+let count = 0;
+const object = (outline: Outline, kind: string, more: Partial<DesignObject> = {}): DesignObject => ({
+  id: `j${++count}`,
+  name: `Object ${count}`,
+  kind: 'object',
+  visible: true,
+  locked: false,
+  outline,
+  recipe: { kind, settings: {} },
+  thread: '222',
+  ...more,
+});
+const box = (x: number, y: number, width = 10, height = 10): Outline => ({
+  kind: 'rectangle',
+  x,
+  y,
+  width,
+  height,
+  radius: 0,
+  turn: 0,
+});
+const design = (...objects: Design['objects']): Design => ({ ...emptyDesign('Test'), objects });
+
+describe('hidden ways', () => {
+  // A horseshoe: straight across its mouth nothing covers the way.
+  const shoe: Cover[] = [
+    coverOf(regionFromRings([[-20, -20, 20, -20, 20, 20, 10, 20, 10, -10, -10, -10, -10, 20, -20, 20]]))!,
+  ];
+
+  test('lead round a bare place', () => {
+    const [a, b] = [
+      { x: -15, y: 15 },
+      { x: 15, y: 15 },
+    ];
+    expect(lineIsCovered(a, b, shoe)).toBe(false);
+    const way = hiddenWay(a, b, shoe, 200)!;
+    expect(way.length).toBeGreaterThan(2);
+    for (let i = 1; i < way.length; i++) expect(lineIsCovered(way[i - 1], way[i], shoe)).toBe(true);
+    const length = way.slice(1).reduce((sum, p, i) => sum + Math.hypot(p.x - way[i].x, p.y - way[i].y), 0);
+    expect(length).toBeLessThan(80);
+  });
+
+  test('there is none when it would be too long, or an end is bare', () => {
+    expect(hiddenWay({ x: -15, y: 15 }, { x: 15, y: 15 }, shoe, 40)).toBeNull();
+    expect(hiddenWay({ x: 0, y: 15 }, { x: 15, y: 15 }, shoe, 200)).toBeNull();
+    expect(hiddenWay({ x: -15, y: 15 }, { x: 15, y: 15 }, [], 200)).toBeNull();
+  });
+});
+
+describe('ties', () => {
+  const thread = { x: [0, 2.5, 5, 7.5], y: [0, 0, 0, 0], part: [0, 0, 0, 0] };
+  const reach = (points: { x: number; y: number }[]): number =>
+    Math.max(...points.map((p) => Math.hypot(p.x - thread.x[0], p.y - thread.y[0])));
+
+  test('along the line, as a star, or none', () => {
+    expect(tieIn(thread, 'along')).toHaveLength(3);
+    expect(tieIn(thread, 'none')).toEqual([]);
+    const star = tieIn(thread, 'star');
+    expect(star.length).toBeGreaterThanOrEqual(3);
+    expect(reach(star)).toBeLessThan(0.6);
+    for (let i = 1; i < star.length; i++)
+      expect(Math.hypot(star[i].x - star[i - 1].x, star[i].y - star[i - 1].y)).toBeGreaterThanOrEqual(0.6);
+    expect(tieOff(thread, 'star').at(-1)).toEqual({ x: 7.5, y: 0 });
+  });
+
+  test('are as long as they should be, though the thread folds back', () => {
+    const folded = { x: [0, 0.5, 0, 0.5, 3], y: [0, 0, 0, 0, 0], part: [0, 0, 0, 0, 0] };
+    for (const p of tieIn(folded, 'along').filter((q) => q.x !== 0)) expect(p.x).toBeGreaterThanOrEqual(0.69);
+  });
+
+  test('the recipe says which', () => {
+    const line: Outline = {
+      kind: 'path',
+      paths: [
+        {
+          closed: false,
+          points: [
+            { x: 0, y: 0 },
+            { x: 20, y: 0 },
+          ],
+        },
+      ],
+    };
+    const ties = (kind: string): number => {
+      const plan = sewDesign(
+        design(object(line, 'run', { recipe: { kind: 'run', settings: { ties: kind } } })),
+      );
+      return [...plan.part].filter((p) => p === Part.tie).length;
+    };
+    expect(ties('none')).toBe(0);
+    expect(ties('star')).toBeGreaterThan(5);
+  });
+});
+
+test('an object ends on the side of the next one of its thread', () => {
+  const end = (y: number): number => {
+    const plan = sewDesign(design(object(box(0, 0, 20, 20), 'fill'), object(box(0, y), 'fill')));
+    return plan.y[plan.objects[0].to - 1];
+  };
+  expect(end(60)).toBeGreaterThan(5);
+  expect(end(-60)).toBeLessThan(-5);
+});
+
+describe('travel tidying', () => {
+  const row = [0, 60, 12, 48, 24, 36].map((x) => object(box(x, 0), 'fill'));
+
+  test('finds a shorter way through a colour, and says how much shorter', () => {
+    const before = design(...row);
+    const proposal = tidyTravel(before, [row[2].id])!;
+    expect(proposal.objects).toBe(6);
+    expect(proposal.after.travel).toBeLessThan(proposal.before.travel / 2);
+    const { design: after, inverse } = applyCommand(before, proposal.job.command);
+    expect(travelOf(sewDesign(after))).toEqual(proposal.after);
+    expect(travelOf(sewDesign(before))).toEqual(proposal.before);
+    expect(applyCommand(after, inverse).design).toEqual(before);
+  });
+
+  test('what lies above what stays so', () => {
+    const under = object(box(0, 0, 30, 30), 'fill');
+    const above = object(box(10, 0), 'fill');
+    const far = object(box(60, 0), 'fill');
+    const near = object(box(-25, 0), 'fill');
+    const proposal = tidyTravel(design(under, far, above, near), [under.id]);
+    const after = proposal
+      ? applyCommand(design(under, far, above, near), proposal.job.command).design
+      : null;
+    const ids = (after ?? design(under, far, above, near)).objects.map((o) => o.id);
+    expect(ids.indexOf(under.id)).toBeLessThan(ids.indexOf(above.id));
+  });
+
+  test('leaves begins and ends to the engine again where that is better', () => {
+    const [a, b] = [
+      object(box(0, 0), 'fill', { end: { x: -5, y: 0 } }),
+      object(box(12, 0), 'fill', { start: { x: 17, y: 0 } }),
+    ];
+    const proposal = tidyTravel(design(a, b), [a.id])!;
+    expect(proposal.after.travel).toBeLessThan(proposal.before.travel);
+  });
+
+  test('nothing better: nothing proposed; nothing selected: words', () => {
+    expect(tidyTravel(design(object(box(0, 0), 'fill')), [`j${count}`])).toBeNull();
+    expect(() => tidyTravel(design(), [])).toThrow('Select an object');
+  });
+});
+
+describe('findings', () => {
+  const found = (...objects: DesignObject[]): string[] => {
+    const d = design(...objects);
+    const plan = sewDesign(d);
+    const empty = plan.objects.filter((o) => o.to === o.from).map((o) => o.id);
+    return findingsOf(d, figuresOf(plan), empty).map((f) => f.id);
+  };
+  const satin = (width: number): DesignObject =>
+    object({ kind: 'ellipse', x: 0, y: 0, width: 40, height: 40, turn: 0 }, 'satin', {
+      recipe: { kind: 'satin', settings: { width } },
+    });
+
+  test('satin too narrow or wide, lines that are missing, no room, outside: only when it is so', () => {
+    expect(found(satin(0.9))).toEqual(['satin-narrow']);
+    expect(found(satin(1.1))).toEqual([]);
+    expect(found(satin(6.9))).toEqual([]);
+    expect(found(satin(7.2))).toEqual(['satin-split']);
+    const edges = { recipe: { kind: 'satin', settings: { sides: 'edges' } } };
+    const line = {
+      kind: 'path',
+      paths: [
+        {
+          closed: false,
+          points: [
+            { x: 0, y: 0 },
+            { x: 20, y: 0 },
+          ],
+        },
+      ],
+    } as Outline;
+    expect(found(object(line, 'satin', edges))).toEqual(['two-lines']);
+    expect(found(object(box(0, 0, 0.02, 0.02), 'fill'))).toEqual(['no-stitches']);
+    expect(found(object(box(48, 0), 'fill'))).toEqual(['outside-hoop']);
+  });
+});
+
+describe('layers on a grid', () => {
+  test('a fill covers its shape; what is bare or spilt is measured', () => {
+    const d = design(object(box(0, 0, 20, 20), 'fill'));
+    const area = { minX: -13, minY: -13, maxX: 13, maxY: 13 };
+    const grid = layersOf(sewDesign(d), area, 0.1);
+    const inside = coverOfRegion(grid, outlineRegion({ ...box(0, 0, 20, 20) } as never));
+    expect(inside.coverage).toBeGreaterThan(0.995);
+    expect(inside.layers.median).toBe(1);
+    const larger = coverOfRegion(grid, outlineRegion({ ...box(0, 0, 22, 22) } as never));
+    expect(larger.coverage).toBeLessThan(0.95);
+    expect(larger.worstGap).toBeGreaterThan(0.5);
+    const smaller = coverOfRegion(grid, outlineRegion({ ...box(0, 0, 16, 16) } as never));
+    expect(smaller.spill).toBeGreaterThan(1.8);
+  });
+});
+
+describe('another size, another cloth', () => {
+  const cases = demoDesigns().flatMap((d) =>
+    [0.6, 1.4].flatMap((scale) => ['towelling', 'cap'].map((cloth) => [d.name, scale, cloth, d] as const)),
+  );
+  test.each(cases)('%s at %s on %s keeps every limit', (_, scale, cloth, d) => {
+    const sized: Design = {
+      ...d,
+      cloth: { ...d.cloth, kind: cloth },
+      objects: transformItems(d, d.objects, scaling(scale, scale)),
+    };
+    const plan = sewDesign(sized);
+    expect(plan.x.length).toBeGreaterThan(500);
+    let [short, long] = [0, 0];
+    for (let i = 1; i < plan.x.length; i++) {
+      if (plan.move[i] !== Move.stitch) continue;
+      const l = Math.hypot(plan.x[i] - plan.x[i - 1], plan.y[i] - plan.y[i - 1]);
+      if (l < 0.399) short++;
+      if (l > 7.3) long++;
+    }
+    expect([short, long]).toEqual([0, 0]);
+  });
+
+  test('narrow satins become runs and wide ones split, and the findings say so', () => {
+    const ring = object({ kind: 'ellipse', x: 0, y: 0, width: 60, height: 60, turn: 0 }, 'satin', {
+      recipe: { kind: 'satin', settings: { width: 5.5 } },
+    });
+    const d = design(ring);
+    const at = (scale: number): string[] => {
+      const sized = { ...d, objects: transformItems(d, d.objects, scaling(scale, scale)) };
+      return findingsOf(sized, figuresOf(sewDesign(sized))).map((f) => f.id);
+    };
+    expect(at(0.15)).toContain('satin-narrow');
+    expect(at(1)).toEqual([]);
+    expect(at(1.4)).toContain('satin-split');
+  });
+});
