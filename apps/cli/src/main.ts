@@ -20,6 +20,8 @@ export async function main(args: string[]): Promise<number> {
     .option('--recipe <kind>', 'how shapes of an SVG are stitched')
     .option('--set <name=value...>', 'a setting of the recipe', [])
     .option('--cloth <name>', 'the cloth it is sewn on')
+    .option('--start <x,y>', 'where the first object begins, in mm from the middle')
+    .option('--end <x,y>', 'where the last object ends')
     .requiredOption('--out <file.dst>', 'the stitch file to write')
     .action(stitch);
   program

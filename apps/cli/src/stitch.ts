@@ -2,11 +2,16 @@
 import {
   CLOTHS,
   figuresOf,
+  READ_LIMITS,
   readSetting,
   sewDesign,
   STITCH_KINDS,
   stitchKind,
+  visibleLeaves,
   writeDst,
+  type Design,
+  type Item,
+  type Point,
   type Recipe,
 } from '@rosehip/core';
 import { fileKind, readAny, writeOut } from './files.ts';
@@ -16,7 +21,33 @@ interface Options {
   recipe?: string;
   set: string[];
   cloth?: string;
+  start?: string;
+  end?: string;
   out: string;
+}
+
+/** A place as typed: "12,-3.5", in mm from the middle. */
+function place(name: string, text: string): Point {
+  const numbers = text.split(',').map((part) => (part.trim() === '' ? NaN : Number(part)));
+  if (numbers.length !== 2 || !numbers.every((v) => Number.isFinite(v) && Math.abs(v) <= READ_LIMITS.reach))
+    throw new UsageError(`--${name} takes x,y in mm from the middle, not "${text}".`);
+  return { x: numbers[0], y: numbers[1] };
+}
+
+/** The design with its first object begun, and its last one ended, at these places. */
+function withEnds(design: Design, start?: Point, end?: Point): Design {
+  const leaves = [...visibleLeaves(design.objects)].filter((leaf) => leaf.kind === 'object');
+  const [first, last] = [leaves[0]?.id, leaves.at(-1)?.id];
+  const change = (item: Item): Item => {
+    if (item.kind === 'group') return { ...item, objects: item.objects.map(change) };
+    if (item.kind !== 'object') return item;
+    return {
+      ...item,
+      ...(start && item.id === first && { start }),
+      ...(end && item.id === last && { end }),
+    };
+  };
+  return start || end ? { ...design, objects: design.objects.map(change) } : design;
 }
 
 function recipeFrom(id: string, sets: string[]): Recipe {
@@ -47,7 +78,12 @@ export async function stitch(input: string, options: Options): Promise<void> {
       `There is no cloth "${options.cloth}"; there are ${CLOTHS.map((c) => c.id).join(', ')}.`,
     );
   const recipe = options.recipe ? recipeFrom(options.recipe, options.set) : null;
-  const design = await readAny(input, recipe ? { fill: recipe, line: recipe } : undefined);
+  const [start, end] = (['start', 'end'] as const).map((name) => {
+    const text = options[name];
+    return text === undefined ? undefined : place(name, text);
+  });
+  const read = await readAny(input, recipe ? { fill: recipe, line: recipe } : undefined);
+  const design = withEnds(read, start, end);
   if (options.cloth) design.cloth = { ...design.cloth, kind: options.cloth };
   const plan = sewDesign(design);
   const figures = figuresOf(plan);

@@ -119,3 +119,24 @@ test.each([
   expect(error).toMatch(words);
   expect(error.trim().split('\n')).toHaveLength(1);
 });
+
+test('begins and ends where it is told; redwork and motif runs are there', async () => {
+  const begun = await rosehip(
+    ...['stitch', 'planet.svg', '--recipe', 'satin', '--set', 'sides=shape', '--cloth', 'jersey'],
+    ...['--start', '-15,0', '--end', '12,8', '--out', 'ends.dst'],
+  );
+  expect([begun.code, begun.error]).toEqual([0, '']);
+  for (const [recipe, set] of [
+    ['redwork', 'length=2'],
+    ['motif-run', 'unit=comet'],
+  ]) {
+    const made = await rosehip('stitch', 'planet.svg', '--recipe', recipe, '--set', set, '--out', 'line.dst');
+    expect(made.code).toBe(0);
+    expect(Number(/(\d+) stitches/.exec(made.out)![1])).toBeGreaterThan(60);
+  }
+  const wrong = await rosehip('stitch', 'planet.svg', '--recipe', 'fill', '--start', '3', '--out', 'x.dst');
+  expect([wrong.code, wrong.error]).toEqual([
+    2,
+    'rosehip: --start takes x,y in mm from the middle, not "3".\n',
+  ]);
+});
