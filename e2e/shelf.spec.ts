@@ -14,7 +14,7 @@ const sample = (name: string): string => new URL(`./files/${name}`, import.meta.
 test('designs are found, renamed, duplicated, deleted and brought back', async ({ page }) => {
   await page.goto(rosehip.address);
   const cards = page.locator('article');
-  await expect(cards).toHaveCount(4);
+  await expect(cards).toHaveCount(5);
   await expect(cards.filter({ hasText: 'Club badge' })).toContainText(
     /81 × 81 mm · [\d,]+ stitches · \d+ min/,
   );
@@ -30,13 +30,14 @@ test('designs are found, renamed, duplicated, deleted and brought back', async (
   await expect(cards.locator('h2')).toHaveText([
     'Club badge',
     'Comet bookmark',
+    'Run, satin and fill',
     'Stitch sampler',
     'Telescope-bag label',
   ]);
 
   await page.getByRole('button', { name: 'More for Club badge' }).click();
   await page.getByRole('menuitem', { name: 'Duplicate' }).click();
-  await expect(cards).toHaveCount(5);
+  await expect(cards).toHaveCount(6);
   await page.getByRole('button', { name: 'More for Club badge (copy)' }).click();
   await page.getByRole('menuitem', { name: 'Rename' }).click();
   await page.getByLabel('Name of the design').fill('Moor badge');
@@ -45,9 +46,9 @@ test('designs are found, renamed, duplicated, deleted and brought back', async (
 
   await page.getByRole('button', { name: 'More for Moor badge' }).click();
   await page.getByRole('menuitem', { name: 'Delete' }).click();
-  await expect(cards).toHaveCount(4);
-  await page.getByRole('button', { name: 'Put it back' }).click();
   await expect(cards).toHaveCount(5);
+  await page.getByRole('button', { name: 'Put it back' }).click();
+  await expect(cards).toHaveCount(6);
 });
 
 test('a stitch file comes in with its exact coordinates', async ({ page }) => {

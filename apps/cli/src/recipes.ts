@@ -1,20 +1,24 @@
 // `rosehip recipes`: the stitch kinds with their settings, made from the core's table.
-import { STITCH_KINDS, type Setting } from '@rosehip/core';
+import { sewnFrom, STITCH_KINDS, type NumberSetting, type Setting } from '@rosehip/core';
+
+/** The default in words: a number, another setting's, or the cloth's to say. */
+const defaultOf = (s: NumberSetting): string | number =>
+  s.default ?? (s.follows ? `as ${s.follows}` : 'by cloth');
 
 const range = (s: Setting): string =>
   s.type === 'number'
-    ? `${s.least}–${s.most} ${s.unit}, ${s.default ?? 'by cloth'}`
+    ? `${s.least}–${s.most} ${s.unit}, ${defaultOf(s)}`
     : `${s.choices.map((c) => c.value).join(' | ')}, ${s.default}`;
 
 export function recipes(options: { json?: boolean }): void {
   if (options.json) {
     console.log(
       JSON.stringify(
-        STITCH_KINDS.map(({ id, name, summary, from, settings }) => ({
+        STITCH_KINDS.map(({ id, name, summary, settings }) => ({
           id,
           name,
           summary,
-          from,
+          from: sewnFrom({ kind: id, settings: {} }),
           settings: settings.map((s) =>
             s.type === 'number'
               ? {
@@ -23,7 +27,7 @@ export function recipes(options: { json?: boolean }): void {
                   unit: s.unit,
                   least: s.least,
                   most: s.most,
-                  default: s.default ?? 'by cloth',
+                  default: defaultOf(s),
                 }
               : { name: s.name, label: s.label, choices: s.choices.map((c) => c.value), default: s.default },
           ),

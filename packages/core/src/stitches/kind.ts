@@ -61,7 +61,10 @@ export interface StitchKind {
   name: string;
   /** One line for the list of kinds. */
   summary: string;
-  /** What the recipe card says; {kind}, {thread} and names of settings in braces open their choices. */
+  /**
+   * What the recipe card says; {kind}, {thread} and names of settings in braces open their choices. What stands in
+   * brackets is left out while its settings are of no use.
+   */
   sentence: string;
   /** Whether the kind follows the outline's lines or covers what it encloses. */
   from: (settings: Record<string, SettingValue>) => 'lines' | 'region';

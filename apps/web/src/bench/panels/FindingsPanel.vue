@@ -30,7 +30,7 @@ function show(id: string): void {
         class="rounded-card border p-3"
         :class="f.weight > 1 ? 'border-amber/50 bg-[#fdf3e0]' : 'border-line'"
       >
-        <p>{{ f.sentence }}</p>
+        <p :role="f.weight === 3 ? 'alert' : undefined">{{ f.sentence }}</p>
         <button v-if="f.object" type="button" class="button mt-2 h-8" @click="show(f.object)">Show me</button>
         <button v-else type="button" class="button mt-2 h-8" @click="view.panel = 'hoop'">
           Choose another hoop

@@ -63,7 +63,12 @@ const sentence = computed<Word[]>(() => {
   const kind = edit.kind.value;
   if (!kind)
     return [{ text: 'These are stitched in ' }, { text: 'different ways', opens: 'kind' }, { text: '.' }];
-  return kind.sentence.split(/(\{\w+\})/).map((part) => {
+  const isShown = (name: string): boolean =>
+    name === 'kind' || name === 'thread' || shownSettings.value.some((s) => s.name === name);
+  const told = kind.sentence.replace(/\[([^\]]*)\]/g, (_, part: string) =>
+    [...part.matchAll(/\{(\w+)\}/g)].every(([, name]) => isShown(name)) ? part : '',
+  );
+  return told.split(/(\{\w+\})/).map((part) => {
     const name = /^\{(\w+)\}$/.exec(part)?.[1];
     if (!name) return { text: part };
     if (name === 'kind') return { text: kind.name.toLowerCase(), opens: 'kind' };

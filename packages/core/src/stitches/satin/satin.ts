@@ -162,7 +162,7 @@ export const satin: StitchKind = {
   id: 'satin',
   name: 'Satin',
   summary: 'Smooth stitches to and fro: along a line, between two edges, or across a narrow shape.',
-  sentence: 'Cover this with {kind}, its column {sides}, stitches {spacing} apart, in {thread}.',
+  sentence: 'Cover this with {kind}, [{width} wide ]{sides}, stitches {spacing} apart, in {thread}.',
   from: ({ sides }) => (sides === 'shape' ? 'region' : 'lines'),
   settings: [
     {
