@@ -66,7 +66,7 @@ async function main() {
     for (let i = 0; i < 4; i++) await page.mouse.wheel(0, -200);
     await settled();
     await shot('bench-needle-view');
-    await page.getByRole('button', { name: 'Lines' }).click();
+    await page.getByRole('button', { name: 'Lines', exact: true }).click();
     await page.getByRole('button', { name: 'Fit the hoop' }).click();
     await settled();
     await shot('bench-lines-view');
@@ -140,7 +140,7 @@ async function main() {
     await page.keyboard.press('Escape');
     await page.keyboard.press('Escape');
     await page.keyboard.press('Escape');
-    await page.getByRole('button', { name: 'Lines' }).click();
+    await page.getByRole('button', { name: 'Lines', exact: true }).click();
     await page.getByRole('button', { name: /^Planet, / }).click();
     await cardPage('Shaping');
     await settled();
@@ -161,6 +161,20 @@ async function main() {
     await page.mouse.move(...(await place(37, 11)), { steps: 4 });
     await shot('bench-shapes');
     await page.mouse.up();
+
+    await lay('Run, satin and fill');
+    await page.getByRole('button', { name: /^Flow, \d/ }).click();
+    await tool('Guide lines');
+    const at = await place(-86, 78);
+    await page.mouse.move(...at);
+    for (let k = 0; k < 6; k++) await page.mouse.wheel(0, -240);
+    await settled();
+    await shot('bench-guide-lines');
+    await page.keyboard.press('v');
+    await page.getByRole('button', { name: 'Fit the hoop' }).click();
+    await page.getByRole('button', { name: /^Branches, \d/ }).click();
+    await settled();
+    await shot('bench-families');
   } finally {
     await browser.close();
     server.kill('SIGTERM');

@@ -32,6 +32,8 @@ const ONE_POINT = 0.5;
 const SLIDE = 0.3;
 /** The same for a row's last needle point, which only slides inwards. */
 const END_SLIDE = 0.15;
+/** A miss this small is none, in mm. */
+const ON_LINE = 0.006;
 /** How much worse it is for a row's end to lie outside than beside the row's line. */
 const OVER = 1;
 const TRAVEL_LENGTH = 2.5;
@@ -159,13 +161,21 @@ function settle(
 ): Point | null {
   let best: Point | null = null;
   let least = Infinity;
-  for (let d = from; d <= to + 1e-9; d += 0.05) {
+  // From the place that was asked for outwards.
+  const steps = Math.round((to - from) / 0.05);
+  const centre = Math.round(-from / 0.05);
+  for (let k = 0; k <= 2 * steps + 1; k++) {
+    const j = centre + (k % 2 ? (k + 1) / 2 : -k / 2);
+    if (j < 0 || j > steps) continue;
+    const d = from + 0.05 * j;
     const p = map.toCloth({ x: x + d, y });
     if (builder.tooNear(p.x, p.y)) continue;
     const f = map.toFrame({ x: onMachineGrid(p.x), y: onMachineGrid(p.y) });
     const over = Math.max(0, (f.x - x) * outwards);
     const miss = Math.abs(f.y - y) + 0.04 * Math.abs(f.x - x) + OVER * over;
     if (miss < least) [least, best] = [miss, p];
+    // On the row's line itself nothing better is to be had.
+    if (miss < ON_LINE) break;
   }
   return best;
 }
