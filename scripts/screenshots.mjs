@@ -165,9 +165,9 @@ async function main() {
     await lay('Run, satin and fill');
     await page.getByRole('button', { name: /^Flow, \d/ }).click();
     await tool('Guide lines');
-    const at = await place(-86, 78);
+    const at = await place(-104, 79);
     await page.mouse.move(...at);
-    for (let k = 0; k < 6; k++) await page.mouse.wheel(0, -240);
+    for (let k = 0; k < 5; k++) await page.mouse.wheel(0, -240);
     await settled();
     await shot('bench-guide-lines');
     await page.keyboard.press('v');

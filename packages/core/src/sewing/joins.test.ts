@@ -236,6 +236,20 @@ describe('another size, another cloth', () => {
     expect([short, long]).toEqual([0, 0]);
   });
 
+  test('the cloth’s density and compensation can be overridden', () => {
+    const on = (cloth: string, settings: Record<string, number>): number => {
+      const d = design(
+        object(box(0, 0, 30, 30), 'fill', { recipe: { kind: 'fill', settings: { ...settings } } }),
+      );
+      return sewDesign({ ...d, cloth: { ...d.cloth, kind: cloth } }).x.length;
+    };
+    expect(on('towelling', {})).toBeGreaterThan(on('linen', {}));
+    const own = { density: 0.8, compensation: 0.1 };
+    const underlay = { ...own, underlay: 'none' as never };
+    expect(on('towelling', underlay)).toBe(on('linen', underlay));
+    expect(on('linen', underlay)).toBeLessThan(on('linen', { underlay: 'none' as never }));
+  });
+
   test('narrow satins become runs and wide ones split, and the findings say so', () => {
     const ring = object({ kind: 'ellipse', x: 0, y: 0, width: 60, height: 60, turn: 0 }, 'satin', {
       recipe: { kind: 'satin', settings: { width: 5.5 } },

@@ -6,7 +6,7 @@ import { insideRegion, polygonArea, ringsOf, type Polygon, type Region } from '.
 import type { UnderlayWeight } from '../materials/cloths.ts';
 import { flattenPath } from '../outlines/flatten-path.ts';
 import { outlineRegion } from '../outlines/region.ts';
-import { compensationSetting, type StitchInput, type StitchKind } from './kind.ts';
+import { compensationSetting, densitySetting, type StitchInput, type StitchKind } from './kind.ts';
 import { nearestSpan, wayOnCloth } from './rows/route.ts';
 import { edgeWays } from './rows/edge-way.ts';
 import { flowFrame, turnedFrame, type Frame } from './rows/frame.ts';
@@ -129,7 +129,9 @@ interface Laid {
 /** Spacings and underlay as they come out for the cloth. */
 function laid(input: StitchInput): Laid {
   const { settings, cloth } = input;
-  const [near, far] = [settings.spacing, settings.spacingEnd].map((v) => (v as number) / cloth.density);
+  const [near, far] = [settings.spacing, settings.spacingEnd].map(
+    (v) => (v as number) / (settings.density as number),
+  );
   const frame = frameFor(input);
   return {
     frame,
@@ -322,6 +324,7 @@ export const fill: StitchKind = {
       default: 'auto',
       help: 'Stitches beneath that hold the cloth and carry the rows.',
     },
+    densitySetting,
     compensationSetting('How much longer rows are sewn at each end, against the pull of the thread.'),
   ],
   stitch,

@@ -92,6 +92,20 @@ export const compensationSetting = (help: string): NumberSetting => ({
   help,
 });
 
+/** How much closer stitches lie than the recipe says, as the cloth asks for. */
+export const densitySetting: NumberSetting = {
+  name: 'density',
+  label: 'Density',
+  type: 'number',
+  unit: '×',
+  least: 0.5,
+  most: 2,
+  step: 0.05,
+  fromCloth: (cloth) => cloth.density,
+  more: true,
+  help: 'How much closer stitches lie than the spacing says: soft cloths ask for more, delicate ones for less.',
+};
+
 /** Raised for a setting that is not known or out of range; the message is for the person. */
 export class SettingError extends Error {}
 

@@ -13,12 +13,17 @@ const view = useView();
 const { object, placeOf, withEnd, LABEL } = useThreadEnds();
 const { follow } = useFollow(toRef(props, 'svg'));
 
-const ends = computed(() =>
-  (['start', 'end'] as const).flatMap((name) => {
+/** Handles nearer than this to each other stand side by side, in CSS pixels. */
+const BESIDE = 14;
+const ends = computed(() => {
+  const all = (['start', 'end'] as const).flatMap((name) => {
     const at = placeOf(name);
     return at ? [{ name, fixed: !!object.value?.[name], p: view.toPx(at) }] : [];
-  }),
-);
+  });
+  if (all.length === 2 && Math.hypot(all[0].p.x - all[1].p.x, all[0].p.y - all[1].p.y) < BESIDE)
+    all.forEach((e, i) => (e.p = { x: e.p.x + (i ? BESIDE / 2 : -BESIDE / 2), y: e.p.y }));
+  return all;
+});
 
 function dragEnd(e: PointerEvent, name: EndName): void {
   const [committed] = bench.committedSelected;

@@ -6,7 +6,7 @@ import type { Cloth, UnderlayWeight } from '../../materials/cloths.ts';
 import { outlineLines } from '../../outlines/flatten.ts';
 import { flattenPath } from '../../outlines/flatten-path.ts';
 import { outlineRegion } from '../../outlines/region.ts';
-import { compensationSetting, type StitchInput, type StitchKind } from '../kind.ts';
+import { compensationSetting, densitySetting, type StitchInput, type StitchKind } from '../kind.ts';
 import { run } from '../run.ts';
 import { ThreadBuilder, type SewnThread } from '../thread.ts';
 import { armsOf, type CornerRule } from './arms.ts';
@@ -73,7 +73,7 @@ const longestOn = (cloth: Cloth): number => Math.min(WIDEST, cloth.longest ?? WI
 
 function howFor({ settings, cloth }: StitchInput, width: number): ColumnStitches {
   return {
-    spacing: (settings.spacing as number) / cloth.density,
+    spacing: (settings.spacing as number) / (settings.density as number),
     underlay: underlayFor(settings.underlay as string, width, cloth.underlay),
     longest: longestOn(cloth),
     split: settings.split as SplitRule,
@@ -257,6 +257,7 @@ export const satin: StitchKind = {
       default: 'staggered',
       help: 'Where stitches over 7 mm get a needle point in between.',
     },
+    densitySetting,
     compensationSetting('How much wider each side is sewn, against the pull of the thread.'),
   ],
   stitch,
