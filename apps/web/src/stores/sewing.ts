@@ -1,7 +1,15 @@
 // The plan of the design on the bench, made by the engine after every change, and the rehearsal of it.
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef, watch } from 'vue';
-import { Move, recordAt, type Design, type Figures, type Finding, type Plan } from '@rosehip/core';
+import {
+  Move,
+  recordAt,
+  type Design,
+  type Figures,
+  type Finding,
+  type Plan,
+  type SettingValue,
+} from '@rosehip/core';
 import { useEngine, withoutPictureData } from '../workers/engine.ts';
 import { useBench } from './bench.ts';
 import { rest } from '../workers/rest.ts';
@@ -13,6 +21,8 @@ export const useSewing = defineStore('sewing', () => {
   const plan = shallowRef<Plan | null>(null);
   const figures = shallowRef<Figures | null>(null);
   const findings = shallowRef<Finding[]>([]);
+  /** What settings that are left to the engine come to, by object and name. */
+  const chosen = shallowRef<Record<string, Record<string, SettingValue>>>({});
   /** The design that the plan was made from. */
   const planned = shallowRef<Design | null>(null);
   const busy = ref(false);
@@ -56,6 +66,7 @@ export const useSewing = defineStore('sewing', () => {
         plan.value = sewn.plan;
         figures.value = sewn.figures;
         findings.value = sewn.findings;
+        chosen.value = sewn.chosen;
         planned.value = now;
         playhead.value =
           wasAtEnd && !playing.value ? sewn.plan.x.length : Math.min(playhead.value, sewn.plan.x.length);
@@ -72,6 +83,7 @@ export const useSewing = defineStore('sewing', () => {
     playing.value = false;
     plan.value = figures.value = planned.value = null;
     findings.value = [];
+    chosen.value = {};
     playhead.value = 0;
   }
 
@@ -120,6 +132,7 @@ export const useSewing = defineStore('sewing', () => {
     plan,
     figures,
     findings,
+    chosen,
     planned,
     busy,
     problem,

@@ -1,10 +1,14 @@
 // The engine: stitches designs, reads and writes files, away from the main thread.
 import {
+  clothById,
   CLOTHS,
   designFromSvg,
   figuresOf,
   findingsOf,
   JobError,
+  objectChosen,
+  resolveDesign,
+  visibleLeaves,
   paintPicture,
   pictureArea,
   planBuffers,
@@ -25,6 +29,7 @@ import {
   type PictureCanvas,
   type Plan,
   type Recipe,
+  type SettingValue,
   type TidyProposal,
 } from '@rosehip/core';
 import * as Comlink from 'comlink';
@@ -34,6 +39,8 @@ export interface Sewn {
   figures: Figures;
   /** What will not sew as it may be meant, worst first. */
   findings: Finding[];
+  /** What settings that are left to the engine come to, by object and name. */
+  chosen: Record<string, Record<string, SettingValue>>;
   /** Time the computation took, in ms. */
   took: number;
 }
@@ -46,6 +53,15 @@ export type BroughtIn = { design: Design; notes: string[] } | { problem: string 
 const handOver = (plan: Plan, more: object = {}): Sewn =>
   Comlink.transfer({ plan, ...more } as Sewn, planBuffers(plan));
 
+function chosenIn(design: Design): Sewn['chosen'] {
+  const cloth = clothById(design.cloth.kind);
+  return Object.fromEntries(
+    [...visibleLeaves(resolveDesign(design).objects)].flatMap((leaf) =>
+      leaf.kind === 'object' ? [[leaf.id, objectChosen(leaf, cloth)]] : [],
+    ),
+  );
+}
+
 const engine = {
   sew(design: Design): Sewn {
     const start = performance.now();
@@ -53,7 +69,7 @@ const engine = {
     const figures = figuresOf(plan);
     const empty = plan.objects.filter((o) => o.to === o.from).map((o) => o.id);
     const findings = findingsOf(design, figures, empty);
-    return handOver(plan, { figures, findings, took: performance.now() - start });
+    return handOver(plan, { figures, findings, chosen: chosenIn(design), took: performance.now() - start });
   },
 
   /** The object stitched by every kind, for the card's swatches; settings it has are kept where they fit. */

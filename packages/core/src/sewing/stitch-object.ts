@@ -1,6 +1,6 @@
 // Stitches one object, and remembers what it made: the same outline, recipe, cloth and entry give it again.
 import { remember } from '../design/remember.ts';
-import type { DesignObject, PlainOutline } from '../design/types.ts';
+import type { DesignObject, PlainOutline, SettingValue } from '../design/types.ts';
 import type { Point } from '../geometry/points.ts';
 import type { Cloth } from '../materials/cloths.ts';
 import { completeSettings, type Remark, type StitchInput } from '../stitches/kind.ts';
@@ -64,6 +64,17 @@ export function objectCover(object: DesignObject<PlainOutline>, cloth: Cloth): C
     const kind = stitchKind(object.recipe.kind);
     const input = inputOf(object, cloth);
     return kind && input ? coverOf(kind.cover(input)) : null;
+  });
+}
+
+const chosen = new Map<string, Record<string, SettingValue>>();
+
+/** What the object's settings that are left to the engine come to, by their names. */
+export function objectChosen(object: DesignObject<PlainOutline>, cloth: Cloth): Record<string, SettingValue> {
+  const key = JSON.stringify(keyOf(object, cloth));
+  return remember(key, chosen, () => {
+    const input = inputOf(object, cloth);
+    return (input && stitchKind(object.recipe.kind)?.chosen?.(input)) ?? {};
   });
 }
 

@@ -92,6 +92,19 @@ export const compensationSetting = (help: string): NumberSetting => ({
   help,
 });
 
+/** The stitch length of kinds that follow lines. */
+export const lengthSetting: NumberSetting = {
+  name: 'length',
+  label: 'Stitch length',
+  type: 'number',
+  unit: 'mm',
+  least: 1,
+  most: 6,
+  step: 0.1,
+  default: 2.5,
+  help: 'How long each stitch is; curves take shorter ones.',
+};
+
 /** How much closer stitches lie than the recipe says, as the cloth asks for. */
 export const densitySetting: NumberSetting = {
   name: 'density',

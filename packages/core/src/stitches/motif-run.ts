@@ -2,7 +2,7 @@
 import type { Point } from '../geometry/points.ts';
 import { arcLengths, pointAt, withoutRepeats, type Line } from '../geometry/polyline.ts';
 import { outlineLines } from '../outlines/flatten.ts';
-import type { StitchInput, StitchKind } from './kind.ts';
+import { lengthSetting, type StitchInput, type StitchKind } from './kind.ts';
 import { MOTIF_UNITS, unitCoords, UNIT_SIZE } from './motif-units.ts';
 import { inGoodOrder } from './order.ts';
 import { withPasses } from './run.ts';
@@ -109,10 +109,7 @@ function stitch({ outline, settings, entry, start, end, toward }: StitchInput): 
     );
     if (coords.length < 4) continue;
     const builder = new ThreadBuilder();
-    const run = runPoints({ coords, closed: false }, settings.length as number);
-    run.forEach((p, i) =>
-      i === run.length - 1 ? builder.addFirm(p.x, p.y, Part.top) : builder.add(p.x, p.y, Part.top),
-    );
+    builder.addLine(runPoints({ coords, closed: false }, settings.length as number), Part.top);
     if (builder.length < 2) continue;
     const { x, y } = builder.thread;
     const sewn = withPasses(
@@ -185,18 +182,7 @@ export const motifRun: StitchKind = {
       default: 'stop',
       help: 'What happens where the line turns sharply.',
     },
-    {
-      name: 'length',
-      label: 'Stitch length',
-      type: 'number',
-      unit: 'mm',
-      least: 1,
-      most: 6,
-      step: 0.1,
-      default: 2.5,
-      more: true,
-      help: 'How long each stitch is; curves take shorter ones.',
-    },
+    { ...lengthSetting, more: true },
     {
       name: 'passes',
       label: 'Sewn',

@@ -2,7 +2,7 @@
 import { networkOf, nodeNear, type Network } from '../geometry/network.ts';
 import { distance, type Point } from '../geometry/points.ts';
 import { outlineLines } from '../outlines/flatten.ts';
-import type { StitchInput, StitchKind } from './kind.ts';
+import { lengthSetting, type StitchInput, type StitchKind } from './kind.ts';
 import { runPoints } from './run-points.ts';
 import { Part, ThreadBuilder, type SewnThread } from './thread.ts';
 
@@ -85,10 +85,7 @@ function sewPart(network: Network, start: Point, length: number): SewnThread | n
   const points = network.edges.map(({ coords }) => runPoints({ coords, closed: false }, length));
   const builder = new ThreadBuilder();
   for (const { edge, forward } of walk) {
-    const way = forward ? points[edge] : points[edge].toReversed();
-    way.forEach((p, i) =>
-      i === way.length - 1 ? builder.addFirm(p.x, p.y, Part.top) : builder.add(p.x, p.y, Part.top),
-    );
+    builder.addLine(forward ? points[edge] : points[edge].toReversed(), Part.top);
   }
   return builder.length < 2 ? null : builder.thread;
 }
@@ -118,19 +115,7 @@ export const redwork: StitchKind = {
   summary: 'A whole line drawing in one thread: every line twice, ending where it began.',
   sentence: 'Sew these lines as {kind} in one thread, stitches {length} long, in {thread}.',
   from: () => 'lines',
-  settings: [
-    {
-      name: 'length',
-      label: 'Stitch length',
-      type: 'number',
-      unit: 'mm',
-      least: 1,
-      most: 6,
-      step: 0.1,
-      default: 2.5,
-      help: 'How long each stitch is; curves take shorter ones.',
-    },
-  ],
+  settings: [lengthSetting],
   stitch,
   cover: () => [],
 };

@@ -1,7 +1,7 @@
 // Run: a line of stitches, once, there and back, or bean.
 import type { Point } from '../geometry/points.ts';
 import { outlineLines } from '../outlines/flatten.ts';
-import type { StitchInput, StitchKind } from './kind.ts';
+import { lengthSetting, type StitchInput, type StitchKind } from './kind.ts';
 import { inGoodOrder } from './order.ts';
 import { runPoints } from './run-points.ts';
 import { Part, ThreadBuilder, type SewnThread } from './thread.ts';
@@ -20,9 +20,7 @@ export function withPasses(points: Point[], passes: number): Point[] {
 /** Needle points at least 0.4 mm apart on the machine's grid, both ends kept. */
 function apart(points: Point[]): Point[] {
   const builder = new ThreadBuilder();
-  points.forEach((p, i) =>
-    i === points.length - 1 ? builder.addFirm(p.x, p.y, Part.top) : builder.add(p.x, p.y, Part.top),
-  );
+  builder.addLine(points, Part.top);
   const { x, y } = builder.thread;
   return x.map((px, i) => ({ x: px, y: y[i] }));
 }
@@ -51,17 +49,7 @@ export const run: StitchKind = {
   sentence: 'Sew along this line as {kind}, stitches {length} long, sewn {passes}, in {thread}.',
   from: () => 'lines',
   settings: [
-    {
-      name: 'length',
-      label: 'Stitch length',
-      type: 'number',
-      unit: 'mm',
-      least: 1,
-      most: 6,
-      step: 0.1,
-      default: 2.5,
-      help: 'How long each stitch is; curves take shorter ones.',
-    },
+    lengthSetting,
     {
       name: 'passes',
       label: 'Sewn',

@@ -64,6 +64,13 @@ export class ThreadBuilder {
     this.add(x, y, part);
   }
 
+  /** Adds points of a line; its last one must be met. */
+  addLine(points: readonly Point[], part: PartCode): void {
+    points.forEach((p, i) =>
+      i === points.length - 1 ? this.addFirm(p.x, p.y, part) : this.add(p.x, p.y, part),
+    );
+  }
+
   addAll(points: Iterable<Point>, part: PartCode): void {
     for (const p of points) this.add(p.x, p.y, part);
   }

@@ -446,17 +446,4 @@ const needle = computed(() => {
   </svg>
 </template>
 
-<style scoped>
-.disc {
-  fill: #fbf4e6;
-  stroke: #2a1c2b;
-  stroke-width: 1.4;
-}
-.disc.leaf {
-  stroke: #4f6f3d;
-}
-.grab {
-  pointer-events: all;
-  cursor: pointer;
-}
-</style>
+<style scoped src="./handles.css"></style>

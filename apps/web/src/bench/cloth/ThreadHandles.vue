@@ -111,18 +111,4 @@ function dragWidth(e: PointerEvent, i: number): void {
   </g>
 </template>
 
-<style scoped>
-.disc {
-  fill: #fbf4e6;
-  stroke: #2a1c2b;
-  stroke-width: 1.4;
-}
-.disc.leaf {
-  stroke: #4f6f3d;
-  stroke-width: 2;
-}
-.grab {
-  pointer-events: all;
-  cursor: pointer;
-}
-</style>
+<style scoped src="./handles.css"></style>

@@ -2,7 +2,6 @@
 import {
   clothById,
   completeSettings,
-  inputOf,
   stitchKind,
   type DesignObject,
   type Item,
@@ -10,6 +9,7 @@ import {
 } from '@rosehip/core';
 import { computed } from 'vue';
 import { useBench } from '../../stores/bench.ts';
+import { useSewing } from '../../stores/sewing.ts';
 
 /** Every object among the items, those inside groups too. */
 export function objectsOf(items: Item[]): DesignObject[] {
@@ -35,6 +35,7 @@ export const mapObjects = (items: Item[], change: (o: DesignObject) => DesignObj
 
 export function useRecipeEdit() {
   const bench = useBench();
+  const sewing = useSewing();
   const objects = computed(() => objectsOf(bench.selected));
   const kind = computed(() => stitchKind(shared(objects.value.map((o) => o.recipe.kind)) ?? ''));
   const cloth = computed(() => clothById(bench.design?.cloth.kind ?? ''));
@@ -48,10 +49,8 @@ export function useRecipeEdit() {
 
   /** What "auto" comes to for the one selected object, by setting; nothing when several are selected. */
   const chosen = computed<Record<string, SettingValue>>(() => {
-    const [only] = bench.selectedPlain;
-    if (bench.selectedPlain.length !== 1 || only.kind !== 'object' || !kind.value?.chosen) return {};
-    const input = inputOf(only, cloth.value);
-    return input ? kind.value.chosen(input) : {};
+    const { value } = objects;
+    return (value.length === 1 && sewing.chosen[value[0].id]) || {};
   });
 
   /** The shared value of a setting, defaults filled in; null when the objects differ. */

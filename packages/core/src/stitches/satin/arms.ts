@@ -204,13 +204,14 @@ function rounded(line: Line, half: number): Line {
 }
 
 /**
- * Cuts a line into arms at its sharp corners. `halfAt` is half the column's width along the line; a closed
- * line is begun at its sharpest corner, and `halfAt` counts from there.
+ * Cuts a line into arms at its sharp corners. `drawnHalf` is half the column's width along the line as it is drawn;
+ * a closed line is begun at its sharpest corner.
  */
-export function armsOf(given: Line, halfAt: HalfWidth, corners: CornerRule): Arm[] {
-  const line = corners === 'round' ? rounded(given, halfAt(0)) : given;
+export function armsOf(given: Line, drawnHalf: HalfWidth, corners: CornerRule): Arm[] {
+  const line = corners === 'round' ? rounded(given, drawnHalf(0)) : given;
   let coords = line.coords;
   let ring = false;
+  let halfAt = drawnHalf;
   if (line.closed) {
     const n = coords.length / 2;
     // Begin a closed column at its sharpest corner, so that no arm is cut anywhere else.
@@ -229,6 +230,9 @@ export function armsOf(given: Line, halfAt: HalfWidth, corners: CornerRule): Arm
       turned[2 * i + 1] = coords[2 * j + 1];
     }
     coords = turned;
+    const drawn = arcLengths(line);
+    const total = drawn[n];
+    halfAt = (s) => drawnHalf((((s + drawn[start]) % total) + total) % total);
   }
   if (ring) return [new Arm(coords, halfAt, PLAIN, PLAIN, true)];
 

@@ -273,6 +273,18 @@ describe('along a line', () => {
     expect(at(-19.6)).toBeLessThan(1);
   });
 
+  test('drawn widths of a closed line count from where it was drawn, wherever it is begun', () => {
+    // Its sharpest corner, where a column begins, lies half way round.
+    const drop = shape('M0 -15C14 -15 12 4 0 22C-12 4 -14 -15 0 -15Z');
+    const widths = [
+      { at: 0, width: 6 },
+      { at: 0.5, width: 2 },
+      { at: 1, width: 6 },
+    ];
+    const [t] = stitch(drop, { sides: 'line', underlay: 'none', compensation: 0 }, { widths });
+    expect(Math.min(...t.y)).toBeLessThan(-17.5);
+  });
+
   test.each(['square', 'round', 'point'] as const)('%s ends', (ends) => {
     const [t] = stitch(LINE, { sides: 'line', width: 6, ends, underlay: 'none', compensation: 0 });
     const corner = Math.max(...t.y.filter((_, i) => t.x[i] > 19.3));
