@@ -12,6 +12,7 @@ import { transformItems } from '../shaping/transform-items.ts';
 import { Part } from '../stitches/thread.ts';
 import { coverOf, lineIsCovered, type Cover } from './cover.ts';
 import { hiddenWay } from './hidden-way.ts';
+import { joinPlace } from './join-place.ts';
 import { figuresOf, Move } from './plan.ts';
 import { sewDesign } from './sew.ts';
 import { tieIn, tieOff } from './ties.ts';
@@ -39,6 +40,55 @@ const box = (x: number, y: number, width = 10, height = 10): Outline => ({
   turn: 0,
 });
 const design = (...objects: Design['objects']): Design => ({ ...emptyDesign('Test'), objects });
+
+describe('the join of a ring', () => {
+  const circle: Outline = { kind: 'ellipse', x: 0, y: 0, width: 20, height: 20, turn: 0 };
+  const over = coverOf(regionFromRings([[-4, 6, 4, 6, 4, 14, -4, 14]]))!;
+
+  test('lies under what is sewn later', () => {
+    const p = joinPlace(circle, [over])!;
+    expect(Math.hypot(p.x, p.y)).toBeCloseTo(10, 1);
+    expect(p.y).toBeGreaterThan(8);
+    const plan = sewDesign(
+      design(
+        object(circle, 'satin', { recipe: { kind: 'satin', settings: { sides: 'line', width: 2 } } }),
+        object(box(0, 10, 8, 8), 'fill', { thread: '111' }),
+      ),
+    );
+    expect(plan.y[plan.objects[0].from]).toBeGreaterThan(7);
+  });
+
+  test('lies at a corner when nothing hides it, unless that is out of the way', () => {
+    const corners = [
+      [-10, -10],
+      [10, -10],
+      [10, 10],
+      [-10, 10],
+    ];
+    const at = joinPlace(box(0, 0, 20, 20), [], { x: 8, y: -12 })!;
+    expect(corners.some(([x, y]) => Math.hypot(at.x - x, at.y - y) < 0.1)).toBe(true);
+    expect(at.x).toBeCloseTo(10);
+    expect(joinPlace(box(0, 0, 20, 20), [], { x: 0, y: -12 })).toBeUndefined();
+  });
+
+  test('is left alone on smooth rings in the open and on open lines', () => {
+    expect(joinPlace(circle, [])).toBeUndefined();
+    const line: Outline = {
+      kind: 'path',
+      paths: [
+        {
+          closed: false,
+          points: [
+            { x: 0, y: 0 },
+            { x: 0, y: 12 },
+            { x: 9, y: 12 },
+          ],
+        },
+      ],
+    };
+    expect(joinPlace(line, [over])).toBeUndefined();
+  });
+});
 
 describe('hidden ways', () => {
   // A horseshoe: straight across its mouth nothing covers the way.

@@ -8,12 +8,15 @@ import { DEFAULT_SPEED, LIMITS, type MachineSpeed } from '../materials/machine.t
 import { outlineLines } from '../outlines/flatten.ts';
 import { resolveDesign } from '../outlines/resolve.ts';
 import { outlineBounds } from '../outlines/transform.ts';
+import { completeSettings } from '../stitches/kind.ts';
+import { stitchKind } from '../stitches/kinds.ts';
 import { runPoints } from '../stitches/run-points.ts';
 import { Part, ThreadBuilder, type SewnThread } from '../stitches/thread.ts';
 import { lineIsCovered, type Cover } from './cover.ts';
 import { Move, PlanBuilder, type MoveCode, type Plan } from './plan.ts';
 import { objectCover, stitchObject } from './stitch-object.ts';
 import { hiddenWay } from './hidden-way.ts';
+import { joinPlace } from './join-place.ts';
 import { tieIn, tieOff, type TieKind } from './ties.ts';
 
 export interface SewOptions {
@@ -215,14 +218,17 @@ export function sewDesign(design: Design, options: SewOptions = {}): Plan {
       sewing.take(leaf.thread);
       sewing.sewStitches(leaf);
     } else {
+      const after = covers.slice(i + 1).filter(keepCover);
+      const comingFrom = sewing.entryFor(leaf.thread);
+      const kind = stitchKind(leaf.recipe.kind);
+      const followsLines = !leaf.start && kind?.from(completeSettings(kind, leaf.recipe, cloth)) === 'lines';
       const { threads } = stitchObject(leaf, cloth, {
-        entry: sewing.entryFor(leaf.thread),
+        entry: (followsLines && joinPlace(leaf.outline, after, comingFrom)) || comingFrom,
         toward: towardNext(leaf, leaves[i + 1]),
       });
       const ties = (leaf.recipe.settings.ties ?? 'along') as TieKind;
       if (threads.length) sewing.take(leaf.thread);
       // The way to the first thread lies under the object itself too; afterwards only under what follows.
-      const after = covers.slice(i + 1).filter(keepCover);
       const own = covers[i];
       threads.forEach((thread, k) =>
         sewing.sewThread(thread, ties, k || !own ? after : [own, ...after], all),

@@ -4,6 +4,8 @@ import type { PlainOutline, SettingValue } from '../design/types.ts';
 import { offsetRegion, regionFromRings } from '../geometry/clip.ts';
 import { insideRegion, polygonArea, type Region } from '../geometry/region.ts';
 import { clothById } from '../materials/cloths.ts';
+import { arcLengths, nearestOnLine } from '../geometry/polyline.ts';
+import { outlineLines } from '../outlines/flatten.ts';
 import { outlineRegion } from '../outlines/region.ts';
 import { parsePathData } from '../outlines/path-data.ts';
 import { fill } from './fill.ts';
@@ -218,6 +220,52 @@ test('touching and repeated rings are put right', () => {
   expect(regionFromRings([square, square], 'nonzero')).toHaveLength(1);
   expect(regionFromRings([square, square], 'evenodd')).toHaveLength(0);
   expect(regionFromRings([Float64Array.of(1, 1, 1, 1, 1, 1)])).toHaveLength(0);
+});
+
+describe('open rows', () => {
+  const away = (outline: PlainOutline, x: number, y: number): number => {
+    let least = Infinity;
+    for (const line of outlineLines(outline))
+      least = Math.min(least, nearestOnLine(line, arcLengths(line), { x, y }).distance);
+    return least;
+  };
+
+  test.each(['windows', 'comb', 'ring'] as const)(
+    'of a %s are sewn once, with ways along the edge',
+    (name) => {
+      const outline = SHAPES[name];
+      for (const angle of [0, 30, 75]) {
+        const threads = stitch(outline, { angle, spacing: 2, compensation: 0 });
+        expect(threads).toHaveLength(1);
+        const [t] = threads;
+        // Off the edge no two stitches lie side by side: each row's stitches are counted by where their middles lie.
+        const seen = new Set<string>();
+        const across = (angle * Math.PI) / 180;
+        for (let i = 1; i < t.x.length; i++) {
+          const [mx, my] = [(t.x[i] + t.x[i - 1]) / 2, (t.y[i] + t.y[i - 1]) / 2];
+          if (away(outline, mx, my) < 0.6) continue;
+          const [dx, dy] = [t.x[i] - t.x[i - 1], t.y[i] - t.y[i - 1]];
+          const off = Math.abs(dx * Math.sin(across) + dy * Math.cos(across)) / Math.hypot(dx, dy);
+          // What is not on a row is a turn past a corner, and short.
+          if (off > 0.15) expect(Math.hypot(dx, dy)).toBeLessThan(4.5);
+          const key = `${mx.toFixed(1)} ${my.toFixed(1)}`;
+          expect(seen.has(key)).toBe(false);
+          seen.add(key);
+        }
+      }
+    },
+  );
+
+  test('begin and end on different rings', () => {
+    const outline = SHAPES.ring;
+    const [start, end] = [
+      { x: -20, y: 0 },
+      { x: 3, y: 8 },
+    ];
+    const [t] = stitch(outline, { spacing: 2, angle: 10 }, undefined, { start, end });
+    expect(Math.hypot(t.x[0] - start.x, t.y[0] - start.y)).toBeLessThan(3);
+    expect(Math.hypot(t.x.at(-1)! - end.x, t.y.at(-1)! - end.y)).toBeLessThan(3);
+  });
 });
 
 describe('begin and end', () => {

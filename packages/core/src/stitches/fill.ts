@@ -2,16 +2,16 @@
 import { offsetRegion } from '../geometry/clip.ts';
 import { distance, type Point } from '../geometry/points.ts';
 import { arcLengths, nearestOnLine, openedAt, type Line } from '../geometry/polyline.ts';
-import { insideRegion, polygonArea, ringsOf, type Polygon, type Region } from '../geometry/region.ts';
+import { polygonArea, ringsOf, type Polygon } from '../geometry/region.ts';
 import type { UnderlayWeight } from '../materials/cloths.ts';
 import { flattenPath } from '../outlines/flatten-path.ts';
 import { outlineRegion } from '../outlines/region.ts';
 import { compensationSetting, densitySetting, type StitchInput, type StitchKind } from './kind.ts';
 import { nearestSpan, wayOnCloth } from './rows/route.ts';
-import { edgeWays } from './rows/edge-way.ts';
 import { flowFrame, turnedFrame, type Frame } from './rows/frame.ts';
 import { ROW_PATTERNS } from './rows/patterns.ts';
 import { closedSpacing, DENSE, layRows, type RowMap } from './rows/row-map.ts';
+import { sewOpenRows } from './rows/sew-open-rows.ts';
 import { sewRows, sewWay } from './rows/sew-rows.ts';
 import { runPoints } from './run-points.ts';
 import { Part, ThreadBuilder, type SewnThread } from './thread.ts';
@@ -23,8 +23,6 @@ const UNDERLAY_SPACING = 2.5;
 const OPEN = 0.8;
 /** Dense rows also count what lies this far above and below them, in mm. */
 const ROW_REACH = 0.06;
-/** A turn from row to row may lie this far beyond the compensated edge, in mm. */
-const TURN_ROOM = 0.15;
 /** Rows of the map that finds ways through a region, in mm. */
 const ROUTE_SPACING = 0.5;
 
@@ -89,24 +87,13 @@ function sewUnderlay(
         compensation: 0,
         part: Part.underlay,
       };
-      const way = (a: Point, b: Point): Point[] => wayOnCloth(ways, a, b);
-      sewRows(map, how, builder, at, false, way, (a, b) => (staysInside([polygon], a, b) ? null : way(a, b)));
+      sewOpenRows(map, how, builder, at, (a, b) => wayOnCloth(ways, a, b));
     }
   }
 }
 
 const startGap = (line: Line, from: Point): number =>
   distance(from, { x: line.coords[0], y: line.coords[1] });
-
-/** Does the straight line between two places stay inside the region? Tried every 0.5 mm. */
-function staysInside(region: Region, a: Point, b: Point): boolean {
-  const steps = Math.max(2, Math.ceil(distance(a, b) / 0.5));
-  for (let i = 1; i < steps; i++) {
-    const t = i / steps;
-    if (!insideRegion(region, a.x + (b.x - a.x) * t, a.y + (b.y - a.y) * t)) return false;
-  }
-  return true;
-}
 
 /** The frame that rows are level in: turned by the angle, or bent by the object's guide lines. */
 function frameFor({ settings, guideLines }: StitchInput): Frame {
@@ -142,14 +129,13 @@ function laid(input: StitchInput): Laid {
   };
 }
 
-/** Where the thread is begun inside the polygon: a place fixed by hand, drawn in under the rows. */
-function beginInside(ways: RowMap, at: Point, builder: ThreadBuilder): void {
+/** A begin or an end fixed by hand, drawn in under the rows. */
+function placeInside(ways: RowMap, at: Point): Point {
   const p = ways.toFrame(at);
   const span = nearestSpan(ways, p);
   const room = Math.min(INSIDE, (span.right - span.left) / 3);
   const x = Math.min(span.right - room, Math.max(span.left + room, p.x));
-  const inside = ways.toCloth({ x, y: span.y });
-  builder.add(inside.x, inside.y, Part.travel);
+  return ways.toCloth({ x, y: span.y });
 }
 
 /** A begin or end fixed by hand lies this far inside the edge, in mm. */
@@ -175,7 +161,7 @@ function stitch(input: StitchInput): SewnThread[] {
     if (!map.sections.length) continue;
     const ways = dense ? map : layRows(polygon, frame, Math.min(ROUTE_SPACING, near, far), 0);
     const builder = new ThreadBuilder();
-    if (start && !threads.length) beginInside(ways, start, builder);
+    if (start && !threads.length) builder.addAll([placeInside(ways, start)], Part.travel);
     const begin = from ?? firstCorner(map);
     const feather = settings.edge === 'feathered' ? (settings.feather as number) : 0;
     if (underlay !== 'none')
@@ -189,23 +175,14 @@ function stitch(input: StitchInput): SewnThread[] {
       compensation,
       part: Part.top,
     };
-    // Open rows turn at their compensated ends, which lie outside the polygon itself.
-    const reach = dense ? [] : offsetRegion([polygon], compensation + TURN_ROOM);
     const last = region.length
       ? undefined
       : end
-        ? { at: end, firm: true }
+        ? { at: placeInside(ways, end), firm: true }
         : toward && { at: toward, firm: false };
-    const edge = dense ? null : edgeWays(polygon);
-    const way = (a: Point, b: Point): Point[] => {
-      const round = edge?.(a, b);
-      const reached =
-        round && staysInside(reach, a, round[1]) && staysInside(reach, round[round.length - 2], b);
-      return reached ? round : wayOnCloth(ways, a, b);
-    };
-    const around = (a: Point, b: Point): Point[] | null =>
-      dense || staysInside(reach, a, b) ? null : wayOnCloth(ways, a, b);
-    sewRows(map, how, builder, begin, dense, way, around, last);
+    const way = (a: Point, b: Point): Point[] => wayOnCloth(ways, a, b);
+    if (dense) sewRows(map, how, builder, begin, way, last);
+    else sewOpenRows(map, how, builder, begin, way, last);
     if (builder.length < 2) continue;
     threads.push(builder.thread);
     from = builder.last ?? from;

@@ -43,6 +43,8 @@ export interface RowMap {
   spacing: number;
   /** How much longer stitches come out on the cloth than in the frame, at most. */
   along: number;
+  /** The polygon's rings in the frame; spans say on which edge of which they end. */
+  rings: Ring[];
   sections: Section[];
   links: RingLink[];
   /** Which connected set of sections each section belongs to. */
@@ -213,10 +215,13 @@ export function layRows(polygon: Polygon, frame: Frame, spacing: number | RowSpa
   // Rows are spread over the height, so they may lie a little closer than was asked for.
   const gaps = ys.slice(1).map((y, i) => y - ys[i]);
   const widest = gaps.length ? Math.max(...gaps) : Math.max(inFrame.near, inFrame.far);
-  return { frame, spacing: widest, along, sections, links, component, toFrame, toCloth };
+  return { frame, spacing: widest, along, rings, sections, links, component, toFrame, toCloth };
 }
 
-/** Notes which spans of neighbouring rows overlap. */
+/** So many edges of a curved ring still count as one side of a tip. */
+const SAME_SIDE = 3;
+
+/** Notes which spans of neighbouring rows overlap, or lie in one slanting tip, between the same two sides. */
 function joinRows(rows: Span[][]): void {
   for (let k = 0; k + 1 < rows.length; k++) {
     let j = 0;
@@ -227,6 +232,17 @@ function joinRows(rows: Span[][]): void {
         rows[k + 1][i].above.push(a);
       }
     }
+    for (const a of rows[k])
+      for (const b of a.below.length ? [] : rows[k + 1]) {
+        const sameTip =
+          a.leftRing === b.leftRing &&
+          a.rightRing === b.rightRing &&
+          Math.abs(a.leftEdge - b.leftEdge) <= SAME_SIDE &&
+          Math.abs(a.rightEdge - b.rightEdge) <= SAME_SIDE;
+        if (b.above.length || !sameTip) continue;
+        a.below.push(b);
+        b.above.push(a);
+      }
   }
 }
 

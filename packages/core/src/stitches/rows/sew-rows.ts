@@ -39,7 +39,8 @@ const OVER = 1;
 const TRAVEL_LENGTH = 2.5;
 /** A set of sections smaller than this is not worth a way to it, in mm². */
 const CRUMB = 0.3;
-/** A turn from row to row longer than this is looked at: it must not leave the region. */
+
+/** A turn from row to row longer than this is more than one stitch, in mm. */
 const LONG_TURN = 1.2;
 
 /** Sews a way as travel, from where the needle is, up to but without its last point. */
@@ -181,12 +182,13 @@ function settle(
 }
 
 /** Where a row begins and ends in the frame, before compensation. */
-interface Reach {
+export interface Reach {
   left: number;
   right: number;
 }
 
-function sewRow(
+/** Sews one row, from its left or its right end. */
+export function sewRow(
   map: RowMap,
   span: Span,
   reach: Reach,
@@ -202,7 +204,11 @@ function sewRow(
   };
   const width = right - left;
   if (width < ONE_POINT) {
-    put((left + right) / 2, -width / 2, width / 2);
+    // In a tip the last needle point must be met: the one before gives way.
+    if (!span.above.length || !span.below.length) {
+      const tip = map.toCloth({ x: (left + right) / 2, y: span.y });
+      builder.addFirm(tip.x, tip.y, how.part);
+    } else put((left + right) / 2, -width / 2, width / 2);
     return;
   }
   const length = Math.min(how.length, how.longest / map.along);
@@ -251,17 +257,11 @@ function bends(map: RowMap, y: number, from: number, to: number): number[] {
 }
 
 /** How far a feathered row ends inside the edge at a turn, in mm: the same for the two rows that meet there. */
-const featherAt = (turn: number, section: number, depth: number): number =>
+export const featherAt = (turn: number, section: number, depth: number): number =>
   depth > 0 ? depth * seeded(turn * 2741 + section * 7 + 11)() : 0;
 
-/** Sews a section row by row. `turn` gives the way from one row's end to the next row's begin, if not straight. */
-function sewSection(
-  map: RowMap,
-  choice: Choice,
-  how: RowStitches,
-  builder: ThreadBuilder,
-  turn: (from: Point, to: Point) => Point[] | null,
-): Span {
+/** Sews a section row by row. */
+function sewSection(map: RowMap, choice: Choice, how: RowStitches, builder: ThreadBuilder): Span {
   const spans = choice.fromTop ? choice.section.spans : choice.section.spans.toReversed();
   let leftFirst = choice.leftFirst;
   spans.forEach((span, i) => {
@@ -271,13 +271,9 @@ function sewSection(
       ? { left: span.left + begin, right: span.right - end }
       : { left: span.left + end, right: span.right - begin };
     if (i > 0) {
-      const from = map.toCloth({
-        x: leftFirst ? reach.left - how.compensation : reach.right + how.compensation,
-        y: span.y,
-      });
-      if (builder.reach(from.x, from.y) > LONG_TURN) {
-        sewWay(builder, turn(builder.last!, from) ?? [builder.last!, from]);
-      }
+      const x = leftFirst ? reach.left - how.compensation : reach.right + how.compensation;
+      const from = map.toCloth({ x, y: span.y });
+      if (builder.reach(from.x, from.y) > LONG_TURN) sewWay(builder, [builder.last!, from]);
     }
     sewRow(map, span, reach, leftFirst, how, builder);
     leftFirst = !leftFirst;
@@ -314,18 +310,15 @@ export interface RowsEnd {
 }
 
 /**
- * Sews all rows of a map, going on from where the builder's thread ends.
- * `hidden` says that ways between sections may lead under rows to come; `way` gives any other one. `around` gives
- * the way from a row's end to the next row when the straight stitch would leave the region (open rows), else null.
+ * Sews all dense rows of a map, going on from where the builder's thread ends. Ways between sections lead under rows
+ * to come; where none does, `way` gives one.
  */
 export function sewRows(
   map: RowMap,
   how: RowStitches,
   builder: ThreadBuilder,
   entry: Point,
-  hidden: boolean,
   way: (from: Point, to: Point) => Point[],
-  around: (from: Point, to: Point) => Point[] | null,
   end?: RowsEnd,
 ): void {
   let at = map.toFrame(builder.last ?? entry);
@@ -348,12 +341,11 @@ export function sewRows(
       const begin = choice.fromTop ? spans[0] : spans[spans.length - 1];
       const inside = { x: choice.leftFirst ? begin.left : begin.right, y: begin.y };
       if (builder.last) {
-        const covered =
-          hidden && lastSpan && routeBetween(map, at, lastSpan, inside, begin, (s) => left.has(s));
+        const covered = lastSpan && routeBetween(map, at, lastSpan, inside, begin, (s) => left.has(s));
         sewWay(builder, covered ? covered.map(map.toCloth) : way(builder.last, map.toCloth(inside)));
       }
       left.delete(choice.section.id);
-      lastSpan = sewSection(map, choice, how, builder, around);
+      lastSpan = sewSection(map, choice, how, builder);
       at = map.toFrame(builder.last ?? entry);
     }
   }
