@@ -1,13 +1,14 @@
-// `rosehip check`: counts, size and time.
-import { figuresOf, outsideHoop, sewDesign, threadByCode } from '@rosehip/core';
+// `rosehip check`: counts, size and time, and what the checks found.
+import { figuresOf, findingsOf, sewDesign, threadByCode } from '@rosehip/core';
 import { readAny } from './files.ts';
 
 const round = (v: number, places = 2): number => Number(v.toFixed(places));
 
 export async function check(input: string, options: { json?: boolean }): Promise<void> {
   const design = await readAny(input);
-  const f = figuresOf(sewDesign(design));
-  const outside = outsideHoop(design, f);
+  const plan = sewDesign(design);
+  const f = figuresOf(plan);
+  const findings = findingsOf(design, plan).filter((one) => one.ignored === undefined);
   const report = {
     name: design.name,
     stitches: f.stitches,
@@ -23,7 +24,8 @@ export async function check(input: string, options: { json?: boolean }): Promise
     threadMetres: round(f.threadMetres),
     threads: f.threads.map((code) => ({ code, name: threadByCode(code).name })),
     hoop: design.hoop,
-    insideHoop: !outside,
+    insideHoop: !findings.some(({ id }) => id === 'outside-hoop'),
+    findings: findings.map(({ id, weight, sentence }) => ({ id, weight, sentence })),
   };
   if (options.json) {
     console.log(JSON.stringify(report, null, 1));
@@ -40,5 +42,6 @@ stitch length   ${report.shortestMm} to ${report.longestMm} mm
 thread          ${report.threadMetres} m
 time            ${Math.floor(report.seconds / 60)} min ${report.seconds % 60} s
 threads         ${report.threads.map((t) => `${t.name} ${t.code}`).join(', ')}
-hoop            ${design.hoop.name}, ${outside?.sentence ?? 'the design fits'}`);
+hoop            ${design.hoop.name}
+findings        ${findings.map((one) => one.sentence).join('\n                ') || 'none'}`);
 }

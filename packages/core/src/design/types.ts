@@ -231,6 +231,12 @@ export interface ReferencePicture extends Box {
   visible: boolean;
 }
 
+/** A finding that stays ignored, by its key, with the person's reason. */
+export interface IgnoredFinding {
+  key: string;
+  note: string;
+}
+
 export interface Design<O extends Outline = Outline> {
   format: 'rosehip-design';
   version: 1;
@@ -242,12 +248,16 @@ export interface Design<O extends Outline = Outline> {
   chart: string;
   guides?: Guide[];
   picture?: ReferencePicture;
+  /** Findings that the person has seen and does not mind. */
+  ignored?: IgnoredFinding[];
   /** In sewing order. */
   objects: Item<O>[];
 }
 
 /** What can be changed of a design beside its objects. */
-export type DesignChanges = Partial<Pick<Design, 'name' | 'hoop' | 'cloth' | 'guides' | 'picture'>>;
+export type DesignChanges = Partial<
+  Pick<Design, 'name' | 'hoop' | 'cloth' | 'guides' | 'picture' | 'ignored'>
+>;
 
 /** A design in which every outline stands by itself. */
 export type PlainDesign = Design<PlainOutline>;

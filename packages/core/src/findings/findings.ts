@@ -1,58 +1,130 @@
-// Findings on a design: what will not sew as it may be meant, in plain sentences, worst first.
-import { visibleLeaves } from '../design/tree.ts';
-import type { Design } from '../design/types.ts';
+// All findings on a design: what will not sew as it may be meant, in plain sentences, worst first.
+import type { Design, IgnoredFinding } from '../design/types.ts';
 import { clothById } from '../materials/cloths.ts';
+import { MACHINES, type Machine } from '../materials/machine.ts';
 import { resolveDesign } from '../outlines/resolve.ts';
-import type { Figures } from '../sewing/plan.ts';
-import { objectRemarks } from '../sewing/stitch-object.ts';
-import type { Remark } from '../stitches/kind.ts';
-import { outsideHoop } from './outside-hoop.ts';
+import { sewnExtent, type Extent } from '../sewing/extent.ts';
+import { figuresOf, type Plan } from '../sewing/plan.ts';
+import { sewnLeaves } from '../sewing/sew.ts';
+import { objectCover } from '../sewing/stitch-object.ts';
+import { JobError, type Job } from '../shaping/jobs/job.ts';
+import { knockdownCheck, suitCheck } from './checks/cloth.ts';
+import { detailCheck, emptyCheck } from './checks/detail.ts';
+import { alikeCheck, hoopCheck, needlesCheck } from './checks/fit.ts';
+import { jumpCheck, knotCheck, tieCheck, trimCheck } from './checks/joins.ts';
+import { crossingCheck, hiddenCheck, layersCheck } from './checks/layers.ts';
+import { longCheck, shortCheck, zeroCheck } from './checks/lengths.ts';
+import { gapCheck } from './checks/neighbours.ts';
+import { capCheck, mergeCheck } from './checks/order.ts';
+import { narrowCheck, noColumnCheck, splitCheck, twoLinesCheck } from './checks/satin.ts';
+import type { Check, Checked, Finding } from './finding.ts';
+import { layersOf, type LayerGrid } from './layers.ts';
 
-export interface Finding {
-  id: 'outside-hoop' | 'no-stitches' | Remark;
-  /** How much it matters: 3 the design can't be sewn as it is, 1 good to know. */
-  weight: 1 | 2 | 3;
-  sentence: string;
-  /** The object that it is about. */
-  object?: string;
+/** Every check; among findings of one weight this is their order. */
+const CHECKS: Check[] = [
+  hoopCheck,
+  emptyCheck,
+  twoLinesCheck,
+  noColumnCheck,
+  gapCheck,
+  jumpCheck,
+  longCheck,
+  shortCheck,
+  zeroCheck,
+  layersCheck,
+  tieCheck,
+  capCheck,
+  needlesCheck,
+  knockdownCheck,
+  suitCheck,
+  crossingCheck,
+  hiddenCheck,
+  mergeCheck,
+  alikeCheck,
+  trimCheck,
+  knotCheck,
+  narrowCheck,
+  splitCheck,
+  detailCheck,
+];
+
+/** Squares of the grid on which layers are counted, in mm; larger ones for designs that would need too many. */
+const CELL = 0.2;
+const MOST_CELLS = 6_000_000;
+
+/** Thread layers over all of a plan; null when it has no stitch. */
+export function layersOver(plan: Plan): LayerGrid | null {
+  const b = figuresOf(plan).bounds;
+  if (!b) return null;
+  const area = { minX: b.minX - 1, minY: b.minY - 1, maxX: b.maxX + 1, maxY: b.maxY + 1 };
+  const size = (area.maxX - area.minX) * (area.maxY - area.minY);
+  return layersOf(plan, area, Math.max(CELL, Math.sqrt(size / MOST_CELLS)));
 }
 
-const SENTENCES: Record<Remark, { weight: 1 | 2 | 3; say(name: string, longest: number): string }> = {
-  'two-lines': {
-    weight: 2,
-    say: (name) => `${name} needs two lines for a column between them; it has only one.`,
-  },
-  'satin-narrow': {
-    weight: 1,
-    say: (name) => `${name} is narrower than 1 mm: too narrow for satin, so it is sewn as a bean run.`,
-  },
-  'satin-split': {
-    weight: 1,
-    say: (name, longest) =>
-      `${name} is wider than ${longest} mm: its stitches are split, so it will shine less than narrow satin.`,
-  },
-};
+const NO_LAYERS: LayerGrid = { x0: 0, y0: 0, cell: CELL, width: 0, height: 0, layers: new Uint8Array() };
 
-/** All findings on a design; `figures` are those of its plan, `empty` names objects without a stitch. */
-export function findingsOf(design: Design, figures: Figures, empty: readonly string[] = []): Finding[] {
-  const out: Finding[] = [];
-  const outside = outsideHoop(design, figures);
-  if (outside) out.push({ id: 'outside-hoop', weight: 3, sentence: outside.sentence });
+function checkedOf(design: Design, plan: Plan, machine: Machine): Checked {
+  const plain = resolveDesign(design);
   const cloth = clothById(design.cloth.kind);
-  for (const leaf of visibleLeaves(resolveDesign(design).objects)) {
-    if (leaf.kind !== 'object' || leaf.unsewn) continue;
-    const remarks = objectRemarks(leaf, cloth);
-    for (const id of remarks) {
-      const { weight, say } = SENTENCES[id];
-      out.push({ id, weight, sentence: say(leaf.name, cloth.longest ?? 7), object: leaf.id });
-    }
-    if (empty.includes(leaf.id) && !remarks.includes('two-lines'))
-      out.push({
-        id: 'no-stitches',
-        weight: 2,
-        sentence: `${leaf.name} has no room for a stitch: make it larger, or stitch it another way.`,
-        object: leaf.id,
-      });
-  }
-  return out.sort((a, b) => b.weight - a.weight);
+  const sewn = sewnLeaves(plain).map((leaf, i) => {
+    const region = leaf.kind === 'object' ? objectCover(leaf, cloth)?.region : null;
+    const extent = sewnExtent(leaf, cloth);
+    const cover: Extent | null = region ? { region, bounds: extent.bounds } : null;
+    return { leaf, share: plan.objects[i], extent, cover };
+  });
+  let grid: LayerGrid | null = null;
+  return {
+    design,
+    plain,
+    cloth,
+    machine,
+    plan,
+    figures: figuresOf(plan),
+    sewn,
+    layers: () => (grid ??= layersOver(plan) ?? NO_LAYERS),
+  };
+}
+
+const ignoredIn = (list: readonly IgnoredFinding[] | undefined): Map<string, string> =>
+  new Map(list?.map(({ key, note }) => [key, note]));
+
+/**
+ * All findings on a design, worst first; those that the person ignores come last. `plan` is the design's own.
+ */
+export function findingsOf(design: Design, plan: Plan, machine: Machine = MACHINES[0]): Finding[] {
+  const checked = checkedOf(design, plan, machine);
+  const ignored = ignoredIn(design.ignored);
+  const out = CHECKS.flatMap(({ id, find }) => {
+    const seen = new Map<string, number>();
+    return find(checked).map((found): Finding => {
+      const base = [id, ...found.objects].join(' ').slice(0, 380);
+      const count = (seen.get(base) ?? 0) + 1;
+      seen.set(base, count);
+      const key = count > 1 ? `${base} ${count}` : base;
+      return { id, key, ...found, ...(ignored.has(key) && { ignored: ignored.get(key) }) };
+    });
+  });
+  const rank = (f: Finding): number => (f.ignored === undefined ? -f.weight : 1);
+  return out.sort((a, b) => rank(a) - rank(b));
+}
+
+/** What the fix of a finding does. Throws JobError when there is none, or when it can't be done any more. */
+export function fixOf(design: Design, finding: Finding): Job {
+  const check = CHECKS.find((c) => c.id === finding.id);
+  if (!check?.fix || !finding.fix) throw new JobError('This has to be put right by hand.');
+  return check.fix(design, finding);
+}
+
+/** Ignores a finding with a note, or (null) minds it again. */
+export function ignoreJob(design: Design, key: string, note: string | null): Job {
+  const others = (design.ignored ?? []).filter((i) => i.key !== key);
+  const ignored = note === null ? others : [...others, { key, note: note.slice(0, 200) }];
+  return {
+    command: {
+      do: 'set-design',
+      label: note === null ? 'Mind a finding again' : 'Ignore a finding',
+      changes: { ignored: ignored.length ? ignored : undefined },
+    },
+    select: [],
+  };
 }

@@ -1,6 +1,6 @@
 // Thread layers on a grid: how often each small square of cloth is covered, and what that says against a shape.
-import type { Bounds } from '../geometry/points.ts';
-import { ringsOf, type Region } from '../geometry/region.ts';
+import type { Bounds, Point } from '../geometry/points.ts';
+import { regionBounds, ringsOf, type Region } from '../geometry/region.ts';
 import { Move, type Plan } from '../sewing/plan.ts';
 
 export interface LayerGrid {
@@ -33,50 +33,59 @@ export function layersOf(plan: Plan, area: Bounds, cell: number, thread = THREAD
   const width = Math.max(1, Math.ceil((area.maxX - x0) / cell));
   const height = Math.max(1, Math.ceil((area.maxY - y0) / cell));
   const layers = new Uint8Array(width * height);
-  const r = thread / 2;
   // Squares whose middle lies just on the thread's edge are under it.
-  const reach2 = r * r + 1e-4;
+  const r = Math.sqrt((thread / 2) ** 2 + 1e-4);
   const { x, y, move } = plan;
   for (let i = 1; i < x.length; i++) {
     if (move[i] !== Move.stitch) continue;
     const [ax, ay, bx, by] = [x[i - 1], y[i - 1], x[i], y[i]];
-    const [dx, dy] = [bx - ax, by - ay];
-    const l2 = dx * dx + dy * dy;
-    const j0 = Math.max(0, Math.floor((Math.min(ay, by) - r - y0) / cell));
-    const j1 = Math.min(height - 1, Math.ceil((Math.max(ay, by) + r - y0) / cell));
+    const length = Math.hypot(bx - ax, by - ay);
+    // From the stitch's middle line to its two long sides.
+    const nx = length ? (-r * (by - ay)) / length : 0;
+    const ny = length ? (r * (bx - ax)) / length : 0;
+    const j0 = Math.max(0, Math.ceil((Math.min(ay, by) - r - y0) / cell - 0.5));
+    const j1 = Math.min(height - 1, Math.floor((Math.max(ay, by) + r - y0) / cell - 0.5));
     for (let j = j0; j <= j1; j++) {
-      const py = y0 + (j + 0.5) * cell - ay;
-      // Only the part of the row that the stitch can reach.
-      const [xa, xb] = reachAt(ax, dx, dy, py, r);
-      const i0 = Math.max(0, Math.floor((xa - x0) / cell));
-      const i1 = Math.min(width - 1, Math.ceil((xb - x0) / cell));
-      for (let k = i0; k <= i1; k++) {
-        const px = x0 + (k + 0.5) * cell - ax;
-        const t = l2 ? Math.max(0, Math.min(1, (px * dx + py * dy) / l2)) : 0;
-        const at = j * width + k;
-        if ((px - t * dx) ** 2 + (py - t * dy) ** 2 <= reach2 && layers[at] < 255) layers[at]++;
+      const py = y0 + (j + 0.5) * cell;
+      // A stitch with its round ends is convex: each row meets it in one stretch.
+      let from = Infinity;
+      let to = -Infinity;
+      const [da, db] = [r * r - (py - ay) ** 2, r * r - (py - by) ** 2];
+      if (da >= 0) {
+        const half = Math.sqrt(da);
+        from = ax - half;
+        to = ax + half;
       }
+      if (db >= 0) {
+        const half = Math.sqrt(db);
+        if (bx - half < from) from = bx - half;
+        if (bx + half > to) to = bx + half;
+      }
+      if (by !== ay)
+        for (let side = -1; side <= 1; side += 2) {
+          const t = (py - ay - side * ny) / (by - ay);
+          if (t < 0 || t > 1) continue;
+          const px = ax + side * nx + t * (bx - ax);
+          if (px < from) from = px;
+          if (px > to) to = px;
+        }
+      const i0 = Math.max(0, Math.ceil((from - x0) / cell - 0.5));
+      const i1 = Math.min(width - 1, Math.floor((to - x0) / cell - 0.5));
+      for (let at = j * width + i0, end = j * width + i1; at <= end; at++) if (layers[at] < 255) layers[at]++;
     }
   }
   return { x0, y0, cell, width, height, layers };
 }
 
-/** From where to where, across, a stitch can reach at a height `py` above its begin. */
-function reachAt(ax: number, dx: number, dy: number, py: number, r: number): [number, number] {
-  if (Math.abs(dy) < 1e-9) return [Math.min(ax, ax + dx) - r, Math.max(ax, ax + dx) + r];
-  const [t0, t1] = [(py - r) / dy, (py + r) / dy].sort((a, b) => a - b);
-  const [a, b] = [Math.max(0, Math.min(1, t0)), Math.max(0, Math.min(1, t1))];
-  const slant = r * Math.hypot(dx, dy);
-  const over = Math.min(r + slant / Math.abs(dy), r * 4 + Math.abs(dx));
-  return [Math.min(ax + a * dx, ax + b * dx) - over, Math.max(ax + a * dx, ax + b * dx) + over];
-}
-
-/** Which squares have their middle inside the region. */
-function squaresInside(region: Region, grid: LayerGrid): Uint8Array {
+/** Calls `span` for every stretch of squares, from and up to, whose middles lie inside the region. */
+function eachInside(region: Region, grid: LayerGrid, span: (from: number, to: number) => void): void {
   const { x0, y0, cell, width, height } = grid;
-  const inside = new Uint8Array(width * height);
   const rings = region.flatMap(ringsOf);
-  for (let j = 0; j < height; j++) {
+  const b = regionBounds(region);
+  if (!b) return;
+  const j0 = Math.max(0, Math.floor((b.minY - y0) / cell));
+  const j1 = Math.min(height, Math.ceil((b.maxY - y0) / cell));
+  for (let j = j0; j < j1; j++) {
     const y = y0 + (j + 0.5) * cell;
     const xs: number[] = [];
     for (const ring of rings)
@@ -87,9 +96,15 @@ function squaresInside(region: Region, grid: LayerGrid): Uint8Array {
     for (let i = 0; i + 1 < xs.length; i += 2) {
       const from = Math.max(0, Math.ceil((xs[i] - x0) / cell - 0.5));
       const to = Math.min(width - 1, Math.floor((xs[i + 1] - x0) / cell - 0.5));
-      if (to >= from) inside.fill(1, j * width + from, j * width + to + 1);
+      if (to >= from) span(j * width + from, j * width + to + 1);
     }
   }
+}
+
+/** Which squares have their middle inside the region. */
+function squaresInside(region: Region, grid: LayerGrid): Uint8Array {
+  const inside = new Uint8Array(grid.layers.length);
+  eachInside(region, grid, (from, to) => inside.fill(1, from, to));
   return inside;
 }
 
@@ -155,4 +170,66 @@ export function coverOfRegion(grid: LayerGrid, region: Region): CoverMeasure {
     spill,
     layers: { median: share(0.5), p99: share(0.99), most },
   };
+}
+
+/** A connected place of many layers. */
+export interface LayerBlob {
+  bounds: Bounds;
+  /** mm². */
+  area: number;
+  most: number;
+  /** A place with that many, mm. */
+  highest: Point;
+}
+
+/** Connected places with at least `least` layers and `area` mm², the highest first. */
+export function layerBlobs(grid: LayerGrid, least: number, area: number): LayerBlob[] {
+  const { layers, width, height, cell, x0, y0 } = grid;
+  const seen = new Uint8Array(layers.length);
+  const out: LayerBlob[] = [];
+  const stack: number[] = [];
+  for (let start = 0; start < layers.length; start++) {
+    if (layers[start] < least || seen[start]) continue;
+    let [count, most, top, i0, i1, j0, j1] = [0, 0, start, width, 0, height, 0];
+    stack.push(start);
+    seen[start] = 1;
+    while (stack.length) {
+      const at = stack.pop()!;
+      const [i, j] = [at % width, Math.floor(at / width)];
+      count++;
+      if (layers[at] > most) [most, top] = [layers[at], at];
+      [i0, i1, j0, j1] = [Math.min(i0, i), Math.max(i1, i), Math.min(j0, j), Math.max(j1, j)];
+      for (const next of [i > 0 ? at - 1 : -1, i + 1 < width ? at + 1 : -1, at - width, at + width])
+        if (next >= 0 && next < layers.length && !seen[next] && layers[next] >= least) {
+          seen[next] = 1;
+          stack.push(next);
+        }
+    }
+    if (count * cell * cell < area) continue;
+    const bounds = {
+      minX: x0 + i0 * cell,
+      maxX: x0 + (i1 + 1) * cell,
+      minY: y0 + j0 * cell,
+      maxY: y0 + (j1 + 1) * cell,
+    };
+    const highest = { x: x0 + ((top % width) + 0.5) * cell, y: y0 + (Math.floor(top / width) + 0.5) * cell };
+    out.push({ bounds, area: count * cell * cell, most, highest });
+  }
+  return out.sort((a, b) => b.most - a.most || b.area - a.area);
+}
+
+/** How much of a region no thread covers, in mm². */
+export function bareArea(grid: LayerGrid, region: Region): number {
+  let bare = 0;
+  eachInside(region, grid, (from, to) => {
+    for (let i = from; i < to; i++) if (!grid.layers[i]) bare++;
+  });
+  return bare * grid.cell * grid.cell;
+}
+
+/** How many squares there are of each count of layers; entry k holds those with k layers. */
+export function layerCounts({ layers }: LayerGrid): Uint32Array {
+  const counts = new Uint32Array(256);
+  for (const v of layers) counts[v]++;
+  return counts;
 }

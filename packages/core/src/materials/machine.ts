@@ -24,3 +24,37 @@ export const DEFAULT_SPEED: MachineSpeed = { stitchesPerMinute: 700, trim: 7, co
 
 /** Width of 40-weight thread on the cloth, in mm. */
 export const THREAD_WIDTH = 0.4;
+
+/** A machine that a design can be timed and checked for. */
+export interface Machine {
+  id: string;
+  name: string;
+  /** Colours that it holds at once. */
+  needles: number;
+  speed: MachineSpeed;
+}
+
+/** Made-up machines that ship with Rosehip; the first one is taken when nothing was chosen. */
+export const MACHINES: Machine[] = [
+  { id: 'kitchen', name: 'Kitchen table, 1 needle', needles: 1, speed: DEFAULT_SPEED },
+  {
+    id: 'gentle',
+    name: 'Old and gentle, 1 needle',
+    needles: 1,
+    speed: { stitchesPerMinute: 400, trim: 12, colourChange: 40, stop: 60 },
+  },
+  {
+    id: 'attic',
+    name: 'Attic workshop, 6 needles',
+    needles: 6,
+    speed: { stitchesPerMinute: 850, trim: 6, colourChange: 9, stop: 45 },
+  },
+  {
+    id: 'clubhouse',
+    name: 'Clubhouse, 10 needles',
+    needles: 10,
+    speed: { stitchesPerMinute: 1000, trim: 5, colourChange: 7, stop: 45 },
+  },
+];
+
+export const machineById = (id: string): Machine => MACHINES.find((m) => m.id === id) ?? MACHINES[0];

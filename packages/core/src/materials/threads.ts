@@ -183,6 +183,10 @@ export const threadByCode = (code: string): Thread =>
 const toLab = converter('lab65');
 const difference = differenceCiede2000();
 
+/** How different two threads look, by CIEDE2000; below 2 hardly anyone can tell. */
+export const differenceOfThreads = (a: string, b: string): number =>
+  difference(toLab(threadByCode(a).colour)!, toLab(threadByCode(b).colour)!);
+
 /** The chart's thread nearest to a CSS colour, by CIEDE2000; null when the colour can't be read. */
 export function nearestThread(colour: string, chart: ThreadChart = LARKMOOR_CHART): Thread | null {
   const wanted = toLab(parse(colour));

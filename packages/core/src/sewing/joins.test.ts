@@ -212,42 +212,6 @@ describe('travel tidying', () => {
   });
 });
 
-describe('findings', () => {
-  const found = (...objects: DesignObject[]): string[] => {
-    const d = design(...objects);
-    const plan = sewDesign(d);
-    const empty = plan.objects.filter((o) => o.to === o.from).map((o) => o.id);
-    return findingsOf(d, figuresOf(plan), empty).map((f) => f.id);
-  };
-  const satin = (width: number): DesignObject =>
-    object({ kind: 'ellipse', x: 0, y: 0, width: 40, height: 40, turn: 0 }, 'satin', {
-      recipe: { kind: 'satin', settings: { width } },
-    });
-
-  test('satin too narrow or wide, lines that are missing, no room, outside: only when it is so', () => {
-    expect(found(satin(0.9))).toEqual(['satin-narrow']);
-    expect(found(satin(1.1))).toEqual([]);
-    expect(found(satin(6.9))).toEqual([]);
-    expect(found(satin(7.2))).toEqual(['satin-split']);
-    const edges = { recipe: { kind: 'satin', settings: { sides: 'edges' } } };
-    const line = {
-      kind: 'path',
-      paths: [
-        {
-          closed: false,
-          points: [
-            { x: 0, y: 0 },
-            { x: 20, y: 0 },
-          ],
-        },
-      ],
-    } as Outline;
-    expect(found(object(line, 'satin', edges))).toEqual(['two-lines']);
-    expect(found(object(box(0, 0, 0.02, 0.02), 'fill'))).toEqual(['no-stitches']);
-    expect(found(object(box(48, 0), 'fill'))).toEqual(['outside-hoop']);
-  });
-});
-
 describe('layers on a grid', () => {
   test('a fill covers its shape; what is bare or spilt is measured', () => {
     const d = design(object(box(0, 0, 20, 20), 'fill'));
@@ -307,7 +271,7 @@ describe('another size, another cloth', () => {
     const d = design(ring);
     const at = (scale: number): string[] => {
       const sized = { ...d, objects: transformItems(d, d.objects, scaling(scale, scale)) };
-      return findingsOf(sized, figuresOf(sewDesign(sized))).map((f) => f.id);
+      return findingsOf(sized, sewDesign(sized)).map((f) => f.id);
     };
     expect(at(0.15)).toContain('satin-narrow');
     expect(at(1)).toEqual([]);

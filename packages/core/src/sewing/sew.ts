@@ -1,6 +1,6 @@
 // From a design to one plan: objects in order, joined by travel, jump or trim, tied where a thread begins and ends.
 import { visibleLeaves, type Leaf } from '../design/tree.ts';
-import type { Design, PlainOutline, StitchesObject } from '../design/types.ts';
+import type { Design, PlainDesign, PlainOutline, StitchesObject } from '../design/types.ts';
 import { onMachineGrid, type Point } from '../geometry/points.ts';
 import { arcLengths, nearestOnLine, pointAt } from '../geometry/polyline.ts';
 import { clothById } from '../materials/cloths.ts';
@@ -177,11 +177,9 @@ class Sewing {
 
 const keepCover = (c: Cover | null): c is Cover => c !== null;
 
-/** What is sewn, in order: shapes that only others are made from are left out. */
-const sewnLeaves = (design: Design): Leaf<PlainOutline>[] =>
-  [...visibleLeaves(resolveDesign(design).objects)].filter(
-    (leaf) => leaf.kind === 'stitches' || !leaf.unsewn,
-  );
+/** What is sewn, in order, as the plan's objects are: shapes that only others are made from are left out. */
+export const sewnLeaves = (design: PlainDesign): Leaf<PlainOutline>[] =>
+  [...visibleLeaves(design.objects)].filter((leaf) => leaf.kind === 'stitches' || !leaf.unsewn);
 
 /** Where the same thread is sewn next, in mm: a place of the next object near to this one. */
 function towardNext(leaf: Leaf<PlainOutline>, next: Leaf<PlainOutline> | undefined): Point | undefined {
@@ -208,7 +206,7 @@ const COARSE = 0.2;
 /** Sews the whole design. Hidden objects are left out; objects without room for a stitch get an empty share. */
 export function sewDesign(design: Design, options: SewOptions = {}): Plan {
   const cloth = clothById(design.cloth.kind);
-  const leaves = sewnLeaves(design);
+  const leaves = sewnLeaves(resolveDesign(design));
   const covers = leaves.map((leaf) => (leaf.kind === 'object' ? objectCover(leaf, cloth) : null));
   const sewing = new Sewing(options.trimLength ?? 3);
   const all = covers.filter(keepCover);

@@ -166,9 +166,14 @@ export const DESIGN_SCHEMA = {
         },
         ['flip'],
       ),
+      ignored: {
+        type: 'array',
+        maxItems: 2000,
+        items: exactly({ key: { type: 'string', minLength: 1, maxLength: 400 }, note }),
+      },
       objects: { type: 'array', maxItems: READ_LIMITS.objects, items: { $ref: '#/definitions/item' } },
     },
-    ['guides', 'picture'],
+    ['guides', 'picture', 'ignored'],
   ),
   definitions: {
     pathPoint: exactly({ x: coordinate, y: coordinate, in: point, out: point }, ['in', 'out']),

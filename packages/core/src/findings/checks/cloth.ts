@@ -1,0 +1,129 @@
+// Recipes that do not suit the cloth.
+import { findItem } from '../../design/tree.ts';
+import { newId, type DesignObject, type SettingValue } from '../../design/types.ts';
+import { nearestThread } from '../../materials/threads.ts';
+import { JobBuilder, JobError } from '../../shaping/jobs/job.ts';
+import { completeSettings } from '../../stitches/kind.ts';
+import { stitchKind } from '../../stitches/kinds.ts';
+import { clothById } from '../../materials/cloths.ts';
+import type { Check, Checked, Found } from '../finding.ts';
+
+const settingsOf = (
+  object: DesignObject,
+  { cloth }: Pick<Checked, 'cloth'>,
+): Record<string, SettingValue> => {
+  const kind = stitchKind(object.recipe.kind);
+  return kind ? completeSettings(kind, object.recipe, cloth) : {};
+};
+
+/** What a cloth asks of an object; null when the object suits it. */
+function unsuited(
+  object: DesignObject,
+  checked: Checked,
+): { sentence: string; fix: string; settings: Record<string, SettingValue>; kind?: string } | null {
+  const { cloth } = checked;
+  const s = settingsOf(object, checked);
+  const { kind } = object.recipe;
+  const name = object.name;
+  if (cloth.id === 'quilt' && kind === 'fill' && (s.spacing as number) < 3)
+    return {
+      sentence: `${name} is too close for a quilt: rows less than 3 mm apart press the wadding flat.`,
+      fix: 'Set its rows 3 mm apart',
+      settings: { spacing: 3 },
+    };
+  if (cloth.id === 'quilt' && kind === 'satin')
+    return {
+      sentence: `${name} is satin, which presses a quilt’s wadding flat: a bean run shows as well.`,
+      fix: 'Sew it as a bean run',
+      kind: 'run',
+      settings: { passes: 3 },
+    };
+  if (cloth.weave === 'pile' && kind === 'run' && s.passes === 1)
+    return {
+      sentence: `${name} is a single run, which sinks between the loops of ${cloth.name.toLowerCase()}.`,
+      fix: 'Sew it as bean',
+      settings: { passes: 3 },
+    };
+  if (cloth.weave === 'knit' && (kind === 'fill' || kind === 'satin') && s.underlay === 'none')
+    return {
+      sentence: `${name} has no underlay: on ${cloth.name.toLowerCase()}, which stretches, its edges will wander.`,
+      fix: 'Give it underlay',
+      settings: { underlay: 'auto' },
+    };
+  return null;
+}
+
+export const suitCheck: Check = {
+  id: 'unsuited',
+  find: (checked) =>
+    checked.sewn.flatMap(({ leaf, extent, share }) => {
+      const wrong = leaf.kind === 'object' ? unsuited(leaf, checked) : null;
+      if (!wrong) return [];
+      const { sentence, fix } = wrong;
+      const at = extent.bounds ?? undefined;
+      return [{ weight: 1 as const, sentence, fix, objects: [leaf.id], at, record: share.from }];
+    }),
+  fix(design, { objects }) {
+    const item = findItem(design, objects[0]);
+    const cloth = clothById(design.cloth.kind);
+    const wrong = item?.kind === 'object' ? unsuited(item, { cloth } as Checked) : null;
+    if (item?.kind !== 'object' || !wrong) throw new JobError('This suits the cloth now.');
+    const builder = new JobBuilder(design, wrong.fix);
+    const { kind, settings } = wrong;
+    builder.replace({
+      ...item,
+      recipe: kind
+        ? { kind, settings }
+        : { ...item.recipe, settings: { ...item.recipe.settings, ...settings } },
+    });
+    return builder.job([item.id]);
+  },
+};
+
+/** A first object this open and this wide about the rest holds the loops down, in mm. */
+const MESH = 1;
+const AROUND = 2;
+
+export const knockdownCheck: Check = {
+  id: 'loops',
+  find(checked): Found[] {
+    const { cloth, sewn } = checked;
+    if (cloth.weave !== 'pile') return [];
+    const dense = sewn.filter((s) => s.cover);
+    if (!dense.length) return [];
+    const [first] = sewn;
+    const mesh =
+      first.leaf.kind === 'object' &&
+      !first.cover &&
+      first.leaf.recipe.kind === 'fill' &&
+      (settingsOf(first.leaf, checked).spacing as number) >= MESH;
+    if (mesh) return [];
+    return [
+      {
+        weight: 1,
+        sentence: `The loops of ${cloth.name.toLowerCase()} will poke through: sew a light mesh beneath everything, or lay film on top.`,
+        objects: [],
+        at: checked.figures.bounds ?? undefined,
+        record: 0,
+        fix: 'Sew a light mesh beneath',
+      },
+    ];
+  },
+  fix(design) {
+    const of = design.objects.filter((o) => o.visible && !(o.kind === 'object' && o.unsewn)).map((o) => o.id);
+    if (!of.length) throw new JobError('There is nothing to lay a mesh beneath.');
+    const mesh: DesignObject = {
+      id: newId(),
+      name: 'Mesh beneath',
+      kind: 'object',
+      visible: true,
+      locked: false,
+      outline: { kind: 'surround', of, distance: AROUND, corners: 'round' },
+      recipe: { kind: 'fill', settings: { spacing: 2, angle: 45, underlay: 'none' } },
+      thread: nearestThread(design.cloth.colour)?.code ?? '101',
+    };
+    const builder = new JobBuilder(design, 'Mesh beneath');
+    builder.insert(mesh, null, 0);
+    return builder.job([mesh.id]);
+  },
+};

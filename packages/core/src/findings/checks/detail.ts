@@ -1,0 +1,93 @@
+// Objects without a stitch, and detail smaller than thread can show.
+import { findItem } from '../../design/tree.ts';
+import { offsetRegion } from '../../geometry/clip.ts';
+import { lengthOf } from '../../geometry/polyline.ts';
+import { polygonArea, regionBounds, type Polygon } from '../../geometry/region.ts';
+import { outlineLines } from '../../outlines/flatten.ts';
+import { outlineRegion } from '../../outlines/region.ts';
+import { objectRemarks } from '../../sewing/stitch-object.ts';
+import { JobError } from '../../shaping/jobs/job.ts';
+import { removeJob } from '../../shaping/jobs/plain.ts';
+import { sewnFrom } from '../../stitches/kinds.ts';
+import type { Check, SewnItem } from '../finding.ts';
+import { restitched } from './satin.ts';
+
+/** A covered part thinner than this everywhere is only a line of thread, in mm. */
+const THIN = 0.6;
+/** Holes smaller than this close up, in mm². */
+const SMALL_HOLE = 0.8;
+/** Lines shorter than this are a dot, in mm. */
+const SHORT_LINE = 1;
+
+const isEmpty = ({ share }: SewnItem): boolean => share.to === share.from;
+
+export const emptyCheck: Check = {
+  id: 'no-stitches',
+  find: ({ sewn, cloth }) =>
+    sewn.flatMap((item) => {
+      const { leaf, extent, share } = item;
+      if (!isEmpty(item)) return [];
+      // A satin that lacks a line says so itself.
+      if (leaf.kind === 'object' && objectRemarks(leaf, cloth).includes('two-lines')) return [];
+      return [
+        {
+          weight: 2 as const,
+          sentence: `${leaf.name} has no room for a stitch: make it larger, stitch it another way, or leave it out.`,
+          objects: [leaf.id],
+          at: extent.bounds ?? undefined,
+          record: share.from,
+          fix: 'Leave it out',
+        },
+      ];
+    }),
+  fix(design, { objects }) {
+    if (!findItem(design, objects[0])) throw new JobError('This object is gone.');
+    return removeJob(design, objects);
+  },
+};
+
+const isThin = (p: Polygon): boolean => !offsetRegion([{ outer: p.outer, holes: [] }], -THIN / 2).length;
+
+export const detailCheck: Check = {
+  id: 'detail',
+  find: ({ sewn }) =>
+    sewn.flatMap((item) => {
+      const { leaf, share } = item;
+      if (leaf.kind !== 'object' || isEmpty(item)) return [];
+      const told = { objects: [leaf.id], record: share.from, weight: 1 as const };
+      if (sewnFrom(leaf.recipe) === 'lines') {
+        const lines = outlineLines(leaf.outline);
+        const short = lines.filter((line) => lengthOf(line) < SHORT_LINE);
+        if (!short.length) return [];
+        return [
+          {
+            ...told,
+            sentence: `${leaf.name} has ${short.length === 1 ? 'a line' : `${short.length} lines`} shorter than ${SHORT_LINE} mm: thread can show it only as a dot.`,
+            at: item.extent.bounds ?? undefined,
+          },
+        ];
+      }
+      const region = outlineRegion(leaf.outline);
+      const thin = region.filter(isThin);
+      if (thin.length)
+        return [
+          {
+            ...told,
+            sentence: `${leaf.name} ${thin.length === region.length ? 'is' : `has ${thin.length === 1 ? 'a part that is' : `${thin.length} parts that are`}`} thinner than ${THIN} mm: one line of thread is wider than that.`,
+            at: regionBounds([thin[0]]) ?? undefined,
+            fix: thin.length === region.length ? 'Sew it as a run' : undefined,
+          },
+        ];
+      const holes = region.flatMap((p) => p.holes.map((outer): Polygon => ({ outer, holes: [] })));
+      const small = holes.filter((hole) => polygonArea(hole) < SMALL_HOLE);
+      if (!small.length || !item.cover) return [];
+      return [
+        {
+          ...told,
+          sentence: `${leaf.name} has ${small.length === 1 ? 'a hole' : `${small.length} holes`} so small that thread will close ${small.length === 1 ? 'it' : 'them'}.`,
+          at: regionBounds([small[0]]) ?? undefined,
+        },
+      ];
+    }),
+  fix: (design, { objects }) => restitched(design, objects[0], { kind: 'run', settings: {} }, 'Sew as run'),
+};

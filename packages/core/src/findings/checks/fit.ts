@@ -1,0 +1,98 @@
+// Does the design fit the hoop and the machine?
+import { everyLeaf } from '../../design/tree.ts';
+import type { Design } from '../../design/types.ts';
+import { HOOPS, turnedHoop, type Hoop } from '../../materials/hoops.ts';
+import { differenceOfThreads, threadByCode } from '../../materials/threads.ts';
+import { JobError } from '../../shaping/jobs/job.ts';
+import { recolourJob } from '../../shaping/jobs/order.ts';
+import { outsideHoop } from '../outside-hoop.ts';
+import type { Check, Found, SewnItem } from '../finding.ts';
+
+const TAKE = /^Take the (.+) hoop$/;
+
+export const hoopCheck: Check = {
+  id: 'outside-hoop',
+  find({ design, figures }) {
+    const outside = outsideHoop(design, figures);
+    if (!outside) return [];
+    const { sentence, fits } = outside;
+    const fix = fits ? `Take the ${fits.name} hoop` : undefined;
+    return [{ weight: 3, sentence, objects: [], at: figures.bounds ?? undefined, fix }];
+  },
+  fix(_design, { at, fix }) {
+    const hoop = HOOPS.find((h) => h.name === TAKE.exec(fix ?? '')?.[1]);
+    if (!hoop || !at) throw new JobError('No hoop on the shelf would hold it.');
+    const w = 2 * Math.max(-at.minX, at.maxX);
+    const h = 2 * Math.max(-at.minY, at.maxY);
+    const taken: Hoop = hoop.width >= w && hoop.height >= h ? hoop : turnedHoop(hoop);
+    return {
+      command: { do: 'set-design', label: 'Change hoop', changes: { hoop: { ...taken } } },
+      select: [],
+    };
+  },
+};
+
+/** Threads of the design, the one with the fewest stitches first. */
+function threadsByUse(sewn: readonly SewnItem[]): string[] {
+  const used = new Map<string, number>();
+  for (const { leaf, share } of sewn)
+    if (share.to > share.from) used.set(leaf.thread, (used.get(leaf.thread) ?? 0) + share.to - share.from);
+  return [...used.keys()].sort((a, b) => used.get(a)! - used.get(b)!);
+}
+
+/** Says that one thread could be sewn as another. */
+function sewnAs(design: Design, from: string, into: string): Pick<Found, 'objects' | 'fix'> {
+  return {
+    objects: [...everyLeaf(design.objects)].filter((l) => l.thread === from).map((l) => l.id),
+    fix: `Sew ${threadByCode(from).name} in ${threadByCode(into).name} ${into}`,
+  };
+}
+
+const named = (code: string): string => `${threadByCode(code).name} ${code}`;
+
+export const needlesCheck: Check = {
+  id: 'too-many-colours',
+  find({ design, machine, sewn }) {
+    const codes = threadsByUse(sewn);
+    // On a machine with one needle every colour is threaded by hand anyway.
+    if (machine.needles < 2 || codes.length <= machine.needles) return [];
+    const [least, ...others] = codes;
+    const to = others.reduce((a, b) =>
+      differenceOfThreads(least, b) < differenceOfThreads(least, a) ? b : a,
+    );
+    return [
+      {
+        weight: 2,
+        sentence: `${codes.length} colours, but ${machine.name} holds ${machine.needles}: one has to be threaded anew while it sews. ${named(least)} is used least; ${named(to)} is nearest to it.`,
+        ...sewnAs(design, least, to),
+      },
+    ];
+  },
+  fix(design, { objects, fix }) {
+    const code = fix?.match(/ (\S+)$/)?.[1];
+    if (!code) throw new JobError('This colour is gone.');
+    return recolourJob(design, objects, code);
+  },
+};
+
+/** Threads nearer than this in CIEDE2000 look alike on cloth. */
+const ALIKE = 4;
+
+export const alikeCheck: Check = {
+  id: 'colours-alike',
+  find({ design, sewn }) {
+    const codes = threadsByUse(sewn);
+    return codes.flatMap((code, i) => {
+      const near = codes.slice(i + 1).find((other) => differenceOfThreads(code, other) < ALIKE);
+      if (!near) return [];
+      return [
+        {
+          weight: 1 as const,
+          sentence: `${named(code)} and ${named(near)} look alike on cloth: one of them would do, with a colour change less.`,
+          ...sewnAs(design, code, near),
+        },
+      ];
+    });
+  },
+  fix: needlesCheck.fix,
+};

@@ -1,0 +1,373 @@
+// Where threads begin, end and cross over: jumps that show, trims that are not needed, ties, knots that show through.
+import { findItem } from '../../design/tree.ts';
+import type { Design, DesignObject, PlainOutline, StitchesObject } from '../../design/types.ts';
+import { growBounds, emptyBounds, onMachineGrid, type Bounds, type Point } from '../../geometry/points.ts';
+import { insideRegion } from '../../geometry/region.ts';
+import { threadByCode } from '../../materials/threads.ts';
+import { applyCommand } from '../../design/commands.ts';
+import { outlineLines } from '../../outlines/flatten.ts';
+import { resolveDesign } from '../../outlines/resolve.ts';
+import { coverOf, lineIsCovered, type Cover } from '../../sewing/cover.ts';
+import { sewnExtent } from '../../sewing/extent.ts';
+import { figuresOf, Move } from '../../sewing/plan.ts';
+import { sewDesign } from '../../sewing/sew.ts';
+import { wayPoints } from '../../sewing/short-order.ts';
+import { tieIn, tieOff } from '../../sewing/ties.ts';
+import { JobBuilder, JobError, type Job } from '../../shaping/jobs/job.ts';
+import { sewnFrom } from '../../stitches/kinds.ts';
+import { Part, type SewnThread } from '../../stitches/thread.ts';
+import { clothById } from '../../materials/cloths.ts';
+import type { Check, Checked, Found, SewnItem } from '../finding.ts';
+
+/** A jump this short leaves nothing to see, in mm. */
+const UNSEEN = 1;
+
+interface LooseJump {
+  item: SewnItem;
+  from: number;
+  to: number;
+}
+
+/** Jumps whose thread was not cut before, as records that they go from and to. */
+function looseJumps({ plan, sewn }: Checked): LooseJump[] {
+  const { move } = plan;
+  const out: LooseJump[] = [];
+  let cut = true;
+  let from = -1;
+  for (const item of sewn)
+    for (let i = item.share.from; i < item.share.to; i++) {
+      if (move[i] === Move.jump) {
+        if (from < 0) from = i - 1;
+      } else if (move[i] === Move.stitch) {
+        if (from >= 0 && !cut) out.push({ item, from, to: i - 1 });
+        [from, cut] = [-1, false];
+      } else [from, cut] = [-1, true];
+    }
+  return out;
+}
+
+const placeAt = ({ plan }: Checked, i: number): Point => ({ x: plan.x[i], y: plan.y[i] });
+
+function boundsOf(points: readonly Point[], room = 2): Bounds {
+  const b = emptyBounds();
+  for (const p of points) {
+    growBounds(b, p.x - room, p.y - room);
+    growBounds(b, p.x + room, p.y + room);
+  }
+  return b;
+}
+
+const covers = ({ sewn }: Checked): Cover[] =>
+  sewn.flatMap(({ cover }) => (cover ? (coverOf(cover.region) ?? []) : []));
+
+export const jumpCheck: Check = {
+  id: 'jump-visible',
+  find(checked) {
+    const all = covers(checked);
+    const byItem = new Map<SewnItem, LooseJump[]>();
+    for (const jump of looseJumps(checked)) {
+      const [a, b] = [placeAt(checked, jump.from), placeAt(checked, jump.to)];
+      if (Math.hypot(b.x - a.x, b.y - a.y) <= UNSEEN || lineIsCovered(a, b, all)) continue;
+      byItem.set(jump.item, [...(byItem.get(jump.item) ?? []), jump]);
+    }
+    return [...byItem].map(([{ leaf }, jumps]) => ({
+      weight: 2 as const,
+      sentence: `${jumps.length === 1 ? 'A thread lies' : `${jumps.length} threads lie`} loose over bare cloth in ${leaf.name}: a jump without a trim.`,
+      objects: [leaf.id],
+      at: boundsOf([placeAt(checked, jumps[0].from), placeAt(checked, jumps[0].to)]),
+      record: jumps[0].to + 1,
+      fix: leaf.kind === 'stitches' ? 'Trim before these jumps' : undefined,
+    }));
+  },
+  fix: (design, { objects }) =>
+    recordsJob(design, objects[0], 'Trim before jumps', (item) => {
+      const out: Records = { points: [], moves: [] };
+      for (let i = 0; i < item.moves.length; i++) {
+        const first = item.moves[i] === Move.jump && i > 0 && item.moves[i - 1] === Move.stitch;
+        if (first && jumpLength(item, i) > UNSEEN) add(out, item, i - 1, Move.trim);
+        add(out, item, i);
+      }
+      return out;
+    }),
+};
+
+interface Records {
+  points: number[];
+  moves: number[];
+}
+
+function add(out: Records, item: StitchesObject, i: number, move: number = item.moves[i]): void {
+  out.points.push(item.points[2 * i], item.points[2 * i + 1]);
+  out.moves.push(move);
+}
+
+/** From where a row of jumps begins to where it ends, in mm; `i` is its first record. */
+function jumpLength({ points, moves }: StitchesObject, i: number): number {
+  let j = i;
+  while (j + 1 < moves.length && moves[j + 1] === Move.jump) j++;
+  return Math.hypot(points[2 * j] - points[2 * i - 2], points[2 * j + 1] - points[2 * i - 1]) / 10;
+}
+
+function recordsJob(
+  design: Design,
+  id: string,
+  label: string,
+  change: (item: StitchesObject) => Records,
+): Job {
+  const item = findItem(design, id);
+  if (item?.kind !== 'stitches') throw new JobError('These stitches are gone.');
+  const builder = new JobBuilder(design, label);
+  builder.replace({ ...item, ...change(item) });
+  return builder.job([id]);
+}
+
+/** Objects whose fixed begins and ends are tried without, at most. */
+const MOST_TRIED = 6;
+
+const trimsOf = (design: Design): number => figuresOf(sewDesign(design)).trims;
+
+/** The design with an object's begin and end left to the engine. */
+function freed(design: Design, id: string): Job {
+  const item = findItem(design, id);
+  if (item?.kind !== 'object') throw new JobError('This object is gone.');
+  const builder = new JobBuilder(design, 'Leave begin and end to Rosehip');
+  const { start: _, end: __, ...rest } = item;
+  builder.replace(rest);
+  return builder.job([id]);
+}
+
+/** Trims of brought-in stitches after which the needle goes on in the same place. */
+function idleTrims({ moves, points }: StitchesObject): number[] {
+  return moves.flatMap((move, i) => {
+    if (move !== Move.trim || i + 1 >= moves.length) return [];
+    let j = i + 1;
+    while (j < moves.length && moves[j] !== Move.stitch) j++;
+    if (j >= moves.length) return [];
+    const gap = Math.hypot(points[2 * j - 2] - points[2 * i], points[2 * j - 1] - points[2 * i + 1]) / 10;
+    return gap <= UNSEEN ? [i] : [];
+  });
+}
+
+export const trimCheck: Check = {
+  id: 'needless-trim',
+  find(checked) {
+    const { design, figures, sewn } = checked;
+    const out: Found[] = [];
+    for (const { leaf, share } of sewn) {
+      if (leaf.kind !== 'stitches') continue;
+      const idle = idleTrims(leaf);
+      if (!idle.length) continue;
+      out.push({
+        weight: 1,
+        sentence: `${leaf.name} is trimmed ${idle.length === 1 ? 'once' : `${idle.length} times`} where the thread could just go on.`,
+        objects: [leaf.id],
+        at: boundsOf([{ x: leaf.points[2 * idle[0]] / 10, y: leaf.points[2 * idle[0] + 1] / 10 }]),
+        record: share.from + idle[0],
+        fix: 'Go on without a trim',
+      });
+    }
+    const fixed = sewn.filter(
+      ({ leaf }, i) =>
+        leaf.kind === 'object' &&
+        (leaf.start || leaf.end) &&
+        [sewn[i - 1], sewn[i + 1]].some((n) => n?.leaf.thread === leaf.thread),
+    );
+    for (const { leaf, share } of fixed.slice(0, MOST_TRIED)) {
+      const saved = figures.trims - trimsOf(applyCommand(design, freed(design, leaf.id).command).design);
+      if (saved <= 0) continue;
+      out.push({
+        weight: 1,
+        sentence: `Where ${leaf.name} begins and ends by hand costs ${saved === 1 ? 'a trim' : `${saved} trims`} that a covered way would save.`,
+        objects: [leaf.id],
+        at: boundsOf([placeAt(checked, share.from)], 6),
+        record: share.from,
+        fix: 'Leave begin and end to Rosehip',
+      });
+    }
+    return out;
+  },
+  fix(design, { objects }) {
+    const item = findItem(design, objects[0]);
+    if (item?.kind !== 'stitches') return freed(design, objects[0]);
+    return recordsJob(design, item.id, 'Without needless trims', (own) => {
+      const idle = new Set(idleTrims(own));
+      const out: Records = { points: [], moves: [] };
+      for (let i = 0; i < own.moves.length; i++) if (!idle.has(i)) add(out, own, i);
+      return out;
+    });
+  },
+};
+
+/** A stitch this short near a thread's end is part of a tie, in mm. */
+const TIE_STITCH = 1.25;
+/** So many stitches from a thread's end are looked at. */
+const TIE_REACH = 4;
+
+/** Runs of stitches between cuts, in brought-in stitches: from their first place up to their last. */
+function runsOf({ moves }: StitchesObject): [number, number][] {
+  const out: [number, number][] = [];
+  let from = -1;
+  for (let i = 0; i <= moves.length; i++) {
+    const sewn = i < moves.length && moves[i] === Move.stitch;
+    if (sewn && from < 0) from = Math.max(0, i - 1);
+    if (!sewn && from >= 0) {
+      out.push([from, i - 1]);
+      from = -1;
+    }
+  }
+  return out;
+}
+
+function isTied({ points }: StitchesObject, [from, to]: [number, number]): boolean {
+  const length = (i: number): number =>
+    Math.hypot(points[2 * i] - points[2 * i - 2], points[2 * i + 1] - points[2 * i - 1]) / 10;
+  const any = (first: number, last: number): boolean => {
+    for (let i = Math.max(from + 1, first); i <= Math.min(to, last); i++)
+      if (length(i) <= TIE_STITCH) return true;
+    return false;
+  };
+  return any(from + 1, from + TIE_REACH) && any(to - TIE_REACH + 1, to);
+}
+
+export const tieCheck: Check = {
+  id: 'missing-tie',
+  find: (checked) =>
+    checked.sewn.flatMap(({ leaf, share }) => {
+      if (share.to === share.from) return [];
+      const told = {
+        weight: 2 as const,
+        objects: [leaf.id],
+        at: boundsOf([placeAt(checked, share.from)], 4),
+        record: share.from,
+      };
+      if (leaf.kind === 'object')
+        return leaf.recipe.settings.ties === 'none'
+          ? [
+              {
+                ...told,
+                sentence: `${leaf.name} is sewn without ties: its thread can come loose where it begins and ends.`,
+                fix: 'Tie it in and off',
+              },
+            ]
+          : [];
+      const loose = runsOf(leaf).filter((run) => !isTied(leaf, run));
+      if (!loose.length) return [];
+      return [
+        {
+          ...told,
+          sentence: `${loose.length === 1 ? 'A thread' : `${loose.length} threads`} of ${leaf.name} ${loose.length === 1 ? 'is' : 'are'} not tied at both ends: ${loose.length === 1 ? 'it' : 'they'} can come loose.`,
+          fix: 'Tie them in and off',
+        },
+      ];
+    }),
+  fix(design, { objects }) {
+    const item = findItem(design, objects[0]);
+    if (item?.kind === 'object') {
+      const builder = new JobBuilder(design, 'Tie in and off');
+      const settings = { ...item.recipe.settings, ties: 'along' };
+      builder.replace({ ...item, recipe: { ...item.recipe, settings } });
+      return builder.job([item.id]);
+    }
+    return recordsJob(design, objects[0], 'Tie in and off', tied);
+  },
+};
+
+/** The same stitches with ties where a thread has none. */
+function tied(item: StitchesObject): Records {
+  const out: Records = { points: [], moves: [] };
+  const put = (p: Point): void => {
+    out.points.push(Math.round(10 * p.x), Math.round(10 * p.y));
+    out.moves.push(Move.stitch);
+  };
+  const loose = runsOf(item).filter((run) => !isTied(item, run));
+  for (let i = 0; i < item.moves.length; i++) {
+    add(out, item, i);
+    const begins = loose.find(([from]) => from === i);
+    const ends = loose.find(([, to]) => to === i);
+    if (begins) {
+      const [, ...more] = tieIn(threadOf(item, begins), 'along');
+      const first = { x: item.points[2 * i] / 10, y: item.points[2 * i + 1] / 10 };
+      const [down] = tieIn(threadOf(item, begins), 'along');
+      for (const p of [...(down ? [down] : []), ...more, ...(down ? [first] : [])]) put(p);
+    }
+    if (ends) tieOff(threadOf(item, ends), 'along').forEach(put);
+  }
+  return out;
+}
+
+function threadOf({ points }: StitchesObject, [from, to]: [number, number]): SewnThread {
+  const count = to - from + 1;
+  return {
+    x: Array.from({ length: count }, (_, k) => points[2 * (from + k)] / 10),
+    y: Array.from({ length: count }, (_, k) => points[2 * (from + k) + 1] / 10),
+    part: Array.from({ length: count }, () => Part.top),
+  };
+}
+
+/** A thread this much darker than the one above it shows through (0 black to 1 white). */
+const SHOWS = 0.35;
+
+function brightness(code: string): number {
+  const { colour } = threadByCode(code);
+  const [r, g, b] = [1, 3, 5].map((i) => parseInt(colour.slice(i, i + 2), 16) / 255);
+  return 0.3 * r + 0.59 * g + 0.11 * b;
+}
+
+/** Where an object can be begun: an open line at its ends, anything else all along. */
+function beginsOf(item: DesignObject<PlainOutline>): Point[] {
+  const ends = outlineLines(item.outline).flatMap(({ coords: c, closed }) =>
+    closed
+      ? []
+      : [
+          { x: c[0], y: c[1] },
+          { x: c[c.length - 2], y: c[c.length - 1] },
+        ],
+  );
+  return sewnFrom(item.recipe) === 'lines' && ends.length ? ends : wayPoints(item);
+}
+
+export const knotCheck: Check = {
+  id: 'knot-shows',
+  find(checked) {
+    const { sewn, plan } = checked;
+    const out: Found[] = [];
+    sewn.forEach(({ leaf, share, cover }, i) => {
+      // Where an object covers the cloth its own stitches lie over its knots.
+      if (leaf.kind !== 'object' || cover || share.to === share.from) return;
+      let first = share.from;
+      while (first < share.to && plan.move[first] !== Move.jump) first++;
+      if (first >= share.to || plan.part[first + 1] !== Part.tie) return;
+      const p = placeAt(checked, first);
+      const above = sewn
+        .slice(i + 1)
+        .find(
+          (s) =>
+            brightness(s.leaf.thread) - brightness(leaf.thread) > SHOWS &&
+            insideRegion(s.extent.region, p.x, p.y),
+        );
+      if (!above) return;
+      out.push({
+        weight: 1,
+        sentence: `${leaf.name} begins under ${above.leaf.name}, whose paler thread lets the knot show through.`,
+        objects: [leaf.id, above.leaf.id],
+        at: boundsOf([p], 4),
+        record: first + 1,
+        fix: 'Begin it beside',
+      });
+    });
+    return out;
+  },
+  fix(design, { objects }) {
+    const [item, above] = objects.map((id) => findItem(resolveDesign(design), id));
+    const own = findItem(design, objects[0]);
+    if (item?.kind !== 'object' || own?.kind !== 'object' || !above)
+      throw new JobError('This object is gone.');
+    const { region } = sewnExtent(above, clothById(design.cloth.kind));
+    const place = beginsOf(item).find((p) => !insideRegion(region, p.x, p.y));
+    if (!place)
+      throw new JobError(`All of ${own.name} lies under ${above.name}: sew it later, or in a paler thread.`);
+    const builder = new JobBuilder(design, 'Begin beside');
+    builder.replace({ ...own, start: { x: onMachineGrid(place.x), y: onMachineGrid(place.y) } });
+    return builder.job([own.id]);
+  },
+};

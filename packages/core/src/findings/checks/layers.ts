@@ -1,0 +1,150 @@
+// Too much thread in one place: layers over the limit, what nobody will see, and lumps where satins cross.
+import { findItem } from '../../design/tree.ts';
+import { newId, type Design, type DesignObject } from '../../design/types.ts';
+import { intersect, offsetRegion } from '../../geometry/clip.ts';
+import type { Bounds } from '../../geometry/points.ts';
+import { insideRegion, regionArea, regionBounds, type Region } from '../../geometry/region.ts';
+import { boundsMeet } from '../../sewing/extent.ts';
+import { Move, type Plan } from '../../sewing/plan.ts';
+import { JobBuilder, JobError, type Job } from '../../shaping/jobs/job.ts';
+import type { Check, Checked, Found, SewnItem } from '../finding.ts';
+import { layerBlobs } from '../layers.ts';
+
+/** More layers than this in one place make a lump that breaks needles. */
+export const MOST_LAYERS = 10;
+/** Such a place is named when it is at least this large, in mm². */
+const LEAST_LUMP = 1;
+/** What lies this far inside of what covers it can be left out, in mm. */
+export const HIDDEN_MARGIN = 1;
+/** So much hidden cloth is worth a word, in mm². */
+const LEAST_HIDDEN = 25;
+/** Satins that cross by more than this make a lump, in mm². */
+const LEAST_CROSSING = 1.5;
+/** More places than this are not named one by one. */
+const MOST_NAMED = 4;
+
+/** The last stitch that comes into an area; the plan's length when there is none. */
+function lastStitchIn({ x, y, move }: Plan, b: Bounds): number {
+  for (let i = x.length - 1; i >= 0; i--)
+    if (move[i] === Move.stitch && x[i] >= b.minX && x[i] <= b.maxX && y[i] >= b.minY && y[i] <= b.maxY)
+      return i + 1;
+  return x.length;
+}
+
+export const layersCheck: Check = {
+  id: 'layers',
+  find({ layers, plan, sewn }) {
+    return layerBlobs(layers(), MOST_LAYERS + 1, LEAST_LUMP)
+      .slice(0, MOST_NAMED)
+      .map(({ bounds, most, highest }) => {
+        const objects = sewn
+          .filter(({ cover }) => cover && insideRegion(cover.region, highest.x, highest.y))
+          .map(({ leaf }) => leaf.id);
+        return {
+          weight: 2 as const,
+          sentence: `Up to ${most} layers of thread lie on one another here: a hard lump, in which needles break.`,
+          objects,
+          at: bounds,
+          record: lastStitchIn(plan, bounds),
+          fix: objects.length > 1 ? 'Take out what lies beneath' : undefined,
+        };
+      });
+  },
+  fix: (design, { objects }) => takenOut(design, objects),
+};
+
+interface Pair {
+  lower: SewnItem;
+  upper: SewnItem;
+}
+
+const isSatin = ({ leaf }: SewnItem): boolean => leaf.kind === 'object' && leaf.recipe.kind === 'satin';
+
+/** What of the lower one lies well under the upper one. */
+const hiddenBy = ({ cover: a }: SewnItem, { cover: b }: SewnItem): Region =>
+  a && b && boundsMeet(a.bounds, b.bounds) ? intersect(a.region, offsetRegion(b.region, -HIDDEN_MARGIN)) : [];
+
+/** Covering objects of which the second is sewn later and lies on the first. */
+function* covering({ sewn }: Checked): Generator<Pair> {
+  const dense = sewn.filter((s) => s.cover);
+  for (let j = 1; j < dense.length; j++)
+    for (let i = 0; i < j; i++) yield { lower: dense[i], upper: dense[j] };
+}
+
+export const hiddenCheck: Check = {
+  id: 'hidden-stitches',
+  find(checked) {
+    const out: Found[] = [];
+    for (const { lower, upper } of covering(checked)) {
+      const hidden = hiddenBy(lower, upper);
+      const area = regionArea(hidden);
+      if (area < LEAST_HIDDEN) continue;
+      out.push({
+        weight: 1,
+        sentence: `${area.toFixed(0)} mm² of ${lower.leaf.name} lie hidden under ${upper.leaf.name}: left out, the cloth stays softer and the sewing shorter.`,
+        objects: [lower.leaf.id, upper.leaf.id],
+        at: regionBounds(hidden) ?? undefined,
+        record: upper.share.from,
+        fix: 'Leave out what is hidden',
+      });
+    }
+    return out;
+  },
+  fix: (design, { objects }) => takenOut(design, objects),
+};
+
+export const crossingCheck: Check = {
+  id: 'satin-crossing',
+  find(checked) {
+    const out: Found[] = [];
+    for (const { lower, upper } of covering(checked)) {
+      if (!isSatin(lower) || !isSatin(upper)) continue;
+      const crossing = hiddenBy(lower, upper);
+      if (regionArea(crossing) < LEAST_CROSSING) continue;
+      out.push({
+        weight: 1,
+        sentence: `The satin of ${upper.leaf.name} crosses that of ${lower.leaf.name}: the place will stand up as a lump.`,
+        objects: [lower.leaf.id, upper.leaf.id],
+        at: regionBounds(crossing) ?? undefined,
+        record: upper.share.to,
+        fix: canBeCut(lower) ? 'Take out what lies beneath' : undefined,
+      });
+    }
+    return out;
+  },
+  fix: (design, { objects }) => takenOut(design, objects),
+};
+
+/** A satin along a line has no region of its own that could be cut. */
+const canBeCut = ({ leaf }: SewnItem): boolean =>
+  leaf.kind === 'object' && (leaf.recipe.kind !== 'satin' || leaf.recipe.settings.sides === 'shape');
+
+/**
+ * Takes out of each of these objects (in sewing order) what lies beneath a later one of them, but for a margin at its
+ * edge so that no cloth shows. Everything stays live: the objects are what they were, less the others' insides.
+ */
+function takenOut(design: Design, ids: readonly string[]): Job {
+  const builder = new JobBuilder(design, 'Take out what is hidden');
+  const objects = ids.map((id) => findItem(design, id)).filter((o) => o?.kind === 'object');
+  if (objects.length < 2) throw new JobError('There is nothing beneath it any more that could be taken out.');
+  const insides = objects.slice(1).map((over): DesignObject => {
+    const { start: _, end: __, guideLines: ___, ...model } = over;
+    return {
+      ...model,
+      id: newId(),
+      name: `Inside of ${over.name}`.slice(0, 120),
+      unsewn: true,
+      outline: { kind: 'surround', of: [over.id], distance: -HIDDEN_MARGIN, corners: 'mitre' },
+    };
+  });
+  builder.insertAfter(insides, objects[0].id);
+  const made = objects.slice(0, -1).map((under, i): DesignObject => {
+    const of = [under.id, ...insides.slice(i).map((inside) => inside.id)];
+    return { ...under, id: newId(), outline: { kind: 'combine', op: 'subtract', of } };
+  });
+  made.forEach((result, i) => {
+    builder.insertAfter([result], objects[i].id);
+    builder.replace({ ...objects[i], unsewn: true });
+  });
+  return builder.job(made.map((o) => o.id));
+}

@@ -1,0 +1,98 @@
+// Where an item's stitches lie, and which items lie on one another and so must keep their order.
+import type { DesignObject, Item, PlainOutline, StitchesObject } from '../design/types.ts';
+import { bandRegion, intersect, offsetRegion, unite } from '../geometry/clip.ts';
+import { uniteBounds, type Bounds } from '../geometry/points.ts';
+import type { Line } from '../geometry/polyline.ts';
+import { regionArea, regionBounds, type Region } from '../geometry/region.ts';
+import { remember } from '../design/remember.ts';
+import type { Cloth } from '../materials/cloths.ts';
+import { THREAD_WIDTH } from '../materials/machine.ts';
+import { outlineLines } from '../outlines/flatten.ts';
+import { outlineRegion } from '../outlines/region.ts';
+import { sewnFrom } from '../stitches/kinds.ts';
+import { objectCover } from './stitch-object.ts';
+
+/** The cloth that an item's thread lies on. */
+export interface Extent {
+  region: Region;
+  bounds: Bounds | null;
+}
+
+/** Outlines are followed this roughly, in mm. */
+const ROUGH = 0.1;
+/** Overlaps smaller than this are none, in mm². */
+const TOUCH = 0.05;
+
+/** How far a line kind reaches to each side of its line beyond the thread, in mm. */
+function reachOf({ recipe }: DesignObject): number {
+  const { width, size } = recipe.settings;
+  if (recipe.kind === 'satin') return typeof width === 'number' ? width / 2 : 1.5;
+  return recipe.kind === 'motif-run' ? (typeof size === 'number' ? size / 2 : 3) : 0;
+}
+
+function objectRegion(object: DesignObject<PlainOutline>, cloth: Cloth): Region {
+  const grown = THREAD_WIDTH / 2;
+  const cover = objectCover(object, cloth);
+  if (cover) return offsetRegion(cover.region, grown);
+  if (sewnFrom(object.recipe) === 'region') return offsetRegion(outlineRegion(object.outline), grown);
+  return bandRegion(outlineLines(object.outline, ROUGH), 2 * (reachOf(object) + grown));
+}
+
+/** Brought-in stitches as the band that their thread covers. */
+function stitchesRegion({ points, moves }: StitchesObject): Region {
+  const lines: Line[] = [];
+  let run: number[] = [];
+  const end = (): void => {
+    if (run.length > 2) lines.push({ coords: Float64Array.from(run), closed: false });
+    run = [];
+  };
+  for (let i = 0; i < moves.length; i++) {
+    if (moves[i] !== 0) end();
+    run.push(points[2 * i] / 10, points[2 * i + 1] / 10);
+  }
+  end();
+  return bandRegion(lines, THREAD_WIDTH);
+}
+
+const extents = new Map<string, Extent>();
+const MOST_EXTENTS = 2000;
+
+/** The cloth that an item's stitches lie on; remembered by content. */
+export function sewnExtent(item: Item<PlainOutline>, cloth: Cloth): Extent {
+  if (item.kind === 'group') {
+    const inner = item.objects.filter((o) => o.visible).map((o) => sewnExtent(o, cloth));
+    const region = inner.reduce<Region>((all, e) => unite(all, e.region), []);
+    return { region, bounds: uniteBounds(inner.map((e) => e.bounds)) };
+  }
+  if (item.kind === 'object' && item.unsewn) return { region: [], bounds: null };
+  const key =
+    item.kind === 'object'
+      ? JSON.stringify([item.outline, item.recipe, item.guideLines, item.widths, cloth.id])
+      : JSON.stringify([item.points, item.moves]);
+  return remember(
+    key,
+    extents,
+    () => {
+      const region = item.kind === 'object' ? objectRegion(item, cloth) : stitchesRegion(item);
+      return { region, bounds: regionBounds(region) };
+    },
+    MOST_EXTENTS,
+  );
+}
+
+export const boundsMeet = (a: Bounds | null, b: Bounds | null, room = 0): boolean =>
+  !!a &&
+  !!b &&
+  a.minX < b.maxX + room &&
+  b.minX < a.maxX + room &&
+  a.minY < b.maxY + room &&
+  b.minY < a.maxY + room;
+
+export const overlapOf = (a: Extent, b: Extent): Region =>
+  boundsMeet(a.bounds, b.bounds) ? intersect(a.region, b.region) : [];
+
+/** For each extent, those before it that it lies on: their order must stay. */
+export const mustFollow = (extents: readonly Extent[]): number[][] =>
+  extents.map((b, j) =>
+    extents.slice(0, j).flatMap((a, i) => (regionArea(overlapOf(a, b)) > TOUCH ? [i] : [])),
+  );
