@@ -24,6 +24,12 @@ export interface Loaded {
   design: Design;
 }
 
+export interface Revision {
+  number: number;
+  label: string;
+  madeAt: string;
+}
+
 export class ApiError extends Error {
   /** HTTP status; 0 when the server can't be reached. */
   readonly status: number;
@@ -81,8 +87,12 @@ export const api = {
   duplicate: (id: string) => call<{ id: string }>('POST', `/designs/${id}/duplicate`),
   remove: (id: string) => call<void>('DELETE', `/designs/${id}`),
   restore: (id: string) => call<void>('POST', `/designs/${id}/restore`),
-  settings: () => call<{ settings: { units?: 'mm' | 'in'; screen?: number } }>('GET', '/settings'),
-  setSetting: (name: 'units' | 'screen', value: unknown) => call<void>('PUT', `/settings/${name}`, { value }),
+  revisions: (id: string) => call<{ revisions: Revision[] }>('GET', `/designs/${id}/revisions`),
+  revision: (id: string, number: number) => call<Loaded>('GET', `/designs/${id}/revisions/${number}`),
+  settings: () =>
+    call<{ settings: { units?: 'mm' | 'in'; screen?: number; machine?: string } }>('GET', '/settings'),
+  setSetting: (name: 'units' | 'screen' | 'machine', value: unknown) =>
+    call<void>('PUT', `/settings/${name}`, { value }),
   pictureUrl: (entry: { id: string; revision: number }) =>
     `/api/designs/${entry.id}/revisions/${entry.revision}/picture.png`,
 };

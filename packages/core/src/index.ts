@@ -59,3 +59,4 @@ export { DESIGN_SCHEMA } from './formats/design-file/schema.ts';
 export * from './painting/paint.ts';
 export * from './painting/ground.ts';
 export * from './painting/picture.ts';
+export * from './painting/heat.ts';

@@ -1,6 +1,6 @@
 // What is kept for reuse: thread charts and motifs; and the person's settings.
 import { randomUUID } from 'node:crypto';
-import { checkDesign, emptyDesign, outlineBounds, type PlainOutline } from '@rosehip/core';
+import { checkDesign, emptyDesign, MACHINES, outlineBounds, type PlainOutline } from '@rosehip/core';
 import { asc, eq } from 'drizzle-orm';
 import type { FastifyInstance } from 'fastify';
 import type { Services } from '../app.ts';
@@ -12,6 +12,8 @@ const SETTINGS: Record<string, object> = {
   units: { enum: ['mm', 'in'] },
   /** Pixels a millimetre at true size on this person's screen. */
   screen: { type: 'number', minimum: 1, maximum: 40 },
+  /** The machine that designs are timed and checked for. */
+  machine: { enum: MACHINES.map((m) => m.id) },
 };
 
 const motifParams = {

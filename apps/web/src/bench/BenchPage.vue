@@ -6,6 +6,7 @@ import { everyItem, findPlace, type ViewName } from '@rosehip/core';
 import { useAids } from '../stores/aids.ts';
 import { useBench } from '../stores/bench.ts';
 import { useSettings } from '../stores/settings.ts';
+import { useRehearsal } from '../stores/rehearsal.ts';
 import { useSewing } from '../stores/sewing.ts';
 import { useView, type PanelName } from '../stores/view.ts';
 import ClothView from './cloth/ClothView.vue';
@@ -16,6 +17,7 @@ import { useCommands, waiting, writtenKey } from './commands.ts';
 import ConflictPanel from './panels/ConflictPanel.vue';
 import HoopPanel from './panels/HoopPanel.vue';
 import FindingsPanel from './panels/FindingsPanel.vue';
+import FiguresPanel from './panels/FiguresPanel.vue';
 import GuidesPanel from './panels/GuidesPanel.vue';
 import KeysPanel from './panels/KeysPanel.vue';
 import PicturePanel from './panels/PicturePanel.vue';
@@ -23,7 +25,8 @@ import PointsPanel from './panels/PointsPanel.vue';
 import ReportPanel from './panels/ReportPanel.vue';
 import ShapesPanel from './panels/ShapesPanel.vue';
 import ShapingPanel from './panels/ShapingPanel.vue';
-import TidyPanel from './panels/TidyPanel.vue';
+import ProposalPanel from './panels/ProposalPanel.vue';
+import RehearsalPanel from './panels/RehearsalPanel.vue';
 import TakePanel from './panels/TakePanel.vue';
 import RecipeCard from './recipe-card/RecipeCard.vue';
 import RunningOrder from './running-order/RunningOrder.vue';
@@ -37,6 +40,7 @@ const props = defineProps<{ id: string }>();
 const bench = useBench();
 const view = useView();
 const sewing = useSewing();
+const rehearsal = useRehearsal();
 const settings = useSettings();
 const aids = useAids();
 const { entries, active } = useTools();
@@ -54,6 +58,7 @@ async function open(id: string): Promise<void> {
   problem.value = '';
   forget?.();
   sewing.reset();
+  rehearsal.reset();
   view.tool = 'select';
   view.panel = 'card';
   try {
@@ -153,10 +158,12 @@ function press(e: KeyboardEvent): boolean {
       escape();
       return true;
     case 'k':
-      return (sewing.playing ? sewing.pause() : sewing.play(), true);
+      return (rehearsal.playing ? rehearsal.pause() : rehearsal.play(), true);
+    case 'j':
+      return (rehearsal.playing ? rehearsal.pause() : rehearsal.play(-1), true);
     case ',':
     case '.':
-      return (sewing.seek(sewing.playhead + (key === '.' ? 1 : -1)), true);
+      return (rehearsal.step(key === '.' ? 1 : -1), true);
     case '0':
       return (fit(), true);
     case '1':
@@ -207,6 +214,7 @@ onBeforeUnmount(() => {
   forget?.();
   clearTimeout(quiet);
   sewing.reset();
+  rehearsal.reset();
   void bench.settle();
 });
 
@@ -223,7 +231,15 @@ watch(title, (name) => (document.title = name ? `${name} · Rosehip` : 'Rosehip'
       <RouterLink to="/" class="button">To the shelf</RouterLink>
     </div>
   </div>
-  <div v-else-if="bench.design" class="grid h-full grid-rows-[48px_minmax(0,1fr)_136px]">
+  <div
+    v-else-if="bench.design"
+    class="grid h-full"
+    :class="
+      view.orderForm === 'list'
+        ? 'grid-rows-[48px_minmax(0,1fr)_330px]'
+        : 'grid-rows-[48px_minmax(0,1fr)_136px]'
+    "
+  >
     <TopBar />
     <div class="grid min-h-0 grid-cols-[64px_minmax(0,1fr)_304px]">
       <ToolRail :entries="entries" />
@@ -260,7 +276,9 @@ watch(title, (name) => (document.title = name ? `${name} · Rosehip` : 'Rosehip'
         <ShapingPanel v-else-if="view.panel === 'shaping'" :commands="commands" />
         <ReportPanel v-else-if="view.panel === 'report'" />
         <FindingsPanel v-else-if="view.panel === 'findings'" />
-        <TidyPanel v-else-if="view.panel === 'tidy'" />
+        <ProposalPanel v-else-if="view.panel === 'proposal'" />
+        <FiguresPanel v-else-if="view.panel === 'figures'" />
+        <RehearsalPanel v-else-if="view.panel === 'rehearsal'" />
         <GuidesPanel v-else-if="view.panel === 'guides'" />
         <PointsPanel v-else-if="view.tool === 'points'" />
         <ShapesPanel v-else-if="view.tool === 'shapes'" />
@@ -268,7 +286,7 @@ watch(title, (name) => (document.title = name ? `${name} · Rosehip` : 'Rosehip'
         <RecipeCard v-else :commands="commands" />
       </aside>
     </div>
-    <RunningOrder class="border-t border-line bg-panel" />
+    <RunningOrder :commands="commands" class="border-t border-line bg-panel" />
   </div>
   <p v-else class="p-12 text-center text-muted">The design is being fetched …</p>
 </template>

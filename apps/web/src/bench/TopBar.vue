@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // The bar along the top: where we are, whether it is saved, the view, the hoop, and the way to the machine.
-import { ChevronLeft, ChevronRight, CircleHelp, Redo2, TriangleAlert, Undo2 } from '@lucide/vue';
+import { ChevronLeft, ChevronRight, CircleCheck, CircleHelp, Redo2, TriangleAlert, Undo2 } from '@lucide/vue';
 import { computed } from 'vue';
 import { useRouter } from 'vue-router';
 import { clothById, type ViewName } from '@rosehip/core';
@@ -41,8 +41,8 @@ const hoopWords = computed(() => {
 });
 
 const findingWords = computed(() => {
-  const n = sewing.findings.length;
-  return `${n} ${n === 1 ? 'finding' : 'findings'}`;
+  const n = sewing.minded.length;
+  return n ? `${n} ${n === 1 ? 'finding' : 'findings'}` : 'No findings';
 });
 
 const toggle = (panel: PanelName): PanelName => (view.panel = view.panel === panel ? 'card' : panel);
@@ -124,15 +124,15 @@ function rename(event: Event): void {
     </div>
     <div class="grow" />
     <button
-      v-if="sewing.findings.length"
+      v-if="sewing.checked"
       type="button"
       class="button button-quiet px-2"
-      :class="sewing.findings.some((f) => f.weight > 1) ? 'text-amber-deep' : 'text-muted'"
-      :title="sewing.findings[0].sentence"
+      :class="sewing.minded.some((f) => f.weight > 1) ? 'text-amber-deep' : 'text-muted'"
+      :title="sewing.minded[0]?.sentence ?? 'The checks found nothing'"
       :aria-pressed="view.panel === 'findings'"
       @click="toggle('findings')"
     >
-      <TriangleAlert :size="18" aria-hidden="true" />
+      <component :is="sewing.minded.length ? TriangleAlert : CircleCheck" :size="18" aria-hidden="true" />
       {{ sewing.warning ? 'Outside the hoop' : findingWords }}
     </button>
     <button

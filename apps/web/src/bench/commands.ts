@@ -41,7 +41,7 @@ import { computed, ref, shallowRef } from 'vue';
 import { useBench } from '../stores/bench.ts';
 import { frameOf } from './items.ts';
 import { lastMove } from './last-move.ts';
-import { useTidying } from './tidying.ts';
+import { useProposals } from './proposals.ts';
 
 export interface BenchCommand {
   label: string;
@@ -63,7 +63,7 @@ export const alignWith = ref<'each' | 'last' | 'hoop'>('each');
 
 export function useCommands() {
   const bench = useBench();
-  const tidying = useTidying();
+  const proposals = useProposals();
   const ids = (): string[] => [...bench.selection];
   const count = computed(() => bench.selected.length);
 
@@ -312,6 +312,12 @@ export function useCommands() {
     },
   ]);
 
+  const orderBlocked = computed(() =>
+    [...everyLeaf(bench.design?.objects ?? [])].length > 1
+      ? undefined
+      : 'Two objects or more are needed before they can be put in order.',
+  );
+
   const arrange = computed<BenchCommand[]>(() => [
     command('Group', 2, () => does(groupJob), 'G'),
     {
@@ -351,10 +357,17 @@ export function useCommands() {
     command(
       'Tidy travel',
       1,
-      () => void tidying.propose(),
+      () => void proposals.tidyTravel(),
       'Shift Y',
       'A better route through this colour: fewer trims, less travel.',
     ),
+    {
+      label: 'Put in order',
+      keys: 'Shift O',
+      help: 'Fewer colour changes, then trims, then travel; shown first.',
+      blocked: orderBlocked.value,
+      run: () => void proposals.putInOrder(),
+    },
     command('Duplicate', 1, () => duplicate(false), 'D', 'A copy, as far away as the last move went.'),
     command('Duplicate in place', 1, () => duplicate(true), 'Shift D'),
     command('Delete', 1, remove, 'Backspace'),

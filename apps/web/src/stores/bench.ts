@@ -180,6 +180,11 @@ export const useBench = defineStore('bench', () => {
     if (committed.value) design.value = applyCommand(committed.value, replacing(items, '')).design;
   }
 
+  /** Shows what a job would do, without remembering it. */
+  function previewJob({ command }: Job): void {
+    if (committed.value) design.value = applyCommand(committed.value, command).design;
+  }
+
   function previewDesign(changes: DesignChanges): void {
     if (committed.value) design.value = { ...committed.value, ...changes };
   }
@@ -301,6 +306,7 @@ export const useBench = defineStore('bench', () => {
     redo,
     preview,
     previewDesign,
+    previewJob,
     cancelPreview,
     replace,
     settle,

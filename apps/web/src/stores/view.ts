@@ -1,4 +1,5 @@
 // How the bench is looked at: view, zoom, tool, panel. Comes back when the page is loaded again.
+import { useLocalStorage } from '@vueuse/core';
 import { defineStore } from 'pinia';
 import { computed, ref, watch } from 'vue';
 import type { Bounds, Point, ViewName } from '@rosehip/core';
@@ -17,7 +18,18 @@ export type ToolName =
   | 'measure'
   | 'picture';
 export type PanelName =
-  'card' | 'shaping' | 'guides' | 'findings' | 'tidy' | 'report' | 'hoop' | 'take' | 'keys' | 'conflict';
+  | 'card'
+  | 'shaping'
+  | 'guides'
+  | 'findings'
+  | 'figures'
+  | 'rehearsal'
+  | 'proposal'
+  | 'report'
+  | 'hoop'
+  | 'take'
+  | 'keys'
+  | 'conflict';
 
 interface Kept {
   view: ViewName;
@@ -33,6 +45,8 @@ export const useView = defineStore('view', () => {
   const view = ref<ViewName>('cloth');
   const tool = ref<ToolName>('select');
   const panel = ref<PanelName>('card');
+  /** The running order's form; kept for every design. */
+  const orderForm = useLocalStorage<'timeline' | 'list'>('rosehip-order-form', 'timeline');
   /** CSS pixels a millimetre. */
   const scale = ref(4);
   /** What lies in the middle of the cloth, in mm. */
@@ -119,6 +133,7 @@ export const useView = defineStore('view', () => {
     view,
     tool,
     panel,
+    orderForm,
     scale,
     centre,
     width,

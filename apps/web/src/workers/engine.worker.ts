@@ -5,13 +5,17 @@ import {
   designFromSvg,
   figuresOf,
   findingsOf,
+  fixOf,
   JobError,
+  layersOver,
+  machineById,
   objectChosen,
   resolveDesign,
   visibleLeaves,
   paintPicture,
   pictureArea,
   planBuffers,
+  putInOrder,
   readDesignFile,
   readDst,
   ReadError,
@@ -26,29 +30,51 @@ import {
   type DesignObject,
   type Figures,
   type Finding,
+  type Job,
+  type LayerGrid,
+  type OrderProposal,
   type PictureCanvas,
   type Plan,
   type Recipe,
   type SettingValue,
   type TidyProposal,
+  type ViewName,
 } from '@rosehip/core';
 import * as Comlink from 'comlink';
 
 export interface Sewn {
   plan: Plan;
   figures: Figures;
-  /** What will not sew as it may be meant, worst first. */
-  findings: Finding[];
   /** What settings that are left to the engine come to, by object and name. */
   chosen: Record<string, Record<string, SettingValue>>;
   /** Time the computation took, in ms. */
   took: number;
 }
 
-export type FileKind = 'dst' | 'svg' | 'png' | 'design';
+/** What the checks found, worst first, and the thread layers that they counted. */
+export interface CheckReport {
+  findings: Finding[];
+  layers: LayerGrid | null;
+}
+
+/** A sentence that says why something can't be done. */
+export interface Problem {
+  problem: string;
+}
+
+export type FileKind = 'dst' | 'svg' | 'design';
 
 /** What reading a file gave: a design, or a sentence that says why not. */
-export type BroughtIn = { design: Design; notes: string[] } | { problem: string };
+export type BroughtIn = { design: Design; notes: string[] } | Problem;
+
+/** How a picture is painted: what it shows, on which ground, how large. */
+export interface PictureOptions {
+  view: ViewName;
+  ground: 'cloth' | 'clear';
+  /** Pixels a millimetre. */
+  scale: number;
+  area: 'stitches' | 'hoop';
+}
 
 const handOver = (plan: Plan, more: object = {}): Sewn =>
   Comlink.transfer({ plan, ...more } as Sewn, planBuffers(plan));
@@ -62,15 +88,41 @@ function chosenIn(design: Design): Sewn['chosen'] {
   );
 }
 
+/** Gives what `work` gives, or the sentence of a job that can't be done. */
+function said<T>(work: () => T): T | Problem {
+  try {
+    return work();
+  } catch (error) {
+    if (error instanceof JobError) return { problem: error.message };
+    throw error;
+  }
+}
+
 const engine = {
-  sew(design: Design): Sewn {
+  sew(design: Design, machine: string): Sewn {
     const start = performance.now();
-    const plan = sewDesign(design);
-    const figures = figuresOf(plan);
-    const empty = plan.objects.filter((o) => o.to === o.from).map((o) => o.id);
-    const findings = findingsOf(design, figures, empty);
-    return handOver(plan, { figures, findings, chosen: chosenIn(design), took: performance.now() - start });
+    const plan = sewDesign(design, { speed: machineById(machine).speed });
+    return handOver(plan, {
+      figures: figuresOf(plan),
+      chosen: chosenIn(design),
+      took: performance.now() - start,
+    });
   },
+
+  /** Runs every check, and counts the thread's layers. */
+  check(design: Design, machine: string): CheckReport {
+    const plan = sewDesign(design, { speed: machineById(machine).speed });
+    const findings = findingsOf(design, plan, machineById(machine));
+    const layers = layersOver(plan);
+    return Comlink.transfer({ findings, layers }, layers ? [layers.layers.buffer as ArrayBuffer] : []);
+  },
+
+  /** What the fix of a finding does to the design. */
+  fix: (design: Design, finding: Finding): Job | Problem => said(() => fixOf(design, finding)),
+
+  /** A better running order; null when there is none. */
+  order: (design: Design, machine: string): OrderProposal | null | Problem =>
+    said(() => putInOrder(design, machineById(machine).speed)),
 
   /** The object stitched by every kind, for the card's swatches; settings it has are kept where they fit. */
   swatches(object: DesignObject, design: Design): { kind: string; plan: Plan }[] {
@@ -86,14 +138,7 @@ const engine = {
   },
 
   /** A better route through the colour of what is selected; null when there is none, or a sentence why not. */
-  tidy(design: Design, ids: string[]): TidyProposal | null | { problem: string } {
-    try {
-      return tidyTravel(design, ids);
-    } catch (error) {
-      if (error instanceof JobError) return { problem: error.message };
-      throw error;
-    }
-  },
+  tidy: (design: Design, ids: string[]): TidyProposal | null | Problem => said(() => tidyTravel(design, ids)),
 
   /** Reads a file by its name's ending. */
   bringIn(fileName: string, bytes: Uint8Array): BroughtIn {
@@ -119,17 +164,28 @@ const engine = {
   },
 
   /** Writes the design as a file. */
-  async writeFile(design: Design, kind: FileKind): Promise<Uint8Array> {
+  writeFile(design: Design, kind: FileKind): Uint8Array {
     const plan = sewDesign(design);
     if (kind === 'dst') return writeDst(plan, design.name);
     if (kind === 'svg') return new TextEncoder().encode(writeSvg(design, plan));
-    if (kind === 'design') return new TextEncoder().encode(writeDesignFile(design));
-    const area = pictureArea(design, plan);
-    const [w, h] = [area.maxX - area.minX, area.maxY - area.minY];
-    const scale = Math.min(20, 2400 / Math.max(w, h));
-    const canvas = new OffscreenCanvas(Math.round(w * scale), Math.round(h * scale));
-    const ctx = canvas.getContext('2d')! as unknown as PictureCanvas;
-    paintPicture(ctx, design, plan, 'cloth', area, canvas.width, canvas.height);
+    return new TextEncoder().encode(writeDesignFile(design));
+  },
+
+  /** Paints the design as a PNG. Throws when the picture would be too large for a canvas. */
+  async picture(design: Design, { view, ground, scale, area: shown }: PictureOptions): Promise<Uint8Array> {
+    const plan = sewDesign(design);
+    const { width, height } = design.hoop;
+    const area =
+      shown === 'hoop'
+        ? { minX: -width / 2, minY: -height / 2, maxX: width / 2, maxY: height / 2 }
+        : pictureArea(design, plan);
+    const size = [area.maxX - area.minX, area.maxY - area.minY].map((v) =>
+      Math.max(1, Math.round(v * scale)),
+    );
+    const canvas = new OffscreenCanvas(size[0], size[1]);
+    const ctx = canvas.getContext('2d') as unknown as PictureCanvas | null;
+    if (!ctx) throw new Error('the picture is too large; take fewer dots a millimetre.');
+    paintPicture(ctx, design, plan, view, area, size[0], size[1], ground === 'cloth');
     const blob = await canvas.convertToBlob({ type: 'image/png' });
     return new Uint8Array(await blob.arrayBuffer());
   },

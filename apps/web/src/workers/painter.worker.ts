@@ -3,6 +3,7 @@
 // The thread that is sewn is kept on a canvas of its own, so that a rehearsal only adds what is new.
 import {
   boxMatrix,
+  heatPixels,
   paintCloth,
   paintLines,
   paintNeedle,
@@ -10,6 +11,7 @@ import {
   type Bounds,
   type Canvas2D,
   type Design,
+  type LayerGrid,
   type Plan,
   type ViewName,
 } from '@rosehip/core';
@@ -28,6 +30,13 @@ export interface PaintRequest {
   playhead: number;
   /** Objects that are worked on: all others are dimmed. Null when nothing is dimmed. */
   focus: string[] | null;
+  /** What is not sewn yet is not shown at all, rather than faintly. */
+  hideRest?: boolean;
+  dimUnderlay?: boolean;
+  /** Only stitches of this thread are shown. */
+  thread?: string;
+  /** The heat map of thread layers lies over everything. */
+  heat?: boolean;
 }
 
 type Context = OffscreenCanvasRenderingContext2D;
@@ -48,6 +57,8 @@ const sewn = layer();
 const out = layer();
 let plan: Plan | null = null;
 let design: Design | null = null;
+/** The heat map as a picture, one pixel a square, and where it lies, in mm. */
+let heat: { canvas: OffscreenCanvas; x: number; y: number; width: number; height: number } | null = null;
 /** The reference picture, decoded; it lies under the thread. */
 let picture: ImageBitmap | null = null;
 /** What the layers show now: any difference makes them anew. */
@@ -139,7 +150,7 @@ function paintRange(target: Layer, r: PaintRequest, from: number, to: number): v
   if (!plan || to <= from) return;
   toMm(target.ctx, r);
   const ctx = target.ctx as unknown as Canvas2D;
-  const range = { from, to, area: areaOf(r) };
+  const range = { from, to, area: areaOf(r), dimUnderlay: r.dimUnderlay, thread: r.thread };
   if (r.view === 'needle') paintNeedle(ctx, plan, r.scale, range);
   else paintThread(ctx, plan, r.scale, range);
 }
@@ -148,6 +159,15 @@ function paintRange(target: Layer, r: PaintRequest, from: number, to: number): v
 function shares(p: Plan, focus: string[] | null): [number, number][] {
   if (!focus) return [[0, p.x.length]];
   return p.objects.filter((o) => focus.includes(o.id)).map((o) => [o.from, o.to]);
+}
+
+/** The heat map, stretched over the cloth it was counted on. */
+function paintHeat(r: PaintRequest): void {
+  if (!heat) return;
+  toMm(out.ctx, r);
+  out.ctx.imageSmoothingEnabled = false;
+  out.ctx.drawImage(heat.canvas, heat.x, heat.y, heat.width, heat.height);
+  out.ctx.imageSmoothingEnabled = true;
 }
 
 const painter = {
@@ -161,6 +181,17 @@ const painter = {
     picture?.close();
     picture = next;
     groundKey = '';
+  },
+
+  setLayers(grid: LayerGrid | null): void {
+    if (!grid?.width) {
+      heat = null;
+      return;
+    }
+    const canvas = new OffscreenCanvas(grid.width, grid.height);
+    canvas.getContext('2d')!.putImageData(new ImageData(heatPixels(grid), grid.width, grid.height), 0, 0);
+    const { x0: x, y0: y, cell, width, height } = grid;
+    heat = { canvas, x, y, width: width * cell, height: height * cell };
   },
 
   setPlan(next: Plan): void {
@@ -181,7 +212,7 @@ const painter = {
       toMm(out.ctx, r);
       if (design) paintLines(out.ctx as unknown as Canvas2D, design, r.scale, r.focus);
     } else if (plan) {
-      const key = `${place} ${version} ${r.focus?.join(' ') ?? ''}`;
+      const key = `${place} ${version} ${r.dimUnderlay} ${r.thread} ${r.focus?.join(' ') ?? ''}`;
       if (key !== threadKey || r.playhead < sewnTo) {
         clear(sewn, r);
         sewnTo = 0;
@@ -190,7 +221,7 @@ const painter = {
       for (const [from, to] of shares(plan, r.focus))
         paintRange(sewn, r, Math.max(sewnTo, from), Math.min(r.playhead, to));
       sewnTo = r.playhead;
-      if (r.playhead < plan.x.length || r.focus) {
+      if ((r.playhead < plan.x.length && !r.hideRest) || r.focus) {
         if (faintKey !== key) {
           clear(faint, r);
           paintRange(faint, r, 0, plan.x.length);
@@ -204,6 +235,7 @@ const painter = {
       out.ctx.setTransform(1, 0, 0, 1, 0, 0);
       out.ctx.drawImage(sewn.canvas, 0, 0);
     }
+    if (r.heat) paintHeat(r);
     const bitmap = out.canvas.transferToImageBitmap();
     return Comlink.transfer(bitmap, [bitmap]);
   },

@@ -40,7 +40,16 @@ export interface PaintRange {
   to: number;
   /** Only what reaches into this area, in mm, is painted; left out: everything. */
   area?: Bounds;
+  /** Underlay and travel are painted faintly. */
+  dimUnderlay?: boolean;
+  /** Only stitches of this thread. */
+  thread?: string;
 }
+
+/** How strongly dimmed underlay shows. */
+const DIM = 0.22;
+
+const isBeneath = (part: number): boolean => part === Part.underlay || part === Part.travel;
 
 const whole = (plan: Plan): PaintRange => ({ from: 0, to: plan.x.length });
 
@@ -49,12 +58,12 @@ const REACH = 0.5;
 
 /** Calls `stitch` for every stitch of the range that reaches into its area, with the records it joins. */
 function eachStitch(
-  { x, y, move }: Plan,
-  { from, to, area }: PaintRange,
+  { x, y, move, object, objects }: Plan,
+  { from, to, area, thread }: PaintRange,
   stitch: (from: number, to: number) => void,
 ): void {
   for (let i = Math.max(1, from); i < to; i++) {
-    if (move[i] !== Move.stitch) continue;
+    if (move[i] !== Move.stitch || (thread && objects[object[i]].thread !== thread)) continue;
     if (
       area &&
       ((x[i] < area.minX - REACH && x[i - 1] < area.minX - REACH) ||
@@ -97,6 +106,7 @@ export function paintThread(ctx: Canvas2D, plan: Plan, scale: number, range: Pai
   let object = -1;
   let shades: Shades | null = null;
   let shade = -1;
+  let dim = false;
   let batch: number[] = [];
   const trace = (offset: number): void => {
     ctx.beginPath();
@@ -107,6 +117,7 @@ export function paintThread(ctx: Canvas2D, plan: Plan, scale: number, range: Pai
   };
   const flush = (): void => {
     if (!batch.length || !shades) return;
+    ctx.globalAlpha = dim ? DIM : 1;
     if (plain) {
       ctx.strokeStyle = shades.body[shade];
       ctx.lineWidth = width;
@@ -137,9 +148,11 @@ export function paintThread(ctx: Canvas2D, plan: Plan, scale: number, range: Pai
       shades = shadesOf(threadByCode(plan.objects[object].thread).colour);
     }
     const next = shadeIndex(dx, dy, shades!.body.length);
-    if (next !== shade || batch.length > most) {
+    const faint = !!range.dimUnderlay && isBeneath(plan.part[b]);
+    if (next !== shade || faint !== dim || batch.length > most) {
       flush();
       shade = next;
+      dim = faint;
     }
     batch.push(plan.x[a], plan.y[a], plan.x[b], plan.y[b]);
   });
@@ -159,6 +172,7 @@ export function paintNeedle(ctx: Canvas2D, plan: Plan, scale: number, range: Pai
   const flush = (): void => {
     if (!batch.length) return;
     const colour = readable(threadByCode(plan.objects[object].thread).colour);
+    ctx.globalAlpha = under && range.dimUnderlay ? DIM : 1;
     ctx.strokeStyle = under ? mixed(colour, '#ffffff', 0.55) : colour;
     ctx.lineWidth = Math.min(0.12, 1.4 * px) + 0.3 * px;
     ctx.beginPath();
@@ -177,7 +191,7 @@ export function paintNeedle(ctx: Canvas2D, plan: Plan, scale: number, range: Pai
     batch = [];
   };
   eachStitch(plan, range, (a, b) => {
-    const below = plan.part[b] === Part.underlay || plan.part[b] === Part.travel;
+    const below = isBeneath(plan.part[b]);
     if (plan.object[b] !== object || below !== under || batch.length > 4000) {
       flush();
       object = plan.object[b];
@@ -186,6 +200,7 @@ export function paintNeedle(ctx: Canvas2D, plan: Plan, scale: number, range: Pai
     batch.push(plan.x[a], plan.y[a], plan.x[b], plan.y[b]);
   });
   flush();
+  ctx.globalAlpha = 1;
   paintMarks(ctx, plan, px, range);
   ctx.restore();
 }

@@ -2,7 +2,13 @@
 import { describe, expect, test } from 'vitest';
 import { demoDesigns } from '../../../../demo/designs.ts';
 import { applyCommand } from '../design/commands.ts';
-import { emptyDesign, type Design, type DesignObject, type Outline } from '../design/types.ts';
+import {
+  emptyDesign,
+  type Design,
+  type DesignObject,
+  type Outline,
+  type PlainOutline,
+} from '../design/types.ts';
 import { findingsOf } from '../findings/findings.ts';
 import { coverOfRegion, layersOf } from '../findings/layers.ts';
 import { regionFromRings } from '../geometry/clip.ts';
@@ -13,7 +19,7 @@ import { Part } from '../stitches/thread.ts';
 import { coverOf, lineIsCovered, type Cover } from './cover.ts';
 import { hiddenWay } from './hidden-way.ts';
 import { joinPlace } from './join-place.ts';
-import { figuresOf, Move } from './plan.ts';
+import { Move } from './plan.ts';
 import { sewDesign } from './sew.ts';
 import { tieIn, tieOff } from './ties.ts';
 import { tidyTravel, travelOf } from './tidy.ts';
@@ -65,10 +71,10 @@ describe('the join of a ring', () => {
       [10, 10],
       [-10, 10],
     ];
-    const at = joinPlace(box(0, 0, 20, 20), [], { x: 8, y: -12 })!;
+    const at = joinPlace(box(0, 0, 20, 20) as PlainOutline, [], { x: 8, y: -12 })!;
     expect(corners.some(([x, y]) => Math.hypot(at.x - x, at.y - y) < 0.1)).toBe(true);
     expect(at.x).toBeCloseTo(10);
-    expect(joinPlace(box(0, 0, 20, 20), [], { x: 0, y: -12 })).toBeUndefined();
+    expect(joinPlace(box(0, 0, 20, 20) as PlainOutline, [], { x: 0, y: -12 })).toBeUndefined();
   });
 
   test('is left alone on smooth rings in the open and on open lines', () => {

@@ -2,6 +2,7 @@
 import type { Bounds } from '../geometry/points.ts';
 import { emptyBounds, growBounds } from '../geometry/points.ts';
 import { DEFAULT_SPEED, type MachineSpeed } from '../materials/machine.ts';
+import { threadByCode, type Thread } from '../materials/threads.ts';
 
 /** What the machine does to arrive at a record's place. Trim, change and stop happen where the needle is. */
 export const Move = { stitch: 0, jump: 1, trim: 2, change: 3, stop: 4 } as const;
@@ -130,6 +131,9 @@ function timesOf(x: Float32Array, y: Float32Array, move: Uint8Array, speed: Mach
   return time;
 }
 
+/** Upper thread runs down into the cloth and up again at every stitch: so much more than the stitch, in mm. */
+const THROUGH = 0.6;
+
 /** Counts, size and sewing time of a plan. */
 export function figuresOf(plan: Plan): Figures {
   const counts = [0, 0, 0, 0, 0];
@@ -163,8 +167,32 @@ export function figuresOf(plan: Plan): Figures {
     threads,
     shortest: any ? shortest : 0,
     longest,
-    threadMetres: thread / 1000,
+    threadMetres: (thread + THROUGH * counts[Move.stitch]) / 1000,
   };
+}
+
+/** What one thread of a plan takes. */
+export interface ThreadUse extends Thread {
+  metres: number;
+  stitches: number;
+  /** Sewing time with its own trims and changes, in seconds. */
+  seconds: number;
+}
+
+/** What each thread of a plan takes, in the order in which they are first sewn. */
+export function threadUse(plan: Plan): ThreadUse[] {
+  const { x, y, move, object, time } = plan;
+  const uses = new Map<string, ThreadUse>();
+  for (let i = 0; i < x.length; i++) {
+    const code = plan.objects[object[i]].thread;
+    let use = uses.get(code);
+    if (!use) uses.set(code, (use = { ...threadByCode(code), metres: 0, stitches: 0, seconds: 0 }));
+    use.seconds += time[i] - (i ? time[i - 1] : 0);
+    if (move[i] !== Move.stitch || i === 0) continue;
+    use.stitches++;
+    use.metres += (Math.hypot(x[i] - x[i - 1], y[i] - y[i - 1]) + THROUGH) / 1000;
+  }
+  return [...uses.values()].filter((u) => u.stitches);
 }
 
 /** The first record that is not done after `seconds`; the plan's length when all are. */

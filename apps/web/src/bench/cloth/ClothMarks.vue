@@ -5,6 +5,7 @@ import type { Point } from '@rosehip/core';
 import { useAids } from '../../stores/aids.ts';
 import { useBench } from '../../stores/bench.ts';
 import { useView } from '../../stores/view.ts';
+import { marked } from '../finding-mark.ts';
 import { snapMarks } from '../snapping.ts';
 import { drawLabel, drawLine, LEAF } from '../tools/marks.ts';
 import type { Tool } from '../tools/tool.ts';
@@ -99,6 +100,26 @@ function drawSnaps(ctx: Context): void {
   }
 }
 
+/** What a finding is about: a dashed ring of rosehip about the place. */
+function drawMarked(ctx: Context): void {
+  if (!marked.value) return;
+  const a = view.toPx({ x: marked.value.minX, y: marked.value.minY });
+  const b = view.toPx({ x: marked.value.maxX, y: marked.value.maxY });
+  const [w, h] = [Math.max(28, b.x - a.x + 12), Math.max(28, b.y - a.y + 12)];
+  for (const [colour, width] of [
+    [HALO, 5],
+    ['#b3263f', 2],
+  ] as const) {
+    ctx.beginPath();
+    ctx.roundRect((a.x + b.x - w) / 2, (a.y + b.y - h) / 2, w, h, 12);
+    ctx.setLineDash(width > 2 ? [] : [7, 5]);
+    ctx.strokeStyle = colour;
+    ctx.lineWidth = width;
+    ctx.stroke();
+  }
+  ctx.setLineDash([]);
+}
+
 function draw(): void {
   const target = canvas.value;
   if (!target) return;
@@ -115,6 +136,7 @@ function draw(): void {
   const toPx = (p: Point): Point => ({ x: p.x * scale + originX, y: p.y * scale + originY });
   props.tool.mark?.({ ctx, toPx, scale });
   drawSnaps(ctx);
+  drawMarked(ctx);
 }
 
 // `draw` runs inside the effect, so whatever it reads is watched; and a change draws it anew.
@@ -122,7 +144,12 @@ watchEffect(draw, { flush: 'post' });
 
 /** An empty layer is not shown: every layer that is costs time at each frame. */
 const shown = computed(
-  () => aids.showGrid || !!bench.design?.guides?.length || snapMarks.value.length > 0 || !!props.tool.mark,
+  () =>
+    aids.showGrid ||
+    !!bench.design?.guides?.length ||
+    snapMarks.value.length > 0 ||
+    !!props.tool.mark ||
+    !!marked.value,
 );
 </script>
 

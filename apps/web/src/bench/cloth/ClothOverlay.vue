@@ -22,6 +22,7 @@ import {
   type Point,
 } from '@rosehip/core';
 import { useBench } from '../../stores/bench.ts';
+import { useRehearsal } from '../../stores/rehearsal.ts';
 import { useSewing } from '../../stores/sewing.ts';
 import { useView } from '../../stores/view.ts';
 import { pivot, waiting } from '../commands.ts';
@@ -35,6 +36,7 @@ const props = defineProps<{ tool: Tool }>();
 
 const bench = useBench();
 const sewing = useSewing();
+const rehearsal = useRehearsal();
 const view = useView();
 const snap = useSnapping();
 
@@ -289,8 +291,9 @@ function dragAngle(e: PointerEvent, flip: 1 | -1): void {
 
 /* The needle, while a rehearsal stands or runs somewhere inside the design. */
 const needle = computed(() => {
-  const { plan, playhead } = sewing;
-  if (!plan || sewing.atEnd || playhead < 1) return null;
+  const { plan } = sewing;
+  const { playhead } = rehearsal;
+  if (!plan || !rehearsal.showNeedle || rehearsal.atEnd || playhead < 1) return null;
   return view.toPx({ x: plan.x[playhead - 1], y: plan.y[playhead - 1] });
 });
 </script>

@@ -8,6 +8,7 @@ import { withoutPictureData } from '../../workers/engine.ts';
 import { startPainter } from '../../workers/painter.ts';
 import { rest } from '../../workers/rest.ts';
 import { useBench } from '../../stores/bench.ts';
+import { useRehearsal } from '../../stores/rehearsal.ts';
 import { useSewing } from '../../stores/sewing.ts';
 import { useView } from '../../stores/view.ts';
 import { useBringIn } from '../bring-in.ts';
@@ -23,6 +24,7 @@ const props = defineProps<{ tool: Tool }>();
 
 const bench = useBench();
 const sewing = useSewing();
+const rehearsal = useRehearsal();
 const view = useView();
 const aids = useAids();
 const area = useTemplateRef<HTMLElement>('area');
@@ -82,8 +84,12 @@ async function paint(): Promise<void> {
     scale: view.scale * ratio,
     originX: view.originX * ratio,
     originY: view.originY * ratio,
-    playhead: sewing.playhead,
+    playhead: rehearsal.playhead,
     focus: focus.value,
+    hideRest: rehearsal.rest === 'hidden',
+    dimUnderlay: rehearsal.dimUnderlay,
+    thread: rehearsal.onlyThread ?? undefined,
+    heat: rehearsal.heat,
   };
   const asked = performance.now();
   const image = await painter.paint(request);
@@ -134,7 +140,38 @@ watch(
   },
   { immediate: true },
 );
-watch(() => sewing.playhead, paint);
+watch(
+  () => sewing.layers,
+  async (layers) => {
+    await painter.setLayers(layers);
+    if (rehearsal.heat) void paint();
+  },
+  { immediate: true },
+);
+watch(
+  () => [rehearsal.playhead, rehearsal.rest, rehearsal.dimUnderlay, rehearsal.onlyThread, rehearsal.heat],
+  paint,
+);
+
+/** The needle is kept this far from the cloth's edge, as a share of its size. */
+const FOLLOW_ROOM = 0.2;
+// The cloth follows the needle: only when it nears the edge, so that the eye has rest.
+watch(
+  () => rehearsal.playhead,
+  (playhead) => {
+    const { plan } = sewing;
+    if (!rehearsal.follow || !rehearsal.playing || !plan || playhead < 1) return;
+    const p = { x: plan.x[playhead - 1], y: plan.y[playhead - 1] };
+    const at = view.toPx(p);
+    const [w, h] = [view.width, view.height];
+    const inside =
+      at.x > w * FOLLOW_ROOM &&
+      at.x < w * (1 - FOLLOW_ROOM) &&
+      at.y > h * FOLLOW_ROOM &&
+      at.y < h * (1 - FOLLOW_ROOM);
+    if (!inside) view.centre = p;
+  },
+);
 watch([() => view.view, () => view.scale, () => view.centre, width, height], () => {
   drawSoon();
   void paint();

@@ -1,42 +1,172 @@
 <script setup lang="ts">
-// What the checks found, worst first, each with the way to what it is about.
-import { findItem, itemBounds } from '@rosehip/core';
+// What the checks found, worst first: each with a way to see it, a fix where there is one, and a way to ignore it.
+import { ignoreJob, type Finding, type Job } from '@rosehip/core';
+import { computed, nextTick, onBeforeUnmount, ref, shallowRef, watch } from 'vue';
 import { useBench } from '../../stores/bench.ts';
+import { useRehearsal } from '../../stores/rehearsal.ts';
 import { useSewing } from '../../stores/sewing.ts';
 import { useView } from '../../stores/view.ts';
+import { useChecker, withoutPictureData } from '../../workers/engine.ts';
+import { marked } from '../finding-mark.ts';
 
 const bench = useBench();
 const sewing = useSewing();
+const rehearsal = useRehearsal();
 const view = useView();
 
-/** Selects the object and brings it to the middle, close up. */
-function show(id: string): void {
-  const item = bench.plain && findItem(bench.plain, id);
-  const bounds = item && itemBounds(item);
-  bench.selection = [id];
+/** The fix that is shown on the cloth, until it is taken or left. */
+const trying = shallowRef<{ key: string; job: Job } | null>(null);
+/** The finding whose note is being written. */
+const noting = ref<string | null>(null);
+const note = ref('');
+
+const minded = computed(() => sewing.findings.filter((f) => f.ignored === undefined));
+const ignored = computed(() => sewing.findings.filter((f) => f.ignored !== undefined));
+
+/** Selects what it is about, brings it to the middle with a mark, and sets the playhead there. */
+function show(f: Finding): void {
+  leave();
+  bench.selection = f.objects.filter(
+    (id) => bench.design && JSON.stringify(bench.design.objects).includes(id),
+  );
   view.tool = 'select';
-  if (bounds) view.fit(bounds, 120);
+  view.panel = 'findings';
+  marked.value = f.at ?? null;
+  if (f.at) view.fit(f.at, 120);
+  if (f.record !== undefined) {
+    rehearsal.pause();
+    rehearsal.seek(f.record);
+  }
 }
+
+async function tryFix(f: Finding): Promise<void> {
+  leave();
+  const { committed } = bench;
+  if (!committed) return;
+  const job = await useChecker().fix(withoutPictureData(committed), JSON.parse(JSON.stringify(f)) as Finding);
+  if (bench.committed !== committed) return;
+  if ('problem' in job) {
+    bench.message = job.problem;
+    return;
+  }
+  trying.value = { key: f.key, job };
+  bench.previewJob(job);
+  if (f.at) view.fit(f.at, 120);
+}
+
+function take(): void {
+  const { value } = trying;
+  trying.value = null;
+  if (value) bench.does(() => value.job);
+}
+
+function leave(): void {
+  if (trying.value) bench.cancelPreview();
+  trying.value = null;
+}
+
+async function startNote(f: Finding): Promise<void> {
+  noting.value = f.key;
+  note.value = '';
+  await nextTick();
+  document.getElementById('ignore-note')?.focus();
+}
+
+function ignore(key: string): void {
+  const text = note.value.trim();
+  noting.value = null;
+  bench.does((design) => ignoreJob(design, key, text));
+}
+
+// What was tried was made for the design as it was.
+watch(
+  () => bench.committed,
+  () => (trying.value = null),
+);
+onBeforeUnmount(() => {
+  leave();
+  marked.value = null;
+});
+
+const TONE: Record<number, string> = {
+  3: 'border-rosehip/50 bg-blush',
+  2: 'border-amber/50 bg-[#fdf3e0]',
+  1: 'border-line',
+};
 </script>
 
 <template>
-  <section class="grid gap-3 p-4" aria-label="Findings">
+  <section class="grid gap-3 p-4" aria-label="Findings" :aria-busy="sewing.checking">
     <h2 class="text-lg">Findings</h2>
-    <p v-if="!sewing.findings.length" class="text-muted">Nothing was found: this design will sew as it is.</p>
-    <ul v-else class="grid gap-2">
-      <li
-        v-for="(f, i) in sewing.findings"
-        :key="i"
-        class="rounded-card border p-3"
-        :class="f.weight > 1 ? 'border-amber/50 bg-[#fdf3e0]' : 'border-line'"
-      >
+    <p v-if="!sewing.checked" class="text-muted">The checks are running …</p>
+    <p v-else-if="!minded.length" class="text-muted">
+      Nothing {{ ignored.length ? 'else ' : '' }}was found: this design will sew as it is.
+    </p>
+    <ul v-if="minded.length" class="grid gap-2">
+      <li v-for="f in minded" :key="f.key" class="rounded-card border p-3" :class="TONE[f.weight]">
         <p :role="f.weight === 3 ? 'alert' : undefined">{{ f.sentence }}</p>
-        <button v-if="f.object" type="button" class="button mt-2 h-8" @click="show(f.object)">Show me</button>
-        <button v-else type="button" class="button mt-2 h-8" @click="view.panel = 'hoop'">
-          Choose another hoop
-        </button>
+        <div v-if="trying?.key === f.key" class="mt-2 grid gap-1">
+          <p class="text-muted">The cloth shows it mended.</p>
+          <div class="flex gap-1">
+            <button type="button" class="button button-primary h-8" @click="take">Take it</button>
+            <button type="button" class="button h-8" @click="leave">Leave it</button>
+          </div>
+        </div>
+        <form v-else-if="noting === f.key" class="mt-2 grid gap-1" @submit.prevent="ignore(f.key)">
+          <label class="label" for="ignore-note">Why it does not matter</label>
+          <input
+            id="ignore-note"
+            v-model="note"
+            class="field"
+            maxlength="200"
+            @keydown.stop
+            @keydown.esc="noting = null"
+          />
+          <div class="flex gap-1">
+            <button type="submit" class="button h-8">Ignore it</button>
+            <button type="button" class="button button-quiet h-8" @click="noting = null">Back</button>
+          </div>
+        </form>
+        <div v-else class="mt-2 flex flex-wrap gap-1">
+          <button v-if="f.at || f.objects.length" type="button" class="button h-8 px-2" @click="show(f)">
+            Show me
+          </button>
+          <button
+            v-if="f.fix"
+            type="button"
+            class="button h-auto min-h-8 px-2 text-left whitespace-normal"
+            @click="tryFix(f)"
+          >
+            {{ f.fix }} …
+          </button>
+          <button type="button" class="button button-quiet h-8 px-2 text-muted" @click="startNote(f)">
+            Ignore
+          </button>
+        </div>
       </li>
     </ul>
+    <details v-if="ignored.length" class="rounded-card border border-line p-3">
+      <summary class="cursor-pointer text-muted">Ignored: {{ ignored.length }}</summary>
+      <ul class="mt-2 grid gap-2">
+        <li v-for="f in ignored" :key="f.key" class="grid gap-1 border-t border-line pt-2">
+          <p>{{ f.sentence }}</p>
+          <p v-if="f.ignored" class="text-muted">“{{ f.ignored }}”</p>
+          <div>
+            <button
+              type="button"
+              class="button h-8 px-2"
+              @click="bench.does((design) => ignoreJob(design, f.key, null))"
+            >
+              Mind it again
+            </button>
+          </div>
+        </li>
+      </ul>
+    </details>
+    <label class="flex items-center gap-2">
+      <input v-model="rehearsal.heat" type="checkbox" class="accent-rosehip" />
+      Heat map of thread layers
+    </label>
     <button type="button" class="button justify-center" @click="view.panel = 'card'">
       To the recipe card
     </button>

@@ -1,19 +1,20 @@
 <script setup lang="ts">
 // Take to machine: files to take away, with what is in them told before.
-import { computed, ref, watch } from 'vue';
+import { computed, reactive, ref, watch } from 'vue';
 import { showNumber } from '../../fields/arithmetic.ts';
 import { counted, sewingTime } from '../../parts/time.ts';
 import { useBench } from '../../stores/bench.ts';
 import { useSettings } from '../../stores/settings.ts';
 import { useSewing } from '../../stores/sewing.ts';
-import { useEngine } from '../../workers/engine.ts';
-import type { FileKind } from '../../workers/engine.worker.ts';
+import { useEngine, withoutPictureData } from '../../workers/engine.ts';
+import { useView } from '../../stores/view.ts';
+import type { FileKind, PictureOptions } from '../../workers/engine.worker.ts';
 
 const bench = useBench();
 const sewing = useSewing();
 const settings = useSettings();
 
-const KINDS: { kind: FileKind; ending: string; label: string; about: string; type: string }[] = [
+const KINDS: { kind: FileKind | 'png'; ending: string; label: string; about: string; type: string }[] = [
   {
     kind: 'dst',
     ending: '.dst',
@@ -35,10 +36,27 @@ const KINDS: { kind: FileKind; ending: string; label: string; about: string; typ
     about: 'Outlines and a stitches layer.',
     type: 'image/svg+xml',
   },
-  { kind: 'png', ending: '.png', label: 'Picture', about: 'As it will look.', type: 'image/png' },
+  {
+    kind: 'png',
+    ending: '.png',
+    label: 'Picture',
+    about: 'Of any view, for a screen or a page.',
+    type: 'image/png',
+  },
 ];
 
-const chosen = ref<FileKind>('dst');
+const chosen = ref<FileKind | 'png'>('dst');
+/** How the picture is painted; it begins with what is looked at now. */
+const picture = reactive<PictureOptions>({
+  view: useView().view,
+  ground: 'cloth',
+  scale: 300 / 25.4,
+  area: 'stitches',
+});
+/** Dots an inch that can be chosen. */
+const DOTS = [96, 150, 300, 600];
+/** Neither side of a canvas can be larger, in pixels. */
+const MOST_PIXELS = 16_000;
 const name = ref('');
 const problem = ref('');
 const working = ref(false);
@@ -55,18 +73,31 @@ const size = computed(() => {
   if (!f) return '';
   return `${showNumber(f.width, settings.units, 1)} × ${showNumber(f.height, settings.units, 1)} ${settings.units}`;
 });
-const blocked = computed(() =>
-  chosen.value !== 'design' && !sewing.figures?.stitches
-    ? 'There are no stitches yet: draw something first.'
-    : undefined,
-);
+/** Width and height of the picture, in pixels. */
+const pixels = computed(() => {
+  const { hoop } = bench.design!;
+  const f = sewing.figures;
+  const [w, h] =
+    picture.area === 'hoop' || !f?.stitches ? [hoop.width, hoop.height] : [f.width + 8, f.height + 8];
+  return [w, h].map((v) => Math.round(v * picture.scale));
+});
+const blocked = computed(() => {
+  if (chosen.value !== 'design' && !sewing.figures?.stitches)
+    return 'There are no stitches yet: draw something first.';
+  if (chosen.value === 'png' && Math.max(...pixels.value) > MOST_PIXELS)
+    return 'The picture would be too large: take fewer dots an inch.';
+  return undefined;
+});
 
 async function download(): Promise<void> {
   if (blocked.value || !bench.design) return;
   working.value = true;
   problem.value = '';
   try {
-    const bytes = await useEngine().writeFile(bench.design, chosen.value);
+    const bytes =
+      chosen.value === 'png'
+        ? await useEngine().picture(withoutPictureData(bench.design), { ...picture })
+        : await useEngine().writeFile(bench.design, chosen.value);
     const url = URL.createObjectURL(new Blob([bytes as BlobPart], { type: entry.value.type }));
     const link = document.createElement('a');
     link.href = url;
@@ -108,6 +139,37 @@ async function download(): Promise<void> {
         </span>
       </label>
     </fieldset>
+    <div v-if="chosen === 'png'" class="grid grid-cols-2 gap-2">
+      <div>
+        <label class="label" for="picture-view">View</label>
+        <select id="picture-view" v-model="picture.view" class="field">
+          <option value="lines">Lines</option>
+          <option value="needle">Needle</option>
+          <option value="cloth">Cloth</option>
+        </select>
+      </div>
+      <div>
+        <label class="label" for="picture-ground">Ground</label>
+        <select id="picture-ground" v-model="picture.ground" class="field">
+          <option value="cloth">as on the bench</option>
+          <option value="clear">transparent</option>
+        </select>
+      </div>
+      <div>
+        <label class="label" for="picture-area">Shows</label>
+        <select id="picture-area" v-model="picture.area" class="field">
+          <option value="stitches">the stitches</option>
+          <option value="hoop">the whole hoop</option>
+        </select>
+      </div>
+      <div>
+        <label class="label" for="picture-dots">Dots an inch</label>
+        <select id="picture-dots" v-model.number="picture.scale" class="field">
+          <option v-for="d in DOTS" :key="d" :value="d / 25.4">{{ d }}</option>
+        </select>
+      </div>
+      <p class="col-span-2 text-muted">{{ pixels[0] }} × {{ pixels[1] }} dots</p>
+    </div>
     <div>
       <label class="label" for="take-name">File name</label>
       <div class="flex items-center gap-1">

@@ -1,5 +1,5 @@
 // The running order as blocks: one an object, as long as it takes to sew, with marks for what interrupts.
-import { Move, threadByCode, type Plan } from '@rosehip/core';
+import { Move, Part, threadByCode, type Plan } from '@rosehip/core';
 
 export interface Block {
   id: string;
@@ -12,15 +12,19 @@ export interface Block {
   stitches: number;
 }
 
+export type MarkKind = 'trim' | 'change' | 'stop' | 'jump' | 'tie';
+
 export interface Mark {
-  kind: 'trim' | 'change' | 'stop';
+  kind: MarkKind;
+  /** Seconds. */
   at: number;
 }
 
-const MARKS: Record<number, Mark['kind']> = {
+const MARKS: Record<number, MarkKind> = {
   [Move.trim]: 'trim',
   [Move.change]: 'change',
   [Move.stop]: 'stop',
+  [Move.jump]: 'jump',
 };
 
 export function blocksOf(plan: Plan): Block[] {
@@ -44,11 +48,46 @@ export function blocksOf(plan: Plan): Block[] {
   });
 }
 
+/** Everything that interrupts the sewing, and where threads are tied. A row of jumps or ties is one mark. */
 export function marksOf(plan: Plan): Mark[] {
   const out: Mark[] = [];
+  let before: MarkKind | undefined;
   for (let i = 0; i < plan.move.length; i++) {
-    const kind = MARKS[plan.move[i]];
-    if (kind) out.push({ kind, at: ((i ? plan.time[i - 1] : 0) + plan.time[i]) / 2 });
+    const tie = plan.move[i] === Move.stitch && plan.part[i] === Part.tie;
+    const kind = tie ? 'tie' : MARKS[plan.move[i]];
+    if (kind && !(kind === before && (kind === 'jump' || kind === 'tie')))
+      out.push({ kind, at: ((i ? plan.time[i - 1] : 0) + plan.time[i]) / 2 });
+    before = kind;
   }
   return out;
+}
+
+/** Marks that matter more are kept where there is room for one only. */
+const RANK: MarkKind[] = ['stop', 'change', 'trim', 'jump', 'tie'];
+
+/** Marks with at least `room` pixels between them; `at` gives a mark's place in pixels. */
+export function marksWithRoom(marks: readonly Mark[], at: (m: Mark) => number, room: number): Mark[] {
+  const taken: number[] = [];
+  const out: Mark[] = [];
+  for (const kind of RANK)
+    for (const mark of marks) {
+      if (mark.kind !== kind) continue;
+      const x = at(mark);
+      const i = firstAtLeast(taken, x);
+      if ((taken[i] ?? Infinity) - x < room || x - (taken[i - 1] ?? -Infinity) < room) continue;
+      taken.splice(i, 0, x);
+      out.push(mark);
+    }
+  return out.sort((a, b) => a.at - b.at);
+}
+
+function firstAtLeast(sorted: readonly number[], x: number): number {
+  let lo = 0;
+  let hi = sorted.length;
+  while (lo < hi) {
+    const mid = (lo + hi) >> 1;
+    if (sorted[mid] < x) lo = mid + 1;
+    else hi = mid;
+  }
+  return lo;
 }

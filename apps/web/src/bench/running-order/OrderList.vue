@@ -1,0 +1,442 @@
+<script setup lang="ts">
+// The running order as a list: a tree of groups and objects, with names, threads, stops, hiding and locking.
+import { ChevronDown, ChevronRight, Eye, EyeOff, GripVertical, Lock, LockOpen } from '@lucide/vue';
+import { computed, nextTick, reactive, ref, shallowRef, useTemplateRef, watch } from 'vue';
+import { useDraggable, type DraggableEvent } from 'vue-draggable-plus';
+import {
+  everyItem,
+  everyLeaf,
+  findItem,
+  LARKMOOR_CHART,
+  stitchKind,
+  threadByCode,
+  type Item,
+} from '@rosehip/core';
+import CommandButton from '../../parts/CommandButton.vue';
+import { counted, sewingTime } from '../../parts/time.ts';
+import { useBench } from '../../stores/bench.ts';
+import { useRehearsal } from '../../stores/rehearsal.ts';
+import { useSewing } from '../../stores/sewing.ts';
+import type { Commands } from '../commands.ts';
+import { useOrder } from './order-edit.ts';
+import { dropPlace, orderRows, type OrderRow } from './order-rows.ts';
+
+const props = defineProps<{ commands: Commands }>();
+const bench = useBench();
+const sewing = useSewing();
+const rehearsal = useRehearsal();
+const order = useOrder();
+
+const collapsed = reactive(new Set<string>());
+const rows = computed(() => orderRows(bench.design?.objects ?? [], sewing.plan, collapsed));
+/** What the list shows: the rows, but for the moment in which a hand has just moved one. */
+const shown = shallowRef<OrderRow[]>([]);
+watch(rows, (now) => (shown.value = now), { immediate: true });
+
+const tree = useTemplateRef<HTMLElement>('tree');
+/** Pixels by which a level of the tree is moved in. */
+const INDENT = 18;
+/** Where names of the outermost level begin, in pixels from the list's left. */
+const NAMES_AT = 150;
+
+useDraggable(tree, shown, {
+  animation: 140,
+  handle: '[data-grip]',
+  forceFallback: true,
+  ghostClass: 'opacity-40',
+  onEnd(e: DraggableEvent & { originalEvent?: MouseEvent }) {
+    const { oldIndex, newIndex } = e;
+    const now = [...shown.value];
+    shown.value = rows.value;
+    if (oldIndex === undefined || newIndex === undefined) return;
+    const moved = rows.value[oldIndex];
+    const ids = order.dragged(moved.item.id);
+    const inside = new Set(ids.flatMap((id) => [...order.held(id)]));
+    const others = now.filter((r) => !inside.has(r.item.id));
+    // The dragged row's neighbours, without what moves along with it.
+    const at = now.indexOf(now.find((r) => r.item.id === moved.item.id)!);
+    const before = now.slice(0, at).findLast((r) => others.includes(r)) ?? null;
+    const after = now.slice(at + 1).find((r) => others.includes(r)) ?? null;
+    const x = (e.originalEvent?.clientX ?? 0) - tree.value!.getBoundingClientRect().left;
+    const level = e.originalEvent ? Math.max(0, Math.floor((x - NAMES_AT) / INDENT)) : (after?.depth ?? 0);
+    order.move(ids, dropPlace(before, after, level, collapsed, rows.value));
+  },
+});
+
+/* Choosing: with Shift from the last chosen row on, with Ctrl one by one */
+const anchor = ref<string | null>(null);
+function press(row: OrderRow, e: MouseEvent | KeyboardEvent): void {
+  const { id } = row.item;
+  const all = rows.value.map((r) => r.item.id);
+  const from = anchor.value ? all.indexOf(anchor.value) : -1;
+  if (e.shiftKey && from >= 0) {
+    const [a, b] = [from, all.indexOf(id)].sort((x, y) => x - y);
+    const stretch = rows.value.slice(a, b + 1);
+    // What stands in a group that is chosen too is chosen with it.
+    bench.selection = stretch
+      .filter((r) => !stretch.some((g) => g.item.id !== r.item.id && order.held(g.item.id).has(r.item.id)))
+      .map((r) => r.item.id);
+    return;
+  }
+  order.choose(id, e.ctrlKey || e.metaKey);
+  anchor.value = id;
+}
+
+/* Names */
+const naming = ref<string | null>(null);
+const name = ref('');
+async function startNaming(row: OrderRow): Promise<void> {
+  naming.value = row.item.id;
+  name.value = row.item.name;
+  await nextTick();
+  const field = tree.value?.querySelector<HTMLInputElement>('[data-name]');
+  field?.focus();
+  field?.select();
+}
+function endNaming(keep: boolean): void {
+  const id = naming.value;
+  naming.value = null;
+  const item = id && bench.design ? findItem(bench.design, id) : null;
+  if (keep && id && item && name.value.trim() !== item.name) order.rename(id, name.value);
+}
+
+/* Keys of the tree */
+const current = ref<string | null>(null);
+const focusId = computed(
+  () =>
+    (rows.value.some((r) => r.item.id === current.value) ? current.value : null) ??
+    bench.selection.find((id) => rows.value.some((r) => r.item.id === id)) ??
+    rows.value[0]?.item.id ??
+    null,
+);
+async function goTo(row: OrderRow | undefined): Promise<void> {
+  if (!row) return;
+  current.value = row.item.id;
+  await nextTick();
+  tree.value?.querySelector<HTMLElement>(`[data-row="${row.item.id}"]`)?.focus();
+}
+
+async function key(e: KeyboardEvent, row: OrderRow, i: number): Promise<void> {
+  if (e.target !== e.currentTarget) return;
+  const { item } = row;
+  const up = e.key === 'ArrowUp';
+  if (up || e.key === 'ArrowDown') {
+    if (e.altKey) {
+      order.step(order.dragged(item.id), up ? -1 : 1);
+      await nextTick();
+      void goTo(rows.value.find((r) => r.item.id === item.id));
+    } else {
+      const next = rows.value[i + (up ? -1 : 1)];
+      if (next && e.shiftKey) {
+        anchor.value ??= item.id;
+        press(next, e);
+      }
+      void goTo(next);
+    }
+  } else if (e.key === 'ArrowRight' && item.kind === 'group') collapsed.delete(item.id);
+  else if (e.key === 'ArrowLeft' && item.kind === 'group' && !collapsed.has(item.id)) collapsed.add(item.id);
+  else if (e.key === 'ArrowLeft' && row.parent) void goTo(rows.value.find((r) => r.item.id === row.parent));
+  else if (e.key === 'Home') void goTo(rows.value[0]);
+  else if (e.key === 'End') void goTo(rows.value.at(-1));
+  else if (e.key === 'Enter' || e.key === ' ') press(row, e);
+  else if (e.key === 'F2') void startNaming(row);
+  else return;
+  e.preventDefault();
+  e.stopPropagation();
+}
+
+/* Places, for what is selected */
+const chosen = computed(() => [...bench.selection]);
+const needs = computed(() => (chosen.value.length ? undefined : 'Select something in the list first.'));
+const otherItems = computed(() => {
+  const held = new Set(chosen.value.flatMap((id) => [...order.held(id)]));
+  return [...everyItem(bench.design?.objects ?? [])].filter((i) => !held.has(i.id));
+});
+function beside(e: Event): void {
+  const field = e.target as HTMLSelectElement;
+  const [where, id] = field.value.split(' ');
+  field.value = '';
+  if (id) order.move(chosen.value, where === 'before' ? { before: id } : { after: id });
+}
+
+/* Stops */
+const NOTES = [
+  'Lay the cloth',
+  'Float the backing',
+  'Trim the cloth',
+  'Lay film on top',
+  'Change the bobbin',
+];
+const stopNote = ref('');
+const lastChosen = computed(() => {
+  const leaf = [...everyLeaf(bench.selected)].at(-1);
+  return leaf ?? null;
+});
+watch(
+  () => lastChosen.value?.id,
+  () => (stopNote.value = lastChosen.value?.stopAfter ?? ''),
+);
+
+/** The thread of what is sewn before the selection, to go on with it and save a colour change. */
+const threadBefore = computed(() => {
+  const leaves = rows.value.filter((r) => r.item.kind !== 'group' && r.stitches);
+  const held = new Set(chosen.value.flatMap((id) => [...order.held(id)]));
+  const first = leaves.findIndex((r) => held.has(r.item.id));
+  const before = leaves[first - 1]?.item;
+  const now = leaves[first]?.item;
+  return before && now && before.kind !== 'group' && now.kind !== 'group' && before.thread !== now.thread
+    ? threadByCode(before.thread)
+    : null;
+});
+
+const grouping = computed(() =>
+  props.commands.arrange.value.filter((c) => c.label === 'Group' || c.label === 'Ungroup'),
+);
+
+const kindOf = (item: Item): string =>
+  item.kind === 'group'
+    ? `${item.objects.length} in it`
+    : item.kind === 'stitches'
+      ? 'Stitches'
+      : item.unsewn
+        ? 'set aside'
+        : (stitchKind(item.recipe.kind)?.name ?? item.recipe.kind);
+const isSewing = (row: OrderRow): boolean =>
+  !!row.records &&
+  rehearsal.playhead > row.records[0] &&
+  rehearsal.playhead <= row.records[1] &&
+  !rehearsal.atEnd;
+</script>
+
+<template>
+  <div class="flex min-h-0 grow flex-col border-t border-line">
+    <div class="flex h-9 shrink-0 items-center gap-1 border-b border-line px-3">
+      <CommandButton
+        class="h-7 px-2"
+        label="To the start"
+        :blocked="needs"
+        @press="order.move(chosen, { at: 'start' })"
+      />
+      <CommandButton
+        class="h-7 px-2"
+        label="To the end"
+        :blocked="needs"
+        @press="order.move(chosen, { at: 'end' })"
+      />
+      <label class="sr-only" for="order-beside">Sew it just before or after</label>
+      <select
+        id="order-beside"
+        class="field h-7 w-36 py-0"
+        :disabled="!!needs || !otherItems.length"
+        :title="needs ?? 'Sew what is selected just before or after something'"
+        @change="beside"
+      >
+        <option value="">Just before, after …</option>
+        <optgroup label="Just before">
+          <option v-for="o in otherItems" :key="o.id" :value="`before ${o.id}`">before {{ o.name }}</option>
+        </optgroup>
+        <optgroup label="Just after">
+          <option v-for="o in otherItems" :key="o.id" :value="`after ${o.id}`">after {{ o.name }}</option>
+        </optgroup>
+      </select>
+      <CommandButton
+        v-for="c in grouping"
+        :key="c.label"
+        class="h-7 px-2"
+        :label="c.label"
+        :hint="`${c.label} (${c.keys})`"
+        :blocked="c.blocked"
+        @press="c.run()"
+      />
+      <CommandButton
+        class="h-7 px-2"
+        label="Merge colour"
+        :hint="
+          threadBefore
+            ? `Sew it in ${threadBefore.name} ${threadBefore.code} too, like what comes before`
+            : undefined
+        "
+        :blocked="
+          needs ??
+          (threadBefore
+            ? undefined
+            : 'What is sewn before has the same thread already, or nothing is sewn before.')
+        "
+        @press="threadBefore && order.recolour(chosen, threadBefore.code)"
+      />
+      <div class="grow" />
+      <form
+        class="flex items-center gap-1"
+        @submit.prevent="!needs && order.stop(chosen, stopNote.trim() || 'The machine waits')"
+      >
+        <label class="text-muted" for="stop-note">Stop after it:</label>
+        <input
+          id="stop-note"
+          v-model="stopNote"
+          class="field h-7 w-40"
+          list="stop-notes"
+          maxlength="200"
+          placeholder="Lay the cloth"
+          :title="needs ?? 'What is to be done while the machine waits'"
+          @keydown.stop
+        />
+        <datalist id="stop-notes"><option v-for="n in NOTES" :key="n" :value="n" /></datalist>
+        <button
+          type="submit"
+          class="button h-7 px-2 text-[13px]"
+          :aria-disabled="!!needs || undefined"
+          :title="needs"
+        >
+          {{ lastChosen?.stopAfter === undefined ? 'Insert stop' : 'Change stop' }}
+        </button>
+        <button
+          v-if="lastChosen?.stopAfter !== undefined"
+          type="button"
+          class="button h-7 px-2 text-[13px]"
+          @click="order.stop(chosen, null)"
+        >
+          Take it away
+        </button>
+      </form>
+    </div>
+    <p v-if="!rows.length" class="p-4 text-muted">Nothing to sew yet: draw a shape, and it stands here.</p>
+    <div
+      ref="tree"
+      role="tree"
+      aria-label="Running order list"
+      aria-multiselectable="true"
+      class="min-h-0 grow overflow-y-auto"
+    >
+      <div
+        v-for="(row, i) in shown"
+        :key="row.item.id"
+        role="treeitem"
+        class="flex h-8 items-center gap-1.5 border-b border-line/60 px-2 outline-offset-[-2px]"
+        :class="[
+          order.isChosen(row.item.id) ? 'bg-blush' : 'hover:bg-linen',
+          row.newColour ? 'border-t-2 border-t-line' : '',
+        ]"
+        :tabindex="row.item.id === focusId ? 0 : -1"
+        :aria-level="row.depth + 1"
+        :aria-selected="order.isChosen(row.item.id)"
+        :aria-expanded="row.item.kind === 'group' ? !collapsed.has(row.item.id) : undefined"
+        :aria-label="`${row.item.name}, ${kindOf(row.item)}, ${row.stitches} stitches`"
+        :data-row="row.item.id"
+        @click="press(row, $event)"
+        @focus="current = row.item.id"
+        @keydown="key($event, row, i)"
+      >
+        <span
+          data-grip
+          class="cursor-grab touch-none text-muted"
+          title="Drag to sew it earlier or later; sideways for groups"
+        >
+          <GripVertical :size="16" aria-hidden="true" />
+        </span>
+        <button
+          type="button"
+          class="rounded p-0.5 hover:bg-line"
+          tabindex="-1"
+          :aria-label="row.item.visible ? `Hide ${row.item.name}` : `Show ${row.item.name}`"
+          :title="row.item.visible ? 'Hide: it is not sewn then' : 'Show'"
+          @click.stop="order.toggle(row.item, 'visible')"
+        >
+          <component :is="row.item.visible ? Eye : EyeOff" :size="15" aria-hidden="true" />
+        </button>
+        <button
+          type="button"
+          class="rounded p-0.5 hover:bg-line"
+          tabindex="-1"
+          :aria-label="row.item.locked ? `Unlock ${row.item.name}` : `Lock ${row.item.name}`"
+          :title="row.item.locked ? 'Unlock' : 'Lock'"
+          @click.stop="order.toggle(row.item, 'locked')"
+        >
+          <component
+            :is="row.item.locked ? Lock : LockOpen"
+            :size="15"
+            :class="row.item.locked ? '' : 'text-line'"
+            aria-hidden="true"
+          />
+        </button>
+        <span v-if="row.item.kind === 'group'" class="size-5 shrink-0" />
+        <span
+          v-else
+          class="relative size-5 shrink-0 rounded-full border border-ink/20"
+          :style="{ background: threadByCode(row.item.thread).colour }"
+        >
+          <select
+            class="absolute inset-0 cursor-pointer opacity-0"
+            tabindex="-1"
+            :value="row.item.thread"
+            :aria-label="`Thread of ${row.item.name}`"
+            :title="`${threadByCode(row.item.thread).name} ${row.item.thread}: choose another thread`"
+            @click.stop
+            @change="order.recolour(order.dragged(row.item.id), ($event.target as HTMLSelectElement).value)"
+          >
+            <option v-for="t in LARKMOOR_CHART.threads" :key="t.code" :value="t.code">
+              {{ t.name }} {{ t.code }}
+            </option>
+          </select>
+        </span>
+        <span class="w-12 shrink-0 text-right text-muted">{{ row.records ? i + 1 : '' }}</span>
+        <span class="shrink-0" :style="{ width: `${row.depth * INDENT}px` }" />
+        <button
+          v-if="row.item.kind === 'group'"
+          type="button"
+          class="rounded hover:bg-line"
+          tabindex="-1"
+          :aria-label="collapsed.has(row.item.id) ? `Open ${row.item.name}` : `Close ${row.item.name}`"
+          @click.stop="
+            collapsed.has(row.item.id) ? collapsed.delete(row.item.id) : collapsed.add(row.item.id)
+          "
+        >
+          <component
+            :is="collapsed.has(row.item.id) ? ChevronRight : ChevronDown"
+            :size="16"
+            aria-hidden="true"
+          />
+        </button>
+        <input
+          v-if="naming === row.item.id"
+          v-model="name"
+          data-name
+          class="field h-6 w-52"
+          maxlength="120"
+          :aria-label="`New name of ${row.item.name}`"
+          @click.stop
+          @keydown.stop
+          @keydown.enter="endNaming(true)"
+          @keydown.esc="endNaming(false)"
+          @blur="endNaming(true)"
+        />
+        <span
+          v-else
+          class="truncate"
+          :class="[
+            row.hidden ? 'text-muted line-through decoration-1' : '',
+            row.item.kind === 'group' ? 'font-medium' : '',
+          ]"
+          title="Double-click to give it another name (F2)"
+          @dblclick.stop="startNaming(row)"
+          >{{ row.item.name }}</span
+        >
+        <span class="shrink-0 text-muted">{{ kindOf(row.item) }}</span>
+        <span
+          v-if="isSewing(row)"
+          class="size-2 shrink-0 rounded-full bg-rosehip"
+          title="The playhead is here"
+        />
+        <span
+          v-if="row.item.kind !== 'group' && row.item.stopAfter !== undefined"
+          class="truncate rounded-card bg-blush px-1.5 text-rosehip-deep"
+          >■ {{ row.item.stopAfter || 'Stop' }}</span
+        >
+        <span class="grow" />
+        <span class="shrink-0 text-muted">{{ row.stitches ? `${counted(row.stitches)} stitches` : '' }}</span>
+        <span class="w-16 shrink-0 text-right text-muted">{{
+          row.stitches ? sewingTime(row.seconds) : ''
+        }}</span>
+      </div>
+    </div>
+  </div>
+</template>

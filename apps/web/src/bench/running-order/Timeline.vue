@@ -1,0 +1,279 @@
+<script setup lang="ts">
+// The running order as a timeline: blocks as long as they take, brackets for groups, marks, and the playhead.
+import { useElementSize } from '@vueuse/core';
+import { computed, ref, useTemplateRef, watch } from 'vue';
+import { findPlace, recordAt, visibleLeaves, type Item, type OrderPlace } from '@rosehip/core';
+import { counted, sewingTime } from '../../parts/time.ts';
+import { useBench } from '../../stores/bench.ts';
+import { useRehearsal } from '../../stores/rehearsal.ts';
+import { useSewing } from '../../stores/sewing.ts';
+import { blocksOf, marksOf, marksWithRoom, type Block, type MarkKind } from './blocks.ts';
+import { useOrder } from './order-edit.ts';
+
+const bench = useBench();
+const sewing = useSewing();
+const rehearsal = useRehearsal();
+const order = useOrder();
+const scroller = useTemplateRef<HTMLElement>('scroller');
+const { width } = useElementSize(scroller);
+const zoom = ref(1);
+const MOST_ZOOM = 200;
+/** Empty pixels before the first block and after the last. */
+const EDGE = 12;
+
+const blocks = computed(() => (sewing.plan ? blocksOf(sewing.plan) : []));
+const marks = computed(() => (sewing.plan ? marksOf(sewing.plan) : []));
+const total = computed(() => sewing.figures?.seconds ?? 0);
+/** CSS pixels a second. */
+const perSecond = computed(() =>
+  total.value ? (Math.max(10, width.value - 2 * EDGE) * zoom.value) / total.value : 0,
+);
+const left = (seconds: number): number => EDGE + seconds * perSecond.value;
+const headAt = computed(() => left(rehearsal.seconds));
+
+/** Marks keep so many pixels between them; the rest appears when the strip is zoomed in. */
+const MARK_ROOM = 9;
+const GLYPHS: Record<MarkKind, { sign: string; colour: string; says: string }> = {
+  trim: { sign: '✂', colour: 'text-amber', says: 'Trim' },
+  change: { sign: '◆', colour: 'text-ink', says: 'Colour change' },
+  stop: { sign: '■', colour: 'text-rosehip', says: 'Stop' },
+  jump: { sign: '⌒', colour: 'text-muted', says: 'Jump' },
+  tie: { sign: '×', colour: 'text-muted', says: 'Tie' },
+};
+const shownMarks = computed(() => marksWithRoom(marks.value, (m) => left(m.at), MARK_ROOM));
+
+/** Groups as brackets over their blocks. */
+const brackets = computed(() => {
+  const byId = new Map(blocks.value.map((b) => [b.id, b]));
+  const out: { id: string; name: string; from: number; to: number }[] = [];
+  const visit = (items: readonly Item[]): void => {
+    for (const item of items) {
+      if (item.kind !== 'group' || !item.visible) continue;
+      const inside = [...visibleLeaves(item.objects)].flatMap((l) => byId.get(l.id) ?? []);
+      if (inside.length)
+        out.push({ id: item.id, name: item.name, from: inside[0].from, to: inside.at(-1)!.to });
+      visit(item.objects);
+    }
+  };
+  visit(bench.design?.objects ?? []);
+  return out;
+});
+
+/* Scrubbing */
+const secondsAt = (e: PointerEvent): number => {
+  const box = scroller.value!.getBoundingClientRect();
+  return (e.clientX - box.left + scroller.value!.scrollLeft - EDGE) / perSecond.value;
+};
+
+function scrub(e: PointerEvent): void {
+  if (!sewing.plan || e.button !== 0) return;
+  rehearsal.pause();
+  const target = e.currentTarget as HTMLElement;
+  target.setPointerCapture(e.pointerId);
+  const to = (ev: PointerEvent): void => rehearsal.seek(recordAt(sewing.plan!, Math.max(0, secondsAt(ev))));
+  to(e);
+  target.onpointermove = to;
+  target.onpointerup = target.onpointercancel = () => {
+    target.onpointermove = target.onpointerup = target.onpointercancel = null;
+  };
+}
+
+/* Dragging blocks to sew them earlier or later */
+const dragged = ref<{ ids: string[]; x: number; place: OrderPlace; at: number } | null>(null);
+/** Above this many pixels from the strip's top lies the lane of the groups' brackets. */
+const BRACKET_LANE = 20;
+
+/** The item of the design's own list that a block belongs to. */
+function topOf(id: string): string {
+  let place = findPlace(bench.design!.objects, id);
+  while (place?.parent) place = findPlace(bench.design!.objects, place.parent.id);
+  return place?.item.id ?? id;
+}
+
+/**
+ * Where blocks that are let go would be sewn: beside the block under the pointer, in that one's group. In the lane of
+ * the brackets they go beside whole groups.
+ */
+function placeAt(e: PointerEvent, moved: ReadonlySet<string>): { place: OrderPlace; at: number } {
+  const seconds = secondsAt(e);
+  const others = blocks.value.filter((b) => !moved.has(b.id));
+  const outside = e.clientY - scroller.value!.getBoundingClientRect().top < BRACKET_LANE;
+  const beside = (id: string): string => (outside ? topOf(id) : id);
+  const next = others.findIndex((b) => seconds < (b.from + b.to) / 2);
+  const before = others[next < 0 ? others.length - 1 : next - 1];
+  // Over the right half of a block means after it, over the left half before it: that tells which group is meant.
+  if (before && (next < 0 || seconds <= before.to))
+    return { place: { after: beside(before.id) }, at: before.to };
+  if (next >= 0) return { place: { before: beside(others[next].id) }, at: others[next].from };
+  return { place: { at: 'end' }, at: total.value };
+}
+
+function press(e: PointerEvent, block: Block): void {
+  if (e.button !== 0) return;
+  const wasChosen = order.isChosen(block.id);
+  if (e.shiftKey || !wasChosen) order.choose(block.id, e.shiftKey);
+  const target = e.currentTarget as HTMLElement;
+  target.setPointerCapture(e.pointerId);
+  const start = e.clientX;
+  target.onpointermove = (ev) => {
+    if (!dragged.value && Math.abs(ev.clientX - start) < 5) return;
+    const ids = order.dragged(block.id);
+    const moved = new Set(ids.flatMap((id) => [...order.held(id)]));
+    dragged.value = { ids, x: ev.clientX - start, ...placeAt(ev, moved) };
+  };
+  const end = (ev: PointerEvent): void => {
+    target.onpointermove = target.onpointerup = target.onpointercancel = null;
+    const drop = dragged.value;
+    dragged.value = null;
+    if (drop && ev.type === 'pointerup') order.move(drop.ids, drop.place);
+    else if (!drop && wasChosen && !e.shiftKey) order.choose(block.id, false);
+  };
+  target.onpointerup = target.onpointercancel = end;
+}
+
+const isMoved = (id: string): boolean =>
+  !!dragged.value && dragged.value.ids.some((moved) => order.held(moved).has(id));
+
+/** Alt and an arrow move what is selected by one place. */
+function key(e: KeyboardEvent, i: number): void {
+  const { id } = blocks.value[i];
+  const by = e.key === 'ArrowLeft' ? -1 : e.key === 'ArrowRight' ? 1 : 0;
+  if (by && e.altKey) {
+    e.preventDefault();
+    order.step(order.dragged(id), by);
+  } else if (by) scroller.value?.querySelectorAll<HTMLElement>('[data-block]')[i + by]?.focus();
+  else if (e.key === 'Enter' || e.key === ' ') {
+    e.preventDefault();
+    order.choose(id, e.shiftKey);
+  } else return;
+  e.stopPropagation();
+}
+
+function wheel(e: WheelEvent): void {
+  const box = scroller.value!;
+  if (e.shiftKey || Math.abs(e.deltaX) > Math.abs(e.deltaY)) {
+    box.scrollLeft += e.deltaX || e.deltaY;
+    return;
+  }
+  zoomBy(Math.exp(-e.deltaY * 0.002), e.clientX - box.getBoundingClientRect().left);
+}
+
+function zoomBy(factor: number, x = width.value / 2): void {
+  const box = scroller.value!;
+  const at = (box.scrollLeft + x - EDGE) / perSecond.value;
+  zoom.value = Math.min(MOST_ZOOM, Math.max(1, zoom.value * factor));
+  requestAnimationFrame(() => (box.scrollLeft = at * perSecond.value + EDGE - x));
+}
+defineExpose({ zoomBy });
+
+// While a rehearsal runs, the strip follows its playhead.
+watch(headAt, (x) => {
+  const box = scroller.value;
+  if (!box || !rehearsal.playing) return;
+  if (x < box.scrollLeft || x > box.scrollLeft + box.clientWidth - 30) box.scrollLeft = x - 60;
+});
+</script>
+
+<template>
+  <div ref="scroller" class="relative grow overflow-x-auto overflow-y-hidden" @wheel.prevent="wheel">
+    <div
+      class="relative h-full min-h-[76px]"
+      :style="{ width: `${left(total) + EDGE}px` }"
+      data-testid="timeline"
+      @pointerdown.self="scrub"
+    >
+      <div
+        v-if="rehearsal.loop"
+        class="pointer-events-none absolute top-0 h-full bg-rosehip/10"
+        data-testid="loop"
+        :style="{
+          left: `${left(rehearsal.secondsAt(rehearsal.loop.from))}px`,
+          width: `${(rehearsal.secondsAt(rehearsal.loop.to) - rehearsal.secondsAt(rehearsal.loop.from)) * perSecond}px`,
+        }"
+      />
+      <button
+        v-for="g in brackets"
+        :key="g.id"
+        type="button"
+        class="absolute top-0.5 h-4 truncate border-t-2 border-r-2 border-l-2 border-muted/40 px-1 text-left text-[11px] leading-3 text-muted hover:border-rosehip"
+        :class="order.isChosen(g.id) ? 'border-rosehip! text-rosehip' : ''"
+        :style="{ left: `${left(g.from)}px`, width: `${Math.max(6, (g.to - g.from) * perSecond)}px` }"
+        :title="g.name"
+        :aria-label="`Group ${g.name}`"
+        @click="order.choose(g.id, $event.shiftKey)"
+      >
+        {{ g.name }}
+      </button>
+      <div
+        v-for="(b, i) in blocks"
+        :key="b.id"
+        data-block
+        role="button"
+        tabindex="0"
+        class="absolute top-5 h-10 touch-none overflow-hidden rounded-[4px] border px-1 select-none"
+        :class="[
+          order.isChosen(b.id) ? 'z-[1] border-2 border-rosehip' : 'border-ink/25',
+          isMoved(b.id) ? 'opacity-60' : '',
+        ]"
+        :style="{
+          left: `${left(b.from) + (isMoved(b.id) ? dragged!.x : 0)}px`,
+          width: `${Math.max(3, (b.to - b.from) * perSecond - 1)}px`,
+          background: b.colour,
+        }"
+        :title="
+          b.stitches
+            ? `${b.name}: ${counted(b.stitches)} stitches, ${sewingTime(b.to - b.from)}`
+            : `${b.name}: no stitches`
+        "
+        :aria-label="`${b.name}, ${b.stitches} stitches, number ${i + 1} of ${blocks.length}. Alt and arrows move it.`"
+        :aria-pressed="order.isChosen(b.id)"
+        @pointerdown="press($event, b)"
+        @keydown="key($event, i)"
+      >
+        <span
+          v-if="(b.to - b.from) * perSecond > 44"
+          class="pointer-events-none inline-block max-w-full truncate rounded-[3px] bg-panel/85 px-1 text-[11px] leading-4 text-ink"
+          >{{ b.name }}</span
+        >
+      </div>
+      <span
+        v-for="(m, i) in shownMarks"
+        :key="i"
+        class="absolute top-[61px] -translate-x-1/2 cursor-default text-[11px] leading-3"
+        :class="GLYPHS[m.kind].colour"
+        :style="{ left: `${left(m.at)}px` }"
+        :title="GLYPHS[m.kind].says"
+        :data-mark="m.kind"
+        aria-hidden="true"
+        >{{ GLYPHS[m.kind].sign }}</span
+      >
+      <div
+        v-if="dragged"
+        class="pointer-events-none absolute top-4 z-[3] h-12 w-0.5 bg-rosehip"
+        :style="{ left: `${left(dragged.at)}px` }"
+      />
+      <div
+        v-if="total"
+        class="absolute top-0 z-[2] h-full w-4 -translate-x-1/2 cursor-ew-resize touch-none"
+        :style="{ left: `${headAt}px` }"
+        role="slider"
+        tabindex="0"
+        aria-label="Playhead"
+        :aria-valuemin="0"
+        :aria-valuemax="sewing.figures?.stitches ?? 0"
+        :aria-valuenow="rehearsal.stitchesSewn"
+        data-testid="playhead"
+        @pointerdown.stop="scrub"
+        @keydown.left.prevent.stop="rehearsal.step($event.shiftKey ? -100 : -1)"
+        @keydown.right.prevent.stop="rehearsal.step($event.shiftKey ? 100 : 1)"
+        @keydown.home.prevent.stop="rehearsal.seek(0)"
+        @keydown.end.prevent.stop="rehearsal.seek(rehearsal.length)"
+      >
+        <div class="mx-auto h-full w-0.5 bg-ink" />
+        <div
+          class="absolute bottom-0 left-1/2 size-3 -translate-x-1/2 rounded-full border-2 border-panel bg-ink"
+        />
+      </div>
+    </div>
+  </div>
+</template>
