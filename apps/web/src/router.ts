@@ -6,6 +6,12 @@ export const router = createRouter({
   routes: [
     { path: '/', name: 'shelf', component: ShelfPage },
     { path: '/bench/:id', name: 'bench', component: () => import('./bench/BenchPage.vue'), props: true },
+    {
+      path: '/bench/:id/compare',
+      name: 'compare',
+      component: () => import('./compare/ComparePage.vue'),
+      props: true,
+    },
     { path: '/:rest(.*)*', redirect: { name: 'shelf' } },
   ],
 });

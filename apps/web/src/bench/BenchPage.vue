@@ -99,6 +99,17 @@ function sized(): void {
   fitWanted = false;
 }
 
+// A taller running order leaves less cloth: when the whole hoop could be seen, it is shown whole again.
+watch(
+  () => view.orderForm,
+  () => {
+    const { width, height } = bench.design?.hoop ?? { width: 0, height: 0 };
+    const [a, b] = [view.toMm(0, 0), view.toMm(view.width, view.height)];
+    const whole = a.x <= -width / 2 && b.x >= width / 2 && a.y <= -height / 2 && b.y >= height / 2;
+    fitWanted ||= whole;
+  },
+);
+
 const trueSize = (): void => view.zoomAt(settings.screen / view.scale);
 
 const TABS: { panel: PanelName; label: string }[] = [

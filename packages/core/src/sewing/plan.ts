@@ -196,7 +196,7 @@ export function threadUse(plan: Plan): ThreadUse[] {
 }
 
 /** The first record that is not done after `seconds`; the plan's length when all are. */
-export function recordAt(plan: Plan, seconds: number): number {
+export function recordAt(plan: Pick<Plan, 'time'>, seconds: number): number {
   let lo = 0;
   let hi = plan.time.length;
   while (lo < hi) {

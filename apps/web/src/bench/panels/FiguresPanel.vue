@@ -2,6 +2,7 @@
 // Figures of the whole design: counts, size, thread by colour, time by object, and charts.
 import { layerCounts, Move, threadUse, type Plan } from '@rosehip/core';
 import { computed, defineAsyncComponent } from 'vue';
+import { useRouter } from 'vue-router';
 import { showNumber } from '../../fields/arithmetic.ts';
 import { counted, sewingTime } from '../../parts/time.ts';
 import { useBench } from '../../stores/bench.ts';
@@ -16,6 +17,13 @@ const bench = useBench();
 const sewing = useSewing();
 const settings = useSettings();
 const view = useView();
+const router = useRouter();
+
+/** What is on the bench is saved first, so that it is among the revisions. */
+async function compare(): Promise<void> {
+  await bench.settle();
+  await router.push({ name: 'compare', params: { id: bench.id } });
+}
 
 const f = computed(() => sewing.figures);
 const size = computed(() => {
@@ -158,6 +166,14 @@ const layerBars = computed(() => {
         </ol>
       </div>
     </template>
+    <button
+      type="button"
+      class="button justify-center"
+      title="Two revisions, or two cloths, side by side"
+      @click="compare"
+    >
+      Compare revisions and cloths
+    </button>
     <button type="button" class="button justify-center" @click="view.panel = 'card'">
       To the recipe card
     </button>

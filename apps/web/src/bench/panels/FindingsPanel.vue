@@ -15,13 +15,20 @@ const rehearsal = useRehearsal();
 const view = useView();
 
 /** The fix that is shown on the cloth, until it is taken or left. */
-const trying = shallowRef<{ key: string; job: Job } | null>(null);
+const trying = shallowRef<{ key: string; job: Job; before: Finding[] } | null>(null);
 /** The finding whose note is being written. */
 const noting = ref<string | null>(null);
 const note = ref('');
 
-const minded = computed(() => sewing.findings.filter((f) => f.ignored === undefined));
-const ignored = computed(() => sewing.findings.filter((f) => f.ignored !== undefined));
+/** While a fix is tried the list stays as it was, though the checks already look at what is tried. */
+const listed = computed(() => trying.value?.before ?? sewing.findings);
+const minded = computed(() => listed.value.filter((f) => f.ignored === undefined));
+const ignored = computed(() => listed.value.filter((f) => f.ignored !== undefined));
+const tried = computed(() => {
+  if (sewing.checked !== bench.design) return 'The cloth shows it mended.';
+  const n = sewing.minded.length;
+  return `The cloth shows it mended: ${n ? `${n} ${n === 1 ? 'finding is' : 'findings are'} left` : 'nothing else is found'}.`;
+});
 
 /** Selects what it is about, brings it to the middle with a mark, and sets the playhead there. */
 function show(f: Finding): void {
@@ -49,7 +56,7 @@ async function tryFix(f: Finding): Promise<void> {
     bench.message = job.problem;
     return;
   }
-  trying.value = { key: f.key, job };
+  trying.value = { key: f.key, job, before: sewing.findings };
   bench.previewJob(job);
   if (f.at) view.fit(f.at, 120);
 }
@@ -106,7 +113,7 @@ const TONE: Record<number, string> = {
       <li v-for="f in minded" :key="f.key" class="rounded-card border p-3" :class="TONE[f.weight]">
         <p :role="f.weight === 3 ? 'alert' : undefined">{{ f.sentence }}</p>
         <div v-if="trying?.key === f.key" class="mt-2 grid gap-1">
-          <p class="text-muted">The cloth shows it mended.</p>
+          <p class="text-muted" role="status">{{ tried }}</p>
           <div class="flex gap-1">
             <button type="button" class="button button-primary h-8" @click="take">Take it</button>
             <button type="button" class="button h-8" @click="leave">Leave it</button>
@@ -131,6 +138,9 @@ const TONE: Record<number, string> = {
           <button v-if="f.at || f.objects.length" type="button" class="button h-8 px-2" @click="show(f)">
             Show me
           </button>
+          <button type="button" class="button button-quiet h-8 px-2 text-muted" @click="startNote(f)">
+            Ignore
+          </button>
           <button
             v-if="f.fix"
             type="button"
@@ -138,9 +148,6 @@ const TONE: Record<number, string> = {
             @click="tryFix(f)"
           >
             {{ f.fix }} …
-          </button>
-          <button type="button" class="button button-quiet h-8 px-2 text-muted" @click="startNote(f)">
-            Ignore
           </button>
         </div>
       </li>

@@ -378,7 +378,7 @@ const isSewing = (row: OrderRow): boolean =>
             </option>
           </select>
         </span>
-        <span class="w-12 shrink-0 text-right text-muted">{{ row.records ? i + 1 : '' }}</span>
+        <span class="w-12 shrink-0 text-right text-muted">{{ row.number || '' }}</span>
         <span class="shrink-0" :style="{ width: `${row.depth * INDENT}px` }" />
         <button
           v-if="row.item.kind === 'group'"

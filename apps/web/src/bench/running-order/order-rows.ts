@@ -13,6 +13,8 @@ export interface OrderRow {
   seconds: number;
   /** Records of its share; null when it is not sewn. */
   records: [number, number] | null;
+  /** Its place among what is sewn, from 1; 0 when it is not sewn. */
+  number: number;
   /** Its thread is not the one of the row sewn before. */
   newColour: boolean;
 }
@@ -26,6 +28,7 @@ export function orderRows(
   const blocks = new Map(plan ? blocksOf(plan).map((b) => [b.id, b]) : []);
   const rows: OrderRow[] = [];
   let thread: string | null = null;
+  let count = 0;
   const visit = (
     list: readonly Item[],
     depth: number,
@@ -43,6 +46,7 @@ export function orderRows(
         stitches: block?.stitches ?? 0,
         seconds: block ? block.to - block.from : 0,
         records: block && block.stitches ? block.records : null,
+        number: block?.stitches ? ++count : 0,
         newColour: false,
       };
       if (shown) rows.push(row);
