@@ -89,7 +89,7 @@ let measured = false;
 function fit(): void {
   const hoop = sides[0].design?.hoop;
   if (!hoop) return;
-  scale.value = Math.min((size.width - 40) / hoop.width, (size.height - 40) / hoop.height);
+  scale.value = Math.min((size.width - 64) / hoop.width, (size.height - 64) / hoop.height);
   centre.value = { x: 0, y: 0 };
 }
 function pan(dx: number, dy: number): void {

@@ -66,6 +66,13 @@ let groundKey = '';
 let threadKey = '';
 let faintKey = '';
 let sewnTo = 0;
+/** Copies of the sewn layer along the way, so that going back does not begin at the beginning. */
+let copies: { record: number; canvas: OffscreenCanvas }[] = [];
+/** Between two copies lie so many records at least. */
+const LEAST_BETWEEN = 3000;
+const MOST_COPIES = 24;
+/** All copies together hold no more pixels than this. */
+const MOST_COPIED = 20_000_000;
 let version = 0;
 
 /** What is not yet sewn shows through this faintly. */
@@ -161,6 +168,33 @@ function shares(p: Plan, focus: string[] | null): [number, number][] {
   return p.objects.filter((o) => focus.includes(o.id)).map((o) => [o.from, o.to]);
 }
 
+/** Puts the sewn layer back to the last copy that is not beyond a record. */
+function goBack(r: PaintRequest, record: number): void {
+  clear(sewn, r);
+  const copy = copies.findLast((c) => c.record <= record);
+  sewnTo = copy?.record ?? 0;
+  if (!copy) return;
+  sewn.ctx.setTransform(1, 0, 0, 1, 0, 0);
+  sewn.ctx.drawImage(copy.canvas, 0, 0);
+}
+
+/** Paints the sewn layer on to the playhead, and copies it along the way. */
+function sewOn(p: Plan, r: PaintRequest): void {
+  const most = Math.min(MOST_COPIES, Math.floor(MOST_COPIED / (r.width * r.height)));
+  const step = most > 0 ? Math.max(LEAST_BETWEEN, Math.ceil(p.x.length / (most + 1))) : Infinity;
+  while (sewnTo < r.playhead) {
+    const next = Math.min(r.playhead, (Math.floor(sewnTo / step) + 1) * step);
+    for (const [from, to] of shares(p, r.focus))
+      paintRange(sewn, r, Math.max(sewnTo, from), Math.min(next, to));
+    sewnTo = next;
+    if (next % step === 0 && (copies.at(-1)?.record ?? 0) < next) {
+      const canvas = new OffscreenCanvas(r.width, r.height);
+      canvas.getContext('2d')!.drawImage(sewn.canvas, 0, 0);
+      copies.push({ record: next, canvas });
+    }
+  }
+}
+
 /** The heat map, stretched over the cloth it was counted on. */
 function paintHeat(r: PaintRequest): void {
   if (!heat) return;
@@ -213,14 +247,12 @@ const painter = {
       if (design) paintLines(out.ctx as unknown as Canvas2D, design, r.scale, r.focus);
     } else if (plan) {
       const key = `${place} ${version} ${r.dimUnderlay} ${r.thread} ${r.focus?.join(' ') ?? ''}`;
-      if (key !== threadKey || r.playhead < sewnTo) {
-        clear(sewn, r);
-        sewnTo = 0;
+      if (key !== threadKey) {
+        copies = [];
         threadKey = key;
-      }
-      for (const [from, to] of shares(plan, r.focus))
-        paintRange(sewn, r, Math.max(sewnTo, from), Math.min(r.playhead, to));
-      sewnTo = r.playhead;
+        goBack(r, 0);
+      } else if (r.playhead < sewnTo) goBack(r, r.playhead);
+      sewOn(plan, r);
       if ((r.playhead < plan.x.length && !r.hideRest) || r.focus) {
         if (faintKey !== key) {
           clear(faint, r);

@@ -51,7 +51,7 @@ function stitchesRegion({ points, moves }: StitchesObject): Region {
     run.push(points[2 * i] / 10, points[2 * i + 1] / 10);
   }
   end();
-  return bandRegion(lines, THREAD_WIDTH);
+  return bandRegion(lines, THREAD_WIDTH, 'round');
 }
 
 const extents = new Map<string, Extent>();

@@ -35,7 +35,7 @@ watch(rows, (now) => (shown.value = now), { immediate: true });
 
 const tree = useTemplateRef<HTMLElement>('tree');
 /** Pixels by which a level of the tree is moved in. */
-const INDENT = 18;
+const INDENT = 26;
 /** Where names of the outermost level begin, in pixels from the list's left. */
 const NAMES_AT = 150;
 
@@ -305,7 +305,7 @@ const isSewing = (row: OrderRow): boolean =>
       role="tree"
       aria-label="Running order list"
       aria-multiselectable="true"
-      class="min-h-0 grow overflow-y-auto"
+      class="min-h-0 grow overflow-y-auto select-none"
     >
       <div
         v-for="(row, i) in shown"
