@@ -107,8 +107,10 @@ test('the running order is dragged, moved by keys, and leads to colours', async 
   await page.getByRole('button', { name: 'Next colour' }).click();
   const [one] = await bench.counts();
   expect(one).toBeGreaterThan(0);
+  await page.getByLabel('Skip to').selectOption('trim');
   await page.getByRole('button', { name: 'Next trim' }).click();
   expect((await bench.counts())[0]).toBeGreaterThan(one);
+  await page.getByLabel('Skip to').selectOption('colour');
   await page.getByRole('button', { name: 'Previous colour' }).click();
   expect((await bench.counts())[0]).toBeLessThanOrEqual(one);
 

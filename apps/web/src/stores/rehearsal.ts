@@ -10,11 +10,12 @@ export const SPEEDS = [1, 4, 16, 60, 250, 500];
 /** What the playhead can skip to. */
 export type SkipTo = 'object' | 'colour' | 'trim' | 'jump' | 'stop';
 
-const MOVES: Record<Exclude<SkipTo, 'object'>, number> = {
-  colour: Move.change,
-  trim: Move.trim,
-  jump: Move.jump,
-  stop: Move.stop,
+/** Before another colour the thread is cut too. */
+const MOVES: Record<Exclude<SkipTo, 'object'>, number[]> = {
+  colour: [Move.change],
+  trim: [Move.trim, Move.change],
+  jump: [Move.jump],
+  stop: [Move.stop],
 };
 
 /** The longest step of the clock, in seconds: a page that was hidden does not leap. */
@@ -156,7 +157,7 @@ export const useRehearsal = defineStore('rehearsal', () => {
     if (!plan) return [];
     if (to === 'object') return plan.objects.filter((o) => o.to > o.from).map((o) => o.from);
     const out: number[] = [];
-    plan.move.forEach((m, i) => m === MOVES[to] && out.push(i + 1));
+    plan.move.forEach((m, i) => MOVES[to].includes(m) && out.push(i + 1));
     return out;
   }
 

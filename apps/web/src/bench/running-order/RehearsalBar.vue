@@ -50,7 +50,7 @@ const loopHint = computed(() =>
 <template>
   <div class="flex items-center gap-0.5" role="group" aria-label="Rehearsal">
     <IconButton
-      :label="rehearsal.playing && rehearsal.direction < 0 ? 'Pause backwards' : 'Play backwards'"
+      :label="rehearsal.playing && rehearsal.direction < 0 ? 'Pause running backwards' : 'Run backwards'"
       hint="Play backwards (J)"
       :blocked="nothing"
       @press="rehearsal.playing ? rehearsal.pause() : rehearsal.play(-1)"
