@@ -5,6 +5,8 @@ import {
   decodeDst,
   emptyDesign,
   figuresOf,
+  findingsOf,
+  layersOver,
   fitPath,
   intersect,
   offsetRegion,
@@ -184,6 +186,34 @@ console.log('\nAfter an edit of one object of 64, only what changed is stitched 
     sewDesign({ ...design, objects: objects.with(30, changed) });
   });
   console.log(`all: ${whole.toFixed(0)} ms, one: ${edit.toFixed(1)} ms, ratio ${(edit / whole).toFixed(3)}`);
+}
+
+console.log('\nFindings on a design of 100,000 stitches (layers on squares of 0.2 mm), against stitching it');
+{
+  const objects = Array.from({ length: 200 }, (_, i) =>
+    object(
+      `f${i}`,
+      {
+        kind: 'rectangle',
+        x: (i % 20) * 21 - 200,
+        y: Math.floor(i / 20) * 21 - 95,
+        width: 20,
+        height: 20,
+        radius: 0,
+        turn: 0,
+      },
+      'fill',
+      { angle: i },
+    ),
+  );
+  const design: Design = { ...emptyDesign('Findings', { name: 'any', width: 450, height: 450 }), objects };
+  const whole = time(() => sewDesign({ ...design, objects: objects.map((o) => ({ ...o })) }), 1);
+  const plan = sewDesign(design);
+  const layers = time(() => layersOver(plan), 5);
+  const all = time(() => findingsOf(design, plan), 5);
+  console.log(
+    `${figuresOf(plan).stitches} stitches; stitched ${whole.toFixed(0)} ms; layers ${layers.toFixed(0)} ms, all checks ${all.toFixed(0)} ms, ratio ${(all / whole).toFixed(2)}`,
+  );
 }
 
 console.log('\nShaping outlines of 2,000 points');

@@ -71,6 +71,27 @@ async function main() {
     await settled();
     await shot('bench-lines-view');
 
+    await page.getByRole('button', { name: 'Cloth', exact: true }).click();
+    await page.getByRole('button', { name: /finding/ }).click();
+    await page.getByRole('listitem').filter({ hasText: 'under Moon' }).getByText('Show me').click();
+    await settled();
+    await shot('bench-findings');
+    await page.getByRole('button', { name: 'Fit the hoop' }).click();
+    await page.getByTestId('playhead').press('End');
+    await page.getByRole('button', { name: 'List', exact: true }).click();
+    await page.getByRole('button', { name: 'Figures' }).click();
+    await page.getByRole('treeitem', { name: /^Dome,/ }).click();
+    await page.waitForTimeout(1000);
+    await page.getByRole('button', { name: 'Fit the hoop' }).click();
+    await page.waitForTimeout(800);
+    await shot('bench-order-list');
+    await page.getByRole('button', { name: 'Timeline', exact: true }).click();
+    await page.getByRole('button', { name: 'Compare revisions and cloths' }).click();
+    await page.waitForTimeout(3000);
+    await page.getByLabel('Playhead').fill('0.6');
+    await page.waitForTimeout(1000);
+    await shot('compare');
+
     await lay('Comet bookmark');
     await page.getByRole('button', { name: 'Cloth', exact: true }).click();
     const line = await page.getByTestId('timeline').boundingBox();

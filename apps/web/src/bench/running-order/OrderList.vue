@@ -228,7 +228,7 @@ const isSewing = (row: OrderRow): boolean =>
         id="order-beside"
         class="field h-7 w-36 py-0"
         :disabled="!!needs || !otherItems.length"
-        :title="needs ?? 'Sew what is selected just before or after something'"
+        :title="needs ?? 'Just before or just after something else'"
         @change="beside"
       >
         <option value="">Just before, after …</option>
