@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // What the checks found, worst first: each with a way to see it, a fix where there is one, and a way to ignore it.
-import { ignoreJob, type Finding, type Job } from '@rosehip/core';
+import { findItem, ignoreJob, type Finding, type Job } from '@rosehip/core';
 import { computed, nextTick, onBeforeUnmount, ref, shallowRef, watch } from 'vue';
 import { useBench } from '../../stores/bench.ts';
 import { useRehearsal } from '../../stores/rehearsal.ts';
@@ -33,9 +33,7 @@ const tried = computed(() => {
 /** Selects what it is about, brings it to the middle with a mark, and sets the playhead there. */
 function show(f: Finding): void {
   leave();
-  bench.selection = f.objects.filter(
-    (id) => bench.design && JSON.stringify(bench.design.objects).includes(id),
-  );
+  bench.selection = f.objects.filter((id) => bench.design && findItem(bench.design, id));
   view.tool = 'select';
   view.panel = 'findings';
   marked.value = f.at ?? null;

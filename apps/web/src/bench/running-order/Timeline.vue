@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // The running order as a timeline: blocks as long as they take, brackets for groups, marks, and the playhead.
 import { useElementSize } from '@vueuse/core';
-import { computed, ref, useTemplateRef, watch } from 'vue';
+import { computed, ref, shallowRef, useTemplateRef, watch } from 'vue';
 import { findPlace, recordAt, visibleLeaves, type Item, type OrderPlace } from '@rosehip/core';
 import { counted, sewingTime } from '../../parts/time.ts';
 import { useBench } from '../../stores/bench.ts';
@@ -79,7 +79,14 @@ function scrub(e: PointerEvent): void {
 }
 
 /* Dragging blocks to sew them earlier or later */
-const dragged = ref<{ ids: string[]; x: number; place: OrderPlace; at: number } | null>(null);
+const dragged = shallowRef<{
+  ids: string[];
+  /** The ids, and all that they hold. */
+  moved: ReadonlySet<string>;
+  x: number;
+  place: OrderPlace;
+  at: number;
+} | null>(null);
 /** Above this many pixels from the strip's top lies the lane of the groups' brackets. */
 const BRACKET_LANE = 20;
 
@@ -119,7 +126,7 @@ function press(e: PointerEvent, block: Block): void {
     if (!dragged.value && Math.abs(ev.clientX - start) < 5) return;
     const ids = order.dragged(block.id);
     const moved = new Set(ids.flatMap((id) => [...order.held(id)]));
-    dragged.value = { ids, x: ev.clientX - start, ...placeAt(ev, moved) };
+    dragged.value = { ids, moved, x: ev.clientX - start, ...placeAt(ev, moved) };
   };
   const end = (ev: PointerEvent): void => {
     target.onpointermove = target.onpointerup = target.onpointercancel = null;
@@ -131,8 +138,7 @@ function press(e: PointerEvent, block: Block): void {
   target.onpointerup = target.onpointercancel = end;
 }
 
-const isMoved = (id: string): boolean =>
-  !!dragged.value && dragged.value.ids.some((moved) => order.held(moved).has(id));
+const isMoved = (id: string): boolean => dragged.value?.moved.has(id) ?? false;
 
 /** Alt and an arrow move what is selected by one place. */
 function key(e: KeyboardEvent, i: number): void {
