@@ -23,6 +23,8 @@ export interface Found {
   record?: number;
   /** What can be done about it, as the words on a button; left out when there is no fix. */
   fix?: string;
+  /** What the fix takes, where it has a choice: the name of a hoop, the code of a thread. */
+  takes?: string;
 }
 
 export interface Finding extends Found {

@@ -31,7 +31,7 @@ const collapsed = reactive(new Set<string>());
 const rows = computed(() => orderRows(bench.design?.objects ?? [], sewing.plan, collapsed));
 /** What the list shows: the rows, but for the moment in which a hand has just moved one. */
 const shown = shallowRef<OrderRow[]>([]);
-watch(rows, (now) => (shown.value = now), { immediate: true });
+watch(rows, (now) => (shown.value = [...now]), { immediate: true });
 
 const tree = useTemplateRef<HTMLElement>('tree');
 /** Pixels by which a level of the tree is moved in. */
@@ -47,7 +47,7 @@ useDraggable(tree, shown, {
   onEnd(e: DraggableEvent & { originalEvent?: MouseEvent }) {
     const { oldIndex, newIndex } = e;
     const now = [...shown.value];
-    shown.value = rows.value;
+    shown.value = [...rows.value];
     if (oldIndex === undefined || newIndex === undefined) return;
     const moved = rows.value[oldIndex];
     const ids = order.dragged(moved.item.id);

@@ -5,13 +5,10 @@ import { nearestThread } from '../../materials/threads.ts';
 import { JobBuilder, JobError } from '../../shaping/jobs/job.ts';
 import { completeSettings } from '../../stitches/kind.ts';
 import { stitchKind } from '../../stitches/kinds.ts';
-import { clothById } from '../../materials/cloths.ts';
-import type { Check, Checked, Found } from '../finding.ts';
+import { clothById, type Cloth } from '../../materials/cloths.ts';
+import type { Check, Found } from '../finding.ts';
 
-const settingsOf = (
-  object: DesignObject,
-  { cloth }: Pick<Checked, 'cloth'>,
-): Record<string, SettingValue> => {
+const settingsOf = (object: DesignObject, cloth: Cloth): Record<string, SettingValue> => {
   const kind = stitchKind(object.recipe.kind);
   return kind ? completeSettings(kind, object.recipe, cloth) : {};
 };
@@ -19,10 +16,9 @@ const settingsOf = (
 /** What a cloth asks of an object; null when the object suits it. */
 function unsuited(
   object: DesignObject,
-  checked: Checked,
+  cloth: Cloth,
 ): { sentence: string; fix: string; settings: Record<string, SettingValue>; kind?: string } | null {
-  const { cloth } = checked;
-  const s = settingsOf(object, checked);
+  const s = settingsOf(object, cloth);
   const { kind } = object.recipe;
   const name = object.name;
   if (cloth.id === 'quilt' && kind === 'fill' && (s.spacing as number) < 3)
@@ -57,7 +53,7 @@ export const suitCheck: Check = {
   id: 'unsuited',
   find: (checked) =>
     checked.sewn.flatMap(({ leaf, extent, share }) => {
-      const wrong = leaf.kind === 'object' ? unsuited(leaf, checked) : null;
+      const wrong = leaf.kind === 'object' ? unsuited(leaf, checked.cloth) : null;
       if (!wrong) return [];
       const { sentence, fix } = wrong;
       const at = extent.bounds ?? undefined;
@@ -66,7 +62,7 @@ export const suitCheck: Check = {
   fix(design, { objects }) {
     const item = findItem(design, objects[0]);
     const cloth = clothById(design.cloth.kind);
-    const wrong = item?.kind === 'object' ? unsuited(item, { cloth } as Checked) : null;
+    const wrong = item?.kind === 'object' ? unsuited(item, cloth) : null;
     if (item?.kind !== 'object' || !wrong) throw new JobError('This suits the cloth now.');
     const builder = new JobBuilder(design, wrong.fix);
     const { kind, settings } = wrong;
@@ -96,7 +92,7 @@ export const knockdownCheck: Check = {
       first.leaf.kind === 'object' &&
       !first.cover &&
       first.leaf.recipe.kind === 'fill' &&
-      (settingsOf(first.leaf, checked).spacing as number) >= MESH;
+      (settingsOf(first.leaf, cloth).spacing as number) >= MESH;
     if (mesh) return [];
     return [
       {

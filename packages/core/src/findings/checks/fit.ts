@@ -8,19 +8,17 @@ import { recolourJob } from '../../shaping/jobs/order.ts';
 import { outsideHoop } from '../outside-hoop.ts';
 import type { Check, Found, SewnItem } from '../finding.ts';
 
-const TAKE = /^Take the (.+) hoop$/;
-
 export const hoopCheck: Check = {
   id: 'outside-hoop',
   find({ design, figures }) {
     const outside = outsideHoop(design, figures);
     if (!outside) return [];
     const { sentence, fits } = outside;
-    const fix = fits ? `Take the ${fits.name} hoop` : undefined;
-    return [{ weight: 3, sentence, objects: [], at: figures.bounds ?? undefined, fix }];
+    const told = { weight: 3 as const, sentence, objects: [], at: figures.bounds ?? undefined };
+    return [fits ? { ...told, fix: `Take the ${fits.name} hoop`, takes: fits.name } : told];
   },
-  fix(_design, { at, fix }) {
-    const hoop = HOOPS.find((h) => h.name === TAKE.exec(fix ?? '')?.[1]);
+  fix(_design, { at, takes }) {
+    const hoop = HOOPS.find((h) => h.name === takes);
     if (!hoop || !at) throw new JobError('No hoop on the shelf would hold it.');
     const w = 2 * Math.max(-at.minX, at.maxX);
     const h = 2 * Math.max(-at.minY, at.maxY);
@@ -41,10 +39,11 @@ function threadsByUse(sewn: readonly SewnItem[]): string[] {
 }
 
 /** Says that one thread could be sewn as another. */
-function sewnAs(design: Design, from: string, into: string): Pick<Found, 'objects' | 'fix'> {
+function sewnAs(design: Design, from: string, into: string): Pick<Found, 'objects' | 'fix' | 'takes'> {
   return {
     objects: [...everyLeaf(design.objects)].filter((l) => l.thread === from).map((l) => l.id),
-    fix: `Sew ${threadByCode(from).name} in ${threadByCode(into).name} ${into}`,
+    fix: `Sew ${threadByCode(from).name} in ${named(into)}`,
+    takes: into,
   };
 }
 
@@ -68,10 +67,9 @@ export const needlesCheck: Check = {
       },
     ];
   },
-  fix(design, { objects, fix }) {
-    const code = fix?.match(/ (\S+)$/)?.[1];
-    if (!code) throw new JobError('This colour is gone.');
-    return recolourJob(design, objects, code);
+  fix(design, { objects, takes }) {
+    if (!takes) throw new JobError('This colour is gone.');
+    return recolourJob(design, objects, takes);
   },
 };
 
