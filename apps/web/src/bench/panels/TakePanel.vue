@@ -151,7 +151,7 @@ async function download(): Promise<void> {
       <div>
         <label class="label" for="picture-ground">Ground</label>
         <select id="picture-ground" v-model="picture.ground" class="field">
-          <option value="cloth">as on the bench</option>
+          <option value="cloth">the cloth</option>
           <option value="clear">transparent</option>
         </select>
       </div>
