@@ -244,7 +244,7 @@ watch(title, (name) => (document.title = name ? `${name} · Rosehip` : 'Rosehip'
   </div>
   <div
     v-else-if="bench.design"
-    class="grid h-full"
+    class="grid h-full grid-cols-[minmax(0,1fr)]"
     :class="
       view.orderForm === 'list'
         ? 'grid-rows-[48px_minmax(0,1fr)_330px]'

@@ -48,7 +48,7 @@ async function paint(): Promise<void> {
     const [w, h] = [Math.round(width.value * ratio), Math.round(height.value * ratio)];
     const scale = props.scale * ratio;
     const times = time.value;
-    const image = await painter.paint({
+    const { image, done } = await painter.paint({
       view: props.view,
       width: Math.max(1, w),
       height: Math.max(1, h),
@@ -61,6 +61,7 @@ async function paint(): Promise<void> {
     if (target.width !== w || target.height !== h) [target.width, target.height] = [w, h];
     target.getContext('2d')!.drawImage(image, 0, 0);
     image.close();
+    again ||= !done;
   } while (again);
   painting = false;
 }

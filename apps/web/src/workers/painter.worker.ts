@@ -68,11 +68,14 @@ let faintKey = '';
 let sewnTo = 0;
 /** Copies of the sewn layer along the way, so that going back does not begin at the beginning. */
 let copies: { record: number; canvas: OffscreenCanvas }[] = [];
+/** The playhead moves on by so many records, until it has taken so many ms: then what is there is shown. */
+const AT_ONCE = 1500;
+const AT_MOST = 25;
 /** Between two copies lie so many records at least. */
 const LEAST_BETWEEN = 3000;
 const MOST_COPIES = 24;
 /** All copies together hold no more pixels than this. */
-const MOST_COPIED = 20_000_000;
+const MOST_COPIED = 40_000_000;
 let version = 0;
 
 /** What is not yet sewn shows through this faintly. */
@@ -168,24 +171,26 @@ function shares(p: Plan, focus: string[] | null): [number, number][] {
   return p.objects.filter((o) => focus.includes(o.id)).map((o) => [o.from, o.to]);
 }
 
-/** Puts the sewn layer back to the last copy that is not beyond a record. */
-function goBack(r: PaintRequest, record: number): void {
+/** Puts the sewn layer to the last copy that is not beyond the playhead, unless it stands nearer already. */
+function goNear(r: PaintRequest): void {
+  const copy = copies.findLast((c) => c.record <= r.playhead);
+  if (sewnTo <= r.playhead && sewnTo >= (copy?.record ?? 0)) return;
   clear(sewn, r);
-  const copy = copies.findLast((c) => c.record <= record);
   sewnTo = copy?.record ?? 0;
   if (!copy) return;
   sewn.ctx.setTransform(1, 0, 0, 1, 0, 0);
   sewn.ctx.drawImage(copy.canvas, 0, 0);
 }
 
-/** Paints the sewn layer on to the playhead, and copies it along the way. */
-function sewOn(p: Plan, r: PaintRequest): void {
+/** Paints the sewn layer on to a record, and copies it along the way. False when the time was over before. */
+function sewOn(p: Plan, r: PaintRequest, to: number, until = Infinity): boolean {
   const most = Math.min(MOST_COPIES, Math.floor(MOST_COPIED / (r.width * r.height)));
   const step = most > 0 ? Math.max(LEAST_BETWEEN, Math.ceil(p.x.length / (most + 1))) : Infinity;
-  while (sewnTo < r.playhead) {
-    const next = Math.min(r.playhead, (Math.floor(sewnTo / step) + 1) * step);
-    for (const [from, to] of shares(p, r.focus))
-      paintRange(sewn, r, Math.max(sewnTo, from), Math.min(next, to));
+  while (sewnTo < to) {
+    if (performance.now() > until) return false;
+    const next = Math.min(to, (Math.floor(sewnTo / step) + 1) * step, sewnTo + AT_ONCE);
+    for (const [first, end] of shares(p, r.focus))
+      paintRange(sewn, r, Math.max(sewnTo, first), Math.min(next, end));
     sewnTo = next;
     if (next % step === 0 && (copies.at(-1)?.record ?? 0) < next) {
       const canvas = new OffscreenCanvas(r.width, r.height);
@@ -193,6 +198,17 @@ function sewOn(p: Plan, r: PaintRequest): void {
       copies.push({ record: next, canvas });
     }
   }
+  return true;
+}
+
+/** Lays everything, sewn or not, on the faint layer. */
+function paintFaint(p: Plan, r: PaintRequest): void {
+  clear(faint, r);
+  // With nothing dimmed, all that is to be sewn is the sewn layer at its end: its copies are made by the way.
+  if (r.focus) return paintRange(faint, r, 0, p.x.length);
+  sewOn(p, r, p.x.length);
+  faint.ctx.setTransform(1, 0, 0, 1, 0, 0);
+  faint.ctx.drawImage(sewn.canvas, 0, 0);
 }
 
 /** The heat map, stretched over the cloth it was counted on. */
@@ -233,8 +249,12 @@ const painter = {
     version++;
   },
 
-  /** Paints what is asked for and hands it over as a bitmap. */
-  paint(r: PaintRequest): ImageBitmap {
+  /**
+   * Paints what is asked for and hands it over as a bitmap. A playhead that moved far may need more than one
+   * call: until the picture is `done`, it shows a little less sewn than was asked for.
+   */
+  paint(r: PaintRequest): { image: ImageBitmap; done: boolean } {
+    let done = true;
     const place = [r.view, r.width, r.height, r.scale, r.originX, r.originY].join(' ');
     if (place !== groundKey) {
       paintGround(r);
@@ -247,18 +267,22 @@ const painter = {
       if (design) paintLines(out.ctx as unknown as Canvas2D, design, r.scale, r.focus);
     } else if (plan) {
       const key = `${place} ${version} ${r.dimUnderlay} ${r.thread} ${r.focus?.join(' ') ?? ''}`;
+      let until = performance.now() + AT_MOST;
       if (key !== threadKey) {
         copies = [];
         threadKey = key;
-        goBack(r, 0);
-      } else if (r.playhead < sewnTo) goBack(r, r.playhead);
-      sewOn(plan, r);
-      if ((r.playhead < plan.x.length && !r.hideRest) || r.focus) {
-        if (faintKey !== key) {
-          clear(faint, r);
-          paintRange(faint, r, 0, plan.x.length);
-          faintKey = key;
-        }
+        clear(sewn, r);
+        sewnTo = 0;
+        until = Infinity;
+      }
+      const withRest = (r.playhead < plan.x.length && !r.hideRest) || !!r.focus;
+      if (withRest && faintKey !== key) {
+        paintFaint(plan, r);
+        faintKey = key;
+      }
+      goNear(r);
+      done = sewOn(plan, r, r.playhead, until);
+      if (withRest) {
         out.ctx.setTransform(1, 0, 0, 1, 0, 0);
         out.ctx.globalAlpha = FAINT;
         out.ctx.drawImage(faint.canvas, 0, 0);
@@ -268,8 +292,8 @@ const painter = {
       out.ctx.drawImage(sewn.canvas, 0, 0);
     }
     if (r.heat) paintHeat(r);
-    const bitmap = out.canvas.transferToImageBitmap();
-    return Comlink.transfer(bitmap, [bitmap]);
+    const image = out.canvas.transferToImageBitmap();
+    return Comlink.transfer({ image, done }, [image]);
   },
 };
 

@@ -92,11 +92,12 @@ async function paint(): Promise<void> {
     heat: rehearsal.heat,
   };
   const asked = performance.now();
-  const image = await painter.paint(request);
+  const { image, done } = await painter.paint(request);
+  again ||= !done;
   bitmap?.image.close();
   bitmap = { image, scale: request.scale, originX: request.originX, originY: request.originY };
   draw();
-  if (again) await rest(performance.now() - asked);
+  if (again && done) await rest(performance.now() - asked);
   painting = false;
   settled.value = !again;
   if (again) {

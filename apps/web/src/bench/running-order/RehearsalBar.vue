@@ -76,7 +76,7 @@ const loopHint = computed(() =>
     <select
       id="speed"
       v-model.number="rehearsal.speed"
-      class="field ml-1 w-[74px]"
+      class="field ml-1 w-[82px]"
       title="Speed, times the machine’s own"
     >
       <option v-for="s in SPEEDS" :key="s" :value="s">× {{ s }}</option>
