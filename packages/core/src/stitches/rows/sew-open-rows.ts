@@ -1,46 +1,30 @@
 // Sews the open rows of one polygon as a single thread, each once, with all ways along the edge.
-import { distance, type Point } from '../../geometry/points.ts';
-import { runPoints } from '../run-points.ts';
+import type { Point } from '../../geometry/points.ts';
 import { Part, type ThreadBuilder } from '../thread.ts';
-import { edgeTour, type TourRow } from './edge-tour.ts';
-import type { RowMap } from './row-map.ts';
+import { chordTour, type Chord, type TourEnd } from '../chords/tour.ts';
+import { goAlong, isTurn } from '../chords/edge-way.ts';
+import type { RowMap, Span } from './row-map.ts';
 import { featherAt, sewRow, sewWay, type RowsEnd, type RowStitches } from './sew-rows.ts';
 
-/** A turn that bends away from the straight line by less than this is one stitch, in mm. */
-const STRAIGHT = 0.15;
-/** A way along the edge longer than this, in row spacings, or bent more than this, in mm, is not feathered. */
-const TURN = 3;
-const BENT = 0.4;
-/** Stitches along the edge, in mm. */
-const LENGTH = 2.5;
-
-/** How far points stray from the straight line between two others, in mm. */
-function stray(points: readonly Point[], a: Point, b: Point): number {
-  const [dx, dy] = [b.x - a.x, b.y - a.y];
-  const length2 = dx * dx + dy * dy || 1;
-  return Math.max(
-    0,
-    ...points.map((p) => {
-      const t = Math.max(0, Math.min(1, ((p.x - a.x) * dx + (p.y - a.y) * dy) / length2));
-      return Math.hypot(a.x + t * dx - p.x, a.y + t * dy - p.y);
-    }),
-  );
+/** A row in the tour, and the way to it from the row before: points on the edge, in the frame. */
+interface TourRow {
+  span: Span;
+  leftFirst: boolean;
+  way: Point[];
 }
 
-/** Goes along the edge to where a row will begin; its own begin is left to the row. */
-function goAlong(
-  map: RowMap,
-  way: readonly Point[],
-  to: Point,
-  how: RowStitches,
-  builder: ThreadBuilder,
-): void {
-  const from = builder.last!;
-  // The way's last point is the row's own end on the edge, which compensation moves a little.
-  const middle = way.slice(0, -1).map(map.toCloth);
-  if (builder.reach(to.x, to.y) <= how.longest && stray(middle, from, to) <= STRAIGHT) return;
-  const coords = Float64Array.from([from, ...middle, to].flatMap((p) => [p.x, p.y]));
-  builder.addAll(runPoints({ coords, closed: false }, LENGTH).slice(1, -1), Part.travel);
+const chordOf = (s: Span): Chord => ({
+  a: { ring: s.leftRing, edge: s.leftEdge, at: { x: s.left, y: s.y } },
+  b: { ring: s.rightRing, edge: s.rightEdge, at: { x: s.right, y: s.y } },
+});
+
+/** The map's rows in the order of a tour, which likes to end at the first or last row of a section. */
+function tourOf(map: RowMap, from: Point, end?: TourEnd): TourRow[] {
+  const spans = map.sections.flatMap((section) => section.spans);
+  const outer = new Set(map.sections.flatMap(({ spans: all }) => [all[0], all[all.length - 1]]));
+  const last = spans.flatMap((span, i) => (outer.has(span) ? [i] : []));
+  const steps = chordTour(map.rings, spans.map(chordOf), from, end, last);
+  return steps.map(({ chord, ahead, way }) => ({ span: spans[chord], leftFirst: ahead, way }));
 }
 
 /**
@@ -56,7 +40,7 @@ export function sewOpenRows(
   end?: RowsEnd,
 ): void {
   const goal = end && { at: map.toFrame(end.at), firm: end.firm };
-  const tour = edgeTour(map, map.toFrame(builder.last ?? entry), goal);
+  const tour = tourOf(map, map.toFrame(builder.last ?? entry), goal);
   const turns = tour.map((_, i) => featherBefore(tour, i, map, how.feather));
   tour.forEach(({ span, leftFirst, way: along }, i) => {
     const room = Math.max(0, (span.right - span.left) / 2 - 0.5);
@@ -67,7 +51,9 @@ export function sewOpenRows(
     const x = leftFirst ? reach.left - how.compensation : reach.right + how.compensation;
     const first = map.toCloth({ x, y: span.y });
     if (builder.last) {
-      if (i && along.length) goAlong(map, turns[i] ? [] : along, first, how, builder);
+      // The way's last point is the row's own end on the edge, which compensation moves a little.
+      if (i && along.length)
+        goAlong(turns[i] ? [] : along.slice(0, -1).map(map.toCloth), first, how.longest, builder);
       else sewWay(builder, way(builder.last, first));
     }
     sewRow(map, span, reach, leftFirst, how, builder);
@@ -84,7 +70,5 @@ function featherBefore(tour: readonly TourRow[], turn: number, map: RowMap, dept
   const { way } = tour[turn];
   if (!from || !way.length) return 0;
   const a = { x: from.leftFirst ? from.span.right : from.span.left, y: from.span.y };
-  const b = way[way.length - 1];
-  const near = distance(a, b) <= TURN * map.spacing && stray(way, a, b) <= BENT;
-  return near ? featherAt(turn, 0, depth) : 0;
+  return isTurn(a, way, map.spacing) ? featherAt(turn, 0, depth) : 0;
 }

@@ -1,27 +1,41 @@
-// An order for open rows in which each is sewn once and all ways lead along the edge: nothing crosses the shape.
+// An order for the chords of a polygon (open rows, rays, waves, …) in which each is sewn once and all ways lead along
+// the edge: nothing crosses the shape.
 //
-// Rows are edges of a graph whose nodes are their ends; the rings join ends that follow one another. On every ring
-// the ends are paired with a neighbour, so that rows and pairs form closed walks. Walks are joined by going over the
+// Chords are edges of a graph whose nodes are their ends; the rings join ends that follow one another. On every ring
+// the ends are paired with a neighbour, so that chords and pairs form closed walks. Walks are joined by going over the
 // shortest bits of ring that are still free, there and back (Kruskal's method), and the whole is walked in one go
-// (Hierholzer's method). A begin and an end are two more ends on the rings, as if a row lay between them.
+// (Hierholzer's method). A begin and an end are two more ends on the rings, as if a chord lay between them.
 import { distance, type Point } from '../../geometry/points.ts';
 import type { Ring } from '../../geometry/region.ts';
-import type { RowMap, Span } from './row-map.ts';
 
-/** A row in the tour, and the way to it from the row before: points on the edge, in the frame. */
-export interface TourRow {
-  span: Span;
-  leftFirst: boolean;
+/** A place on a polygon's edge. */
+export interface RingPlace {
+  ring: number;
+  edge: number;
+  at: Point;
+}
+
+/** A line through the polygon from edge to edge; of its course only the ends matter here. */
+export interface Chord {
+  a: RingPlace;
+  b: RingPlace;
+}
+
+/** A chord in the tour, by its number, and the way to it from the chord before: points on the edge. */
+export interface TourStep {
+  chord: number;
+  /** From its `a` to its `b`. */
+  ahead: boolean;
   way: Point[];
 }
 
-/** A row's end, or the tour's, on a ring. */
+/** A chord's end, or the tour's, on a ring. */
 interface End {
   ring: number;
-  /** Arc length along the ring, in mm of the frame. */
+  /** Arc length along the ring. */
   s: number;
   at: Point;
-  /** The other end of the row; of the begin, the tour's end. */
+  /** The other end of the chord; of the begin, the tour's end. */
   mate: number;
 }
 
@@ -45,30 +59,38 @@ class Graph {
     { ring: 0, s: 0, at: { x: 0, y: 0 }, mate: END },
     { ring: 0, s: 0, at: { x: 0, y: 0 }, mate: BEGIN },
   ];
-  /** The row of each pair of ends, from the second pair on. */
-  readonly spans: Span[] = [];
+  /** The number of each pair's chord, from the second pair of ends on. */
+  readonly chords: number[] = [];
   readonly lengths: Float64Array[];
   readonly rings: readonly Ring[];
+  private readonly given: readonly Chord[];
 
-  constructor(map: RowMap) {
-    this.rings = map.rings;
-    this.lengths = map.rings.map(arcs);
-    for (const { spans } of map.sections) for (const span of spans) this.addRow(span);
+  constructor(rings: readonly Ring[], chords: readonly Chord[]) {
+    this.rings = rings;
+    this.given = chords;
+    this.lengths = rings.map(arcs);
+    chords.forEach((_, i) => this.add(i));
   }
 
-  addRow(span: Span): void {
+  add(chord: number): void {
     const n = this.ends.length;
-    const end = (x: number, ring: number, edge: number, mate: number): End => {
+    const end = ({ ring, edge, at }: RingPlace, mate: number): End => {
       const c = this.rings[ring];
-      const s = this.lengths[ring][edge] + Math.hypot(x - c[2 * edge], span.y - c[2 * edge + 1]);
-      return { ring, s, at: { x, y: span.y }, mate };
+      const s = this.lengths[ring][edge] + Math.hypot(at.x - c[2 * edge], at.y - c[2 * edge + 1]);
+      return { ring, s, at, mate };
     };
-    this.ends.push(end(span.left, span.leftRing, span.leftEdge, n + 1));
-    this.ends.push(end(span.right, span.rightRing, span.rightEdge, n));
-    this.spans.push(span);
+    const { a, b } = this.given[chord];
+    this.ends.push(end(a, n + 1), end(b, n));
+    this.chords.push(chord);
   }
 
-  /** Puts the begin or the end of the tour where a row ends. */
+  /** The rings that a chord joins. */
+  ringsAt(chord: number): [number, number] {
+    const { a, b } = this.given[chord];
+    return [a.ring, b.ring];
+  }
+
+  /** Puts the begin or the end of the tour where a chord ends. */
   put(which: typeof BEGIN | typeof END, at: number): void {
     const { ring, s, at: point } = this.ends[at];
     this.ends[which] = { ring, s, at: point, mate: 1 - which };
@@ -137,26 +159,27 @@ class Union {
   }
 }
 
-/** Every ring needs an even number of ends: rows between rings that have an odd one are sewn twice. */
+/** Every ring needs an even number of ends: chords between rings that have an odd one are sewn twice. */
 function makeEven(graph: Graph, order: number[][]): number[][] {
   const odd = (): number[] => order.flatMap((list, ring) => (list.length % 2 ? [ring] : []));
   for (let rings = odd(); rings.length > 1; rings = odd()) {
     const [from, ...to] = rings;
-    const came = new Map<number, { span: Span; from: number } | null>([[from, null]]);
+    const came = new Map<number, { chord: number; from: number } | null>([[from, null]]);
     const open = [from];
     let goal: number | undefined;
     while (open.length && goal === undefined) {
       const ring = open.shift()!;
       if (to.includes(ring)) goal = ring;
-      for (const span of graph.spans) {
-        const next = span.leftRing === ring ? span.rightRing : span.rightRing === ring ? span.leftRing : -1;
+      for (const chord of graph.chords) {
+        const [a, b] = graph.ringsAt(chord);
+        const next = a === ring ? b : b === ring ? a : -1;
         if (next < 0 || came.has(next)) continue;
-        came.set(next, { span, from: ring });
+        came.set(next, { chord, from: ring });
         open.push(next);
       }
     }
     if (goal === undefined) break;
-    for (let step = came.get(goal); step; step = came.get(step.from)) graph.addRow(step.span);
+    for (let step = came.get(goal); step; step = came.get(step.from)) graph.add(step.chord);
     order = graph.order();
   }
   return order;
@@ -209,10 +232,11 @@ function bestWalks(graph: Graph, order: number[][]): Walks {
   return walksOf(graph, order, odd);
 }
 
-/** Steps of the graph that leave an end: over its row, or along a ring. */
+/** Steps of the graph that leave an end: over its chord, or along a ring. */
 interface Step {
   to: number;
-  row: number | null;
+  /** Of the graph's chords. */
+  pair: number | null;
   way: { ring: number; k: number; ahead: boolean } | null;
   used: { is: boolean };
 }
@@ -220,19 +244,19 @@ interface Step {
 /** All steps in one walk from the begin to the end. */
 function walk(graph: Graph, order: number[][], joints: Joint[][]): Step[] {
   const steps: Step[][] = graph.ends.map(() => []);
-  const add = (a: number, b: number, row: number | null, way: { ring: number; k: number } | null): void => {
+  const add = (a: number, b: number, pair: number | null, way: { ring: number; k: number } | null): void => {
     const used = { is: false };
-    steps[a].push({ to: b, row, way: way && { ...way, ahead: true }, used });
-    steps[b].push({ to: a, row, way: way && { ...way, ahead: false }, used });
+    steps[a].push({ to: b, pair, way: way && { ...way, ahead: true }, used });
+    steps[b].push({ to: a, pair, way: way && { ...way, ahead: false }, used });
   };
-  // Later steps are taken first: a row rather than a pair, a pair rather than a way there and back.
+  // Later steps are taken first: a chord rather than a pair, a pair rather than a way there and back.
   order.forEach((list, ring) =>
     list.forEach((a, k) => {
       const b = list[(k + 1) % list.length];
       for (let copy = 0; copy < joints[ring][k]; copy++) add(a, b, null, { ring, k });
     }),
   );
-  graph.spans.forEach((_, row) => add(2 * row + 2, 2 * row + 3, row, null));
+  graph.chords.forEach((_, pair) => add(2 * pair + 2, 2 * pair + 3, pair, null));
   const stack: { at: number; by: Step | null }[] = [{ at: BEGIN, by: null }];
   const out: Step[] = [];
   while (stack.length) {
@@ -250,7 +274,7 @@ function walk(graph: Graph, order: number[][], joints: Joint[][]): Step[] {
   return out.reverse();
 }
 
-/** The row end nearest to a place of the frame. */
+/** The chord end nearest to a place. */
 function nearestEnd(graph: Graph, p: Point): number {
   let best = 2;
   for (let i = 3; i < graph.ends.length; i++)
@@ -258,30 +282,38 @@ function nearestEnd(graph: Graph, p: Point): number {
   return best;
 }
 
-/** Ends at which a tour may well end: those of the first and last rows of sections. */
-function likelyEnds(map: RowMap, graph: Graph): number[] {
-  const outer = new Set(map.sections.flatMap(({ spans }) => [spans[0], spans[spans.length - 1]]));
-  const all = graph.spans.flatMap((span, row) => (outer.has(span) ? [2 * row + 2, 2 * row + 3] : []));
+/** Some ends of these chords, at which a tour may well end. */
+function candidateEnds(chords: readonly number[]): number[] {
+  const all = chords.flatMap((chord) => [2 * chord + 2, 2 * chord + 3]);
   const step = Math.max(1, Math.ceil(all.length / MOST_CANDIDATES));
   return all.filter((_, i) => i % step === 0);
 }
 
-/** Where a tour is wanted to end, in the frame: as near as can be, or just rather there. */
+/** Where a tour is wanted to end: as near as can be, or just rather there. */
 export interface TourEnd {
   at: Point;
   firm: boolean;
 }
 
-/** Rows of a map that has any, in the order of the tour. It begins at the row end nearest to `from`. */
-export function edgeTour(map: RowMap, from: Point, end?: TourEnd): TourRow[] {
-  const graph = new Graph(map);
+/**
+ * All of one or more chords, in the order of the tour. It begins at the chord end nearest to `from`; without a firm
+ * end it ends at one of the `last` chords. Rings and places share one measure, mm or a frame's.
+ */
+export function chordTour(
+  rings: readonly Ring[],
+  chords: readonly Chord[],
+  from: Point,
+  end?: TourEnd,
+  last: readonly number[] = chords.map((_, i) => i),
+): TourStep[] {
+  const graph = new Graph(rings, chords);
   graph.put(BEGIN, nearestEnd(graph, from));
-  const candidates = end?.firm ? [nearestEnd(graph, end.at)] : likelyEnds(map, graph);
+  const candidates = end?.firm ? [nearestEnd(graph, end.at)] : candidateEnds(last);
   let best: { at: number; cost: number } | null = null;
   for (const at of candidates) {
     graph.put(END, at);
     const order = graph.order();
-    // An end on another ring would cost a row that is sewn twice.
+    // An end on another ring would cost a chord that is sewn twice.
     if (!end?.firm && order.some((list) => list.length % 2)) continue;
     const away = end ? distance(graph.ends[at].at, end.at) : 0;
     const cost = end?.firm ? 0 : bestWalks(graph, order).cost + away;
@@ -290,20 +322,19 @@ export function edgeTour(map: RowMap, from: Point, end?: TourEnd): TourRow[] {
   graph.put(END, best?.at ?? nearestEnd(graph, from));
   const order = makeEven(graph, graph.order());
   const { joints } = bestWalks(graph, order);
-  const out: TourRow[] = [];
+  const out: TourStep[] = [];
   let way: Point[] = [];
-  for (const { to, row, way: on } of walk(graph, order, joints)) {
-    if (row !== null) {
-      const span = graph.spans[row];
-      out.push({ span, leftFirst: to % 2 === 1, way });
+  for (const { to, pair, way: on } of walk(graph, order, joints)) {
+    if (pair !== null) {
+      out.push({ chord: graph.chords[pair], ahead: to % 2 === 1, way });
       way = [];
     } else if (on) {
       const points = graph.between(order[on.ring], on.k);
       way = [...way, ...(on.ahead ? points : points.reverse()), graph.ends[to].at];
     }
   }
-  // Rows that rings do not join to the rest (they only touch it) come last.
-  const met = new Set(out.map(({ span }) => span));
-  for (const span of graph.spans) if (!met.has(span)) out.push({ span, leftFirst: true, way: [] });
+  // Chords that rings do not join to the rest (they only touch it) come last.
+  const met = new Set(out.map(({ chord }) => chord));
+  chords.forEach((_, chord) => !met.has(chord) && out.push({ chord, ahead: true, way: [] }));
   return out;
 }
