@@ -4,6 +4,7 @@ export * from './geometry/matrix.ts';
 export * from './geometry/polyline.ts';
 export * from './geometry/region.ts';
 export * from './geometry/clip.ts';
+export * from './geometry/edge-index.ts';
 export * from './design/types.ts';
 export * from './design/tree.ts';
 export * from './design/live.ts';

@@ -80,9 +80,16 @@ export function copiesOf(items: readonly Item[], makeId: () => string): Item[] {
   const copy = (item: Item): Item => {
     const id = ids.get(item.id)!;
     if (item.kind === 'group') return { ...item, id, objects: item.objects.map(copy) };
-    if (item.kind === 'stitches' || !isLive(item.outline)) return { ...item, id };
-    const of = item.outline.of.map((s) => ids.get(s) ?? s);
-    return { ...item, id, outline: { ...item.outline, of } };
+    if (item.kind === 'stitches') return { ...item, id };
+    const follow = (of: string[]): string[] => of.map((s) => ids.get(s) ?? s);
+    const { outline, keepClear, relief } = item;
+    return {
+      ...item,
+      id,
+      outline: isLive(outline) ? { ...outline, of: follow(outline.of) } : outline,
+      ...(keepClear && { keepClear: { ...keepClear, of: follow(keepClear.of) } }),
+      ...(relief && { relief: follow(relief) }),
+    };
   };
   return items.map(copy);
 }

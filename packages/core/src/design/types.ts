@@ -161,11 +161,19 @@ export interface WidthAt {
   width: number;
 }
 
+/** What a region's stitches leave room around, and by how much, in mm. */
+export interface KeepClear {
+  of: string[];
+  margin: number;
+}
+
 /** One outline with one recipe and one thread. */
 export interface DesignObject<O extends Outline = Outline> extends ItemBase {
   kind: 'object';
   outline: O;
   recipe: Recipe;
+  /** What it was stitched as before, one recipe a kind: going back to a kind brings its numbers back. */
+  setAside?: Recipe[];
   /** Thread code in the design's chart. */
   thread: string;
   /** Where sewing begins and ends when it was fixed by hand; mm. */
@@ -175,6 +183,14 @@ export interface DesignObject<O extends Outline = Outline> extends ItemBase {
   guideLines?: Path[];
   /** Drawn widths of a satin along a line; left out: its recipe's width everywhere. */
   widths?: WidthAt[];
+  /** What rays and spirals go about; left out: the middle. mm. */
+  centre?: Point;
+  /** Ids of the objects or groups that its relief lines show. */
+  relief?: string[];
+  /** Objects or groups that its stitches leave room around. */
+  keepClear?: KeepClear;
+  /** In a resolved design: the outlines of `relief`. */
+  raised?: PlainOutline[];
   /** The machine waits after this object, with this note for the person. */
   stopAfter?: string;
   /** Only a shape that others are made from; it is not sewn itself. */

@@ -14,6 +14,7 @@ import type {
 } from '../design/types.ts';
 import { combineOutlines, cutOutline } from './live/combine.ts';
 import { bandOutline, edgeOutline, surroundOutline } from './live/around.ts';
+import { clearedOutline, stitchesOutline } from './live/keep-clear.ts';
 import { bendOutline } from './live/bend.ts';
 import { transformOutline } from './transform.ts';
 
@@ -72,6 +73,22 @@ function bendOnce(bend: NonNullable<Group['bend']>, outline: PlainOutline): Plai
     MOST_OUTLINES,
   );
   bentByOutline.set(outline, { bend, made });
+  return made;
+}
+
+const clearByOutline = new WeakMap<PlainOutline, Known & { margin: number }>();
+const clearByContent = new Map<string, PlainOutline>();
+
+function clearOnce(margin: number, outline: PlainOutline, sources: PlainOutline[][]): PlainOutline {
+  const known = clearByOutline.get(outline);
+  if (known?.margin === margin && same(known.sources, sources)) return known.made;
+  const made = remember(
+    JSON.stringify([margin, outline, sources]),
+    clearByContent,
+    () => clearedOutline(outline, sources.flat(), margin),
+    MOST_OUTLINES,
+  );
+  clearByOutline.set(outline, { margin, sources, made });
   return made;
 }
 
@@ -136,6 +153,20 @@ class Resolver {
     return items.map((item) => this.resolveItem(item, inside));
   }
 
+  /** The outline without the room that is kept around other objects; on the sheet that the object stands on. */
+  private cleared(object: DesignObject, outline: PlainOutline, inside: Group[]): PlainOutline {
+    if (!object.keepClear?.of.length) return outline;
+    const sources = object.keepClear.of.map((id) => this.areasFrom(id, inside));
+    return clearOnce(object.keepClear.margin, outline, sources);
+  }
+
+  /** Like `seenFrom`, and for stitches the area that their thread covers. */
+  private areasFrom(id: string, here: Group[]): PlainOutline[] {
+    const item = this.items.get(id)?.item;
+    if (item?.kind === 'group') return item.objects.flatMap((o) => this.areasFrom(o.id, here));
+    return item?.kind === 'stitches' ? [stitchesOutline(item)] : this.seenFrom(id, here);
+  }
+
   private resolveItem(item: Item, inside: Group[]): Item<PlainOutline> {
     if (item.kind === 'stitches') return item;
     const known = resolvedItems.get(item);
@@ -150,10 +181,12 @@ class Resolver {
       resolvedItems.set(item, made);
       return made;
     }
-    const outline = this.bent(this.flatOutline(item, inside), inside);
-    if (outline === item.outline) return item as DesignObject<PlainOutline>;
-    if (known?.kind === 'object' && known.outline === outline) return known;
-    const made: DesignObject<PlainOutline> = { ...item, outline };
+    const outline = this.bent(this.cleared(item, this.flatOutline(item, inside), inside), inside);
+    const raised = item.relief?.flatMap((id) => this.seenFrom(id, inside).map((o) => this.bent(o, inside)));
+    if (outline === item.outline && !raised) return item as DesignObject<PlainOutline>;
+    if (known?.kind === 'object' && known.outline === outline && same([known.raised ?? []], [raised ?? []]))
+      return known;
+    const made: DesignObject<PlainOutline> = { ...item, outline, ...(raised && { raised }) };
     resolvedItems.set(item, made);
     return made;
   }

@@ -72,6 +72,7 @@ function transformObject(object: DesignObject, m: Matrix, moving: ReadonlySet<st
     outline: isLive(outline) ? transformLive(outline, m, moving) : transformOutline(outline, m),
     ...(object.start && { start: applyMatrix(m, object.start) }),
     ...(object.end && { end: applyMatrix(m, object.end) }),
+    ...(object.centre && { centre: applyMatrix(m, object.centre) }),
     ...(object.guideLines && { guideLines: object.guideLines.map((path) => transformPath(path, m)) }),
     ...scaledWidths(object, Math.sqrt(Math.abs(determinant(m)))),
   };

@@ -51,6 +51,10 @@ export interface StitchInput {
   guideLines?: readonly Path[];
   /** Drawn widths of a satin along a line. */
   widths?: readonly WidthAt[];
+  /** What rays and spirals go about, when it was placed by hand; mm. */
+  centre?: Point;
+  /** Shapes that relief lines show. */
+  raised?: readonly PlainOutline[];
 }
 
 /** What a kind has to say about an object; findings turn it into sentences. */
@@ -69,6 +73,10 @@ export interface StitchKind {
   /** Whether the kind follows the outline's lines or covers what it encloses. */
   from: (settings: Record<string, SettingValue>) => 'lines' | 'region';
   settings: Setting[];
+  /** Its stitches go about a centre, which can be placed. */
+  usesCentre?: boolean;
+  /** Its stitches show other shapes. */
+  usesRaised?: boolean;
   /** Threads in sewing order; usually one. An outline without room for a stitch gives none. */
   stitch(input: StitchInput): SewnThread[];
   /** The cloth that the stitches hide; empty for open kinds. */
@@ -103,6 +111,21 @@ export const lengthSetting: NumberSetting = {
   step: 0.1,
   default: 2.5,
   help: 'How long each stitch is; curves take shorter ones.',
+};
+
+/** How often every stitch of a line is sewn. */
+export const passesSetting: ChoiceSetting = {
+  name: 'passes',
+  label: 'Sewn',
+  type: 'choice',
+  choices: [
+    { value: 1, label: 'once' },
+    { value: 2, label: 'there and back' },
+    { value: 3, label: 'as bean, 3 times' },
+    { value: 5, label: 'as bean, 5 times' },
+  ],
+  default: 1,
+  help: 'How often every stitch is sewn; bean makes a bold line.',
 };
 
 /** How much closer stitches lie than the recipe says, as the cloth asks for. */

@@ -4,6 +4,11 @@ import type { Recipe } from '../design/types.ts';
 import { CLOTHS } from '../materials/cloths.ts';
 import { completeSettings, type Setting, type StitchKind } from './kind.ts';
 import { motifRun } from './motif-run.ts';
+import { contour } from './open/contour/contour.ts';
+import { crosshatch } from './open/crosshatch.ts';
+import { radial } from './open/radial.ts';
+import { relief } from './open/relief.ts';
+import { spiral } from './open/spiral.ts';
 import { redwork } from './redwork.ts';
 import { run } from './run.ts';
 import { satin } from './satin/satin.ts';
@@ -23,7 +28,18 @@ const tiesSetting: Setting = {
   help: 'The small stitches that hold the thread where it begins and ends.',
 };
 
-export const STITCH_KINDS: StitchKind[] = [run, redwork, motifRun, satin, fill].map((kind) => ({
+export const STITCH_KINDS: StitchKind[] = [
+  run,
+  redwork,
+  motifRun,
+  satin,
+  fill,
+  contour,
+  crosshatch,
+  radial,
+  spiral,
+  relief,
+].map((kind) => ({
   ...kind,
   settings: [...kind.settings, tiesSetting],
 }));

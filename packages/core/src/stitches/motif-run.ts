@@ -2,7 +2,7 @@
 import type { Point } from '../geometry/points.ts';
 import { arcLengths, pointAt, withoutRepeats, type Line } from '../geometry/polyline.ts';
 import { outlineLines } from '../outlines/flatten.ts';
-import { lengthSetting, type StitchInput, type StitchKind } from './kind.ts';
+import { lengthSetting, passesSetting, type StitchInput, type StitchKind } from './kind.ts';
 import { MOTIF_UNITS, unitCoords, UNIT_SIZE } from './motif-units.ts';
 import { inGoodOrder } from './order.ts';
 import { withPasses } from './run.ts';
@@ -183,19 +183,7 @@ export const motifRun: StitchKind = {
       help: 'What happens where the line turns sharply.',
     },
     { ...lengthSetting, more: true },
-    {
-      name: 'passes',
-      label: 'Sewn',
-      type: 'choice',
-      more: true,
-      choices: [
-        { value: 1, label: 'once' },
-        { value: 2, label: 'there and back' },
-        { value: 3, label: 'as bean, 3 times' },
-      ],
-      default: 1,
-      help: 'How often every stitch is sewn; bean makes a bold line.',
-    },
+    { ...passesSetting, more: true },
   ],
   stitch,
   cover: () => [],

@@ -1,13 +1,13 @@
 // Run: a line of stitches, once, there and back, or bean.
 import type { Point } from '../geometry/points.ts';
 import { outlineLines } from '../outlines/flatten.ts';
-import { lengthSetting, type StitchInput, type StitchKind } from './kind.ts';
+import { lengthSetting, passesSetting, type StitchInput, type StitchKind } from './kind.ts';
 import { inGoodOrder } from './order.ts';
 import { runPoints } from './run-points.ts';
 import { Part, ThreadBuilder, type SewnThread } from './thread.ts';
 
 /** `passes` 1: once; 2: there and back; 3 or 5: bean, every stitch sewn that often. */
-export function withPasses(points: Point[], passes: number): Point[] {
+export function withPasses<P extends Point>(points: P[], passes: number): P[] {
   if (passes === 2) return [...points, ...points.slice(0, -1).reverse()];
   if (passes < 3) return points;
   const out = [points[0]];
@@ -48,22 +48,7 @@ export const run: StitchKind = {
   summary: 'A line of single stitches: once, there and back, or bean.',
   sentence: 'Sew along this line as {kind}, stitches {length} long, sewn {passes}, in {thread}.',
   from: () => 'lines',
-  settings: [
-    lengthSetting,
-    {
-      name: 'passes',
-      label: 'Sewn',
-      type: 'choice',
-      choices: [
-        { value: 1, label: 'once' },
-        { value: 2, label: 'there and back' },
-        { value: 3, label: 'as bean, 3 times' },
-        { value: 5, label: 'as bean, 5 times' },
-      ],
-      default: 1,
-      help: 'How often every stitch is sewn; bean makes a bold line.',
-    },
-  ],
+  settings: [lengthSetting, passesSetting],
   stitch,
   cover: () => [],
 };

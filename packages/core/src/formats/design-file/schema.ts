@@ -86,6 +86,9 @@ const boxShape = (
   ),
 ];
 
+/** At least so many ids of items. */
+const itemIds = (least: number) => ({ type: 'array', minItems: least, maxItems: 500, items: id });
+
 /** An outline made from at least `least` others. */
 const liveShape = (
   kind: LiveOutline['kind'],
@@ -97,7 +100,7 @@ const liveShape = (
   exactly(
     {
       kind: { const: kind },
-      of: { type: 'array', minItems: least, maxItems: 500, items: id },
+      of: itemIds(least),
       place: { type: 'array', minItems: 6, maxItems: 6, items: { type: 'number' } },
       ...own,
     },
@@ -252,10 +255,25 @@ export const DESIGN_SCHEMA = {
                 width: { type: 'number', minimum: 0, maximum: 100 },
               }),
             },
+            centre: point,
+            relief: itemIds(1),
+            keepClear: exactly({ of: itemIds(1), margin: { type: 'number', minimum: 0, maximum: 50 } }),
+            setAside: { type: 'array', maxItems: 50, items: { $ref: '#/definitions/recipe' } },
             stopAfter: note,
             unsewn: { type: 'boolean' },
           },
-          ['start', 'end', 'guideLines', 'widths', 'stopAfter', 'unsewn'],
+          [
+            'start',
+            'end',
+            'guideLines',
+            'widths',
+            'centre',
+            'relief',
+            'keepClear',
+            'setAside',
+            'stopAfter',
+            'unsewn',
+          ],
         ),
       ],
       [

@@ -1,0 +1,186 @@
+// The edges of a polygon on a grid, so that what is near, and what a line crosses, is found without asking them all.
+import type { Point } from './points.ts';
+import type { Ring } from './region.ts';
+
+/** A place on an edge: `t` from 0 to 1 along it. */
+export interface OnEdge {
+  ring: number;
+  edge: number;
+  t: number;
+  at: Point;
+}
+
+/** So many edges a cell, about. */
+const PER_CELL = 2;
+
+export class EdgeIndex {
+  private readonly ringOf: Int32Array;
+  private readonly edgeOf: Int32Array;
+  /** Ends of each edge: x0, y0, x1, y1. */
+  private readonly ends: Float64Array;
+  private readonly minX: number = 0;
+  private readonly minY: number = 0;
+  private readonly cell: number = 1;
+  private readonly columns: number = 1;
+  private readonly rows: number = 1;
+  /** Edges of cell c: `list` from `first[c]` up to `first[c + 1]`. */
+  private readonly first: Int32Array;
+  private readonly list: Int32Array;
+  /** The last search that met an edge, so that none is looked at twice. */
+  private readonly met: Int32Array;
+  private search = 0;
+
+  constructor(rings: readonly Ring[]) {
+    const count = rings.reduce((n, ring) => n + ring.length / 2, 0);
+    this.ringOf = new Int32Array(count);
+    this.edgeOf = new Int32Array(count);
+    this.ends = new Float64Array(4 * count);
+    this.met = new Int32Array(count);
+    let [minX, minY, maxX, maxY, length] = [Infinity, Infinity, -Infinity, -Infinity, 0];
+    let k = 0;
+    rings.forEach((ring, r) => {
+      for (let i = 0; i < ring.length; i += 2, k++) {
+        const j = (i + 2) % ring.length;
+        this.ringOf[k] = r;
+        this.edgeOf[k] = i / 2;
+        this.ends.set([ring[i], ring[i + 1], ring[j], ring[j + 1]], 4 * k);
+        minX = Math.min(minX, ring[i]);
+        minY = Math.min(minY, ring[i + 1]);
+        maxX = Math.max(maxX, ring[i]);
+        maxY = Math.max(maxY, ring[i + 1]);
+        length += Math.hypot(ring[j] - ring[i], ring[j + 1] - ring[i + 1]);
+      }
+    });
+    if (count) {
+      const area = Math.max(1e-6, (maxX - minX) * (maxY - minY));
+      this.minX = minX;
+      this.minY = minY;
+      this.cell = Math.max(0.05, length / count, Math.sqrt((area * PER_CELL) / count) / 4);
+      this.columns = Math.floor((maxX - minX) / this.cell) + 1;
+      this.rows = Math.floor((maxY - minY) / this.cell) + 1;
+    }
+    const perCell = new Int32Array(this.columns * this.rows + 1);
+    for (let e = 0; e < count; e++) this.cellsOf(e, (c) => perCell[c + 1]++);
+    for (let c = 1; c < perCell.length; c++) perCell[c] += perCell[c - 1];
+    this.first = perCell.slice();
+    this.list = new Int32Array(perCell[perCell.length - 1]);
+    const at = perCell.slice();
+    for (let e = 0; e < count; e++) this.cellsOf(e, (c) => (this.list[at[c]++] = e));
+  }
+
+  private cellsOf(e: number, visit: (cell: number) => void): void {
+    this.cellsOn(this.ends[4 * e], this.ends[4 * e + 1], this.ends[4 * e + 2], this.ends[4 * e + 3], visit);
+  }
+
+  /** Visits the cells that a line passes through, and some beside them: column by column. */
+  private cellsOn(x0: number, y0: number, x1: number, y1: number, visit: (cell: number) => void): void {
+    if (x1 < x0) [x0, y0, x1, y1] = [x1, y1, x0, y0];
+    const from = Math.max(0, Math.floor((x0 - this.minX) / this.cell - 1e-9));
+    const to = Math.min(this.columns - 1, Math.floor((x1 - this.minX) / this.cell + 1e-9));
+    for (let i = from; i <= to; i++) {
+      const left = Math.max(x0, this.minX + i * this.cell);
+      const right = Math.min(x1, this.minX + (i + 1) * this.cell);
+      const slope = x1 > x0 ? (y1 - y0) / (x1 - x0) : 0;
+      const ya = x1 > x0 ? y0 + slope * (left - x0) : y0;
+      const yb = x1 > x0 ? y0 + slope * (right - x0) : y1;
+      const low = Math.max(0, Math.floor((Math.min(ya, yb) - this.minY) / this.cell - 1e-9));
+      const high = Math.min(this.rows - 1, Math.floor((Math.max(ya, yb) - this.minY) / this.cell + 1e-9));
+      for (let j = low; j <= high; j++) visit(j * this.columns + i);
+    }
+  }
+
+  /** Calls `cross` for every edge that the line from (x0, y0) to (x1, y1) crosses; `s` is how far along it, 0 to 1. */
+  crossings(
+    x0: number,
+    y0: number,
+    x1: number,
+    y1: number,
+    cross: (s: number, ring: number, edge: number) => void,
+  ): void {
+    const [dx, dy] = [x1 - x0, y1 - y0];
+    const search = ++this.search;
+    this.cellsOn(x0, y0, x1, y1, (c) => {
+      for (let k = this.first[c]; k < this.first[c + 1]; k++) {
+        const e = this.list[k];
+        if (this.met[e] === search) continue;
+        this.met[e] = search;
+        const ax = this.ends[4 * e] - x0;
+        const ay = this.ends[4 * e + 1] - y0;
+        const bx = this.ends[4 * e + 2] - x0;
+        const by = this.ends[4 * e + 3] - y0;
+        // On which side of the line the edge's ends lie; an end on the line counts to one side, so that two edges
+        // that meet on it are crossed once, or not at all.
+        const a = dx * ay - dy * ax;
+        const b = dx * by - dy * bx;
+        if (a >= 0 === b >= 0) continue;
+        const t = a / (a - b);
+        const [px, py] = [ax + (bx - ax) * t, ay + (by - ay) * t];
+        const s = (px * dx + py * dy) / (dx * dx + dy * dy);
+        if (s >= 0 && s < 1) cross(s, this.ringOf[e], this.edgeOf[e]);
+      }
+    });
+  }
+
+  /** The place on an edge that is nearest to (x, y), no farther away than `within`; null when there is none. */
+  nearest(x: number, y: number, within: number): (OnEdge & { distance: number }) | null {
+    let best = within;
+    let bestEdge = -1;
+    let bestT = 0;
+    const search = ++this.search;
+    const ci = Math.floor((x - this.minX) / this.cell);
+    const cj = Math.floor((y - this.minY) / this.cell);
+    // Cells are looked at in squares about the place, from where the grid begins to where it ends.
+    const off = Math.max(-ci, ci - this.columns + 1, -cj, cj - this.rows + 1, 0);
+    const far = Math.max(ci, this.columns - 1 - ci, cj, this.rows - 1 - cj);
+    for (let r = off; r <= far && (r - 1) * this.cell <= best; r++) {
+      const jLow = Math.max(0, cj - r);
+      const jHigh = Math.min(this.rows - 1, cj + r);
+      for (let j = jLow; j <= jHigh; j++) {
+        const whole = j === cj - r || j === cj + r;
+        const step = whole || r === 0 ? 1 : 2 * r;
+        for (let i = ci - r; i <= ci + r; i += step) {
+          if (i < 0 || i >= this.columns) continue;
+          const c = j * this.columns + i;
+          for (let k = this.first[c]; k < this.first[c + 1]; k++) {
+            const e = this.list[k];
+            if (this.met[e] === search) continue;
+            this.met[e] = search;
+            const [ax, ay] = [this.ends[4 * e], this.ends[4 * e + 1]];
+            const [dx, dy] = [this.ends[4 * e + 2] - ax, this.ends[4 * e + 3] - ay];
+            const l2 = dx * dx + dy * dy;
+            const t = l2 > 0 ? Math.min(1, Math.max(0, ((x - ax) * dx + (y - ay) * dy) / l2)) : 0;
+            const d = Math.hypot(ax + dx * t - x, ay + dy * t - y);
+            if (d <= best) [best, bestEdge, bestT] = [d, e, t];
+          }
+        }
+      }
+    }
+    if (bestEdge < 0) return null;
+    const e = 4 * bestEdge;
+    const at = {
+      x: this.ends[e] + (this.ends[e + 2] - this.ends[e]) * bestT,
+      y: this.ends[e + 1] + (this.ends[e + 3] - this.ends[e + 1]) * bestT,
+    };
+    return { ring: this.ringOf[bestEdge], edge: this.edgeOf[bestEdge], t: bestT, at, distance: best };
+  }
+
+  /** Whether (x, y) lies inside, by the even-odd rule. */
+  inside(x: number, y: number): boolean {
+    const column = Math.floor((x - this.minX) / this.cell);
+    const row = Math.floor((y - this.minY) / this.cell);
+    if (column < 0 || row < 0 || column >= this.columns || row >= this.rows) return false;
+    let inside = false;
+    const search = ++this.search;
+    for (let i = column; i < this.columns; i++) {
+      const c = row * this.columns + i;
+      for (let k = this.first[c]; k < this.first[c + 1]; k++) {
+        const e = this.list[k];
+        if (this.met[e] === search) continue;
+        this.met[e] = search;
+        const [ax, ay, bx, by] = this.ends.subarray(4 * e, 4 * e + 4);
+        if (ay > y !== by > y && x < ((bx - ax) * (y - ay)) / (by - ay) + ax) inside = !inside;
+      }
+    }
+    return inside;
+  }
+}

@@ -1,0 +1,50 @@
+// Room around other objects: what is left of a shape when others, and a margin about them, are taken out of it.
+import { bandRegion, offsetRegion, subtract } from '../../geometry/clip.ts';
+import type { Line } from '../../geometry/polyline.ts';
+import type { PathOutline, PlainOutline, StitchesObject } from '../../design/types.ts';
+import { outlineRegion } from '../region.ts';
+import { surroundOutline } from './around.ts';
+import { outlineOfRegion } from './region-outline.ts';
+
+/** What remains of the outline's region at `margin` mm from the others. */
+export function clearedOutline(
+  outline: PlainOutline,
+  others: readonly PlainOutline[],
+  margin: number,
+): PathOutline {
+  const kept = outlineRegion(surroundOutline({ distance: margin, corners: 'round' }, others));
+  return outlineOfRegion(subtract(outlineRegion(outline), kept));
+}
+
+/** Thread covers this much to both sides, and gaps as wide between two stitches count as covered; mm. */
+const BESIDE = 0.2;
+const CLOSED = 0.4;
+
+const known = new WeakMap<StitchesObject, PathOutline>();
+
+/** The cloth that the thread of brought-in stitches covers, small gaps closed. */
+export function stitchesOutline(item: StitchesObject): PathOutline {
+  let made = known.get(item);
+  if (!made) {
+    const band = bandRegion(linesOf(item), 2 * (BESIDE + CLOSED), 'round', 'round');
+    made = outlineOfRegion(offsetRegion(band, -CLOSED));
+    known.set(item, made);
+  }
+  return made;
+}
+
+/** Unbroken thread of the stitches, as lines in mm. */
+function linesOf({ points, moves }: StitchesObject): Line[] {
+  const out: Line[] = [];
+  let coords: number[] = [];
+  const flush = (): void => {
+    if (coords.length > 2) out.push({ coords: Float64Array.from(coords), closed: false });
+    coords = [];
+  };
+  moves.forEach((move, i) => {
+    if (move !== 0) flush();
+    coords.push(points[2 * i] / 10, points[2 * i + 1] / 10);
+  });
+  flush();
+  return out;
+}

@@ -1,0 +1,122 @@
+// Sews lines across a region: each once, cut at the edge, one thread a connected piece, all ways along the edge.
+import { EdgeIndex } from '../../geometry/edge-index.ts';
+import { distance, type Point } from '../../geometry/points.ts';
+import { reversed, type Line } from '../../geometry/polyline.ts';
+import { ringsOf, type Polygon, type Region, type Ring } from '../../geometry/region.ts';
+import type { StitchInput } from '../kind.ts';
+import { withPasses } from '../run.ts';
+import { runPoints } from '../run-points.ts';
+import { Part, ThreadBuilder, type SewnThread } from '../thread.ts';
+import { cutLines, fromEdgeToEdge, type Piece } from './cut-lines.ts';
+import { goAlong, isTurn } from './edge-way.ts';
+import { chordTour, type TourEnd } from './tour.ts';
+
+/** A turn from one line into the next is one stitch up to this length, in mm. */
+const LONGEST_TURN = 6;
+
+/** Calls `sew` for every connected piece, always the nearest one next, with where the thread comes from. */
+export function eachPiece(
+  region: Region,
+  { entry, start, end, toward }: Pick<StitchInput, 'entry' | 'start' | 'end' | 'toward'>,
+  sew: (polygon: Polygon, from: Point | undefined, end?: TourEnd) => SewnThread[],
+): SewnThread[] {
+  const left = [...region];
+  const out: SewnThread[] = [];
+  const gap = ({ outer }: Polygon, p: Point): number => {
+    let least = Infinity;
+    for (let i = 0; i < outer.length; i += 2)
+      least = Math.min(least, Math.hypot(outer[i] - p.x, outer[i + 1] - p.y));
+    return least;
+  };
+  const nearest = (from: Polygon[], p: Point): Polygon =>
+    from.reduce((a, b) => (gap(b, p) < gap(a, p) ? b : a));
+  // The piece in which the thread has to end waits for its turn.
+  const ending = end && left.length > 1 ? nearest(left, end) : null;
+  let from = start ?? entry;
+  while (left.length) {
+    const open = left.length > 1 ? left.filter((p) => p !== ending) : left;
+    const polygon = from ? nearest(open, from) : open[0];
+    left.splice(left.indexOf(polygon), 1);
+    const goal = left.length
+      ? undefined
+      : end
+        ? { at: end, firm: true }
+        : toward && { at: toward, firm: false };
+    const threads = sew(polygon, from, goal);
+    out.push(...threads);
+    const last = threads.at(-1);
+    if (last?.x.length) from = { x: last.x.at(-1)!, y: last.y.at(-1)! };
+  }
+  return out;
+}
+
+/** How often every stitch is sewn, on a thread that is already made. */
+export function repeated(thread: SewnThread, passes: number): SewnThread {
+  const places = withPasses(
+    thread.x.map((x, i) => ({ x, y: thread.y[i], part: thread.part[i] })),
+    passes,
+  );
+  return { x: places.map((p) => p.x), y: places.map((p) => p.y), part: places.map((p) => p.part) };
+}
+
+export interface ChordStitches {
+  length: number;
+  passes: number;
+  /** How far apart the lines lie, in mm: ways along the edge that are not much longer are turns. */
+  spacing: number;
+}
+
+/** The thread of pieces of lines inside the polygon with these rings. One that ends inside comes last. */
+export function sewPieces(
+  rings: readonly Ring[],
+  pieces: readonly Piece[],
+  from: Point | undefined,
+  end: TourEnd | undefined,
+  { length, passes, spacing }: ChordStitches,
+): SewnThread[] {
+  const chords = pieces.filter(fromEdgeToEdge);
+  const builder = new ThreadBuilder();
+  const sew = (line: Line): void => {
+    const points = runPoints(line, length);
+    builder.addFirm(points[0].x, points[0].y, Part.travel);
+    builder.addLine(points.slice(1), Part.top);
+  };
+  const inner = pieces.find(({ a, b }) => !!a !== !!b);
+  const innerEnd = inner?.a ?? inner?.b;
+  if (inner && innerEnd && chords.length) {
+    // A chord without length stands for the way in: the tour ends there.
+    chords.push({ line: inner.line, a: innerEnd, b: innerEnd });
+    end = { at: innerEnd.at, firm: true };
+  }
+  if (chords.length) {
+    for (const { chord, ahead, way } of chordTour(rings, chords, from ?? chords[0].a.at, end)) {
+      if (inner && chord === chords.length - 1) {
+        if (builder.last && way.length) goAlong(way.slice(0, -1), innerEnd!.at, LONGEST_TURN, builder);
+        continue;
+      }
+      const line = ahead ? chords[chord].line : reversed(chords[chord].line);
+      const first = { x: line.coords[0], y: line.coords[1] };
+      if (builder.last && way.length) {
+        const turn = isTurn(builder.last, way, spacing) && distance(builder.last, first) < LONGEST_TURN;
+        goAlong(turn ? [] : way.slice(0, -1), first, LONGEST_TURN, builder);
+      }
+      sew(line);
+    }
+  }
+  if (inner) sew(inner.a ? inner.line : reversed(inner.line));
+  else if (!chords.length) pieces.slice(0, 1).forEach((p) => sew(p.line));
+  return builder.length > 1 ? [repeated(builder.thread, passes)] : [];
+}
+
+/** The threads of lines across a region; `linesFor` gives the lines of one connected piece. */
+export function sewChords(
+  region: Region,
+  input: StitchInput,
+  how: ChordStitches,
+  linesFor: (polygon: Polygon) => Iterable<Line>,
+): SewnThread[] {
+  return eachPiece(region, input, (polygon, from, end) => {
+    const rings = ringsOf(polygon);
+    return sewPieces(rings, cutLines(linesFor(polygon), new EdgeIndex(rings)), from, end, how);
+  });
+}

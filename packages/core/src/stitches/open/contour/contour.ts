@@ -1,0 +1,80 @@
+// Contour: lines that repeat the outline inward, as one thread a connected piece.
+import type { Line } from '../../../geometry/polyline.ts';
+import { flattenPath } from '../../../outlines/flatten-path.ts';
+import { outlineRegion } from '../../../outlines/region.ts';
+import { eachPiece, repeated } from '../../chords/sew-chords.ts';
+import { lengthSetting, passesSetting, type StitchInput, type StitchKind } from '../../kind.ts';
+import { runPoints } from '../../run-points.ts';
+import { Part, ThreadBuilder, type SewnThread } from '../../thread.ts';
+import { cutByGuides, levelRings, ringTree } from './levels.ts';
+import { windRings } from './wind.ts';
+
+/** Rounds a line: each point goes to the mean of its neighbours, again and again. */
+function smoothed({ coords }: Line, rounds: number): Line {
+  let from = Float64Array.from(coords);
+  for (let r = 0; r < rounds; r++) {
+    const to = Float64Array.from(from);
+    for (let i = 2; i + 3 < from.length; i++) to[i] = (from[i - 2] + 2 * from[i] + from[i + 2]) / 4;
+    from = to;
+  }
+  return { coords: from, closed: false };
+}
+
+/** So many rounds round corners by about half a spacing: points lie a fifth of one apart. */
+const ROUNDS = 12;
+
+function stitch(input: StitchInput): SewnThread[] {
+  const { settings, guideLines, start, end } = input;
+  const spacing = settings.spacing as number;
+  const guides = (guideLines ?? []).map((path) => flattenPath(path)).filter((l) => l.coords.length >= 4);
+  const region = cutByGuides(outlineRegion(input.outline), guides, spacing);
+  return eachPiece(region, input, (polygon, from) => {
+    const rings = levelRings(polygon, spacing);
+    const wound = windRings(rings, ringTree(rings, spacing), spacing, start ?? end ?? from);
+    if (!wound) return [];
+    const line = settings.corners === 'smoothed' ? smoothed(wound, ROUNDS) : wound;
+    const points = runPoints(line, settings.length as number);
+    // The line begins at the edge: one that has to end there is sewn the other way round.
+    if (end && !start) points.reverse();
+    const builder = new ThreadBuilder();
+    builder.addLine(points, Part.top);
+    return builder.length > 1 ? [repeated(builder.thread, settings.passes as number)] : [];
+  });
+}
+
+export const contour: StitchKind = {
+  id: 'contour',
+  name: 'Contour',
+  summary: 'Lines that repeat the outline inward, as one thread; guide lines steer them.',
+  sentence:
+    'Cover this shape with {kind} lines {spacing} apart, corners {corners}, sewn {passes}, in {thread}.',
+  from: () => 'region',
+  settings: [
+    {
+      name: 'spacing',
+      label: 'Spacing',
+      type: 'number',
+      unit: 'mm',
+      least: 0.4,
+      most: 8,
+      step: 0.1,
+      default: 1.5,
+      help: 'From line to line.',
+    },
+    {
+      name: 'corners',
+      label: 'Corners',
+      type: 'choice',
+      choices: [
+        { value: 'kept', label: 'kept' },
+        { value: 'smoothed', label: 'smoothed' },
+      ],
+      default: 'kept',
+      help: 'Whether lines turn sharply where the outline does, or swing round.',
+    },
+    passesSetting,
+    { ...lengthSetting, more: true },
+  ],
+  stitch,
+  cover: () => [],
+};

@@ -1,0 +1,413 @@
+// One thread from the rings of a region.
+//
+// The longest run of rings from the edge inward is wound into a spiral: over a stretch of its way each ring slides
+// evenly into the next, so that lines keep their distance and no seam shows. All other rings are taken in by necks:
+// a ring and its neighbour are both cut open and joined side by side, as connected Fermat spirals are joined
+// (Zhao et al. 2016). Nothing crosses, because every link lies between two neighbouring rings.
+import { lerp, type Point } from '../../../geometry/points.ts';
+import type { Line } from '../../../geometry/polyline.ts';
+import { closest, type LevelRing, type Neighbours } from './levels.ts';
+
+/** A ring slides into the next over this share of it, … */
+const SLIDE = 0.4;
+/** … and over so many spacings at most. */
+const LONGEST_SLIDE = 14;
+/** Places on the innermost ring that are tried as the spiral's end. */
+const TRIED = 16;
+/** Of a long chain, about so many slides are looked at each time. */
+const LOOKED_AT = 6;
+/** A neck is so wide, in spacings. */
+const NECK = 0.9;
+
+const smooth = (t: number): number => t * t * (3 - 2 * t);
+
+const at = (ring: LevelRing, i: number): Point => {
+  const n = ring.points.length / 2;
+  const k = 2 * (((i % n) + n) % n);
+  return { x: ring.points[k], y: ring.points[k + 1] };
+};
+
+const count = (ring: LevelRing): number => ring.points.length / 2;
+
+/** Number of the ring's point nearest to a place. */
+function nearestPoint(ring: LevelRing, p: Point): number {
+  const near = ring.edges.nearest(p.x, p.y, 1e6)!;
+  return (near.edge + (near.t > 0.5 ? 1 : 0)) % count(ring);
+}
+
+/** Rings in the order in which the spiral winds through them: from the edge in, and out again where two meet. */
+interface Chain {
+  inward: number[];
+  /** From the ring that meets the last inward one, out to the edge. */
+  outward: number[];
+}
+
+/** The longest run of rings, by the length of thread. */
+function longestChain(rings: readonly LevelRing[], tree: readonly Neighbours[]): Chain {
+  const above: number[][] = rings.map(() => []);
+  for (const { a, b, meet } of tree) if (!meet) above[b].push(a);
+  const best = new Float64Array(rings.length);
+  const up = new Int32Array(rings.length).fill(-1);
+  // Rings stand in order of their levels: those above come first.
+  rings.forEach((ring, i) => {
+    for (const a of above[i]) if (best[a] > (up[i] < 0 ? -1 : best[up[i]])) up[i] = a;
+    best[i] = ring.length + (up[i] < 0 ? 0 : best[up[i]]);
+  });
+  const chain = (i: number): number[] => (i < 0 ? [] : [...chain(up[i]), i]);
+  let most = 0;
+  let ends: [number, number] = [0, -1];
+  rings.forEach((_, i) => best[i] > most && ((most = best[i]), (ends = [i, -1])));
+  for (const { a, b, meet } of tree)
+    if (meet && best[a] + best[b] > most) [most, ends] = [best[a] + best[b], [a, b]];
+  return { inward: chain(ends[0]), outward: chain(ends[1]).reverse() };
+}
+
+/** How ring i of a chain slides into the next: it is left at point `from`, and the next one is met at `to`. */
+interface Slide {
+  from: number;
+  to: number;
+  way: Point[];
+  /** Points of the outer and of the inner ring that the way is half a spacing away from. */
+  clearOfOuter: number;
+  clearOfInner: number;
+}
+
+/** The slide is clear of a ring from where it has left it by this share of the spacing. */
+const CLEAR = 0.55;
+
+/** Goes back along the inner ring from where it is met, as long as the outer one runs beside it. */
+function slideInto(outer: LevelRing, inner: LevelRing, to: number, spacing: number): Slide {
+  const longest = Math.min(SLIDE * inner.length, SLIDE * outer.length, LONGEST_SLIDE * spacing);
+  const pairs: { q: Point; p: Point; outerAt: number; innerAt: number }[] = [];
+  let gone = 0;
+  let from = nearestPoint(outer, at(inner, to));
+  let step = outer.edges.nearest(at(inner, to).x, at(inner, to).y, 1e6)!.at;
+  for (let k = 0; gone <= longest && k < count(inner) - 1; k++) {
+    const q = at(inner, to - k);
+    if (k) {
+      const before = at(inner, to - k + 1);
+      const d = Math.hypot(q.x - before.x, q.y - before.y);
+      const near = outer.edges.nearest(q.x, q.y, 1.3 * spacing);
+      // Where the outer ring has a lobe of its own, the rings part: the slide ends before it.
+      if (!near || Math.hypot(near.at.x - step.x, near.at.y - step.y) > 2.5 * d + 0.4 * spacing) break;
+      gone += d;
+      step = near.at;
+      from = near.edge;
+    }
+    pairs.push({ q, p: step, outerAt: from, innerAt: to - k });
+  }
+  pairs.reverse();
+  const share = (k: number): number => smooth(pairs.length > 1 ? k / (pairs.length - 1) : 1);
+  const way = pairs.map(({ q, p }, k) => lerp(p, q, share(k)));
+  const n = count(inner);
+  const left = pairs.findIndex((_, k) => share(k) >= CLEAR);
+  const near = pairs.findLastIndex((_, k) => share(k) <= 1 - CLEAR);
+  return {
+    from,
+    to,
+    way,
+    clearOfOuter: pairs[left].outerAt,
+    clearOfInner: (((near < 0 ? to - 1 : pairs[near].innerAt) % n) + n) % n,
+  };
+}
+
+/** The rings as a web of points, each linked to two others; it is cut and joined until it is one line. */
+class Web {
+  readonly xy: number[] = [];
+  /** Two neighbours a point; −1 where the line ends. */
+  readonly links: number[] = [];
+  /** Number of each ring's first point. */
+  readonly first: number[] = [];
+
+  constructor(rings: readonly LevelRing[]) {
+    for (const { points } of rings) {
+      const from = this.links.length / 2;
+      const n = points.length / 2;
+      this.first.push(from);
+      for (let i = 0; i < n; i++) {
+        this.xy.push(points[2 * i], points[2 * i + 1]);
+        this.links.push(from + ((i + n - 1) % n), from + ((i + 1) % n));
+      }
+    }
+  }
+
+  add(p: Point): number {
+    this.xy.push(p.x, p.y);
+    this.links.push(-1, -1);
+    return this.links.length / 2 - 1;
+  }
+
+  linked(a: number, b: number): boolean {
+    return this.links[2 * a] === b || this.links[2 * a + 1] === b;
+  }
+
+  cut(a: number, b: number): void {
+    for (const [p, q] of [
+      [a, b],
+      [b, a],
+    ])
+      if (this.links[2 * p] === q) this.links[2 * p] = -1;
+      else if (this.links[2 * p + 1] === q) this.links[2 * p + 1] = -1;
+  }
+
+  join(a: number, b: number): void {
+    for (const [p, q] of [
+      [a, b],
+      [b, a],
+    ])
+      if (this.links[2 * p] < 0) this.links[2 * p] = q;
+      else this.links[2 * p + 1] = q;
+  }
+
+  /** Takes the points of a ring of `n` points from `i` to `j`, going forward, out of the web: both ends stay. */
+  open(ring: number, n: number, i: number, j: number): void {
+    const f = this.first[ring];
+    for (let k = i; k !== j; k = (k + 1) % n) this.cut(f + k, f + ((k + 1) % n));
+  }
+
+  joinOver(a: number, way: readonly Point[], b: number): void {
+    let last = a;
+    for (const p of way) {
+      const next = this.add(p);
+      this.join(last, next);
+      last = next;
+    }
+    this.join(last, b);
+  }
+
+  /** The line that begins at a point, or, closed, goes once round from it. */
+  lineFrom(start: number): { coords: number[]; closed: boolean } {
+    const coords: number[] = [];
+    let before = -1;
+    let p = start;
+    do {
+      coords.push(this.xy[2 * p], this.xy[2 * p + 1]);
+      const [l, r] = [this.links[2 * p], this.links[2 * p + 1]];
+      const next = l >= 0 && l !== before ? l : r !== before ? r : -1;
+      before = p;
+      p = next;
+    } while (p >= 0 && p !== start);
+    return { coords, closed: p === start };
+  }
+
+  distance(a: number, b: number): number {
+    return Math.hypot(this.xy[2 * a] - this.xy[2 * b], this.xy[2 * a + 1] - this.xy[2 * b + 1]);
+  }
+}
+
+/** Where each ring of a chain (from the edge in) is met, when the innermost one is met at point `last`. */
+function meetingPoints(rings: readonly LevelRing[], chain: readonly number[], last: number): number[] {
+  const out = new Array<number>(chain.length);
+  out[chain.length - 1] = last;
+  for (let i = chain.length - 2; i >= 0; i--)
+    out[i] = nearestPoint(rings[chain[i]], at(rings[chain[i + 1]], out[i + 1]));
+  return out;
+}
+
+/** Slides all rings of a chain into one another; the innermost is met at its point `last`. */
+function slidesOf(
+  rings: readonly LevelRing[],
+  chain: readonly number[],
+  last: number,
+  spacing: number,
+): Slide[] {
+  const met = meetingPoints(rings, chain, last);
+  return chain.slice(1).map((inner, i) => slideInto(rings[chain[i]], rings[inner], met[i + 1], spacing));
+}
+
+/** How much a way turns, in radians. */
+function turnOf(way: readonly Point[]): number {
+  let sum = 0;
+  for (let i = 2; i < way.length; i++) {
+    const [a, b, c] = [way[i - 2], way[i - 1], way[i]];
+    const [ux, uy, vx, vy] = [b.x - a.x, b.y - a.y, c.x - b.x, c.y - b.y];
+    sum += Math.abs(Math.atan2(ux * vy - uy * vx, ux * vx + uy * vy));
+  }
+  return sum;
+}
+
+/** What a radian of turn costs a slide. */
+const BENT = 0.15;
+
+/** The best place on the innermost ring to end at: slides are long, and the spiral begins near `from`. */
+function bestLast(
+  rings: readonly LevelRing[],
+  chain: readonly number[],
+  spacing: number,
+  from: Point | undefined,
+): number {
+  const n = count(rings[chain[chain.length - 1]]);
+  const stride = Math.max(1, Math.floor(chain.length / LOOKED_AT));
+  let best = { cost: Infinity, last: 0 };
+  for (let k = 0; k < TRIED; k++) {
+    const last = Math.floor((k * n) / TRIED);
+    const met = meetingPoints(rings, chain, last);
+    const begin = at(rings[chain[0]], met[0]);
+    let cost = from ? Math.hypot(begin.x - from.x, begin.y - from.y) / (4 * spacing) : 0;
+    for (let i = 0; i + 1 < chain.length; i += stride) {
+      const { way } = slideInto(rings[chain[i]], rings[chain[i + 1]], met[i + 1], spacing);
+      cost += stride * (3 / way.length + BENT * turnOf(way));
+    }
+    if (cost < best.cost) best = { cost, last };
+  }
+  return best.last;
+}
+
+/**
+ * Winds a chain of rings in the web into one line. Gives the number of its outer end in the web, and on the innermost
+ * ring the points where it ends and where it came in.
+ */
+function windChain(
+  web: Web,
+  rings: readonly LevelRing[],
+  chain: readonly number[],
+  last: number,
+  spacing: number,
+): { begin: number; end: number; met: number } {
+  const slides = slidesOf(rings, chain, last, spacing);
+  const gap = (ring: LevelRing): number =>
+    Math.max(1, Math.min(count(ring) - 2, Math.round((NECK * spacing * count(ring)) / ring.length)));
+  const outer = rings[chain[0]];
+  const inner = rings[chain[chain.length - 1]];
+  let begin: number;
+  if (slides.length) {
+    // The outermost ring goes all the way round: it begins a little beyond where it is left.
+    const { from, clearOfOuter } = slides[0];
+    const least = (from + gap(outer)) % count(outer);
+    const far = (clearOfOuter - from + count(outer)) % count(outer) > gap(outer);
+    const start = far ? clearOfOuter : least;
+    web.open(chain[0], count(outer), from, start);
+    begin = web.first[chain[0]] + start;
+  } else begin = web.first[chain[0]] + last;
+  slides.forEach(({ from, to, way }, i) => {
+    const ring = rings[chain[i]];
+    if (i) web.open(chain[i], count(ring), from, slides[i - 1].to);
+    // The inner ring is cut just before it is met: the next slide, or the end, opens it farther.
+    const f = web.first[chain[i + 1]];
+    const n = count(rings[chain[i + 1]]);
+    web.cut(f + ((to + n - 1) % n), f + to);
+    web.joinOver(web.first[chain[i]] + from, way.slice(1, -1), f + to);
+  });
+  const n = count(inner);
+  const met = slides.length ? slides[slides.length - 1].to : last;
+  const clear = slides.length ? slides[slides.length - 1].clearOfInner : met;
+  const end = (met - clear + n) % n > gap(inner) ? clear : (met + n - gap(inner)) % n;
+  web.open(chain[chain.length - 1], n, end, met);
+  return { begin, end, met };
+}
+
+/** A wound chain's inner end: on which ring, at which point, and where the ring was come to. */
+interface InnerEnd {
+  ring: number;
+  end: number;
+  met: number;
+}
+
+/** Joins the inner ends of two chains that wind the same way round and meet: the longer one is taken back. */
+function meet(web: Web, rings: readonly LevelRing[], p: InnerEnd, q: InnerEnd): void {
+  const back = ({ ring, met }: InnerEnd, i: number): number => {
+    const n = count(rings[ring]);
+    return (met - i + n) % n;
+  };
+  for (const [one, two] of [
+    [p, q],
+    [q, p],
+  ]) {
+    const other = nearestPoint(rings[two.ring], at(rings[one.ring], one.end));
+    // More than half way round is on the other side.
+    if (back(two, other) < back(two, two.end) || back(two, other) > count(rings[two.ring]) / 2) continue;
+    web.open(two.ring, count(rings[two.ring]), other, two.end);
+    web.join(web.first[one.ring] + one.end, web.first[two.ring] + other);
+    return;
+  }
+  web.join(web.first[p.ring] + p.end, web.first[q.ring] + q.end);
+}
+
+/** Takes a ring into the line by a neck to its neighbour, which is part of it already. False without a place. */
+function addByNeck(
+  web: Web,
+  rings: readonly LevelRing[],
+  has: number,
+  add: number,
+  spacing: number,
+): boolean {
+  const [a, b] = [rings[has], rings[add]];
+  const half = (ring: LevelRing): number =>
+    Math.max(1, Math.round((0.5 * NECK * spacing * count(ring)) / ring.length));
+  const [ha, hb] = [half(a), half(b)];
+  const whole = (ring: number, i: number, h: number): boolean => {
+    const n = count(rings[ring]);
+    if (n <= 2 * h + 1) return false;
+    const f = web.first[ring];
+    for (let k = -h; k < h; k++)
+      if (!web.linked(f + ((i + k + n) % n), f + ((i + k + 1 + n) % n))) return false;
+    return true;
+  };
+  let best: { i: number; j: number; cost: number } | null = null;
+  const step = Math.max(1, Math.floor(count(b) / 60));
+  for (let j = 0; j < count(b); j += step) {
+    const p = at(b, j);
+    const i = nearestPoint(a, p);
+    const q = at(a, i);
+    // Straight parts are better than corners.
+    const bent = (ring: LevelRing, k: number, h: number): number => {
+      const [l, m, r] = [at(ring, k - 2 * h), at(ring, k), at(ring, k + 2 * h)];
+      return Math.hypot((l.x + r.x) / 2 - m.x, (l.y + r.y) / 2 - m.y) / spacing;
+    };
+    const cost = Math.hypot(p.x - q.x, p.y - q.y) / spacing + bent(a, i, ha) + bent(b, j, hb);
+    if ((!best || cost < best.cost) && whole(has, i, ha) && whole(add, j, hb)) best = { i, j, cost };
+  }
+  if (!best) return false;
+  const [na, nb] = [count(a), count(b)];
+  const [a1, a2] = [(best.i - ha + na) % na, (best.i + ha) % na];
+  const [b1, b2] = [(best.j - hb + nb) % nb, (best.j + hb) % nb];
+  web.open(has, na, a1, a2);
+  web.open(add, nb, b1, b2);
+  const [p1, p2, q1, q2] = [
+    web.first[has] + a1,
+    web.first[has] + a2,
+    web.first[add] + b1,
+    web.first[add] + b2,
+  ];
+  const straight = web.distance(p1, q1) + web.distance(p2, q2) <= web.distance(p1, q2) + web.distance(p2, q1);
+  web.join(p1, straight ? q1 : q2);
+  web.join(p2, straight ? q2 : q1);
+  return true;
+}
+
+/** One line through all rings of a connected piece; it begins at the edge, near `from` if that can be. */
+export function windRings(
+  rings: readonly LevelRing[],
+  tree: readonly Neighbours[],
+  spacing: number,
+  from?: Point,
+): Line | null {
+  if (!rings.length) return null;
+  const web = new Web(rings);
+  const { inward, outward } = longestChain(rings, tree);
+  let begin: number;
+  if (outward.length) {
+    const [a, b] = [inward[inward.length - 1], outward[0]];
+    const { i, j } = closest(rings[a], rings[b]);
+    const one = windChain(web, rings, inward, i, spacing);
+    const two = windChain(web, rings, [...outward].reverse(), j, spacing);
+    meet(web, rings, { ...one, ring: a }, { ...two, ring: b });
+    begin = one.begin;
+  } else begin = windChain(web, rings, inward, bestLast(rings, inward, spacing, from), spacing).begin;
+  const taken = new Set([...inward, ...outward]);
+  const open = [...tree];
+  for (let more = true; more;) {
+    more = false;
+    for (let k = 0; k < open.length; k++) {
+      const { a, b } = open[k];
+      if (taken.has(a) === taken.has(b)) continue;
+      const [has, add] = taken.has(a) ? [a, b] : [b, a];
+      open.splice(k--, 1);
+      if (!addByNeck(web, rings, has, add, spacing)) continue;
+      taken.add(add);
+      more = true;
+    }
+  }
+  const { coords } = web.lineFrom(begin);
+  return { coords: Float64Array.from(coords), closed: false };
+}

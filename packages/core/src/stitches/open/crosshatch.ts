@@ -1,0 +1,107 @@
+// Crosshatch: two sets of lines at right angles over a region, as one thread.
+import { turned, type Point } from '../../geometry/points.ts';
+import type { Line } from '../../geometry/polyline.ts';
+import { coordsBounds, regionBounds, type Region } from '../../geometry/region.ts';
+import { outlineRegion } from '../../outlines/region.ts';
+import { sewChords } from '../chords/sew-chords.ts';
+import { lengthSetting, passesSetting, type StitchInput, type StitchKind } from '../kind.ts';
+import type { SewnThread } from '../thread.ts';
+
+/** The middle of a region's bounds, in mm. */
+export function middleOf(region: Region): Point {
+  const b = regionBounds(region);
+  return b ? { x: (b.minX + b.maxX) / 2, y: (b.minY + b.maxY) / 2 } : { x: 0, y: 0 };
+}
+
+/**
+ * Straight parallel lines `spacing` mm apart that cross the rings' bounds at an angle (degrees). Half a spacing off
+ * `anchor`, so that a shape about it has as much room on both sides.
+ */
+export function parallelLines(
+  rings: Iterable<ArrayLike<number>>,
+  angle: number,
+  spacing: number,
+  anchor: Point,
+): Line[] {
+  const level: number[][] = [];
+  for (const ring of rings) {
+    const out: number[] = [];
+    for (let i = 0; i < ring.length; i += 2) {
+      const p = turned({ x: ring[i] - anchor.x, y: ring[i + 1] - anchor.y }, angle);
+      out.push(p.x, p.y);
+    }
+    level.push(out);
+  }
+  const b = coordsBounds(level);
+  if (!b) return [];
+  const lines: Line[] = [];
+  for (let k = Math.ceil(b.minY / spacing - 0.5); (k + 0.5) * spacing < b.maxY; k++) {
+    const y = (k + 0.5) * spacing;
+    const ends = [b.minX - 1, b.maxX + 1].map((x) => turned({ x, y }, -angle));
+    lines.push({
+      coords: Float64Array.from(ends.flatMap((p) => [p.x + anchor.x, p.y + anchor.y])),
+      closed: false,
+    });
+  }
+  return lines;
+}
+
+function stitch(input: StitchInput): SewnThread[] {
+  const { settings } = input;
+  const region = outlineRegion(input.outline);
+  const anchor = middleOf(region);
+  const spacing = settings.spacing as number;
+  const angle = (settings.angle as number) + (settings.shape === 'diamond' ? 45 : 0);
+  const how = { length: settings.length as number, passes: settings.passes as number, spacing };
+  return sewChords(region, input, how, ({ outer }) =>
+    [angle, angle + 90].flatMap((a) => parallelLines([outer], a, spacing, anchor)),
+  );
+}
+
+export const crosshatch: StitchKind = {
+  id: 'crosshatch',
+  name: 'Crosshatch',
+  summary: 'An open grid of lines, for embossing or to hold down the nap.',
+  sentence: 'Cover this shape with {kind}, a {shape} grid {spacing} wide, sewn {passes}, in {thread}.',
+  from: () => 'region',
+  settings: [
+    {
+      name: 'shape',
+      label: 'Grid',
+      type: 'choice',
+      choices: [
+        { value: 'square', label: 'square' },
+        { value: 'diamond', label: 'diamond' },
+      ],
+      default: 'square',
+      help: 'Whether the meshes stand on a side or on a corner.',
+    },
+    {
+      name: 'spacing',
+      label: 'Mesh',
+      type: 'number',
+      unit: 'mm',
+      least: 1,
+      most: 10,
+      step: 0.1,
+      default: 2.5,
+      help: 'From line to line.',
+    },
+    passesSetting,
+    { ...lengthSetting, more: true },
+    {
+      name: 'angle',
+      label: 'Turned by',
+      type: 'number',
+      unit: '°',
+      least: -180,
+      most: 180,
+      step: 5,
+      default: 0,
+      more: true,
+      help: 'Turns the whole grid.',
+    },
+  ],
+  stitch,
+  cover: () => [],
+};

@@ -1,0 +1,68 @@
+// Spiral: one line that winds from the edge to the centre.
+import { EdgeIndex } from '../../geometry/edge-index.ts';
+import type { Point } from '../../geometry/points.ts';
+import { reversed, type Line } from '../../geometry/polyline.ts';
+import { ringsOf } from '../../geometry/region.ts';
+import { outlineRegion } from '../../outlines/region.ts';
+import { cutLines } from '../chords/cut-lines.ts';
+import { eachPiece, sewPieces } from '../chords/sew-chords.ts';
+import { lengthSetting, passesSetting, type StitchInput, type StitchKind } from '../kind.ts';
+import type { SewnThread } from '../thread.ts';
+import { middleOf } from './crosshatch.ts';
+import { reachFrom } from './radial.ts';
+
+/** The first turn begins this far from the centre, as a share of the spacing. */
+const INNER = 0.3;
+/** Points along the spiral lie this far apart, in mm. */
+const STEP = 0.4;
+
+/** Archimedes' spiral about a centre, from the inside out to `reach` mm. */
+function spiralLine(centre: Point, reach: number, spacing: number): Line {
+  const out: number[] = [];
+  for (let r = INNER * spacing, angle = 0; r < reach + spacing;) {
+    out.push(centre.x + r * Math.cos(angle), centre.y + r * Math.sin(angle));
+    const turn = Math.min(0.2, STEP / r);
+    angle += turn;
+    r += (spacing * turn) / (2 * Math.PI);
+  }
+  return { coords: Float64Array.from(out), closed: false };
+}
+
+function stitch(input: StitchInput): SewnThread[] {
+  const { settings } = input;
+  const region = outlineRegion(input.outline);
+  const centre = input.centre ?? middleOf(region);
+  const spacing = settings.spacing as number;
+  const how = { length: settings.length as number, passes: settings.passes as number, spacing };
+  const line = reversed(spiralLine(centre, reachFrom(region, centre), spacing));
+  return eachPiece(region, input, (polygon, from, end) => {
+    const rings = ringsOf(polygon);
+    return sewPieces(rings, cutLines([line], new EdgeIndex(rings)), from, end, how);
+  });
+}
+
+export const spiral: StitchKind = {
+  id: 'spiral',
+  name: 'Spiral',
+  summary: 'One line that winds from the edge to the centre.',
+  sentence: 'Cover this shape with a {kind}, {spacing} from turn to turn, sewn {passes}, in {thread}.',
+  from: () => 'region',
+  usesCentre: true,
+  settings: [
+    {
+      name: 'spacing',
+      label: 'Spacing',
+      type: 'number',
+      unit: 'mm',
+      least: 0.4,
+      most: 10,
+      step: 0.1,
+      default: 2,
+      help: 'From turn to turn.',
+    },
+    passesSetting,
+    { ...lengthSetting, more: true },
+  ],
+  stitch,
+  cover: () => [],
+};
