@@ -17,7 +17,8 @@ interface SettingBase {
 
 export interface NumberSetting extends SettingBase {
   type: 'number';
-  unit: 'mm' | '°' | '×';
+  /** Left empty: a plain number. */
+  unit: 'mm' | '°' | '×' | '';
   least: number;
   most: number;
   step: number;
@@ -126,6 +127,20 @@ export const passesSetting: ChoiceSetting = {
   ],
   default: 1,
   help: 'How often every stitch is sewn; bean makes a bold line.',
+};
+
+/** Which of many lines or growths it is: the same number gives the same one. */
+export const seedSetting: NumberSetting = {
+  name: 'seed',
+  label: 'Variant',
+  type: 'number',
+  unit: '',
+  least: 1,
+  most: 9999,
+  step: 1,
+  default: 1,
+  more: true,
+  help: 'Every number gives another one; the same number always the same.',
 };
 
 /** How much closer stitches lie than the recipe says, as the cloth asks for. */

@@ -9,6 +9,7 @@ import { crosshatch } from './open/crosshatch.ts';
 import { radial } from './open/radial.ts';
 import { relief } from './open/relief.ts';
 import { spiral } from './open/spiral.ts';
+import { stipple } from './open/stipple/stipple.ts';
 import { redwork } from './redwork.ts';
 import { run } from './run.ts';
 import { satin } from './satin/satin.ts';
@@ -34,6 +35,7 @@ export const STITCH_KINDS: StitchKind[] = [
   motifRun,
   satin,
   fill,
+  stipple,
   contour,
   crosshatch,
   radial,

@@ -20,8 +20,8 @@ function smoothed({ coords }: Line, rounds: number): Line {
   return { coords: from, closed: false };
 }
 
-/** So many rounds round corners by about half a spacing: points lie a fifth of one apart. */
-const ROUNDS = 12;
+/** So many rounds round corners by about two thirds of a spacing: points lie a fifth of one apart. */
+const ROUNDS = 24;
 
 function stitch(input: StitchInput): SewnThread[] {
   const { settings, guideLines, start, end } = input;

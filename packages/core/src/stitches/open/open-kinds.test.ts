@@ -1,0 +1,333 @@
+import fc from 'fast-check';
+import { describe, expect, test } from 'vitest';
+import type { PlainOutline, SettingValue } from '../../design/types.ts';
+import { offsetRegion } from '../../geometry/clip.ts';
+import { EdgeIndex } from '../../geometry/edge-index.ts';
+import { distance, type Point } from '../../geometry/points.ts';
+import { insideRegion, ringsOf, type Region } from '../../geometry/region.ts';
+import { clothById } from '../../materials/cloths.ts';
+import { parsePathData } from '../../outlines/path-data.ts';
+import { outlineRegion } from '../../outlines/region.ts';
+import { completeSettings, type StitchInput } from '../kind.ts';
+import { stitchKind } from '../kinds.ts';
+import type { SewnThread } from '../thread.ts';
+import { findCrossing } from './stipple/uncross.ts';
+
+const linen = clothById('linen');
+
+function sew(
+  kind: string,
+  outline: PlainOutline,
+  settings: Record<string, SettingValue> = {},
+  more: Partial<StitchInput> = {},
+): SewnThread[] {
+  const k = stitchKind(kind)!;
+  return k.stitch({
+    outline,
+    cloth: linen,
+    settings: completeSettings(k, { kind, settings }, linen),
+    ...more,
+  });
+}
+
+const shape = (d: string): PlainOutline => ({ kind: 'path', paths: parsePathData(d).paths });
+
+/** Drawn for these tests. */
+const SHAPES: Record<string, PlainOutline> = {
+  disc: { kind: 'ellipse', x: 3, y: -2, width: 44, height: 44, turn: 0 },
+  ring: shape('M0 -26A26 26 0 1 1 -0.01 -26Z M4 -10A12 12 0 1 0 4.01 -10Z'),
+  windows: shape('M-30 -22H30V22H-30Z M-24 -16H-8V12H-24Z M10 -14H22V-2H10Z'),
+  hourglass: shape('M-20 -25H20L2.5 0L20 25H-20L-2.5 0Z'),
+  star: { kind: 'star', x: 0, y: 0, width: 60, height: 56, corners: 5, inner: 0.5, turn: 10 },
+  lake: shape('M-28 4C-30 -20 -8 -24 0 -12C8 -26 32 -20 28 2C30 22 12 26 2 16C-8 28 -26 24 -28 4Z'),
+  two: shape('M-30 -12H-8V12H-30Z M8 -14H30V14H8Z'),
+};
+
+const points = ({ x, y }: SewnThread): Point[] => x.map((px, i) => ({ x: px, y: y[i] }));
+
+/** The thread as edges that can be asked for what is near: there and back, so that it closes. */
+const threadIndex = (threads: SewnThread[]): EdgeIndex =>
+  new EdgeIndex(
+    threads.map((t) => Float64Array.from([...points(t), ...points(t).reverse()].flatMap((p) => [p.x, p.y]))),
+  );
+
+/** Distances to the thread, in mm and ascending, from places all over a region. */
+function distances(region: Region, threads: SewnThread[]): number[] {
+  const index = threadIndex(threads);
+  const out: number[] = [];
+  for (let x = -32; x <= 32; x += 0.5)
+    for (let y = -32; y <= 32; y += 0.5)
+      if (insideRegion(region, x, y)) out.push(index.nearest(x, y, 40)?.distance ?? 40);
+  return out.sort((a, b) => a - b);
+}
+
+const share = (all: number[], most: number): number => all.filter((d) => d <= most).length / all.length;
+
+/** Share of the thread that lies on other stitches of it: both ends and the middle of a stitch within 0.2 mm. */
+function doubled(threads: SewnThread[]): number {
+  let [all, twice] = [0, 0];
+  for (const t of threads) {
+    const p = points(t);
+    for (let i = 1; i < p.length; i++) {
+      const l = distance(p[i - 1], p[i]);
+      all += l;
+      const others = new EdgeIndex(
+        [p.slice(0, i), p.slice(i)]
+          .filter((list) => list.length > 1)
+          .map((list) => Float64Array.from([...list, ...[...list].reverse()].flatMap((q) => [q.x, q.y]))),
+      );
+      const on = (s: number): boolean =>
+        !!others.nearest(p[i - 1].x + (p[i].x - p[i - 1].x) * s, p[i - 1].y + (p[i].y - p[i - 1].y) * s, 0.2);
+      if (on(0.3) && on(0.5) && on(0.7)) twice += l;
+    }
+  }
+  return twice / all;
+}
+
+const REGION_KINDS = ['crosshatch', 'radial', 'spiral', 'relief', 'contour', 'stipple'];
+
+describe.each(REGION_KINDS)('%s', (kind) => {
+  test.each(Object.keys(SHAPES))('covers the %s: one thread a piece, inside, within limits', (name) => {
+    const region = outlineRegion(SHAPES[name]);
+    const threads = sew(kind, SHAPES[name]);
+    expect(threads.length).toBe(region.length);
+    const room = offsetRegion(region, 0.12);
+    for (const t of threads) {
+      const p = points(t);
+      for (let i = 0; i < p.length; i++) {
+        expect(insideRegion(room, p[i].x, p[i].y)).toBe(true);
+        if (!i) continue;
+        const l = distance(p[i - 1], p[i]);
+        expect(l).toBeGreaterThanOrEqual(0.39);
+        expect(l).toBeLessThanOrEqual(7);
+      }
+    }
+  });
+
+  test('the same again, and nothing for a shape without room', () => {
+    expect(sew(kind, SHAPES.lake)).toEqual(sew(kind, SHAPES.lake));
+    expect(sew(kind, shape('M0 0H0.2V0.2H0Z'))).toEqual([]);
+    expect(sew(kind, { kind: 'path', paths: [] })).toEqual([]);
+  });
+
+  test('bean sews every stitch three times', () => {
+    const [once] = sew(kind, SHAPES.disc);
+    const [bean] = sew(kind, SHAPES.disc, { passes: 3 });
+    expect(bean.x.length).toBe(3 * (once.x.length - 1) + 1);
+  });
+
+  test('begins near where it is told to', () => {
+    const start = { x: -22, y: 0 };
+    const [thread] = sew(kind, SHAPES.lake, {}, { start });
+    expect(distance({ x: thread.x[0], y: thread.y[0] }, start)).toBeLessThan(
+      kind === 'contour' || kind === 'spiral' ? 16 : 9,
+    );
+  });
+});
+
+describe('lines from edge to edge', () => {
+  test.each(['crosshatch', 'spiral', 'relief', 'radial'])('%s hardly sews anything twice', (kind) => {
+    for (const name of ['disc', 'lake', 'windows'])
+      expect(doubled(sew(kind, SHAPES[name], { spacing: 3 }))).toBeLessThan(0.12);
+  });
+
+  test('a crosshatch has its meshes: no place is farther than half a mesh from a line', () => {
+    for (const grid of ['square', 'diamond']) {
+      const all = distances(
+        offsetRegion(outlineRegion(SHAPES.disc), -1.3),
+        sew('crosshatch', SHAPES.disc, { shape: grid }),
+      );
+      expect(all.at(-1)).toBeLessThan(1.25 + 0.1);
+    }
+  });
+
+  test('rays lie as near as they should, and point to the centre', () => {
+    const centre = { x: 8, y: 6 };
+    const [thread] = sew('radial', SHAPES.disc, { spacing: 2 }, { centre });
+    const p = points(thread);
+    let [along, all] = [0, 0];
+    for (let i = 1; i < p.length; i++) {
+      const l = distance(p[i - 1], p[i]);
+      all += l;
+      along += Math.abs(distance(p[i - 1], centre) - distance(p[i], centre));
+    }
+    expect(along / all).toBeGreaterThan(0.85);
+    const outer = offsetRegion(outlineRegion(SHAPES.disc), -2);
+    expect(share(distances(outer, [thread]), 1.7)).toBeGreaterThan(0.95);
+  });
+
+  test('a spiral in a disc is one line from the edge to the centre', () => {
+    const [thread] = sew('spiral', SHAPES.disc, {}, { centre: { x: 3, y: -2 } });
+    const far = points(thread).map((p) => distance(p, { x: 3, y: -2 }));
+    expect(far[0]).toBeGreaterThan(20);
+    expect(far.at(-1)).toBeLessThan(1);
+    expect(share(distances(outlineRegion(SHAPES.disc), [thread]), 1.15)).toBeGreaterThan(0.98);
+  });
+});
+
+describe('relief lines', () => {
+  const ground: PlainOutline = { kind: 'rectangle', x: 0, y: 0, width: 60, height: 60, radius: 0, turn: 0 };
+  const moon: PlainOutline = { kind: 'ellipse', x: 0, y: 0, width: 24, height: 24, turn: 0 };
+  const heights = (threads: SewnThread[], inside: boolean): number[] =>
+    threads.flatMap(points).flatMap((p) => {
+      const d = Math.hypot(p.x, p.y);
+      if (inside ? d > 8 : d < 13 || Math.abs(p.x) > 27) return [];
+      return [(((p.y % 3) + 3) % 3) - 1.5];
+    });
+
+  test('are straight without a shape, and bend only where it lies', () => {
+    const settings = { spacing: 3, height: 1.2, edge: 2 };
+    const flat = sew('relief', ground, settings);
+    expect(Math.max(...heights(flat, true).map(Math.abs))).toBeLessThan(0.1);
+    const raised = sew('relief', ground, settings, { raised: [moon] });
+    expect(Math.max(...heights(raised, false).map(Math.abs))).toBeLessThan(0.1);
+    for (const h of heights(raised, true)) expect(h).toBeCloseTo(-1.2, 0);
+  });
+
+  test('never meet, however far they are to bend', () => {
+    fc.assert(
+      fc.property(
+        fc.record({
+          spacing: fc.double({ min: 0.8, max: 4, noNaN: true }),
+          height: fc.double({ min: -10, max: 10, noNaN: true }),
+          edge: fc.double({ min: 0.2, max: 12, noNaN: true }),
+          style: fc.constantFrom('lift', 'swell', 'ripple'),
+        }),
+        (settings) => {
+          const [thread] = sew('relief', ground, settings, { raised: [moon] });
+          expect(findCrossing(points(thread), 3)).toBeNull();
+        },
+      ),
+      { numRuns: 25 },
+    );
+  });
+});
+
+describe('contour', () => {
+  test.each(Object.keys(SHAPES))('in the %s: no crossing, lines as far apart as asked for', (name) => {
+    for (const spacing of [1, 2.2]) {
+      const threads = sew('contour', SHAPES[name], { spacing });
+      for (const t of threads) expect(findCrossing(points(t), 3)).toBeNull();
+      const all = distances(outlineRegion(SHAPES[name]), threads);
+      // Between lines a spacing apart no place is farther than half of it; a quarter more is allowed.
+      expect(share(all, 0.625 * spacing)).toBeGreaterThan(0.95);
+      expect(all[Math.floor(all.length / 2)]).toBeGreaterThan(0.18 * spacing);
+    }
+  });
+
+  test('any spacing and shape: one thread that never crosses itself', () => {
+    const blob = fc
+      .array(fc.double({ min: 8, max: 26, noNaN: true }), { minLength: 5, maxLength: 9 })
+      .map((radii) => ({
+        kind: 'path' as const,
+        paths: [
+          {
+            closed: true,
+            points: radii.map((r, i) => ({
+              x: r * Math.cos((2 * Math.PI * i) / radii.length),
+              y: r * Math.sin((2 * Math.PI * i) / radii.length),
+            })),
+          },
+        ],
+      }));
+    fc.assert(
+      fc.property(blob, fc.double({ min: 0.8, max: 4, noNaN: true }), (outline, spacing) => {
+        const threads = sew('contour', outline, { spacing });
+        expect(threads.length).toBe(outlineRegion(outline).length);
+        for (const t of threads) expect(findCrossing(points(t), 3)).toBeNull();
+      }),
+      { numRuns: 40 },
+    );
+  });
+
+  test('guide lines are followed like the edge', () => {
+    const square: PlainOutline = { kind: 'rectangle', x: 0, y: 0, width: 60, height: 60, radius: 0, turn: 0 };
+    const guide = {
+      closed: false,
+      points: [
+        { x: -14, y: -9 },
+        { x: 14, y: 12 },
+      ],
+    };
+    const near = (threads: SewnThread[]): number => {
+      const index = threadIndex(threads);
+      let worst = 0;
+      for (let k = 0; k <= 20; k++) {
+        const d = index.nearest(-12 + 1.2 * k, -7.5 + 0.9 * k, 40)!.distance;
+        worst = Math.max(worst, Math.abs(d - 1.5));
+      }
+      return worst;
+    };
+    const steered = sew('contour', square, { spacing: 3 }, { guideLines: [guide] });
+    expect(steered.length).toBe(1);
+    expect(findCrossing(points(steered[0]), 3)).toBeNull();
+    expect(near(steered)).toBeLessThan(0.35);
+    expect(near(sew('contour', square, { spacing: 3 }))).toBeGreaterThan(1);
+  });
+
+  test('smoothed corners turn gently', () => {
+    const sharp = ([t]: SewnThread[]): number => {
+      const p = points(t);
+      let count = 0;
+      for (let i = 2; i < p.length; i++) {
+        const [ux, uy] = [p[i - 1].x - p[i - 2].x, p[i - 1].y - p[i - 2].y];
+        const [vx, vy] = [p[i].x - p[i - 1].x, p[i].y - p[i - 1].y];
+        if (Math.abs(Math.atan2(ux * vy - uy * vx, ux * vx + uy * vy)) > 1.8) count++;
+      }
+      return count;
+    };
+    const kept = sharp(sew('contour', SHAPES.star, { spacing: 2 }));
+    expect(kept).toBeGreaterThan(15);
+    expect(sharp(sew('contour', SHAPES.star, { spacing: 2, corners: 'smoothed' }))).toBeLessThan(kept / 4);
+  });
+});
+
+describe('stipple', () => {
+  /** What a line half a spacing from the edge can get to. */
+  const within = (region: Region, spacing: number): Region =>
+    offsetRegion(offsetRegion(region, -0.75 * spacing), 0.75 * spacing);
+
+  test.each(Object.keys(SHAPES))('wanders evenly over the %s', (name) => {
+    for (const seed of [1, 7]) {
+      const spacing = 2;
+      const threads = sew('stipple', SHAPES[name], { spacing, seed });
+      const all = distances(within(outlineRegion(SHAPES[name]), spacing), threads);
+      expect(share(all, 0.75 * spacing)).toBeGreaterThan(0.94);
+      expect(all.at(-1)).toBeLessThan(1.8 * spacing);
+    }
+  });
+
+  test('keeps half a spacing from the edge, and away from its own other passes', () => {
+    const spacing = 3;
+    const [thread] = sew('stipple', SHAPES.lake, { spacing });
+    const edges = new EdgeIndex(outlineRegion(SHAPES.lake).flatMap(ringsOf));
+    const p = points(thread);
+    const near = p.map((q) => edges.nearest(q.x, q.y, 10)?.distance ?? 10);
+    expect(Math.min(...near)).toBeGreaterThan(0.35 * spacing);
+    let close = 0;
+    for (let i = 0; i < p.length; i++)
+      for (let j = i + 5; j < p.length; j++) if (distance(p[i], p[j]) < 0.35 * spacing) close++;
+    expect(close).toBeLessThan(p.length / 100);
+  });
+
+  test('any seed, spacing and style: one line, no crossing', () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...Object.keys(SHAPES)),
+        fc.integer({ min: 1, max: 9999 }),
+        fc.double({ min: 1.5, max: 12, noNaN: true }),
+        fc.constantFrom('curved', 'angular'),
+        (name, seed, spacing, style) => {
+          const threads = sew('stipple', SHAPES[name], { seed, spacing, style });
+          expect(threads.length).toBeLessThanOrEqual(outlineRegion(SHAPES[name]).length);
+          for (const t of threads) expect(findCrossing(points(t), 3)).toBeNull();
+        },
+      ),
+      { numRuns: 40 },
+    );
+  });
+
+  test('every seed gives another line', () => {
+    expect(sew('stipple', SHAPES.disc, { seed: 1 })).not.toEqual(sew('stipple', SHAPES.disc, { seed: 2 }));
+  });
+});

@@ -1,0 +1,51 @@
+// Where a closed line leaves cloth far away, it is drawn out to it as a finger.
+import { EdgeIndex } from '../../../geometry/edge-index.ts';
+import type { Point } from '../../../geometry/points.ts';
+import type { Coords } from '../../../geometry/polyline.ts';
+import { coordsBounds, type Ring } from '../../../geometry/region.ts';
+
+/** Cloth farther than this from the line is a void, in spacings. */
+const FAR = 1.02;
+/** Fingers reach for places so far from each other, in spacings. */
+const BETWEEN = 1.5;
+/** Places are looked at this close together, in spacings. */
+const GRID = 0.45;
+/** A finger ends this far from the edge, in spacings. */
+const ROOM = 0.45;
+
+/** The closed line with fingers to all voids of the polygon. They are narrow: the line has to even itself out again. */
+export function withFingers(line: Coords, spacing: number, rings: readonly Ring[]): Coords {
+  const b = coordsBounds(rings);
+  if (!b) return line;
+  const edges = new EdgeIndex(rings);
+  const index = new EdgeIndex([line]);
+  const voids: { at: Point; edge: number; far: number }[] = [];
+  for (let x = b.minX; x <= b.maxX; x += GRID * spacing)
+    for (let y = b.minY; y <= b.maxY; y += GRID * spacing) {
+      if (index.nearest(x, y, FAR * spacing)) continue;
+      if (!edges.inside(x, y) || edges.nearest(x, y, ROOM * spacing)) continue;
+      const near = index.nearest(x, y, 1e6)!;
+      voids.push({ at: { x, y }, edge: near.edge, far: near.distance });
+    }
+  voids.sort((p, q) => q.far - p.far);
+  const taken: typeof voids = [];
+  for (const v of voids) {
+    const free = taken.every(
+      (t) => t.edge !== v.edge && Math.hypot(t.at.x - v.at.x, t.at.y - v.at.y) > BETWEEN * spacing,
+    );
+    // The way to a place must not lead through another piece of cloth.
+    let crossed = false;
+    const [fx, fy] = [line[2 * v.edge], line[2 * v.edge + 1]];
+    edges.crossings(fx, fy, v.at.x, v.at.y, () => (crossed = true));
+    if (free && !crossed) taken.push(v);
+  }
+  if (!taken.length) return line;
+  const byEdge = new Map(taken.map((v) => [v.edge, v.at]));
+  const out: number[] = [];
+  for (let i = 0; i < line.length / 2; i++) {
+    out.push(line[2 * i], line[2 * i + 1]);
+    const to = byEdge.get(i);
+    if (to) out.push(to.x, to.y);
+  }
+  return Float64Array.from(out);
+}

@@ -1,0 +1,204 @@
+// Evens a closed line out: it smooths itself, keeps away from its own other passes and from the edge.
+import { EdgeIndex } from '../../../geometry/edge-index.ts';
+import type { Coords } from '../../../geometry/polyline.ts';
+import { coordsBounds, type Ring } from '../../../geometry/region.ts';
+
+/** Points lie so far apart, in spacings. */
+const STEP = 0.4;
+/** Other passes are kept this far away, in spacings. */
+const REACH = 1.05;
+/** What lies nearer along the line, in spacings, is no other pass. */
+const OWN = 1.5;
+/** Nothing moves farther in one round, in spacings: passes can't leap over one another. */
+const MOST = 0.1;
+/** Every other round smooths, the rounds between swell by as much: bends grow round, and the line does not shrink. */
+const SMOOTHING = 0.34;
+const SWELLING = 0.37;
+const PUSH = 0.36;
+
+/** The closed line with points `step` mm apart. */
+export function evenly(coords: ArrayLike<number>, step: number): Coords {
+  const n = coords.length / 2;
+  let total = 0;
+  for (let i = 0; i < n; i++) {
+    const j = (i + 1) % n;
+    total += Math.hypot(coords[2 * j] - coords[2 * i], coords[2 * j + 1] - coords[2 * i + 1]);
+  }
+  const count = Math.max(6, Math.round(total / step));
+  const out = new Float64Array(2 * count);
+  const each = total / count;
+  let k = 0;
+  let gone = 0;
+  for (let i = 0; i < n && k < count; i++) {
+    const j = (i + 1) % n;
+    const [dx, dy] = [coords[2 * j] - coords[2 * i], coords[2 * j + 1] - coords[2 * i + 1]];
+    const d = Math.hypot(dx, dy);
+    for (; k < count && k * each < gone + d; k++) {
+      const t = (k * each - gone) / d;
+      out[2 * k] = coords[2 * i] + dx * t;
+      out[2 * k + 1] = coords[2 * i + 1] + dy * t;
+    }
+    gone += d;
+  }
+  return out.subarray(0, 2 * k);
+}
+
+/** Points of a line in square cells of a grid. */
+class Cells {
+  private first = new Int32Array(0);
+  private list = new Int32Array(0);
+  private readonly cell: number;
+  private minX = 0;
+  private minY = 0;
+  columns = 0;
+  rows = 0;
+
+  constructor(cell: number) {
+    this.cell = cell;
+  }
+
+  fill(p: Coords): void {
+    let [minX, minY, maxX, maxY] = [Infinity, Infinity, -Infinity, -Infinity];
+    for (let i = 0; i < p.length; i += 2) {
+      if (p[i] < minX) minX = p[i];
+      if (p[i] > maxX) maxX = p[i];
+      if (p[i + 1] < minY) minY = p[i + 1];
+      if (p[i + 1] > maxY) maxY = p[i + 1];
+    }
+    [this.minX, this.minY] = [minX, minY];
+    this.columns = Math.floor((maxX - minX) / this.cell) + 1;
+    this.rows = Math.floor((maxY - minY) / this.cell) + 1;
+    const n = p.length / 2;
+    this.first = new Int32Array(this.columns * this.rows + 1);
+    if (this.list.length < n) this.list = new Int32Array(2 * n);
+    for (let i = 0; i < n; i++) this.first[this.cellOf(p[2 * i], p[2 * i + 1]) + 1]++;
+    for (let c = 1; c < this.first.length; c++) this.first[c] += this.first[c - 1];
+    const at = this.first.slice();
+    for (let i = 0; i < n; i++) this.list[at[this.cellOf(p[2 * i], p[2 * i + 1])]++] = i;
+  }
+
+  private cellOf(x: number, y: number): number {
+    return Math.floor((y - this.minY) / this.cell) * this.columns + Math.floor((x - this.minX) / this.cell);
+  }
+
+  /** Adds to `out` how strongly the points near to point i push it away; `own` points each way along the line don't. */
+  pushOn(p: Coords, i: number, own: number, reach: number, out: Float64Array): void {
+    const n = p.length / 2;
+    const [x, y] = [p[2 * i], p[2 * i + 1]];
+    const ci = Math.floor((x - this.minX) / this.cell);
+    const cj = Math.floor((y - this.minY) / this.cell);
+    let [px, py] = [0, 0];
+    for (let j = Math.max(0, cj - 1); j <= Math.min(this.rows - 1, cj + 1); j++) {
+      const from = this.first[j * this.columns + Math.max(0, ci - 1)];
+      const to = this.first[j * this.columns + Math.min(this.columns - 1, ci + 1) + 1];
+      for (let k = from; k < to; k++) {
+        const q = this.list[k];
+        const apart = Math.abs(q - i);
+        if (apart <= own || n - apart <= own) continue;
+        const [dx, dy] = [x - p[2 * q], y - p[2 * q + 1]];
+        const d2 = dx * dx + dy * dy;
+        if (d2 >= reach * reach || d2 === 0) continue;
+        const d = Math.sqrt(d2);
+        const w = (reach - d) / (reach * d);
+        px += dx * w;
+        py += dy * w;
+      }
+    }
+    out[2 * i] += px;
+    out[2 * i + 1] += py;
+  }
+}
+
+/** Marks the squares of a grid that lie near an edge, so that points elsewhere need not ask. */
+class NearEdge {
+  private readonly cell: number;
+  private readonly minX: number;
+  private readonly minY: number;
+  private readonly columns: number;
+  private readonly marked: Uint8Array;
+
+  constructor(rings: readonly Ring[], reach: number) {
+    const b = coordsBounds(rings) ?? { minX: 0, minY: 0, maxX: 0, maxY: 0 };
+    this.cell = reach;
+    this.minX = b.minX - 2 * reach;
+    this.minY = b.minY - 2 * reach;
+    this.columns = Math.ceil((b.maxX - this.minX) / reach) + 3;
+    this.marked = new Uint8Array(this.columns * (Math.ceil((b.maxY - this.minY) / reach) + 3));
+    for (const ring of rings)
+      for (let i = 0; i < ring.length; i += 2) {
+        const j = (i + 2) % ring.length;
+        const [dx, dy] = [ring[j] - ring[i], ring[j + 1] - ring[i + 1]];
+        const steps = Math.ceil(Math.hypot(dx, dy) / reach) || 1;
+        for (let k = 0; k <= steps; k++)
+          this.mark(ring[i] + (dx * k) / steps, ring[i + 1] + (dy * k) / steps);
+      }
+  }
+
+  /** The square and its neighbours: between two marks along an edge nothing within reach is left out. */
+  private mark(x: number, y: number): void {
+    const c = this.cellOf(x, y);
+    for (let j = -1; j <= 1; j++) for (let i = -1; i <= 1; i++) this.marked[c + j * this.columns + i] = 1;
+  }
+
+  private cellOf(x: number, y: number): number {
+    return Math.floor((y - this.minY) / this.cell) * this.columns + Math.floor((x - this.minX) / this.cell);
+  }
+
+  has(x: number, y: number): boolean {
+    return this.marked[this.cellOf(x, y)] !== 0;
+  }
+}
+
+/** The closed line after `rounds` rounds; it keeps half a spacing away from the polygon's `rings`. */
+export function relaxed(
+  line: ArrayLike<number>,
+  spacing: number,
+  rings: readonly Ring[],
+  rounds: number,
+): Coords {
+  const edges = new EdgeIndex(rings);
+  const near = new NearEdge(rings, spacing);
+  const step = STEP * spacing;
+  const reach = REACH * spacing;
+  const own = Math.ceil(OWN / STEP);
+  const most = MOST * spacing;
+  const cells = new Cells(reach);
+  let p = evenly(line, step);
+  for (let round = 0; round < rounds; round++) {
+    if (round && round % 4 === 0) p = evenly(p, step);
+    const tension = round % 2 ? -SWELLING : SMOOTHING;
+    const n = p.length / 2;
+    const move = new Float64Array(p.length);
+    cells.fill(p);
+    for (let i = 0; i < n; i++) {
+      cells.pushOn(p, i, own, reach, move);
+      const [a, b] = [2 * ((i + n - 1) % n), 2 * ((i + 1) % n)];
+      for (let axis = 0; axis < 2; axis++) {
+        const k = 2 * i + axis;
+        move[k] = PUSH * spacing * move[k] + tension * ((p[a + axis] + p[b + axis]) / 2 - p[k]);
+      }
+    }
+    const next = new Float64Array(p.length);
+    for (let i = 0; i < n; i++) {
+      let [mx, my] = [move[2 * i], move[2 * i + 1]];
+      const d = Math.hypot(mx, my);
+      if (d > most) [mx, my] = [(mx * most) / d, (my * most) / d];
+      next[2 * i] = p[2 * i] + mx;
+      next[2 * i + 1] = p[2 * i + 1] + my;
+      if (near.has(next[2 * i], next[2 * i + 1])) keepInside(next, i, spacing / 2, most, edges);
+    }
+    p = next;
+  }
+  return p;
+}
+
+/** Moves a point that is nearer to the edge than `room` away from it, by `most` mm; one outside, back in. */
+function keepInside(p: Coords, i: number, room: number, most: number, edges: EdgeIndex): void {
+  const near = edges.nearest(p[2 * i], p[2 * i + 1], 3 * room);
+  if (!near || near.distance < 1e-6) return;
+  const inside = edges.inside(p[2 * i], p[2 * i + 1]);
+  if (inside && near.distance >= room) return;
+  const by = inside ? Math.min(most, room - near.distance) : -(near.distance + most);
+  p[2 * i] += ((p[2 * i] - near.at.x) * by) / near.distance;
+  p[2 * i + 1] += ((p[2 * i + 1] - near.at.y) * by) / near.distance;
+}

@@ -1,0 +1,96 @@
+// Places scattered evenly over a polygon without any order: the tree that a stipple line goes around grows on them.
+import { offsetRegion } from '../../../geometry/clip.ts';
+import { EdgeIndex } from '../../../geometry/edge-index.ts';
+import type { Point } from '../../../geometry/points.ts';
+import { coordsBounds, polygonArea, ringsOf, type Polygon, type Ring } from '../../../geometry/region.ts';
+
+const key = (i: number, j: number): number => i * 65_537 + j;
+const NONE: Point[] = [];
+
+/** Places in cells, so that those too near to a new one are found at once. */
+class Places {
+  readonly all: Point[] = [];
+  private readonly cell: number;
+  private readonly cells = new Map<number, Point[]>();
+
+  constructor(cell: number) {
+    this.cell = cell;
+  }
+
+  isFree(p: Point, apart: number): boolean {
+    const [ci, cj] = [Math.floor(p.x / this.cell), Math.floor(p.y / this.cell)];
+    const reach = Math.ceil(apart / this.cell);
+    for (let i = ci - reach; i <= ci + reach; i++)
+      for (let j = cj - reach; j <= cj + reach; j++)
+        for (const q of this.cells.get(key(i, j)) ?? NONE)
+          if ((q.x - p.x) ** 2 + (q.y - p.y) ** 2 < apart * apart) return false;
+    return true;
+  }
+
+  add(p: Point): void {
+    const at = key(Math.floor(p.x / this.cell), Math.floor(p.y / this.cell));
+    const list = this.cells.get(at);
+    if (list) list.push(p);
+    else this.cells.set(at, [p]);
+    this.all.push(p);
+  }
+
+  /** Adds places inside a polygon until hardly any more fit (dart throwing), at least `apart` mm from all others. */
+  throwInto(polygon: Polygon, apart: number, random: () => number): void {
+    const b = coordsBounds([polygon.outer]);
+    if (!b) return;
+    const edges = new EdgeIndex(ringsOf(polygon));
+    const tries = Math.ceil((TRIES * (b.maxX - b.minX) * (b.maxY - b.minY)) / (apart * apart)) + TRIES;
+    for (let k = 0; k < tries; k++) {
+      const p = { x: b.minX + random() * (b.maxX - b.minX), y: b.minY + random() * (b.maxY - b.minY) };
+      if (this.isFree(p, apart) && edges.inside(p.x, p.y)) this.add(p);
+    }
+  }
+}
+
+/** Darts thrown for each place that there is room for, about. */
+const TRIES = 12;
+/** A ring turns a corner where it turns by more than this, in radians. */
+const CORNER = 0.7;
+
+/** Places along a ring: at its corners, and about `apart` mm from each other between them. */
+function alongRing(ring: Ring, apart: number, random: () => number): Point[] {
+  const n = ring.length / 2;
+  const at = (i: number): Point => ({
+    x: ring[2 * (((i % n) + n) % n)],
+    y: ring[2 * (((i % n) + n) % n) + 1],
+  });
+  const corners: Point[] = [];
+  const others: Point[] = [];
+  let along = apart * random();
+  for (let i = 0; i < n; i++) {
+    const [a, b, c] = [at(i - 1), at(i), at(i + 1)];
+    const [ux, uy, vx, vy] = [b.x - a.x, b.y - a.y, c.x - b.x, c.y - b.y];
+    if (Math.abs(Math.atan2(ux * vy - uy * vx, ux * vx + uy * vy)) > CORNER) corners.push(b);
+    const length = Math.hypot(vx, vy);
+    for (; along < length; along += apart * (0.95 + 0.3 * random()))
+      others.push({ x: b.x + (vx * along) / length, y: b.y + (vy * along) / length });
+    along -= length;
+  }
+  return [...corners, ...others];
+}
+
+/**
+ * Places inside a polygon, about `apart` mm from each other: first along its edge, `inset` mm inside, then between,
+ * and last in parts that are too narrow for the inset. There is one place at least.
+ */
+export function scatter(polygon: Polygon, apart: number, inset: number, random: () => number): Point[] {
+  const places = new Places(apart);
+  const inner = offsetRegion([polygon], -inset);
+  for (const ring of inner.flatMap(ringsOf))
+    for (const p of alongRing(ring, apart, random)) if (places.isFree(p, 0.8 * apart)) places.add(p);
+  for (const p of inner) places.throwInto(p, 0.8 * apart, random);
+  for (const p of offsetRegion([polygon], -0.55 * inset)) places.throwInto(p, 0.8 * apart, random);
+  for (let narrow = 0.5 * inset; !places.all.length; narrow /= 2) {
+    const rest = narrow > 0.05 ? offsetRegion([polygon], -narrow) : [polygon];
+    const largest = rest.sort((a, b) => polygonArea(b) - polygonArea(a))[0];
+    if (largest) places.throwInto(largest, apart, random);
+    if (narrow <= 0.05) break;
+  }
+  return places.all;
+}

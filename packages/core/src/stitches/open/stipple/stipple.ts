@@ -1,0 +1,135 @@
+// Stipple: one line that wanders over the whole shape, never crosses itself and never closes up.
+import { EdgeIndex } from '../../../geometry/edge-index.ts';
+import { distance, type Point } from '../../../geometry/points.ts';
+import { seeded } from '../../../geometry/random.ts';
+import { ringsOf, type Polygon } from '../../../geometry/region.ts';
+import { outlineRegion } from '../../../outlines/region.ts';
+import { eachPiece, repeated } from '../../chords/sew-chords.ts';
+import { lengthSetting, passesSetting, seedSetting, type StitchInput, type StitchKind } from '../../kind.ts';
+import { runPoints } from '../../run-points.ts';
+import { Part, ThreadBuilder, type SewnThread } from '../../thread.ts';
+import { withFingers } from './fill-voids.ts';
+import { relaxed } from './relax.ts';
+import { scatter } from './scatter.ts';
+import { uncrossed } from './uncross.ts';
+import { lineAround, netOf } from './tree-line.ts';
+
+/** Places of the tree lie so far apart, in spacings: the line then has about one spacing from pass to pass. */
+const APART = 1.85;
+/** Places along the edge lie so far inside, in spacings. */
+const INSET = 0.85;
+/** The line passes places that stand alone at this distance, in spacings. */
+const RADIUS = 0.62;
+/** Rounds of evening out, before and after voids are filled. */
+const ROUNDS = [12, 9] as const;
+/** Between the line's two ends there is so much room, in spacings. */
+const OPEN = 0.7;
+/** How far an angular line may leave the curved one, in spacings. */
+const ANGULAR = 0.24;
+
+/** The closed line of one connected piece, as points in mm. */
+export function stippleRing(polygon: Polygon, spacing: number, seed: number): Point[] {
+  const random = seeded(seed);
+  const rings = ringsOf(polygon);
+  const places = scatter(polygon, APART * spacing, INSET * spacing, random);
+  if (!places.length) return [];
+  const net = netOf(places, APART * spacing, new EdgeIndex(rings));
+  const line = lineAround(places, net, 0, RADIUS * spacing, random);
+  const rough = relaxed(
+    line.flatMap((p) => [p.x, p.y]),
+    spacing,
+    rings,
+    ROUNDS[0],
+  );
+  const even = relaxed(withFingers(rough, spacing, rings), spacing, rings, ROUNDS[1]);
+  return Array.from({ length: even.length / 2 }, (_, i) => ({ x: even[2 * i], y: even[2 * i + 1] }));
+}
+
+/** The ring opened where it is nearest to a place, with a gap between its ends. */
+function opened(ring: readonly Point[], from: Point | undefined, gap: number): Point[] {
+  let first = 0;
+  if (from) ring.forEach((p, i) => distance(p, from) < distance(ring[first], from) && (first = i));
+  const out = [...ring.slice(first), ...ring.slice(0, first)];
+  while (out.length > 3 && distance(out[out.length - 1], out[0]) < gap) out.pop();
+  return out;
+}
+
+/** The line with straight stretches (Ramer, Douglas and Peucker's method), no farther off than `tolerance` mm. */
+function straightened(line: readonly Point[], tolerance: number): Point[] {
+  const keep = new Uint8Array(line.length);
+  keep[0] = keep[line.length - 1] = 1;
+  const open: [number, number][] = [[0, line.length - 1]];
+  for (let part = open.pop(); part; part = open.pop()) {
+    const [a, b] = [line[part[0]], line[part[1]]];
+    const l = distance(a, b) || 1;
+    let [worst, at] = [tolerance, -1];
+    for (let i = part[0] + 1; i < part[1]; i++) {
+      const p = line[i];
+      const d =
+        l > 1e-6 ? Math.abs((p.x - a.x) * (b.y - a.y) - (p.y - a.y) * (b.x - a.x)) / l : distance(p, a);
+      if (d > worst) [worst, at] = [d, i];
+    }
+    if (at < 0) continue;
+    keep[at] = 1;
+    open.push([part[0], at], [at, part[1]]);
+  }
+  return line.filter((_, i) => keep[i]);
+}
+
+function stitch(input: StitchInput): SewnThread[] {
+  const { settings, start, end } = input;
+  const spacing = settings.spacing as number;
+  return eachPiece(outlineRegion(input.outline), input, (polygon, from) => {
+    const ring = stippleRing(polygon, spacing, settings.seed as number);
+    if (ring.length < 4) return [];
+    const line = opened(ring, start ?? end ?? from, OPEN * spacing);
+    const bent = settings.style === 'angular' ? straightened(line, ANGULAR * spacing) : line;
+    const coords = Float64Array.from(bent.flatMap((p) => [p.x, p.y]));
+    const builder = new ThreadBuilder();
+    builder.addLine(runPoints({ coords, closed: false }, settings.length as number), Part.top);
+    const { x, y } = builder.thread;
+    const needle = uncrossed(
+      x.map((px, i) => ({ x: px, y: y[i] })),
+      settings.length as number,
+    );
+    needle.forEach((p, i) => ([x[i], y[i]] = [p.x, p.y]));
+    return builder.length > 1 ? [repeated(builder.thread, settings.passes as number)] : [];
+  });
+}
+
+export const stipple: StitchKind = {
+  id: 'stipple',
+  name: 'Stipple',
+  summary: 'One line that wanders over the whole shape and never crosses itself.',
+  sentence: 'Cover this shape with {kind}, {style}, {spacing} from pass to pass, sewn {passes}, in {thread}.',
+  from: () => 'region',
+  settings: [
+    {
+      name: 'style',
+      label: 'Line',
+      type: 'choice',
+      choices: [
+        { value: 'curved', label: 'curved' },
+        { value: 'angular', label: 'angular' },
+      ],
+      default: 'curved',
+      help: 'Whether the line swings or turns sharply.',
+    },
+    {
+      name: 'spacing',
+      label: 'Spacing',
+      type: 'number',
+      unit: 'mm',
+      least: 1.5,
+      most: 12,
+      step: 0.1,
+      default: 3,
+      help: 'From one pass of the line to the next, about; half of it is kept from the edge.',
+    },
+    passesSetting,
+    { ...lengthSetting, more: true },
+    seedSetting,
+  ],
+  stitch,
+  cover: () => [],
+};
