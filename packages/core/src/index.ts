@@ -29,6 +29,7 @@ export * from './shaping/arrange.ts';
 export * from './shaping/points.ts';
 export * from './shaping/plain.ts';
 export * from './shaping/snap.ts';
+export * from './shaping/switch-kind.ts';
 export * from './shaping/jobs/job.ts';
 export * from './shaping/jobs/combine.ts';
 export * from './shaping/jobs/plain.ts';

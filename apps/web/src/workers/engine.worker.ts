@@ -5,6 +5,7 @@ import {
   designFromSvg,
   figuresOf,
   findingsOf,
+  findItem,
   fixOf,
   JobError,
   layersOver,
@@ -22,12 +23,12 @@ import {
   readSvg,
   sewDesign,
   STITCH_KINDS,
+  switchKind,
   tidyTravel,
   writeDesignFile,
   writeDst,
   writeSvg,
   type Design,
-  type DesignObject,
   type Figures,
   type Finding,
   type Job,
@@ -35,7 +36,6 @@ import {
   type OrderProposal,
   type PictureCanvas,
   type Plan,
-  type Recipe,
   type SettingValue,
   type TidyProposal,
   type ViewName,
@@ -124,12 +124,14 @@ const engine = {
   order: (design: Design, machine: string): OrderProposal | null | Problem =>
     said(() => putInOrder(design, machineById(machine).speed)),
 
-  /** The object stitched by every kind, for the card's swatches; settings it has are kept where they fit. */
-  swatches(object: DesignObject, design: Design): { kind: string; plan: Plan }[] {
+  /** An object of the design as every kind would stitch it, for the card's swatches. */
+  swatches(id: string, design: Design): { kind: string; plan: Plan }[] {
+    const object = findItem(resolveDesign(design), id);
+    if (object?.kind !== 'object') return [];
+    const { keepClear: _, relief: __, stopAfter: ___, ...plain } = object;
     const made = STITCH_KINDS.map((kind) => {
-      const recipe: Recipe = object.recipe.kind === kind.id ? object.recipe : { kind: kind.id, settings: {} };
-      const alone: Design = { ...design, objects: [{ ...object, visible: true, recipe }] };
-      return { kind: kind.id, plan: sewDesign(alone) };
+      const alone = { ...switchKind(plain, kind.id), visible: true, unsewn: false };
+      return { kind: kind.id, plan: sewDesign({ ...design, objects: [alone] }) };
     });
     return Comlink.transfer(
       made,

@@ -1,5 +1,5 @@
 // Regions: polygons with holes, made by the clipping kernel, so rings never cross themselves or each other.
-import { emptyBounds, growBounds, type Bounds } from './points.ts';
+import { emptyBounds, growBounds, type Bounds, type Point } from './points.ts';
 import type { Coords } from './polyline.ts';
 
 /** A closed ring, its last point joined to its first. Outer rings and holes turn opposite ways. */
@@ -35,6 +35,12 @@ export function coordsBounds(all: Iterable<ArrayLike<number>>): Bounds | null {
 }
 
 export const regionBounds = (region: Region): Bounds | null => coordsBounds(region.map((p) => p.outer));
+
+/** The middle of a region's bounds, in mm. */
+export function regionMiddle(region: Region): Point {
+  const b = regionBounds(region);
+  return b ? { x: (b.minX + b.maxX) / 2, y: (b.minY + b.maxY) / 2 } : { x: 0, y: 0 };
+}
 
 function insideRing(ring: Ring, x: number, y: number): boolean {
   let inside = false;

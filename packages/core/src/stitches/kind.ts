@@ -139,7 +139,6 @@ export const seedSetting: NumberSetting = {
   most: 9999,
   step: 1,
   default: 1,
-  more: true,
   help: 'Every number gives another one; the same number always the same.',
 };
 

@@ -1,10 +1,12 @@
 <script setup lang="ts">
-// Where the selected object's thread begins (ring) and ends (dot), and its drawn widths: handles that are dragged.
+// Where the selected object's thread begins (ring) and ends (dot), the centre it goes about (cross), and its drawn
+// widths: handles that are dragged.
 import { arcLengths, outlineLines, pointAt, type DesignObject, type Point } from '@rosehip/core';
 import { computed, toRef } from 'vue';
 import { useBench } from '../../stores/bench.ts';
 import { useView } from '../../stores/view.ts';
 import { useThreadEnds, type EndName } from '../thread-ends.ts';
+import { useCentre } from '../centre.ts';
 import { useFollow } from './follow.ts';
 
 const props = defineProps<{ svg: SVGSVGElement | null }>();
@@ -29,6 +31,14 @@ function dragEnd(e: PointerEvent, name: EndName): void {
   const [committed] = bench.committedSelected;
   if (committed?.kind !== 'object' || committed.locked) return;
   follow(e, LABEL[name], (at) => [withEnd(committed, name, at)]);
+}
+
+const { centre, withCentre } = useCentre();
+const centreAt = computed(() => (centre.value ? view.toPx(centre.value) : null));
+function dragCentre(e: PointerEvent): void {
+  const [committed] = bench.committedSelected;
+  if (committed?.kind !== 'object' || committed.locked) return;
+  follow(e, 'Centre', (at) => [withCentre(committed, at)]);
 }
 
 /** The line that drawn widths are measured on, as it lies on the cloth. */
@@ -93,6 +103,16 @@ function dragWidth(e: PointerEvent, i: number): void {
         <circle :cx="p.x" :cy="p.y" r="9" fill="transparent" />
         <rect :x="p.x - 3.5" :y="p.y - 3.5" width="7" height="7" rx="2" class="disc leaf" />
       </g>
+    </g>
+    <g v-if="centreAt" class="grab" data-testid="centre-handle" @pointerdown="dragCentre">
+      <title>The lines go about this place: drag it</title>
+      <circle :cx="centreAt.x" :cy="centreAt.y" r="10" fill="transparent" />
+      <circle :cx="centreAt.x" :cy="centreAt.y" r="7" class="disc" />
+      <path
+        :d="`M${centreAt.x - 4} ${centreAt.y}h8M${centreAt.x} ${centreAt.y - 4}v8`"
+        stroke="#2a1c2b"
+        stroke-width="1.5"
+      />
     </g>
     <g
       v-for="e in ends"

@@ -3,7 +3,7 @@
 import { nextTick, ref, watch, type ComponentPublicInstance } from 'vue';
 import { paintThread, STITCH_KINDS, figuresOf, type Canvas2D, type Plan } from '@rosehip/core';
 import { useBench } from '../../stores/bench.ts';
-import { useEngine } from '../../workers/engine.ts';
+import { useChecker, withoutPictureData } from '../../workers/engine.ts';
 import { useRecipeEdit } from './recipe-edit.ts';
 
 const emit = defineEmits<{ choose: [kind: string] }>();
@@ -40,10 +40,11 @@ function paint(kind: string, plan: Plan): void {
 }
 
 watch(
-  () => edit.objects.value[0],
+  () => bench.design && edit.objects.value[0],
   async (object) => {
     if (!object || !bench.design) return;
-    const swatches = await useEngine().swatches(object, bench.design);
+    // Beside the engine that sews the design: a large shape takes some seconds in all kinds.
+    const swatches = await useChecker().swatches(object.id, withoutPictureData(bench.design));
     await nextTick();
     for (const { kind, plan } of swatches) paint(kind, plan);
   },

@@ -16,6 +16,7 @@ import SettingField from './SettingField.vue';
 import SwatchField from './SwatchField.vue';
 import ThreadEnds from './ThreadEnds.vue';
 import WidthFields from './WidthFields.vue';
+import AboutFields from './AboutFields.vue';
 import GuideLineFields from './GuideLineFields.vue';
 import ShapeFields from './ShapeFields.vue';
 import ThreadPicker from './ThreadPicker.vue';
@@ -222,7 +223,7 @@ function rename(event: Event): void {
           v-for="s in plainSettings"
           :key="s.name"
           :setting="s"
-          :class="s.type === 'choice' ? 'col-span-2' : ''"
+          :class="s.type === 'choice' || s.name === 'seed' ? 'col-span-2' : ''"
         />
       </div>
       <SwatchField v-for="s in drawnSettings" :key="s.name" :setting="s" />
@@ -240,6 +241,7 @@ function rename(event: Event): void {
     </div>
     <WidthFields />
     <GuideLineFields />
+    <AboutFields />
     <ThreadEnds />
     <div class="grid gap-2">
       <h3 class="text-sm">Thread</h3>

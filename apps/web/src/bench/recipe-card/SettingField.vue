@@ -25,6 +25,13 @@ const chosen = computed(() => {
   return setting.choices.find((c) => c.value === picked)?.label ?? String(picked);
 });
 
+/** The next variant; after the last one, the first. */
+function another(): void {
+  const { setting } = props;
+  if (setting.type !== 'number') return;
+  edit.set(setting.name, ((number.value ?? 0) % setting.most) + 1, 'Another one');
+}
+
 function choose(event: Event): void {
   const { setting } = props;
   if (setting.type !== 'choice') return;
@@ -49,6 +56,15 @@ function choose(event: Event): void {
         @live="edit.preview(setting.name, $event)"
         @change="edit.set(setting.name, $event, setting.label)"
       />
+      <button
+        v-if="setting.name === 'seed'"
+        type="button"
+        class="button shrink-0"
+        title="The same recipe, grown differently"
+        @click="another"
+      >
+        Another one
+      </button>
       <template v-if="byCloth">
         <p v-if="auto" class="pb-1.5 text-xs text-muted">{{ leftTo }}</p>
         <button v-else type="button" class="button" @click="edit.set(setting.name, undefined, setting.label)">

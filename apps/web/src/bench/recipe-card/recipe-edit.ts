@@ -3,6 +3,7 @@ import {
   clothById,
   completeSettings,
   stitchKind,
+  switchKind,
   type DesignObject,
   type Item,
   type SettingValue,
@@ -82,9 +83,7 @@ export function useRecipeEdit() {
       bench.replace(withSetting(name, value), label),
     setKind: (id: string) =>
       bench.replace(
-        mapObjects(bench.committedSelected, (o) =>
-          o.recipe.kind === id ? o : { ...o, recipe: { kind: id, settings: {} } },
-        ),
+        mapObjects(bench.committedSelected, (o) => switchKind(o, id)),
         `Stitch as ${stitchKind(id)?.name.toLowerCase()}`,
       ),
     setThread: (code: string) =>

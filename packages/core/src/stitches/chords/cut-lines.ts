@@ -1,5 +1,5 @@
 // Lines cut to a polygon: the pieces that lie inside, each from edge to edge.
-import { EdgeIndex } from '../../geometry/edge-index.ts';
+import type { EdgeIndex } from '../../geometry/edge-index.ts';
 import { pointAt, arcLengths, type Line } from '../../geometry/polyline.ts';
 import type { Point } from '../../geometry/points.ts';
 import type { Chord, RingPlace } from './tour.ts';

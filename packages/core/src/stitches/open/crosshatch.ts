@@ -1,17 +1,11 @@
 // Crosshatch: two sets of lines at right angles over a region, as one thread.
 import { turned, type Point } from '../../geometry/points.ts';
 import type { Line } from '../../geometry/polyline.ts';
-import { coordsBounds, regionBounds, type Region } from '../../geometry/region.ts';
+import { coordsBounds, regionMiddle } from '../../geometry/region.ts';
 import { outlineRegion } from '../../outlines/region.ts';
 import { sewChords } from '../chords/sew-chords.ts';
 import { lengthSetting, passesSetting, type StitchInput, type StitchKind } from '../kind.ts';
 import type { SewnThread } from '../thread.ts';
-
-/** The middle of a region's bounds, in mm. */
-export function middleOf(region: Region): Point {
-  const b = regionBounds(region);
-  return b ? { x: (b.minX + b.maxX) / 2, y: (b.minY + b.maxY) / 2 } : { x: 0, y: 0 };
-}
 
 /**
  * Straight parallel lines `spacing` mm apart that cross the rings' bounds at an angle (degrees). Half a spacing off
@@ -49,7 +43,7 @@ export function parallelLines(
 function stitch(input: StitchInput): SewnThread[] {
   const { settings } = input;
   const region = outlineRegion(input.outline);
-  const anchor = middleOf(region);
+  const anchor = regionMiddle(region);
   const spacing = settings.spacing as number;
   const angle = (settings.angle as number) + (settings.shape === 'diamond' ? 45 : 0);
   const how = { length: settings.length as number, passes: settings.passes as number, spacing };

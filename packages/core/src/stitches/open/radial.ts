@@ -1,12 +1,11 @@
 // Radial: rays about a centre. Inner rays are dropped where they crowd; one thread, turns along the edge.
 import type { Point } from '../../geometry/points.ts';
 import type { Line } from '../../geometry/polyline.ts';
-import type { Region } from '../../geometry/region.ts';
+import { regionMiddle, type Region } from '../../geometry/region.ts';
 import { outlineRegion } from '../../outlines/region.ts';
 import { sewChords } from '../chords/sew-chords.ts';
 import { lengthSetting, passesSetting, type StitchInput, type StitchKind } from '../kind.ts';
 import type { SewnThread } from '../thread.ts';
-import { middleOf } from './crosshatch.ts';
 
 /** Rays come in pairs that share a turn about the centre; so many pairs go all the way in. */
 const INNERMOST = 4;
@@ -51,7 +50,7 @@ function raysAbout(centre: Point, reach: number, spacing: number): Line[] {
 function stitch(input: StitchInput): SewnThread[] {
   const { settings } = input;
   const region = outlineRegion(input.outline);
-  const centre = input.centre ?? middleOf(region);
+  const centre = input.centre ?? regionMiddle(region);
   const spacing = settings.spacing as number;
   const lines = raysAbout(centre, reachFrom(region, centre), spacing);
   const how = { length: settings.length as number, passes: settings.passes as number, spacing: 2 * spacing };

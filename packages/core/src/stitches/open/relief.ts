@@ -3,12 +3,11 @@ import { regionFromRings } from '../../geometry/clip.ts';
 import { EdgeIndex } from '../../geometry/edge-index.ts';
 import { turnBy, type Point } from '../../geometry/points.ts';
 import type { Line } from '../../geometry/polyline.ts';
-import { coordsBounds, ringsOf, type Region } from '../../geometry/region.ts';
+import { coordsBounds, ringsOf, regionMiddle, type Region } from '../../geometry/region.ts';
 import { outlineRegion } from '../../outlines/region.ts';
 import { sewChords } from '../chords/sew-chords.ts';
 import { lengthSetting, passesSetting, type StitchInput, type StitchKind } from '../kind.ts';
 import type { SewnThread } from '../thread.ts';
-import { middleOf } from './crosshatch.ts';
 
 /** Lines are bent at places this far apart, in mm. */
 const STEP = 0.4;
@@ -69,7 +68,7 @@ function liftOf(
 function stitch(input: StitchInput): SewnThread[] {
   const { settings } = input;
   const region = outlineRegion(input.outline);
-  const anchor = middleOf(region);
+  const anchor = regionMiddle(region);
   const spacing = settings.spacing as number;
   const angle = settings.angle as number;
   const [into, back] = [turnBy(angle), turnBy(-angle)];

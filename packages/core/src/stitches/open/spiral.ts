@@ -2,13 +2,12 @@
 import { EdgeIndex } from '../../geometry/edge-index.ts';
 import type { Point } from '../../geometry/points.ts';
 import { reversed, type Line } from '../../geometry/polyline.ts';
-import { ringsOf } from '../../geometry/region.ts';
+import { regionMiddle, ringsOf } from '../../geometry/region.ts';
 import { outlineRegion } from '../../outlines/region.ts';
 import { cutLines } from '../chords/cut-lines.ts';
 import { eachPiece, sewPieces } from '../chords/sew-chords.ts';
 import { lengthSetting, passesSetting, type StitchInput, type StitchKind } from '../kind.ts';
 import type { SewnThread } from '../thread.ts';
-import { middleOf } from './crosshatch.ts';
 import { reachFrom } from './radial.ts';
 
 /** The first turn begins this far from the centre, as a share of the spacing. */
@@ -31,7 +30,7 @@ function spiralLine(centre: Point, reach: number, spacing: number): Line {
 function stitch(input: StitchInput): SewnThread[] {
   const { settings } = input;
   const region = outlineRegion(input.outline);
-  const centre = input.centre ?? middleOf(region);
+  const centre = input.centre ?? regionMiddle(region);
   const spacing = settings.spacing as number;
   const how = { length: settings.length as number, passes: settings.passes as number, spacing };
   const line = reversed(spiralLine(centre, reachFrom(region, centre), spacing));

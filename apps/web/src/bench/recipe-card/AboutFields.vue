@@ -1,0 +1,112 @@
+<script setup lang="ts">
+// What the stitches of one object go about: their centre, the shapes they show, and what they leave room around.
+import { computed } from 'vue';
+import { everyItem, stitchKind, type DesignObject, type Item } from '@rosehip/core';
+import NumberField from '../../fields/NumberField.vue';
+import { useBench } from '../../stores/bench.ts';
+import { useCentre } from '../centre.ts';
+import ItemList from './ItemList.vue';
+
+/** Room that is kept at first, in mm. */
+const FIRST_MARGIN = 2;
+
+const bench = useBench();
+const { centre, withCentre } = useCentre();
+
+const object = computed<DesignObject | null>(() => {
+  const [only] = bench.selected;
+  return bench.selected.length === 1 && only.kind === 'object' ? only : null;
+});
+const kind = computed(() => object.value && stitchKind(object.value.recipe.kind));
+const coversRegion = computed(() => kind.value?.from(object.value!.recipe.settings) === 'region');
+
+/** Everything else on the cloth. */
+const others = computed<Item[]>(() =>
+  bench.design && object.value
+    ? [...everyItem(bench.design.objects)].filter((i) => i.id !== object.value!.id)
+    : [],
+);
+const shapes = computed(() => others.value.filter((i) => i.kind !== 'stitches'));
+
+function change(label: string, to: (o: DesignObject) => DesignObject, live = false): void {
+  const [committed] = bench.committedSelected;
+  if (committed?.kind !== 'object') return;
+  if (live) bench.preview([to(committed)]);
+  else bench.replace([to(committed)], label);
+}
+
+function setRelief(of: string[]): void {
+  change('Shapes in relief', ({ relief: _, ...rest }) => (of.length ? { ...rest, relief: of } : rest));
+}
+
+function setClear(of: string[]): void {
+  change('Keep clear', ({ keepClear, ...rest }) =>
+    of.length ? { ...rest, keepClear: { of, margin: keepClear?.margin ?? FIRST_MARGIN } } : rest,
+  );
+}
+
+function setMargin(margin: number, live: boolean): void {
+  change('Room kept clear', (o) => ({ ...o, keepClear: { ...o.keepClear!, margin } }), live);
+}
+</script>
+
+<template>
+  <template v-if="object && kind">
+    <div v-if="kind.usesCentre && centre" class="grid gap-2">
+      <h3 class="text-sm">Centre</h3>
+      <div class="grid grid-cols-2 gap-2">
+        <NumberField
+          v-for="axis in ['x', 'y'] as const"
+          :key="axis"
+          :label="axis === 'x' ? 'Across' : 'Down'"
+          :value="centre[axis]"
+          unit="mm"
+          :least="-1000"
+          :most="1000"
+          :step="0.5"
+          help="What the lines go about; drag the small cross on the cloth."
+          @change="change('Centre', (o) => withCentre(o, { ...centre!, [axis]: $event }))"
+        />
+      </div>
+      <button
+        v-if="object.centre"
+        type="button"
+        class="justify-self-start text-xs underline"
+        @click="change('Centre', (o) => withCentre(o, null))"
+      >
+        Back to the middle
+      </button>
+    </div>
+    <ItemList
+      v-if="kind.usesRaised"
+      title="Shapes in relief"
+      none="Nothing bends the lines yet: choose a shape that lies on this one."
+      add="Show a shape …"
+      :ids="object.relief ?? []"
+      :choices="shapes"
+      @change="setRelief"
+    />
+    <div v-if="coversRegion" class="grid gap-2">
+      <ItemList
+        title="Keeps clear of"
+        none="Nothing: the stitches cover the whole shape."
+        add="Leave room around …"
+        :ids="object.keepClear?.of ?? []"
+        :choices="others"
+        @change="setClear"
+      />
+      <NumberField
+        v-if="object.keepClear"
+        label="Room kept"
+        :value="object.keepClear.margin"
+        unit="mm"
+        :least="0"
+        :most="50"
+        :step="0.5"
+        help="How far the stitches stay away from what they keep clear of."
+        @live="setMargin($event, true)"
+        @change="setMargin($event, false)"
+      />
+    </div>
+  </template>
+</template>
