@@ -11,6 +11,7 @@ import {
   layersOver,
   machineById,
   objectChosen,
+  objectCover,
   resolveDesign,
   visibleLeaves,
   paintPicture,
@@ -125,13 +126,14 @@ const engine = {
     said(() => putInOrder(design, machineById(machine).speed)),
 
   /** An object of the design as every kind would stitch it, for the card's swatches. */
-  swatches(id: string, design: Design): { kind: string; plan: Plan }[] {
+  swatches(id: string, design: Design): { kind: string; plan: Plan; covers: boolean }[] {
     const object = findItem(resolveDesign(design), id);
     if (object?.kind !== 'object') return [];
     const { keepClear: _, relief: __, stopAfter: ___, ...plain } = object;
     const made = STITCH_KINDS.map((kind) => {
       const alone = { ...switchKind(plain, kind.id), visible: true, unsewn: false };
-      return { kind: kind.id, plan: sewDesign({ ...design, objects: [alone] }) };
+      const covers = !!objectCover(alone, clothById(design.cloth.kind));
+      return { kind: kind.id, plan: sewDesign({ ...design, objects: [alone] }), covers };
     });
     return Comlink.transfer(
       made,

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // Every stitch kind with a small picture of this very object stitched that way.
 import { nextTick, ref, watch, type ComponentPublicInstance } from 'vue';
-import { paintThread, STITCH_KINDS, figuresOf, type Canvas2D, type Plan } from '@rosehip/core';
+import { paintNeedle, paintThread, STITCH_KINDS, figuresOf, type Canvas2D, type Plan } from '@rosehip/core';
 import { useBench } from '../../stores/bench.ts';
 import { useChecker, withoutPictureData } from '../../workers/engine.ts';
 import { useRecipeEdit } from './recipe-edit.ts';
@@ -18,7 +18,7 @@ function keep(kind: string, el: Element | ComponentPublicInstance | null): void 
 
 const SIZE = 72;
 
-function paint(kind: string, plan: Plan): void {
+function paint(kind: string, plan: Plan, covers: boolean): void {
   const canvas = canvases.get(kind);
   const { bounds } = figuresOf(plan);
   empty.value[kind] = !bounds;
@@ -36,7 +36,9 @@ function paint(kind: string, plan: Plan): void {
     canvas.width / 2 - (scale * (bounds.minX + bounds.maxX)) / 2,
     canvas.height / 2 - (scale * (bounds.minY + bounds.maxY)) / 2,
   );
-  paintThread(ctx as unknown as Canvas2D, plan, scale);
+  // So small, the lines of an open kind would run together if they were as wide as thread.
+  const draw = covers ? paintThread : paintNeedle;
+  draw(ctx as unknown as Canvas2D, plan, scale);
 }
 
 watch(
@@ -46,7 +48,7 @@ watch(
     // Beside the engine that sews the design: a large shape takes some seconds in all kinds.
     const swatches = await useChecker().swatches(object.id, withoutPictureData(bench.design));
     await nextTick();
-    for (const { kind, plan } of swatches) paint(kind, plan);
+    for (const { kind, plan, covers } of swatches) paint(kind, plan, covers);
   },
   { immediate: true },
 );
