@@ -7,6 +7,7 @@ import {
   densityNote,
   duplicateJob,
   edgeJob,
+  embossJob,
   everyItem,
   everyLeaf,
   findItem,
@@ -263,6 +264,13 @@ export function useCommands() {
       () => does(edgeJob),
       undefined,
       'The edge as a line of its own, which follows the shape.',
+    ),
+    command(
+      'Emboss',
+      1,
+      () => does(embossJob),
+      undefined,
+      'Two light grids and a satin rim, which follow the shape.',
     ),
     command(
       'Fill holes',

@@ -17,6 +17,7 @@ import { outlinePaths } from '../../outlines/flatten.ts';
 import { edgeOutline } from '../../outlines/live/around.ts';
 import { resolveDesign } from '../../outlines/resolve.ts';
 import { sewnFrom } from '../../stitches/kinds.ts';
+import { switchKind } from '../switch-kind.ts';
 import { JobBuilder, JobError, objectsIn, outlinesOnly, type Job } from './job.ts';
 
 const plainOf = (design: Design, id: string): PlainOutline[] => {
@@ -241,6 +242,37 @@ export const edgeJob = (design: Design, ids: readonly string[]): Job =>
     ...o,
     recipe: { kind: 'run', settings: {} },
   }));
+
+/** Mesh of the embossing grids and width of their rim, in mm. */
+const EMBOSS = { mesh: 2.5, rim: 3 };
+
+/**
+ * Embosses a shape: two light grids over one another, square and diamond, and a satin rim. Grids and rim follow the
+ * shape, which carries the first grid itself.
+ */
+export function embossJob(design: Design, ids: readonly string[]): Job {
+  const items = outlinesOnly(design, ids, 1, 'Emboss').flatMap((item) => objectsIn([item]));
+  const shapes = items.filter((o) => !isOpen(design, o));
+  if (!shapes.length) throw new JobError('Emboss needs a closed shape: lines enclose nothing.');
+  const builder = new JobBuilder(design, 'Emboss');
+  const results = shapes.flatMap((shape) => {
+    const grid = (form: string): DesignObject['recipe'] => ({
+      kind: 'crosshatch',
+      settings: { shape: form, spacing: EMBOSS.mesh },
+    });
+    const whole: LiveOutline = { kind: 'surround', of: [shape.id], distance: 0, corners: 'mitre' };
+    const edge: LiveOutline = { kind: 'edge', of: [shape.id], which: 'all' };
+    const diamond = { ...made(shape, whole, `${shape.name}, diamond grid`), recipe: grid('diamond') };
+    const rim: DesignObject = {
+      ...made(shape, edge, `${shape.name}, rim`),
+      recipe: { kind: 'satin', settings: { width: EMBOSS.rim } },
+    };
+    builder.replace({ ...switchKind(shape, 'crosshatch'), recipe: grid('square') });
+    builder.insertAfter([diamond, rim], shape.id);
+    return [shape.id, diamond.id, rim.id];
+  });
+  return builder.job(results);
+}
 
 /** Shapes with their holes filled, or the holes as shapes of their own. */
 export function holesJob(design: Design, ids: readonly string[], which: 'outer' | 'holes'): Job {

@@ -25,6 +25,7 @@ import {
   combineJob,
   cropJob,
   edgeJob,
+  embossJob,
   holesJob,
   knifeJob,
   setUnsewnJob,
@@ -139,6 +140,20 @@ describe('combining', () => {
     expect(areaOf(after(lined, band), band.select[0])).toBeCloseTo(200);
     const edge = edgeJob(pair, ['a']);
     expect(lengthsOf(after(pair, edge), edge.select[0])).toEqual([60]);
+  });
+
+  test('embossing: two grids and a rim that follow the shape', () => {
+    const job = embossJob(pair, ['a']);
+    const embossed = applyCommand(pair, job.command).design;
+    const parts = job.select.map((id) => findItem(embossed, id) as DesignObject);
+    expect(parts.map((p) => [p.recipe.kind, p.recipe.settings.shape])).toEqual([
+      ['crosshatch', 'square'],
+      ['crosshatch', 'diamond'],
+      ['satin', undefined],
+    ]);
+    expect(areaOf(embossed, parts[1].id)).toBeCloseTo(areaOf(embossed, 'a'), 1);
+    const lines = designOf(object('l', drawn('M0 0H20')));
+    expect(() => embossJob(lines, ['l'])).toThrow('Emboss needs a closed shape');
   });
 
   test('holes are filled, or taken as shapes', () => {
