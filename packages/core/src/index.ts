@@ -37,7 +37,7 @@ export * from './shaping/jobs/groups.ts';
 export * from './shaping/jobs/order.ts';
 export * from './stitches/kind.ts';
 export * from './stitches/kinds.ts';
-export * from './stitches/motif-units.ts';
+export * from './stitches/motifs.ts';
 export * from './stitches/rows/patterns.ts';
 export * from './stitches/thread.ts';
 export * from './sewing/plan.ts';

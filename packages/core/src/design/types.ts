@@ -161,6 +161,12 @@ export interface WidthAt {
   width: number;
 }
 
+/** A small drawing of one stroke, from (0, 0) to (10, 0): x0, y0, x1, y1, … */
+export interface Motif {
+  name: string;
+  coords: number[];
+}
+
 /** What a region's stitches leave room around, and by how much, in mm. */
 export interface KeepClear {
   of: string[];
@@ -183,6 +189,8 @@ export interface DesignObject<O extends Outline = Outline> extends ItemBase {
   guideLines?: Path[];
   /** Drawn widths of a satin along a line; left out: its recipe's width everywhere. */
   widths?: WidthAt[];
+  /** A drawing of the person's own that its stitches repeat. */
+  motif?: Motif;
   /** What rays and spirals go about; left out: the middle. mm. */
   centre?: Point;
   /** Ids of the objects or groups that its relief lines show. */

@@ -30,15 +30,15 @@ export function inputOf(
   const kind = stitchKind(object.recipe.kind);
   if (!kind) return null;
   const settings = completeSettings(kind, object.recipe, cloth);
-  const { outline, start, end, guideLines, widths, centre, raised } = object;
-  return { outline, settings, cloth, entry, toward, start, end, guideLines, widths, centre, raised };
+  const { outline, start, end, guideLines, widths, centre, raised, motif } = object;
+  return { outline, settings, cloth, entry, toward, start, end, guideLines, widths, centre, raised, motif };
 }
 
 /** All that an object's stitches depend on beside its neighbours. */
 const keyOf = (
-  { outline, recipe, start, end, guideLines, widths, centre, raised }: DesignObject,
+  { outline, recipe, start, end, guideLines, widths, centre, raised, motif }: DesignObject,
   cloth: Cloth,
-): unknown[] => [outline, recipe, start, end, guideLines, widths, centre, raised, cloth.id];
+): unknown[] => [outline, recipe, start, end, guideLines, widths, centre, raised, motif, cloth.id];
 
 /** The object's threads and what they hide. */
 export function stitchObject(

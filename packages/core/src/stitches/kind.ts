@@ -1,5 +1,5 @@
 // What a stitch kind is: a function from an outline and its settings to threads, with the settings described.
-import type { Path, PlainOutline, Recipe, SettingValue, WidthAt } from '../design/types.ts';
+import type { Motif, Path, PlainOutline, Recipe, SettingValue, WidthAt } from '../design/types.ts';
 import type { Point } from '../geometry/points.ts';
 import type { Region } from '../geometry/region.ts';
 import type { Cloth } from '../materials/cloths.ts';
@@ -54,6 +54,8 @@ export interface StitchInput {
   widths?: readonly WidthAt[];
   /** What rays and spirals go about, when it was placed by hand; mm. */
   centre?: Point;
+  /** A drawing of the person's own, for kinds that repeat one. */
+  motif?: Motif;
   /** Shapes that relief lines show. */
   raised?: readonly PlainOutline[];
 }

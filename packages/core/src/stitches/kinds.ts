@@ -6,6 +6,7 @@ import { completeSettings, type Setting, type StitchKind } from './kind.ts';
 import { motifRun } from './motif-run.ts';
 import { contour } from './open/contour/contour.ts';
 import { crosshatch } from './open/crosshatch.ts';
+import { motifFill } from './open/motif-fill.ts';
 import { radial } from './open/radial.ts';
 import { relief } from './open/relief.ts';
 import { spiral } from './open/spiral.ts';
@@ -41,6 +42,7 @@ export const STITCH_KINDS: StitchKind[] = [
   radial,
   spiral,
   relief,
+  motifFill,
 ].map((kind) => ({
   ...kind,
   settings: [...kind.settings, tiesSetting],

@@ -8,7 +8,7 @@ import { clothById } from '../materials/cloths.ts';
 import { outlineLines } from '../outlines/flatten.ts';
 import { parsePathData } from '../outlines/path-data.ts';
 import { completeSettings, type StitchKind } from './kind.ts';
-import { MOTIF_UNITS } from './motif-units.ts';
+import { MOTIF_UNITS } from './motifs.ts';
 import { motifRun } from './motif-run.ts';
 import { inGoodOrder } from './order.ts';
 import { doubleWalk, redwork } from './redwork.ts';

@@ -3,7 +3,7 @@ import type { Point } from '../geometry/points.ts';
 import { arcLengths, pointAt, withoutRepeats, type Line } from '../geometry/polyline.ts';
 import { outlineLines } from '../outlines/flatten.ts';
 import { lengthSetting, passesSetting, type StitchInput, type StitchKind } from './kind.ts';
-import { MOTIF_UNITS, unitCoords, UNIT_SIZE } from './motif-units.ts';
+import { motifSetting, unitCoords, UNIT_SIZE } from './motifs.ts';
 import { inGoodOrder } from './order.ts';
 import { withPasses } from './run.ts';
 import { cornersOf, runPoints } from './run-points.ts';
@@ -25,7 +25,8 @@ function beside(line: Line, lengths: Float64Array, s: number, off: number, aroun
 }
 
 interface Units {
-  unit: string;
+  /** The unit's line, in its box of 10. */
+  unit: Float64Array;
   size: number;
   height: number;
   /** Every second unit on the other side. */
@@ -43,7 +44,7 @@ function unitsAlong(
   const total = lengths.at(-1)!;
   const count = Math.max(1, Math.round(total / units.size));
   const step = total / count;
-  const unit = unitCoords(units.unit);
+  const { unit } = units;
   const rise = (units.size / UNIT_SIZE) * units.height;
   const out: Point[] = [];
   for (let k = 0; k < count; k++) {
@@ -92,9 +93,9 @@ function pointsAlong(line: Line, units: Units, corners: CornerRule): Point[] {
   return out;
 }
 
-function stitch({ outline, settings, entry, start, end, toward }: StitchInput): SewnThread[] {
+function stitch({ outline, settings, entry, start, end, toward, motif }: StitchInput): SewnThread[] {
   const units: Units = {
-    unit: settings.unit as string,
+    unit: unitCoords(settings.unit as string, motif),
     size: settings.size as number,
     height: settings.height as number,
     alternate: settings.sides === 'both',
@@ -128,14 +129,7 @@ export const motifRun: StitchKind = {
   sentence: 'Sew along this line as {kind}, {unit} {size} long, in {thread}.',
   from: () => 'lines',
   settings: [
-    {
-      name: 'unit',
-      label: 'Unit',
-      type: 'choice',
-      choices: MOTIF_UNITS.map(({ id, name }) => ({ value: id, label: name.toLowerCase() })),
-      default: 'leaf',
-      help: 'What is repeated.',
-    },
+    motifSetting,
     {
       name: 'size',
       label: 'Unit length',

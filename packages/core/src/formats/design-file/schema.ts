@@ -255,6 +255,15 @@ export const DESIGN_SCHEMA = {
                 width: { type: 'number', minimum: 0, maximum: 100 },
               }),
             },
+            motif: exactly({
+              name: { type: 'string', minLength: 1, maxLength: 120 },
+              coords: {
+                type: 'array',
+                minItems: 4,
+                maxItems: 20_000,
+                items: { type: 'number', minimum: -1000, maximum: 1000 },
+              },
+            }),
             centre: point,
             relief: itemIds(1),
             keepClear: exactly({ of: itemIds(1), margin: { type: 'number', minimum: 0, maximum: 50 } }),
@@ -267,6 +276,7 @@ export const DESIGN_SCHEMA = {
             'end',
             'guideLines',
             'widths',
+            'motif',
             'centre',
             'relief',
             'keepClear',

@@ -10,6 +10,7 @@ import { parsePathData } from '../../outlines/path-data.ts';
 import { outlineRegion } from '../../outlines/region.ts';
 import { completeSettings, type StitchInput } from '../kind.ts';
 import { stitchKind } from '../kinds.ts';
+import { MOTIF_UNITS, motifFrom } from '../motifs.ts';
 import type { SewnThread } from '../thread.ts';
 import { findCrossing } from './stipple/uncross.ts';
 
@@ -84,7 +85,7 @@ function doubled(threads: SewnThread[]): number {
   return twice / all;
 }
 
-const REGION_KINDS = ['crosshatch', 'radial', 'spiral', 'relief', 'contour', 'stipple'];
+const REGION_KINDS = ['crosshatch', 'radial', 'spiral', 'relief', 'contour', 'stipple', 'motif-fill'];
 
 describe.each(REGION_KINDS)('%s', (kind) => {
   test.each(Object.keys(SHAPES))('covers the %s: one thread a piece, inside, within limits', (name) => {
@@ -329,5 +330,67 @@ describe('stipple', () => {
 
   test('every seed gives another line', () => {
     expect(sew('stipple', SHAPES.disc, { seed: 1 })).not.toEqual(sew('stipple', SHAPES.disc, { seed: 2 }));
+  });
+});
+
+describe('motif fill', () => {
+  test.each(MOTIF_UNITS.map((u) => u.id))('%s repeats evenly, cut at the edge or kept whole', (unit) => {
+    const cut = sew('motif-fill', SHAPES.lake, { unit });
+    const whole = sew('motif-fill', SHAPES.lake, { unit, edge: 'whole' });
+    expect([cut.length, whole.length]).toEqual([1, 1]);
+    const room = offsetRegion(outlineRegion(SHAPES.lake), 0.15);
+    for (const p of [...points(cut[0]), ...points(whole[0])]) expect(insideRegion(room, p.x, p.y)).toBe(true);
+  });
+
+  test('a motif kept whole is the same everywhere', () => {
+    const [thread] = sew('motif-fill', SHAPES.disc, { unit: 'kite', size: 9, rows: 10, edge: 'whole' });
+    // The kite's upper tip, 3.6 mm above its row: each has its own, at the same place of the lattice.
+    const tips = points(thread).filter((p, i, all) => {
+      const [a, b] = [all[i - 1], all[i + 1]];
+      return (
+        a && b && p.y < a.y - 0.5 && p.y < b.y - 0.5 && Math.abs((((p.y + 2 + 3.6) % 10) + 10) % 10) < 0.2
+      );
+    });
+    expect(tips.length).toBeGreaterThan(8);
+    const columns = new Set(tips.map((p) => Math.round((((p.x - 3) % 4.5) + 4.5) % 4.5)));
+    expect([...columns].every((c) => c === 0 || c === 4 || c === 5)).toBe(true);
+  });
+
+  test('an own motif takes the place of the shelf’s', () => {
+    const motif = motifFrom('Arrow', { kind: 'path', paths: parsePathData('M0 0L20 0L14 -6').paths })!;
+    const own = sew('motif-fill', SHAPES.disc, { unit: 'own' }, { motif });
+    expect(own).not.toEqual(sew('motif-fill', SHAPES.disc, { unit: 'leaf' }));
+    expect(own).not.toEqual(sew('motif-fill', SHAPES.disc, { unit: 'own' }));
+  });
+});
+
+describe('a drawing as a motif', () => {
+  const ends = (coords: number[]): number[] => [...coords.slice(0, 2), ...coords.slice(-2)];
+
+  test('an open line goes from its begin to its end, whatever its direction', () => {
+    const motif = motifFrom('Hook', shape('M5 5L5 25L15 25'))!;
+    expect(ends(motif.coords)).toEqual([0, 0, 10, 0]);
+    const length = (c: number[]): number =>
+      c.reduce(
+        (sum, _, i) => (i >= 2 && i % 2 === 0 ? sum + Math.hypot(c[i] - c[i - 2], c[i + 1] - c[i - 1]) : sum),
+        0,
+      );
+    expect(length(motif.coords)).toBeCloseTo((30 * 10) / Math.hypot(10, 20), 1);
+  });
+
+  test('a closed shape and a drawing of several lines stand on the line', () => {
+    for (const drawing of [shape('M0 0H8V6H0Z'), shape('M0 0L4 8L8 0M4 8L4 14M0 4H8')]) {
+      const { coords } = motifFrom('Drawing', drawing)!;
+      expect(ends(coords)).toEqual([0, 0, 10, 0]);
+      const ys = coords.filter((_, i) => i % 2);
+      expect(Math.max(...ys)).toBe(0);
+      expect(Math.max(...coords.filter((_, i) => i % 2 === 0))).toBe(10);
+      expect(Math.min(...ys)).toBeLessThan(-4);
+    }
+  });
+
+  test('nothing drawn is no motif', () => {
+    expect(motifFrom('Nothing', { kind: 'path', paths: [] })).toBeNull();
+    expect(motifFrom('Ring', shape('M0 0L5 5L0 0'))).toBeNull();
   });
 });

@@ -1,0 +1,226 @@
+// Motif fill: a small drawing in rows over a region, one thread a connected piece.
+import { EdgeIndex } from '../../geometry/edge-index.ts';
+import { turnBy, type Point } from '../../geometry/points.ts';
+import { withoutRepeats, type Line } from '../../geometry/polyline.ts';
+import { coordsBounds, regionMiddle, ringsOf, type Polygon } from '../../geometry/region.ts';
+import { outlineRegion } from '../../outlines/region.ts';
+import { eachPiece, repeated, sewChords } from '../chords/sew-chords.ts';
+import { lengthSetting, passesSetting, type StitchInput, type StitchKind } from '../kind.ts';
+import { motifSetting, unitCoords, UNIT_SIZE } from '../motifs.ts';
+import { inGoodOrder } from '../order.ts';
+import { turnedFrame } from '../rows/frame.ts';
+import { wayOnCloth } from '../rows/route.ts';
+import { layRows } from '../rows/row-map.ts';
+import { sewWay } from '../rows/sew-rows.ts';
+import { runPoints } from '../run-points.ts';
+import { Part, ThreadBuilder, type SewnThread } from '../thread.ts';
+
+/** Rows of the map that finds ways through a piece, in mm. */
+const ROUTE_SPACING = 0.5;
+
+interface Row {
+  /** Each unit of the row as a line, in order; each ends where the next begins. */
+  units: Line[];
+}
+
+/** Rows of units that cover a polygon's bounds. */
+function rowsOver(polygon: Polygon, input: StitchInput, anchor: Point): Row[] {
+  const { settings } = input;
+  const size = settings.size as number;
+  const pitch = size + (settings.gap as number);
+  const apart = settings.rows as number;
+  const [into, back] = [turnBy(settings.angle as number), turnBy(-(settings.angle as number))];
+  const level: number[] = [];
+  for (let i = 0; i < polygon.outer.length; i += 2) {
+    const p = into({ x: polygon.outer[i] - anchor.x, y: polygon.outer[i + 1] - anchor.y });
+    level.push(p.x, p.y);
+  }
+  const b = coordsBounds([level])!;
+  const unit = unitCoords(settings.unit as string, input.motif);
+  const k = size / UNIT_SIZE;
+  const rows: Row[] = [];
+  for (let r = Math.floor((b.minY - size) / apart); r * apart <= b.maxY + size; r++) {
+    const odd = r % 2 !== 0;
+    // Units are centred on the anchor; every second row of a brick lattice is pushed by half a unit.
+    const push = (settings.lattice === 'brick' && odd ? pitch / 2 : 0) - size / 2;
+    const flip = settings.turned === 'rows' && odd ? -1 : 1;
+    const units: Line[] = [];
+    for (let c = Math.floor((b.minX - push) / pitch) - 1; c * pitch + push <= b.maxX; c++) {
+      const x0 = c * pitch + push;
+      const side = settings.turned === 'units' && c % 2 !== 0 ? -flip : flip;
+      const out: number[] = [];
+      for (let i = 0; i < unit.length; i += 2) {
+        const p = back({ x: x0 + unit[i] * k, y: r * apart + unit[i + 1] * k * side });
+        out.push(p.x + anchor.x, p.y + anchor.y);
+      }
+      // On to where the next unit begins.
+      const next = back({ x: x0 + pitch, y: r * apart });
+      out.push(next.x + anchor.x, next.y + anchor.y);
+      units.push({ coords: withoutRepeats(out, false, 1e-6), closed: false });
+    }
+    rows.push({ units });
+  }
+  return rows;
+}
+
+const joined = (units: readonly Line[]): Line => ({
+  coords: withoutRepeats(
+    units.flatMap((u) => [...u.coords]),
+    false,
+    1e-6,
+  ),
+  closed: false,
+});
+
+/** Stretches of a row whose units lie wholly inside. */
+function wholeStretches({ units }: Row, edges: EdgeIndex): Line[] {
+  const isInside = ({ coords }: Line): boolean => {
+    if (!edges.inside(coords[0], coords[1])) return false;
+    let crossed = false;
+    for (let i = 0; i + 3 < coords.length && !crossed; i += 2)
+      edges.crossings(coords[i], coords[i + 1], coords[i + 2], coords[i + 3], () => (crossed = true));
+    return !crossed;
+  };
+  const out: Line[] = [];
+  let open: Line[] = [];
+  for (const unit of units) {
+    if (isInside(unit)) open.push(unit);
+    else if (open.length) {
+      out.push(joined(open));
+      open = [];
+    }
+  }
+  if (open.length) out.push(joined(open));
+  return out;
+}
+
+/** Whole units as one thread: stretches one after another, with ways inside the piece between them. */
+function sewWhole(polygon: Polygon, input: StitchInput, rows: Row[], from: Point | undefined): SewnThread[] {
+  const edges = new EdgeIndex(ringsOf(polygon));
+  const stretches = rows.flatMap((row) => wholeStretches(row, edges));
+  if (!stretches.length) return [];
+  const ways = layRows(polygon, turnedFrame(input.settings.angle as number), ROUTE_SPACING, 0);
+  const builder = new ThreadBuilder();
+  for (const line of inGoodOrder(stretches, from, input.toward)) {
+    const first = { x: line.coords[0], y: line.coords[1] };
+    if (builder.last) sewWay(builder, wayOnCloth(ways, builder.last, first));
+    const points = runPoints(line, input.settings.length as number);
+    builder.addFirm(points[0].x, points[0].y, Part.travel);
+    builder.addLine(points.slice(1), Part.top);
+  }
+  return builder.length > 1 ? [repeated(builder.thread, input.settings.passes as number)] : [];
+}
+
+function stitch(input: StitchInput): SewnThread[] {
+  const { settings } = input;
+  const region = outlineRegion(input.outline);
+  const anchor = regionMiddle(region);
+  if (settings.edge === 'whole')
+    return eachPiece(region, input, (polygon, from) =>
+      sewWhole(polygon, input, rowsOver(polygon, input, anchor), from),
+    );
+  const how = {
+    length: settings.length as number,
+    passes: settings.passes as number,
+    spacing: settings.rows as number,
+  };
+  return sewChords(region, input, how, (polygon) =>
+    rowsOver(polygon, input, anchor).map(({ units }) => joined(units)),
+  );
+}
+
+export const motifFill: StitchKind = {
+  id: 'motif-fill',
+  name: 'Motif fill',
+  summary: 'A small drawing repeated in rows over the whole shape.',
+  sentence: 'Cover this shape with {kind}, {unit} {size} long, rows {rows} apart, {lattice}, in {thread}.',
+  from: () => 'region',
+  settings: [
+    motifSetting,
+    {
+      name: 'size',
+      label: 'Motif length',
+      type: 'number',
+      unit: 'mm',
+      least: 3,
+      most: 60,
+      step: 0.5,
+      default: 8,
+      help: 'How long each motif is along its row.',
+    },
+    {
+      name: 'rows',
+      label: 'Rows apart',
+      type: 'number',
+      unit: 'mm',
+      least: 1,
+      most: 60,
+      step: 0.5,
+      default: 8,
+      help: 'From row to row.',
+    },
+    {
+      name: 'lattice',
+      label: 'Lattice',
+      type: 'choice',
+      choices: [
+        { value: 'square', label: 'one under another' },
+        { value: 'brick', label: 'every second row pushed' },
+      ],
+      default: 'brick',
+      help: 'How rows lie to each other; pushed by half a motif they make bricks, or a honeycomb.',
+    },
+    {
+      name: 'edge',
+      label: 'At the edge',
+      type: 'choice',
+      choices: [
+        { value: 'cut', label: 'cut off' },
+        { value: 'whole', label: 'kept whole' },
+      ],
+      default: 'cut',
+      help: 'Motifs that reach over the edge are cut off there, or left out.',
+    },
+    {
+      name: 'turned',
+      label: 'Turned over',
+      type: 'choice',
+      more: true,
+      choices: [
+        { value: 'none', label: 'none' },
+        { value: 'rows', label: 'every second row' },
+        { value: 'units', label: 'every second motif' },
+      ],
+      default: 'none',
+      help: 'Which motifs lie on the other side of their row.',
+    },
+    {
+      name: 'gap',
+      label: 'Gap in the row',
+      type: 'number',
+      unit: 'mm',
+      least: 0,
+      most: 40,
+      step: 0.5,
+      default: 0,
+      more: true,
+      help: 'Room between one motif and the next; a straight run joins them.',
+    },
+    {
+      name: 'angle',
+      label: 'Turned by',
+      type: 'number',
+      unit: '°',
+      least: -180,
+      most: 180,
+      step: 5,
+      default: 0,
+      more: true,
+      help: 'Direction of the rows.',
+    },
+    { ...lengthSetting, more: true },
+    { ...passesSetting, more: true },
+  ],
+  stitch,
+  cover: () => [],
+};
