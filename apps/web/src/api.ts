@@ -1,5 +1,5 @@
 // The server, as functions. Every call answers with data or throws ApiError with a sentence for the person.
-import type { Design } from '@rosehip/core';
+import type { Design, PlainOutline } from '@rosehip/core';
 
 export interface ShelfEntry {
   id: string;
@@ -16,6 +16,13 @@ export interface ShelfEntry {
     seconds: number;
     colours: { code: string; name: string; colour: string }[];
   } | null;
+}
+
+/** A drawing on the motif shelf. */
+export interface KeptMotif {
+  id: string;
+  name: string;
+  outline: PlainOutline;
 }
 
 export interface Loaded {
@@ -89,6 +96,10 @@ export const api = {
   restore: (id: string) => call<void>('POST', `/designs/${id}/restore`),
   revisions: (id: string) => call<{ revisions: Revision[] }>('GET', `/designs/${id}/revisions`),
   revision: (id: string, number: number) => call<Loaded>('GET', `/designs/${id}/revisions/${number}`),
+  motifs: () => call<{ motifs: KeptMotif[] }>('GET', '/motifs'),
+  keepMotif: (name: string, outline: PlainOutline) =>
+    call<{ id: string }>('POST', '/motifs', { name, outline }),
+  removeMotif: (id: string) => call<void>('DELETE', `/motifs/${id}`),
   settings: () =>
     call<{ settings: { units?: 'mm' | 'in'; screen?: number; machine?: string } }>('GET', '/settings'),
   setSetting: (name: 'units' | 'screen' | 'machine', value: unknown) =>

@@ -16,6 +16,7 @@ import {
   holesJob,
   itemBounds,
   mirroring,
+  motifFrom,
   partsJob,
   plainJob,
   removeJob,
@@ -42,6 +43,7 @@ import { computed, ref, shallowRef } from 'vue';
 import { useBench } from '../stores/bench.ts';
 import { frameOf } from './items.ts';
 import { lastMove } from './last-move.ts';
+import { drawingOf, useMotifs } from '../stores/motifs.ts';
 import { useProposals } from './proposals.ts';
 
 export interface BenchCommand {
@@ -64,6 +66,7 @@ export const alignWith = ref<'each' | 'last' | 'hoop'>('each');
 
 export function useCommands() {
   const bench = useBench();
+  const motifs = useMotifs();
   const proposals = useProposals();
   const ids = (): string[] => [...bench.selection];
   const count = computed(() => bench.selected.length);
@@ -107,6 +110,16 @@ export function useCommands() {
     });
     if (done && plain.length)
       bench.message = `${plain.join(', ')} ${plain.length > 1 ? 'were' : 'was'} made plain: what ${plain.length > 1 ? 'they were' : 'it was'} made from is gone.`;
+  }
+
+  async function keepAsMotif(): Promise<void> {
+    const outline = drawingOf(bench.selectedPlain);
+    const [first] = bench.selected;
+    if (!outline || !motifFrom(first.name, outline))
+      bench.message = 'A motif needs lines: a drawing, or one line that does not end where it begins.';
+    else if (await motifs.keep(first.name, outline))
+      bench.message = `${first.name} is on the motif shelf: motif runs and motif fills can repeat it.`;
+    else bench.message = `The motif was not kept: ${motifs.problem}`;
   }
 
   function duplicate(inPlace: boolean): void {
@@ -271,6 +284,13 @@ export function useCommands() {
       () => does(embossJob),
       undefined,
       'Two light grids and a satin rim, which follow the shape.',
+    ),
+    command(
+      'Keep as motif',
+      1,
+      keepAsMotif,
+      undefined,
+      'Puts what is drawn on the motif shelf, to be repeated along lines and in fills.',
     ),
     command(
       'Fill holes',

@@ -6,6 +6,7 @@ import { counted, sewingTime } from '../../parts/time.ts';
 import { useBench } from '../../stores/bench.ts';
 import { useSettings } from '../../stores/settings.ts';
 import { useSewing } from '../../stores/sewing.ts';
+import { saveFile } from '../save-file.ts';
 import { useEngine, withoutPictureData } from '../../workers/engine.ts';
 import { useView } from '../../stores/view.ts';
 import type { FileKind, PictureOptions } from '../../workers/engine.worker.ts';
@@ -98,12 +99,7 @@ async function download(): Promise<void> {
       chosen.value === 'png'
         ? await useEngine().picture(withoutPictureData(bench.design), { ...picture })
         : await useEngine().writeFile(bench.design, chosen.value);
-    const url = URL.createObjectURL(new Blob([bytes as BlobPart], { type: entry.value.type }));
-    const link = document.createElement('a');
-    link.href = url;
-    link.download = `${name.value.trim() || 'design'}${entry.value.ending}`;
-    link.click();
-    setTimeout(() => URL.revokeObjectURL(url), 10_000);
+    saveFile(`${name.value.trim() || 'design'}${entry.value.ending}`, entry.value.type, bytes as BlobPart);
   } catch (error) {
     problem.value = `The file could not be made: ${(error as Error).message}`;
   } finally {

@@ -1,12 +1,16 @@
 <script setup lang="ts">
 // A choice among drawn things: surface patterns of a fill, units of a motif run. Each shows what it looks like.
-import { needlesOf, unitCoords, UNIT_SIZE, type ChoiceSetting } from '@rosehip/core';
+import { needlesOf, OWN_MOTIF, unitCoords, UNIT_SIZE, type ChoiceSetting } from '@rosehip/core';
 import { computed } from 'vue';
+import OwnMotifs from './OwnMotifs.vue';
 import { useRecipeEdit } from './recipe-edit.ts';
 
 const props = defineProps<{ setting: ChoiceSetting }>();
 const edit = useRecipeEdit();
 const value = computed(() => edit.valueOf(props.setting.name));
+
+/** What ships with Rosehip; own motifs stand below. */
+const choices = computed(() => props.setting.choices.filter((c) => c.value !== OWN_MOTIF));
 
 /** Size of a swatch, in its own units. */
 const W = 56;
@@ -42,7 +46,7 @@ const pathOf = (id: string): string => (props.setting.name === 'unit' ? unitPath
     <legend class="label" :title="setting.help">{{ setting.label }}</legend>
     <div class="grid grid-cols-4 gap-1" role="group">
       <button
-        v-for="c in setting.choices"
+        v-for="c in choices"
         :key="c.value"
         type="button"
         class="rounded-card border p-0.5 text-center text-[11px] leading-4 hover:bg-linen"
@@ -56,5 +60,6 @@ const pathOf = (id: string): string => (props.setting.name === 'unit' ? unitPath
         {{ c.label }}
       </button>
     </div>
+    <OwnMotifs v-if="setting.name === 'unit'" class="mt-2" />
   </fieldset>
 </template>

@@ -1,0 +1,40 @@
+// The person's own motifs: kept on the server, shared by all designs.
+import { defineStore } from 'pinia';
+import { ref } from 'vue';
+import { everyLeaf, outlinePaths, type Item, type Path, type PlainOutline } from '@rosehip/core';
+import { api, type KeptMotif } from '../api.ts';
+
+/** All outlines of some items as one drawing; null when they have none. */
+export function drawingOf(items: readonly Item<PlainOutline>[]): PlainOutline | null {
+  const paths: Path[] = [...everyLeaf(items)].flatMap((leaf) =>
+    leaf.kind === 'object' ? outlinePaths(leaf.outline) : [],
+  );
+  return paths.length ? { kind: 'path', paths } : null;
+}
+
+export const useMotifs = defineStore('motifs', () => {
+  const all = ref<KeptMotif[]>([]);
+  /** Why the shelf is not up to date, as a sentence. */
+  const problem = ref('');
+
+  /** Does something with the shelf and looks at it again; what goes wrong is said, and false. */
+  async function shelve(work: () => Promise<unknown> = async () => {}): Promise<boolean> {
+    problem.value = '';
+    try {
+      await work();
+      all.value = (await api.motifs()).motifs;
+      return true;
+    } catch (error) {
+      problem.value = (error as Error).message;
+      return false;
+    }
+  }
+
+  return {
+    all,
+    problem,
+    load: () => shelve(),
+    keep: (name: string, outline: PlainOutline) => shelve(() => api.keepMotif(name.slice(0, 120), outline)),
+    remove: (id: string) => shelve(() => api.removeMotif(id)),
+  };
+});
