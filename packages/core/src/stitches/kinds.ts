@@ -10,6 +10,7 @@ import { motifFill } from './open/motif-fill.ts';
 import { radial } from './open/radial.ts';
 import { relief } from './open/relief.ts';
 import { spiral } from './open/spiral.ts';
+import { sprig } from './open/sprig/sprig.ts';
 import { stipple } from './open/stipple/stipple.ts';
 import { redwork } from './redwork.ts';
 import { run } from './run.ts';
@@ -43,6 +44,7 @@ export const STITCH_KINDS: StitchKind[] = [
   spiral,
   relief,
   motifFill,
+  sprig,
 ].map((kind) => ({
   ...kind,
   settings: [...kind.settings, tiesSetting],

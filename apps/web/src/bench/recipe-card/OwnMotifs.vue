@@ -17,6 +17,8 @@ import { useEngine } from '../../workers/engine.ts';
 import { saveFile } from '../save-file.ts';
 import { mapObjects, useRecipeEdit } from './recipe-edit.ts';
 
+/** The setting that takes the motif. */
+const props = defineProps<{ setting: string }>();
 const bench = useBench();
 const motifs = useMotifs();
 const edit = useRecipeEdit();
@@ -24,7 +26,7 @@ onMounted(motifs.load);
 
 /** Name of the own motif that all selected objects repeat. */
 const current = computed(() =>
-  edit.valueOf('unit') === OWN_MOTIF ? (edit.objects.value[0]?.motif?.name ?? null) : null,
+  edit.valueOf(props.setting) === OWN_MOTIF ? (edit.objects.value[0]?.motif?.name ?? null) : null,
 );
 
 function choose(kept: KeptMotif): void {
@@ -36,7 +38,7 @@ function choose(kept: KeptMotif): void {
   const items = mapObjects(bench.committedSelected, (o) => ({
     ...o,
     motif,
-    recipe: { ...o.recipe, settings: { ...o.recipe.settings, unit: OWN_MOTIF } },
+    recipe: { ...o.recipe, settings: { ...o.recipe.settings, [props.setting]: OWN_MOTIF } },
   }));
   bench.replace(items, 'Motif');
 }

@@ -5,11 +5,12 @@ import type { Commands } from '../commands.ts';
 import LiveFields from '../panels/LiveFields.vue';
 import { useLocalStorage } from '@vueuse/core';
 import { computed, nextTick, ref, watch } from 'vue';
-import { threadByCode, type Setting } from '@rosehip/core';
+import { OWN_MOTIF, threadByCode, type Setting } from '@rosehip/core';
 import { showNumber } from '../../fields/arithmetic.ts';
 import { useBench } from '../../stores/bench.ts';
 import { useSettings } from '../../stores/settings.ts';
 import { useView } from '../../stores/view.ts';
+import OwnMotifs from './OwnMotifs.vue';
 import KindPicker from './KindPicker.vue';
 import { shared, useRecipeEdit } from './recipe-edit.ts';
 import SettingField from './SettingField.vue';
@@ -105,6 +106,12 @@ const moreSettings = computed(() => shownSettings.value.filter((s) => s.more));
 const drawnSettings = computed(() =>
   shownSettings.value.flatMap((s) => (s.type === 'choice' && DRAWN.includes(s.name) ? [s] : [])),
 );
+/** The setting that a motif of the person's own can fill, where that is asked for. */
+const ownMotif = computed(() => {
+  const names = edit.kind.value?.settings.map((s) => s.name) ?? [];
+  if (names.includes('unit')) return 'unit';
+  return ['leaf', 'blossom'].find((n) => names.includes(n) && edit.valueOf(n) === OWN_MOTIF);
+});
 const moreOpen = useLocalStorage('rosehip-more', false);
 
 const isStitches = computed(
@@ -227,6 +234,7 @@ function rename(event: Event): void {
         />
       </div>
       <SwatchField v-for="s in drawnSettings" :key="s.name" :setting="s" />
+      <OwnMotifs v-if="ownMotif" :setting="ownMotif" />
       <details
         v-if="moreSettings.length"
         class="mt-1"

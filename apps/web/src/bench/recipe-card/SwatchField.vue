@@ -2,7 +2,6 @@
 // A choice among drawn things: surface patterns of a fill, units of a motif run. Each shows what it looks like.
 import { needlesOf, OWN_MOTIF, unitCoords, UNIT_SIZE, type ChoiceSetting } from '@rosehip/core';
 import { computed } from 'vue';
-import OwnMotifs from './OwnMotifs.vue';
 import { useRecipeEdit } from './recipe-edit.ts';
 
 const props = defineProps<{ setting: ChoiceSetting }>();
@@ -60,6 +59,5 @@ const pathOf = (id: string): string => (props.setting.name === 'unit' ? unitPath
         {{ c.label }}
       </button>
     </div>
-    <OwnMotifs v-if="setting.name === 'unit'" class="mt-2" />
   </fieldset>
 </template>

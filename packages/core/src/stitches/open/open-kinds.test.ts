@@ -11,7 +11,7 @@ import { outlineRegion } from '../../outlines/region.ts';
 import { completeSettings, type StitchInput } from '../kind.ts';
 import { stitchKind } from '../kinds.ts';
 import { MOTIF_UNITS, motifFrom } from '../motifs.ts';
-import type { SewnThread } from '../thread.ts';
+import { Part, type SewnThread } from '../thread.ts';
 import { findCrossing } from './stipple/uncross.ts';
 
 const linen = clothById('linen');
@@ -392,5 +392,67 @@ describe('a drawing as a motif', () => {
   test('nothing drawn is no motif', () => {
     expect(motifFrom('Nothing', { kind: 'path', paths: [] })).toBeNull();
     expect(motifFrom('Ring', shape('M0 0L5 5L0 0'))).toBeNull();
+  });
+});
+
+describe('sprig', () => {
+  test.each(Object.keys(SHAPES))(
+    'grows through the %s: one thread a piece, nothing over the edge',
+    (name) => {
+      const region = outlineRegion(SHAPES[name]);
+      const threads = sew('sprig', SHAPES[name], { density: 7, size: 4 });
+      expect(threads.length).toBe(region.length);
+      const all = distances(offsetRegion(region, -3), threads);
+      expect(share(all, 9)).toBeGreaterThan(0.9);
+      for (const p of threads.flatMap(points)) expect(insideRegion(region, p.x, p.y)).toBe(true);
+    },
+  );
+
+  test('stems, leaves and blossoms sewn apart are one growth', () => {
+    const parts = ['stem', 'leaves', 'blossoms'].map((part) => sew('sprig', SHAPES.lake, { parts: part })[0]);
+    const whole = threadIndex(sew('sprig', SHAPES.lake));
+    for (const part of parts)
+      for (const p of points(part)) expect(whole.nearest(p.x, p.y, 5)!.distance).toBeLessThan(0.35);
+    const top = (t: SewnThread): number => t.part.filter((v) => v === Part.top).length;
+    expect(top(parts[1])).toBeGreaterThan(top(parts[2]));
+    expect(parts[1].part.filter((v) => v === Part.travel).length).toBeGreaterThan(10);
+  });
+
+  test('the stem follows a guide line', () => {
+    const guide = {
+      closed: false,
+      points: [
+        { x: -20, y: 10 },
+        { x: 0, y: -5 },
+        { x: 20, y: 8 },
+      ],
+    };
+    const [stem] = sew('sprig', SHAPES.lake, { parts: 'stem' }, { guideLines: [guide] });
+    const index = threadIndex([stem]);
+    for (let t = 0.1; t < 0.9; t += 0.1)
+      expect(index.nearest(-20 + 20 * t, 10 - 15 * t, 20)!.distance).toBeLessThan(0.4);
+  });
+
+  test('no leaf lies on another: leaves hardly cross', () => {
+    const [leaves] = sew('sprig', SHAPES.lake, { blossom: 'none', leaf: 'heart' });
+    const p = points(leaves);
+    let crossings = 0;
+    const side = (a: Point, b: Point, c: Point): number =>
+      (b.x - a.x) * (c.y - a.y) - (b.y - a.y) * (c.x - a.x);
+    for (let i = 1; i < p.length; i++)
+      for (let j = i + 2; j < p.length; j++)
+        if (
+          side(p[i - 1], p[i], p[j - 1]) * side(p[i - 1], p[i], p[j]) < -0.05 &&
+          side(p[j - 1], p[j], p[i - 1]) * side(p[j - 1], p[j], p[i]) < -0.05
+        )
+          crossings++;
+    expect(crossings).toBeLessThan(p.length / 100);
+  });
+
+  test('a seed grows the same again, another one something else; no room grows nothing', () => {
+    expect(sew('sprig', SHAPES.disc)).toEqual(sew('sprig', SHAPES.disc));
+    expect(sew('sprig', SHAPES.disc)).not.toEqual(sew('sprig', SHAPES.disc, { seed: 2 }));
+    expect(sew('sprig', shape('M0 0H2V2H0Z'))).toEqual([]);
+    expect(sew('sprig', { kind: 'path', paths: [] })).toEqual([]);
   });
 });

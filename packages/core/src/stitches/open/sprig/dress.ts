@@ -1,0 +1,144 @@
+// Leaves and blossoms on a grown stem: as large as there is room for, none on another, none over the edge.
+import type { EdgeIndex } from '../../../geometry/edge-index.ts';
+import type { Point } from '../../../geometry/points.ts';
+import type { Twig } from './grow.ts';
+
+/** What stands on the stem: its stroke begins and ends on it. */
+export interface Ornament {
+  node: number;
+  blossom: boolean;
+  /** Needle line in mm, from the stem and back. */
+  stroke: Point[];
+}
+
+/** A drawing that stands on its foot: at the origin, its far end at (1, 0). */
+export interface Standing {
+  stroke: Point[];
+}
+
+/** Ornaments keep so far from each other and from stems, in mm, … */
+const ROOM = 0.8;
+/** … but for this share of their length at the foot. */
+const FOOT = 0.4;
+/** Sizes that are tried, largest first. */
+const SIZES = [1, 0.8, 0.62, 0.48];
+const LEANS = [50, 65, 38, 80];
+
+/** A motif as a drawing that stands; null when its stroke does not come back to where it leaves the line. */
+export function standingFrom(coords: ArrayLike<number>): Standing | null {
+  const n = coords.length;
+  if (n < 10) return null;
+  const [fx, fy] = [coords[2], coords[3]];
+  if (Math.hypot(coords[n - 4] - fx, coords[n - 3] - fy) > 0.01 || Math.abs(fy) > 0.01) return null;
+  const points: Point[] = [];
+  for (let i = 2; i < n - 2; i += 2) points.push({ x: coords[i] - fx, y: coords[i + 1] - fy });
+  const far = points.reduce((a, b) => (Math.hypot(b.x, b.y) > Math.hypot(a.x, a.y) ? b : a));
+  const d2 = far.x * far.x + far.y * far.y;
+  if (d2 < 0.01) return null;
+  return {
+    stroke: points.map((p) => ({ x: (p.x * far.x + p.y * far.y) / d2, y: (p.y * far.x - p.x * far.y) / d2 })),
+  };
+}
+
+class Taken {
+  private readonly cells = new Map<number, { p: Point; node: number }[]>();
+
+  private key(i: number, j: number): number {
+    return i * 65_537 + j;
+  }
+
+  add(p: Point, node: number): void {
+    const key = this.key(Math.floor(p.x / ROOM), Math.floor(p.y / ROOM));
+    const list = this.cells.get(key);
+    if (list) list.push({ p, node });
+    else this.cells.set(key, [{ p, node }]);
+  }
+
+  isFree(q: Point): boolean {
+    const [ci, cj] = [Math.floor(q.x / ROOM), Math.floor(q.y / ROOM)];
+    for (let i = ci - 1; i <= ci + 1; i++)
+      for (let j = cj - 1; j <= cj + 1; j++)
+        for (const { p } of this.cells.get(this.key(i, j)) ?? [])
+          if (Math.hypot(p.x - q.x, p.y - q.y) < ROOM) return false;
+    return true;
+  }
+}
+
+export interface Dress {
+  leaf: Standing | null;
+  blossom: Standing | null;
+  /** Length of the largest leaf, in mm; blossoms are a little larger. */
+  size: number;
+  /** From leaf to leaf on one side, in mm. */
+  every: number;
+  random: () => number;
+}
+
+/** Ornaments for the stem: blossoms at the tips first, then leaves by turns to both sides. */
+export function dress(twigs: readonly Twig[], edges: EdgeIndex, how: Dress): Ornament[] {
+  const taken = new Taken();
+  const child = new Int32Array(twigs.length).fill(-1);
+  const isTip = twigs.map(() => true);
+  twigs.forEach((t, i) => {
+    taken.add(t, i);
+    if (t.parent < 0) return;
+    isTip[t.parent] = false;
+    child[t.parent] = i;
+    const p = twigs[t.parent];
+    taken.add({ x: (p.x + t.x) / 2, y: (p.y + t.y) / 2 }, i);
+  });
+  const out: Ornament[] = [];
+  /** Places a drawing on a node, towards an angle; false when there is no room. */
+  const place = (node: number, drawing: Standing, angle: number, size: number, blossom: boolean): boolean => {
+    const [c, s] = [Math.cos(angle) * size, Math.sin(angle) * size];
+    const t = twigs[node];
+    const stroke = drawing.stroke.map((p) => ({ x: t.x + c * p.x - s * p.y, y: t.y + s * p.x + c * p.y }));
+    for (let i = 0; i < stroke.length; i++) {
+      const p = stroke[i];
+      if (Math.hypot(p.x - t.x, p.y - t.y) < FOOT * size) continue;
+      if (!taken.isFree(p) || !edges.inside(p.x, p.y) || edges.nearest(p.x, p.y, ROOM / 2)) return false;
+      const q = stroke[i + 1] ?? p;
+      if (!taken.isFree({ x: (p.x + q.x) / 2, y: (p.y + q.y) / 2 })) return false;
+    }
+    for (let i = 1; i < stroke.length; i++) {
+      const [a, b] = [stroke[i - 1], stroke[i]];
+      const parts = Math.ceil(Math.hypot(b.x - a.x, b.y - a.y) / (ROOM / 2)) || 1;
+      for (let k = 0; k < parts; k++)
+        taken.add({ x: a.x + ((b.x - a.x) * k) / parts, y: a.y + ((b.y - a.y) * k) / parts }, node);
+    }
+    out.push({ node, blossom, stroke });
+    return true;
+  };
+  const heading = (i: number): number => {
+    const from = twigs[i].parent >= 0 ? twigs[twigs[i].parent] : twigs[i];
+    const to = twigs[i].parent >= 0 ? twigs[i] : twigs[Math.max(0, child[i])];
+    return Math.atan2(to.y - from.y, to.x - from.x);
+  };
+  twigs.forEach((t, i) => {
+    if (!isTip[i] || t.parent < 0) return;
+    const drawing = how.blossom ?? how.leaf;
+    if (!drawing) return;
+    const largest = how.blossom ? 1.15 : 1;
+    SIZES.some((k) => place(i, drawing, heading(i), k * largest * how.size, !!how.blossom));
+  });
+  const { leaf } = how;
+  if (!leaf) return out;
+  const gone = new Float64Array(twigs.length);
+  const sides = new Int8Array(twigs.length).fill(1);
+  twigs.forEach((t, i) => {
+    if (t.parent < 0) return;
+    gone[i] = gone[t.parent] + Math.hypot(t.x - twigs[t.parent].x, t.y - twigs[t.parent].y);
+    sides[i] = sides[t.parent];
+    if (isTip[i] || gone[i] < how.every / 2) return;
+    const grown = how.size * (0.85 + 0.15 * how.random());
+    const placed = SIZES.some((k) =>
+      LEANS.some((lean) => {
+        const angle = heading(i) + (sides[i] * (lean + 12 * (how.random() - 0.5)) * Math.PI) / 180;
+        return place(i, leaf, angle, k * grown, false);
+      }),
+    );
+    sides[i] = -sides[i];
+    if (placed) gone[i] = 0;
+  });
+  return out;
+}

@@ -1,0 +1,94 @@
+// The way through a polygon from one far end to the other, keeping to the middle: where a stem grows first.
+import type { EdgeIndex } from '../../../geometry/edge-index.ts';
+import type { Point } from '../../../geometry/points.ts';
+import { coordsBounds, type Polygon } from '../../../geometry/region.ts';
+
+/** Squares across the polygon's longer side. */
+const SQUARES = 60;
+
+interface Grid {
+  columns: number;
+  /** Room to the edge in mm for every square; 0 outside. */
+  room: Float64Array;
+  at(square: number): Point;
+}
+
+function gridOf(polygon: Polygon, edges: EdgeIndex): Grid {
+  const b = coordsBounds([polygon.outer])!;
+  const cell = Math.max(b.maxX - b.minX, b.maxY - b.minY) / SQUARES;
+  const columns = Math.ceil((b.maxX - b.minX) / cell) + 1;
+  const rows = Math.ceil((b.maxY - b.minY) / cell) + 1;
+  const at = (square: number): Point => ({
+    x: b.minX + ((square % columns) + 0.5) * cell,
+    y: b.minY + (Math.floor(square / columns) + 0.5) * cell,
+  });
+  const room = new Float64Array(columns * rows);
+  for (let s = 0; s < room.length; s++) {
+    const p = at(s);
+    if (edges.inside(p.x, p.y)) room[s] = edges.nearest(p.x, p.y, 1e6)!.distance;
+  }
+  return { columns, room, at };
+}
+
+/** Cost of the cheapest way to every square from one of them, and the square before it on that way. */
+function spread({ columns, room }: Grid, from: number, cost: (square: number) => number) {
+  const total = new Float64Array(room.length).fill(Infinity);
+  const before = new Int32Array(room.length).fill(-1);
+  total[from] = 0;
+  let open = [from];
+  while (open.length) {
+    const next = new Set<number>();
+    for (const s of open)
+      for (let dj = -1; dj <= 1; dj++)
+        for (let di = -1; di <= 1; di++) {
+          const i = (s % columns) + di;
+          const t = s + dj * columns + di;
+          if (i < 0 || i >= columns || t < 0 || t >= room.length || !room[t] || t === s) continue;
+          const c = total[s] + Math.hypot(di, dj) * cost(t);
+          if (c >= total[t] - 1e-9) continue;
+          total[t] = c;
+          before[t] = s;
+          next.add(t);
+        }
+    open = [...next];
+  }
+  return { total, before };
+}
+
+const farthest = (total: Float64Array): number => {
+  let best = 0;
+  let most = -1;
+  total.forEach((c, s) => c < Infinity && c > most && ((most = c), (best = s)));
+  return best;
+};
+
+/** Points of the way, in mm; it begins near `start`, or else at the lower end. Empty for a polygon without room. */
+export function spineOf(polygon: Polygon, edges: EdgeIndex, start?: Point): Point[] {
+  const grid = gridOf(polygon, edges);
+  const widest = grid.room.indexOf(Math.max(...grid.room));
+  if (!grid.room[widest]) return [];
+  const one = farthest(spread(grid, widest, () => 1).total);
+  const other = farthest(spread(grid, one, () => 1).total);
+  // Squares near the edge are dear: the way keeps to the middle.
+  const most = grid.room[widest];
+  const { before } = spread(grid, one, (s) => 0.15 + (most / grid.room[s]) ** 1.5);
+  const way: Point[] = [];
+  for (let s = other; s >= 0; s = before[s]) way.push(grid.at(s));
+  const [a, b] = [way[0], way[way.length - 1]];
+  const back = start
+    ? Math.hypot(b.x - start.x, b.y - start.y) < Math.hypot(a.x - start.x, a.y - start.y)
+    : b.y > a.y;
+  return back ? way.reverse() : way;
+}
+
+/** The way rounded: each point goes to the mean of its neighbours, again and again; both ends stay. */
+export function rounded(way: readonly Point[], rounds: number): Point[] {
+  let out = [...way];
+  for (let r = 0; r < rounds; r++)
+    out = out.map((p, i) => {
+      if (!i || i === out.length - 1) return p;
+      const [a, b] = [out[i - 1], out[i + 1]];
+      return { x: (a.x + 2 * p.x + b.x) / 4, y: (a.y + 2 * p.y + b.y) / 4 };
+    });
+  return out;
+}
