@@ -1,14 +1,18 @@
 // The demo designs, from the Larkmoor Night Sky Club.
 import type { Design } from '@rosehip/core';
+import { blanketCorner } from './blanket-corner.ts';
 import { clubBadge } from './club-badge.ts';
 import { cometBookmark } from './comet-bookmark.ts';
 import { familySampler } from './family-sampler.ts';
+import { moorGarden } from './moor-garden.ts';
 import { stitchSampler } from './stitch-sampler.ts';
 import { telescopeLabel } from './telescope-label.ts';
 
 export const demoDesigns = (): Design[] => [
   stitchSampler(),
   familySampler(),
+  blanketCorner(),
+  moorGarden(),
   cometBookmark(),
   clubBadge(),
   telescopeLabel(),
