@@ -104,7 +104,7 @@ function dragWidth(e: PointerEvent, i: number): void {
         <rect :x="p.x - 3.5" :y="p.y - 3.5" width="7" height="7" rx="2" class="disc leaf" />
       </g>
     </g>
-    <g v-if="centreAt" class="grab" data-testid="centre-handle" @pointerdown="dragCentre">
+    <g v-if="centreAt" class="grab" data-testid="about-handle" @pointerdown="dragCentre">
       <title>The lines go about this place: drag it</title>
       <circle :cx="centreAt.x" :cy="centreAt.y" r="10" fill="transparent" />
       <circle :cx="centreAt.x" :cy="centreAt.y" r="7" class="disc" />
