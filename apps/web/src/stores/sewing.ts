@@ -1,14 +1,17 @@
 // The plan of the design on the bench, made by the engine after every change, and what the checks find in it.
+import * as Comlink from 'comlink';
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef, watch } from 'vue';
 import type { Design, Figures, Finding, LayerGrid, Plan, SettingValue } from '@rosehip/core';
-import { useChecker, useEngine, withoutPictureData } from '../workers/engine.ts';
+import { stopEngine, useChecker, useEngine, withoutPictureData } from '../workers/engine.ts';
 import { rest } from '../workers/rest.ts';
 import { useBench } from './bench.ts';
 import { useSettings } from './settings.ts';
 
 /** The checks wait until the hand has been still for so long, in ms. */
 const CHECK_AFTER = 150;
+/** Stitching that takes longer says how far it is, in ms. */
+const SLOW = 300;
 
 export const useSewing = defineStore('sewing', () => {
   const bench = useBench();
@@ -23,6 +26,16 @@ export const useSewing = defineStore('sewing', () => {
   const problem = ref('');
   const length = computed(() => plan.value?.x.length ?? 0);
 
+  /** How far stitching is that takes long: objects done, of how many (0: not known yet); else null. */
+  const progress = ref<{ done: number; of: number } | null>(null);
+  /** Stitching was stopped by the person: the plan is older than the design. */
+  const stopped = ref(false);
+  let giveUp = (): void => {};
+  // One for all requests: each proxy is a channel of its own.
+  const tellProgress = Comlink.proxy((done: number, of: number) => {
+    if (progress.value) progress.value = { done, of };
+  });
+
   let wanted: Design | null = null;
   /** Newest request wins: while one is under way, only the last of those that came is kept. */
   async function request(design: Design | null): Promise<void> {
@@ -33,8 +46,15 @@ export const useSewing = defineStore('sewing', () => {
       const now: Design = wanted;
       wanted = null;
       const asked = performance.now();
+      const slowly = setTimeout(() => (progress.value = { done: 0, of: 0 }), SLOW);
       try {
-        const sewn = await useEngine().sew(withoutPictureData(now), settings.machineId);
+        const work = useEngine().sew(withoutPictureData(now), settings.machineId, tellProgress);
+        const sewn = await Promise.race([work, new Promise<null>((end) => (giveUp = () => end(null)))]);
+        if (!sewn) {
+          stopped.value = true;
+          continue;
+        }
+        stopped.value = false;
         problem.value = '';
         plan.value = sewn.plan;
         figures.value = sewn.figures;
@@ -42,11 +62,21 @@ export const useSewing = defineStore('sewing', () => {
         planned.value = now;
       } catch (error) {
         problem.value = `The stitches could not be made: ${(error as Error).message}`;
+      } finally {
+        clearTimeout(slowly);
+        progress.value = null;
       }
       if (wanted) await rest(performance.now() - asked);
     }
     busy.value = false;
   }
+  /** Stops what takes too long: the stitches stay those of before the last change, until the next one. */
+  function stop(): void {
+    wanted = null;
+    stopEngine();
+    giveUp();
+  }
+  const goOn = (): Promise<void> => request(bench.design);
   watch([() => bench.design, () => settings.machineId], ([design]) => request(design));
 
   const findings = shallowRef<Finding[]>([]);
@@ -109,6 +139,10 @@ export const useSewing = defineStore('sewing', () => {
     planned,
     busy,
     problem,
+    progress,
+    stopped,
+    stop,
+    goOn,
     length,
     warning,
     reset,

@@ -5,16 +5,23 @@ import type { Engine } from './engine.worker.ts';
 
 type Remote = Comlink.Remote<Engine>;
 
-const start = (name: string): Remote =>
-  Comlink.wrap<Engine>(new Worker(new URL('./engine.worker.ts', import.meta.url), { type: 'module', name }));
+const worker = (name: string): Worker =>
+  new Worker(new URL('./engine.worker.ts', import.meta.url), { type: 'module', name });
 
+let engineWorker: Worker | null = null;
 let engine: Remote | null = null;
 let checker: Remote | null = null;
 
-export const useEngine = (): Remote => (engine ??= start('engine'));
+export const useEngine = (): Remote => (engine ??= Comlink.wrap<Engine>((engineWorker = worker('engine'))));
+
+/** Ends the engine in the middle of its work; what was asked of it is never answered. A new one starts when needed. */
+export function stopEngine(): void {
+  engineWorker?.terminate();
+  engine = engineWorker = null;
+}
 
 /** For checks, comparisons and other work that nobody's hand waits for. */
-export const useChecker = (): Remote => (checker ??= start('checker'));
+export const useChecker = (): Remote => (checker ??= Comlink.wrap<Engine>(worker('checker')));
 
 /** A design without the bytes of its reference picture, which neither stitching nor painting needs. */
 export function withoutPictureData(design: Design): Design {

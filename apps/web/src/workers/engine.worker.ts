@@ -99,10 +99,22 @@ function said<T>(work: () => T): T | Problem {
   }
 }
 
+/** How often a long piece of work says how far it is, in ms. */
+const TELL_EVERY = 100;
+
 const engine = {
-  sew(design: Design, machine: string): Sewn {
+  /** Stitches the design; `onObject` hears which of how many objects is begun, some times a second at most. */
+  sew(design: Design, machine: string, onObject?: (object: number, of: number) => void): Sewn {
     const start = performance.now();
-    const plan = sewDesign(design, { speed: machineById(machine).speed });
+    let told = start;
+    const plan = sewDesign(design, {
+      speed: machineById(machine).speed,
+      onObject: (object, of) => {
+        if (!onObject || performance.now() - told < TELL_EVERY) return;
+        told = performance.now();
+        onObject(object, of);
+      },
+    });
     return handOver(plan, {
       figures: figuresOf(plan),
       chosen: chosenIn(design),

@@ -23,6 +23,8 @@ export interface SewOptions {
   speed?: MachineSpeed;
   /** Gaps longer than this are trimmed, in mm. */
   trimLength?: number;
+  /** Told the number of each object that is begun, from 0, and how many there are. */
+  onObject?: (object: number, of: number) => void;
 }
 
 /** A jump this short leaves nothing to see, in mm. */
@@ -211,6 +213,7 @@ export function sewDesign(design: Design, options: SewOptions = {}): Plan {
   const sewing = new Sewing(options.trimLength ?? 3);
   const all = covers.filter(keepCover);
   leaves.forEach((leaf, i) => {
+    options.onObject?.(i, leaves.length);
     sewing.begin(leaf);
     if (leaf.kind === 'stitches') {
       sewing.take(leaf.thread);

@@ -47,8 +47,28 @@ const FORMS = [
         @press="c.run()"
       />
       <div class="grow" />
+      <p v-if="sewing.progress" role="status" class="flex items-center gap-2 truncate">
+        <span v-if="sewing.progress.of" class="text-muted"
+          >Stitching {{ sewing.progress.done + 1 }} of {{ sewing.progress.of }} …</span
+        >
+        <span v-else class="text-muted">Stitching …</span>
+        <button
+          type="button"
+          class="button h-7 px-2"
+          title="The stitches stay as they were before the last change"
+          @click="sewing.stop()"
+        >
+          Stop
+        </button>
+      </p>
+      <p v-else-if="sewing.stopped" role="status" class="flex items-center gap-2 truncate">
+        <span class="rounded-card bg-blush px-2 text-rosehip-deep"
+          >These stitches are older than the last change.</span
+        >
+        <button type="button" class="button h-7 px-2" @click="sewing.goOn()">Stitch it</button>
+      </p>
       <p
-        v-if="rehearsal.waitsAt !== null"
+        v-else-if="rehearsal.waitsAt !== null"
         role="status"
         class="truncate rounded-card bg-blush px-2 text-rosehip-deep"
       >
