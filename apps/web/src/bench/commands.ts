@@ -24,6 +24,7 @@ import {
   setItemsJob,
   setUnsewnJob,
   splitJob,
+  sprigPartsJob,
   stitchesJob,
   spread,
   translation,
@@ -284,6 +285,13 @@ export function useCommands() {
       () => does(embossJob),
       undefined,
       'Two light grids and a satin rim, which follow the shape.',
+    ),
+    command(
+      'Sprig in parts',
+      1,
+      () => does(sprigPartsJob),
+      undefined,
+      'Leaves, blossoms and stems of a sprig as objects that can have threads of their own.',
     ),
     command(
       'Keep as motif',

@@ -274,6 +274,34 @@ export function embossJob(design: Design, ids: readonly string[]): Job {
   return builder.job(results);
 }
 
+/**
+ * Leaves, blossoms and stems of a sprig as objects of their own, which can have threads of their own. Leaves and
+ * blossoms follow the shape of the stems, which are sewn last and cover the ways between them.
+ */
+export function sprigPartsJob(design: Design, ids: readonly string[]): Job {
+  const label = 'Sprig in parts';
+  const sprigs = outlinesOnly(design, ids, 1, label)
+    .flatMap((item) => objectsIn([item]))
+    .filter((o) => o.recipe.kind === 'sprig' && (o.recipe.settings.parts ?? 'all') === 'all');
+  if (!sprigs.length) throw new JobError(`${label} needs an object that is stitched as a sprig.`);
+  const builder = new JobBuilder(design, label);
+  const results = sprigs.flatMap((sprig) => {
+    const sewing = (parts: string): DesignObject['recipe'] => ({
+      kind: 'sprig',
+      settings: { ...sprig.recipe.settings, parts },
+    });
+    const whole: LiveOutline = { kind: 'surround', of: [sprig.id], distance: 0, corners: 'mitre' };
+    const parts = ['leaves', 'blossoms'].map((part) => ({
+      ...made(sprig, whole, `${sprig.name}, ${part}`),
+      recipe: sewing(part),
+    }));
+    builder.replace({ ...sprig, recipe: sewing('stem') });
+    builder.insertBefore(parts, sprig.id);
+    return [...parts.map((p) => p.id), sprig.id];
+  });
+  return builder.job(results);
+}
+
 /** Shapes with their holes filled, or the holes as shapes of their own. */
 export function holesJob(design: Design, ids: readonly string[], which: 'outer' | 'holes'): Job {
   const label = which === 'outer' ? 'Fill holes' : 'Holes as shapes';

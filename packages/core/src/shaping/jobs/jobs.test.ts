@@ -30,6 +30,7 @@ import {
   knifeJob,
   setUnsewnJob,
   splitJob,
+  sprigPartsJob,
   surroundJob,
 } from './combine.ts';
 import { bendAgain, bendJob, endBendJob, groupJob, setItemsJob, ungroupJob } from './groups.ts';
@@ -154,6 +155,24 @@ describe('combining', () => {
     expect(areaOf(embossed, parts[1].id)).toBeCloseTo(areaOf(embossed, 'a'), 1);
     const lines = designOf(object('l', drawn('M0 0H20')));
     expect(() => embossJob(lines, ['l'])).toThrow('Emboss needs a closed shape');
+  });
+
+  test('a sprig in parts: stems last, all in one shape, and only once', () => {
+    const vine: Item = {
+      ...object('v', drawn('M-20 -20H20V20H-20Z')),
+      recipe: { kind: 'sprig', settings: { seed: 4 } },
+    };
+    const garden = designOf(vine);
+    const job = sprigPartsJob(garden, ['v']);
+    const apart = applyCommand(garden, job.command).design;
+    const parts = apart.objects as DesignObject[];
+    expect(parts.map((p) => p.recipe.settings)).toEqual([
+      { seed: 4, parts: 'leaves' },
+      { seed: 4, parts: 'blossoms' },
+      { seed: 4, parts: 'stem' },
+    ]);
+    expect(areaOf(apart, parts[0].id)).toBeCloseTo(1600);
+    expect(() => sprigPartsJob(apart, ['v'])).toThrow('stitched as a sprig');
   });
 
   test('holes are filled, or taken as shapes', () => {
