@@ -28,6 +28,7 @@ import {
 import { createCanvas } from '@napi-rs/canvas';
 import { Clipper64, ClipType, FillRule, type Path64 } from 'clipper2-ts';
 import { demoDesigns } from '../demo/designs.ts';
+import { openFills } from './open-fills.ts';
 import { quality } from './quality.ts';
 
 /** Median time of several runs, in ms. */
@@ -286,6 +287,7 @@ for (const design of demoDesigns()) {
 }
 
 quality();
+openFills();
 
 (globalThis as { gc?: () => void }).gc?.();
 console.log(`\nMemory in use at the end: ${(process.memoryUsage().heapUsed / 1e6).toFixed(0)} MB`);

@@ -38,6 +38,7 @@ export * from './shaping/jobs/order.ts';
 export * from './stitches/kind.ts';
 export * from './stitches/kinds.ts';
 export * from './stitches/motifs.ts';
+export * from './stitches/open/stipple/uncross.ts';
 export * from './stitches/rows/patterns.ts';
 export * from './stitches/thread.ts';
 export * from './sewing/plan.ts';
