@@ -76,7 +76,7 @@ export function blanketCorner(): Design {
     keepClear: { of: [comet.id, moon.id, medallion.id, relief.id], margin: 3 },
   };
   return design(
-    'Observing blanket, corner',
+    'Blanket corner',
     { name: '200 × 200', width: 200, height: 200 },
     { kind: 'quilt', colour: '#3d4a6b' },
     [ground, comet, moon, telescope, relief, medallion],

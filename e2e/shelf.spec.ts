@@ -28,10 +28,10 @@ test('designs are found, renamed, duplicated, deleted and brought back', async (
   await page.getByRole('button', { name: 'Show all designs' }).click();
   await page.getByLabel('Sort by').selectOption('name');
   await expect(cards.locator('h2')).toHaveText([
+    'Blanket corner',
     'Club badge',
     'Comet bookmark',
     'Moor garden',
-    'Observing blanket, corner',
     'Run, satin and fill',
     'Stitch sampler',
     'Telescope-bag label',

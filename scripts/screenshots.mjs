@@ -138,6 +138,12 @@ async function main() {
     await settled();
     await shot('bench-points');
 
+    await lay('Blanket corner');
+    await page.getByRole('button', { name: /^Stippled ground, / }).click();
+    await settled();
+    await page.getByRole('group', { name: 'Keeps clear of' }).scrollIntoViewIfNeeded();
+    await shot('bench-open-fills');
+
     await lay('Telescope-bag label');
     await cardPage('Guides');
     await page.getByLabel('Rulers').check();

@@ -81,7 +81,10 @@ class Cells {
     return Math.floor((y - this.minY) / this.cell) * this.columns + Math.floor((x - this.minX) / this.cell);
   }
 
-  /** Adds to `out` how strongly the points near to point i push it away; `own` points each way along the line don't. */
+  /**
+   * Adds to `out` how strongly point i and those after it in the line that are near push each other away; `own`
+   * points each way along the line don't. Called for every point, each pair is counted once.
+   */
   pushOn(p: Coords, i: number, own: number, reach: number, out: Float64Array): void {
     const n = p.length / 2;
     const [x, y] = [p[2 * i], p[2 * i + 1]];
@@ -93,8 +96,7 @@ class Cells {
       const to = this.first[j * this.columns + Math.min(this.columns - 1, ci + 1) + 1];
       for (let k = from; k < to; k++) {
         const q = this.list[k];
-        const apart = Math.abs(q - i);
-        if (apart <= own || n - apart <= own) continue;
+        if (q - i <= own || n - q + i <= own) continue;
         const [dx, dy] = [x - p[2 * q], y - p[2 * q + 1]];
         const d2 = dx * dx + dy * dy;
         if (d2 >= reach * reach || d2 === 0) continue;
@@ -102,6 +104,8 @@ class Cells {
         const w = (reach - d) / (reach * d);
         px += dx * w;
         py += dy * w;
+        out[2 * q] -= dx * w;
+        out[2 * q + 1] -= dy * w;
       }
     }
     out[2 * i] += px;
@@ -170,8 +174,8 @@ export function relaxed(
     const n = p.length / 2;
     const move = new Float64Array(p.length);
     cells.fill(p);
+    for (let i = 0; i < n; i++) cells.pushOn(p, i, own, reach, move);
     for (let i = 0; i < n; i++) {
-      cells.pushOn(p, i, own, reach, move);
       const [a, b] = [2 * ((i + n - 1) % n), 2 * ((i + 1) % n)];
       for (let axis = 0; axis < 2; axis++) {
         const k = 2 * i + axis;
