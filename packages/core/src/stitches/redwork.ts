@@ -1,4 +1,5 @@
 // Redwork: a drawing of touching and crossing lines in one unbroken thread, every line sewn exactly twice.
+import { DisjointSets } from '../geometry/disjoint-sets.ts';
 import { networkOf, nodeNear, type Network } from '../geometry/network.ts';
 import { distance, type Point } from '../geometry/points.ts';
 import { outlineLines } from '../outlines/flatten.ts';
@@ -61,13 +62,12 @@ export function doubleWalk({ nodes, edges }: Network, start: number): Way[] {
 
 /** Connected parts of a network, as the nodes of each. */
 function partsOf({ nodes, edges }: Network): number[][] {
-  const parent = nodes.map((_, i) => i);
-  const root = (i: number): number => (parent[i] === i ? i : (parent[i] = root(parent[i])));
-  for (const { from, to } of edges) parent[root(from)] = root(to);
+  const sets = new DisjointSets(nodes.length);
+  for (const { from, to } of edges) sets.join(from, to);
   const parts = new Map<number, number[]>();
   for (const { from, to } of edges)
     for (const n of [from, to]) {
-      const r = root(n);
+      const r = sets.root(n);
       parts.set(r, parts.get(r) ?? []);
       if (!parts.get(r)!.includes(n)) parts.get(r)!.push(n);
     }

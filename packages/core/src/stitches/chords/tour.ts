@@ -5,6 +5,7 @@
 // the ends are paired with a neighbour, so that chords and pairs form closed walks. Walks are joined by going over the
 // shortest bits of ring that are still free, there and back (Kruskal's method), and the whole is walked in one go
 // (Hierholzer's method). A begin and an end are two more ends on the rings, as if a chord lay between them.
+import { DisjointSets } from '../../geometry/disjoint-sets.ts';
 import { distance, type Point } from '../../geometry/points.ts';
 import type { Ring } from '../../geometry/region.ts';
 
@@ -140,25 +141,6 @@ function arcs(ring: Ring): Float64Array {
   return out;
 }
 
-class Union {
-  readonly parent: Int32Array;
-
-  constructor(count: number) {
-    this.parent = Int32Array.from({ length: count }, (_, i) => i);
-  }
-
-  root(i: number): number {
-    while (this.parent[i] !== i) i = this.parent[i] = this.parent[this.parent[i]];
-    return i;
-  }
-
-  join(a: number, b: number): boolean {
-    const [p, q] = [this.root(a), this.root(b)];
-    this.parent[p] = q;
-    return p !== q;
-  }
-}
-
 /** Every ring needs an even number of ends: chords between rings that have an odd one are sewn twice. */
 function makeEven(graph: Graph, order: number[][]): number[][] {
   const odd = (): number[] => order.flatMap((list, ring) => (list.length % 2 ? [ring] : []));
@@ -187,7 +169,7 @@ function makeEven(graph: Graph, order: number[][]): number[][] {
 
 /** Pairs ends by `odd` (for each ring: the second with the third, …) and joins the walks that come of it. */
 function walksOf(graph: Graph, order: number[][], odd: readonly boolean[]): Walks {
-  const union = new Union(graph.ends.length);
+  const union = new DisjointSets(graph.ends.length);
   graph.ends.forEach(({ mate }, i) => union.join(i, mate));
   const joints = order.map((list): Joint[] => list.map(() => 0));
   const free: { ring: number; k: number; gap: number }[] = [];

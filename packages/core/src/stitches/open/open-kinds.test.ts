@@ -418,6 +418,12 @@ describe('sprig', () => {
     expect(parts[1].part.filter((v) => v === Part.travel).length).toBeGreaterThan(10);
   });
 
+  test('any own drawing can be its leaf, an open line too', () => {
+    const hook = motifFrom('Hook', shape('M0 0L12 0L12 -4'))!;
+    const own = sew('sprig', SHAPES.lake, { leaf: 'own' }, { motif: hook });
+    expect(own[0].x.length).toBeGreaterThan(sew('sprig', SHAPES.lake, { leaf: 'none' })[0].x.length);
+  });
+
   test('the stem follows a guide line', () => {
     const guide = {
       closed: false,

@@ -1,5 +1,6 @@
 // The rings that repeat a region's outline inward, and which of them are neighbours.
 import { bandRegion, cropLines, offsetRegion, subtract } from '../../../geometry/clip.ts';
+import { DisjointSets } from '../../../geometry/disjoint-sets.ts';
 import { EdgeIndex } from '../../../geometry/edge-index.ts';
 import { reversed, type Line } from '../../../geometry/polyline.ts';
 import { ringArea, ringsOf, type Polygon, type Region, type Ring } from '../../../geometry/region.ts';
@@ -90,28 +91,9 @@ export function levelRings(polygon: Polygon, spacing: number): LevelRing[] {
   return out;
 }
 
-class Sets {
-  private readonly parent: number[];
-
-  constructor(count: number) {
-    this.parent = Array.from({ length: count }, (_, i) => i);
-  }
-
-  root(i: number): number {
-    while (this.parent[i] !== i) i = this.parent[i] = this.parent[this.parent[i]];
-    return i;
-  }
-
-  join(a: number, b: number): boolean {
-    const [p, q] = [this.root(a), this.root(b)];
-    this.parent[p] = q;
-    return p !== q;
-  }
-}
-
 /** A tree of neighbours that holds all rings (Kruskal's method): between levels first, then where rings meet. */
 export function ringTree(rings: readonly LevelRing[], spacing: number): Neighbours[] {
-  const sets = new Sets(rings.length);
+  const sets = new DisjointSets(rings.length);
   const out: Neighbours[] = [];
   const byLevel: number[][] = [];
   rings.forEach((ring, i) => (byLevel[ring.level] ??= []).push(i));

@@ -1,5 +1,6 @@
 // Leaves and blossoms on a grown stem: as large as there is room for, none on another, none over the edge.
 import type { EdgeIndex } from '../../../geometry/edge-index.ts';
+import { PointCells } from '../../../geometry/point-cells.ts';
 import type { Point } from '../../../geometry/points.ts';
 import type { Twig } from './grow.ts';
 
@@ -24,44 +25,27 @@ const FOOT = 0.4;
 const SIZES = [1, 0.8, 0.62, 0.48];
 const LEANS = [50, 65, 38, 80];
 
-/** A motif as a drawing that stands; null when its stroke does not come back to where it leaves the line. */
-export function standingFrom(coords: ArrayLike<number>): Standing | null {
+/** Whether a motif's stroke leaves the line at one place and comes back to it there. */
+export function stands(coords: ArrayLike<number>): boolean {
   const n = coords.length;
-  if (n < 10) return null;
-  const [fx, fy] = [coords[2], coords[3]];
-  if (Math.hypot(coords[n - 4] - fx, coords[n - 3] - fy) > 0.01 || Math.abs(fy) > 0.01) return null;
+  if (n < 10 || Math.abs(coords[3]) > 0.01) return false;
+  return Math.hypot(coords[n - 4] - coords[2], coords[n - 3] - coords[3]) <= 0.01;
+}
+
+/** A motif as a drawing that stands; one that does not is sewn there and back. Null when there is nothing of it. */
+export function standingFrom(coords: ArrayLike<number>): Standing | null {
+  const foot = stands(coords) ? 2 : 0;
+  const [fx, fy] = [coords[foot], coords[foot + 1]];
   const points: Point[] = [];
-  for (let i = 2; i < n - 2; i += 2) points.push({ x: coords[i] - fx, y: coords[i + 1] - fy });
+  for (let i = foot; i < coords.length - foot; i += 2)
+    points.push({ x: coords[i] - fx, y: coords[i + 1] - fy });
+  if (!foot) points.push(...points.slice(0, -1).reverse());
   const far = points.reduce((a, b) => (Math.hypot(b.x, b.y) > Math.hypot(a.x, a.y) ? b : a));
   const d2 = far.x * far.x + far.y * far.y;
   if (d2 < 0.01) return null;
   return {
     stroke: points.map((p) => ({ x: (p.x * far.x + p.y * far.y) / d2, y: (p.y * far.x - p.x * far.y) / d2 })),
   };
-}
-
-class Taken {
-  private readonly cells = new Map<number, { p: Point; node: number }[]>();
-
-  private key(i: number, j: number): number {
-    return i * 65_537 + j;
-  }
-
-  add(p: Point, node: number): void {
-    const key = this.key(Math.floor(p.x / ROOM), Math.floor(p.y / ROOM));
-    const list = this.cells.get(key);
-    if (list) list.push({ p, node });
-    else this.cells.set(key, [{ p, node }]);
-  }
-
-  isFree(q: Point): boolean {
-    const [ci, cj] = [Math.floor(q.x / ROOM), Math.floor(q.y / ROOM)];
-    for (let i = ci - 1; i <= ci + 1; i++)
-      for (let j = cj - 1; j <= cj + 1; j++)
-        for (const { p } of this.cells.get(this.key(i, j)) ?? [])
-          if (Math.hypot(p.x - q.x, p.y - q.y) < ROOM) return false;
-    return true;
-  }
 }
 
 export interface Dress {
@@ -76,16 +60,16 @@ export interface Dress {
 
 /** Ornaments for the stem: blossoms at the tips first, then leaves by turns to both sides. */
 export function dress(twigs: readonly Twig[], edges: EdgeIndex, how: Dress): Ornament[] {
-  const taken = new Taken();
+  const taken = new PointCells<Point>(ROOM);
   const child = new Int32Array(twigs.length).fill(-1);
   const isTip = twigs.map(() => true);
   twigs.forEach((t, i) => {
-    taken.add(t, i);
+    taken.add(t);
     if (t.parent < 0) return;
     isTip[t.parent] = false;
     child[t.parent] = i;
     const p = twigs[t.parent];
-    taken.add({ x: (p.x + t.x) / 2, y: (p.y + t.y) / 2 }, i);
+    taken.add({ x: (p.x + t.x) / 2, y: (p.y + t.y) / 2 });
   });
   const out: Ornament[] = [];
   /** Places a drawing on a node, towards an angle; false when there is no room. */
@@ -96,15 +80,16 @@ export function dress(twigs: readonly Twig[], edges: EdgeIndex, how: Dress): Orn
     for (let i = 0; i < stroke.length; i++) {
       const p = stroke[i];
       if (Math.hypot(p.x - t.x, p.y - t.y) < FOOT * size) continue;
-      if (!taken.isFree(p) || !edges.inside(p.x, p.y) || edges.nearest(p.x, p.y, ROOM / 2)) return false;
+      if (taken.hasNear(p, ROOM) || !edges.inside(p.x, p.y) || edges.nearest(p.x, p.y, ROOM / 2))
+        return false;
       const q = stroke[i + 1] ?? p;
-      if (!taken.isFree({ x: (p.x + q.x) / 2, y: (p.y + q.y) / 2 })) return false;
+      if (taken.hasNear({ x: (p.x + q.x) / 2, y: (p.y + q.y) / 2 }, ROOM)) return false;
     }
     for (let i = 1; i < stroke.length; i++) {
       const [a, b] = [stroke[i - 1], stroke[i]];
       const parts = Math.ceil(Math.hypot(b.x - a.x, b.y - a.y) / (ROOM / 2)) || 1;
       for (let k = 0; k < parts; k++)
-        taken.add({ x: a.x + ((b.x - a.x) * k) / parts, y: a.y + ((b.y - a.y) * k) / parts }, node);
+        taken.add({ x: a.x + ((b.x - a.x) * k) / parts, y: a.y + ((b.y - a.y) * k) / parts });
     }
     out.push({ node, blossom, stroke });
     return true;

@@ -1,6 +1,7 @@
 // A stem that grows into free room and branches: space colonization (Runions, Lane and Prusinkiewicz, "Modeling Trees
 // with a Space Colonization Algorithm", 2007).
 import type { EdgeIndex } from '../../../geometry/edge-index.ts';
+import { PointCells } from '../../../geometry/point-cells.ts';
 import type { Point } from '../../../geometry/points.ts';
 
 export interface Twig extends Point {
@@ -32,33 +33,6 @@ export interface Growth {
   random: () => number;
 }
 
-/** Nodes in square cells, to find those near a place. */
-class Near {
-  private readonly cells = new Map<number, number[]>();
-  private readonly cell: number;
-
-  constructor(cell: number) {
-    this.cell = cell;
-  }
-
-  add(p: Point, i: number): void {
-    const key = this.key(Math.floor(p.x / this.cell), Math.floor(p.y / this.cell));
-    const list = this.cells.get(key);
-    if (list) list.push(i);
-    else this.cells.set(key, [i]);
-  }
-
-  private key(i: number, j: number): number {
-    return i * 65_537 + j;
-  }
-
-  *around(p: Point): Iterable<number> {
-    const [ci, cj] = [Math.floor(p.x / this.cell), Math.floor(p.y / this.cell)];
-    for (let i = ci - 1; i <= ci + 1; i++)
-      for (let j = cj - 1; j <= cj + 1; j++) yield* this.cells.get(this.key(i, j)) ?? [];
-  }
-}
-
 /** The stem along a way, and all that grows from it towards the places. Parents stand before their children. */
 export function grow(
   stem: readonly Point[],
@@ -69,8 +43,8 @@ export function grow(
   const step = STEP * apart;
   const twigs: Twig[] = stem.map((p, i) => ({ x: p.x, y: p.y, parent: i - 1 }));
   const bend = twigs.map(() => 0);
-  const near = new Near(APART * apart);
-  twigs.forEach((t, i) => near.add(t, i));
+  const near = new PointCells<Point & { i: number }>(APART * apart);
+  twigs.forEach((t, i) => near.add({ x: t.x, y: t.y, i }));
   /** The nearest twig of every place that is left. */
   let open = places.map((p) => ({ p, twig: -1, d: Infinity }));
   const look = (from: number): void => {
@@ -114,7 +88,7 @@ export function grow(
       const next: Twig = { x: t.x + (x * step) / d, y: t.y + (y * step) / d, parent: i };
       if (!isFree(next, i)) stuck.add(i);
       else {
-        near.add(next, twigs.length);
+        near.add({ x: next.x, y: next.y, i: twigs.length });
         twigs.push(next);
         hasChild.add(i);
         bend.push(side);
@@ -137,13 +111,12 @@ export function grow(
       for (let k = 0; i >= 0 && k < FORK; i = twigs[i].parent, k++) if (i === parent) return true;
       return false;
     };
-    for (const i of near.around(p)) {
-      if (own.has(i) || grewFrom(i)) continue;
-      const d = Math.hypot(twigs[i].x - p.x, twigs[i].y - p.y);
-      const from = Math.hypot(twigs[parent].x - twigs[i].x, twigs[parent].y - twigs[i].y);
-      if (d < APART * apart && d < from) return false;
-    }
-    return true;
+    // Going away from another twig is always allowed.
+    const before = twigs[parent];
+    return !near.hasNear(p, APART * apart, ({ x, y, i }) => {
+      const nearer = Math.hypot(x - p.x, y - p.y) < Math.hypot(x - before.x, y - before.y);
+      return nearer && !own.has(i) && !grewFrom(i);
+    });
   }
 }
 

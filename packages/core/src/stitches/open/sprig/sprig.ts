@@ -12,7 +12,7 @@ import { MOTIF_UNITS, OWN_MOTIF, unitCoords } from '../../motifs.ts';
 import { runPoints } from '../../run-points.ts';
 import { Part, ThreadBuilder, type PartCode, type SewnThread } from '../../thread.ts';
 import { scatter } from '../stipple/scatter.ts';
-import { dress, standingFrom, type Ornament } from './dress.ts';
+import { dress, standingFrom, stands, type Ornament } from './dress.ts';
 import { grow, smoothTwigs, type Twig } from './grow.ts';
 import { rounded, spineOf } from './spine.ts';
 
@@ -140,7 +140,7 @@ function stitch(input: StitchInput): SewnThread[] {
 }
 
 /** Motifs that stand on the line: their stroke comes back to where it leaves it. */
-const STANDING = MOTIF_UNITS.filter((u) => standingFrom(unitCoords(u.id)));
+const STANDING = MOTIF_UNITS.filter((u) => stands(unitCoords(u.id)));
 const standingChoices = STANDING.map(({ id, name }) => ({ value: id, label: name.toLowerCase() }));
 
 export const sprig: StitchKind = {

@@ -1,37 +1,25 @@
 // Places scattered evenly over a polygon without any order: the tree that a stipple line goes around grows on them.
 import { offsetRegion } from '../../../geometry/clip.ts';
 import { EdgeIndex } from '../../../geometry/edge-index.ts';
+import { PointCells } from '../../../geometry/point-cells.ts';
 import type { Point } from '../../../geometry/points.ts';
 import { coordsBounds, polygonArea, ringsOf, type Polygon, type Ring } from '../../../geometry/region.ts';
 
-const key = (i: number, j: number): number => i * 65_537 + j;
-const NONE: Point[] = [];
-
-/** Places in cells, so that those too near to a new one are found at once. */
+/** Places that keep apart. */
 class Places {
   readonly all: Point[] = [];
-  private readonly cell: number;
-  private readonly cells = new Map<number, Point[]>();
+  private readonly cells: PointCells<Point>;
 
   constructor(cell: number) {
-    this.cell = cell;
+    this.cells = new PointCells(cell);
   }
 
   isFree(p: Point, apart: number): boolean {
-    const [ci, cj] = [Math.floor(p.x / this.cell), Math.floor(p.y / this.cell)];
-    const reach = Math.ceil(apart / this.cell);
-    for (let i = ci - reach; i <= ci + reach; i++)
-      for (let j = cj - reach; j <= cj + reach; j++)
-        for (const q of this.cells.get(key(i, j)) ?? NONE)
-          if ((q.x - p.x) ** 2 + (q.y - p.y) ** 2 < apart * apart) return false;
-    return true;
+    return !this.cells.hasNear(p, apart);
   }
 
   add(p: Point): void {
-    const at = key(Math.floor(p.x / this.cell), Math.floor(p.y / this.cell));
-    const list = this.cells.get(at);
-    if (list) list.push(p);
-    else this.cells.set(at, [p]);
+    this.cells.add(p);
     this.all.push(p);
   }
 

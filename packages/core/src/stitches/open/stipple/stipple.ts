@@ -1,6 +1,6 @@
 // Stipple: one line that wanders over the whole shape, never crosses itself and never closes up.
 import { EdgeIndex } from '../../../geometry/edge-index.ts';
-import { distance, type Point } from '../../../geometry/points.ts';
+import { distance, lerp, type Point } from '../../../geometry/points.ts';
 import { seeded } from '../../../geometry/random.ts';
 import { ringsOf, type Polygon } from '../../../geometry/region.ts';
 import { outlineRegion } from '../../../outlines/region.ts';
@@ -54,6 +54,19 @@ function opened(ring: readonly Point[], from: Point | undefined, gap: number): P
   return out;
 }
 
+/** The line with its corners cut twice (Chaikin, 1974): a curve, where points a step apart would be corners. */
+function curved(line: readonly Point[]): Point[] {
+  let out = [...line];
+  for (let round = 0; round < 2; round++)
+    out = out.flatMap((p, i) => {
+      const q = out[i + 1];
+      if (!q) return [p];
+      const cut = [lerp(p, q, 0.25), lerp(p, q, 0.75)];
+      return i ? cut : [p, ...cut];
+    });
+  return out;
+}
+
 /** The line with straight stretches (Ramer, Douglas and Peucker's method), no farther off than `tolerance` mm. */
 function straightened(line: readonly Point[], tolerance: number): Point[] {
   const keep = new Uint8Array(line.length);
@@ -83,7 +96,7 @@ function stitch(input: StitchInput): SewnThread[] {
     const ring = stippleRing(polygon, spacing, settings.seed as number);
     if (ring.length < 4) return [];
     const line = opened(ring, start ?? end ?? from, OPEN * spacing);
-    const bent = settings.style === 'angular' ? straightened(line, ANGULAR * spacing) : line;
+    const bent = settings.style === 'angular' ? straightened(line, ANGULAR * spacing) : curved(line);
     const coords = Float64Array.from(bent.flatMap((p) => [p.x, p.y]));
     const builder = new ThreadBuilder();
     builder.addLine(runPoints({ coords, closed: false }, settings.length as number), Part.top);

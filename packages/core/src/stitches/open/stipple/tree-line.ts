@@ -3,6 +3,7 @@
 // The tree spans a net of triangles. The line keeps between the tree and the tree of all edges that are left out
 // (its dual), as the shore of a river keeps between land and water.
 import Delaunator from 'delaunator';
+import { DisjointSets } from '../../../geometry/disjoint-sets.ts';
 import type { EdgeIndex } from '../../../geometry/edge-index.ts';
 import type { Point } from '../../../geometry/points.ts';
 
@@ -11,25 +12,6 @@ export type Net = [number, number][];
 
 /** Edges longer than this, in mean distances, are left out where the net holds together without them. */
 const LONG = 1.9;
-
-class Sets {
-  private readonly parent: Int32Array;
-
-  constructor(count: number) {
-    this.parent = Int32Array.from({ length: count }, (_, i) => i);
-  }
-
-  root(i: number): number {
-    while (this.parent[i] !== i) i = this.parent[i] = this.parent[this.parent[i]];
-    return i;
-  }
-
-  join(a: number, b: number): boolean {
-    const [p, q] = [this.root(a), this.root(b)];
-    this.parent[p] = q;
-    return p !== q;
-  }
-}
 
 /** Edges between neighbouring places (Delaunay's triangles) that stay inside the polygon. */
 export function netOf(places: readonly Point[], apart: number, edges: EdgeIndex): Net {
@@ -42,7 +24,7 @@ export function netOf(places: readonly Point[], apart: number, edges: EdgeIndex)
   };
   const net: Net = [];
   const long: { edge: [number, number]; length: number }[] = [];
-  const sets = new Sets(places.length);
+  const sets = new DisjointSets(places.length);
   for (let e = 0; e < triangles.length; e++) {
     if (halfedges[e] > e) continue;
     const [i, j] = [triangles[e], triangles[e % 3 === 2 ? e - 2 : e + 1]];
@@ -58,13 +40,6 @@ export function netOf(places: readonly Point[], apart: number, edges: EdgeIndex)
   long.sort((p, q) => p.length - q.length);
   for (const { edge } of long) if (sets.join(...edge)) net.push(edge);
   return net;
-}
-
-/** The connected parts of a net: for each place, the number of its part. */
-export function partsOf(count: number, net: Net): Int32Array {
-  const sets = new Sets(count);
-  for (const [a, b] of net) sets.join(a, b);
-  return Int32Array.from({ length: count }, (_, i) => sets.root(i));
 }
 
 /** Where the line bends round a place it has a point for every so many radians. */
@@ -85,7 +60,7 @@ export function lineAround(
   radius: number,
   random: () => number,
 ): Point[] {
-  const sets = new Sets(places.length);
+  const sets = new DisjointSets(places.length);
   const order = net.map((edge) => ({ edge, weight: random() })).sort((a, b) => a.weight - b.weight);
   const inTree = new Set<string>();
   for (const { edge } of order) if (sets.join(...edge)) inTree.add(`${edge[0]},${edge[1]}`);
