@@ -18,6 +18,12 @@ import { Part, ThreadBuilder, type SewnThread } from '../thread.ts';
 /** Rows of the map that finds ways through a piece, in mm. */
 const ROUTE_SPACING = 0.5;
 
+/** From row to row, in mm; on a hexagonal lattice the height of a triangle with sides of one pitch. */
+const rowsApart = (settings: StitchInput['settings']): number =>
+  settings.lattice === 'hexagon'
+    ? (Math.sqrt(3) / 2) * ((settings.size as number) + (settings.gap as number))
+    : (settings.rows as number);
+
 interface Row {
   /** Each unit of the row as a line, in order; each ends where the next begins. */
   units: Line[];
@@ -28,7 +34,7 @@ function rowsOver(polygon: Polygon, input: StitchInput, anchor: Point): Row[] {
   const { settings } = input;
   const size = settings.size as number;
   const pitch = size + (settings.gap as number);
-  const apart = settings.rows as number;
+  const apart = rowsApart(settings);
   const [into, back] = [turnBy(settings.angle as number), turnBy(-(settings.angle as number))];
   const level: number[] = [];
   for (let i = 0; i < polygon.outer.length; i += 2) {
@@ -42,7 +48,7 @@ function rowsOver(polygon: Polygon, input: StitchInput, anchor: Point): Row[] {
   for (let r = Math.floor((b.minY - size) / apart); r * apart <= b.maxY + size; r++) {
     const odd = r % 2 !== 0;
     // Units are centred on the anchor; every second row of a brick lattice is pushed by half a unit.
-    const push = (settings.lattice === 'brick' && odd ? pitch / 2 : 0) - size / 2;
+    const push = (settings.lattice !== 'square' && odd ? pitch / 2 : 0) - size / 2;
     const flip = settings.turned === 'rows' && odd ? -1 : 1;
     const units: Line[] = [];
     for (let c = Math.floor((b.minX - push) / pitch) - 1; c * pitch + push <= b.maxX; c++) {
@@ -122,7 +128,7 @@ function stitch(input: StitchInput): SewnThread[] {
   const how = {
     length: settings.length as number,
     passes: settings.passes as number,
-    spacing: settings.rows as number,
+    spacing: rowsApart(settings),
   };
   return sewChords(region, input, how, (polygon) =>
     rowsOver(polygon, input, anchor).map(({ units }) => joined(units)),
@@ -133,7 +139,7 @@ export const motifFill: StitchKind = {
   id: 'motif-fill',
   name: 'Motif fill',
   summary: 'A small drawing repeated in rows over the whole shape.',
-  sentence: 'Cover this shape with {kind}, {unit} {size} long, rows {rows} apart, {lattice}, in {thread}.',
+  sentence: 'Cover this shape with {kind}, {unit} {size} long[, rows {rows} apart], {lattice}, in {thread}.',
   from: () => 'region',
   settings: [
     motifSetting,
@@ -157,6 +163,7 @@ export const motifFill: StitchKind = {
       most: 60,
       step: 0.5,
       default: 8,
+      when: (s) => s.lattice !== 'hexagon',
       help: 'From row to row.',
     },
     {
@@ -166,9 +173,10 @@ export const motifFill: StitchKind = {
       choices: [
         { value: 'square', label: 'one under another' },
         { value: 'brick', label: 'every second row pushed' },
+        { value: 'hexagon', label: 'as in a honeycomb' },
       ],
       default: 'brick',
-      help: 'How rows lie to each other; pushed by half a motif they make bricks, or a honeycomb.',
+      help: 'How rows lie to each other: pushed by half a motif like bricks, or so that all neighbours are as near.',
     },
     {
       name: 'edge',

@@ -328,6 +328,29 @@ describe('stipple', () => {
     );
   });
 
+  test('begins and ends where it is told to, and wanders over all between', () => {
+    const spacing = 3;
+    for (const name of ['lake', 'disc', 'ring'])
+      for (const [start, end] of [
+        [
+          { x: -18, y: 3 },
+          { x: 20, y: 0 },
+        ],
+        [
+          { x: 12, y: 12 },
+          { x: -8, y: 14 },
+        ],
+      ]) {
+        const [thread] = sew('stipple', SHAPES[name], { spacing }, { start, end });
+        const p = points(thread);
+        expect(distance(p[0], start)).toBeLessThan(2.5);
+        expect(distance(p.at(-1)!, end)).toBeLessThan(2.5);
+        expect(findCrossing(p, 3)).toBeNull();
+        const all = distances(within(outlineRegion(SHAPES[name]), spacing), [thread]);
+        expect(share(all, 0.75 * spacing)).toBeGreaterThan(0.87);
+      }
+  });
+
   test('every seed gives another line', () => {
     expect(sew('stipple', SHAPES.disc, { seed: 1 })).not.toEqual(sew('stipple', SHAPES.disc, { seed: 2 }));
   });
@@ -354,6 +377,23 @@ describe('motif fill', () => {
     expect(tips.length).toBeGreaterThan(8);
     const columns = new Set(tips.map((p) => Math.round((((p.x - 3) % 4.5) + 4.5) % 4.5)));
     expect([...columns].every((c) => c === 0 || c === 4 || c === 5)).toBe(true);
+  });
+
+  test('on a hexagonal lattice every motif has six neighbours as near as each other', () => {
+    const [thread] = sew('motif-fill', SHAPES.disc, {
+      unit: 'five',
+      size: 8,
+      lattice: 'hexagon',
+      edge: 'whole',
+    });
+    // The star's tip is its own: where the thread turns back sharply at the top.
+    const tips = points(thread).filter((p, i, all) => {
+      const [a, b] = [all[i - 1], all[i + 1]];
+      return a && b && a.y > p.y + 0.8 && b.y > p.y + 0.8;
+    });
+    const nearest = tips.map((t) => Math.min(...tips.filter((q) => q !== t).map((q) => distance(q, t))));
+    expect(tips.length).toBeGreaterThan(10);
+    for (const d of nearest) expect(d).toBeCloseTo(8, 0);
   });
 
   test('an own motif takes the place of the shelf’s', () => {

@@ -1,4 +1,4 @@
-// Where a closed line leaves cloth far away, it is drawn out to it as a finger.
+// Where a line leaves cloth far away, it is drawn out to it as a finger.
 import { EdgeIndex } from '../../../geometry/edge-index.ts';
 import type { Point } from '../../../geometry/points.ts';
 import type { Coords } from '../../../geometry/polyline.ts';
@@ -13,19 +13,22 @@ const GRID = 0.45;
 /** A finger ends this far from the edge, in spacings. */
 const ROOM = 0.45;
 
-/** The closed line with fingers to all voids of the polygon. They are narrow: the line has to even itself out again. */
-export function withFingers(line: Coords, spacing: number, rings: readonly Ring[]): Coords {
+/** The line with fingers to all voids of the polygon. They are narrow: the line has to even itself out again. */
+export function withFingers(line: Coords, spacing: number, rings: readonly Ring[], closed = true): Coords {
   const b = coordsBounds(rings);
   if (!b) return line;
   const edges = new EdgeIndex(rings);
-  const index = new EdgeIndex([line]);
+  const n = line.length / 2;
+  // An open line is looked at there and back; its edges are numbered alike on both ways.
+  const index = new EdgeIndex([closed ? line : thereAndBack(line)]);
+  const edgeOf = (edge: number): number => (closed || edge < n - 1 ? edge : 2 * (n - 1) - 1 - edge);
   const voids: { at: Point; edge: number; far: number }[] = [];
   for (let x = b.minX; x <= b.maxX; x += GRID * spacing)
     for (let y = b.minY; y <= b.maxY; y += GRID * spacing) {
       if (index.nearest(x, y, FAR * spacing)) continue;
       if (!edges.inside(x, y) || edges.nearest(x, y, ROOM * spacing)) continue;
       const near = index.nearest(x, y, 1e6)!;
-      voids.push({ at: { x, y }, edge: near.edge, far: near.distance });
+      voids.push({ at: { x, y }, edge: edgeOf(near.edge), far: near.distance });
     }
   voids.sort((p, q) => q.far - p.far);
   const taken: typeof voids = [];
@@ -47,5 +50,11 @@ export function withFingers(line: Coords, spacing: number, rings: readonly Ring[
     const to = byEdge.get(i);
     if (to) out.push(to.x, to.y);
   }
+  return Float64Array.from(out);
+}
+
+function thereAndBack(line: Coords): Coords {
+  const out = [...line];
+  for (let i = line.length - 4; i >= 2; i -= 2) out.push(line[i], line[i + 1]);
   return Float64Array.from(out);
 }

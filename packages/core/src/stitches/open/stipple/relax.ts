@@ -1,4 +1,4 @@
-// Evens a closed line out: it smooths itself, keeps away from its own other passes and from the edge.
+// Evens a line out: it smooths itself, keeps away from its own other passes and from the edge.
 import { EdgeIndex } from '../../../geometry/edge-index.ts';
 import type { Coords } from '../../../geometry/polyline.ts';
 import { coordsBounds, type Ring } from '../../../geometry/region.ts';
@@ -16,11 +16,12 @@ const SMOOTHING = 0.34;
 const SWELLING = 0.37;
 const PUSH = 0.36;
 
-/** The closed line with points `step` mm apart. */
-export function evenly(coords: ArrayLike<number>, step: number): Coords {
+/** The line with points `step` mm apart; an open one keeps its ends. */
+export function evenly(coords: ArrayLike<number>, step: number, closed: boolean): Coords {
   const n = coords.length / 2;
+  const segments = closed ? n : n - 1;
   let total = 0;
-  for (let i = 0; i < n; i++) {
+  for (let i = 0; i < segments; i++) {
     const j = (i + 1) % n;
     total += Math.hypot(coords[2 * j] - coords[2 * i], coords[2 * j + 1] - coords[2 * i + 1]);
   }
@@ -29,7 +30,7 @@ export function evenly(coords: ArrayLike<number>, step: number): Coords {
   const each = total / count;
   let k = 0;
   let gone = 0;
-  for (let i = 0; i < n && k < count; i++) {
+  for (let i = 0; i < segments && k < count; i++) {
     const j = (i + 1) % n;
     const [dx, dy] = [coords[2 * j] - coords[2 * i], coords[2 * j + 1] - coords[2 * i + 1]];
     const d = Math.hypot(dx, dy);
@@ -40,7 +41,8 @@ export function evenly(coords: ArrayLike<number>, step: number): Coords {
     }
     gone += d;
   }
-  return out.subarray(0, 2 * k);
+  if (closed) return out.subarray(0, 2 * k);
+  return Float64Array.of(...out.subarray(0, 2 * k), coords[2 * n - 2], coords[2 * n - 1]);
 }
 
 /** Points of a line in square cells of a grid. */
@@ -85,7 +87,7 @@ class Cells {
    * Adds to `out` how strongly point i and those after it in the line that are near push each other away; `own`
    * points each way along the line don't. Called for every point, each pair is counted once.
    */
-  pushOn(p: Coords, i: number, own: number, reach: number, out: Float64Array): void {
+  pushOn(p: Coords, i: number, own: number, reach: number, closed: boolean, out: Float64Array): void {
     const n = p.length / 2;
     const [x, y] = [p[2 * i], p[2 * i + 1]];
     const ci = Math.floor((x - this.minX) / this.cell);
@@ -96,7 +98,7 @@ class Cells {
       const to = this.first[j * this.columns + Math.min(this.columns - 1, ci + 1) + 1];
       for (let k = from; k < to; k++) {
         const q = this.list[k];
-        if (q - i <= own || n - q + i <= own) continue;
+        if (q - i <= own || (closed && n - q + i <= own)) continue;
         const [dx, dy] = [x - p[2 * q], y - p[2 * q + 1]];
         const d2 = dx * dx + dy * dy;
         if (d2 >= reach * reach || d2 === 0) continue;
@@ -153,12 +155,13 @@ class NearEdge {
   }
 }
 
-/** The closed line after `rounds` rounds; it keeps half a spacing away from the polygon's `rings`. */
+/** The line after `rounds` rounds; an open one keeps its ends; it keeps half a spacing away from the polygon's `rings`. */
 export function relaxed(
   line: ArrayLike<number>,
   spacing: number,
   rings: readonly Ring[],
   rounds: number,
+  closed = true,
 ): Coords {
   const edges = new EdgeIndex(rings);
   const near = new NearEdge(rings, spacing);
@@ -167,15 +170,17 @@ export function relaxed(
   const own = Math.ceil(OWN / STEP);
   const most = MOST * spacing;
   const cells = new Cells(reach);
-  let p = evenly(line, step);
+  let p = evenly(line, step, closed);
   for (let round = 0; round < rounds; round++) {
-    if (round && round % 4 === 0) p = evenly(p, step);
+    if (round && round % 4 === 0) p = evenly(p, step, closed);
     const tension = round % 2 ? -SWELLING : SMOOTHING;
     const n = p.length / 2;
     const move = new Float64Array(p.length);
     cells.fill(p);
-    for (let i = 0; i < n; i++) cells.pushOn(p, i, own, reach, move);
-    for (let i = 0; i < n; i++) {
+    for (let i = 0; i < n; i++) cells.pushOn(p, i, own, reach, closed, move);
+    if (!closed) move.fill(0, 0, 2).fill(0, 2 * n - 2);
+    const [low, high] = closed ? [0, n] : [1, n - 1];
+    for (let i = low; i < high; i++) {
       const [a, b] = [2 * ((i + n - 1) % n), 2 * ((i + 1) % n)];
       for (let axis = 0; axis < 2; axis++) {
         const k = 2 * i + axis;
@@ -189,7 +194,8 @@ export function relaxed(
       if (d > most) [mx, my] = [(mx * most) / d, (my * most) / d];
       next[2 * i] = p[2 * i] + mx;
       next[2 * i + 1] = p[2 * i + 1] + my;
-      if (near.has(next[2 * i], next[2 * i + 1])) keepInside(next, i, spacing / 2, most, edges);
+      if (i >= low && i < high && near.has(next[2 * i], next[2 * i + 1]))
+        keepInside(next, i, spacing / 2, most, edges);
     }
     p = next;
   }

@@ -12,7 +12,7 @@ import { withFingers } from './fill-voids.ts';
 import { relaxed } from './relax.ts';
 import { scatter } from './scatter.ts';
 import { uncrossed } from './uncross.ts';
-import { lineAround, netOf } from './tree-line.ts';
+import { lineAround, netOf, type TreeLine } from './tree-line.ts';
 
 /** Places of the tree lie so far apart, in spacings: the line then has about one spacing from pass to pass. */
 const APART = 1.85;
@@ -27,22 +27,43 @@ const OPEN = 0.7;
 /** How far an angular line may leave the curved one, in spacings. */
 const ANGULAR = 0.24;
 
-/** The closed line of one connected piece, as points in mm. */
-export function stippleRing(polygon: Polygon, spacing: number, seed: number): Point[] {
+/** Begin and end that are nearer to each other than this, in spacings, are the two ends of one opening. */
+const BESIDE = 3;
+
+/** A place moved so far inside that the line keeps half a spacing from the edge there. */
+function insideOf(edges: EdgeIndex, p: Point, spacing: number): Point {
+  const near = edges.nearest(p.x, p.y, edges.inside(p.x, p.y) ? spacing / 2 : 1e6);
+  if (!near || near.distance < 1e-9) return p;
+  const by = ((edges.inside(p.x, p.y) ? 1 : -1) * spacing) / 2 / near.distance;
+  return { x: near.at.x + (p.x - near.at.x) * by, y: near.at.y + (p.y - near.at.y) * by };
+}
+
+/** The line of one connected piece: closed, or, with two `ends` that lie apart, open from the one to the other. */
+function stippleLine(
+  polygon: Polygon,
+  spacing: number,
+  seed: number,
+  ends?: readonly [Point, Point],
+): TreeLine | null {
   const random = seeded(seed);
   const rings = ringsOf(polygon);
+  const edges = new EdgeIndex(rings);
   const places = scatter(polygon, APART * spacing, INSET * spacing, random);
-  if (!places.length) return [];
-  const net = netOf(places, APART * spacing, new EdgeIndex(rings));
-  const line = lineAround(places, net, 0, RADIUS * spacing, random);
-  const rough = relaxed(
-    line.flatMap((p) => [p.x, p.y]),
-    spacing,
-    rings,
-    ROUNDS[0],
-  );
-  const even = relaxed(withFingers(rough, spacing, rings), spacing, rings, ROUNDS[1]);
-  return Array.from({ length: even.length / 2 }, (_, i) => ({ x: even[2 * i], y: even[2 * i + 1] }));
+  if (!places.length) return null;
+  const net = netOf(places, APART * spacing, edges);
+  const around = lineAround(places, net, RADIUS * spacing, random, ends);
+  let { points } = around;
+  const { closed } = around;
+  if (!closed && ends) {
+    const [a, b] = ends.map((p) => insideOf(edges, p, spacing));
+    if (distance(points[0], a) > distance(points[0], b)) points = points.reverse();
+    points = [a, ...points, b];
+  }
+  const coords = points.flatMap((p) => [p.x, p.y]);
+  const rough = relaxed(coords, spacing, rings, ROUNDS[0], closed);
+  const even = relaxed(withFingers(rough, spacing, rings, closed), spacing, rings, ROUNDS[1], closed);
+  const out = Array.from({ length: even.length / 2 }, (_, i) => ({ x: even[2 * i], y: even[2 * i + 1] }));
+  return { points: out, closed };
 }
 
 /** The ring opened where it is nearest to a place, with a gap between its ends. */
@@ -93,9 +114,10 @@ function stitch(input: StitchInput): SewnThread[] {
   const { settings, start, end } = input;
   const spacing = settings.spacing as number;
   return eachPiece(outlineRegion(input.outline), input, (polygon, from) => {
-    const ring = stippleRing(polygon, spacing, settings.seed as number);
-    if (ring.length < 4) return [];
-    const line = opened(ring, start ?? end ?? from, OPEN * spacing);
+    const apart = start && end && distance(start, end) > BESIDE * spacing;
+    const made = stippleLine(polygon, spacing, settings.seed as number, apart ? [start, end] : undefined);
+    if (!made || made.points.length < 4) return [];
+    const line = made.closed ? opened(made.points, start ?? end ?? from, OPEN * spacing) : made.points;
     const bent = settings.style === 'angular' ? straightened(line, ANGULAR * spacing) : curved(line);
     const coords = Float64Array.from(bent.flatMap((p) => [p.x, p.y]));
     const builder = new ThreadBuilder();

@@ -52,36 +52,106 @@ interface Corner {
   links: [number, number];
 }
 
-/** The line around a random tree of the net that holds `start`; `radius` mm about places that stand alone. */
+/** An edge as seen from a place. */
+interface Way {
+  to: number;
+  angle: number;
+}
+
+const keyOf = (a: number, b: number): string => (a < b ? `${a},${b}` : `${b},${a}`);
+
+/** Edges about each place, by their angles. */
+function waysAround(places: readonly Point[], net: Net): Way[][] {
+  const around: Way[][] = places.map(() => []);
+  for (const [a, b] of net) {
+    const [p, q] = [places[a], places[b]];
+    around[a].push({ to: b, angle: Math.atan2(q.y - p.y, q.x - p.x) });
+    around[b].push({ to: a, angle: Math.atan2(p.y - q.y, p.x - q.x) });
+  }
+  for (const list of around) list.sort((x, y) => x.angle - y.angle);
+  return around;
+}
+
+/** A corner on the outer edge of the net; it follows the place's edge of the same number. */
+interface OuterCorner {
+  place: number;
+  corner: number;
+}
+
+/** The outer edge of a net: once round it, corner by corner. */
+function outerWalk(places: readonly Point[], around: readonly Way[][], first: Int32Array): OuterCorner[] {
+  let start = -1;
+  places.forEach((p, i) => {
+    if (around[i].length && (start < 0 || p.x < places[start].x)) start = i;
+  });
+  if (start < 0) return [];
+  // At the leftmost place, the corner that looks to the left comes after its last edge.
+  let [v, k] = [start, around[start].length - 1];
+  const out: OuterCorner[] = [];
+  do {
+    out.push({ place: v, corner: first[v] + k });
+    const from = v;
+    v = around[v][(k + 1) % around[v].length].to;
+    k = around[v].findIndex((e) => e.to === from);
+  } while (first[v] + k !== out[0].corner);
+  return out;
+}
+
+/** The part of a closed walk from the place nearest to one point to that nearest to another, the shorter way. */
+function stretchOf(
+  walk: readonly OuterCorner[],
+  places: readonly Point[],
+  [from, to]: readonly [Point, Point],
+): OuterCorner[] {
+  const nearest = (p: Point): number => {
+    const d = ({ place }: OuterCorner): number => Math.hypot(places[place].x - p.x, places[place].y - p.y);
+    return walk.reduce((best, w, i) => (d(w) < d(walk[best]) ? i : best), 0);
+  };
+  const n = walk.length;
+  const [a, b] = [nearest(from), nearest(to)];
+  const ahead = (b - a + n) % n;
+  const [low, count] = ahead <= n - ahead ? [a, ahead] : [b, n - ahead];
+  return Array.from({ length: count + 1 }, (_, i) => walk[(low + i) % n]);
+}
+
+export interface TreeLine {
+  points: Point[];
+  closed: boolean;
+}
+
+/**
+ * The line around a random tree of the net that holds the first place; `radius` mm about places that stand alone.
+ * With two `ends` a stretch of the net's outer edge, from the one to the other, is part of the tree, and the line
+ * leaves out its outer side: it is open, and goes from near one of them to near the other. It stays closed where
+ * there is no room for that.
+ */
 export function lineAround(
   places: readonly Point[],
   net: Net,
-  start: number,
   radius: number,
   random: () => number,
-): Point[] {
-  const sets = new DisjointSets(places.length);
-  const order = net.map((edge) => ({ edge, weight: random() })).sort((a, b) => a.weight - b.weight);
-  const inTree = new Set<string>();
-  for (const { edge } of order) if (sets.join(...edge)) inTree.add(`${edge[0]},${edge[1]}`);
-
-  const around: { to: number; angle: number; tree: boolean }[][] = places.map(() => []);
-  for (const [a, b] of net) {
-    const tree = inTree.has(`${a},${b}`);
-    const [p, q] = [places[a], places[b]];
-    around[a].push({ to: b, angle: Math.atan2(q.y - p.y, q.x - p.x), tree });
-    around[b].push({ to: a, angle: Math.atan2(p.y - q.y, p.x - q.x), tree });
-  }
+  ends?: readonly [Point, Point],
+): TreeLine {
+  const around = waysAround(places, net);
   const first = new Int32Array(places.length + 1);
-  const corners: Corner[] = [];
-  around.forEach((list, v) => {
-    list.sort((a, b) => a.angle - b.angle);
-    first[v] = corners.length;
-    for (let k = 0; k < Math.max(1, list.length); k++)
-      corners.push({ points: cornerPoints(places, v, list, k, radius), links: [-1, -1] });
-  });
-  first[places.length] = corners.length;
+  around.forEach((list, v) => (first[v + 1] = first[v] + Math.max(1, list.length)));
+  const open = ends && net.length ? stretchOf(outerWalk(places, around, first), places, ends) : [];
 
+  const sets = new DisjointSets(places.length);
+  const tree = new Set<string>();
+  for (let i = 1; i < open.length; i++) {
+    const [a, b] = [open[i - 1].place, open[i].place];
+    if (sets.join(a, b)) tree.add(keyOf(a, b));
+  }
+  const order = net.map((edge) => ({ edge, weight: random() })).sort((a, b) => a.weight - b.weight);
+  for (const { edge } of order) if (sets.join(...edge)) tree.add(keyOf(...edge));
+
+  const corners: Corner[] = around.flatMap((list, v) =>
+    Array.from({ length: Math.max(1, list.length) }, (_, k): Corner => ({
+      points: cornerPoints(places, v, list, k, radius),
+      links: [-1, -1],
+    })),
+  );
   const before = (v: number, k: number): number =>
     2 * (first[v] + ((k + around[v].length - 1) % around[v].length)) + 1;
   const after = (v: number, k: number): number => 2 * (first[v] + k);
@@ -90,8 +160,8 @@ export function lineAround(
     corners[q >> 1].links[q & 1] = p;
   };
   around.forEach((list, v) =>
-    list.forEach(({ to, tree }, k) => {
-      if (!tree) join(before(v, k), after(v, k));
+    list.forEach(({ to }, k) => {
+      if (!tree.has(keyOf(v, to))) join(before(v, k), after(v, k));
       else if (v < to) {
         const back = around[to].findIndex((e) => e.to === v);
         join(after(v, k), before(to, back));
@@ -100,14 +170,25 @@ export function lineAround(
     }),
   );
 
-  const out: Point[] = [];
-  let at = 2 * first[start];
+  // Once round, from the corner at the end of the stretch that is left out, if there is one.
+  const begin = open.length ? open[open.length - 1].corner : 0;
+  const round: { corner: number; points: Point[] }[] = [];
+  let at = 2 * begin;
   do {
     const { points, links } = corners[at >> 1];
-    out.push(...(at & 1 ? [...points].reverse() : points));
+    round.push({ corner: at >> 1, points: at & 1 ? [...points].reverse() : points });
     at = links[1 - (at & 1)];
-  } while (at >= 0 && at !== 2 * first[start]);
-  return out;
+  } while (at >= 0 && at >> 1 !== begin);
+  const left = new Set(open.slice(1, -1).map(({ corner }) => corner));
+  const kept = round.filter(({ corner }) => !left.has(corner));
+  // The stretch is left out in one piece when all of it lies between its two ends.
+  const whole =
+    left.size > 0 &&
+    (round.slice(1, 1 + left.size).every((r) => left.has(r.corner)) ||
+      round.slice(-left.size).every((r) => left.has(r.corner)));
+  if (!whole) return { points: round.flatMap((r) => r.points), closed: true };
+  const inOrder = left.has(round[1].corner) ? [...kept.slice(1), kept[0]] : kept;
+  return { points: inOrder.flatMap((r) => r.points), closed: false };
 }
 
 /** The line's points between the k-th edge at a place and the next. */
