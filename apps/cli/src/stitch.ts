@@ -4,6 +4,7 @@ import {
   figuresOf,
   READ_LIMITS,
   readSetting,
+  sewnFrom,
   sewDesign,
   STITCH_KINDS,
   stitchKind,
@@ -50,6 +51,35 @@ function withEnds(design: Design, start?: Point, end?: Point): Design {
   return start || end ? { ...design, objects: design.objects.map(change) } : design;
 }
 
+/** What `--set` gives beside the recipe: room that every shape keeps around those that lie above it, in mm. */
+const KEEP_CLEAR = 'keepClear';
+const MOST_ROOM = 50;
+
+function roomFrom(sets: string[], recipe: Recipe): number | null {
+  const set = sets.find((s) => s.startsWith(`${KEEP_CLEAR}=`));
+  if (!set) return null;
+  const text = set.slice(KEEP_CLEAR.length + 1);
+  const room = text.trim() === '' ? NaN : Number(text);
+  if (!(room >= 0 && room <= MOST_ROOM))
+    throw new UsageError(`${KEEP_CLEAR} must be a number from 0 to ${MOST_ROOM} mm, not "${text}".`);
+  if (sewnFrom(recipe) !== 'region')
+    throw new UsageError(
+      `${recipe.kind} follows lines; only kinds that cover a shape can keep clear of others.`,
+    );
+  return room;
+}
+
+/** The design with every shape keeping clear of those that are sewn after it. */
+function keepingClear(design: Design, margin: number): Design {
+  const ids = [...visibleLeaves(design.objects)].map((leaf) => leaf.id);
+  const change = (item: Item): Item => {
+    if (item.kind === 'group') return { ...item, objects: item.objects.map(change) };
+    const of = ids.slice(ids.indexOf(item.id) + 1);
+    return item.kind === 'object' && of.length ? { ...item, keepClear: { of, margin } } : item;
+  };
+  return { ...design, objects: design.objects.map(change) };
+}
+
 function recipeFrom(id: string, sets: string[]): Recipe {
   const kind = stitchKind(id);
   if (!kind)
@@ -59,6 +89,7 @@ function recipeFrom(id: string, sets: string[]): Recipe {
   const settings: Recipe['settings'] = {};
   for (const set of sets) {
     const at = set.indexOf('=');
+    if (set.startsWith(`${KEEP_CLEAR}=`)) continue;
     if (at < 1) throw new UsageError(`--set takes name=value, not "${set}".`);
     settings[set.slice(0, at)] = readSetting(kind, set.slice(0, at), set.slice(at + 1));
   }
@@ -83,7 +114,8 @@ export async function stitch(input: string, options: Options): Promise<void> {
     return text === undefined ? undefined : place(name, text);
   });
   const read = await readAny(input, recipe ? { fill: recipe, line: recipe } : undefined);
-  const design = withEnds(read, start, end);
+  const room = recipe && roomFrom(options.set, recipe);
+  const design = withEnds(room === null ? read : keepingClear(read, room), start, end);
   if (options.cloth) design.cloth = { ...design.cloth, kind: options.cloth };
   const plan = sewDesign(design);
   const figures = figuresOf(plan);

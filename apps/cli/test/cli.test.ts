@@ -140,3 +140,23 @@ test('begins and ends where it is told; redwork and motif runs are there', async
     'rosehip: --start takes x,y in mm from the middle, not "3".\n',
   ]);
 });
+
+test('shapes keep clear of those above them, by as much as is set', async () => {
+  await writeFile(
+    join(folder, 'moon.svg'),
+    `<svg xmlns="http://www.w3.org/2000/svg" width="80mm" height="60mm" viewBox="0 0 80 60">
+      <rect x="5" y="5" width="70" height="50" fill="#234"/><circle cx="40" cy="30" r="10" fill="#fe9"/></svg>`,
+  );
+  const args = ['stitch', 'moon.svg', '--recipe', 'crosshatch', '--out', 'moon.dst', '--set', 'spacing=2'];
+  expect((await rosehip(...args, 'keepClear=4')).code).toBe(0);
+  const { x, y, move } = decodeDst(await readFile(join(folder, 'moon.dst')));
+  const far = [...x].flatMap((v, i) => (move[i] === Move.stitch ? [Math.hypot(v, y[i]) / 10] : []));
+  // The moon itself reaches to 10 mm; the ground begins at 14 mm.
+  expect(far.filter((d) => d > 10.3 && d < 13.7)).toHaveLength(0);
+  expect(far.filter((d) => d > 14).length).toBeGreaterThan(100);
+  expect((await rosehip(...args, 'keepClear=no')).error).toContain(
+    'keepClear must be a number from 0 to 50 mm',
+  );
+  const run = ['stitch', 'moon.svg', '--recipe', 'run', '--out', 'run.dst', '--set', 'keepClear=2'];
+  expect((await rosehip(...run)).error).toContain('run follows lines');
+});
