@@ -3,7 +3,7 @@ import { expect, test } from '@playwright/test';
 import { BenchPage } from './bench-page.ts';
 import { Rosehip } from './rosehip.ts';
 
-const rosehip = new Rosehip();
+const rosehip = new Rosehip({ demo: true });
 test.beforeAll(() => rosehip.start());
 test.afterAll(() => rosehip.stop());
 

@@ -4,7 +4,7 @@ import { decodeDst, Move } from '@rosehip/core';
 import { BenchPage } from './bench-page.ts';
 import { Rosehip } from './rosehip.ts';
 
-const rosehip = new Rosehip();
+const rosehip = new Rosehip({ demo: true });
 test.beforeAll(() => rosehip.start());
 test.afterAll(() => rosehip.stop());
 

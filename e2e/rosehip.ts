@@ -10,7 +10,13 @@ const ROOT = new URL('..', import.meta.url).pathname;
 export class Rosehip {
   private child: ChildProcess | null = null;
   private port = 0;
+  /** Whether it has the demo designs; making and painting them takes time from the tests. */
+  private readonly demo: boolean;
   private readonly database = `rosehip_${randomBytes(5).toString('hex')}`;
+
+  constructor({ demo = false } = {}) {
+    this.demo = demo;
+  }
 
   get address(): string {
     return `http://127.0.0.1:${this.port}`;
@@ -31,7 +37,7 @@ export class Rosehip {
     const child = fork(MAIN, {
       cwd: ROOT,
       execArgv: ['--import', 'tsx'],
-      env: { ...process.env, DATABASE_URL: this.url, PORT: String(this.port), SEED: '1' },
+      env: { ...process.env, DATABASE_URL: this.url, PORT: String(this.port), SEED: this.demo ? '1' : '' },
       stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
     });
     this.child = child;

@@ -5,7 +5,7 @@ import { decodeDst } from '@rosehip/core';
 import { BenchPage } from './bench-page.ts';
 import { Rosehip } from './rosehip.ts';
 
-const rosehip = new Rosehip();
+const rosehip = new Rosehip({ demo: true });
 test.beforeAll(() => rosehip.start());
 test.afterAll(() => rosehip.stop());
 
