@@ -1,5 +1,5 @@
 // The centre that the selected object's rays or spiral go about: placed by hand, or the middle of the shape.
-import { outlineRegion, regionMiddle, stitchKind, type DesignObject, type Point } from '@rosehip/core';
+import { outlineBounds, stitchKind, type DesignObject, type Point } from '@rosehip/core';
 import { computed } from 'vue';
 import { useBench } from '../stores/bench.ts';
 
@@ -13,7 +13,10 @@ export function useCentre() {
     const [plain] = bench.selectedPlain;
     if (bench.selectedPlain.length !== 1 || plain.kind !== 'object') return null;
     if (!stitchKind(plain.recipe.kind)?.usesCentre || plain.unsewn) return null;
-    return plain.centre ?? regionMiddle(outlineRegion(plain.outline));
+    if (plain.centre) return plain.centre;
+    // What is enclosed has the bounds of its outline: no region is made here, on the main thread.
+    const b = outlineBounds(plain.outline);
+    return b && { x: (b.minX + b.maxX) / 2, y: (b.minY + b.maxY) / 2 };
   });
 
   function withCentre({ centre: _, ...rest }: DesignObject, at: Point | null): DesignObject {

@@ -7,6 +7,7 @@ import type { UnderlayWeight } from '../materials/cloths.ts';
 import { flattenPath } from '../outlines/flatten-path.ts';
 import { outlineRegion } from '../outlines/region.ts';
 import { compensationSetting, densitySetting, type StitchInput, type StitchKind } from './kind.ts';
+import { eachPiece } from './pieces.ts';
 import { nearestSpan, wayOnCloth } from './rows/route.ts';
 import { flowFrame, turnedFrame, type Frame } from './rows/frame.ts';
 import { ROW_PATTERNS } from './rows/patterns.ts';
@@ -142,26 +143,19 @@ function placeInside(ways: RowMap, at: Point): Point {
 const INSIDE = 0.3;
 
 function stitch(input: StitchInput): SewnThread[] {
-  const { outline, settings, cloth, entry, start, end, toward } = input;
+  const { outline, settings, cloth, start } = input;
   const angle = settings.angle as number;
   const compensation = settings.compensation as number;
   const { frame, near, far, dense, underlay } = laid(input);
   const spacing = { near, far };
   const longest = Math.min(LONGEST, cloth.longest ?? LONGEST);
-  const threads: SewnThread[] = [];
-  const region = [...outlineRegion(outline)];
-  let from = start ?? entry;
-  // The piece in which the thread has to end waits for its turn.
-  const ending = end && region.length > 1 ? region[nearestPolygon(region, end)] : null;
-  while (region.length) {
-    const open = region.length > 1 && ending ? region.filter((p) => p !== ending) : region;
-    const polygon = open[from ? nearestPolygon(open, from) : 0];
-    region.splice(region.indexOf(polygon), 1);
+  let begun = false;
+  return eachPiece(outlineRegion(outline), input, (polygon, from, end) => {
     const map = layRows(polygon, frame, spacing, dense ? Math.min(ROW_REACH, compensation / 2) : 0);
-    if (!map.sections.length) continue;
+    if (!map.sections.length) return [];
     const ways = dense ? map : layRows(polygon, frame, Math.min(ROUTE_SPACING, near, far), 0);
     const builder = new ThreadBuilder();
-    if (start && !threads.length) builder.addAll([placeInside(ways, start)], Part.travel);
+    if (start && !begun) builder.addAll([placeInside(ways, start)], Part.travel);
     const begin = from ?? firstCorner(map);
     const feather = settings.edge === 'feathered' ? (settings.feather as number) : 0;
     if (underlay !== 'none')
@@ -175,30 +169,20 @@ function stitch(input: StitchInput): SewnThread[] {
       compensation,
       part: Part.top,
     };
-    const last = region.length
-      ? undefined
-      : end
-        ? { at: placeInside(ways, end), firm: true }
-        : toward && { at: toward, firm: false };
+    const last = end?.firm ? { at: placeInside(ways, end.at), firm: true } : end;
     const way = (a: Point, b: Point): Point[] => wayOnCloth(ways, a, b);
     if (dense) sewRows(map, how, builder, begin, way, last);
     else sewOpenRows(map, how, builder, begin, way, last);
-    if (builder.length < 2) continue;
-    threads.push(builder.thread);
-    from = builder.last ?? from;
-  }
-  return threads;
+    if (builder.length < 2) return [];
+    begun = true;
+    return [builder.thread];
+  });
 }
 
 const firstCorner = (map: RowMap): Point => {
   const s = map.sections[0].spans[0];
   return map.toCloth({ x: s.left, y: s.y });
 };
-
-function nearestPolygon(region: Polygon[], from: Point): number {
-  const gaps = region.map((p) => startGap(ringFrom(p.outer, from), from));
-  return gaps.indexOf(Math.min(...gaps));
-}
 
 export const fill: StitchKind = {
   id: 'fill',

@@ -4,6 +4,7 @@ import { distance, type Point } from '../../geometry/points.ts';
 import { reversed, type Line } from '../../geometry/polyline.ts';
 import { ringsOf, type Polygon, type Region, type Ring } from '../../geometry/region.ts';
 import type { StitchInput } from '../kind.ts';
+import { eachPiece } from '../pieces.ts';
 import { withPasses } from '../run.ts';
 import { runPoints } from '../run-points.ts';
 import { Part, ThreadBuilder, type SewnThread } from '../thread.ts';
@@ -13,42 +14,6 @@ import { chordTour, type TourEnd } from './tour.ts';
 
 /** A turn from one line into the next is one stitch up to this length, in mm. */
 const LONGEST_TURN = 6;
-
-/** Calls `sew` for every connected piece, always the nearest one next, with where the thread comes from. */
-export function eachPiece(
-  region: Region,
-  { entry, start, end, toward }: Pick<StitchInput, 'entry' | 'start' | 'end' | 'toward'>,
-  sew: (polygon: Polygon, from: Point | undefined, end?: TourEnd) => SewnThread[],
-): SewnThread[] {
-  const left = [...region];
-  const out: SewnThread[] = [];
-  const gap = ({ outer }: Polygon, p: Point): number => {
-    let least = Infinity;
-    for (let i = 0; i < outer.length; i += 2)
-      least = Math.min(least, Math.hypot(outer[i] - p.x, outer[i + 1] - p.y));
-    return least;
-  };
-  const nearest = (from: Polygon[], p: Point): Polygon =>
-    from.reduce((a, b) => (gap(b, p) < gap(a, p) ? b : a));
-  // The piece in which the thread has to end waits for its turn.
-  const ending = end && left.length > 1 ? nearest(left, end) : null;
-  let from = start ?? entry;
-  while (left.length) {
-    const open = left.length > 1 ? left.filter((p) => p !== ending) : left;
-    const polygon = from ? nearest(open, from) : open[0];
-    left.splice(left.indexOf(polygon), 1);
-    const goal = left.length
-      ? undefined
-      : end
-        ? { at: end, firm: true }
-        : toward && { at: toward, firm: false };
-    const threads = sew(polygon, from, goal);
-    out.push(...threads);
-    const last = threads.at(-1);
-    if (last?.x.length) from = { x: last.x.at(-1)!, y: last.y.at(-1)! };
-  }
-  return out;
-}
 
 /** How often every stitch is sewn, on a thread that is already made. */
 export function repeated(thread: SewnThread, passes: number): SewnThread {

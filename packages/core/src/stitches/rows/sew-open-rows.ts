@@ -1,10 +1,11 @@
 // Sews the open rows of one polygon as a single thread, each once, with all ways along the edge.
 import type { Point } from '../../geometry/points.ts';
 import { Part, type ThreadBuilder } from '../thread.ts';
+import type { PieceEnd } from '../pieces.ts';
 import { chordTour, type Chord, type TourEnd } from '../chords/tour.ts';
 import { goAlong, isTurn } from '../chords/edge-way.ts';
 import type { RowMap, Span } from './row-map.ts';
-import { featherAt, sewRow, sewWay, type RowsEnd, type RowStitches } from './sew-rows.ts';
+import { featherAt, sewRow, sewWay, type RowStitches } from './sew-rows.ts';
 
 /** A row in the tour, and the way to it from the row before: points on the edge, in the frame. */
 interface TourRow {
@@ -37,7 +38,7 @@ export function sewOpenRows(
   builder: ThreadBuilder,
   entry: Point,
   way: (from: Point, to: Point) => Point[],
-  end?: RowsEnd,
+  end?: PieceEnd,
 ): void {
   const goal = end && { at: map.toFrame(end.at), firm: end.firm };
   const tour = tourOf(map, map.toFrame(builder.last ?? entry), goal);

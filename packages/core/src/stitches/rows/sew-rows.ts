@@ -2,6 +2,7 @@
 //
 // Sections are taken in an order that never cuts what is left in two, each ended beside a section that is
 // still to come. So the way to the next one always leads under rows that will cover it.
+import type { PieceEnd } from '../pieces.ts';
 import { distance, onMachineGrid, type Point } from '../../geometry/points.ts';
 import { runPoints } from '../run-points.ts';
 import { Part, type PartCode, type ThreadBuilder } from '../thread.ts';
@@ -303,12 +304,6 @@ function keptForLast(map: RowMap, p: Point): Last {
     : { section: id, fromTop: false, at: p };
 }
 
-/** Where a fill's thread ends (mm on the cloth): just there, or near it where that costs nothing. */
-export interface RowsEnd {
-  at: Point;
-  firm: boolean;
-}
-
 /**
  * Sews all dense rows of a map, going on from where the builder's thread ends. Ways between sections lead under rows
  * to come; where none does, `way` gives one.
@@ -319,7 +314,7 @@ export function sewRows(
   builder: ThreadBuilder,
   entry: Point,
   way: (from: Point, to: Point) => Point[],
-  end?: RowsEnd,
+  end?: PieceEnd,
 ): void {
   let at = map.toFrame(builder.last ?? entry);
   let lastSpan: Span | null = null;

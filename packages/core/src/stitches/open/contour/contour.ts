@@ -2,7 +2,8 @@
 import type { Line } from '../../../geometry/polyline.ts';
 import { flattenPath } from '../../../outlines/flatten-path.ts';
 import { outlineRegion } from '../../../outlines/region.ts';
-import { eachPiece, repeated } from '../../chords/sew-chords.ts';
+import { repeated } from '../../chords/sew-chords.ts';
+import { eachPiece } from '../../pieces.ts';
 import { lengthSetting, passesSetting, type StitchInput, type StitchKind } from '../../kind.ts';
 import { runPoints } from '../../run-points.ts';
 import { Part, ThreadBuilder, type SewnThread } from '../../thread.ts';

@@ -6,7 +6,7 @@ import { seeded } from '../../../geometry/random.ts';
 import { ringsOf, type Polygon } from '../../../geometry/region.ts';
 import { flattenPath } from '../../../outlines/flatten-path.ts';
 import { outlineRegion } from '../../../outlines/region.ts';
-import { eachPiece } from '../../chords/sew-chords.ts';
+import { eachPiece } from '../../pieces.ts';
 import { lengthSetting, seedSetting, type StitchInput, type StitchKind } from '../../kind.ts';
 import { MOTIF_UNITS, OWN_MOTIF, unitCoords } from '../../motifs.ts';
 import { runPoints } from '../../run-points.ts';
