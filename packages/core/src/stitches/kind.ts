@@ -103,6 +103,11 @@ export const compensationSetting = (help: string): NumberSetting => ({
   help,
 });
 
+/** How far the lines of an open kind lie apart, in mm; what a kind says of it otherwise. */
+export const spacingSetting = (
+  of: Pick<NumberSetting, 'least' | 'most' | 'help'> & { default: number; label?: string },
+): NumberSetting => ({ name: 'spacing', label: 'Spacing', type: 'number', unit: 'mm', step: 0.1, ...of });
+
 /** The stitch length of kinds that follow lines. */
 export const lengthSetting: NumberSetting = {
   name: 'length',

@@ -4,7 +4,7 @@ import type { Line } from '../../geometry/polyline.ts';
 import { coordsBounds, regionMiddle } from '../../geometry/region.ts';
 import { outlineRegion } from '../../outlines/region.ts';
 import { sewChords } from '../chords/sew-chords.ts';
-import { lengthSetting, passesSetting, type StitchInput, type StitchKind } from '../kind.ts';
+import { lengthSetting, passesSetting, spacingSetting, type StitchInput, type StitchKind } from '../kind.ts';
 import type { SewnThread } from '../thread.ts';
 
 /**
@@ -70,17 +70,7 @@ export const crosshatch: StitchKind = {
       default: 'square',
       help: 'Whether the meshes stand on a side or on a corner.',
     },
-    {
-      name: 'spacing',
-      label: 'Mesh',
-      type: 'number',
-      unit: 'mm',
-      least: 1,
-      most: 10,
-      step: 0.1,
-      default: 2.5,
-      help: 'From line to line.',
-    },
+    spacingSetting({ label: 'Mesh', least: 1, most: 10, default: 2.5, help: 'From line to line.' }),
     passesSetting,
     { ...lengthSetting, more: true },
     {

@@ -4,7 +4,7 @@ import type { Line } from '../../geometry/polyline.ts';
 import { regionMiddle, type Region } from '../../geometry/region.ts';
 import { outlineRegion } from '../../outlines/region.ts';
 import { sewChords } from '../chords/sew-chords.ts';
-import { lengthSetting, passesSetting, type StitchInput, type StitchKind } from '../kind.ts';
+import { lengthSetting, passesSetting, spacingSetting, type StitchInput, type StitchKind } from '../kind.ts';
 import type { SewnThread } from '../thread.ts';
 
 /** Rays come in pairs that share a turn about the centre; so many pairs go all the way in. */
@@ -65,17 +65,12 @@ export const radial: StitchKind = {
   from: () => 'region',
   usesCentre: true,
   settings: [
-    {
-      name: 'spacing',
-      label: 'Spacing',
-      type: 'number',
-      unit: 'mm',
+    spacingSetting({
       least: 0.4,
       most: 10,
-      step: 0.1,
       default: 1.5,
       help: 'How far rays lie apart: from three quarters of this to one and a half of it.',
-    },
+    }),
     passesSetting,
     { ...lengthSetting, more: true },
   ],

@@ -6,7 +6,7 @@ import type { Line } from '../../geometry/polyline.ts';
 import { coordsBounds, ringsOf, regionMiddle, type Region } from '../../geometry/region.ts';
 import { outlineRegion } from '../../outlines/region.ts';
 import { sewChords } from '../chords/sew-chords.ts';
-import { lengthSetting, passesSetting, type StitchInput, type StitchKind } from '../kind.ts';
+import { lengthSetting, passesSetting, spacingSetting, type StitchInput, type StitchKind } from '../kind.ts';
 import type { SewnThread } from '../thread.ts';
 
 /** Lines are bent at places this far apart, in mm. */
@@ -116,17 +116,7 @@ export const relief: StitchKind = {
   from: () => 'region',
   usesRaised: true,
   settings: [
-    {
-      name: 'spacing',
-      label: 'Spacing',
-      type: 'number',
-      unit: 'mm',
-      least: 0.4,
-      most: 10,
-      step: 0.1,
-      default: 1.5,
-      help: 'From line to line.',
-    },
+    spacingSetting({ least: 0.4, most: 10, default: 1.5, help: 'From line to line.' }),
     {
       name: 'angle',
       label: 'Angle',

@@ -7,7 +7,7 @@ import { outlineRegion } from '../../outlines/region.ts';
 import { cutLines } from '../chords/cut-lines.ts';
 import { sewPieces } from '../chords/sew-chords.ts';
 import { eachPiece } from '../pieces.ts';
-import { lengthSetting, passesSetting, type StitchInput, type StitchKind } from '../kind.ts';
+import { lengthSetting, passesSetting, spacingSetting, type StitchInput, type StitchKind } from '../kind.ts';
 import type { SewnThread } from '../thread.ts';
 import { reachFrom } from './radial.ts';
 
@@ -49,17 +49,7 @@ export const spiral: StitchKind = {
   from: () => 'region',
   usesCentre: true,
   settings: [
-    {
-      name: 'spacing',
-      label: 'Spacing',
-      type: 'number',
-      unit: 'mm',
-      least: 0.4,
-      most: 10,
-      step: 0.1,
-      default: 2,
-      help: 'From turn to turn.',
-    },
+    spacingSetting({ least: 0.4, most: 10, default: 2, help: 'From turn to turn.' }),
     passesSetting,
     { ...lengthSetting, more: true },
   ],

@@ -4,7 +4,13 @@ import { flattenPath } from '../../../outlines/flatten-path.ts';
 import { outlineRegion } from '../../../outlines/region.ts';
 import { repeated } from '../../chords/sew-chords.ts';
 import { eachPiece } from '../../pieces.ts';
-import { lengthSetting, passesSetting, type StitchInput, type StitchKind } from '../../kind.ts';
+import {
+  lengthSetting,
+  passesSetting,
+  spacingSetting,
+  type StitchInput,
+  type StitchKind,
+} from '../../kind.ts';
 import { runPoints } from '../../run-points.ts';
 import { Part, ThreadBuilder, type SewnThread } from '../../thread.ts';
 import { cutByGuides, levelRings, ringTree } from './levels.ts';
@@ -51,17 +57,7 @@ export const contour: StitchKind = {
     'Cover this shape with {kind} lines {spacing} apart, corners {corners}, sewn {passes}, in {thread}.',
   from: () => 'region',
   settings: [
-    {
-      name: 'spacing',
-      label: 'Spacing',
-      type: 'number',
-      unit: 'mm',
-      least: 0.4,
-      most: 8,
-      step: 0.1,
-      default: 1.5,
-      help: 'From line to line.',
-    },
+    spacingSetting({ least: 0.4, most: 8, default: 1.5, help: 'From line to line.' }),
     {
       name: 'corners',
       label: 'Corners',

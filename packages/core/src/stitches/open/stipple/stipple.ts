@@ -6,7 +6,14 @@ import { ringsOf, type Polygon } from '../../../geometry/region.ts';
 import { outlineRegion } from '../../../outlines/region.ts';
 import { repeated } from '../../chords/sew-chords.ts';
 import { eachPiece } from '../../pieces.ts';
-import { lengthSetting, passesSetting, seedSetting, type StitchInput, type StitchKind } from '../../kind.ts';
+import {
+  lengthSetting,
+  passesSetting,
+  seedSetting,
+  spacingSetting,
+  type StitchInput,
+  type StitchKind,
+} from '../../kind.ts';
 import { runPoints } from '../../run-points.ts';
 import { Part, ThreadBuilder, type SewnThread } from '../../thread.ts';
 import { withFingers } from './fill-voids.ts';
@@ -151,17 +158,12 @@ export const stipple: StitchKind = {
       default: 'curved',
       help: 'Whether the line swings or turns sharply.',
     },
-    {
-      name: 'spacing',
-      label: 'Spacing',
-      type: 'number',
-      unit: 'mm',
+    spacingSetting({
       least: 1.5,
       most: 12,
-      step: 0.1,
       default: 3,
       help: 'From one pass of the line to the next, about; half of it is kept from the edge.',
-    },
+    }),
     passesSetting,
     { ...lengthSetting, more: true },
     seedSetting,
