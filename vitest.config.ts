@@ -4,7 +4,10 @@ export default defineConfig({
   test: {
     include: ['packages/**/*.test.ts', 'apps/**/*.test.ts', 'scripts/**/*.test.ts', 'demo/**/*.test.ts'],
     setupFiles: ['scripts/lib/property-seed.ts'],
-    testTimeout: 30_000,
-    hookTimeout: 60_000,
+    // Long enough for a machine that is busy with other things: a limit is for what hangs.
+    testTimeout: 120_000,
+    hookTimeout: 120_000,
+    // Both of two cores; a core fewer is what it would take by itself.
+    maxWorkers: '100%',
   },
 });

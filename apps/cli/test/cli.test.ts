@@ -4,8 +4,9 @@ import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { decodeDst, Move, writeDesignFile } from '@rosehip/core';
-import { afterAll, beforeAll, expect, test } from 'vitest';
+import { afterAll, beforeAll, expect, test, vi } from 'vitest';
 import { clubBadge } from '../../../demo/club-badge.ts';
+import { main } from '../src/main.ts';
 
 const BIN = new URL('../bin/rosehip.mjs', import.meta.url).pathname;
 let folder = '';
@@ -21,15 +22,38 @@ beforeAll(async () => {
 });
 afterAll(() => rm(folder, { recursive: true }));
 
-const rosehip = (...args: string[]): Promise<{ code: number; out: string; error: string }> =>
+interface Outcome {
+  code: number;
+  out: string;
+  error: string;
+}
+
+/** As a shell runs it, in a process of its own: what starting costs is paid each time. */
+const fromShell = (...args: string[]): Promise<Outcome> =>
   new Promise((done) =>
     execFile(process.execPath, [BIN, ...args], { cwd: folder }, (error, out, errors) =>
       done({ code: error ? Number(error.code) : 0, out, error: errors }),
     ),
   );
 
+/** The same command line in this process, in the folder of the files. */
+async function rosehip(...args: string[]): Promise<Outcome> {
+  const said = { out: '', error: '' };
+  const log = vi.spyOn(console, 'log').mockImplementation((text) => void (said.out += `${text}\n`));
+  const complain = vi.spyOn(console, 'error').mockImplementation((text) => void (said.error += `${text}\n`));
+  const before = process.cwd();
+  process.chdir(folder);
+  try {
+    return { code: await main(args), ...said };
+  } finally {
+    process.chdir(before);
+    log.mockRestore();
+    complain.mockRestore();
+  }
+}
+
 test('stitch makes a stitch file of a drawing', async () => {
-  const { code, out } = await rosehip(
+  const { code, out } = await fromShell(
     'stitch',
     'planet.svg',
     '--recipe',
@@ -57,10 +81,8 @@ test('a stroke’s width is the satin’s', async () => {
 
 test('a design keeps its own recipes; check tells its figures', async () => {
   expect((await rosehip('stitch', 'badge.rosehip.json', '--out', 'badge.dst')).code).toBe(0);
-  const [design, file] = await Promise.all([
-    rosehip('check', 'badge.rosehip.json', '--json'),
-    rosehip('check', 'badge.dst', '--json'),
-  ]);
+  const design = await rosehip('check', 'badge.rosehip.json', '--json');
+  const file = await rosehip('check', 'badge.dst', '--json');
   const [a, b] = [JSON.parse(design.out), JSON.parse(file.out)];
   expect([b.stitches, b.colourChanges, b.widthMm]).toEqual([a.stitches, a.colourChanges, a.widthMm]);
   expect(a.insideHoop).toBe(true);
@@ -81,6 +103,11 @@ test.each(['lines', 'needle', 'cloth'])('render paints the %s view', async (view
   expect(code).toBe(0);
   const png = await readFile(join(folder, `${view}.png`));
   expect([png.subarray(1, 4).toString(), png.readUInt32BE(16)]).toEqual(['PNG', 300]);
+});
+
+test('in a shell, a mistake is one line and exit code 2', async () => {
+  const { code, out, error } = await fromShell('stitch', 'missing.svg', '--recipe', 'fill', '--out', 'x.dst');
+  expect([code, out, error.trim().split('\n').length]).toEqual([2, '', 1]);
 });
 
 test('recipes lists kinds and settings', async () => {
