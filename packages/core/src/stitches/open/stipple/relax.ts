@@ -202,6 +202,44 @@ export function relaxed(
   return p;
 }
 
+/** Turns sharper than this from one step to the next are kinks, in radians. */
+const KINK = 0.6;
+const KINK_ROUNDS = 8;
+/** The neighbours of a kink come forth by this share of the way from between them to it. */
+const FORTH = 0.3;
+/** Lines of fewer points are dots, which would only grow. */
+const FEWEST = 12;
+
+/**
+ * Rounds off kinks that evening out has left: where the line turns sharply, the neighbours come forth, so that a tip
+ * grows blunt and not short. Points lie a step apart before and after.
+ */
+export function withoutKinks(line: Coords, spacing: number, closed: boolean): Coords {
+  const step = STEP * spacing;
+  let p = line;
+  if (p.length < 2 * FEWEST) return p;
+  for (let round = 0; round < KINK_ROUNDS; round++) {
+    const n = p.length / 2;
+    const next = Float64Array.from(p);
+    let found = false;
+    for (let i = closed ? 0 : 2; i < (closed ? n : n - 2); i++) {
+      const [a, b] = [2 * ((i + n - 1) % n), 2 * ((i + 1) % n)];
+      const [ux, uy] = [p[2 * i] - p[a], p[2 * i + 1] - p[a + 1]];
+      const [vx, vy] = [p[b] - p[2 * i], p[b + 1] - p[2 * i + 1]];
+      if (Math.abs(Math.atan2(ux * vy - uy * vx, ux * vx + uy * vy)) < KINK) continue;
+      found = true;
+      for (let axis = 0; axis < 2; axis++) {
+        const by = (p[a + axis] + p[b + axis]) / 2 - p[2 * i + axis];
+        next[a + axis] -= FORTH * by;
+        next[b + axis] -= FORTH * by;
+      }
+    }
+    if (!found) break;
+    p = evenly(next, step, closed);
+  }
+  return p;
+}
+
 /** Moves a point that is nearer to the edge than `room` away from it, by `most` mm; one outside, back in. */
 function keepInside(p: Coords, i: number, room: number, most: number, edges: EdgeIndex): void {
   const near = edges.nearest(p[2 * i], p[2 * i + 1], 3 * room);

@@ -17,19 +17,19 @@ import {
 import { runPoints } from '../../run-points.ts';
 import { Part, ThreadBuilder, type SewnThread } from '../../thread.ts';
 import { withFingers } from './fill-voids.ts';
-import { relaxed } from './relax.ts';
+import { relaxed, withoutKinks } from './relax.ts';
 import { scatter } from './scatter.ts';
 import { uncrossed } from './uncross.ts';
 import { lineAround, netOf, type TreeLine } from './tree-line.ts';
 
 /** Places of the tree lie so far apart, in spacings: the line then has about one spacing from pass to pass. */
-const APART = 1.85;
+const APART = 1.8;
 /** Places along the edge lie so far inside, in spacings. */
 const INSET = 0.85;
 /** The line passes places that stand alone at this distance, in spacings. */
 const RADIUS = 0.62;
-/** Rounds of evening out, before and after voids are filled. */
-const ROUNDS = [12, 9] as const;
+/** Rounds of evening out: before voids are filled, after that, and when kinks are gone. */
+const ROUNDS = [12, 9, 2] as const;
 /** Between the line's two ends there is so much room, in spacings. */
 const OPEN = 0.7;
 /** How far an angular line may leave the curved one, in spacings. */
@@ -69,7 +69,9 @@ function stippleLine(
   }
   const coords = points.flatMap((p) => [p.x, p.y]);
   const rough = relaxed(coords, spacing, rings, ROUNDS[0], closed);
-  const even = relaxed(withFingers(rough, spacing, rings, closed), spacing, rings, ROUNDS[1], closed);
+  const reaching = relaxed(withFingers(rough, spacing, rings, closed), spacing, rings, ROUNDS[1], closed);
+  const blunt = withoutKinks(reaching, spacing, closed);
+  const even = relaxed(blunt, spacing, rings, ROUNDS[2], closed);
   const out = Array.from({ length: even.length / 2 }, (_, i) => ({ x: even[2 * i], y: even[2 * i + 1] }));
   return { points: out, closed };
 }
