@@ -10,6 +10,7 @@ const rooms = [
   'design',
   'outlines',
   'stitches',
+  'resolve',
   'shaping',
   'sewing',
   'findings',

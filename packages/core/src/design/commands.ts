@@ -46,9 +46,10 @@ const withList = (design: Design, parent: string | null, edit: (list: Item[]) =>
   objects: editList(design.objects, parent, edit),
 });
 
-/** Does the command put in an outline that is made from others? Then it could close a ring. */
+/** Does the command put in what is made from others, or put anything into a group? Then it could close a ring. */
 function bringsLive(command: Command): boolean {
   if (command.do === 'batch') return command.commands.some(bringsLive);
+  if (command.do === 'move') return command.parent !== null;
   if (command.do !== 'insert' && command.do !== 'replace') return false;
   return [...everyItem([command.item])].some((item) => sourcesOf(item).length > 0);
 }

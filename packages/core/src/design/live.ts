@@ -1,23 +1,26 @@
 // What hangs on what: outlines that are made from other objects.
 import { everyItem, everyLeaf, findItem } from './tree.ts';
-import type { Design, DesignObject, Item, LiveOutline, Outline, PlainOutline } from './types.ts';
+import type { Design, DesignObject, Group, Item, LiveOutline, Outline, PlainOutline } from './types.ts';
 
 export const isLive = (outline: Outline): outline is LiveOutline => 'of' in outline;
 export const isPlain = (outline: Outline): outline is PlainOutline => !('of' in outline);
 
-export const sourcesOf = (item: Item): string[] =>
-  item.kind === 'object' && isLive(item.outline) ? item.outline.of : [];
+/** What an item is made from, or follows: sources of its outline, the line that copies stand along. */
+export function sourcesOf(item: Item): string[] {
+  if (item.kind === 'object') return isLive(item.outline) ? item.outline.of : [];
+  return item.kind === 'group' && item.repeat?.layout.kind === 'path' ? [item.repeat.layout.along] : [];
+}
 
-/** Objects whose outline is made from one of these, in sewing order; what stands inside them counts too. */
-export function dependentsOf(design: Design, ids: Iterable<string>): DesignObject[] {
+/** What is made from one of these, or follows one, in sewing order; what stands inside them counts too. */
+export function dependentsOf(design: Design, ids: Iterable<string>): (DesignObject | Group)[] {
   const wanted = new Set<string>();
   for (const id of ids) {
     const item = findItem(design, id);
     if (item) for (const inner of everyItem([item])) wanted.add(inner.id);
   }
-  return [...everyLeaf(design.objects)].filter(
-    (leaf): leaf is DesignObject =>
-      leaf.kind === 'object' && !wanted.has(leaf.id) && sourcesOf(leaf).some((s) => wanted.has(s)),
+  return [...everyItem(design.objects)].filter(
+    (item): item is DesignObject | Group =>
+      item.kind !== 'stitches' && !wanted.has(item.id) && sourcesOf(item).some((s) => wanted.has(s)),
   );
 }
 
@@ -30,17 +33,17 @@ export function ingredientsOf(design: Design, items: readonly Item[]): Item[] {
   for (const item of everyItem(items)) owned.add(item.id);
   const found: Item[] = [];
   const users = new Map<string, string[]>();
-  for (const leaf of everyLeaf(design.objects))
-    for (const s of sourcesOf(leaf)) users.set(s, [...(users.get(s) ?? []), leaf.id]);
-  const queue = [...everyLeaf(items)];
-  for (let leaf = queue.shift(); leaf; leaf = queue.shift()) {
-    for (const id of sourcesOf(leaf)) {
+  for (const item of everyItem(design.objects))
+    for (const s of sourcesOf(item)) users.set(s, [...(users.get(s) ?? []), item.id]);
+  const queue = [...everyItem(items)];
+  for (let next = queue.shift(); next; next = queue.shift()) {
+    for (const id of sourcesOf(next)) {
       const source = owned.has(id) ? null : findItem(design, id);
       if (!source || [...everyLeaf([source])].some((l) => l.kind !== 'object' || !l.unsewn)) continue;
       if (!users.get(id)!.every((user) => owned.has(user))) continue;
       for (const inner of everyItem([source])) owned.add(inner.id);
       found.push(source);
-      queue.push(...everyLeaf([source]));
+      queue.push(...everyItem([source]));
     }
   }
   return found;
@@ -56,9 +59,8 @@ export function findCycle(design: Design): string[] | null {
     if (known === 'open') return [...trail.slice(trail.indexOf(item)), item].map((i) => i.name);
     state.set(item.id, 'open');
     trail.push(item);
-    const next =
-      item.kind === 'group' ? item.objects : sourcesOf(item).flatMap((id) => findItem(design, id) ?? []);
-    for (const n of next) {
+    const follows = sourcesOf(item).flatMap((id) => findItem(design, id) ?? []);
+    for (const n of item.kind === 'group' ? [...item.objects, ...follows] : follows) {
       const ring = visit(n);
       if (ring) return ring;
     }
@@ -79,9 +81,17 @@ export function copiesOf(items: readonly Item[], makeId: () => string): Item[] {
   for (const item of everyItem(items)) ids.set(item.id, makeId());
   const copy = (item: Item): Item => {
     const id = ids.get(item.id)!;
-    if (item.kind === 'group') return { ...item, id, objects: item.objects.map(copy) };
-    if (item.kind === 'stitches') return { ...item, id };
     const follow = (of: string[]): string[] => of.map((s) => ids.get(s) ?? s);
+    if (item.kind === 'group') {
+      const { repeat } = item;
+      const layout =
+        repeat?.layout.kind === 'path'
+          ? { ...repeat.layout, along: follow([repeat.layout.along])[0] }
+          : repeat?.layout;
+      const objects = item.objects.map(copy);
+      return { ...item, id, objects, ...(repeat && layout && { repeat: { ...repeat, layout } }) };
+    }
+    if (item.kind === 'stitches') return { ...item, id };
     const { outline, keepClear, relief } = item;
     return {
       ...item,

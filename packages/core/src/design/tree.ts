@@ -7,10 +7,33 @@ export type Leaf<O extends Outline = Outline> = StitchesObject | DesignObject<O>
 export function* visibleLeaves<O extends Outline>(items: readonly Item<O>[]): Generator<Leaf<O>> {
   for (const item of items) {
     if (!item.visible) continue;
-    if (item.kind === 'group') yield* visibleLeaves(item.objects);
-    else yield item;
+    if (item.kind !== 'group') yield item;
+    else if (item.repeat?.order === 'colours') yield* byColours(item);
+    else yield* visibleLeaves(item.objects);
   }
 }
+
+/** Leaves of a resolved repeat, each run of one colour through all copies before the next. */
+function* byColours<O extends Outline>(group: Group<O>): Generator<Leaf<O>> {
+  const isCopy = (item: Item<O>): boolean => item.kind === 'group' && item.copy !== undefined;
+  const copies = [
+    [...visibleLeaves(group.objects.filter((item) => !isCopy(item)))],
+    ...group.objects.filter(isCopy).map((item) => [...visibleLeaves([item])]),
+  ];
+  const [first] = copies;
+  for (let from = 0; from < first.length;) {
+    let to = from + 1;
+    while (to < first.length && first[to].thread === first[from].thread) to++;
+    for (const leaves of copies) yield* leaves.slice(from, to);
+    from = to;
+  }
+}
+
+/** Ids of copies in a resolved design are those of what is repeated, followed by this and the copy's number. */
+export const COPY_MARK = '~';
+
+/** The id of what a copy is a copy of, as it stands in the design; other ids are their own. */
+export const originOf = (id: string): string => id.split(COPY_MARK, 1)[0];
 
 /** Every item, groups before what they hold. */
 export function* everyItem<O extends Outline>(items: readonly Item<O>[]): Generator<Item<O>> {
@@ -31,8 +54,12 @@ export interface Place<O extends Outline = Outline> {
   index: number;
 }
 
-/** Where the item with this id is, or null. */
-export function findPlace<O extends Outline>(
+/** Where the item with this id is, or null. A copy that is not there itself is found as what it is a copy of. */
+export function findPlace<O extends Outline>(items: readonly Item<O>[], id: string): Place<O> | null {
+  return placeIn(items, id) ?? (id.includes(COPY_MARK) ? placeIn(items, originOf(id)) : null);
+}
+
+function placeIn<O extends Outline>(
   items: readonly Item<O>[],
   id: string,
   parent: Group<O> | null = null,
@@ -41,7 +68,7 @@ export function findPlace<O extends Outline>(
     const item = items[index];
     if (item.id === id) return { item, parent, index };
     if (item.kind === 'group') {
-      const found = findPlace(item.objects, id, item);
+      const found = placeIn(item.objects, id, item);
       if (found) return found;
     }
   }

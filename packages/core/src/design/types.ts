@@ -114,11 +114,35 @@ export interface CutOutline extends Live {
 
 export type CornerRule = 'round' | 'mitre' | 'bevel';
 
+/** A place of a live outline that was pulled by hand. It stays a pull when what the outline follows changes. */
+export interface Dent {
+  /** Where it was taken hold of: the nearest place of the outline is meant; mm. */
+  x: number;
+  y: number;
+  /** How far it was pulled, in mm. */
+  dx: number;
+  dy: number;
+  /** So far along the outline, to both sides, the line comes along, in mm. */
+  reach: number;
+}
+
 /** The outline at a distance from others, in mm; negative goes inwards. */
 export interface SurroundOutline extends Live {
   kind: 'surround';
   distance: number;
   corners: CornerRule;
+  /** Measured from the outlines (when left out), or from where their thread ends. */
+  from?: 'outline' | 'thread';
+  /** Notches and gaps narrower than this are bridged, in mm. */
+  bridge?: number;
+  /** Corners are rounded with this radius, in mm. */
+  smooth?: number;
+  /** Holes in what it surrounds are left out. */
+  fillHoles?: boolean;
+  /** So many outlines, each `gap` mm farther out than the one before. */
+  rings?: number;
+  gap?: number;
+  dents?: Dent[];
 }
 
 /** Lines with a width, in mm, as shapes. */
@@ -173,6 +197,19 @@ export interface KeepClear {
   margin: number;
 }
 
+/** The cloth of an appliqué. */
+export interface Patch {
+  /** Id of a printed cloth that ships with Rosehip; `own` for a picture of the person's own. */
+  print: string;
+  /** Main colour, #rrggbb. */
+  colour: string;
+  /** A picture of the person's own, as a data: URL, which repeats every `size` mm. */
+  data?: string;
+  size?: number;
+  /** It lies under the cloth, which is cut away above it. */
+  reverse?: boolean;
+}
+
 /** One outline with one recipe and one thread. */
 export interface DesignObject<O extends Outline = Outline> extends ItemBase {
   kind: 'object';
@@ -197,6 +234,13 @@ export interface DesignObject<O extends Outline = Outline> extends ItemBase {
   relief?: string[];
   /** Objects or groups that its stitches leave room around. */
   keepClear?: KeepClear;
+  /**
+   * What lies hidden beneath dense stitches that are sewn later is left out, but for so much that stays under their
+   * edge, in mm.
+   */
+  trimBeneath?: number;
+  /** Cloth that is laid on for an appliqué, as wide as the outline: what it looks like. */
+  patch?: Patch;
   /** In a resolved design: the outlines of `relief`. */
   raised?: PlainOutline[];
   /** The machine waits after this object, with this note for the person. */
@@ -230,10 +274,88 @@ export interface Bend {
   edges?: [Point, Point][];
 }
 
+/** How far from each other copies lie in a row. Overlaps are gaps below nothing. */
+export interface RowSpacing {
+  count: number;
+  /** By the step from copy to copy, by the gap between neighbours, or so that they fill a length. */
+  fit: 'step' | 'gap' | 'length';
+  /** mm. */
+  step: number;
+  gap: number;
+  length: number;
+  /** What follows when a length is filled: the gap, or the count (the gap is kept as nearly as it goes). */
+  solve: 'gap' | 'count';
+}
+
+/** Copies about a centre. The first one is what is repeated itself, where it stands. */
+export interface CircleLayout {
+  kind: 'circle';
+  centre: Point;
+  count: number;
+  /** Degrees, clockwise on screen: 360 all round, less for a part, where the last copy stands at the end. */
+  sweep: number;
+  /** Copies stay upright; otherwise they are turned with the circle. */
+  upright?: boolean;
+  /** As it was placed; the radius so that neighbours have the gap; or the count that leaves at least the gap. */
+  fit: 'place' | 'gap' | 'count';
+  /** mm; negative: neighbours overlap. */
+  gap: number;
+}
+
+export interface RowLayout {
+  kind: 'row';
+  across: RowSpacing;
+  /** Degrees, clockwise from level. */
+  angle: number;
+}
+
+export interface GridLayout {
+  kind: 'grid';
+  across: RowSpacing;
+  down: RowSpacing;
+  angle: number;
+  /** Every other row is shifted by half a step. */
+  brick?: boolean;
+}
+
+/** Copies along the lines of another object. */
+export interface PathLayout {
+  kind: 'path';
+  /** Id of the object whose lines are followed. */
+  along: string;
+  fit: 'count' | 'step';
+  count: number;
+  /** About how far from copy to copy, mm: a whole number of copies is fitted. */
+  step: number;
+  upright?: boolean;
+  /** At sharp corners: on round them, a copy at each, or none near them. */
+  corners: 'through' | 'stop' | 'miss';
+  /** The place of what is repeated that lies on the line, and the direction in which it faces, in degrees. */
+  anchor: Point;
+  facing: number;
+}
+
+export type Layout = CircleLayout | RowLayout | GridLayout | PathLayout;
+
+/** Live copies of what stands in a group. */
+export interface Repeat {
+  layout: Layout;
+  /** Every other copy is mirrored. */
+  mirror?: boolean;
+  /** Copies that are left out, by their numbers from 0; 0 is what is repeated itself. */
+  without?: number[];
+  /** Sewn copy by copy, or each colour through all copies. */
+  order: 'copies' | 'colours';
+}
+
 export interface Group<O extends Outline = Outline> extends ItemBase {
   kind: 'group';
   objects: Item<O>[];
   bend?: Bend;
+  /** Live copies of all that stands in it. */
+  repeat?: Repeat;
+  /** In a resolved design: which copy of the repeat around it this is. */
+  copy?: number;
 }
 
 export type Item<O extends Outline = Outline> = StitchesObject | DesignObject<O> | Group<O>;

@@ -2,7 +2,7 @@
 import type { Design, IgnoredFinding } from '../design/types.ts';
 import { clothById } from '../materials/cloths.ts';
 import { MACHINES, type Machine } from '../materials/machine.ts';
-import { resolveDesign } from '../outlines/resolve.ts';
+import { resolveDesign } from '../resolve/resolve.ts';
 import { sewnExtent, type Extent } from '../sewing/extent.ts';
 import { figuresOf, type Plan } from '../sewing/plan.ts';
 import { sewnLeaves } from '../sewing/sew.ts';

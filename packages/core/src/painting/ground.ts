@@ -6,7 +6,7 @@ import { clothById, type Cloth } from '../materials/cloths.ts';
 import { threadByCode } from '../materials/threads.ts';
 import { outlinePaths } from '../outlines/flatten.ts';
 import { fillRuleOf } from '../outlines/region.ts';
-import { resolveDesign } from '../outlines/resolve.ts';
+import { resolveDesign } from '../resolve/resolve.ts';
 import { sewnFrom } from '../stitches/kinds.ts';
 import type { Canvas2D } from './paint.ts';
 import { mixed, readable } from './shades.ts';

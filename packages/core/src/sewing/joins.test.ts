@@ -14,7 +14,7 @@ import { coverOfRegion, layersOf } from '../findings/layers.ts';
 import { regionFromRings } from '../geometry/clip.ts';
 import { scaling } from '../geometry/matrix.ts';
 import { outlineRegion } from '../outlines/region.ts';
-import { transformItems } from '../shaping/transform-items.ts';
+import { transformItems } from '../resolve/transform-items.ts';
 import { Part } from '../stitches/thread.ts';
 import { coverOf, lineIsCovered, type Cover } from './cover.ts';
 import { hiddenWay } from './hidden-way.ts';

@@ -6,7 +6,7 @@ import { applyCommand } from '../design/commands.ts';
 import { everyLeaf } from '../design/tree.ts';
 import { emptyDesign, type Design, type DesignObject, type Group, type Item } from '../design/types.ts';
 import { clothById } from '../materials/cloths.ts';
-import { resolveDesign } from '../outlines/resolve.ts';
+import { resolveDesign } from '../resolve/resolve.ts';
 import { mustFollow, overlapOf, sewnExtent } from './extent.ts';
 import { figuresOf, threadUse } from './plan.ts';
 import { orderFigures, putInOrder } from './put-in-order.ts';

@@ -9,7 +9,7 @@ import type { Point } from '../geometry/points.ts';
 import { clothById, type Cloth } from '../materials/cloths.ts';
 import { DEFAULT_SPEED, type MachineSpeed } from '../materials/machine.ts';
 import { applyCommand } from '../design/commands.ts';
-import { resolveDesign } from '../outlines/resolve.ts';
+import { resolveDesign } from '../resolve/resolve.ts';
 import { JobBuilder, JobError, type Job } from '../shaping/jobs/job.ts';
 import { mustFollow, sewnExtent } from './extent.ts';
 import { figuresOf } from './plan.ts';
@@ -231,7 +231,8 @@ export function putInOrder(design: Design, speed: MachineSpeed = DEFAULT_SPEED):
   // Groups first: where a group begins and ends tells where it is best sewn.
   const inner = (items: readonly Item<PlainOutline>[]): void => {
     for (const item of items) {
-      if (item.kind !== 'group') continue;
+      // What a repeat holds lies as the copies want it.
+      if (item.kind !== 'group' || item.repeat) continue;
       inner(item.objects);
       arrange(builder, item.objects, item, cloth);
     }

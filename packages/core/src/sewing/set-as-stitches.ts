@@ -2,9 +2,9 @@
 import type { Design, DesignObject, StitchesObject } from '../design/types.ts';
 import { dependentsOf, ingredientsOf } from '../design/live.ts';
 import { findItem } from '../design/tree.ts';
-import { resolveDesign } from '../outlines/resolve.ts';
+import { resolveDesign } from '../resolve/resolve.ts';
 import { inOrder, JobBuilder, JobError, objectsIn, type Job } from '../shaping/jobs/job.ts';
-import { madePlain } from '../shaping/plain.ts';
+import { makePlain } from '../shaping/jobs/plain.ts';
 import { Move } from './plan.ts';
 import { sewDesign } from './sew.ts';
 
@@ -44,10 +44,7 @@ export function stitchesJob(design: Design, ids: readonly string[]): Job {
     design,
     objects.map((o) => o.id),
   );
-  for (const object of hanging) {
-    const plain = madePlain(design, object);
-    if (plain) builder.replace(plain);
-  }
+  makePlain(builder, design, hanging);
   const served = ingredientsOf(design, objects);
   for (const object of objects) {
     const stitches = stitchesOf(design, object);

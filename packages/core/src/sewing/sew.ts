@@ -6,7 +6,7 @@ import { arcLengths, nearestOnLine, pointAt } from '../geometry/polyline.ts';
 import { clothById } from '../materials/cloths.ts';
 import { DEFAULT_SPEED, LIMITS, type MachineSpeed } from '../materials/machine.ts';
 import { outlineLines } from '../outlines/flatten.ts';
-import { resolveDesign } from '../outlines/resolve.ts';
+import { resolveDesign } from '../resolve/resolve.ts';
 import { outlineBounds } from '../outlines/transform.ts';
 import { completeSettings } from '../stitches/kind.ts';
 import { stitchKind } from '../stitches/kinds.ts';

@@ -2,7 +2,7 @@
 import { findPlace } from '../design/tree.ts';
 import type { Design, DesignObject, Item, PlainDesign } from '../design/types.ts';
 import { clothById } from '../materials/cloths.ts';
-import { resolveDesign } from '../outlines/resolve.ts';
+import { resolveDesign } from '../resolve/resolve.ts';
 import { applyCommand } from '../design/commands.ts';
 import { JobBuilder, JobError, type Job } from '../shaping/jobs/job.ts';
 import { Part } from '../stitches/thread.ts';

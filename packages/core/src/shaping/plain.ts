@@ -5,7 +5,7 @@ import { polygonArea, ringsOf } from '../geometry/region.ts';
 import { fitPath } from '../outlines/fit.ts';
 import { flattenPath, outlinePaths } from '../outlines/flatten.ts';
 import { fillRuleOf, outlineRegion } from '../outlines/region.ts';
-import { outlinesBeside, resolveDesign } from '../outlines/resolve.ts';
+import { outlinesBeside, resolveDesign } from '../resolve/resolve.ts';
 
 /** How far a plain outline may lie from the live one that it takes the place of, in mm. */
 const TRUE_TO = 0.02;

@@ -25,13 +25,13 @@ import type { Bounds } from '../geometry/points.ts';
 import { flatPatch } from '../outlines/live/bend.ts';
 import { parsePathData } from '../outlines/path-data.ts';
 import { outlineRegion } from '../outlines/region.ts';
-import { resolveDesign } from '../outlines/resolve.ts';
+import { resolveDesign } from '../resolve/resolve.ts';
 import { transformOutline } from '../outlines/transform.ts';
 import { align, spread } from './arrange.ts';
 import { itemBounds, leavesAt } from './bounds.ts';
 import { compoundOf, madePlain, partsOf } from './plain.ts';
 import { snapBox, snapPoint, snapTargets } from './snap.ts';
-import { densityNote, transformItems } from './transform-items.ts';
+import { densityNote, transformItems } from '../resolve/transform-items.ts';
 
 const box = (x: number, y: number, width: number, height: number): PlainOutline => ({
   kind: 'rectangle',

@@ -6,7 +6,7 @@ import { insideRegion } from '../../geometry/region.ts';
 import { threadByCode } from '../../materials/threads.ts';
 import { applyCommand } from '../../design/commands.ts';
 import { outlineLines } from '../../outlines/flatten.ts';
-import { resolveDesign } from '../../outlines/resolve.ts';
+import { resolveDesign } from '../../resolve/resolve.ts';
 import { coverOf, lineIsCovered, type Cover } from '../../sewing/cover.ts';
 import { sewnExtent } from '../../sewing/extent.ts';
 import { figuresOf, Move } from '../../sewing/plan.ts';

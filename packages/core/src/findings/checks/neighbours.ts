@@ -6,7 +6,7 @@ import { regionArea, regionBounds, ringsOf, type Region } from '../../geometry/r
 import { clothById } from '../../materials/cloths.ts';
 import { fitPath } from '../../outlines/fit.ts';
 import { outlineRegion } from '../../outlines/region.ts';
-import { resolveDesign } from '../../outlines/resolve.ts';
+import { resolveDesign } from '../../resolve/resolve.ts';
 import { boundsMeet, sewnExtent } from '../../sewing/extent.ts';
 import { JobBuilder, JobError } from '../../shaping/jobs/job.ts';
 import type { Check, Found } from '../finding.ts';

@@ -4,7 +4,7 @@ import type { Design, Item, PlainOutline } from '../../design/types.ts';
 import { regionArea } from '../../geometry/region.ts';
 import { clothById, type Cloth } from '../../materials/cloths.ts';
 import { threadByCode } from '../../materials/threads.ts';
-import { resolveDesign } from '../../outlines/resolve.ts';
+import { resolveDesign } from '../../resolve/resolve.ts';
 import { mustFollow, overlapOf, sewnExtent } from '../../sewing/extent.ts';
 import { JobBuilder, JobError } from '../../shaping/jobs/job.ts';
 import { reorderJob } from '../../shaping/jobs/order.ts';

@@ -6,26 +6,25 @@ import type { Setting, StitchKind } from '../../stitches/kind.ts';
 import { STITCH_KINDS } from '../../stitches/kinds.ts';
 import { CLOTHS } from '../../materials/cloths.ts';
 import { HOOP_LIMITS } from '../../materials/hoops.ts';
+import { OWN_PRINT, PRINTS } from '../../materials/prints.ts';
 import { READ_LIMITS } from '../read-error.ts';
-
-const REACH = READ_LIMITS.reach;
-const coordinate = { type: 'number', minimum: -REACH, maximum: REACH };
-const size = { type: 'number', minimum: 0, maximum: 2 * REACH };
-const turn = { type: 'number', minimum: -360, maximum: 360 };
-const name = { type: 'string', minLength: 1, maxLength: 120 };
-const id = { type: 'string', pattern: '^[A-Za-z0-9_-]{1,40}$' };
-const threadCode = { type: 'string', pattern: '^[A-Za-z0-9-]{1,16}$' };
-const note = { type: 'string', maxLength: 200 };
-
-/** Just these keys, all of them required but the optional ones. */
-const exactly = (fields: Record<string, unknown>, optional: string[] = []) => ({
-  type: 'object',
-  required: Object.keys(fields).filter((key) => !optional.includes(key)),
-  additionalProperties: false,
-  properties: fields,
-});
-
-const point = exactly({ x: coordinate, y: coordinate });
+import { repeatSchema as repeat } from './repeat-schema.ts';
+import {
+  chosenBy,
+  colour,
+  coordinate,
+  exactly,
+  id,
+  length,
+  name,
+  note,
+  picture,
+  point,
+  REACH,
+  size,
+  threadCode,
+  turn,
+} from './schema-parts.ts';
 
 const settingSchema = (setting: Setting): unknown =>
   setting.type === 'number'
@@ -40,17 +39,6 @@ const recipeSchema = (kind: StitchKind): unknown =>
       kind.settings.map((s) => s.name),
     ),
   });
-
-/** `if kind is … then …` keeps the errors to the kind that was meant. */
-const chosenBy = (key: string, branches: [value: string, schema: unknown][]): unknown => ({
-  type: 'object',
-  required: [key],
-  properties: { [key]: { enum: branches.map(([value]) => value) } },
-  allOf: branches.map(([value, schema]) => ({
-    if: { type: 'object', required: [key], properties: { [key]: { const: value } } },
-    then: schema,
-  })),
-});
 
 const item = {
   id,
@@ -141,7 +129,7 @@ export const DESIGN_SCHEMA = {
       }),
       cloth: exactly({
         kind: { enum: CLOTHS.map((c) => c.id) },
-        colour: { type: 'string', pattern: '^#[0-9a-fA-F]{6}$' },
+        colour,
       }),
       chart: { type: 'string', pattern: '^[a-z0-9-]{1,40}$' },
       guides: {
@@ -152,11 +140,7 @@ export const DESIGN_SCHEMA = {
       picture: exactly(
         {
           name,
-          data: {
-            type: 'string',
-            maxLength: READ_LIMITS.picture,
-            pattern: '^data:image/(png|jpeg|webp);base64,[A-Za-z0-9+/=]+$',
-          },
+          data: picture,
           x: coordinate,
           y: coordinate,
           width: size,
@@ -219,10 +203,26 @@ export const DESIGN_SCHEMA = {
       boxShape('ready', { shape: { enum: READY_SHAPES.map((s) => s.id) } }),
       liveShape('combine', 2, { op: { enum: ['unite', 'subtract', 'intersect'] }, lines }, ['lines']),
       liveShape('cut', 2, { side: { enum: ['left', 'right'] }, lines }, ['lines']),
-      liveShape('surround', 1, {
-        distance: { type: 'number', minimum: -REACH, maximum: REACH },
-        corners: cornerRule,
-      }),
+      liveShape(
+        'surround',
+        1,
+        {
+          distance: { type: 'number', minimum: -REACH, maximum: REACH },
+          corners: cornerRule,
+          from: { enum: ['outline', 'thread'] },
+          bridge: length(100),
+          smooth: length(50),
+          fillHoles: { type: 'boolean' },
+          rings: { type: 'integer', minimum: 1, maximum: 60 },
+          gap: length(100),
+          dents: {
+            type: 'array',
+            maxItems: 500,
+            items: exactly({ x: coordinate, y: coordinate, dx: coordinate, dy: coordinate, reach: size }),
+          },
+        },
+        ['from', 'bridge', 'smooth', 'fillHoles', 'rings', 'gap', 'dents'],
+      ),
       liveShape('band', 1, {
         width: { type: 'number', minimum: 0.01, maximum: REACH },
         ends: { enum: ['flat', 'round', 'square'] },
@@ -266,7 +266,18 @@ export const DESIGN_SCHEMA = {
             }),
             centre: point,
             relief: itemIds(1),
-            keepClear: exactly({ of: itemIds(1), margin: { type: 'number', minimum: 0, maximum: 50 } }),
+            keepClear: exactly({ of: itemIds(1), margin: length(50) }),
+            trimBeneath: length(20),
+            patch: exactly(
+              {
+                print: { enum: [...PRINTS.map((p) => p.id), OWN_PRINT] },
+                colour,
+                data: picture,
+                size: { type: 'number', minimum: 1, maximum: REACH },
+                reverse: { type: 'boolean' },
+              },
+              ['data', 'size', 'reverse'],
+            ),
             setAside: { type: 'array', maxItems: 50, items: { $ref: '#/definitions/recipe' } },
             stopAfter: note,
             unsewn: { type: 'boolean' },
@@ -280,6 +291,8 @@ export const DESIGN_SCHEMA = {
             'centre',
             'relief',
             'keepClear',
+            'trimBeneath',
+            'patch',
             'setAside',
             'stopAfter',
             'unsewn',
@@ -311,8 +324,9 @@ export const DESIGN_SCHEMA = {
             kind: { const: 'group' },
             objects: { type: 'array', maxItems: READ_LIMITS.objects, items: { $ref: '#/definitions/item' } },
             bend,
+            repeat,
           },
-          ['bend'],
+          ['bend', 'repeat'],
         ),
       ],
     ]),

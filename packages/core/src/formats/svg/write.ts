@@ -4,7 +4,7 @@ import { visibleLeaves } from '../../design/tree.ts';
 import { threadByCode } from '../../materials/threads.ts';
 import { outlinePaths } from '../../outlines/flatten.ts';
 import { fillRuleOf } from '../../outlines/region.ts';
-import { resolveDesign } from '../../outlines/resolve.ts';
+import { resolveDesign } from '../../resolve/resolve.ts';
 import { num, pathData } from '../../outlines/path-data.ts';
 import { Move, type Plan } from '../../sewing/plan.ts';
 import { sewnFrom } from '../../stitches/kinds.ts';

@@ -1,10 +1,11 @@
 // Room around other objects: what is left of a shape when others, and a margin about them, are taken out of it.
-import { bandRegion, offsetRegion, subtract } from '../../geometry/clip.ts';
+import { bandRegion, cropLines, offsetRegion, subtract } from '../../geometry/clip.ts';
 import type { Line } from '../../geometry/polyline.ts';
 import type { PathOutline, PlainOutline, StitchesObject } from '../../design/types.ts';
 import { outlineRegion } from '../region.ts';
-import { surroundOutline } from './around.ts';
-import { outlineOfRegion } from './region-outline.ts';
+import { outlineLines } from '../flatten.ts';
+import { surroundOutline } from './surround.ts';
+import { outlineOfLines, outlineOfRegion } from './region-outline.ts';
 
 /** What remains of the outline's region at `margin` mm from the others. */
 export function clearedOutline(
@@ -14,6 +15,16 @@ export function clearedOutline(
 ): PathOutline {
   const kept = outlineRegion(surroundOutline({ distance: margin, corners: 'round' }, others));
   return outlineOfRegion(subtract(outlineRegion(outline), kept));
+}
+
+/** What remains of the outline's lines at `margin` mm from the others. */
+export function clearedLines(
+  outline: PlainOutline,
+  others: readonly PlainOutline[],
+  margin: number,
+): PathOutline {
+  const kept = outlineRegion(surroundOutline({ distance: margin, corners: 'round' }, others));
+  return outlineOfLines(cropLines(outlineLines(outline), kept, 'outside'));
 }
 
 /** Thread covers this much to both sides, and gaps as wide between two stitches count as covered; mm. */

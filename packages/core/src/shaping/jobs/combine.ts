@@ -15,7 +15,7 @@ import {
 } from '../../design/types.ts';
 import { outlinePaths } from '../../outlines/flatten.ts';
 import { edgeOutline } from '../../outlines/live/around.ts';
-import { resolveDesign } from '../../outlines/resolve.ts';
+import { resolveDesign } from '../../resolve/resolve.ts';
 import { sewnFrom } from '../../stitches/kinds.ts';
 import { switchKind } from '../switch-kind.ts';
 import { JobBuilder, JobError, objectsIn, outlinesOnly, type Job } from './job.ts';

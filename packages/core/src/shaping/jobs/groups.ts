@@ -2,13 +2,14 @@
 import { findItem, findPlace } from '../../design/tree.ts';
 import { newId, type Bend, type Design, type Group, type Item } from '../../design/types.ts';
 import { BEND_LIMIT, bendPoint, flatBend, flatPatch } from '../../outlines/live/bend.ts';
-import { resolveDesign } from '../../outlines/resolve.ts';
+import { resolveDesign } from '../../resolve/resolve.ts';
 import { boundsOfItems } from '../bounds.ts';
 import { plainItem } from '../plain.ts';
+import { brokenOut } from '../broken-out.ts';
 import { inOrder, JobBuilder, JobError, type Job } from './job.ts';
 
 /** Puts items into a new group where the last of them was; their order stays. */
-function grouped(builder: JobBuilder, items: readonly Item[], name: string, bend?: Bend): Group {
+export function grouped(builder: JobBuilder, items: readonly Item[], name: string, bend?: Bend): Group {
   const last = findPlace(builder.design.objects, items[items.length - 1].id)!;
   const group: Group = {
     id: newId(),
@@ -31,7 +32,7 @@ export function groupJob(design: Design, ids: readonly string[], name = 'Group')
   return builder.job([grouped(builder, items, name).id]);
 }
 
-/** Takes groups away and leaves what they held. A bend that ends this way is kept in the outlines. */
+/** Takes groups away and leaves what they held: a bend is kept in the outlines, copies become objects. */
 export function ungroupJob(design: Design, ids: readonly string[]): Job {
   const groups = inOrder(design, ids).filter((i) => i.kind === 'group');
   if (!groups.length) throw new JobError('Ungroup: select a group first.');
@@ -39,7 +40,11 @@ export function ungroupJob(design: Design, ids: readonly string[]): Job {
   const select: string[] = [];
   for (const group of groups) {
     const place = findPlace(builder.design.objects, group.id)!;
-    const held = group.bend ? (plainItem(builder.design, group.id) as Group).objects : group.objects;
+    const held = group.repeat
+      ? brokenOut(builder.design, group).objects
+      : group.bend
+        ? (plainItem(builder.design, group.id) as Group).objects
+        : group.objects;
     builder.remove(group.id);
     held.forEach((item, i) => builder.insert(item, place.parent?.id ?? null, place.index + i));
     select.push(...held.map((i) => i.id));
@@ -66,7 +71,7 @@ export function bendJob(design: Design, ids: readonly string[], how: BendForm): 
     how.form === 'envelope' ? flatPatch(from) : flatBend(from, cells(how.columns), cells(how.rows));
   const builder = new JobBuilder(design, 'Bend');
   const [only] = items;
-  if (items.length === 1 && only.kind === 'group' && !only.bend) {
+  if (items.length === 1 && only.kind === 'group' && !only.bend && !only.repeat) {
     builder.replace({ ...only, bend });
     return builder.job([only.id]);
   }

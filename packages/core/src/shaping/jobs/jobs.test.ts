@@ -18,7 +18,7 @@ import { checkDesign, writeDesignFile } from '../../formats/design-file/read.ts'
 import { outlineLines } from '../../outlines/flatten.ts';
 import { parsePathData } from '../../outlines/path-data.ts';
 import { outlineRegion } from '../../outlines/region.ts';
-import { resolveDesign } from '../../outlines/resolve.ts';
+import { resolveDesign } from '../../resolve/resolve.ts';
 import { itemBounds } from '../bounds.ts';
 import {
   bandJob,

@@ -1,10 +1,11 @@
 // Jobs that end what is live, take things apart and put them together for good, copy and remove.
 import { copiesOf, dependentsOf, ingredientsOf, isLive } from '../../design/live.ts';
 import { everyItem, findItem } from '../../design/tree.ts';
-import { newId, type Design, type DesignObject, type Item } from '../../design/types.ts';
+import { newId, type Design, type DesignObject, type Group, type Item } from '../../design/types.ts';
 import { sewnFrom } from '../../stitches/kinds.ts';
 import { compoundOf, madePlain, partsOf } from '../plain.ts';
-import { transformItems } from '../transform-items.ts';
+import { transformItems } from '../../resolve/transform-items.ts';
+import { brokenOut } from '../broken-out.ts';
 import type { Matrix } from '../../geometry/matrix.ts';
 import { inOrder, JobBuilder, JobError, objectsIn, outlinesOnly, type Job } from './job.ts';
 
@@ -19,33 +20,56 @@ export function plainJob(design: Design, ids: readonly string[]): Job {
 }
 
 /** Replaces objects by plain ones; those of which nothing is left stay as a dot where they were: they are removed. */
-function makePlain(builder: JobBuilder, design: Design, objects: readonly DesignObject[]): void {
-  const served = ingredientsOf(design, objects);
-  for (const object of objects) {
-    const plain = madePlain(design, object);
+export function makePlain(
+  builder: JobBuilder,
+  design: Design,
+  items: readonly (DesignObject | Group)[],
+): void {
+  const served = ingredientsOf(design, items);
+  for (const object of items) {
+    const plain = object.kind === 'group' ? brokenOut(design, object) : madePlain(design, object);
     if (plain) builder.replace(plain);
     else builder.remove(object.id);
   }
   for (const item of served) if (findItem(builder.design, item.id)) builder.remove(item.id);
 }
 
+/** What is made from these items or follows them, directly and in turn, and does not go with them. */
+export function hangingOn(design: Design, ids: readonly string[]): (DesignObject | Group)[] {
+  const items = inOrder(design, ids);
+  const gone = new Set([...items, ...ingredientsOf(design, items)].map((i) => i.id));
+  const found = new Map<string, DesignObject | Group>();
+  let next = dependentsOf(design, gone);
+  while (next.length) {
+    for (const item of next) found.set(item.id, item);
+    next = dependentsOf(design, [...gone, ...found.keys()]).filter((i) => !found.has(i.id));
+  }
+  return [...found.values()];
+}
+
 /**
  * Takes items away, with the shapes that only served them. What else is made from them is made plain first, so
- * that it stays as it is.
+ * that it stays as it is; or it goes too, with what is made from it in turn.
  */
-export function removeJob(design: Design, ids: readonly string[]): Job & { madePlain: string[] } {
+export function removeJob(
+  design: Design,
+  ids: readonly string[],
+  hanging: 'plain' | 'remove' = 'plain',
+): Job & { madePlain: string[] } {
   const items = inOrder(design, ids);
   if (!items.length) throw new JobError('Select something first.');
   const label = items.length === 1 ? `Delete ${items[0].name}` : `Delete ${items.length} objects`;
   const builder = new JobBuilder(design, label);
-  const gone = [...items, ...ingredientsOf(design, items)];
-  const hanging = dependentsOf(
+  const others = hanging === 'remove' ? hangingOn(design, ids) : [];
+  const all = [...items, ...others];
+  const gone = [...all, ...ingredientsOf(design, all)];
+  const left = dependentsOf(
     design,
     gone.map((i) => i.id),
   );
-  makePlain(builder, design, hanging);
+  makePlain(builder, design, left);
   for (const item of gone) if (findItem(builder.design, item.id)) builder.remove(item.id);
-  return { ...builder.job([]), madePlain: hanging.map((o) => o.name) };
+  return { ...builder.job([]), madePlain: left.map((o) => o.name) };
 }
 
 /** Items with all that only serves them, so that they can be taken elsewhere; what is made from others is plain. */
@@ -54,7 +78,11 @@ export function portable(design: Design, ids: readonly string[]): Item[] {
   const all = [...ingredientsOf(design, items), ...items];
   const own = new Set([...everyItem(all)].map((i) => i.id));
   const plain = (item: Item): Item => {
-    if (item.kind === 'group') return { ...item, objects: item.objects.map(plain) };
+    if (item.kind === 'group') {
+      const { repeat } = item;
+      if (repeat?.layout.kind === 'path' && !own.has(repeat.layout.along)) return brokenOut(design, item);
+      return { ...item, objects: item.objects.map(plain) };
+    }
     if (item.kind !== 'object' || !isLive(item.outline)) return item;
     return item.outline.of.every((id) => own.has(id)) ? item : (madePlain(design, item) ?? item);
   };
@@ -125,7 +153,7 @@ export function compoundJob(design: Design, ids: readonly string[]): Job {
   const hanging = dependentsOf(
     design,
     others.map((o) => o.id),
-  ).filter((d) => !objects.includes(d));
+  ).filter((d) => d.kind === 'group' || !objects.includes(d));
   makePlain(builder, design, hanging);
   builder.replace({ ...first, outline: { kind: 'path', paths } });
   for (const item of [...others, ...served]) if (findItem(builder.design, item.id)) builder.remove(item.id);

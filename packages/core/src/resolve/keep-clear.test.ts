@@ -1,14 +1,14 @@
 import { expect, test } from 'vitest';
-import type { Design, DesignObject, Item, PlainOutline, StitchesObject } from '../../design/types.ts';
-import { emptyDesign } from '../../design/types.ts';
-import { copiesOf } from '../../design/live.ts';
-import { findItem } from '../../design/tree.ts';
-import { insideRegion, regionArea, type Region } from '../../geometry/region.ts';
-import { stitchKind } from '../../stitches/kinds.ts';
-import { sewDesign } from '../../sewing/sew.ts';
-import { outlineRegion } from '../region.ts';
-import { resolveDesign } from '../resolve.ts';
-import { stitchesOutline } from './keep-clear.ts';
+import type { Design, DesignObject, Item, PlainOutline, StitchesObject } from '../design/types.ts';
+import { emptyDesign } from '../design/types.ts';
+import { copiesOf } from '../design/live.ts';
+import { findItem } from '../design/tree.ts';
+import { insideRegion, regionArea, type Region } from '../geometry/region.ts';
+import { stitchKind } from '../stitches/kinds.ts';
+import { sewDesign } from '../sewing/sew.ts';
+import { outlineRegion } from '../outlines/region.ts';
+import { resolveDesign } from './resolve.ts';
+import { stitchesOutline } from '../outlines/live/keep-clear.ts';
 
 const box = (x: number, y: number, width: number, height: number): PlainOutline => ({
   kind: 'rectangle',

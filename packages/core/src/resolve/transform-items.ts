@@ -1,7 +1,21 @@
 // Moving, sizing, turning and mirroring items of a design, with all that belongs to them.
 import { ingredientsOf, isLive, sourcesOf } from '../design/live.ts';
 import { everyItem } from '../design/tree.ts';
-import type { Bend, Design, DesignObject, Item, LiveOutline, StitchesObject } from '../design/types.ts';
+import type {
+  Bend,
+  Dent,
+  Design,
+  DesignObject,
+  Group,
+  Item,
+  Layout,
+  LiveOutline,
+  PlainOutline,
+  Repeat,
+  RowSpacing,
+  StitchesObject,
+  SurroundOutline,
+} from '../design/types.ts';
 import {
   applyMatrix,
   applyToVector,
@@ -48,9 +62,20 @@ function transformStitches(item: StitchesObject, m: Matrix): StitchesObject {
 /** Distances and widths grow with the whole. */
 function scaleNumbers<O extends LiveOutline>(outline: O, scale: number): O {
   if (Math.abs(scale - 1) < 1e-9) return outline;
-  if (outline.kind === 'surround') return { ...outline, distance: tidy(outline.distance * scale) };
+  if (outline.kind === 'surround') {
+    const grown: Partial<SurroundOutline> = {};
+    for (const key of ['distance', 'bridge', 'smooth', 'gap'] as const)
+      if (outline[key] !== undefined) grown[key] = tidy(outline[key] * scale);
+    return { ...outline, ...grown };
+  }
   if (outline.kind === 'band') return { ...outline, width: tidy(outline.width * scale) };
   return outline;
+}
+
+function transformDent(dent: Dent, m: Matrix): Dent {
+  const by = applyToVector(m, { x: dent.dx, y: dent.dy });
+  const reach = tidy(dent.reach * Math.sqrt(Math.abs(determinant(m))));
+  return { ...applyMatrix(m, dent), dx: by.x, dy: by.y, reach };
 }
 
 function transformLive(outline: LiveOutline, m: Matrix, moving: ReadonlySet<string>): LiveOutline {
@@ -59,8 +84,12 @@ function transformLive(outline: LiveOutline, m: Matrix, moving: ReadonlySet<stri
   // Made from what moves too: it follows by itself, and only what was done to it by hand is carried along.
   if (goes === outline.of.length) {
     const scaled = scaleNumbers(outline, Math.sqrt(Math.abs(determinant(m))));
+    const pulled =
+      scaled.kind === 'surround' && scaled.dents
+        ? { ...scaled, dents: scaled.dents.map((dent) => transformDent(dent, m)) }
+        : scaled;
     const back = place && inverse(m);
-    return back ? { ...scaled, place: tidyMatrix(multiply(m, multiply(place, back))) } : scaled;
+    return back ? { ...pulled, place: tidyMatrix(multiply(m, multiply(place, back))) } : pulled;
   }
   return goes ? outline : { ...outline, place: tidyMatrix(multiply(m, place ?? IDENTITY)) };
 }
@@ -74,8 +103,33 @@ function transformObject(object: DesignObject, m: Matrix, moving: ReadonlySet<st
     ...(object.end && { end: applyMatrix(m, object.end) }),
     ...(object.centre && { centre: applyMatrix(m, object.centre) }),
     ...(object.guideLines && { guideLines: object.guideLines.map((path) => transformPath(path, m)) }),
-    ...scaledWidths(object, Math.sqrt(Math.abs(determinant(m)))),
+    ...(object.raised && { raised: object.raised.map((o) => transformOutline(o, m)) }),
+    ...changedRecipe(object, m),
   };
+}
+
+/** Stitches turn with what they fill: the angle of rows after a map, in degrees. */
+function turnedAngle(angle: number, m: Matrix, least: number, most: number): number {
+  const a = (angle * Math.PI) / 180;
+  const to = applyToVector(m, { x: Math.cos(a), y: -Math.sin(a) });
+  let turned = tidy((Math.atan2(-to.y, to.x) * 180) / Math.PI);
+  // Rows have no direction: of the two ways to say it, one that the setting takes.
+  while (turned < least) turned += 180;
+  while (turned > most) turned -= 180;
+  return Math.round(turned * 1e6) / 1e6;
+}
+
+/** What a map changes of how an object is stitched: the width of a column along a line, and the angle of rows. */
+function changedRecipe(object: DesignObject, m: Matrix): Partial<DesignObject> {
+  const sized = scaledWidths(object, Math.sqrt(Math.abs(determinant(m))));
+  const recipe = sized.recipe ?? object.recipe;
+  const kind = stitchKind(recipe.kind);
+  const setting = kind?.settings.find((s) => s.name === 'angle');
+  const turns = Math.abs(m[1]) > 1e-9 || m[0] * m[3] < 0;
+  if (!turns || !kind || setting?.type !== 'number') return sized;
+  const angle = completeSettings(kind, recipe, clothById('')).angle as number;
+  const turned = turnedAngle(angle, m, setting.least, setting.most);
+  return { ...sized, recipe: { ...recipe, settings: { ...recipe.settings, angle: turned } } };
 }
 
 /** The width of a column along a line grows with the whole; spacings and lengths of stitches stay. */
@@ -96,8 +150,56 @@ function transformItem(item: Item, m: Matrix, moving: ReadonlySet<string>): Item
   if (item.kind === 'object') return transformObject(item, m, moving);
   // The sheet of a bent group is carried along; what is drawn on it stays where it is on the sheet.
   if (item.bend) return { ...item, bend: transformBend(item.bend, m) };
-  return { ...item, objects: item.objects.map((o) => transformItem(o, m, moving)) };
+  const objects = item.objects.map((o) => transformItem(o, m, moving));
+  return { ...item, objects, ...(item.repeat && { repeat: transformRepeat(item.repeat, m) }) };
 }
+
+const scaleRow = (row: RowSpacing, scale: number): RowSpacing =>
+  Math.abs(scale - 1) < 1e-9
+    ? row
+    : { ...row, step: tidy(row.step * scale), gap: tidy(row.gap * scale), length: tidy(row.length * scale) };
+
+/** The layout of copies is moved, turned and sized with what is repeated. */
+function transformLayout(layout: Layout, m: Matrix): Layout {
+  const scale = Math.sqrt(Math.abs(determinant(m)));
+  const mirrored = determinant(m) < 0;
+  const heading = (degrees: number): number => {
+    const a = (degrees * Math.PI) / 180;
+    const to = applyToVector(m, { x: Math.cos(a), y: Math.sin(a) });
+    return tidy((Math.atan2(to.y, to.x) * 180) / Math.PI);
+  };
+  if (layout.kind === 'circle') {
+    const gap = Math.abs(scale - 1) < 1e-9 ? layout.gap : tidy(layout.gap * scale);
+    return {
+      ...layout,
+      centre: applyMatrix(m, layout.centre),
+      sweep: mirrored ? -layout.sweep : layout.sweep,
+      gap,
+    };
+  }
+  if (layout.kind === 'path')
+    return { ...layout, anchor: applyMatrix(m, layout.anchor), facing: heading(layout.facing) };
+  const across = scaleRow(layout.across, scale);
+  const angle = heading(layout.angle);
+  return layout.kind === 'row'
+    ? { ...layout, across, angle }
+    : { ...layout, across, angle, down: scaleRow(layout.down, scale) };
+}
+
+const transformRepeat = (repeat: Repeat, m: Matrix): Repeat => ({
+  ...repeat,
+  layout: transformLayout(repeat.layout, m),
+});
+
+/** What stands in a repeat after a map, while its layout stays. */
+export const transformInside = (group: Group, m: Matrix): Item[] => {
+  const moving = new Set([...everyItem(group.objects)].map((i) => i.id));
+  return group.objects.map((o) => transformItem(o, m, moving));
+};
+
+/** An item of a resolved design after a map. */
+export const transformPlain = (item: Item<PlainOutline>, m: Matrix): Item<PlainOutline> =>
+  transformItem(item, m, new Set()) as Item<PlainOutline>;
 
 /**
  * Items of the design after a map, with the shapes that they alone are made from. What is made from objects

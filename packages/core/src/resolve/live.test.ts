@@ -1,8 +1,8 @@
 // Outlines that are made from others.
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { applyCommand, CommandError } from '../../design/commands.ts';
-import { copiesOf, dependentsOf, ingredientsOf } from '../../design/live.ts';
+import { applyCommand, CommandError } from '../design/commands.ts';
+import { copiesOf, dependentsOf, ingredientsOf } from '../design/live.ts';
 import {
   emptyDesign,
   type Design,
@@ -11,16 +11,16 @@ import {
   type Item,
   type Outline,
   type PlainOutline,
-} from '../../design/types.ts';
-import { intersect, regionFromRings, subtract, unite } from '../../geometry/clip.ts';
-import { insideRegion, regionArea, type Region } from '../../geometry/region.ts';
-import { lengthOf } from '../../geometry/polyline.ts';
-import { outlineLines } from '../flatten.ts';
-import { parsePathData } from '../path-data.ts';
-import { outlineRegion } from '../region.ts';
-import { resolveDesign } from '../resolve.ts';
-import { bendPoint, flatBend, flatPatch } from './bend.ts';
-import { leftOf } from './combine.ts';
+} from '../design/types.ts';
+import { intersect, regionFromRings, subtract, unite } from '../geometry/clip.ts';
+import { insideRegion, regionArea, type Region } from '../geometry/region.ts';
+import { lengthOf } from '../geometry/polyline.ts';
+import { outlineLines } from '../outlines/flatten.ts';
+import { parsePathData } from '../outlines/path-data.ts';
+import { outlineRegion } from '../outlines/region.ts';
+import { resolveDesign } from './resolve.ts';
+import { bendPoint, flatBend, flatPatch } from '../outlines/live/bend.ts';
+import { leftOf } from '../outlines/live/combine.ts';
 
 const box = (x: number, y: number, width: number, height: number): PlainOutline => ({
   kind: 'rectangle',

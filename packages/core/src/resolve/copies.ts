@@ -1,0 +1,53 @@
+// The copies of a repeat, as groups of a resolved design.
+import { COPY_MARK } from '../design/tree.ts';
+import type { Group, Item, PlainOutline, Repeat } from '../design/types.ts';
+import { IDENTITY, type Matrix } from '../geometry/matrix.ts';
+import { transformPlain } from './transform-items.ts';
+
+type PlainItem = Item<PlainOutline>;
+
+/** Only what is sewn is copied: shapes that others are made from stay where they are. */
+function sewn(item: PlainItem): PlainItem | null {
+  if (item.kind === 'stitches') return item;
+  if (item.kind === 'object') return item.unsewn ? null : item;
+  const objects = item.objects.map(sewn).filter((i) => i !== null);
+  return objects.length ? { ...item, objects } : null;
+}
+
+function named(item: PlainItem, number: number): PlainItem {
+  const id = `${item.id}${COPY_MARK}${number}`;
+  return item.kind === 'group'
+    ? { ...item, id, objects: item.objects.map((o) => named(o, number)) }
+    : { ...item, id };
+}
+
+const left = (item: PlainItem): PlainItem => {
+  if (item.kind === 'object') return { ...item, unsewn: true };
+  if (item.kind === 'stitches') return { ...item, visible: false };
+  return { ...item, objects: item.objects.map(left) };
+};
+
+const isIdentity = (m: Matrix): boolean => m.every((v, i) => v === IDENTITY[i]);
+
+/** What stands in a repeat and its copies, one group a copy. */
+export function withCopies(
+  group: Group<PlainOutline>,
+  repeat: Repeat,
+  maps: readonly Matrix[],
+): Group<PlainOutline> {
+  const without = new Set(repeat.without);
+  const [first, ...others] = maps;
+  const own = group.objects.map((item) => (isIdentity(first) ? item : transformPlain(item, first)));
+  const source = group.objects.map(sewn).filter((i) => i !== null);
+  const copies = others.flatMap((m, k): Group<PlainOutline>[] => {
+    const number = k + 1;
+    if (without.has(number)) return [];
+    const objects = source.map((item) => named(transformPlain(item, m), number));
+    const { visible, locked } = group;
+    const id = `${group.id}${COPY_MARK}${number}`;
+    return [
+      { id, name: `${group.name} ${number + 1}`, kind: 'group', visible, locked, objects, copy: number },
+    ];
+  });
+  return { ...group, objects: [...(without.has(0) ? own.map(left) : own), ...copies] };
+}

@@ -1,0 +1,215 @@
+// Where the copies of a repeat stand: one map a copy, from what is repeated to the copy.
+import type {
+  CircleLayout,
+  GridLayout,
+  PathLayout,
+  Repeat,
+  RowLayout,
+  RowSpacing,
+} from '../../design/types.ts';
+import {
+  applyMatrix,
+  IDENTITY,
+  mirroring,
+  multiply,
+  rotation,
+  translation,
+  type Matrix,
+} from '../../geometry/matrix.ts';
+import type { Point } from '../../geometry/points.ts';
+import type { Line } from '../../geometry/polyline.ts';
+import { coordsBounds } from '../../geometry/region.ts';
+import type { PlainOutline } from '../../design/types.ts';
+import { pathPlaces } from './path.ts';
+import { placedShape, reachAlong, shapeOf, touchDistance, type Shape } from './touch.ts';
+
+/** More copies than these are not made. */
+export const MOST_COPIES = 500;
+
+/** What copies are placed by. */
+export interface Repeated {
+  /** Where the thread of what is repeated ends, as outlines. */
+  outlines: readonly PlainOutline[];
+  /** The lines that copies stand along. */
+  along: readonly Line[];
+}
+
+/** Where copies stand, and what their numbers came to. */
+export interface Placed {
+  maps: Matrix[];
+  /** From copy to copy, mm; the angle between copies of a circle, in degrees. */
+  step: number;
+  /** Steps down a grid, mm. */
+  down?: number;
+  /** From a circle's centre to the middle of what is repeated, mm. */
+  radius?: number;
+  /** Between neighbours, mm; negative: they overlap. Null when it was not asked for, or there are none. */
+  gap: number | null;
+}
+
+const unit = (degrees: number): Point => {
+  const m = rotation(degrees);
+  return { x: m[0], y: m[1] };
+};
+
+/** The middle of the bounds of outlines. */
+export function middleOf(shape: Shape): Point {
+  const b = coordsBounds(shape.lines.map((l) => l.coords));
+  return b ? { x: (b.minX + b.maxX) / 2, y: (b.minY + b.maxY) / 2 } : { x: 0, y: 0 };
+}
+
+/** Gap and overlap in one: the shape of which neighbours just touch, and how much nearer they come after that. */
+const asked = (outlines: readonly PlainOutline[], gap: number) => ({
+  grown: shapeOf(outlines, gap),
+  nearer: Math.max(0, -gap),
+});
+
+/** Moves smaller than this are none, in mm. */
+const STILL = 1e-4;
+
+function placeCircle(layout: CircleLayout, mirror: boolean, { outlines }: Repeated): Placed {
+  const { centre, sweep, upright, fit, gap } = layout;
+  const shape = shapeOf(outlines);
+  const middle = middleOf(shape);
+  const out = { x: middle.x - centre.x, y: middle.y - centre.y };
+  const radius = Math.hypot(out.x, out.y);
+  const r = radius > 1e-6 ? { x: out.x / radius, y: out.y / radius } : { x: 0, y: -1 };
+  const towards = (Math.atan2(r.y, r.x) * 180) / Math.PI;
+  const full = Math.abs(sweep) >= 360 - 1e-9;
+  const stepOf = (count: number): number => (count < 2 ? 0 : sweep / (full ? count : count - 1));
+  const turned = (i: number, degrees: number, far: number): Matrix => {
+    const away = translation(far * r.x, far * r.y);
+    const mirrored = mirror && i % 2 === 1;
+    if (!upright) {
+      const flip = mirrored ? multiply(away, mirroring(towards, centre)) : away;
+      return multiply(rotation(degrees, centre), flip);
+    }
+    const at = { x: middle.x + far * r.x, y: middle.y + far * r.y };
+    const to = applyMatrix(rotation(degrees, centre), at);
+    const flip = mirrored ? mirroring(90, middle) : IDENTITY;
+    return multiply(translation(to.x - middle.x, to.y - middle.y), flip);
+  };
+  // Neighbours move straight away from each other as the radius grows: by the chord of the angle between them.
+  const { grown, nearer } = asked(outlines, gap);
+  const missing = (step: number): number => {
+    const turn = unit(step);
+    const chord = {
+      x: r.x * turn.x - r.y * turn.y - r.x,
+      y: r.x * turn.y + r.y * turn.x - r.y,
+    };
+    const length = Math.hypot(chord.x, chord.y);
+    if (length < 1e-9) return -Infinity;
+    const u = { x: chord.x / length, y: chord.y / length };
+    const next = placedShape(shape, turned(1, step, 0));
+    let touch = touchDistance(grown, next, u);
+    // With every other copy mirrored there are two kinds of neighbours.
+    if (mirror) {
+      const here = placedShape(grown, turned(1, 0, 0));
+      touch = Math.max(touch, touchDistance(here, placedShape(shape, turned(2, step, 0)), u));
+    }
+    return (touch - nearer) / length;
+  };
+  let count = Math.min(MOST_COPIES, layout.count);
+  if (fit === 'count') {
+    let [lo, hi] = [1, MOST_COPIES];
+    while (lo < hi) {
+      const mid = (lo + hi + 1) >> 1;
+      if (missing(stepOf(mid)) <= STILL) lo = mid;
+      else hi = mid - 1;
+    }
+    count = lo;
+  }
+  const step = stepOf(count);
+  let far = 0;
+  if (fit === 'gap' && count > 1) {
+    const needed = missing(step);
+    // Never beyond the centre to the other side.
+    if (Number.isFinite(needed) && Math.abs(needed) > STILL) far = Math.max(needed, -radius);
+  }
+  const maps = Array.from({ length: count }, (_, i) =>
+    i === 0 && far === 0 ? IDENTITY : turned(i, i * step, far),
+  );
+  return { maps, step, radius: radius + far, gap: fit === 'gap' ? gap : null };
+}
+
+/** The step of a row, and how many stand in it. `touching` gives the step at which neighbours have the gap. */
+function solveRow(
+  spacing: RowSpacing,
+  width: number,
+  touching: (gap: number) => number,
+): { count: number; step: number; gap: number | null } {
+  const count = Math.min(MOST_COPIES, Math.max(1, spacing.count));
+  if (spacing.fit === 'step') return { count, step: spacing.step, gap: null };
+  if (spacing.fit === 'gap') return { count, step: touching(spacing.gap), gap: spacing.gap };
+  const room = spacing.length - width;
+  const evenly = (n: number) => ({ count: n, step: n > 1 ? room / (n - 1) : 0 });
+  if (spacing.solve === 'gap') {
+    const { step } = evenly(count);
+    return { count, step, gap: count > 1 ? step - touching(0) : null };
+  }
+  const wanted = touching(spacing.gap);
+  const fits = wanted > 1e-6 ? Math.floor(room / wanted + 1e-6) + 1 : 1;
+  const solved = evenly(Math.min(MOST_COPIES, Math.max(1, fits)));
+  return { ...solved, gap: solved.count > 1 ? solved.step - touching(0) : null };
+}
+
+function placeGrid(layout: RowLayout | GridLayout, mirror: boolean, { outlines }: Repeated): Placed {
+  const shape = shapeOf(outlines);
+  const middle = middleOf(shape);
+  const [u, v] = [unit(layout.angle), unit(layout.angle + 90)];
+  const flip = mirroring(90 + layout.angle, middle);
+  const flipped = mirror ? placedShape(shape, flip) : shape;
+  const widest = (d: Point): number => {
+    const [a, b] = [reachAlong(shape, d), reachAlong(flipped, d)];
+    return Math.max(a.most, b.most) - Math.min(a.least, b.least);
+  };
+  /** The distance along `d` at which neighbours, shifted along the other direction by `aside`, have the gap. */
+  const touching = (d: Point, aside: Point[], gap: number): number => {
+    const { grown, nearer } = asked(outlines, gap);
+    const pairs: [Shape, Shape][] = mirror
+      ? [
+          [grown, flipped],
+          [placedShape(grown, flip), shape],
+        ]
+      : [[grown, shape]];
+    const away = aside.flatMap((p) =>
+      pairs.map(([a, b]) => touchDistance(a, placedShape(b, translation(p.x, p.y)), d)),
+    );
+    const most = Math.max(...away);
+    return Number.isFinite(most) ? Math.max(0, most - nearer) : 0;
+  };
+  const across = solveRow(layout.across, widest(u), (gap) => touching(u, [{ x: 0, y: 0 }], gap));
+  const brick = layout.kind === 'grid' && !!layout.brick;
+  const half = { x: (u.x * across.step) / 2, y: (u.y * across.step) / 2 };
+  const beside = brick ? [half, { x: -half.x, y: -half.y }] : [{ x: 0, y: 0 }];
+  const down =
+    layout.kind === 'grid'
+      ? solveRow(layout.down, widest(v), (gap) => touching(v, beside, gap))
+      : { count: 1, step: 0, gap: null };
+  const maps: Matrix[] = [];
+  for (let j = 0; j < down.count; j++)
+    for (let i = 0; i < across.count && maps.length < MOST_COPIES; i++) {
+      const far = across.step * (i + (brick && j % 2 ? 0.5 : 0));
+      const to = translation(u.x * far + v.x * down.step * j, u.y * far + v.y * down.step * j);
+      maps.push(mirror && (i + j) % 2 ? multiply(to, flip) : to);
+    }
+  return { maps, step: across.step, down: down.step, gap: across.gap };
+}
+
+function placeAlong(layout: PathLayout, mirror: boolean, { along }: Repeated): Placed {
+  const { places, step } = pathPlaces(along, layout, MOST_COPIES);
+  const { anchor, facing, upright } = layout;
+  const maps = places.map(({ at, direction }, i) => {
+    const flip = mirror && i % 2 ? mirroring(facing, anchor) : IDENTITY;
+    const turn = upright ? IDENTITY : rotation(direction - facing, anchor);
+    return multiply(translation(at.x - anchor.x, at.y - anchor.y), multiply(turn, flip));
+  });
+  return { maps: maps.length ? maps : [IDENTITY], step, gap: null };
+}
+
+/** Where the copies of a repeat stand. The first map is the identity where what is repeated stands in its place. */
+export function placeCopies({ layout, mirror = false }: Repeat, repeated: Repeated): Placed {
+  if (layout.kind === 'circle') return placeCircle(layout, mirror, repeated);
+  if (layout.kind === 'path') return placeAlong(layout, mirror, repeated);
+  return placeGrid(layout, mirror, repeated);
+}

@@ -1,0 +1,289 @@
+// From a design whose outlines refer to each other to one in which every outline stands by itself: live outlines
+// made, copies of repeats added, room kept clear, sheets bent, what lies hidden left out.
+//
+// Nothing is made twice: an outline is made anew only when it, or one that it is made from, has changed.
+import { isLive } from '../design/live.ts';
+import { everyItem } from '../design/tree.ts';
+import type {
+  Bend,
+  Design,
+  DesignObject,
+  Group,
+  Item,
+  PlainDesign,
+  PlainOutline,
+  Repeat,
+} from '../design/types.ts';
+import type { Matrix } from '../geometry/matrix.ts';
+import { outlineLines } from '../outlines/flatten.ts';
+import { stitchesOutline } from '../outlines/live/keep-clear.ts';
+import { transformOutline } from '../outlines/transform.ts';
+import { sewnFrom } from '../stitches/kinds.ts';
+import { withoutHidden } from './beneath.ts';
+import { withCopies } from './copies.ts';
+import { bendOnce, clearOnce, makeOnce, sameOutlines } from './make-live.ts';
+import { placeCopies, type Placed } from './repeat/maps.ts';
+import { threadOutline } from './thread-outline.ts';
+
+const NOTHING: PlainOutline = { kind: 'path', paths: [] };
+
+/** What of others is followed: their outlines, or where their thread ends. */
+type Seen = 'outline' | 'thread';
+
+type PlainItem = Item<PlainOutline>;
+type PlainGroup = Group<PlainOutline>;
+
+/** Made before from the very same things. */
+interface Known<T> {
+  from: readonly unknown[];
+  made: T;
+}
+
+/** What was made for this key from the same things before, or is made now. */
+function again<K extends object, T>(
+  memory: WeakMap<K, Known<T>>,
+  key: K,
+  from: readonly unknown[],
+  make: () => T,
+): T {
+  const known = memory.get(key);
+  if (known && known.from.length === from.length && known.from.every((v, i) => v === from[i]))
+    return known.made;
+  const made = make();
+  memory.set(key, { from, made });
+  return made;
+}
+
+const placedRepeats = new WeakMap<Repeat, Known<Placed>>();
+const groupsWithCopies = new WeakMap<Group, Known<PlainGroup>>();
+const resolvedItems = new WeakMap<Item, PlainItem>();
+const bentItems = new WeakMap<PlainItem, { bend: Bend; made: PlainItem }>();
+const clearedItems = new WeakMap<PlainItem, { outline: PlainOutline; made: PlainItem }>();
+const movedOutlines = new WeakMap<PlainOutline, Known<PlainOutline[]>>();
+
+class Resolver {
+  private readonly items = new Map<string, { item: Item; inside: Group[] }>();
+  /** Outlines on their own sheet: before the bends of the groups that they stand in. */
+  private readonly flat = new Map<string, PlainOutline>();
+  private readonly open = new Set<string>();
+
+  constructor(design: Design) {
+    const visit = (items: readonly Item[], inside: Group[]): void => {
+      for (const item of items) {
+        this.items.set(item.id, { item, inside });
+        if (item.kind === 'group') visit(item.objects, [...inside, item]);
+      }
+    };
+    visit(design.objects, []);
+  }
+
+  private flatOutline(object: DesignObject, inside: Group[]): PlainOutline {
+    const { outline, id } = object;
+    if (!isLive(outline)) return outline;
+    const known = this.flat.get(id);
+    if (known) return known;
+    if (this.open.has(id)) return NOTHING; // made from itself: refused on every way in
+    this.open.add(id);
+    const seen: Seen = outline.kind === 'surround' && outline.from === 'thread' ? 'thread' : 'outline';
+    const made = makeOnce(
+      outline,
+      outline.of.map((source) => this.seenFrom(source, inside, seen)),
+    );
+    this.open.delete(id);
+    this.flat.set(id, made);
+    return made;
+  }
+
+  /** The outlines of an item with all its copies, as they lie beside it: on the sheet that it stands on. */
+  private outlinesOf(item: Item, inside: Group[], seen: Seen): PlainOutline[] {
+    if (item.kind === 'stitches') return [stitchesOutline(item)];
+    if (item.kind === 'object') {
+      const outline = this.flatOutline(item, inside);
+      return [seen === 'thread' && !item.unsewn ? threadOutline({ ...item, outline }) : outline];
+    }
+    const within = [...inside, item];
+    const own = item.objects
+      // A shape that only serves to make its neighbours is seen in them.
+      .filter((o) => seen === 'outline' || o.kind !== 'object' || !o.unsewn)
+      .flatMap((o) => this.outlinesOf(o, within, seen));
+    const all = item.repeat ? this.repeated(item, item.repeat, inside, own) : own;
+    return item.bend ? all.map((o) => bendOnce(item.bend!, o)) : all;
+  }
+
+  private repeated(group: Group, repeat: Repeat, inside: Group[], own: PlainOutline[]): PlainOutline[] {
+    const { maps } = this.placed(group, repeat, inside);
+    const without = new Set(repeat.without);
+    return own.flatMap((outline) =>
+      again(movedOutlines, outline, [...maps, ...without], () =>
+        maps.flatMap((m, i) => (without.has(i) ? [] : [transformOutline(outline, m)])),
+      ),
+    );
+  }
+
+  /** Where the copies of a group stand. */
+  placed(group: Group, repeat: Repeat, inside: Group[]): Placed {
+    const within = [...inside, group];
+    const outlines = group.objects
+      .filter((o) => o.kind !== 'object' || !o.unsewn)
+      .flatMap((o) => this.outlinesOf(o, within, 'thread'));
+    const { layout } = repeat;
+    const along = layout.kind === 'path' ? this.seenFrom(layout.along, within, 'outline') : [];
+    return again(placedRepeats, repeat, [...outlines, null, ...along], () =>
+      placeCopies(repeat, { outlines, along: along.flatMap((o) => outlineLines(o)) }),
+    );
+  }
+
+  /** The outlines of an item as they lie for one who stands inside of these groups. */
+  private seenFrom(id: string, here: readonly Group[], seen: Seen): PlainOutline[] {
+    const found = this.items.get(id);
+    if (!found) return [];
+    const { item, inside } = found;
+    if (this.open.has(id)) return [];
+    const outlines = this.outlinesOf(item, inside, seen);
+    return inside
+      .filter((g) => !here.includes(g))
+      .reduceRight((all, g) => (g.bend ? all.map((o) => bendOnce(g.bend!, o)) : all), outlines);
+  }
+
+  /** The outlines of an item as they lie for one who stands beside another. */
+  seenBeside(id: string, beside: string): PlainOutline[] {
+    return this.seenFrom(id, this.items.get(beside)?.inside ?? [], 'outline');
+  }
+
+  inside(id: string): Group[] {
+    return this.items.get(id)?.inside ?? [];
+  }
+
+  resolve(items: readonly Item[], inside: Group[]): PlainItem[] {
+    return items.map((item) =>
+      item.kind === 'stitches'
+        ? item
+        : item.kind === 'group'
+          ? this.resolveGroup(item, inside)
+          : this.resolveObject(item, inside),
+    );
+  }
+
+  /** The item without the room that it keeps around those of its `of` that `counts` says. */
+  private cleared(item: PlainItem, here: readonly Group[], counts: (id: string) => boolean): PlainItem {
+    if (item.kind !== 'object') {
+      if (item.kind === 'stitches') return item;
+      const objects = item.objects.map((o) => this.cleared(o, here, counts));
+      return objects.every((o, i) => o === item.objects[i]) ? item : { ...item, objects };
+    }
+    const of = item.keepClear?.of.filter(counts) ?? [];
+    if (!of.length) return item;
+    const sources = of.map((id) => this.seenFrom(id, here, 'thread'));
+    const lines = sewnFrom(item.recipe) === 'lines';
+    const outline = clearOnce(item.keepClear!.margin, item.outline, sources, lines);
+    const known = clearedItems.get(item);
+    if (known?.outline === outline) return known.made;
+    const made = { ...item, outline };
+    clearedItems.set(item, { outline, made });
+    return made;
+  }
+
+  private resolveObject(item: DesignObject, inside: Group[]): PlainItem {
+    const outline = this.flatOutline(item, inside);
+    const raised = item.relief?.flatMap((id) => this.seenFrom(id, inside, 'outline'));
+    const known = resolvedItems.get(item);
+    const same =
+      known?.kind === 'object' &&
+      known.outline === outline &&
+      sameOutlines([known.raised ?? []], [raised ?? []]);
+    let plain = item as DesignObject<PlainOutline>;
+    if (same) plain = known;
+    else if (outline !== item.outline || raised) {
+      plain = { ...item, outline, ...(raised && { raised }) };
+      resolvedItems.set(item, plain);
+    }
+    // What copies keep clear of outside of their repeat is taken out of each of them, later.
+    const repeat = inside.find((g) => g.repeat);
+    const within = (id: string): boolean =>
+      !repeat || id === repeat.id || this.inside(id).some((g) => g.id === repeat.id);
+    return this.cleared(plain, inside, within);
+  }
+
+  private resolveGroup(item: Group, inside: Group[]): PlainItem {
+    let group = this.sameGroup(item, this.resolve(item.objects, [...inside, item]));
+    const { repeat, bend } = item;
+    // A design that is resolved already has its copies.
+    const made = item.objects.some((o) => o.kind === 'group' && o.copy !== undefined);
+    if (repeat && !made) {
+      const { maps } = this.placed(item, repeat, inside);
+      const one = group;
+      group = again(groupsWithCopies, item, [...one.objects, maps], () => withCopies(one, repeat, maps));
+      if (!inside.some((g) => g.repeat)) {
+        const outside = (id: string): boolean =>
+          id !== item.id && !this.inside(id).some((g) => g.id === item.id);
+        group = this.cleared(group, inside, outside) as PlainGroup;
+      }
+    }
+    return bend ? bentItem(group, bend) : group;
+  }
+
+  private sameGroup(item: Group, objects: PlainItem[]): PlainGroup {
+    const same = (list: readonly Item[]): boolean =>
+      list.length === objects.length && objects.every((o, i) => o === list[i]);
+    if (same(item.objects)) return item as PlainGroup;
+    const known = resolvedItems.get(item);
+    if (known?.kind === 'group' && same(known.objects)) return known;
+    const made: PlainGroup = { ...item, objects };
+    resolvedItems.set(item, made);
+    return made;
+  }
+}
+
+function bentItem(item: PlainItem, bend: Bend): PlainItem {
+  if (item.kind === 'stitches') return item;
+  const known = bentItems.get(item);
+  if (known?.bend === bend) return known.made;
+  const made: PlainItem =
+    item.kind === 'group'
+      ? { ...item, objects: item.objects.map((o) => bentItem(o, bend)) }
+      : {
+          ...item,
+          outline: bendOnce(bend, item.outline),
+          ...(item.raised && { raised: item.raised.map((o) => bendOnce(bend, o)) }),
+        };
+  bentItems.set(item, { bend, made });
+  return made;
+}
+
+const resolved = new WeakMap<Design, PlainDesign>();
+
+/**
+ * The design with every outline made plain, bent and in place, and with the copies of repeats as groups of their own
+ * (`copy`), whose ids are those of what is repeated with a mark (`originOf`). Items that are plain already, and those
+ * that come out the same as before, are the same objects as before.
+ */
+export function resolveDesign(design: Design): PlainDesign {
+  let made = resolved.get(design);
+  if (!made) {
+    const objects = withoutHidden(new Resolver(design).resolve(design.objects, []));
+    made = { ...design, objects };
+    resolved.set(design, made);
+  }
+  return made;
+}
+
+/**
+ * The outlines of an object or a group as they lie on the sheet of another one, or on its own: bends of groups
+ * that both stand in are left out, so that what is made of them can be put there.
+ */
+export const outlinesBeside = (design: Design, id: string, beside = id): PlainOutline[] =>
+  new Resolver(design).seenBeside(id, beside);
+
+/** Where the copies of a repeat stand on its sheet, and what its numbers came to; null when it is none. */
+export function placedCopies(design: Design, id: string): Placed | null {
+  for (const item of everyItem(design.objects)) {
+    if (item.id !== id || item.kind !== 'group' || !item.repeat) continue;
+    const resolver = new Resolver(design);
+    return resolver.placed(item, item.repeat, resolver.inside(id));
+  }
+  return null;
+}
+
+/** The first map of a repeat: where what is repeated belongs. */
+export const firstMap = (design: Design, id: string): Matrix | null =>
+  placedCopies(design, id)?.maps[0] ?? null;

@@ -1,0 +1,227 @@
+// Jobs on repeats: made, copies left out and broken out, and what is repeated brought to where its first copy stands.
+import { isLive } from '../../design/live.ts';
+import { applyCommand, type Applied, type Command } from '../../design/commands.ts';
+import { everyItem, findItem } from '../../design/tree.ts';
+import {
+  type Design,
+  type Group,
+  type Item,
+  type Layout,
+  type PlainDesign,
+  type Repeat,
+  type RowSpacing,
+} from '../../design/types.ts';
+import { applyMatrix, IDENTITY } from '../../geometry/matrix.ts';
+import { placedCopies, resolveDesign } from '../../resolve/resolve.ts';
+import { transformInside } from '../../resolve/transform-items.ts';
+import { boundsOfItems } from '../bounds.ts';
+import { brokenOut, copyItem } from '../broken-out.ts';
+import { grouped } from './groups.ts';
+import { inOrder, JobBuilder, JobError, objectsIn, type Job } from './job.ts';
+
+export type RepeatForm = Layout['kind'];
+
+const NAMES: Record<RepeatForm, string> = {
+  circle: 'Circle repeat',
+  row: 'Row repeat',
+  grid: 'Grid repeat',
+  path: 'Path repeat',
+};
+
+const rounded = (v: number): number => Math.round(v * 10) / 10;
+
+/** A gap that keeps neighbours apart at first, in mm. */
+const FIRST_GAP = 2;
+
+function firstLayout(form: RepeatForm, design: Design, items: readonly Item[], along: Item | null): Layout {
+  const plain = resolveDesign(design);
+  const b = boundsOfItems(items.map((i) => findItem(plain, i.id)!));
+  if (!b) throw new JobError('There is nothing to be repeated in this.');
+  const [w, h] = [b.maxX - b.minX, b.maxY - b.minY];
+  const middle = { x: (b.minX + b.maxX) / 2, y: (b.minY + b.maxY) / 2 };
+  if (form === 'circle') {
+    const centre = { x: rounded(middle.x), y: rounded(b.maxY + Math.max(2, 0.2 * h)) };
+    return { kind: 'circle', centre, count: 6, sweep: 360, fit: 'place', gap: 0 };
+  }
+  if (form === 'path')
+    return {
+      kind: 'path',
+      along: along!.id,
+      fit: 'step',
+      count: 8,
+      step: rounded(w + FIRST_GAP),
+      corners: 'through',
+      anchor: middle,
+      facing: 0,
+    };
+  const row = (size: number, room: number, count: number): RowSpacing => ({
+    count,
+    fit: 'gap',
+    step: rounded(size + FIRST_GAP),
+    gap: FIRST_GAP,
+    length: rounded(0.9 * room),
+    solve: 'count',
+  });
+  const across = row(w, design.hoop.width, form === 'row' ? 5 : 3);
+  return form === 'row'
+    ? { kind: 'row', across, angle: 0 }
+    : { kind: 'grid', across, down: row(h, design.hoop.height, 3), angle: 0 };
+}
+
+/**
+ * Makes live copies of what is selected. For a path repeat the line that copies stand along is selected too: the one
+ * that was selected last, or the only open line.
+ */
+export function repeatJob(design: Design, ids: readonly string[], form: RepeatForm): Job {
+  const all = inOrder(design, ids);
+  const label = NAMES[form];
+  const along = form === 'path' ? lineAmong(all, ids) : null;
+  const items = all.filter((i) => i !== along);
+  if (!items.length)
+    throw new JobError(
+      form === 'path'
+        ? 'Path repeat: select what is to be repeated, and then the line that it stands along.'
+        : `${label}: select what is to be repeated first.`,
+    );
+  const builder = new JobBuilder(design, label);
+  const repeat: Repeat = { layout: firstLayout(form, design, items, along), order: 'copies' };
+  const [only] = items;
+  if (items.length === 1 && only.kind === 'group' && !only.bend && !only.repeat) {
+    builder.replace({ ...only, repeat });
+    return builder.job([only.id]);
+  }
+  const group = grouped(builder, items, items.length === 1 ? `${only.name} repeat` : label);
+  builder.replace({ ...(findItem(builder.design, group.id) as Group), repeat });
+  return builder.job([group.id]);
+}
+
+function lineAmong(items: readonly Item[], ids: readonly string[]): Item | null {
+  if (items.length < 2) return null;
+  const open = items.filter(
+    (i) =>
+      i.kind === 'object' &&
+      (isLive(i.outline) ? false : i.outline.kind === 'path' && i.outline.paths.every((p) => !p.closed)),
+  );
+  const last = items.find((i) => i.id === ids[ids.length - 1]);
+  const line = open.length === 1 ? open[0] : (last ?? null);
+  return line?.kind === 'object' ? line : null;
+}
+
+function repeatOf(design: Design, id: string): Group & { repeat: Repeat } {
+  const item = findItem(design, id);
+  if (item?.kind !== 'group' || !item.repeat) throw new JobError('Select a repeat first.');
+  return item as Group & { repeat: Repeat };
+}
+
+/** Leaves one copy out, or takes it in again. Copies are numbered from 0. */
+export function leaveOutJob(design: Design, id: string, number: number, out: boolean): Job {
+  const group = repeatOf(design, id);
+  const without = (group.repeat.without ?? []).filter((n) => n !== number);
+  if (out) without.push(number);
+  const placed = placedCopies(design, id)!;
+  if (placed.maps.every((_, i) => without.includes(i)))
+    throw new JobError('At least one copy must stay: delete the repeat instead.');
+  const builder = new JobBuilder(design, out ? 'Leave a copy out' : 'Take a copy in');
+  const { without: _, ...repeat } = group.repeat;
+  builder.replace({
+    ...group,
+    repeat: without.length ? { ...repeat, without: without.sort((a, b) => a - b) } : repeat,
+  });
+  return builder.job([id]);
+}
+
+/** Breaks one copy out: it stays as it is, and follows no more. */
+export function breakOutJob(design: Design, id: string, number: number): Job {
+  repeatOf(design, id);
+  if (number === 0)
+    throw new JobError('The first copy is what is repeated itself: break out another, or make all plain.');
+  const item = copyItem(design, id, number);
+  if (!item) throw new JobError('This copy is not there.');
+  const builder = new JobBuilder(design, 'Break a copy out');
+  for (const command of commandsOf(leaveOutJob(design, id, number, true).command))
+    if (command.do === 'replace') builder.replace(command.item);
+  builder.insertAfter([item], id);
+  return builder.job([item.id]);
+}
+
+const commandsOf = (command: Command): Command[] =>
+  command.do === 'batch' ? command.commands.flatMap(commandsOf) : [command];
+
+/** Ends repeats: every copy becomes an object of its own. */
+export function endRepeatJob(design: Design, ids: readonly string[]): Job {
+  const groups = inOrder(design, ids).filter((i): i is Group => i.kind === 'group' && !!i.repeat);
+  if (!groups.length) throw new JobError('Select a repeat first.');
+  const builder = new JobBuilder(design, 'Make copies plain');
+  for (const group of groups) builder.replace(brokenOut(builder.design, group));
+  return builder.job(groups.map((g) => g.id));
+}
+
+/** Which copy of a repeat a resolved item belongs to, from 0; null when it stands elsewhere. */
+export function copyNumber(plain: PlainDesign, repeat: string, id: string): number | null {
+  const group = findItem(plain, repeat);
+  if (group?.kind !== 'group') return null;
+  const holds = (item: Item): boolean =>
+    item.id === id || (item.kind === 'group' && item.objects.some(holds));
+  const found = group.objects.find(holds);
+  return found ? (found.kind === 'group' && found.copy) || 0 : null;
+}
+
+/** What is repeated, brought to where its first copy stands: a solved radius moves it. Null when it stands there. */
+function settled(design: Design, group: Group & { repeat: Repeat }): Group | null {
+  const { layout } = group.repeat;
+  if (layout.kind !== 'circle' && layout.kind !== 'path') return null;
+  const first = placedCopies(design, group.id)?.maps[0];
+  if (!first || first.every((v, i) => Math.abs(v - IDENTITY[i]) < 1e-6)) return null;
+  const objects = transformInside(group, first);
+  if (layout.kind === 'circle') return { ...group, objects };
+  const turn = (Math.atan2(first[1], first[0]) * 180) / Math.PI;
+  const anchor = applyMatrix(first, layout.anchor);
+  return {
+    ...group,
+    objects,
+    repeat: { ...group.repeat, layout: { ...layout, anchor, facing: layout.facing + turn } },
+  };
+}
+
+/** Repeats in repeats follow each other; more rounds than these are not gone. */
+const ROUNDS = 4;
+
+/** Applies a command, and brings what is repeated to where its first copy stands. Throws CommandError. */
+export function applySettled(design: Design, command: Command): Applied {
+  let applied = applyCommand(design, command);
+  for (let round = 0; round < ROUNDS; round++) {
+    const moved = [...everyItem(applied.design.objects)].flatMap((item) =>
+      item.kind === 'group' && item.repeat
+        ? (settled(applied.design, item as Group & { repeat: Repeat }) ?? [])
+        : [],
+    );
+    if (!moved.length) break;
+    // The innermost first: an outer repeat is looked at again with it in place.
+    const inner = moved.filter(
+      (g) => !moved.some((o) => o !== g && findItem({ objects: g.objects } as Design, o.id)),
+    );
+    const { label } = command;
+    const next = applyCommand(applied.design, {
+      do: 'batch',
+      label,
+      commands: inner.map((item) => ({ do: 'replace', label, item })),
+    });
+    applied = {
+      design: next.design,
+      inverse: { do: 'batch', label, commands: [next.inverse, applied.inverse] },
+    };
+  }
+  return applied;
+}
+
+/** Leaves out what is hidden beneath later dense stitches, or no more (null). `overlap` in mm stays beneath. */
+export function trimBeneathJob(design: Design, ids: readonly string[], overlap: number | null): Job {
+  const objects = objectsIn(inOrder(design, ids)).filter((o) => !o.unsewn);
+  if (!objects.length) throw new JobError('Trim what is hidden: select an object that is sewn first.');
+  const builder = new JobBuilder(design, overlap === null ? 'Sew what is hidden' : 'Trim what is hidden');
+  for (const object of objects) {
+    const { trimBeneath: _, ...rest } = object;
+    builder.replace(overlap === null ? rest : { ...rest, trimBeneath: overlap });
+  }
+  return builder.job([...ids]);
+}
