@@ -29,8 +29,12 @@ function* byColours<O extends Outline>(group: Group<O>): Generator<Leaf<O>> {
   }
 }
 
-/** Ids of copies in a resolved design are those of what is repeated, followed by this and the copy's number. */
-export const COPY_MARK = '~';
+/** Ids of copies in a resolved design are those of what is repeated, followed by this, the repeat and the copy's number. */
+const COPY_MARK = '~';
+
+/** The id of the copy of an item that a repeat makes; copies are numbered from 0, and 0 is the item itself. */
+export const copyId = (id: string, repeat: string, number: number): string =>
+  `${id}${COPY_MARK}${repeat}.${number}`;
 
 /** The id of what a copy is a copy of, as it stands in the design; other ids are their own. */
 export const originOf = (id: string): string => id.split(COPY_MARK, 1)[0];

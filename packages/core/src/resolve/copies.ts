@@ -1,5 +1,5 @@
 // The copies of a repeat, as groups of a resolved design.
-import { COPY_MARK } from '../design/tree.ts';
+import { copyId } from '../design/tree.ts';
 import type { Group, Item, PlainOutline, Repeat } from '../design/types.ts';
 import { IDENTITY, type Matrix } from '../geometry/matrix.ts';
 import { transformPlain } from './transform-items.ts';
@@ -14,10 +14,10 @@ function sewn(item: PlainItem): PlainItem | null {
   return objects.length ? { ...item, objects } : null;
 }
 
-function named(item: PlainItem, number: number): PlainItem {
-  const id = `${item.id}${COPY_MARK}${number}`;
+function named(item: PlainItem, repeat: string, number: number): PlainItem {
+  const id = copyId(item.id, repeat, number);
   return item.kind === 'group'
-    ? { ...item, id, objects: item.objects.map((o) => named(o, number)) }
+    ? { ...item, id, objects: item.objects.map((o) => named(o, repeat, number)) }
     : { ...item, id };
 }
 
@@ -42,9 +42,9 @@ export function withCopies(
   const copies = others.flatMap((m, k): Group<PlainOutline>[] => {
     const number = k + 1;
     if (without.has(number)) return [];
-    const objects = source.map((item) => named(transformPlain(item, m), number));
+    const objects = source.map((item) => named(transformPlain(item, m), group.id, number));
     const { visible, locked } = group;
-    const id = `${group.id}${COPY_MARK}${number}`;
+    const id = copyId(group.id, group.id, number);
     return [
       { id, name: `${group.name} ${number + 1}`, kind: 'group', visible, locked, objects, copy: number },
     ];

@@ -1,5 +1,5 @@
 // Copies of a repeat as items that stand by themselves.
-import { COPY_MARK } from '../design/tree.ts';
+import { copyId } from '../design/tree.ts';
 import { newId, type Design, type Group, type Item, type PlainOutline } from '../design/types.ts';
 import { placedCopies } from '../resolve/resolve.ts';
 import { plainItem } from './plain.ts';
@@ -14,7 +14,7 @@ function released(item: Item<PlainOutline>): Item {
 
 /** A copy as items that stand by themselves: a group when it is more than one thing. */
 export function copyItem(design: Design, id: string, number: number): Item | null {
-  const plain = plainItem(design, `${id}${COPY_MARK}${number}`);
+  const plain = plainItem(design, copyId(id, id, number));
   if (plain?.kind !== 'group') return null;
   const free = released(plain as Group<PlainOutline>) as Group;
   return free.objects.length === 1 ? { ...free.objects[0], name: free.name } : free;

@@ -117,6 +117,7 @@ export const MOTIF_UNITS: MotifUnit[] = [
   { id: 'steps', name: 'Steps', family: 'shapes', d: 'M0 0L0 -5L5 -5L5 0L10 0' },
   { id: 'cross', name: 'Cross', family: 'shapes', d: 'M0 0L3 0L7 -4L5 -2L3 -4L7 0L10 0' },
   { id: 'comb', name: 'Half comb', family: 'shapes', d: 'M0 0L2.5 -4.33L7.5 -4.33L10 0' },
+  { id: 'blanket', name: 'Blanket stitch', family: 'shapes', d: 'M0 0L5 0L5 9L5 0L10 0' },
   { id: 'kite', name: 'Kite', family: 'shapes', d: 'M0 0L1 0L5 -4L9 0L5 4L1 0L9 0L10 0' },
   { id: 'sails', name: 'Sails', family: 'shapes', d: 'M0 0L1 0L1 -7L6 0L6 -5L9.5 0L10 0' },
   {

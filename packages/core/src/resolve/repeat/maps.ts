@@ -65,7 +65,7 @@ const asked = (outlines: readonly PlainOutline[], gap: number) => ({
 });
 
 /** Moves smaller than this are none, in mm. */
-const STILL = 1e-4;
+const STILL = 2e-3;
 
 function placeCircle(layout: CircleLayout, mirror: boolean, { outlines }: Repeated): Placed {
   const { centre, sweep, upright, fit, gap } = layout;

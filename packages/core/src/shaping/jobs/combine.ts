@@ -7,11 +7,11 @@ import {
   type CombineOutline,
   type Design,
   type DesignObject,
+  type Group,
   type Item,
   type LiveOutline,
   type PathOutline,
   type PlainOutline,
-  type SurroundOutline,
 } from '../../design/types.ts';
 import { outlinePaths } from '../../outlines/flatten.ts';
 import { edgeOutline } from '../../outlines/live/around.ts';
@@ -65,6 +65,8 @@ export function combineJob(
 ): Job {
   const label = LABELS[op];
   const [first, ...others] = outlinesOnly(design, ids, 2, label);
+  if (first.kind === 'group' && first.repeat && op !== 'unite')
+    return combinedInside(design, first, others, op, label, keep);
   const lines = isOpen(design, first);
   if (lines && op === 'unite')
     throw new JobError('Lines can’t be united with shapes: make a band of them first.');
@@ -83,6 +85,28 @@ export function cropJob(design: Design, ids: readonly string[], keep: 'inside' |
     label,
     false,
   );
+}
+
+/** Shapes are taken from all that a repeat holds, so that it stays a repeat and every copy is cut alike. */
+function combinedInside(
+  design: Design,
+  repeat: Group,
+  others: readonly Item[],
+  op: CombineOutline['op'],
+  label: string,
+  keep: boolean,
+): Job {
+  const builder = new JobBuilder(design, label);
+  const of = others.map((i) => i.id);
+  for (const object of objectsIn(repeat.objects).filter((o) => !o.unsewn)) {
+    const lines = isSewnAlong(design, object) ? { lines: true } : {};
+    const outline: LiveOutline = { kind: 'combine', op, of: [object.id, ...of], ...lines };
+    const result = made(object, outline, object.name);
+    builder.insertAfter([result], object.id);
+    setAside(builder, [object]);
+  }
+  if (!keep) setAside(builder, others);
+  return builder.job([repeat.id]);
 }
 
 function combined(
@@ -202,17 +226,6 @@ function derived(
   builder.insertAfter([result], items[items.length - 1].id);
   return builder.job([result.id]);
 }
-
-/** The outline at a distance of everything selected; what it follows stays sewn. */
-export const surroundJob = (
-  design: Design,
-  ids: readonly string[],
-  { distance, corners }: Pick<SurroundOutline, 'distance' | 'corners'>,
-): Job =>
-  derived(design, ids, { kind: 'surround', of: [], distance, corners }, 'Offset', 'Offset', (o) => ({
-    ...o,
-    recipe: { kind: 'run', settings: {} },
-  }));
 
 /** Lines as shapes with a width; the lines are set aside. */
 export function bandJob(

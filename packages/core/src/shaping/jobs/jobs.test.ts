@@ -31,8 +31,8 @@ import {
   setUnsewnJob,
   splitJob,
   sprigPartsJob,
-  surroundJob,
 } from './combine.ts';
+import { surroundJob } from './surround.ts';
 import { bendAgain, bendJob, endBendJob, groupJob, setItemsJob, ungroupJob } from './groups.ts';
 import { inOrder, JobError, type Job } from './job.ts';
 import { compoundJob, duplicateJob, partsJob, pasteJob, plainJob, portable, removeJob } from './plain.ts';
@@ -135,7 +135,7 @@ describe('combining', () => {
     const off = surroundJob(pair, ['a', 'b'], { distance: 2, corners: 'mitre' });
     const next = after(pair, off);
     expect(areaOf(next, off.select[0])).toBeCloseTo(24 * 14);
-    expect(sewn(next)).toEqual(['A', 'B', 'Offset']);
+    expect(sewn(next)).toEqual(['A', 'B', 'Surround of all']);
     const lined = designOf(line);
     const band = bandJob(lined, ['l'], { width: 5, ends: 'flat', corners: 'mitre' });
     expect(areaOf(after(lined, band), band.select[0])).toBeCloseTo(200);

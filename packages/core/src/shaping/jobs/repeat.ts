@@ -77,7 +77,7 @@ export function repeatJob(design: Design, ids: readonly string[], form: RepeatFo
   const label = NAMES[form];
   const along = form === 'path' ? lineAmong(all, ids) : null;
   const items = all.filter((i) => i !== along);
-  if (!items.length)
+  if (!items.length || (form === 'path' && !along))
     throw new JobError(
       form === 'path'
         ? 'Path repeat: select what is to be repeated, and then the line that it stands along.'
