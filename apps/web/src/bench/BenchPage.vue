@@ -13,7 +13,7 @@ import ClothView from './cloth/ClothView.vue';
 import { nudgeBy } from './arrows.ts';
 import { useClipboard } from './clipboard.ts';
 import { usePicking } from './picking.ts';
-import { useCommands, waiting, writtenKey } from './commands.ts';
+import { leaving, useCommands, waiting, writtenKey } from './commands.ts';
 import ConflictPanel from './panels/ConflictPanel.vue';
 import HoopPanel from './panels/HoopPanel.vue';
 import FindingsPanel from './panels/FindingsPanel.vue';
@@ -122,6 +122,7 @@ const VIEW_KEYS: Record<string, ViewName> = { l: 'lines', n: 'needle', c: 'cloth
 /** Leaves one thing at a time: what is half done, the tool, the panel, the group, the selection. */
 function escape(): void {
   if (waiting.value) dropWaiting();
+  else if (leaving.value) leaving.value = null;
   else if (active.value.cancel()) return;
   else if (view.tool !== 'select') view.tool = 'select';
   else if (view.panel !== 'card') view.panel = 'card';

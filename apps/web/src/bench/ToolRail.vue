@@ -4,6 +4,7 @@ import {
   Circle,
   Image,
   Flag,
+  Magnet,
   MousePointer2,
   Pencil,
   PenTool,
@@ -32,6 +33,7 @@ const ICONS: Record<ToolName, Component> = {
   knife: Slice,
   bend: Flag,
   steer: Waves,
+  pull: Magnet,
   measure: Ruler,
   picture: Image,
 };

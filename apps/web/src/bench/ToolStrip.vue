@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // What the active tool can do right now; messages come here too, in a line of their own.
 import { Copy, Group, Maximize, Trash2, Ungroup, ZoomIn, ZoomOut } from '@lucide/vue';
-import { computed } from 'vue';
+import { computed, watch } from 'vue';
 import { showNumber } from '../fields/arithmetic.ts';
 import NumberField from '../fields/NumberField.vue';
 import CommandButton from '../parts/CommandButton.vue';
@@ -10,7 +10,7 @@ import { useBench } from '../stores/bench.ts';
 import { useSettings } from '../stores/settings.ts';
 import { useSewing } from '../stores/sewing.ts';
 import { useView } from '../stores/view.ts';
-import type { Commands } from './commands.ts';
+import { leaving, type Commands } from './commands.ts';
 import { frameOf } from './items.ts';
 import type { Tool } from './tools/tool.ts';
 
@@ -31,12 +31,35 @@ const told = computed(() => {
   const turn = f.turn ? ` · ${showNumber(f.turn, 'plain', 1)}°` : '';
   return `${say(f.width)} × ${say(f.height)} ${settings.units}${turn}`;
 });
+watch(
+  () => bench.selection.join(),
+  () => (leaving.value = null),
+);
 const percent = computed(() => `${Math.round((view.scale / settings.screen) * 100)} %`);
 </script>
 
 <template>
   <div class="flex h-10 items-center gap-1 border-b border-line bg-panel/70 px-3">
-    <p class="min-w-0 truncate text-muted" aria-live="polite">
+    <div v-if="leaving" role="alertdialog" aria-label="Delete" class="flex min-w-0 items-center gap-1.5">
+      <p class="min-w-0 truncate" :title="leaving.names.join(', ')">
+        {{ leaving.names.length > 1 ? `${leaving.names.length} objects are` : `${leaving.names[0]} is` }} made
+        from this:
+      </p>
+      <CommandButton
+        class="h-7 px-2"
+        label="Set plain"
+        hint="They stay as they are, and follow no more"
+        @press="commands.removeWaiting('plain')"
+      />
+      <CommandButton
+        class="h-7 px-2"
+        label="Delete too"
+        :hint="`Deletes ${leaving.names.join(', ')} too`"
+        @press="commands.removeWaiting('remove')"
+      />
+      <CommandButton class="h-7 px-2" label="Keep all" @press="leaving = null" />
+    </div>
+    <p v-else class="min-w-0 truncate text-muted" aria-live="polite">
       <template v-if="sewing.problem">{{ sewing.problem }}</template>
       <template v-else-if="bench.message">{{ bench.message }}</template>
       <template v-else-if="view.tool === 'select' && told">

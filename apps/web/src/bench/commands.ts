@@ -1,11 +1,15 @@
 // What can be done to what is selected: one table for buttons, keys and the keys sheet.
 import {
   align,
+  appliqueJob,
+  AROUND,
+  borderJob,
   combineJob,
   compoundJob,
   cropJob,
   densityNote,
   duplicateJob,
+  echoesJob,
   edgeJob,
   embossJob,
   everyItem,
@@ -13,23 +17,30 @@ import {
   findItem,
   findPlace,
   groupJob,
+  hangingOn,
   holesJob,
   itemBounds,
+  knockdownJob,
   mirroring,
   motifFrom,
   partsJob,
+  patchEdgeJob,
   plainJob,
   removeJob,
+  repeatJob,
   rotation,
   setItemsJob,
   setUnsewnJob,
   splitJob,
   sprigPartsJob,
+  stippleAroundJob,
   stitchesJob,
+  surroundJob,
   spread,
   translation,
   ungroupJob,
   type AlignTo,
+  type AppliqueOptions,
   type Axis,
   type Bounds,
   type Design,
@@ -45,6 +56,7 @@ import { useBench } from '../stores/bench.ts';
 import { frameOf } from './items.ts';
 import { lastMove } from './last-move.ts';
 import { drawingOf, useMotifs } from '../stores/motifs.ts';
+import { useView } from '../stores/view.ts';
 import { useProposals } from './proposals.ts';
 
 export interface BenchCommand {
@@ -59,6 +71,16 @@ export interface BenchCommand {
 /** A size that was asked for stitches that are kept: it waits until the person has read what it does. */
 export const waiting = shallowRef<{ items: Item[]; note: string; label: string } | null>(null);
 
+/** What was asked to be deleted while others are made from it: it waits until the person has said what becomes of them. */
+export const leaving = shallowRef<{ ids: string[]; names: string[] } | null>(null);
+
+/** How an appliqué is first made. */
+const FIRST_APPLIQUE: AppliqueOptions = {
+  tack: 'run',
+  cover: 'satin',
+  patch: { print: 'stars', colour: '#3f6c8f' },
+};
+
 /** The point about which things are turned, skewed and mirrored; null for the middle of what is selected. */
 export const pivot = ref<{ x: number; y: number } | null>(null);
 
@@ -69,6 +91,7 @@ export function useCommands() {
   const bench = useBench();
   const motifs = useMotifs();
   const proposals = useProposals();
+  const view = useView();
   const ids = (): string[] => [...bench.selection];
   const count = computed(() => bench.selected.length);
 
@@ -103,14 +126,17 @@ export function useCommands() {
       bench.message = `${locked.name} is locked: unlock it first (Shift L).`;
       return;
     }
-    let plain: string[] = [];
-    const done = bench.does((design) => {
-      const job = removeJob(design, ids());
-      plain = job.madePlain;
-      return job;
-    });
-    if (done && plain.length)
-      bench.message = `${plain.join(', ')} ${plain.length > 1 ? 'were' : 'was'} made plain: what ${plain.length > 1 ? 'they were' : 'it was'} made from is gone.`;
+    const hanging = bench.committed ? hangingOn(bench.committed, ids()) : [];
+    // What is made from it must not change unasked: the strip asks.
+    if (hanging.length) leaving.value = { ids: ids(), names: hanging.map((i) => i.name) };
+    else does(removeJob);
+  }
+
+  /** Deletes what waits for an answer: what is made from it stays plain, or goes too. */
+  function removeWaiting(hanging: 'plain' | 'remove'): void {
+    const asked = leaving.value;
+    leaving.value = null;
+    if (asked) bench.does((d) => removeJob(d, asked.ids, hanging));
   }
 
   async function keepAsMotif(): Promise<void> {
@@ -348,6 +374,85 @@ export function useCommands() {
     },
   ]);
 
+  const around = computed<BenchCommand[]>(() => [
+    command(
+      'Border',
+      1,
+      () => does((d, all) => borderJob(d, all)),
+      undefined,
+      'A satin border that follows.',
+    ),
+    command('Echoes', 1, () => does(echoesJob), undefined, 'Three lines that repeat the outline.'),
+    command(
+      'Knockdown',
+      1,
+      () => does(knockdownJob),
+      undefined,
+      'A light grid beneath, sewn first in the colour of the cloth.',
+    ),
+    command(
+      'Stipple around',
+      1,
+      () => does(stippleAroundJob),
+      undefined,
+      'Within the hoop, or within the one selected shape that holds all others.',
+    ),
+    command('Patch edge', 1, () => does(patchEdgeJob), undefined, 'Wide satin at which a patch is cut out.'),
+    command(
+      'Appliqué',
+      1,
+      () => does((d, all) => appliqueJob(d, all, FIRST_APPLIQUE)),
+      undefined,
+      'Placement, tack-down and cover of the closed shapes, with the stops between.',
+    ),
+    command(
+      'Surround',
+      1,
+      () => does((d, all) => surroundJob(d, all, { ...AROUND })),
+      undefined,
+      'A live outline at a distance, to be stitched in any way.',
+    ),
+    command(
+      'Border by hand',
+      0,
+      () => {
+        view.drawsBorder = true;
+        view.tool = 'pen';
+      },
+      undefined,
+      'Click around with the pen: the closed line is sewn as a satin border.',
+    ),
+  ]);
+
+  const repeats = computed<BenchCommand[]>(() => [
+    command(
+      'Circle',
+      1,
+      () => does((d, all) => repeatJob(d, all, 'circle')),
+      'Shift C',
+      'Live copies about a centre.',
+    ),
+    command('Row', 1, () => does((d, all) => repeatJob(d, all, 'row')), undefined, 'Live copies in a row.'),
+    command(
+      'Grid',
+      1,
+      () => does((d, all) => repeatJob(d, all, 'grid')),
+      undefined,
+      'Live copies in rows and columns.',
+    ),
+    {
+      ...command(
+        'Path',
+        2,
+        () => does((d, all) => repeatJob(d, all, 'path')),
+        undefined,
+        'Live copies along a line: select the line last.',
+      ),
+      blocked:
+        count.value > 1 ? undefined : 'Select what is to be repeated, and then the line it stands along.',
+    },
+  ]);
+
   const orderBlocked = computed(() =>
     [...everyLeaf(bench.design?.objects ?? [])].length > 1
       ? undefined
@@ -443,7 +548,7 @@ export function useCommands() {
   /** Every command with a key, by that key as it is written. */
   const byKey = computed(() => {
     const map = new Map<string, BenchCommand>();
-    for (const c of [...combine.value, ...arrange.value, ...choose.value, ...turns.value])
+    for (const c of [...combine.value, ...arrange.value, ...choose.value, ...turns.value, ...repeats.value])
       if (c.keys) map.set(c.keys, c);
     return map;
   });
@@ -453,11 +558,14 @@ export function useCommands() {
     arrange,
     choose,
     turns,
+    around,
+    repeats,
     byKey,
     transform,
     turn,
     centre,
     remove,
+    removeWaiting,
     duplicate,
     nudge,
     alignTo,

@@ -3,6 +3,7 @@ import { defineStore } from 'pinia';
 import { computed, ref, shallowRef, watch } from 'vue';
 import {
   applyCommand,
+  applySettled,
   CommandError,
   findItem,
   findPlace,
@@ -129,7 +130,7 @@ export const useBench = defineStore('bench', () => {
   function run(command: Command): boolean {
     if (!committed.value) return false;
     try {
-      const applied = applyCommand(committed.value, command);
+      const applied = applySettled(committed.value, command);
       undoSteps.value = [...undoSteps.value, { label: command.label, inverse: applied.inverse }];
       redoSteps.value = [];
       changed(applied.design, command.label);

@@ -15,6 +15,7 @@ export type ToolName =
   | 'knife'
   | 'bend'
   | 'steer'
+  | 'pull'
   | 'measure'
   | 'picture';
 export type PanelName =
@@ -55,6 +56,8 @@ export const useView = defineStore('view', () => {
   const width = ref(0);
   const height = ref(0);
   const thread = ref('222');
+  /** The next closed line of the pen becomes a border. */
+  const drawsBorder = ref(false);
 
   const originX = computed(() => width.value / 2 - centre.value.x * scale.value);
   const originY = computed(() => height.value / 2 - centre.value.y * scale.value);
@@ -139,6 +142,7 @@ export const useView = defineStore('view', () => {
     width,
     height,
     thread,
+    drawsBorder,
     originX,
     originY,
     toMm,

@@ -15,6 +15,7 @@ import {
   resolveDesign,
   visibleLeaves,
   paintPicture,
+  patchesOf,
   pictureArea,
   planBuffers,
   putInOrder,
@@ -26,6 +27,7 @@ import {
   STITCH_KINDS,
   switchKind,
   tidyTravel,
+  writeCutLines,
   writeDesignFile,
   writeDst,
   writeSvg,
@@ -63,7 +65,7 @@ export interface Problem {
   problem: string;
 }
 
-export type FileKind = 'dst' | 'svg' | 'design';
+export type FileKind = 'dst' | 'svg' | 'design' | 'cut';
 
 /** What reading a file gave: a design, or a sentence that says why not. */
 export type BroughtIn = { design: Design; notes: string[] } | Problem;
@@ -97,6 +99,13 @@ function said<T>(work: () => T): T | Problem {
     if (error instanceof JobError) return { problem: error.message };
     throw error;
   }
+}
+
+/** A picture that a design holds as a data: URL. */
+function decoded(data: string): Promise<ImageBitmap> {
+  const [head, body] = data.split(',');
+  const bytes = Uint8Array.from(atob(body), (c) => c.charCodeAt(0));
+  return createImageBitmap(new Blob([bytes], { type: /^data:([^;]+)/.exec(head)![1] }));
 }
 
 /** How often a long piece of work says how far it is, in ms. */
@@ -181,6 +190,7 @@ const engine = {
 
   /** Writes the design as a file. */
   writeFile(design: Design, kind: FileKind): Uint8Array {
+    if (kind === 'cut') return new TextEncoder().encode(writeCutLines(design));
     const plan = sewDesign(design);
     if (kind === 'dst') return writeDst(plan, design.name);
     if (kind === 'svg') return new TextEncoder().encode(writeSvg(design, plan));
@@ -201,7 +211,15 @@ const engine = {
     const canvas = new OffscreenCanvas(size[0], size[1]);
     const ctx = canvas.getContext('2d') as unknown as PictureCanvas | null;
     if (!ctx) throw new Error('the picture is too large; take fewer dots a millimetre.');
-    paintPicture(ctx, design, plan, view, area, size[0], size[1], ground === 'cloth');
+    const prints = new Map<string, ImageBitmap>();
+    for (const { patch } of patchesOf(design))
+      if (patch.data && !prints.has(patch.data)) prints.set(patch.data, await decoded(patch.data));
+    const draw = (data: string, x: number, y: number, side: number): boolean => {
+      const image = prints.get(data);
+      if (image) (ctx as unknown as OffscreenCanvasRenderingContext2D).drawImage(image, x, y, side, side);
+      return !!image;
+    };
+    paintPicture(ctx, design, plan, view, area, size[0], size[1], ground === 'cloth', draw);
     const blob = await canvas.convertToBlob({ type: 'image/png' });
     return new Uint8Array(await blob.arrayBuffer());
   },

@@ -4,14 +4,19 @@
 import {
   boxMatrix,
   heatPixels,
+  originOf,
   paintCloth,
   paintLines,
   paintNeedle,
+  paintPatch,
   paintThread,
+  patchesOf,
   type Bounds,
   type Canvas2D,
   type Design,
   type LayerGrid,
+  type PatchCanvas,
+  type PatchObject,
   type Plan,
   type ViewName,
 } from '@rosehip/core';
@@ -52,6 +57,7 @@ function layer(): Layer {
 }
 
 const ground = layer();
+const patched = layer();
 const faint = layer();
 const sewn = layer();
 const out = layer();
@@ -61,6 +67,10 @@ let design: Design | null = null;
 let heat: { canvas: OffscreenCanvas; x: number; y: number; width: number; height: number } | null = null;
 /** The reference picture, decoded; it lies under the thread. */
 let picture: ImageBitmap | null = null;
+/** The cloth of appliqués, and pictures of the person's own that are printed on them, decoded. */
+let patches: PatchObject[] = [];
+const prints = new Map<string, ImageBitmap | null>();
+let patchKey = '';
 /** What the layers show now: any difference makes them anew. */
 let groundKey = '';
 let threadKey = '';
@@ -168,7 +178,7 @@ function paintRange(target: Layer, r: PaintRequest, from: number, to: number): v
 /** The records of the objects that are worked on; all of them when nothing is dimmed. */
 function shares(p: Plan, focus: string[] | null): [number, number][] {
   if (!focus) return [[0, p.x.length]];
-  return p.objects.filter((o) => focus.includes(o.id)).map((o) => [o.from, o.to]);
+  return p.objects.filter((o) => focus.includes(originOf(o.id))).map((o) => [o.from, o.to]);
 }
 
 /** Puts the sewn layer to the last copy that is not beyond the playhead, unless it stands nearer already. */
@@ -211,6 +221,27 @@ function paintFaint(p: Plan, r: PaintRequest): void {
   faint.ctx.drawImage(sewn.canvas, 0, 0);
 }
 
+/** Patches lie on the cloth once their placement line is sewn; each is laid when it is there. */
+function paintPatches(r: PaintRequest): void {
+  const laid = patches.filter(
+    (o) => (plan?.objects.find((s) => s.id === o.id)?.to ?? Infinity) <= r.playhead,
+  );
+  const key = `${groundKey} ${version} ${prints.size} ${laid.map((o) => o.id).join(' ')}`;
+  if (key !== patchKey) {
+    clear(patched, r);
+    toMm(patched.ctx, r);
+    const { ctx } = patched;
+    const draw = (data: string, x: number, y: number, size: number): boolean => {
+      const image = prints.get(data);
+      if (image) ctx.drawImage(image, x, y, size, size);
+      return !!image;
+    };
+    for (const object of laid) paintPatch(ctx as unknown as PatchCanvas, object, draw);
+    patchKey = key;
+  }
+  out.ctx.drawImage(patched.canvas, 0, 0);
+}
+
 /** The heat map, stretched over the cloth it was counted on. */
 function paintHeat(r: PaintRequest): void {
   if (!heat) return;
@@ -223,6 +254,7 @@ function paintHeat(r: PaintRequest): void {
 const painter = {
   setDesign(next: Design): void {
     design = next;
+    patches = patchesOf(next);
     groundKey = '';
     version++;
   },
@@ -231,6 +263,11 @@ const painter = {
     picture?.close();
     picture = next;
     groundKey = '';
+  },
+
+  /** Pictures that are printed on appliqué cloth, by their data. */
+  setPrint(data: string, image: ImageBitmap): void {
+    prints.set(data, image);
   },
 
   setLayers(grid: LayerGrid | null): void {
@@ -262,6 +299,7 @@ const painter = {
     }
     clear(out, r);
     out.ctx.drawImage(ground.canvas, 0, 0);
+    if (r.view === 'cloth' && patches.length) paintPatches(r);
     if (r.view === 'lines') {
       toMm(out.ctx, r);
       if (design) paintLines(out.ctx as unknown as Canvas2D, design, r.scale, r.focus);

@@ -1,6 +1,6 @@
 // The ground of a picture: cloth with its weave, the hoop, and outlines for the Lines view.
 import type { Design, Path } from '../design/types.ts';
-import { visibleLeaves } from '../design/tree.ts';
+import { originOf, visibleLeaves } from '../design/tree.ts';
 import type { Bounds } from '../geometry/points.ts';
 import { clothById, type Cloth } from '../materials/cloths.ts';
 import { threadByCode } from '../materials/threads.ts';
@@ -98,7 +98,7 @@ export function paintLines(
   ctx.lineJoin = 'round';
   for (const leaf of visibleLeaves(resolveDesign(design).objects)) {
     const { colour } = threadByCode(leaf.thread);
-    const dim = focus && !focus.includes(leaf.id) ? 0.25 : 1;
+    const dim = focus && !focus.includes(originOf(leaf.id)) ? 0.25 : 1;
     const aside = leaf.kind === 'object' && leaf.unsewn;
     ctx.strokeStyle = readable(colour);
     ctx.setLineDash(aside ? [4 / scale, 4 / scale] : []);

@@ -3,12 +3,10 @@ import type { Design } from '../design/types.ts';
 import type { Bounds } from '../geometry/points.ts';
 import { figuresOf, type Plan } from '../sewing/plan.ts';
 import { paintCloth, paintLines } from './ground.ts';
-import { paintNeedle, paintThread, type Canvas2D, type ViewName } from './paint.ts';
+import { paintNeedle, paintThread, type ViewName } from './paint.ts';
+import { paintPatch, patchesOf, type DrawPicture, type PatchCanvas } from './patch.ts';
 
-export interface PictureCanvas extends Canvas2D {
-  scale(x: number, y: number): void;
-  translate(x: number, y: number): void;
-}
+export type PictureCanvas = PatchCanvas;
 
 /** The area, in mm, that a picture of the design shows: its stitches with a margin, or the hoop when it has none. */
 export function pictureArea(design: Design, plan: Plan, margin = 4): Bounds {
@@ -35,6 +33,7 @@ export function paintPicture(
   width: number,
   height: number,
   ground = true,
+  draw?: DrawPicture,
 ): void {
   const scale = Math.min(width / (area.maxX - area.minX), height / (area.maxY - area.minY));
   const [cx, cy] = [(area.minX + area.maxX) / 2, (area.minY + area.maxY) / 2];
@@ -50,6 +49,7 @@ export function paintPicture(
       ctx.fillRect(shown.minX, shown.minY, shown.maxX - shown.minX, shown.maxY - shown.minY);
     }
   }
+  if (view === 'cloth') for (const object of patchesOf(design)) paintPatch(ctx, object, draw);
   if (view === 'lines') paintLines(ctx, design, scale);
   else if (view === 'needle') paintNeedle(ctx, plan, scale);
   else paintThread(ctx, plan, scale);

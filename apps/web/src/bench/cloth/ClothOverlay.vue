@@ -29,6 +29,7 @@ import { pivot, waiting } from '../commands.ts';
 import { fitting, frameOf, type Frame } from '../items.ts';
 import { useSnapping } from '../snapping.ts';
 import { useFollow } from './follow.ts';
+import RepeatHandles from './RepeatHandles.vue';
 import ThreadHandles from './ThreadHandles.vue';
 import type { Tool } from '../tools/tool.ts';
 
@@ -441,6 +442,7 @@ const needle = computed(() => {
       </g>
     </g>
     <ThreadHandles v-if="handling" :svg="svg" />
+    <RepeatHandles v-if="handling" :svg="svg" />
     <g v-if="needle" data-testid="needle">
       <circle :cx="needle.x" :cy="needle.y" r="5" fill="none" stroke="#fffdf8" stroke-width="4" />
       <circle :cx="needle.x" :cy="needle.y" r="5" fill="none" stroke="#2a1c2b" stroke-width="1.5" />

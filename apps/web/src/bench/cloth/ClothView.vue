@@ -3,7 +3,7 @@
 import { useElementSize, useEventListener } from '@vueuse/core';
 import * as Comlink from 'comlink';
 import { computed, onBeforeUnmount, onMounted, ref, useTemplateRef, watch } from 'vue';
-import { everyLeaf, findItem } from '@rosehip/core';
+import { everyLeaf, findItem, patchesOf } from '@rosehip/core';
 import { withoutPictureData } from '../../workers/engine.ts';
 import { startPainter } from '../../workers/painter.ts';
 import { rest } from '../../workers/rest.ts';
@@ -128,6 +128,21 @@ watch(
     const image = data ? await decodePicture(data) : null;
     await painter.setPicture(image && Comlink.transfer(image, [image]));
     void paint();
+  },
+  { immediate: true },
+);
+/** Pictures that are printed on appliqué cloth: each is decoded once. */
+const printed = new Set<string>();
+watch(
+  () => (bench.plain ? patchesOf(bench.plain).flatMap((o) => o.patch.data ?? []) : []),
+  async (all) => {
+    for (const data of all.filter((d) => !printed.has(d))) {
+      printed.add(data);
+      const image = await decodePicture(data);
+      if (!image) continue;
+      await painter.setPrint(data, Comlink.transfer(image, [image]));
+      void paint();
+    }
   },
   { immediate: true },
 );

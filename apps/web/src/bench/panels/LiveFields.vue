@@ -38,8 +38,54 @@ const told = computed(() => {
 /** Changes one field of the outline. */
 function changed(change: Record<string, unknown>): DesignObject[] {
   const [o] = bench.committedSelected as DesignObject<LiveOutline>[];
-  return [{ ...o, outline: { ...o.outline, ...change } as LiveOutline }];
+  const outline: Record<string, unknown> = { ...o.outline, ...change };
+  for (const key of Object.keys(change)) if (outline[key] === undefined) delete outline[key];
+  return [{ ...o, outline: outline as unknown as LiveOutline }];
 }
+const around = computed(() => (object.value?.outline.kind === 'surround' ? object.value.outline : null));
+const NUMBERS = [
+  {
+    key: 'distance',
+    label: 'Distance',
+    first: 0,
+    least: -200,
+    most: 200,
+    step: 0.1,
+    help: 'Negative goes inwards.',
+  },
+  {
+    key: 'bridge',
+    label: 'Bridge',
+    first: 0,
+    least: 0,
+    most: 100,
+    step: 0.5,
+    help: 'Notches and gaps narrower than this are closed.',
+  },
+  {
+    key: 'smooth',
+    label: 'Smoothing',
+    first: 0,
+    least: 0,
+    most: 50,
+    step: 0.5,
+    help: 'Corners get this radius.',
+  },
+  {
+    key: 'rings',
+    label: 'Rings',
+    first: 1,
+    least: 1,
+    most: 60,
+    step: 1,
+    help: 'So many outlines, one around the other.',
+  },
+  { key: 'gap', label: 'Ring gap', first: 0, least: 0, most: 100, step: 0.5, help: 'From ring to ring.' },
+] as const;
+const FROM = [
+  { value: 'outline', label: 'the outlines' },
+  { value: 'thread', label: 'the thread’s edge' },
+];
 const WHICH = [
   { value: 'all', label: 'all edges' },
   { value: 'outer', label: 'outer edges' },
@@ -69,15 +115,27 @@ const OPS = [
       </li>
     </ul>
     <div class="grid grid-cols-2 gap-2">
-      <template v-if="object.outline.kind === 'surround'">
+      <template v-if="around">
         <NumberField
-          label="Distance"
-          :value="object.outline.distance"
-          :least="-200"
-          :most="200"
-          help="Negative goes inwards."
-          @live="bench.preview(changed({ distance: $event }))"
-          @change="bench.replace(changed({ distance: $event }), 'Distance')"
+          v-for="n in NUMBERS"
+          :key="n.key"
+          :label="n.label"
+          :value="around[n.key] ?? n.first"
+          :unit="n.key === 'rings' ? '' : 'mm'"
+          :least="n.least"
+          :most="n.most"
+          :step="n.step"
+          :help="n.help"
+          @live="bench.preview(changed({ [n.key]: n.key === 'rings' ? Math.round($event) : $event }))"
+          @change="
+            bench.replace(changed({ [n.key]: n.key === 'rings' ? Math.round($event) : $event }), n.label)
+          "
+        />
+        <ChoiceField
+          label="Measured from"
+          :value="around.from ?? 'outline'"
+          :choices="FROM"
+          @change="bench.replace(changed({ from: $event }), 'Measured from')"
         />
       </template>
       <template v-if="object.outline.kind === 'band'">
@@ -103,6 +161,16 @@ const OPS = [
         :choices="CORNER_CHOICES"
         @change="bench.replace(changed({ corners: $event }), 'Corners')"
       />
+      <label v-if="around" class="col-span-2 flex items-center gap-2">
+        <input
+          type="checkbox"
+          :checked="!!around.fillHoles"
+          @change="
+            bench.replace(changed({ fillHoles: ($event.target as HTMLInputElement).checked }), 'Holes')
+          "
+        />
+        Holes are filled
+      </label>
       <ChoiceField
         v-if="object.outline.kind === 'edge'"
         label="Which"
@@ -117,6 +185,18 @@ const OPS = [
         :choices="OPS"
         @change="bench.replace(changed({ op: $event }), 'Combine')"
       />
+    </div>
+    <div v-if="around?.dents?.length" class="flex items-center gap-2">
+      <p class="text-muted">
+        Pulled by hand in {{ around.dents.length }} {{ around.dents.length > 1 ? 'places' : 'place' }}
+      </p>
+      <button
+        type="button"
+        class="button h-7 px-2"
+        @click="bench.replace(changed({ dents: undefined }), 'Smooth out')"
+      >
+        Smooth out
+      </button>
     </div>
   </div>
 </template>

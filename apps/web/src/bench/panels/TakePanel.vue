@@ -1,6 +1,7 @@
 <script setup lang="ts">
 // Take to machine: files to take away, with what is in them told before.
 import { computed, reactive, ref, watch } from 'vue';
+import { patchesOf } from '@rosehip/core';
 import { showNumber } from '../../fields/arithmetic.ts';
 import { counted, sewingTime } from '../../parts/time.ts';
 import { useBench } from '../../stores/bench.ts';
@@ -15,7 +16,7 @@ const bench = useBench();
 const sewing = useSewing();
 const settings = useSettings();
 
-const KINDS: { kind: FileKind | 'png'; ending: string; label: string; about: string; type: string }[] = [
+const ALL_KINDS: { kind: FileKind | 'png'; ending: string; label: string; about: string; type: string }[] = [
   {
     kind: 'dst',
     ending: '.dst',
@@ -44,7 +45,17 @@ const KINDS: { kind: FileKind | 'png'; ending: string; label: string; about: str
     about: 'Of any view, for a screen or a page.',
     type: 'image/png',
   },
+  {
+    kind: 'cut',
+    ending: '.svg',
+    label: 'Cut lines',
+    about: 'Of appliqué cloths, in true size.',
+    type: 'image/svg+xml',
+  },
 ];
+const KINDS = computed(() =>
+  ALL_KINDS.filter((k) => k.kind !== 'cut' || (bench.plain && patchesOf(bench.plain).length > 0)),
+);
 
 const chosen = ref<FileKind | 'png'>('dst');
 /** How the picture is painted; it begins with what is looked at now. */
@@ -68,7 +79,7 @@ watch(
   { immediate: true },
 );
 
-const entry = computed(() => KINDS.find((k) => k.kind === chosen.value)!);
+const entry = computed(() => KINDS.value.find((k) => k.kind === chosen.value) ?? KINDS.value[0]);
 const size = computed(() => {
   const f = sewing.figures;
   if (!f) return '';
@@ -98,8 +109,13 @@ async function download(): Promise<void> {
     const bytes =
       chosen.value === 'png'
         ? await useEngine().picture(withoutPictureData(bench.design), { ...picture })
-        : await useEngine().writeFile(bench.design, chosen.value);
-    saveFile(`${name.value.trim() || 'design'}${entry.value.ending}`, entry.value.type, bytes as BlobPart);
+        : await useEngine().writeFile(bench.design, entry.value.kind as FileKind);
+    const cut = entry.value.kind === 'cut' ? ' cut lines' : '';
+    saveFile(
+      `${name.value.trim() || 'design'}${cut}${entry.value.ending}`,
+      entry.value.type,
+      bytes as BlobPart,
+    );
   } catch (error) {
     problem.value = `The file could not be made: ${(error as Error).message}`;
   } finally {

@@ -20,7 +20,11 @@ import WidthFields from './WidthFields.vue';
 import AboutFields from './AboutFields.vue';
 import GuideLineFields from './GuideLineFields.vue';
 import ShapeFields from './ShapeFields.vue';
+import AroundSection from './AroundSection.vue';
+import PatchFields from './PatchFields.vue';
+import RepeatFields from './RepeatFields.vue';
 import ThreadPicker from './ThreadPicker.vue';
+import TrimFields from './TrimFields.vue';
 
 defineProps<{ commands: Commands }>();
 const bench = useBench();
@@ -221,6 +225,8 @@ function rename(event: Event): void {
         Sew again
       </button>
     </div>
+    <RepeatFields />
+    <PatchFields />
     <LiveFields />
     <ShapeFields />
     <div v-if="edit.kind.value" class="grid gap-2">
@@ -250,7 +256,9 @@ function rename(event: Event): void {
     <WidthFields />
     <GuideLineFields />
     <AboutFields />
+    <TrimFields />
     <ThreadEnds />
+    <AroundSection :commands="commands" />
     <div class="grid gap-2">
       <h3 class="text-sm">Thread</h3>
       <button type="button" class="field flex items-center gap-2 text-left" @click="openWord('thread')">

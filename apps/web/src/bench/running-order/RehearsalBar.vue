@@ -10,7 +10,7 @@ import {
   StepBack,
   StepForward,
 } from '@lucide/vue';
-import { everyLeaf } from '@rosehip/core';
+import { everyLeaf, originOf } from '@rosehip/core';
 import { computed, ref } from 'vue';
 import IconButton from '../../parts/IconButton.vue';
 import { useBench } from '../../stores/bench.ts';
@@ -35,7 +35,9 @@ const none = computed(
 /** The stretch of what is selected, or of everything. */
 const stretch = computed(() => {
   const ids = new Set([...everyLeaf(bench.selected)].map((l) => l.id));
-  const shares = (sewing.plan?.objects ?? []).filter((o) => o.to > o.from && (!ids.size || ids.has(o.id)));
+  const shares = (sewing.plan?.objects ?? []).filter(
+    (o) => o.to > o.from && (!ids.size || ids.has(originOf(o.id))),
+  );
   return shares.length ? { from: shares[0].from, to: shares[shares.length - 1].to } : null;
 });
 const loopHint = computed(() =>

@@ -44,14 +44,20 @@ const shownMarks = computed(() => marksWithRoom(marks.value, (m) => left(m.at), 
 
 /** Groups as brackets over their blocks. */
 const brackets = computed(() => {
-  const byId = new Map(blocks.value.map((b) => [b.id, b]));
+  const byItem = new Map<string, Block[]>();
+  for (const b of blocks.value) byItem.set(b.of, [...(byItem.get(b.of) ?? []), b]);
   const out: { id: string; name: string; from: number; to: number }[] = [];
   const visit = (items: readonly Item[]): void => {
     for (const item of items) {
       if (item.kind !== 'group' || !item.visible) continue;
-      const inside = [...visibleLeaves(item.objects)].flatMap((l) => byId.get(l.id) ?? []);
+      const inside = [...visibleLeaves(item.objects)].flatMap((l) => byItem.get(l.id) ?? []);
       if (inside.length)
-        out.push({ id: item.id, name: item.name, from: inside[0].from, to: inside.at(-1)!.to });
+        out.push({
+          id: item.id,
+          name: item.name,
+          from: Math.min(...inside.map((b) => b.from)),
+          to: Math.max(...inside.map((b) => b.to)),
+        });
       visit(item.objects);
     }
   };
@@ -103,28 +109,28 @@ function topOf(id: string): string {
  */
 function placeAt(e: PointerEvent, moved: ReadonlySet<string>): { place: OrderPlace; at: number } {
   const seconds = secondsAt(e);
-  const others = blocks.value.filter((b) => !moved.has(b.id));
+  const others = blocks.value.filter((b) => !moved.has(b.of));
   const outside = e.clientY - scroller.value!.getBoundingClientRect().top < BRACKET_LANE;
   const beside = (id: string): string => (outside ? topOf(id) : id);
   const next = others.findIndex((b) => seconds < (b.from + b.to) / 2);
   const before = others[next < 0 ? others.length - 1 : next - 1];
   // Over the right half of a block means after it, over the left half before it: that tells which group is meant.
   if (before && (next < 0 || seconds <= before.to))
-    return { place: { after: beside(before.id) }, at: before.to };
-  if (next >= 0) return { place: { before: beside(others[next].id) }, at: others[next].from };
+    return { place: { after: beside(before.of) }, at: before.to };
+  if (next >= 0) return { place: { before: beside(others[next].of) }, at: others[next].from };
   return { place: { at: 'end' }, at: total.value };
 }
 
 function press(e: PointerEvent, block: Block): void {
   if (e.button !== 0) return;
-  const wasChosen = order.isChosen(block.id);
-  if (e.shiftKey || !wasChosen) order.choose(block.id, e.shiftKey);
+  const wasChosen = order.isChosen(block.of);
+  if (e.shiftKey || !wasChosen) order.choose(block.of, e.shiftKey);
   const target = e.currentTarget as HTMLElement;
   target.setPointerCapture(e.pointerId);
   const start = e.clientX;
   target.onpointermove = (ev) => {
     if (!dragged.value && Math.abs(ev.clientX - start) < 5) return;
-    const ids = order.dragged(block.id);
+    const ids = order.dragged(block.of);
     const moved = new Set(ids.flatMap((id) => [...order.held(id)]));
     dragged.value = { ids, moved, x: ev.clientX - start, ...placeAt(ev, moved) };
   };
@@ -133,7 +139,7 @@ function press(e: PointerEvent, block: Block): void {
     const drop = dragged.value;
     dragged.value = null;
     if (drop && ev.type === 'pointerup') order.move(drop.ids, drop.place);
-    else if (!drop && wasChosen && !e.shiftKey) order.choose(block.id, false);
+    else if (!drop && wasChosen && !e.shiftKey) order.choose(block.of, false);
   };
   target.onpointerup = target.onpointercancel = end;
 }
@@ -142,7 +148,7 @@ const isMoved = (id: string): boolean => dragged.value?.moved.has(id) ?? false;
 
 /** Alt and an arrow move what is selected by one place. */
 function key(e: KeyboardEvent, i: number): void {
-  const { id } = blocks.value[i];
+  const { of: id } = blocks.value[i];
   const by = e.key === 'ArrowLeft' ? -1 : e.key === 'ArrowRight' ? 1 : 0;
   if (by && e.altKey) {
     e.preventDefault();
@@ -218,11 +224,11 @@ watch(headAt, (x) => {
         tabindex="0"
         class="absolute top-5 h-10 touch-none overflow-hidden rounded-[4px] border px-1 select-none"
         :class="[
-          order.isChosen(b.id) ? 'z-[1] border-2 border-rosehip' : 'border-ink/25',
-          isMoved(b.id) ? 'opacity-60' : '',
+          order.isChosen(b.of) ? 'z-[1] border-2 border-rosehip' : 'border-ink/25',
+          isMoved(b.of) ? 'opacity-60' : '',
         ]"
         :style="{
-          left: `${left(b.from) + (isMoved(b.id) ? dragged!.x : 0)}px`,
+          left: `${left(b.from) + (isMoved(b.of) ? dragged!.x : 0)}px`,
           width: `${Math.max(3, (b.to - b.from) * perSecond - 1)}px`,
           background: b.colour,
         }"
@@ -232,7 +238,7 @@ watch(headAt, (x) => {
             : `${b.name}: no stitches`
         "
         :aria-label="`${b.name}, ${b.stitches} stitches, number ${i + 1} of ${blocks.length}. Alt and arrows move it.`"
-        :aria-pressed="order.isChosen(b.id)"
+        :aria-pressed="order.isChosen(b.of)"
         @pointerdown="press($event, b)"
         @keydown="key($event, i)"
       >

@@ -1,8 +1,10 @@
 // The running order as blocks: one an object, as long as it takes to sew, with marks for what interrupts.
-import { Move, Part, threadByCode, type Plan } from '@rosehip/core';
+import { Move, originOf, Part, threadByCode, type Plan } from '@rosehip/core';
 
 export interface Block {
   id: string;
+  /** What it is a copy of, as it stands in the design; itself where it is no copy. */
+  of: string;
   name: string;
   colour: string;
   /** Seconds. */
@@ -38,6 +40,7 @@ export function blocksOf(plan: Plan): Block[] {
       }
     return {
       id,
+      of: originOf(id),
       name,
       colour: threadByCode(thread).colour,
       from: from > 0 ? plan.time[from - 1] : 0,
@@ -46,6 +49,31 @@ export function blocksOf(plan: Plan): Block[] {
       stitches,
     };
   });
+}
+
+/** What an item and all its copies take together. */
+export interface Share {
+  stitches: number;
+  seconds: number;
+  /** From the first record of the first copy to the end of the last one. */
+  records: [from: number, to: number];
+}
+
+/** Shares of the items of the design, copies with what they are copies of. */
+export function blocksByItem(plan: Plan): Map<string, Share> {
+  const out = new Map<string, Share>();
+  for (const { of, stitches, from, to, records } of blocksOf(plan)) {
+    const before = out.get(of);
+    out.set(of, {
+      stitches: stitches + (before?.stitches ?? 0),
+      seconds: to - from + (before?.seconds ?? 0),
+      records: [
+        Math.min(records[0], before?.records[0] ?? Infinity),
+        Math.max(records[1], before?.records[1] ?? 0),
+      ],
+    });
+  }
+  return out;
 }
 
 /** Everything that interrupts the sewing, and where threads are tied. A row of jumps or ties is one mark. */

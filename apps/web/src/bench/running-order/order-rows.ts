@@ -1,6 +1,6 @@
 // The running order as rows of a list: groups before what they hold, each row with its depth.
 import type { Item, Plan } from '@rosehip/core';
-import { blocksOf } from './blocks.ts';
+import { blocksByItem, type Share } from './blocks.ts';
 
 export interface OrderRow {
   item: Item;
@@ -25,7 +25,7 @@ export function orderRows(
   plan: Plan | null,
   collapsed: ReadonlySet<string>,
 ): OrderRow[] {
-  const blocks = new Map(plan ? blocksOf(plan).map((b) => [b.id, b]) : []);
+  const blocks = plan ? blocksByItem(plan) : new Map<string, Share>();
   const rows: OrderRow[] = [];
   let thread: string | null = null;
   let count = 0;
@@ -44,7 +44,7 @@ export function orderRows(
         parent,
         hidden: hidden || !item.visible,
         stitches: block?.stitches ?? 0,
-        seconds: block ? block.to - block.from : 0,
+        seconds: block?.seconds ?? 0,
         records: block && block.stitches ? block.records : null,
         number: block?.stitches ? ++count : 0,
         newColour: false,

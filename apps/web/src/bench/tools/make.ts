@@ -1,10 +1,15 @@
 // New objects from the drawing tools.
-import { everyItem, findItem, newId, type DesignObject, type PlainOutline } from '@rosehip/core';
+import { everyItem, findItem, newId, type DesignObject, type PlainOutline, type Recipe } from '@rosehip/core';
 import { useBench } from '../../stores/bench.ts';
 import { useView } from '../../stores/view.ts';
 
 /** Adds an object on top (of the group that is worked in), selects it, and goes back to the select tool. */
-export function addObject(outline: PlainOutline, recipe: string, name: string, keepTool = false): void {
+export function addObject(
+  outline: PlainOutline,
+  recipe: string | Recipe,
+  name: string,
+  keepTool = false,
+): void {
   const bench = useBench();
   const view = useView();
   const { design } = bench;
@@ -16,7 +21,7 @@ export function addObject(outline: PlainOutline, recipe: string, name: string, k
     visible: true,
     locked: false,
     outline,
-    recipe: { kind: recipe, settings: {} },
+    recipe: typeof recipe === 'string' ? { kind: recipe, settings: {} } : recipe,
     thread: view.thread,
   };
   const group = bench.inside ? findItem(design, bench.inside) : null;

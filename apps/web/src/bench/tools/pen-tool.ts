@@ -1,6 +1,7 @@
 // Pen: click for a corner, drag for a curve; close on the first point, finish with Enter; goes on from the end
 // of a line that is there.
 import {
+  BORDER_RECIPES,
   distance,
   everyLeaf,
   findItem,
@@ -87,6 +88,11 @@ export function penTool(): Tool {
       return;
     }
     if (points.length < 2) return;
+    if (view.drawsBorder && closed && points.length > 2) {
+      view.drawsBorder = false;
+      addObject({ kind: 'path', paths: [{ closed, points }] }, BORDER_RECIPES.satin, 'Border');
+      return;
+    }
     addObject(
       { kind: 'path', paths: [{ closed, points }] },
       closed && points.length > 2 ? 'fill' : 'run',
@@ -171,6 +177,11 @@ export function penTool(): Tool {
       run: () => finish(true),
     },
     { label: 'Finish', keys: 'Enter', blocked: few.value, run: () => finish(false) },
+    {
+      label: 'As border',
+      on: view.drawsBorder,
+      run: () => (view.drawsBorder = !view.drawsBorder),
+    },
   ]);
 
   const KEYS: Record<string, string> = {

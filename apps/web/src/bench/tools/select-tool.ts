@@ -4,6 +4,7 @@ import { reactive } from 'vue';
 import { useBench } from '../../stores/bench.ts';
 import { useView } from '../../stores/view.ts';
 import { lastMove } from '../last-move.ts';
+import { pickCopy, pickedCopy } from '../picked-copy.ts';
 import { usePicking } from '../picking.ts';
 import { useSnapping } from '../snapping.ts';
 import { NOTHING, type Pointer, type Tool } from './tool.ts';
@@ -60,6 +61,7 @@ export function selectTool(): Tool {
       beneath = null;
       const here = found(at);
       guide = here.length ? null : guideAt(at);
+      pickedCopy.value = null;
       if (!here.length) {
         dragging = null;
         if (guide !== null) return;
@@ -80,6 +82,8 @@ export function selectTool(): Tool {
           : [...bench.selection, here[0]];
       else if (!chosen) bench.selection = [here[0]];
       else beneath = here[0];
+      const [leaf] = leaves(at);
+      if (leaf) pickCopy(leaf.id);
       dragging = bench.committedSelected;
       box = boundsOfItems(bench.selectedPlain);
     },

@@ -8,6 +8,7 @@ import { measureTool } from './measure-tool.ts';
 import { penTool } from './pen-tool.ts';
 import { pictureTool } from './picture-tool.ts';
 import { pointsTool } from './points-tool.ts';
+import { pullTool } from './pull-tool.ts';
 import { selectTool } from './select-tool.ts';
 import { ellipseTool, rectangleTool, shapesTool } from './shape-tool.ts';
 import { steerTool } from './steer-tool.ts';
@@ -33,6 +34,7 @@ export function useTools(): { entries: ToolEntry[]; active: ComputedRef<Tool> } 
     { name: 'knife', label: 'Knife', key: 'X', tool: knifeTool() },
     { name: 'bend', label: 'Bend', key: 'B', tool: bendTool() },
     { name: 'steer', label: 'Guide lines', key: 'W', tool: steerTool() },
+    { name: 'pull', label: 'Pull', key: 'T', tool: pullTool() },
     { name: 'measure', label: 'Measure', key: 'M', tool: measureTool() },
     { name: 'picture', label: 'Picture', key: 'I', tool: pictureTool() },
   ];

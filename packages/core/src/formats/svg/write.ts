@@ -9,7 +9,8 @@ import { num, pathData } from '../../outlines/path-data.ts';
 import { Move, type Plan } from '../../sewing/plan.ts';
 import { sewnFrom } from '../../stitches/kinds.ts';
 
-const escape = (text: string): string =>
+/** Text as it may stand in an XML document. */
+export const escapeXml = (text: string): string =>
   text.replace(/[&<>"]/g, (c) => `&#${c.charCodeAt(0)};`).replace(/[^\x20-\ud7ff\ue000-\ufffd\t\n]/g, '');
 
 function artwork(design: Design): string {
@@ -24,7 +25,7 @@ function artwork(design: Design): string {
         : `fill="none" stroke="${colour}" stroke-width="${num(width)}"`;
     const rule = fillRuleOf(leaf.outline);
     lines.push(
-      `<path ${look} fill-rule="${rule}" aria-label="${escape(leaf.name)}" d="${pathData(outlinePaths(leaf.outline))}"/>`,
+      `<path ${look} fill-rule="${rule}" aria-label="${escapeXml(leaf.name)}" d="${pathData(outlinePaths(leaf.outline))}"/>`,
     );
   }
   return lines.join('\n');
@@ -46,7 +47,7 @@ function stitches(plan: Plan): string {
     }
     if (data.length)
       lines.push(
-        `<path fill="none" stroke="${threadByCode(object.thread).colour}" stroke-width="0.3" aria-label="${escape(object.name)}" d="${data.join('')}"/>`,
+        `<path fill="none" stroke="${threadByCode(object.thread).colour}" stroke-width="0.3" aria-label="${escapeXml(object.name)}" d="${data.join('')}"/>`,
       );
   }
   return lines.join('\n');
@@ -58,7 +59,7 @@ export function writeSvg(design: Design, plan: Plan): string {
   const box = `${num(-width / 2)} ${num(-height / 2)} ${num(width)} ${num(height)}`;
   return `<?xml version="1.0" encoding="UTF-8"?>
 <svg xmlns="http://www.w3.org/2000/svg" width="${num(width)}mm" height="${num(height)}mm" viewBox="${box}">
-<title>${escape(design.name)}</title>
+<title>${escapeXml(design.name)}</title>
 <g id="artwork">
 ${artwork(design)}
 </g>

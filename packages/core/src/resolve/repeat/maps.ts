@@ -37,6 +37,8 @@ export interface Repeated {
 /** Where copies stand, and what their numbers came to. */
 export interface Placed {
   maps: Matrix[];
+  /** The middle of the first copy, mm. */
+  middle: Point;
   /** From copy to copy, mm; the angle between copies of a circle, in degrees. */
   step: number;
   /** Steps down a grid, mm. */
@@ -129,7 +131,8 @@ function placeCircle(layout: CircleLayout, mirror: boolean, { outlines }: Repeat
   const maps = Array.from({ length: count }, (_, i) =>
     i === 0 && far === 0 ? IDENTITY : turned(i, i * step, far),
   );
-  return { maps, step, radius: radius + far, gap: fit === 'gap' ? gap : null };
+  const first = { x: middle.x + far * r.x, y: middle.y + far * r.y };
+  return { maps, middle: first, step, radius: radius + far, gap: fit === 'gap' ? gap : null };
 }
 
 /** The step of a row, and how many stand in it. `touching` gives the step at which neighbours have the gap. */
@@ -193,7 +196,7 @@ function placeGrid(layout: RowLayout | GridLayout, mirror: boolean, { outlines }
       const to = translation(u.x * far + v.x * down.step * j, u.y * far + v.y * down.step * j);
       maps.push(mirror && (i + j) % 2 ? multiply(to, flip) : to);
     }
-  return { maps, step: across.step, down: down.step, gap: across.gap };
+  return { maps, middle, step: across.step, down: down.step, gap: across.gap };
 }
 
 function placeAlong(layout: PathLayout, mirror: boolean, { along }: Repeated): Placed {
@@ -204,7 +207,8 @@ function placeAlong(layout: PathLayout, mirror: boolean, { along }: Repeated): P
     const turn = upright ? IDENTITY : rotation(direction - facing, anchor);
     return multiply(translation(at.x - anchor.x, at.y - anchor.y), multiply(turn, flip));
   });
-  return { maps: maps.length ? maps : [IDENTITY], step, gap: null };
+  const middle = places[0]?.at ?? anchor;
+  return { maps: maps.length ? maps : [IDENTITY], middle, step, gap: null };
 }
 
 /** Where the copies of a repeat stand. The first map is the identity where what is repeated stands in its place. */

@@ -225,18 +225,27 @@ export function stippleAroundJob(design: Design, ids: readonly string[]): Job {
   return builder.job([object.id]);
 }
 
+export type TackStitch = 'run' | 'zigzag';
+
+/** How an appliqué cloth is tacked down. */
+export const TACK_RECIPES: Record<TackStitch, Recipe> = {
+  run: { kind: 'run', settings: { length: 2 } },
+  zigzag: { kind: 'satin', settings: { width: 2, spacing: 1.5, underlay: 'none' } },
+};
+
+const PLACEMENT: Recipe = { kind: 'run', settings: { length: 3 } };
+
 export interface AppliqueOptions {
-  tack: 'run' | 'zigzag';
+  tack: TackStitch;
   cover: BorderStitch;
   patch: Patch;
 }
 
-const NOTES = {
-  lay: 'Lay the appliqué cloth over the line.',
-  trim: 'Trim the appliqué cloth close to the stitches.',
-  layBeneath: 'Lay the appliqué cloth under the hoop.',
-  cutAway: 'Cut the upper cloth away inside the stitches.',
-};
+/** What is to be done after the placement line, and after the tack-down. */
+export const appliqueNotes = (reverse: boolean): [string, string] =>
+  reverse
+    ? ['Lay the appliqué cloth under the hoop.', 'Cut the upper cloth away inside the stitches.']
+    : ['Lay the appliqué cloth over the line.', 'Trim the appliqué cloth close to the stitches.'];
 
 /**
  * Appliqué of closed shapes: placement line, stop, tack-down, stop for trimming, cover; each follows the shape, which
@@ -258,17 +267,13 @@ export function appliqueJob(
   const groups = shapes.map((shape) => {
     const whole: Outline = { kind: 'surround', of: [shape.id], distance: 0, corners: 'mitre' };
     const { thread, name } = shape;
-    const run = (length: number): Recipe => ({ kind: 'run', settings: { length } });
-    const placement = madeObject(`${name}, placement`, whole, run(3), thread, {
+    const [lay, trim] = appliqueNotes(!!patch.reverse);
+    const placement = madeObject(`${name}, placement`, whole, PLACEMENT, thread, {
       patch,
-      stopAfter: patch.reverse ? NOTES.layBeneath : NOTES.lay,
+      stopAfter: lay,
     });
-    const zigzag: Recipe = {
-      kind: 'satin',
-      settings: { width: 2, spacing: 1.5, underlay: 'none' },
-    };
-    const tackDown = madeObject(`${name}, tack-down`, whole, tack === 'run' ? run(2) : zigzag, thread, {
-      stopAfter: patch.reverse ? NOTES.cutAway : NOTES.trim,
+    const tackDown = madeObject(`${name}, tack-down`, whole, TACK_RECIPES[tack], thread, {
+      stopAfter: trim,
     });
     const edge = madeObject(`${name}, cover`, whole, BORDER_RECIPES[cover], thread);
     const group: Group = {

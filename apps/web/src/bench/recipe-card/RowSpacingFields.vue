@@ -1,0 +1,90 @@
+<script setup lang="ts">
+// How copies lie along a row: how many, and by step, by gap, or so that they fill a length.
+import type { RowSpacing } from '@rosehip/core';
+import ChoiceField from '../../fields/ChoiceField.vue';
+import NumberField from '../../fields/NumberField.vue';
+
+defineProps<{
+  title: string;
+  row: RowSpacing;
+  /** What the count came to, where it follows from a length. */
+  count: number | null;
+}>();
+const emit = defineEmits<{ live: [change: Partial<RowSpacing>]; change: [change: Partial<RowSpacing>] }>();
+
+const FITS = [
+  { value: 'gap', label: 'by the gap' },
+  { value: 'step', label: 'by the step' },
+  { value: 'length', label: 'to fill a length' },
+];
+const SOLVES = [
+  { value: 'count', label: 'as many as fit' },
+  { value: 'gap', label: 'the gap follows' },
+];
+</script>
+
+<template>
+  <fieldset class="grid gap-2">
+    <legend class="label">{{ title }}</legend>
+    <div class="grid grid-cols-2 gap-2">
+      <ChoiceField
+        label="Placed"
+        :value="row.fit"
+        :choices="FITS"
+        @change="emit('change', { fit: $event as RowSpacing['fit'] })"
+      />
+      <NumberField
+        label="Copies"
+        :value="count ?? row.count"
+        unit=""
+        :least="1"
+        :most="500"
+        :step="1"
+        :blocked="
+          row.fit === 'length' && row.solve === 'count' ? 'The count follows from the length.' : undefined
+        "
+        @live="emit('live', { count: Math.round($event) })"
+        @change="emit('change', { count: Math.round($event) })"
+      />
+      <NumberField
+        v-if="row.fit === 'step'"
+        label="Step"
+        :value="row.step"
+        :least="-1000"
+        :most="1000"
+        :step="0.5"
+        help="From copy to copy."
+        @live="emit('live', { step: $event })"
+        @change="emit('change', { step: $event })"
+      />
+      <template v-if="row.fit === 'length'">
+        <NumberField
+          label="Length"
+          :value="row.length"
+          :least="1"
+          :most="2000"
+          :step="1"
+          help="From the first copy’s outer edge to the last one’s."
+          @live="emit('live', { length: $event })"
+          @change="emit('change', { length: $event })"
+        />
+        <ChoiceField
+          label="Solved"
+          :value="row.solve"
+          :choices="SOLVES"
+          @change="emit('change', { solve: $event as RowSpacing['solve'] })"
+        />
+      </template>
+      <NumberField
+        v-if="row.fit === 'gap' || (row.fit === 'length' && row.solve === 'count')"
+        :label="row.fit === 'gap' ? 'Gap' : 'Gap, about'"
+        :value="row.gap"
+        :least="-50"
+        :most="500"
+        help="Between the threads of neighbours: 0 and they touch, below 0 they overlap."
+        @live="emit('live', { gap: $event })"
+        @change="emit('change', { gap: $event })"
+      />
+    </div>
+  </fieldset>
+</template>
