@@ -4,7 +4,10 @@ import { blanketCorner } from './blanket-corner.ts';
 import { clubBadge } from './club-badge.ts';
 import { cometBookmark } from './comet-bookmark.ts';
 import { familySampler } from './family-sampler.ts';
+import { clubPatch } from './club-patch.ts';
+import { moonRunner } from './moon-runner.ts';
 import { moorGarden } from './moor-garden.ts';
+import { orreryCoaster } from './orrery-coaster.ts';
 import { stitchSampler } from './stitch-sampler.ts';
 import { telescopeLabel } from './telescope-label.ts';
 
@@ -16,4 +19,7 @@ export const demoDesigns = (): Design[] => [
   cometBookmark(),
   clubBadge(),
   telescopeLabel(),
+  orreryCoaster(),
+  moonRunner(),
+  clubPatch(),
 ];

@@ -6,7 +6,9 @@ import {
   type DesignObject,
   type Group,
   type Item,
+  type Layout,
   type Outline,
+  type Repeat,
   type SettingValue,
 } from '@rosehip/core';
 
@@ -51,6 +53,12 @@ type Settings = Record<string, SettingValue>;
 /** Builds a design object by object; ids are counted. */
 export class Drawing {
   private count = 0;
+  private readonly prefix: string;
+
+  /** `prefix` keeps ids apart where one design takes objects of another. */
+  constructor(prefix = 'd') {
+    this.prefix = prefix;
+  }
 
   object(
     name: string,
@@ -59,13 +67,22 @@ export class Drawing {
     kind: string,
     settings: Settings = {},
   ): DesignObject {
-    const id = `d${++this.count}`;
+    const id = this.nextId();
     const recipe = { kind, settings };
     return { id, name, kind: 'object', visible: true, locked: false, outline, recipe, thread };
   }
 
+  private nextId(): string {
+    return `${this.prefix}${++this.count}`;
+  }
+
+  /** Live copies of objects. */
+  repeat(name: string, objects: Item[], layout: Layout, more: Partial<Repeat> = {}): Group {
+    return { ...this.group(name, objects), repeat: { layout, order: 'copies', ...more } };
+  }
+
   group(name: string, objects: Item[]): Group {
-    return { id: `d${++this.count}`, name, kind: 'group', visible: true, locked: false, objects };
+    return { id: this.nextId(), name, kind: 'group', visible: true, locked: false, objects };
   }
 }
 

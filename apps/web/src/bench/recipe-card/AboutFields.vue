@@ -18,7 +18,6 @@ const object = computed<DesignObject | null>(() => {
   return bench.selected.length === 1 && only.kind === 'object' ? only : null;
 });
 const kind = computed(() => object.value && stitchKind(object.value.recipe.kind));
-const coversRegion = computed(() => kind.value?.from(object.value!.recipe.settings) === 'region');
 
 /** Everything else on the cloth. */
 const others = computed<Item[]>(() =>
@@ -86,10 +85,10 @@ function setMargin(margin: number, live: boolean): void {
       :choices="shapes"
       @change="setRelief"
     />
-    <div v-if="coversRegion" class="grid gap-2">
+    <div class="grid gap-2">
       <ItemList
         title="Keeps clear of"
-        none="Nothing: the stitches cover the whole shape."
+        none="Nothing: all of it is stitched."
         add="Leave room around …"
         :ids="object.keepClear?.of ?? []"
         :choices="others"

@@ -1,12 +1,12 @@
 // The outline at a distance from others: bridged, smoothed, in rings, and with the dents of a hand.
 import type { CornerRule, PathOutline, PlainOutline, SurroundOutline } from '../../design/types.ts';
 import { bandRegion, offsetRegion, regionFromRings, unite } from '../../geometry/clip.ts';
-import { regionArea, type Region } from '../../geometry/region.ts';
+import { regionArea, ringsOf, type Region } from '../../geometry/region.ts';
 import { outlineLines } from '../flatten.ts';
 import { closedOnly } from './around.ts';
 import { regionOfAll } from './combine.ts';
 import { dented } from './dents.ts';
-import { outlineOfRegion } from './region-outline.ts';
+import { roundedPath } from './rounded.ts';
 
 /** What is grown: closed outlines as what they enclose, and open lines. Inside an open line there is nothing. */
 function grown(sources: readonly PlainOutline[], distance: number, corners: CornerRule): Region {
@@ -54,7 +54,7 @@ export function surroundRegion(
 export function surroundOutline(around: Around, sources: readonly PlainOutline[]): PathOutline {
   const { distance, rings = 1, gap = 0, dents } = around;
   const paths = Array.from({ length: Math.max(1, rings) }, (_, k) =>
-    outlineOfRegion(surroundRegion(around, distance + k * gap, sources)),
-  ).flatMap((outline) => outline.paths);
+    surroundRegion(around, distance + k * gap, sources),
+  ).flatMap((region) => region.flatMap(ringsOf).map(roundedPath));
   return { kind: 'path', paths: dents?.length ? dented(paths, dents) : paths };
 }

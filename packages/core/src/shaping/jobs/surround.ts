@@ -119,14 +119,18 @@ export const borderJob = (design: Design, ids: readonly string[], stitch: Border
 export const echoesJob = (design: Design, ids: readonly string[]): Job =>
   surroundJob(design, ids, { ...AROUND, distance: 3, rings: 3, gap: 3 }, 'Echoes');
 
+/** How wide a patch's edge is, and how far it lies over what it goes around, in mm. */
+const PATCH_WIDTH = 4.5;
+const PATCH_OVER = 0.7;
+
 /** The edge at which a patch is cut out: wide, dense satin, sewn last of all. */
 export function patchEdgeJob(design: Design, ids: readonly string[]): Job {
   const items = chosen(design, ids, 'Patch edge');
   const builder = new JobBuilder(design, 'Patch edge');
   const edge = madeObject(
     `Patch edge of ${nameOf(items)}`,
-    surround(items, { ...AROUND, distance: 3, bridge: 6, smooth: 3 }),
-    { kind: 'satin', settings: { width: 4.5, spacing: 0.35, underlay: 'edge-zigzag' } },
+    surround(items, { ...AROUND, distance: PATCH_WIDTH / 2 - PATCH_OVER, bridge: 6, smooth: 3 }),
+    { kind: 'satin', settings: { width: PATCH_WIDTH, spacing: 0.35, underlay: 'edge-zigzag' } },
     topThread(items),
   );
   builder.insert(edge, null, design.objects.length);
