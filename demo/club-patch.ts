@@ -1,19 +1,19 @@
 // The club patch: the badge on towelling, with a knockdown beneath it and the edge at which it is cut out. Both follow
 // the badge.
-import type { Design } from '@rosehip/core';
+import type { Design, SurroundOutline } from '@rosehip/core';
 import { clubBadge } from './club-badge.ts';
 import { design, Drawing } from './drawing.ts';
 
 export function clubPatch(): Design {
   const d = new Drawing('p');
   const badge = d.group('Badge', clubBadge().objects);
-  const around = {
+  const around: Omit<SurroundOutline, 'distance'> = {
     kind: 'surround',
     of: [badge.id],
     corners: 'round',
     from: 'thread',
     fillHoles: true,
-  } as const;
+  };
   const grid = d.object(
     'Knockdown',
     { ...around, distance: 2, bridge: 4, smooth: 1.5 },

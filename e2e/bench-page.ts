@@ -117,6 +117,11 @@ export class BenchPage {
     await this.field(label).press('Enter');
   }
 
+  /** Keys go to the bench again, not to the field that was typed in. */
+  leaveField(): Promise<void> {
+    return this.page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur());
+  }
+
   /** Opens a word of the card's sentence. */
   async word(text: string | RegExp): Promise<void> {
     await this.page.getByLabel('Recipe card').locator('p').getByRole('button', { name: text }).click();

@@ -31,7 +31,7 @@ async function ellipse(bench: BenchPage, x: number, y: number, w: number, h = w)
 /** Needle points of the design's stitch file, in mm, y down. */
 async function needles(bench: BenchPage): Promise<{ x: number; y: number }[]> {
   const { x, y, move } = decodeDst((await bench.take('Stitch file')).bytes);
-  return [...x].flatMap((v, i) => (move[i] === Move.stitch ? [{ x: v, y: y[i] }] : []));
+  return [...x].flatMap((v, i) => (move[i] === Move.stitch ? [{ x: v / 10, y: y[i] / 10 }] : []));
 }
 
 test('a stipple keeps clear of another shape, live; each kind remembers its numbers', async ({ page }) => {

@@ -48,7 +48,7 @@ const ICONS: Record<ToolName, Component> = {
       v-for="e in entries"
       :key="e.name"
       type="button"
-      class="flex flex-col items-center gap-0.5 rounded-card py-1.5 text-[11px] leading-3"
+      class="flex flex-col items-center gap-0.5 rounded-card py-1 text-[11px] leading-3"
       :class="view.tool === e.name ? 'bg-rosehip text-white' : 'hover:bg-linen'"
       :aria-pressed="view.tool === e.name"
       :title="`${e.label} (${e.key})`"

@@ -195,6 +195,8 @@ export interface Motif {
 export interface KeepClear {
   of: string[];
   margin: number;
+  /** What they enclose is kept clear too. */
+  fillHoles?: boolean;
 }
 
 /** The cloth of an appliqué. */

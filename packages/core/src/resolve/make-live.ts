@@ -4,7 +4,7 @@ import { remember } from '../design/remember.ts';
 import { bandOutline, edgeOutline } from '../outlines/live/around.ts';
 import { bendOutline } from '../outlines/live/bend.ts';
 import { combineOutlines, cutOutline } from '../outlines/live/combine.ts';
-import { clearedLines, clearedOutline } from '../outlines/live/keep-clear.ts';
+import { clearedLines, clearedOutline, type Room } from '../outlines/live/keep-clear.ts';
 import { surroundOutline } from '../outlines/live/surround.ts';
 import { transformOutline } from '../outlines/transform.ts';
 
@@ -66,25 +66,25 @@ export function bendOnce(bend: Bend, outline: PlainOutline): PlainOutline {
   return made;
 }
 
-const clearByOutline = new WeakMap<PlainOutline, Known & { margin: number; lines: boolean }>();
+const clearByOutline = new WeakMap<PlainOutline, Known & { room: Room; lines: boolean }>();
 const clearByContent = new Map<string, PlainOutline>();
 
 /** The outline without the room kept around others; `lines` are cropped, shapes are cut. */
 export function clearOnce(
-  margin: number,
+  room: Room,
   outline: PlainOutline,
   sources: PlainOutline[][],
   lines: boolean,
 ): PlainOutline {
   const known = clearByOutline.get(outline);
-  if (known?.margin === margin && known.lines === lines && sameOutlines(known.sources, sources))
+  if (known?.room === room && known.lines === lines && sameOutlines(known.sources, sources))
     return known.made;
   const made = remember(
-    JSON.stringify([margin, lines, outline, sources]),
+    JSON.stringify([room, lines, outline, sources]),
     clearByContent,
-    () => (lines ? clearedLines : clearedOutline)(outline, sources.flat(), margin),
+    () => (lines ? clearedLines : clearedOutline)(outline, sources.flat(), room),
     MOST_OUTLINES,
   );
-  clearByOutline.set(outline, { margin, lines, sources, made });
+  clearByOutline.set(outline, { room, lines, sources, made });
   return made;
 }

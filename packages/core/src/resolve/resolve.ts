@@ -175,7 +175,7 @@ class Resolver {
     if (!of.length) return item;
     const sources = of.map((id) => this.seenFrom(id, here, 'thread'));
     const lines = sewnFrom(item.recipe) === 'lines';
-    const outline = clearOnce(item.keepClear!.margin, item.outline, sources, lines);
+    const outline = clearOnce(item.keepClear!, item.outline, sources, lines);
     const known = clearedItems.get(item);
     if (known?.outline === outline) return known.made;
     const made = { ...item, outline };

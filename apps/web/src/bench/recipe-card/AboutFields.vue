@@ -40,8 +40,12 @@ function setRelief(of: string[]): void {
 
 function setClear(of: string[]): void {
   change('Keep clear', ({ keepClear, ...rest }) =>
-    of.length ? { ...rest, keepClear: { of, margin: keepClear?.margin ?? FIRST_MARGIN } } : rest,
+    of.length ? { ...rest, keepClear: { margin: FIRST_MARGIN, ...keepClear, of } } : rest,
   );
+}
+
+function setHoles(fillHoles: boolean): void {
+  change('Holes kept clear', (o) => ({ ...o, keepClear: { ...o.keepClear!, fillHoles } }));
 }
 
 function setMargin(margin: number, live: boolean): void {
@@ -106,6 +110,14 @@ function setMargin(margin: number, live: boolean): void {
         @live="setMargin($event, true)"
         @change="setMargin($event, false)"
       />
+      <label v-if="object.keepClear" class="flex items-center gap-2">
+        <input
+          type="checkbox"
+          :checked="!!object.keepClear.fillHoles"
+          @change="setHoles(($event.target as HTMLInputElement).checked)"
+        />
+        What they enclose is kept clear too
+      </label>
     </div>
   </template>
 </template>

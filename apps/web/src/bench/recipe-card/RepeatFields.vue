@@ -363,8 +363,8 @@ const setRow = (which: 'across' | 'down', change: Partial<RowSpacing>, live: boo
       "
     />
     <div v-if="count > 1" class="grid gap-1.5">
-      <p class="label">Copies</p>
-      <div class="flex flex-wrap gap-1" role="group" aria-label="Copies">
+      <p class="label">Which copies</p>
+      <div class="flex flex-wrap gap-1" role="group" aria-label="Which copies">
         <button
           v-for="i in chips"
           :key="i"

@@ -266,7 +266,9 @@ export const DESIGN_SCHEMA = {
             }),
             centre: point,
             relief: itemIds(1),
-            keepClear: exactly({ of: itemIds(1), margin: length(50) }),
+            keepClear: exactly({ of: itemIds(1), margin: length(50), fillHoles: { type: 'boolean' } }, [
+              'fillHoles',
+            ]),
             trimBeneath: length(20),
             patch: exactly(
               {

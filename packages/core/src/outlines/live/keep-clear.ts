@@ -1,29 +1,35 @@
 // Room around other objects: what is left of a shape when others, and a margin about them, are taken out of it.
 import { bandRegion, cropLines, offsetRegion, subtract } from '../../geometry/clip.ts';
 import type { Line } from '../../geometry/polyline.ts';
-import type { PathOutline, PlainOutline, StitchesObject } from '../../design/types.ts';
+import type { Region } from '../../geometry/region.ts';
+import type { KeepClear, PathOutline, PlainOutline, StitchesObject } from '../../design/types.ts';
 import { outlineRegion } from '../region.ts';
 import { outlineLines } from '../flatten.ts';
-import { surroundOutline } from './surround.ts';
+import { surroundRegion } from './surround.ts';
 import { outlineOfLines, outlineOfRegion } from './region-outline.ts';
 
-/** What remains of the outline's region at `margin` mm from the others. */
+export type Room = Omit<KeepClear, 'of'>;
+
+const keptClear = (others: readonly PlainOutline[], { margin, fillHoles }: Room): Region =>
+  surroundRegion({ corners: 'round', fillHoles }, margin, others);
+
+/** What remains of the outline's region at the room's margin from the others. */
 export function clearedOutline(
   outline: PlainOutline,
   others: readonly PlainOutline[],
-  margin: number,
+  room: Room,
 ): PathOutline {
-  const kept = outlineRegion(surroundOutline({ distance: margin, corners: 'round' }, others));
+  const kept = keptClear(others, room);
   return outlineOfRegion(subtract(outlineRegion(outline), kept));
 }
 
-/** What remains of the outline's lines at `margin` mm from the others. */
+/** What remains of the outline's lines at the room's margin from the others. */
 export function clearedLines(
   outline: PlainOutline,
   others: readonly PlainOutline[],
-  margin: number,
+  room: Room,
 ): PathOutline {
-  const kept = outlineRegion(surroundOutline({ distance: margin, corners: 'round' }, others));
+  const kept = keptClear(others, room);
   return outlineOfLines(cropLines(outlineLines(outline), kept, 'outside'));
 }
 

@@ -31,10 +31,11 @@ function smoothed(region: Region, radius: number): Region {
 }
 
 type Around = Omit<SurroundOutline, 'kind' | 'of' | 'place' | 'from'>;
+type Shaping = Pick<Around, 'corners' | 'bridge' | 'smooth' | 'fillHoles'>;
 
 /** One outline, `distance` mm from the sources. */
 export function surroundRegion(
-  { corners, bridge = 0, smooth = 0, fillHoles }: Around,
+  { corners, bridge = 0, smooth = 0, fillHoles }: Shaping,
   distance: number,
   sources: readonly PlainOutline[],
 ): Region {

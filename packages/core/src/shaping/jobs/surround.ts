@@ -223,7 +223,7 @@ export function stippleAroundJob(design: Design, ids: readonly string[]): Job {
     outline,
     { kind: 'stipple', settings: {} },
     field?.unsewn ? field.thread : clothThread(design),
-    { keepClear: { of: around.map((i) => i.id), margin: STIPPLE_ROOM } },
+    { keepClear: { of: around.map((i) => i.id), margin: STIPPLE_ROOM, fillHoles: true } },
   );
   builder.insertAfter([object], items[items.length - 1].id);
   return builder.job([object.id]);
