@@ -29,6 +29,7 @@ import { createCanvas } from '@napi-rs/canvas';
 import { Clipper64, ClipType, FillRule, type Path64 } from 'clipper2-ts';
 import { demoDesigns } from '../demo/designs.ts';
 import { openFills } from './open-fills.ts';
+import { surrounds } from './surrounds.ts';
 import { quality } from './quality.ts';
 
 /** Median time of several runs, in ms. */
@@ -286,6 +287,7 @@ for (const design of demoDesigns()) {
   );
 }
 
+surrounds();
 quality();
 openFills();
 

@@ -110,6 +110,10 @@ export function offsetRegion(region: Region, delta: number, join: JoinName = 'ro
   return boolean(ClipType.Union, Clipper.simplifyPaths(grown, 15, true), null, FillRule.NonZero);
 }
 
+/** The ring with fewer points, nowhere farther off than about `tolerance` mm. */
+export const simplerRing = (ring: Ring, tolerance: number): Ring =>
+  toRing(Clipper.simplifyPath(toPath(ring), tolerance * SCALE, true));
+
 /** The band of `width` mm about lines. */
 export function bandRegion(
   lines: Iterable<Line>,

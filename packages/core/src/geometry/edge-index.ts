@@ -29,6 +29,8 @@ export class EdgeIndex {
   /** The last search that met an edge, so that none is looked at twice. */
   private readonly met: Int32Array;
   private search = 0;
+  /** Of cells without edges: 1 inside, 2 outside, 0 not asked for yet. */
+  private readonly state: Uint8Array;
 
   constructor(rings: readonly Ring[]) {
     const count = rings.reduce((n, ring) => n + ring.length / 2, 0);
@@ -55,7 +57,7 @@ export class EdgeIndex {
       const area = Math.max(1e-6, (maxX - minX) * (maxY - minY));
       this.minX = minX;
       this.minY = minY;
-      this.cell = Math.max(0.05, length / count, Math.sqrt((area * PER_CELL) / count) / 4);
+      this.cell = Math.max(0.05, length / count, Math.sqrt((area * PER_CELL) / count) / 2);
       this.columns = Math.floor((maxX - minX) / this.cell) + 1;
       this.rows = Math.floor((maxY - minY) / this.cell) + 1;
     }
@@ -63,6 +65,7 @@ export class EdgeIndex {
     for (let e = 0; e < count; e++) this.cellsOf(e, (c) => perCell[c + 1]++);
     for (let c = 1; c < perCell.length; c++) perCell[c] += perCell[c - 1];
     this.first = perCell.slice();
+    this.state = new Uint8Array(this.columns * this.rows);
     this.list = new Int32Array(perCell[perCell.length - 1]);
     const at = perCell.slice();
     for (let e = 0; e < count; e++) this.cellsOf(e, (c) => (this.list[at[c]++] = e));
@@ -164,23 +167,46 @@ export class EdgeIndex {
     return { ring: this.ringOf[bestEdge], edge: this.edgeOf[bestEdge], t: bestT, at, distance: best };
   }
 
-  /** Whether (x, y) lies inside, by the even-odd rule. */
+  /**
+   * Whether (x, y) lies inside, by the even-odd rule. It is looked along the row of cells to the right, up to the first
+   * one without edges: all of that lies inside, or none, which is remembered.
+   */
   inside(x: number, y: number): boolean {
     const column = Math.floor((x - this.minX) / this.cell);
     const row = Math.floor((y - this.minY) / this.cell);
     if (column < 0 || row < 0 || column >= this.columns || row >= this.rows) return false;
-    let inside = false;
+    const from = row * this.columns;
+    let clear = column;
+    while (clear < this.columns && this.first[from + clear] !== this.first[from + clear + 1]) clear++;
+    if (clear === this.columns) return this.odd(x, y, column, this.columns, Infinity);
+    const left = this.minX + clear * this.cell;
+    if (this.state[from + clear] === 0) {
+      const middle = this.minY + (row + 0.5) * this.cell;
+      this.state[from + clear] = this.odd(left + this.cell / 2, middle, clear, this.columns, Infinity)
+        ? 1
+        : 2;
+    }
+    const beyond = this.state[from + clear] === 1;
+    return clear === column ? beyond : this.odd(x, y, column, clear, left) !== beyond;
+  }
+
+  /** Whether a level line from (x, y) to the right, up to `until`, crosses an odd number of edges of these cells. */
+  private odd(x: number, y: number, column: number, end: number, until: number): boolean {
+    const row = Math.floor((y - this.minY) / this.cell);
+    const { ends, list, first, met } = this;
+    let odd = false;
     const search = ++this.search;
-    for (let i = column; i < this.columns; i++) {
-      const c = row * this.columns + i;
-      for (let k = this.first[c]; k < this.first[c + 1]; k++) {
-        const e = this.list[k];
-        if (this.met[e] === search) continue;
-        this.met[e] = search;
-        const [ax, ay, bx, by] = this.ends.subarray(4 * e, 4 * e + 4);
-        if (ay > y !== by > y && x < ((bx - ax) * (y - ay)) / (by - ay) + ax) inside = !inside;
+    for (let c = row * this.columns + column; c < row * this.columns + end; c++) {
+      for (let k = first[c]; k < first[c + 1]; k++) {
+        const e = list[k];
+        if (met[e] === search) continue;
+        met[e] = search;
+        const [ay, by] = [ends[4 * e + 1], ends[4 * e + 3]];
+        if (ay > y === by > y) continue;
+        const at = ((ends[4 * e + 2] - ends[4 * e]) * (y - ay)) / (by - ay) + ends[4 * e];
+        if (x < at && at <= until) odd = !odd;
       }
     }
-    return inside;
+    return odd;
   }
 }

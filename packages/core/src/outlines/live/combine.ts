@@ -1,15 +1,19 @@
 // Shapes united, taken from one another, cut along a line; lines cropped by shapes.
 import { cropLines, intersect, regionFromRings, subtract, unite } from '../../geometry/clip.ts';
 import type { Line } from '../../geometry/polyline.ts';
-import type { Region } from '../../geometry/region.ts';
+import { ringsOf, type Region } from '../../geometry/region.ts';
 import type { CombineOutline, CutOutline, PathOutline, PlainOutline } from '../../design/types.ts';
 import { outlineLines } from '../flatten.ts';
 import { outlineRegion } from '../region.ts';
 import { outlineOfLines, outlineOfRegion } from './region-outline.ts';
 
-/** Everything that several outlines enclose. */
-export const regionOfAll = (outlines: readonly PlainOutline[]): Region =>
-  outlines.map(outlineRegion).reduce<Region>((all, next) => (all.length ? unite(all, next) : next), []);
+/** Everything that several outlines enclose. Outer rings and holes turn opposite ways, so one union does for all. */
+export function regionOfAll(outlines: readonly PlainOutline[]): Region {
+  const regions = outlines.map(outlineRegion).filter((region) => region.length);
+  return regions.length > 1
+    ? regionFromRings(regions.flat().flatMap(ringsOf), 'nonzero')
+    : (regions[0] ?? []);
+}
 
 const OPS = { unite, subtract, intersect };
 

@@ -4,6 +4,7 @@
 // evenly into the next, so that lines keep their distance and no seam shows. All other rings are taken in by necks:
 // a ring and its neighbour are both cut open and joined side by side, as connected Fermat spirals are joined
 // (Zhao et al. 2016). Nothing crosses, because every link lies between two neighbouring rings.
+import type { EdgeIndex } from '../../../geometry/edge-index.ts';
 import { lerp, type Point } from '../../../geometry/points.ts';
 import type { Line } from '../../../geometry/polyline.ts';
 import { closest, type LevelRing, type Neighbours } from './levels.ts';
@@ -75,6 +76,23 @@ interface Slide {
 /** The slide is clear of a ring from where it has left it by this share of the spacing. */
 const CLEAR = 0.55;
 
+const besides = new WeakMap<LevelRing, Map<LevelRing, ReturnType<EdgeIndex['nearest']>[]>>();
+
+/** The place of the outer ring beside a point of the inner one; slides that are tried ask for the same again and again. */
+function besideOf(outer: LevelRing, inner: LevelRing, k: number, spacing: number) {
+  let byInner = besides.get(outer);
+  if (!byInner) besides.set(outer, (byInner = new Map()));
+  let known = byInner.get(inner);
+  if (!known) byInner.set(inner, (known = new Array(count(inner))));
+  const n = count(inner);
+  const i = ((k % n) + n) % n;
+  if (known[i] === undefined) {
+    const q = at(inner, i);
+    known[i] = outer.edges.nearest(q.x, q.y, 1.3 * spacing);
+  }
+  return known[i];
+}
+
 /** Goes back along the inner ring from where it is met, as long as the outer one runs beside it. */
 function slideInto(outer: LevelRing, inner: LevelRing, to: number, spacing: number): Slide {
   const longest = Math.min(SLIDE * inner.length, SLIDE * outer.length, LONGEST_SLIDE * spacing);
@@ -87,7 +105,7 @@ function slideInto(outer: LevelRing, inner: LevelRing, to: number, spacing: numb
     if (k) {
       const before = at(inner, to - k + 1);
       const d = Math.hypot(q.x - before.x, q.y - before.y);
-      const near = outer.edges.nearest(q.x, q.y, 1.3 * spacing);
+      const near = besideOf(outer, inner, to - k, spacing);
       // Where the outer ring has a lobe of its own, the rings part: the slide ends before it.
       if (!near || Math.hypot(near.at.x - step.x, near.at.y - step.y) > 2.5 * d + 0.4 * spacing) break;
       gone += d;

@@ -1,4 +1,5 @@
 // Stipple: one line that wanders over the whole shape, never crosses itself and never closes up.
+import { simplerRing } from '../../../geometry/clip.ts';
 import { EdgeIndex } from '../../../geometry/edge-index.ts';
 import { distance, lerp, type Point } from '../../../geometry/points.ts';
 import { seeded } from '../../../geometry/random.ts';
@@ -35,6 +36,9 @@ const OPEN = 0.7;
 /** How far an angular line may leave the curved one, in spacings. */
 const ANGULAR = 0.24;
 
+/** The shape's edge is followed so closely, in spacings: fine steps of a curve would only cost time. */
+const CLOSE = 0.015;
+
 /** Begin and end that are nearer to each other than this, in spacings, are the two ends of one opening. */
 const BESIDE = 3;
 
@@ -54,7 +58,9 @@ function stippleLine(
   ends?: readonly [Point, Point],
 ): TreeLine | null {
   const random = seeded(seed);
-  const rings = ringsOf(polygon);
+  const rings = ringsOf(polygon)
+    .map((ring) => simplerRing(ring, CLOSE * spacing))
+    .filter((ring) => ring.length > 4);
   const edges = new EdgeIndex(rings);
   const places = scatter(polygon, APART * spacing, INSET * spacing, random);
   if (!places.length) return null;
