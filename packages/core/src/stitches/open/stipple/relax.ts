@@ -242,10 +242,9 @@ export function withoutKinks(line: Coords, spacing: number, closed: boolean): Co
 
 /** Moves a point that is nearer to the edge than `room` away from it, by `most` mm; one outside, back in. */
 function keepInside(p: Coords, i: number, room: number, most: number, edges: EdgeIndex): void {
-  const near = edges.nearest(p[2 * i], p[2 * i + 1], 3 * room);
-  if (!near || near.distance < 1e-6) return;
   const inside = edges.inside(p[2 * i], p[2 * i + 1]);
-  if (inside && near.distance >= room) return;
+  const near = edges.nearest(p[2 * i], p[2 * i + 1], inside ? room : 3 * room);
+  if (!near || near.distance < 1e-6) return;
   const by = inside ? Math.min(most, room - near.distance) : -(near.distance + most);
   p[2 * i] += ((p[2 * i] - near.at.x) * by) / near.distance;
   p[2 * i + 1] += ((p[2 * i + 1] - near.at.y) * by) / near.distance;
