@@ -21,18 +21,15 @@ export function orreryCoaster(): Design {
   const rays = d.repeat(
     'Rays',
     [
-      {
-        ...d.object(
-          'Ray',
-          path('M-2 -7 C-2.2 -10 -1 -12.6 0 -14.6 C1 -12.6 2.2 -10 2 -7 Z'),
-          '133',
-          'satin',
-          {
-            sides: 'shape',
-          },
-        ),
-        start: { x: 0, y: -7.2 },
-      },
+      d.object(
+        'Ray',
+        path('M-2 -5.9 L-2 -7 C-2.2 -10 -1 -12.6 0 -14.6 C1 -12.6 2.2 -10 2 -7 L2 -5.9 Z'),
+        '133',
+        'fill',
+        {
+          angle: 0,
+        },
+      ),
     ],
     circle({ count: 10 }),
   );

@@ -217,6 +217,25 @@ const CASES: Case[] = [
     ),
   },
   {
+    id: 'loops',
+    bad: design([object('m', box(0, 0, 14, 14), RUN), object('a', box(0, 0))], on('towelling')),
+    good: design(
+      [object('m', box(0, 0, 14, 14), { kind: 'crosshatch', settings: {} }), object('a', box(0, 0))],
+      on('towelling'),
+    ),
+  },
+  {
+    id: 'satin-crossing',
+    bad: design([
+      object('a', line([-15, 0], [15, 0]), satin({ width: 4 })),
+      object('b', line([0, -15], [0, 15]), satin({ width: 4 })),
+    ]),
+    good: design([
+      object('a', line([-15, 0], [15, 0]), satin({ width: 4 }), { trimBeneath: 1 }),
+      object('b', line([0, -15], [0, 15]), satin({ width: 4 })),
+    ]),
+  },
+  {
     id: 'unsuited',
     bad: design([object('a', box(0, 0), { kind: 'fill', settings: { spacing: 2.8 } })], on('quilt')),
     good: design([object('a', box(0, 0), { kind: 'fill', settings: { spacing: 3 } })], on('quilt')),
@@ -368,6 +387,28 @@ test('the worst come first, and what is ignored last, with its note', () => {
   expect(found(moved).map((f) => f.ignored)).toEqual(['Sewn on the big frame']);
   const minded = applyCommand(moved, ignoreJob(moved, hoop.key, null).command).design;
   expect(minded.ignored).toBeUndefined();
+});
+
+test('what is found in copies too is said once, of the first, and mended in all', () => {
+  const petal = object('p', box(0, -20, 20, 0.55));
+  const repeat: Item = {
+    id: 'r',
+    name: 'r',
+    kind: 'group',
+    visible: true,
+    locked: false,
+    objects: [petal],
+    repeat: {
+      layout: { kind: 'circle', centre: { x: 0, y: 0 }, count: 5, sweep: 360, fit: 'place', gap: 0 },
+      order: 'copies',
+    },
+  };
+  const details = found(design([repeat])).filter((f) => f.id === 'detail');
+  expect(details).toHaveLength(1);
+  expect(details[0].sentence).toContain('In 4 other copies too.');
+  expect(details[0].objects).toEqual(['p']);
+  const mended = applyCommand(design([repeat]), fixOf(design([repeat]), details[0]).command).design;
+  expect(ids(mended)).not.toContain('detail');
 });
 
 test('mended stitches stay where they were', () => {

@@ -1,4 +1,5 @@
 // All findings on a design: what will not sew as it may be meant, in plain sentences, worst first.
+import { originOf } from '../design/tree.ts';
 import type { Design, IgnoredFinding } from '../design/types.ts';
 import { clothById } from '../materials/cloths.ts';
 import { MACHINES, type Machine } from '../materials/machine.ts';
@@ -17,7 +18,7 @@ import { longCheck, shortCheck, zeroCheck } from './checks/lengths.ts';
 import { gapCheck } from './checks/neighbours.ts';
 import { capCheck, mergeCheck } from './checks/order.ts';
 import { narrowCheck, noColumnCheck, splitCheck, twoLinesCheck } from './checks/satin.ts';
-import type { Check, Checked, Finding } from './finding.ts';
+import type { Check, Checked, Finding, Found } from './finding.ts';
 import { layersOf, type LayerGrid } from './layers.ts';
 
 /** Every check; among findings of one weight this is their order. */
@@ -88,6 +89,26 @@ function checkedOf(design: Design, plan: Plan, machine: Machine): Checked {
 const ignoredIn = (list: readonly IgnoredFinding[] | undefined): Map<string, string> =>
   new Map(list?.map(({ key, note }) => [key, note]));
 
+/** What is found in copies of a repeat too is said once, of the first, with how many others there are. */
+function withoutCopies(all: readonly Found[]): Found[] {
+  const out: Found[] = [];
+  const firsts = new Map<string, { at: number; others: number; sentence: string }>();
+  for (const found of all) {
+    const origins = found.objects.map(originOf);
+    const key = origins.join(' ');
+    const first = firsts.get(key);
+    if (first && found.objects.some((id) => id !== originOf(id))) {
+      first.others++;
+      const told = first.others === 1 ? 'In another copy too.' : `In ${first.others} other copies too.`;
+      out[first.at] = { ...out[first.at], sentence: `${first.sentence} ${told}` };
+      continue;
+    }
+    if (!first) firsts.set(key, { at: out.length, others: 0, sentence: found.sentence });
+    out.push({ ...found, objects: origins });
+  }
+  return out;
+}
+
 /**
  * All findings on a design, worst first; those that the person ignores come last. `plan` is the design's own.
  */
@@ -96,7 +117,7 @@ export function findingsOf(design: Design, plan: Plan, machine: Machine = MACHIN
   const ignored = ignoredIn(design.ignored);
   const out = CHECKS.flatMap(({ id, find }) => {
     const seen = new Map<string, number>();
-    return find(checked).map((found): Finding => {
+    return withoutCopies(find(checked)).map((found): Finding => {
       const base = [id, ...found.objects].join(' ').slice(0, 380);
       const count = (seen.get(base) ?? 0) + 1;
       seen.set(base, count);

@@ -1,8 +1,8 @@
 // Recipes that do not suit the cloth.
 import { findItem } from '../../design/tree.ts';
-import { newId, type DesignObject, type SettingValue } from '../../design/types.ts';
-import { nearestThread } from '../../materials/threads.ts';
+import type { Design, DesignObject, SettingValue } from '../../design/types.ts';
 import { JobBuilder, JobError } from '../../shaping/jobs/job.ts';
+import { knockdownJob } from '../../shaping/jobs/surround.ts';
 import { completeSettings } from '../../stitches/kind.ts';
 import { stitchKind } from '../../stitches/kinds.ts';
 import { clothById, type Cloth } from '../../materials/cloths.ts';
@@ -49,12 +49,20 @@ function unsuited(
   return null;
 }
 
+/** The run at the edge of a knockdown, which is to sink in. */
+function isEdgeOfMesh(design: Design, id: string): boolean {
+  const item = findItem(design, id);
+  if (item?.kind !== 'object' || item.outline.kind !== 'edge') return false;
+  const source = findItem(design, item.outline.of[0]);
+  return source?.kind === 'object' && source.recipe.kind === 'crosshatch';
+}
+
 export const suitCheck: Check = {
   id: 'unsuited',
   find: (checked) =>
     checked.sewn.flatMap(({ leaf, extent, share }) => {
       const wrong = leaf.kind === 'object' ? unsuited(leaf, checked.cloth) : null;
-      if (!wrong) return [];
+      if (!wrong || isEdgeOfMesh(checked.design, leaf.id)) return [];
       const { sentence, fix } = wrong;
       const at = extent.bounds ?? undefined;
       return [{ weight: 1 as const, sentence, fix, objects: [leaf.id], at, record: share.from }];
@@ -76,9 +84,9 @@ export const suitCheck: Check = {
   },
 };
 
-/** A first object this open and this wide about the rest holds the loops down, in mm. */
+/** A first object this open holds the loops down, in mm. */
 const MESH = 1;
-const AROUND = 2;
+const MESHES = ['fill', 'crosshatch'];
 
 export const knockdownCheck: Check = {
   id: 'loops',
@@ -91,7 +99,7 @@ export const knockdownCheck: Check = {
     const mesh =
       first.leaf.kind === 'object' &&
       !first.cover &&
-      first.leaf.recipe.kind === 'fill' &&
+      MESHES.includes(first.leaf.recipe.kind) &&
       (settingsOf(first.leaf, cloth).spacing as number) >= MESH;
     if (mesh) return [];
     return [
@@ -108,18 +116,6 @@ export const knockdownCheck: Check = {
   fix(design) {
     const of = design.objects.filter((o) => o.visible && !(o.kind === 'object' && o.unsewn)).map((o) => o.id);
     if (!of.length) throw new JobError('There is nothing to lay a mesh beneath.');
-    const mesh: DesignObject = {
-      id: newId(),
-      name: 'Mesh beneath',
-      kind: 'object',
-      visible: true,
-      locked: false,
-      outline: { kind: 'surround', of, distance: AROUND, corners: 'round' },
-      recipe: { kind: 'fill', settings: { spacing: 2, angle: 45, underlay: 'none' } },
-      thread: nearestThread(design.cloth.colour)?.code ?? '101',
-    };
-    const builder = new JobBuilder(design, 'Mesh beneath');
-    builder.insert(mesh, null, 0);
-    return builder.job([mesh.id]);
+    return knockdownJob(design, of);
   },
 };

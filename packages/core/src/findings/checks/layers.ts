@@ -1,12 +1,13 @@
 // Too much thread in one place: layers over the limit, what nobody will see, and lumps where satins cross.
 import { findItem } from '../../design/tree.ts';
-import { newId, type Design, type DesignObject } from '../../design/types.ts';
+import type { Design } from '../../design/types.ts';
 import { intersect, offsetRegion } from '../../geometry/clip.ts';
 import type { Bounds } from '../../geometry/points.ts';
 import { insideRegion, regionArea, regionBounds, type Region } from '../../geometry/region.ts';
 import { boundsMeet } from '../../sewing/extent.ts';
 import { Move, type Plan } from '../../sewing/plan.ts';
-import { JobBuilder, JobError, type Job } from '../../shaping/jobs/job.ts';
+import { JobError, type Job } from '../../shaping/jobs/job.ts';
+import { trimBeneathJob } from '../../shaping/jobs/repeat.ts';
 import type { Check, Checked, Found, SewnItem } from '../finding.ts';
 import { layerBlobs } from '../layers.ts';
 
@@ -115,36 +116,19 @@ export const crossingCheck: Check = {
   fix: (design, { objects }) => takenOut(design, objects),
 };
 
-/** A satin along a line has no region of its own that could be cut. */
-const canBeCut = ({ leaf }: SewnItem): boolean =>
-  leaf.kind === 'object' && (leaf.recipe.kind !== 'satin' || leaf.recipe.settings.sides === 'shape');
+/** Drawn widths lie along the whole line: it can't be parted. */
+const canBeCut = ({ leaf }: SewnItem): boolean => leaf.kind === 'object' && !leaf.widths?.length;
 
 /**
- * Takes out of each of these objects (in sewing order) what lies beneath a later one of them, but for a margin at its
- * edge so that no cloth shows. Everything stays live: the objects are what they were, less the others' insides.
+ * What of these objects (in sewing order) lies beneath later stitches is left out, but for a margin at the edge so that
+ * no cloth shows. It stays live: what lies above can be moved.
  */
 function takenOut(design: Design, ids: readonly string[]): Job {
-  const builder = new JobBuilder(design, 'Take out what is hidden');
   const objects = ids.map((id) => findItem(design, id)).filter((o) => o?.kind === 'object');
   if (objects.length < 2) throw new JobError('There is nothing beneath it any more that could be taken out.');
-  const insides = objects.slice(1).map((over): DesignObject => {
-    const { start: _, end: __, guideLines: ___, ...model } = over;
-    return {
-      ...model,
-      id: newId(),
-      name: `Inside of ${over.name}`.slice(0, 120),
-      unsewn: true,
-      outline: { kind: 'surround', of: [over.id], distance: -HIDDEN_MARGIN, corners: 'mitre' },
-    };
-  });
-  builder.insertAfter(insides, objects[0].id);
-  const made = objects.slice(0, -1).map((under, i): DesignObject => {
-    const of = [under.id, ...insides.slice(i).map((inside) => inside.id)];
-    return { ...under, id: newId(), outline: { kind: 'combine', op: 'subtract', of } };
-  });
-  made.forEach((result, i) => {
-    builder.insertAfter([result], objects[i].id);
-    builder.replace({ ...objects[i], unsewn: true });
-  });
-  return builder.job(made.map((o) => o.id));
+  return trimBeneathJob(
+    design,
+    objects.slice(0, -1).map((o) => o.id),
+    HIDDEN_MARGIN,
+  );
 }
