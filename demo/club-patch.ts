@@ -6,7 +6,11 @@ import { design, Drawing } from './drawing.ts';
 
 export function clubPatch(): Design {
   const d = new Drawing('p');
-  const badge = d.group('Badge', clubBadge().objects);
+  // What lies under dome, moon and ring is left out, so that the patch stays soft.
+  const badge = d.group(
+    'Badge',
+    clubBadge().objects.map((o) => (o.kind === 'object' ? { ...o, trimBeneath: 1 } : o)),
+  );
   const around: Omit<SurroundOutline, 'distance'> = {
     kind: 'surround',
     of: [badge.id],

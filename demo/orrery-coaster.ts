@@ -18,21 +18,15 @@ const circle = (more: Partial<CircleLayout>): CircleLayout => ({
 export function orreryCoaster(): Design {
   const d = new Drawing();
   const sun = d.object('Sun', ellipse(0, 0, 13), '130', 'fill', { angle: 20 });
-  const rays = d.repeat(
-    'Rays',
-    [
-      d.object(
-        'Ray',
-        path('M-2 -5.9 L-2 -7 C-2.2 -10 -1 -12.6 0 -14.6 C1 -12.6 2.2 -10 2 -7 L2 -5.9 Z'),
-        '133',
-        'fill',
-        {
-          angle: 0,
-        },
-      ),
+  const ray: DesignObject = {
+    ...d.object('Ray', path('M0 -5.8 L0 -15'), '133', 'satin', { ends: 'point' }),
+    widths: [
+      { at: 0, width: 3.2 },
+      { at: 0.4, width: 4.2 },
+      { at: 1, width: 0.6 },
     ],
-    circle({ count: 10 }),
-  );
+  };
+  const rays = d.repeat('Rays', [ray], circle({ count: 10 }));
   const planet = d.object('Planet', ellipse(0, -25, 9.4), '231', 'contour', { spacing: 0.8 });
   const edge = d.object('Planet’s edge', { kind: 'edge', of: [planet.id], which: 'all' }, '234', 'satin', {
     width: 1.8,

@@ -144,6 +144,11 @@ async function main() {
     await page.getByRole('group', { name: 'Keeps clear of' }).scrollIntoViewIfNeeded();
     await shot('bench-open-fills');
 
+    await lay('Orrery coaster');
+    await page.mouse.click(...(await place(0, -25)));
+    await settled();
+    await shot('bench-repeat');
+
     await lay('Telescope-bag label');
     await cardPage('Guides');
     await page.getByLabel('Rulers').check();
