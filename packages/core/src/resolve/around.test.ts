@@ -3,55 +3,19 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { applyCommand } from '../design/commands.ts';
 import { findItem, visibleLeaves } from '../design/tree.ts';
-import {
-  emptyDesign,
-  type Design,
-  type DesignObject,
-  type Group,
-  type Item,
-  type Outline,
-  type PlainOutline,
-  type SurroundOutline,
-} from '../design/types.ts';
+import type { Design, DesignObject, Group, Item, PlainOutline, SurroundOutline } from '../design/types.ts';
 import { EdgeIndex } from '../geometry/edge-index.ts';
 import { insideRegion, regionArea, regionBounds, ringsOf, type Region } from '../geometry/region.ts';
 import { lengthOf } from '../geometry/polyline.ts';
 import { outlineLines } from '../outlines/flatten.ts';
-import { parsePathData } from '../outlines/path-data.ts';
 import { outlineRegion } from '../outlines/region.ts';
 import { surroundOutline } from '../outlines/live/surround.ts';
 import { figuresOf } from '../sewing/plan.ts';
 import { sewDesign } from '../sewing/sew.ts';
 import { layersOver } from '../findings/findings.ts';
 import { resolveDesign } from './resolve.ts';
+import { box, design, drawn, object, ragged } from '../../test/draw.ts';
 
-const shape = (d: string): PlainOutline => ({ kind: 'path', paths: parsePathData(d).paths });
-const box = (x: number, y: number, width: number, height: number): PlainOutline => ({
-  kind: 'rectangle',
-  x,
-  y,
-  width,
-  height,
-  radius: 0,
-  turn: 0,
-});
-const object = (
-  id: string,
-  outline: Outline,
-  kind = 'fill',
-  more: Partial<DesignObject> = {},
-): DesignObject => ({
-  id,
-  name: id,
-  kind: 'object',
-  visible: true,
-  locked: false,
-  outline,
-  recipe: { kind, settings: {} },
-  thread: '222',
-  ...more,
-});
-const design = (...objects: Item[]): Design => ({ ...emptyDesign('Test'), objects });
 const around = (of: string[], more: Partial<SurroundOutline> = {}): SurroundOutline => ({
   kind: 'surround',
   of,
@@ -63,23 +27,14 @@ const plainOf = (d: Design, id: string): PlainOutline =>
   (findItem(resolveDesign(d), id) as DesignObject<PlainOutline>).outline;
 const regionOf = (d: Design, id: string): Region => outlineRegion(plainOf(d, id));
 
-const ragged = fc
+const raggedShape = fc
   .array(fc.double({ min: 6, max: 20, noNaN: true }), { minLength: 5, maxLength: 16 })
-  .map((radii) =>
-    shape(
-      `${radii
-        .map((r, i) => {
-          const a = (2 * Math.PI * i) / radii.length;
-          return `${i ? 'L' : 'M'}${r * Math.cos(a)} ${r * Math.sin(a)}`;
-        })
-        .join('')}Z`,
-    ),
-  );
+  .map((radii) => ragged(radii));
 
 describe('surrounds', () => {
   test('lie at their distance everywhere, to 0.05 mm, outwards and inwards', () => {
     fc.assert(
-      fc.property(ragged, fc.constantFrom(-1.5, 0.8, 3, 7), (outline, distance) => {
+      fc.property(raggedShape, fc.constantFrom(-1.5, 0.8, 3, 7), (outline, distance) => {
         const made = outlineRegion(surroundOutline({ distance, corners: 'round' }, [outline]));
         const source = outlineRegion(outline);
         const edges = new EdgeIndex(source.flatMap(ringsOf));
@@ -122,11 +77,11 @@ describe('surrounds', () => {
   });
 
   test('notches narrower than the bridge are closed, wider ones stay; holes are filled when asked', () => {
-    const comb = shape('M0 0H30V20H20V6H18V20H0Z'); // a notch 2 mm wide
+    const comb = drawn('M0 0H30V20H20V6H18V20H0Z'); // a notch 2 mm wide
     const at = (bridge: number): boolean =>
       insideRegion(outlineRegion(surroundOutline({ distance: 0, corners: 'mitre', bridge }, [comb])), 19, 12);
     expect([at(0), at(1.5), at(2.5)]).toEqual([false, false, true]);
-    const frame = shape('M0 0H30V30H0ZM10 10H20V20H10Z');
+    const frame = drawn('M0 0H30V30H0ZM10 10H20V20H10Z');
     const hole = (fillHoles: boolean): boolean =>
       insideRegion(
         outlineRegion(surroundOutline({ distance: 1, corners: 'round', fillHoles }, [frame])),
@@ -198,22 +153,22 @@ describe('what is hidden', () => {
   test('a shape under a fill loses what lies deeper than the overlap; without the wish it loses nothing', () => {
     const over = object('o', box(0, 0, 10, 10));
     const area = (more: Partial<DesignObject>): number =>
-      regionArea(regionOf(design(object('u', box(0, 0, 30, 30), 'fill', more), over), 'u'));
+      regionArea(regionOf(design(object('u', box(0, 0, 30, 30), 'fill', {}, more), over), 'u'));
     expect(area({})).toBeCloseTo(900, 0);
     expect(area(trimmed)).toBeCloseTo(900 - 64, 0);
   });
 
   test('only what is sewn later and dense hides; open kinds and hidden objects do not', () => {
-    const under = object('u', box(0, 0, 30, 30), 'fill', trimmed);
+    const under = object('u', box(0, 0, 30, 30), 'fill', {}, trimmed);
     const area = (...items: Item[]): number => regionArea(regionOf(design(...items), 'u'));
     expect(area(object('o', box(0, 0, 10, 10)), under)).toBeCloseTo(900, 0);
     expect(area(under, object('o', box(0, 0, 10, 10), 'stipple'))).toBeCloseTo(900, 0);
-    expect(area(under, object('o', box(0, 0, 10, 10), 'fill', { visible: false }))).toBeCloseTo(900, 0);
+    expect(area(under, object('o', box(0, 0, 10, 10), 'fill', {}, { visible: false }))).toBeCloseTo(900, 0);
   });
 
   test('a satin that crosses under another is parted, and the lump at the crossing goes', () => {
     const satin = (id: string, d: string, more: Partial<DesignObject> = {}): DesignObject => {
-      const o = object(id, shape(d), 'satin', more);
+      const o = object(id, drawn(d), 'satin', {}, more);
       o.recipe.settings.width = 4;
       return o;
     };
@@ -240,6 +195,7 @@ describe('what is hidden', () => {
           'u',
           { kind: 'ellipse', x: 0, y: 0, width: 40, height: 40, turn },
           'satin',
+          {},
           trimmed,
         );
         const d = design(ring, object('o', box(20, 0, 12, 12)));
@@ -259,7 +215,7 @@ describe('what is hidden', () => {
       design({
         ...{ id: 'r', name: 'r', visible: true, locked: false, kind: 'group' as const },
         objects: [
-          object('p', { kind: 'ellipse', x: 0, y: -12, width: 14, height: 22, turn: 0 }, 'fill', more),
+          object('p', { kind: 'ellipse', x: 0, y: -12, width: 14, height: 22, turn: 0 }, 'fill', {}, more),
         ],
         repeat: {
           layout: { kind: 'circle', centre: { x: 0, y: 0 }, count: 6, sweep: 360, fit: 'place', gap: 0 },

@@ -2,6 +2,7 @@
 // What the Shapes tool draws next.
 import { outlinePaths, pathData, readyShape, type BoxOutline } from '@rosehip/core';
 import { useBringIn } from '../bring-in.ts';
+import MotifShelf from './MotifShelf.vue';
 import { chosenShape, SHAPE_CHOICES } from '../tools/shape-tool.ts';
 
 const bringIn = useBringIn();
@@ -55,6 +56,7 @@ const drawings = SHAPE_CHOICES.map((c) => ({ ...c, data: drawing(c.id) }));
         </button>
       </li>
     </ul>
+    <MotifShelf />
     <label class="button mt-4 justify-center focus-within:outline-2 focus-within:outline-rosehip">
       Bring in a drawing or stitches
       <input

@@ -3,64 +3,28 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { applyCommand, CommandError } from '../../design/commands.ts';
 import { everyLeaf, findItem, originOf, visibleLeaves } from '../../design/tree.ts';
-import {
-  emptyDesign,
-  type CircleLayout,
-  type Design,
-  type DesignObject,
-  type Group,
-  type Item,
-  type Layout,
-  type Outline,
-  type PlainOutline,
-  type Repeat,
-  type RowSpacing,
+import type {
+  CircleLayout,
+  Design,
+  DesignObject,
+  Group,
+  Item,
+  Layout,
+  Outline,
+  PlainOutline,
+  Repeat,
+  RowSpacing,
 } from '../../design/types.ts';
 import { intersect, offsetRegion } from '../../geometry/clip.ts';
 import { EdgeIndex } from '../../geometry/edge-index.ts';
 import { regionArea, regionMiddle, ringsOf, type Region } from '../../geometry/region.ts';
 import { outlineRegion } from '../../outlines/region.ts';
-import { parsePathData } from '../../outlines/path-data.ts';
 import { sewDesign } from '../../sewing/sew.ts';
 import { figuresOf } from '../../sewing/plan.ts';
 import { placedCopies, resolveDesign } from '../resolve.ts';
 import { threadOutline } from '../thread-outline.ts';
+import { design, drawn, ellipse, group, object, ragged } from '../../../test/draw.ts';
 
-const object = (
-  id: string,
-  outline: Outline,
-  kind = 'fill',
-  more: Partial<DesignObject> = {},
-): DesignObject => ({
-  id,
-  name: id,
-  kind: 'object',
-  visible: true,
-  locked: false,
-  outline,
-  recipe: { kind, settings: {} },
-  thread: '222',
-  ...more,
-});
-const group = (id: string, objects: Item[], repeat?: Repeat): Group => ({
-  id,
-  name: id,
-  kind: 'group',
-  visible: true,
-  locked: false,
-  objects,
-  ...(repeat && { repeat }),
-});
-const design = (...objects: Item[]): Design => ({ ...emptyDesign('Test'), objects });
-const ellipse = (x: number, y: number, width: number, height: number, turn = 0): PlainOutline => ({
-  kind: 'ellipse',
-  x,
-  y,
-  width,
-  height,
-  turn,
-});
-const shape = (d: string): PlainOutline => ({ kind: 'path', paths: parsePathData(d).paths });
 const circle = (more: Partial<CircleLayout> = {}): CircleLayout => ({
   kind: 'circle',
   centre: { x: 0, y: 0 },
@@ -110,18 +74,10 @@ function apart(a: Region, b: Region): number {
   return best;
 }
 
-/** Ragged closed shapes about a place: a star of random radii. */
-const ragged = (x: number, y: number) =>
-  fc.array(fc.double({ min: 2, max: 7, noNaN: true }), { minLength: 5, maxLength: 14 }).map((radii) =>
-    shape(
-      `${radii
-        .map((r, i) => {
-          const a = (2 * Math.PI * i) / radii.length;
-          return `${i ? 'L' : 'M'}${x + r * Math.cos(a)} ${y + r * Math.sin(a)}`;
-        })
-        .join('')}Z`,
-    ),
-  );
+const raggedAt = (x: number, y: number) =>
+  fc
+    .array(fc.double({ min: 2, max: 7, noNaN: true }), { minLength: 5, maxLength: 14 })
+    .map((radii) => ragged(radii, x, y));
 
 describe('circle repeats', () => {
   test('count × angle is the whole circle; the middles lie on one circle, evenly', () => {
@@ -145,7 +101,7 @@ describe('circle repeats', () => {
   test('ends that touch leave gaps as wide as asked, all the same to 0.02 mm', () => {
     fc.assert(
       fc.property(
-        ragged(0, -25),
+        raggedAt(0, -25),
         fc.integer({ min: 3, max: 12 }),
         fc.constantFrom(0, 0.5, 2),
         fc.boolean(),
@@ -164,7 +120,7 @@ describe('circle repeats', () => {
 
   test('an overlap is so much nearer than touching, along the line between neighbours', () => {
     fc.assert(
-      fc.property(ragged(0, -25), fc.integer({ min: 3, max: 12 }), (outline, count) => {
+      fc.property(raggedAt(0, -25), fc.integer({ min: 3, max: 12 }), (outline, count) => {
         const radius = (gap: number): number =>
           placedCopies(repeated(circle({ count, fit: 'gap', gap }), [object('a', outline)]), 'r')!.radius!;
         const chord = 2 * Math.sin(Math.PI / count);
@@ -224,7 +180,7 @@ describe('rows and grids', () => {
   test('gaps in a row are as wide as asked, whatever the direction and the shape', () => {
     fc.assert(
       fc.property(
-        ragged(0, 0),
+        raggedAt(0, 0),
         fc.constantFrom(0, 0.6, 3),
         fc.integer({ min: -90, max: 90 }),
         fc.boolean(),
@@ -282,7 +238,7 @@ describe('rows and grids', () => {
 });
 
 describe('path repeats', () => {
-  const line = (id: string, d: string): DesignObject => object(id, shape(d), 'run');
+  const line = (id: string, d: string): DesignObject => object(id, drawn(d), 'run');
   const along = (more: Partial<Extract<Layout, { kind: 'path' }>> = {}): Layout => ({
     kind: 'path',
     along: 'l',
@@ -339,7 +295,7 @@ describe('path repeats', () => {
 describe('what copies are', () => {
   const two = (): Item[] => [
     object('a', ellipse(0, -20, 6, 9)),
-    object('b', ellipse(0, -20, 2, 2), 'fill', { thread: '121' }),
+    object('b', ellipse(0, -20, 2, 2), 'fill', {}, { thread: '121' }),
   ];
 
   test('copies have the ids of what they copy, marked; one left out is not sewn, the first either', () => {
@@ -402,7 +358,7 @@ describe('what copies are', () => {
   });
 
   test('a shape that copies keep clear of outside of their repeat is left out of each where it lies', () => {
-    const petal = object('a', ellipse(0, -20, 8, 20), 'fill', { keepClear: { of: ['c'], margin: 1 } });
+    const petal = object('a', ellipse(0, -20, 8, 20), 'fill', {}, { keepClear: { of: ['c'], margin: 1 } });
     const d = design(
       group('r', [petal], { layout: circle({ count: 4 }), order: 'copies' }),
       object('c', ellipse(20, 0, 10, 10)),

@@ -2,19 +2,9 @@
 import { describe, expect, test } from 'vitest';
 import { applyCommand } from '../../design/commands.ts';
 import { everyLeaf, findItem, findPlace } from '../../design/tree.ts';
-import {
-  emptyDesign,
-  type Design,
-  type DesignObject,
-  type Group,
-  type Item,
-  type Outline,
-  type PlainOutline,
-  type Repeat,
-} from '../../design/types.ts';
+import type { Design, DesignObject, Group, Item, PlainOutline, Repeat } from '../../design/types.ts';
 import { checkDesign } from '../../formats/design-file/read.ts';
 import { insideRegion, regionArea, regionBounds } from '../../geometry/region.ts';
-import { parsePathData } from '../../outlines/path-data.ts';
 import { outlineRegion } from '../../outlines/region.ts';
 import { placedCopies, resolveDesign } from '../../resolve/resolve.ts';
 import { Move } from '../../sewing/plan.ts';
@@ -34,27 +24,7 @@ import {
   stippleAroundJob,
   surroundJob,
 } from './surround.ts';
-
-const ellipse = (x: number, y: number, width: number, height: number): PlainOutline => ({
-  kind: 'ellipse',
-  x,
-  y,
-  width,
-  height,
-  turn: 0,
-});
-const shape = (d: string): PlainOutline => ({ kind: 'path', paths: parsePathData(d).paths });
-const object = (id: string, outline: Outline, kind = 'fill', thread = '222'): DesignObject => ({
-  id,
-  name: id,
-  kind: 'object',
-  visible: true,
-  locked: false,
-  outline,
-  recipe: { kind, settings: {} },
-  thread,
-});
-const design = (...objects: Item[]): Design => ({ ...emptyDesign('Test'), objects });
+import { design, drawn, ellipse, object } from '../../../test/draw.ts';
 
 /** Does a job; checks that the result is a sound design and that taking it back gives the design before. */
 function done(d: Design, job: Job): { design: Design; select: string[] } {
@@ -77,7 +47,7 @@ const withRepeat = (d: Design, id: string, change: Partial<Repeat>): Design => {
 describe('repeats', () => {
   const petal = (): Item[] => [
     object('p', ellipse(0, -20, 8, 14), 'contour'),
-    object('q', ellipse(0, -20, 2, 2), 'fill', '121'),
+    object('q', ellipse(0, -20, 2, 2), 'fill', {}, { thread: '121' }),
   ];
 
   test('a selection becomes a group that is repeated; one group becomes the repeat itself', () => {
@@ -95,7 +65,7 @@ describe('repeats', () => {
 
   test('a path repeat wants a line, and says so', () => {
     expect(() => repeatJob(design(...petal()), ['p'], 'path')).toThrow(JobError);
-    const d = design(...petal(), object('l', shape('M-40 30H40'), 'run'));
+    const d = design(...petal(), object('l', drawn('M-40 30H40'), 'run'));
     const made = done(d, repeatJob(d, ['p', 'l'], 'path'));
     expect(groupOf(made.design, made.select[0]).repeat.layout).toMatchObject({ kind: 'path', along: 'l' });
   });
@@ -177,7 +147,7 @@ describe('repeats', () => {
   });
 
   test('a duplicate follows its own line, not the first one', () => {
-    const d = design(...petal(), object('l', shape('M-40 30H40'), 'run'));
+    const d = design(...petal(), object('l', drawn('M-40 30H40'), 'run'));
     const { design: made, select } = done(d, repeatJob(d, ['p', 'l'], 'path'));
     const twice = done(made, duplicateJob(made, [...select, 'l'], [1, 0, 0, 1, 0, 20])).design;
     const copies = twice.objects.filter((o): o is Group => o.kind === 'group');
@@ -189,7 +159,10 @@ describe('repeats', () => {
 
 describe('around', () => {
   const badge = (): Design =>
-    design(object('a', ellipse(-8, 0, 14, 14)), object('b', ellipse(8, 0, 14, 14), 'fill', '121'));
+    design(
+      object('a', ellipse(-8, 0, 14, 14)),
+      object('b', ellipse(8, 0, 14, 14), 'fill', {}, { thread: '121' }),
+    );
   const only = (made: { design: Design; select: string[] }): DesignObject =>
     findItem(made.design, made.select[0]) as DesignObject;
   const regionOf = (d: Design, id: string) =>
@@ -265,7 +238,7 @@ describe('around', () => {
       item: { ...object('a', ellipse(-8, 0, 30, 30)), unsewn: true },
     }).design;
     for (const o of objects) expect(regionArea(regionOf(bigger, o.id))).toBeCloseTo(225 * Math.PI, -1);
-    expect(() => appliqueJob(design(object('l', shape('M0 0H20'), 'run')), ['l'], options)).toThrow(/closed/);
+    expect(() => appliqueJob(design(object('l', drawn('M0 0H20'), 'run')), ['l'], options)).toThrow(/closed/);
     const reverse = done(
       badge(),
       appliqueJob(badge(), ['a'], { ...options, patch: { ...options.patch, reverse: true } }),
