@@ -125,6 +125,16 @@ test('a drawing is kept as a motif, fills a shape, and goes out and in as SVG', 
   await expect(own.locator('li')).toHaveCount(2);
   await own.getByRole('button', { name: 'Take Again off the shelf' }).click();
   await expect(own.locator('li')).toHaveCount(1);
+
+  // A motif of the shelf is laid on the cloth, and repeated like anything else.
+  await page.keyboard.press('Escape');
+  await bench.tool('Shapes');
+  await page.getByRole('list', { name: 'Motifs' }).getByRole('button', { name: 'Daisy' }).click();
+  await bench.ready();
+  await bench.press('Row repeat');
+  await bench.ready();
+  const repeat = (await objects(bench)).at(-1) as unknown as { repeat: { layout: { kind: string } } };
+  expect(repeat.repeat.layout.kind).toBe('row');
 });
 
 test('embossing takes two clicks and follows the shape', async ({ page }) => {

@@ -101,32 +101,34 @@ test('findings: seen, mended twice, one taken back, one ignored for good', async
   expect((await bench.counts())[0]).toBeLessThan((await bench.counts())[1]);
 
   await moon.getByRole('button', { name: 'Leave out what is hidden' }).click();
-  await expect(list.getByRole('status')).toContainText(`${before - 1} findings are left`);
+  await expect(list.getByRole('status')).toContainText('findings are left');
+  const left = Number(/(\d+) findings are left/.exec(await list.getByRole('status').innerText())![1]);
+  expect(left).toBeLessThan(before);
   // Shown only: nothing is done until it is taken.
   await expect(page.getByRole('button', { name: 'Undo' })).toHaveAttribute('title', 'Nothing to undo yet');
   await list.getByRole('button', { name: 'Take it' }).click();
-  await expect.poll(count).toBe(before - 1);
+  await expect.poll(count).toBe(left);
 
   const alike = items.filter({ hasText: 'look alike' }).first();
   await alike.getByRole('button', { name: /^Sew / }).click();
   await list.getByRole('button', { name: 'Take it' }).click();
-  await expect.poll(count).toBe(before - 2);
+  await expect.poll(count).toBe(left - 1);
   await page.getByRole('button', { name: 'Undo' }).click();
-  await expect.poll(count).toBe(before - 1);
+  await expect.poll(count).toBe(left);
 
   await items.first().getByRole('button', { name: 'Ignore' }).click();
   await list.getByLabel('Why it does not matter').fill('The felt is thick');
   await list.getByRole('button', { name: 'Ignore it' }).click();
-  await expect.poll(count).toBe(before - 2);
+  await expect.poll(count).toBe(left - 1);
   await bench.saved();
   await page.reload();
   await bench.ready();
-  await expect.poll(count).toBe(before - 2);
+  await expect.poll(count).toBe(left - 1);
   await page.getByRole('button', { name: /^\d+ findings$/ }).click();
   await list.getByText('Ignored: 1').click();
   await expect(list).toContainText('The felt is thick');
   await list.getByRole('button', { name: 'Mind it again' }).click();
-  await expect.poll(count).toBe(before - 1);
+  await expect.poll(count).toBe(left);
 });
 
 test('reordered by drag in both forms, put in order, stopped; the file follows', async ({ page }) => {

@@ -47,7 +47,7 @@ test('a ringed planet with a telescope in front of it, drawn from nothing, undon
   await page.keyboard.press('v');
   await expect(bench.block('Shape 1')).toBeVisible();
   await bench.press('Offset');
-  await expect(bench.block('Offset')).toBeVisible();
+  await expect(bench.block('Offset of Shape 1')).toBeVisible();
 
   // The telescope: half its tube with the pen, mirrored below, made one, parted by the knife.
   await page.keyboard.press('Escape');

@@ -14,7 +14,7 @@ const sample = (name: string): string => new URL(`./files/${name}`, import.meta.
 test('designs are found, renamed, duplicated, deleted and brought back', async ({ page }) => {
   await page.goto(rosehip.address);
   const cards = page.locator('article');
-  await expect(cards).toHaveCount(7);
+  await expect(cards).toHaveCount(10);
   await expect(cards.filter({ hasText: 'Club badge' })).toContainText(
     /81 × 81 mm · [\d,]+ stitches · \d+ min/,
   );
@@ -30,8 +30,11 @@ test('designs are found, renamed, duplicated, deleted and brought back', async (
   await expect(cards.locator('h2')).toHaveText([
     'Blanket corner',
     'Club badge',
+    'Club patch',
     'Comet bookmark',
+    'Moon-phase runner',
     'Moor garden',
+    'Orrery coaster',
     'Run, satin and fill',
     'Stitch sampler',
     'Telescope-bag label',
@@ -39,7 +42,7 @@ test('designs are found, renamed, duplicated, deleted and brought back', async (
 
   await page.getByRole('button', { name: 'More for Club badge' }).click();
   await page.getByRole('menuitem', { name: 'Duplicate' }).click();
-  await expect(cards).toHaveCount(8);
+  await expect(cards).toHaveCount(11);
   await page.getByRole('button', { name: 'More for Club badge (copy)' }).click();
   await page.getByRole('menuitem', { name: 'Rename' }).click();
   await page.getByLabel('Name of the design').fill('Moor badge');
@@ -48,9 +51,9 @@ test('designs are found, renamed, duplicated, deleted and brought back', async (
 
   await page.getByRole('button', { name: 'More for Moor badge' }).click();
   await page.getByRole('menuitem', { name: 'Delete' }).click();
-  await expect(cards).toHaveCount(7);
+  await expect(cards).toHaveCount(10);
   await page.getByRole('button', { name: 'Put it back' }).click();
-  await expect(cards).toHaveCount(8);
+  await expect(cards).toHaveCount(11);
 });
 
 test('a stitch file comes in with its exact coordinates', async ({ page }) => {

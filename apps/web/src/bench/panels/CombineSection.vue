@@ -19,7 +19,8 @@ const band = useLocalStorage('rosehip-band', {
 });
 const none = computed(() => props.commands.need(1));
 // Plain copies: what goes into the design must not be watched by the interface.
-const makeOffset = (): void => props.commands.does((d, ids) => surroundJob(d, ids, { ...offset.value }));
+const makeOffset = (): void =>
+  props.commands.does((d, ids) => surroundJob(d, ids, { ...offset.value }, 'Offset'));
 const makeBand = (): void => props.commands.does((d, ids) => bandJob(d, ids, { ...band.value }));
 </script>
 
