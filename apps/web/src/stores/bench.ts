@@ -9,6 +9,7 @@ import {
   findPlace,
   JobError,
   resolveDesign,
+  resolvedItem,
   transformItems,
   type Command,
   type Design,
@@ -70,8 +71,12 @@ export const useBench = defineStore('bench', () => {
 
   /** The design as it is shown, every outline by itself: what the cloth draws and hits. */
   const plain = computed(() => (design.value ? resolveDesign(design.value) : null));
+  // Pressing and snapping look at the whole design: it is made ready while no hand moves.
+  const whenIdle = window.requestIdleCallback ?? ((work: () => void) => setTimeout(work, 200));
+  watch(committed, (now) => now && whenIdle(() => now === committed.value && resolveDesign(now)));
+  /** What is selected, by itself: while a hand moves, no more is made here than that. */
   const selectedPlain = computed<Item<PlainOutline>[]>(() =>
-    plain.value ? selection.value.flatMap((id) => findItem(plain.value!, id) ?? []) : [],
+    design.value ? selection.value.flatMap((id) => resolvedItem(design.value!, id) ?? []) : [],
   );
 
   async function load(designId: string): Promise<void> {

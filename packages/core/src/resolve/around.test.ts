@@ -13,8 +13,8 @@ import { surroundOutline } from '../outlines/live/surround.ts';
 import { figuresOf } from '../sewing/plan.ts';
 import { sewDesign } from '../sewing/sew.ts';
 import { layersOver } from '../findings/findings.ts';
-import { resolveDesign } from './resolve.ts';
-import { box, design, drawn, object, ragged } from '../../test/draw.ts';
+import { resolvedItem, resolveDesign } from './resolve.ts';
+import { box, design, drawn, ellipse, group, object, ragged } from '../../test/draw.ts';
 
 const around = (of: string[], more: Partial<SurroundOutline> = {}): SurroundOutline => ({
   kind: 'surround',
@@ -146,6 +146,19 @@ describe('surrounds', () => {
     }).design;
     expect(regionBounds(regionOf(changed, 's'))!.maxY).toBeCloseTo(28, 1);
   });
+});
+
+test('one item by itself is what it is in the whole design', () => {
+  const ring = object('c', ellipse(0, 0, 12));
+  const petal = object('p', ellipse(0, -15, 8, 14), 'fill', {}, { keepClear: { of: ['c'], margin: 1 } });
+  const repeat = group('r', [petal, object('e', { kind: 'edge', of: ['p'], which: 'all' }, 'satin')], {
+    layout: { kind: 'circle', centre: { x: 0, y: 0 }, count: 4, sweep: 360, fit: 'place', gap: 0 },
+    order: 'copies',
+  });
+  const d = design(ring, repeat, object('s', around(['r'], { from: 'thread' })));
+  const alone = ['c', 'p', 'e', 'r', 's'].map((id) => resolvedItem(structuredClone(d), id));
+  expect(alone).toEqual(['c', 'p', 'e', 'r', 's'].map((id) => findItem(resolveDesign(d), id)));
+  expect(resolvedItem(d, 'nobody')).toBeNull();
 });
 
 describe('what is hidden', () => {

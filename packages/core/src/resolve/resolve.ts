@@ -3,7 +3,7 @@
 //
 // Nothing is made twice: an outline is made anew only when it, or one that it is made from, has changed.
 import { isLive } from '../design/live.ts';
-import { everyItem } from '../design/tree.ts';
+import { everyItem, findPlace, originOf } from '../design/tree.ts';
 import type {
   Bend,
   Design,
@@ -164,6 +164,14 @@ class Resolver {
     );
   }
 
+  /** One item as it lies on the cloth, and no more of the design than it is made from. */
+  resolveOne(id: string): PlainItem | null {
+    const found = this.items.get(id);
+    if (!found) return null;
+    const [own] = this.resolve([found.item], found.inside);
+    return found.inside.reduceRight((item, g) => (g.bend ? bentItem(item, g.bend) : item), own);
+  }
+
   /** The item without the room that it keeps around those of its `of` that `counts` says. */
   private cleared(item: PlainItem, here: readonly Group[], counts: (id: string) => boolean): PlainItem {
     if (item.kind !== 'object') {
@@ -265,6 +273,16 @@ export function resolveDesign(design: Design): PlainDesign {
     resolved.set(design, made);
   }
   return made;
+}
+
+/**
+ * One item of a design as it is resolved, without resolving all others; what is hidden beneath later stitches is still
+ * there. Null when the design doesn't hold it.
+ */
+export function resolvedItem(design: Design, id: string): Item<PlainOutline> | null {
+  const whole = resolved.get(design);
+  if (whole) return findPlace(whole.objects, id)?.item ?? null;
+  return new Resolver(design).resolveOne(originOf(id));
 }
 
 /**

@@ -5,10 +5,10 @@ import {
   clothById,
   completeSettings,
   densityNote,
-  findItem,
   isPlain,
   outlinePaths,
   pathData,
+  resolvedItem,
   rotation,
   skewing,
   multiply,
@@ -60,11 +60,11 @@ const outlines = computed(() => {
 });
 /** What the selected objects are made from, dashed. */
 const sources = computed(() => {
-  const { plain } = bench;
-  if (!plain) return '';
+  const { design } = bench;
+  if (!design) return '';
   return bench.selected
     .flatMap(sourcesOf)
-    .flatMap((id) => findItem(plain, id) ?? [])
+    .flatMap((id) => resolvedItem(design, id) ?? [])
     .map(outlinesOf)
     .join('');
 });

@@ -3,7 +3,7 @@
 import { useElementSize, useEventListener } from '@vueuse/core';
 import * as Comlink from 'comlink';
 import { computed, onBeforeUnmount, onMounted, ref, useTemplateRef, watch } from 'vue';
-import { everyLeaf, findItem, patchesOf } from '@rosehip/core';
+import { everyLeaf, findItem } from '@rosehip/core';
 import { withoutPictureData } from '../../workers/engine.ts';
 import { startPainter } from '../../workers/painter.ts';
 import { rest } from '../../workers/rest.ts';
@@ -134,7 +134,10 @@ watch(
 /** Pictures that are printed on appliqué cloth: each is decoded once. */
 const printed = new Set<string>();
 watch(
-  () => (bench.plain ? patchesOf(bench.plain).flatMap((o) => o.patch.data ?? []) : []),
+  () =>
+    [...everyLeaf(bench.design?.objects ?? [])].flatMap((l) =>
+      l.kind === 'object' && l.patch?.data ? [l.patch.data] : [],
+    ),
   async (all) => {
     for (const data of all.filter((d) => !printed.has(d))) {
       printed.add(data);

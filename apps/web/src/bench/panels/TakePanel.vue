@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // Take to machine: files to take away, with what is in them told before.
 import { computed, reactive, ref, watch } from 'vue';
-import { patchesOf } from '@rosehip/core';
+import { everyLeaf } from '@rosehip/core';
 import { showNumber } from '../../fields/arithmetic.ts';
 import { counted, sewingTime } from '../../parts/time.ts';
 import { useBench } from '../../stores/bench.ts';
@@ -53,9 +53,10 @@ const ALL_KINDS: { kind: FileKind | 'png'; ending: string; label: string; about:
     type: 'image/svg+xml',
   },
 ];
-const KINDS = computed(() =>
-  ALL_KINDS.filter((k) => k.kind !== 'cut' || (bench.plain && patchesOf(bench.plain).length > 0)),
+const hasPatch = computed(() =>
+  [...everyLeaf(bench.design?.objects ?? [])].some((l) => l.kind === 'object' && l.patch && l.visible),
 );
+const KINDS = computed(() => ALL_KINDS.filter((k) => k.kind !== 'cut' || hasPatch.value));
 
 const chosen = ref<FileKind | 'png'>('dst');
 /** How the picture is painted; it begins with what is looked at now. */

@@ -4,8 +4,7 @@ import { Link2, Link2Off } from '@lucide/vue';
 import { computed, ref } from 'vue';
 import {
   densityNote,
-  findItem,
-  resolveDesign,
+  resolvedItem,
   rotation,
   translation,
   type BoxOutline,
@@ -27,7 +26,7 @@ const ready = computed(() => readyOf(bench.selectedPlain));
 /** The frame before a preview that may be under way: every live value counts from it. */
 function start(): Frame | null {
   const { committed } = bench;
-  return committed && frameOf(bench.selection.flatMap((id) => findItem(resolveDesign(committed), id) ?? []));
+  return committed && frameOf(bench.selection.flatMap((id) => resolvedItem(committed, id) ?? []));
 }
 
 type Key = 'x' | 'y' | 'width' | 'height' | 'turn';
