@@ -168,8 +168,15 @@ class Resolver {
   resolveOne(id: string): PlainItem | null {
     const found = this.items.get(id);
     if (!found) return null;
-    const [own] = this.resolve([found.item], found.inside);
-    return found.inside.reduceRight((item, g) => (g.bend ? bentItem(item, g.bend) : item), own);
+    const { item, inside } = found;
+    let [made] = this.resolve([item], inside);
+    const outermost = inside.findIndex((g) => g.repeat);
+    for (let i = inside.length - 1; i >= 0; i--) {
+      const around = inside[i];
+      if (i === outermost) made = this.cleared(made, inside.slice(0, i), this.outside(around));
+      if (around.bend) made = bentItem(made, around.bend);
+    }
+    return made;
   }
 
   /** The item without the room that it keeps around those of its `of` that `counts` says. */
@@ -207,9 +214,13 @@ class Resolver {
     }
     // What copies keep clear of outside of their repeat is taken out of each of them, later.
     const repeat = inside.find((g) => g.repeat);
-    const within = (id: string): boolean =>
-      !repeat || id === repeat.id || this.inside(id).some((g) => g.id === repeat.id);
-    return this.cleared(plain, inside, within);
+    const outside = repeat && this.outside(repeat);
+    return this.cleared(plain, inside, (id) => !outside?.(id));
+  }
+
+  /** Tells which ids stand neither for a group nor for anything in it. */
+  private outside(group: Group): (id: string) => boolean {
+    return (id) => id !== group.id && !this.inside(id).some((g) => g.id === group.id);
   }
 
   private resolveGroup(item: Group, inside: Group[]): PlainItem {
@@ -222,9 +233,7 @@ class Resolver {
       const one = group;
       group = again(groupsWithCopies, item, [...one.objects, maps], () => withCopies(one, repeat, maps));
       if (!inside.some((g) => g.repeat)) {
-        const outside = (id: string): boolean =>
-          id !== item.id && !this.inside(id).some((g) => g.id === item.id);
-        group = this.cleared(group, inside, outside) as PlainGroup;
+        group = this.cleared(group, inside, this.outside(item)) as PlainGroup;
       }
     }
     return bend ? bentItem(group, bend) : group;
