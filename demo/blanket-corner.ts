@@ -23,7 +23,7 @@ export function blanketCorner(): Design {
       ),
       '121',
       'contour',
-      { spacing: 2.2 },
+      { spacing: 1.6 },
     ),
     guideLines: [
       {

@@ -193,9 +193,10 @@ const grouping = computed(() =>
   props.commands.arrange.value.filter((c) => c.label === 'Group' || c.label === 'Ungroup'),
 );
 
+const REPEATS = { circle: 'Circle', row: 'Row', grid: 'Grid', path: 'Path' };
 const kindOf = (item: Item): string =>
   item.kind === 'group'
-    ? `${item.objects.length} in it`
+    ? `${item.repeat ? `${REPEATS[item.repeat.layout.kind]} repeat, ` : ''}${item.objects.length} in it`
     : item.kind === 'stitches'
       ? 'Stitches'
       : item.unsewn
