@@ -156,7 +156,7 @@ export const useBench = defineStore('bench', () => {
       selection.value = select;
       return true;
     } catch (error) {
-      if (!(error instanceof JobError)) throw error;
+      if (!(error instanceof JobError || error instanceof CommandError)) throw error;
       message.value = error.message;
       return false;
     }

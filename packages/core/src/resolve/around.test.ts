@@ -112,7 +112,7 @@ describe('surrounds', () => {
 
   test('a dent moves only its stretch, and stays a dent when the source changes', () => {
     const dents = [{ x: 23, y: 0, dx: 4, dy: 0, reach: 6 }];
-    const d = (radius: number, more: Partial<SurroundOutline>): Design =>
+    const d = (radius: number, more: Partial<SurroundOutline>) =>
       design(
         object('c', { kind: 'ellipse', x: 0, y: 0, width: 2 * radius, height: 2 * radius, turn: 0 }),
         object('s', around(['c'], more)),

@@ -1,6 +1,6 @@
 // Jobs that repeat things and put things around them: what they make, where, and how it is taken back.
 import { describe, expect, test } from 'vitest';
-import { applyCommand } from '../../design/commands.ts';
+import { applyCommand, CommandError } from '../../design/commands.ts';
 import { everyLeaf, findItem, findPlace } from '../../design/tree.ts';
 import type { Design, DesignObject, Group, Item, PlainOutline, Repeat } from '../../design/types.ts';
 import { checkDesign } from '../../formats/design-file/read.ts';
@@ -12,6 +12,7 @@ import { sewDesign } from '../../sewing/sew.ts';
 import { combineJob } from './combine.ts';
 import { ungroupJob } from './groups.ts';
 import { JobError, type Job } from './job.ts';
+import { reorderJob } from './order.ts';
 import { duplicateJob, hangingOn, removeJob } from './plain.ts';
 import { applySettled, breakOutJob, copyNumber, endRepeatJob, leaveOutJob, repeatJob } from './repeat.ts';
 import {
@@ -144,6 +145,15 @@ describe('repeats', () => {
     for (let i = 0; i < plan.x.length; i++)
       if (plan.move[i] === Move.stitch) expect(Math.hypot(plan.x[i], plan.y[i])).toBeGreaterThan(7.4);
     expect(new Set(plan.objects.map((o) => o.thread)).size).toBe(1);
+  });
+
+  test('what goes around a repeat can’t be put into it: that would be a ring, and the words say so', () => {
+    const first = design(...petal());
+    const made = done(first, repeatJob(first, ['p', 'q'], 'circle'));
+    const border = done(made.design, borderJob(made.design, made.select));
+    const into = (): Job => reorderJob(border.design, border.select, { parent: made.select[0], index: 0 });
+    expect(into).toThrow(CommandError);
+    expect(into).toThrow(/from itself: .* → /);
   });
 
   test('a duplicate follows its own line, not the first one', () => {
