@@ -33,6 +33,12 @@ type Seen = 'outline' | 'thread';
 type PlainItem = Item<PlainOutline>;
 type PlainGroup = Group<PlainOutline>;
 
+/** What of a group is seen: shapes that only serve to make their neighbours are seen in those. */
+function seenIn({ objects }: Group): Item[] {
+  const sewn = objects.filter((o) => o.kind !== 'object' || !o.unsewn);
+  return sewn.length ? sewn : objects;
+}
+
 /** Made before from the very same things. */
 interface Known<T> {
   from: readonly unknown[];
@@ -102,10 +108,7 @@ class Resolver {
       return [seen === 'thread' && !item.unsewn ? threadOutline({ ...item, outline }) : outline];
     }
     const within = [...inside, item];
-    const own = item.objects
-      // A shape that only serves to make its neighbours is seen in them.
-      .filter((o) => seen === 'outline' || o.kind !== 'object' || !o.unsewn)
-      .flatMap((o) => this.outlinesOf(o, within, seen));
+    const own = seenIn(item).flatMap((o) => this.outlinesOf(o, within, seen));
     const all = item.repeat ? this.repeated(item, item.repeat, inside, own) : own;
     return item.bend ? all.map((o) => bendOnce(item.bend!, o)) : all;
   }
@@ -123,9 +126,7 @@ class Resolver {
   /** Where the copies of a group stand. */
   placed(group: Group, repeat: Repeat, inside: Group[]): Placed {
     const within = [...inside, group];
-    const outlines = group.objects
-      .filter((o) => o.kind !== 'object' || !o.unsewn)
-      .flatMap((o) => this.outlinesOf(o, within, 'thread'));
+    const outlines = seenIn(group).flatMap((o) => this.outlinesOf(o, within, 'thread'));
     const { layout } = repeat;
     const along = layout.kind === 'path' ? this.seenFrom(layout.along, within, 'outline') : [];
     return again(placedRepeats, repeat, [...outlines, null, ...along], () =>

@@ -145,6 +145,10 @@ describe('repeats', () => {
     for (let i = 0; i < plan.x.length; i++)
       if (plan.move[i] === Move.stitch) expect(Math.hypot(plan.x[i], plan.y[i])).toBeGreaterThan(7.4);
     expect(new Set(plan.objects.map((o) => o.thread)).size).toBe(1);
+    // What goes around it goes around what is left, not around the whole petals.
+    const offset = done(cut, surroundJob(cut, [id], { distance: 0.5, corners: 'round' }));
+    const around = findItem(resolveDesign(offset.design), offset.select[0]) as DesignObject<PlainOutline>;
+    expect(insideRegion(outlineRegion(around.outline), 0, 0)).toBe(false);
   });
 
   test('what goes around a repeat can’t be put into it: that would be a ring, and the words say so', () => {

@@ -218,7 +218,10 @@ export function applySettled(design: Design, command: Command): Applied {
 export function trimBeneathJob(design: Design, ids: readonly string[], overlap: number | null): Job {
   const objects = objectsIn(inOrder(design, ids)).filter((o) => !o.unsewn);
   if (!objects.length) throw new JobError('Trim what is hidden: select an object that is sewn first.');
-  const builder = new JobBuilder(design, overlap === null ? 'Hidden parts sewn again' : 'Trim what is hidden');
+  const builder = new JobBuilder(
+    design,
+    overlap === null ? 'Hidden parts sewn again' : 'Trim what is hidden',
+  );
   for (const object of objects) {
     const { trimBeneath: _, ...rest } = object;
     builder.replace(overlap === null ? rest : { ...rest, trimBeneath: overlap });
