@@ -78,7 +78,7 @@ const handles = computed<Handle[]>(() => {
       if (layout.down.count > 1) add('down', 'How far apart downwards: drag it', middleOf(across));
     }
   }
-  return out.map((h) => h);
+  return out;
 });
 const circleLine = computed(() => {
   const layout = group.value?.repeat.layout;
