@@ -13,18 +13,26 @@ export function* visibleLeaves<O extends Outline>(items: readonly Item<O>[]): Ge
   }
 }
 
-/** Leaves of a resolved repeat, each run of one colour through all copies before the next. */
+/**
+ * Leaves of a resolved repeat, each run of one colour through all copies before the next. A stop ends a run too: only
+ * the last copy has it, so that the machine waits once.
+ */
 function* byColours<O extends Outline>(group: Group<O>): Generator<Leaf<O>> {
   const isCopy = (item: Item<O>): boolean => item.kind === 'group' && item.copy !== undefined;
   const copies = [
     [...visibleLeaves(group.objects.filter((item) => !isCopy(item)))],
     ...group.objects.filter(isCopy).map((item) => [...visibleLeaves([item])]),
   ];
-  const [first] = copies;
-  for (let from = 0; from < first.length;) {
+  // Shapes that only serve to make others stand in the group itself and have no copies.
+  const isSewn = (leaf: Leaf<O>): boolean => leaf.kind === 'stitches' || !leaf.unsewn;
+  yield* copies[0].filter((leaf) => !isSewn(leaf));
+  const sewn = copies.map((leaves) => leaves.filter(isSewn)).filter((leaves) => leaves.length);
+  const last = sewn.at(-1) ?? [];
+  for (let from = 0; from < last.length;) {
     let to = from + 1;
-    while (to < first.length && first[to].thread === first[from].thread) to++;
-    for (const leaves of copies) yield* leaves.slice(from, to);
+    while (to < last.length && last[to].thread === last[from].thread && last[to - 1].stopAfter === undefined)
+      to++;
+    for (const leaves of sewn) yield* leaves.slice(from, to);
     from = to;
   }
 }

@@ -29,25 +29,38 @@ const left = (item: PlainItem): PlainItem => {
 
 const isIdentity = (m: Matrix): boolean => m.every((v, i) => v === IDENTITY[i]);
 
-/** What stands in a repeat and its copies, one group a copy. */
+const withoutStops = (item: PlainItem): PlainItem => {
+  if (item.kind === 'group') return { ...item, objects: item.objects.map(withoutStops) };
+  const { stopAfter: _, ...rest } = item;
+  return rest;
+};
+
+/** What stands in a repeat and its copies, one group a copy. Sewn colour by colour, only the last copy has stops. */
 export function withCopies(
   group: Group<PlainOutline>,
   repeat: Repeat,
   maps: readonly Matrix[],
 ): Group<PlainOutline> {
   const without = new Set(repeat.without);
+  const last = maps.findLastIndex((_, i) => !without.has(i));
+  const stops = (items: PlainItem[], number: number): PlainItem[] =>
+    repeat.order === 'colours' && number !== last ? items.map(withoutStops) : items;
   const [first, ...others] = maps;
   const own = group.objects.map((item) => (isIdentity(first) ? item : transformPlain(item, first)));
   const source = group.objects.map(sewn).filter((i) => i !== null);
   const copies = others.flatMap((m, k): Group<PlainOutline>[] => {
     const number = k + 1;
     if (without.has(number)) return [];
-    const objects = source.map((item) => named(transformPlain(item, m), group.id, number));
+    const objects = stops(
+      source.map((item) => named(transformPlain(item, m), group.id, number)),
+      number,
+    );
     const { visible, locked } = group;
     const id = copyId(group.id, group.id, number);
     return [
       { id, name: `${group.name} ${number + 1}`, kind: 'group', visible, locked, objects, copy: number },
     ];
   });
-  return { ...group, objects: [...(without.has(0) ? own.map(left) : own), ...copies] };
+  const here = without.has(0) ? own.map(left) : stops(own, 0);
+  return { ...group, objects: [...here, ...copies] };
 }

@@ -316,6 +316,37 @@ describe('what copies are', () => {
     expect(figuresOf(plan('colours')).colourChanges).toBe(1);
   });
 
+  test('shapes that are set aside in a repeat, or its first copy left out, do not put the colours out of step', () => {
+    const items = (): Item[] => [
+      object('aside', ellipse(0, -20, 9, 12), 'fill', {}, { unsewn: true }),
+      ...two(),
+      object('c', { kind: 'edge', of: ['aside'], which: 'all' }, 'run'),
+    ];
+    const ids = (without?: number[]): string[] =>
+      sewDesign(repeated(circle({ count: 3 }), items(), { order: 'colours', without })).objects.map(
+        (o) => o.id,
+      );
+    expect(ids()).toEqual(['a', 'a~r.1', 'a~r.2', 'b', 'b~r.1', 'b~r.2', 'c', 'c~r.1', 'c~r.2']);
+    expect(ids([0])).toEqual(['a~r.1', 'a~r.2', 'b~r.1', 'b~r.2', 'c~r.1', 'c~r.2']);
+  });
+
+  test('colour by colour the machine stops once for all copies, and sewing goes on after it', () => {
+    const lines = (): Item[] => [
+      object('lay', ellipse(0, -20, 6, 9), 'run', {}, { stopAfter: 'Lay the cloth' }),
+      object('cover', ellipse(0, -20, 6, 9), 'run'),
+    ];
+    const stops = (order: Repeat['order'], without?: number[]) => {
+      const plan = sewDesign(repeated(circle({ count: 3 }), lines(), { order, without }));
+      return { ids: plan.objects.map((o) => o.id), stops: figuresOf(plan).stops };
+    };
+    expect(stops('copies').stops).toBe(3);
+    expect(stops('colours')).toEqual({
+      ids: ['lay', 'lay~r.1', 'lay~r.2', 'cover', 'cover~r.1', 'cover~r.2'],
+      stops: 1,
+    });
+    expect(stops('colours', [2])).toMatchObject({ stops: 1 });
+  });
+
   test('repeats of repeats, and of brought-in stitches', () => {
     const stitches: Item = {
       id: 's',

@@ -246,6 +246,9 @@ describe('around', () => {
     expect(objects.map((o) => (o as DesignObject).stopAfter !== undefined)).toEqual([true, true, false]);
     const plan = sewDesign(made.design);
     expect([...plan.move].filter((m) => m === Move.stop)).toHaveLength(2);
+    // Repeated, the machine waits twice for all copies together.
+    const ring = done(made.design, repeatJob(made.design, made.select, 'circle'));
+    expect([...sewDesign(ring.design).move].filter((m) => m === Move.stop)).toHaveLength(2);
     const bigger = applyCommand(made.design, {
       do: 'replace',
       label: '',

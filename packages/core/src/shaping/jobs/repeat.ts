@@ -1,7 +1,7 @@
 // Jobs on repeats: made, copies left out and broken out, and what is repeated brought to where its first copy stands.
 import { isLive } from '../../design/live.ts';
 import { applyCommand, type Applied, type Command } from '../../design/commands.ts';
-import { everyItem, findItem } from '../../design/tree.ts';
+import { everyItem, everyLeaf, findItem } from '../../design/tree.ts';
 import {
   type Design,
   type Group,
@@ -84,7 +84,12 @@ export function repeatJob(design: Design, ids: readonly string[], form: RepeatFo
         : `${label}: select what is to be repeated first.`,
     );
   const builder = new JobBuilder(design, label);
-  const repeat: Repeat = { layout: firstLayout(form, design, items, along), order: 'copies' };
+  // Where the machine has to wait, it waits once for all copies.
+  const waits = [...everyLeaf(items)].some((leaf) => leaf.stopAfter !== undefined);
+  const repeat: Repeat = {
+    layout: firstLayout(form, design, items, along),
+    order: waits ? 'colours' : 'copies',
+  };
   const [only] = items;
   if (items.length === 1 && only.kind === 'group' && !only.bend && !only.repeat) {
     builder.replace({ ...only, repeat });
