@@ -242,12 +242,21 @@ test('a row that fills a length, bricks in a grid, copies along a line', async (
   await page.getByRole('button', { name: 'Undo' }).click();
   await page.keyboard.press('Escape');
 
+  // Beads as bricks: rows lie in each other's hollows.
+  await ellipse(bench, -30, -14, 8);
+  await bench.press('Grid repeat');
+  await bench.ready();
+  await expect(fields).toContainText('9 copies · 10 mm apart · 10 mm down');
+  await page.getByLabel('Every other row shifted by half').check();
+  await expect(fields).toContainText(/10 mm apart · 8\.6[56] mm down/);
+  await page.keyboard.press('Escape');
+
   await bench.tool('Pen');
   await bench.clickAt(-40, 10);
   await bench.clickAt(40, 10);
   await page.keyboard.press('Enter');
   await ellipse(bench, -40, 30, 5, 3);
-  await choose(page, 'Ellipse 3', 'Line 1');
+  await choose(page, 'Ellipse 5', 'Line 1');
   await bench.press('Path repeat');
   await bench.field('Fitted').selectOption('count');
   await bench.setField('Copies', '6');

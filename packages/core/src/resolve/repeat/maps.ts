@@ -21,7 +21,16 @@ import type { Line } from '../../geometry/polyline.ts';
 import { coordsBounds } from '../../geometry/region.ts';
 import type { PlainOutline } from '../../design/types.ts';
 import { pathPlaces } from './path.ts';
-import { placedShape, reachAlong, shapeOf, touchDistance, type Shape } from './touch.ts';
+import {
+  keepDistance,
+  keptShape,
+  placedKept,
+  placedShape,
+  reachAlong,
+  shapeOf,
+  type Kept,
+  type Shape,
+} from './touch.ts';
 
 /** More copies than these are not made. */
 export const MOST_COPIES = 500;
@@ -60,12 +69,6 @@ export function middleOf(shape: Shape): Point {
   return b ? { x: (b.minX + b.maxX) / 2, y: (b.minY + b.maxY) / 2 } : { x: 0, y: 0 };
 }
 
-/** Gap and overlap in one: the shape of which neighbours just touch, and how much nearer they come after that. */
-const asked = (outlines: readonly PlainOutline[], gap: number) => ({
-  grown: shapeOf(outlines, gap),
-  nearer: Math.max(0, -gap),
-});
-
 /** Moves smaller than this are none, in mm. */
 const STILL = 2e-3;
 
@@ -92,7 +95,7 @@ function placeCircle(layout: CircleLayout, mirror: boolean, { outlines }: Repeat
     return multiply(translation(to.x - middle.x, to.y - middle.y), flip);
   };
   // Neighbours move straight away from each other as the radius grows: by the chord of the angle between them.
-  const { grown, nearer } = asked(outlines, gap);
+  const kept = keptShape(outlines, gap);
   const missing = (step: number): number => {
     const turn = unit(step);
     const chord = {
@@ -103,13 +106,13 @@ function placeCircle(layout: CircleLayout, mirror: boolean, { outlines }: Repeat
     if (length < 1e-9) return -Infinity;
     const u = { x: chord.x / length, y: chord.y / length };
     const next = placedShape(shape, turned(1, step, 0));
-    let touch = touchDistance(grown, next, u);
+    let far = keepDistance(kept, next, u);
     // With every other copy mirrored there are two kinds of neighbours.
     if (mirror) {
-      const here = placedShape(grown, turned(1, 0, 0));
-      touch = Math.max(touch, touchDistance(here, placedShape(shape, turned(2, step, 0)), u));
+      const here = placedKept(kept, turned(1, 0, 0));
+      far = Math.max(far, keepDistance(here, placedShape(shape, turned(2, step, 0)), u));
     }
-    return (touch - nearer) / length;
+    return far / length;
   };
   let count = Math.min(MOST_COPIES, layout.count);
   if (fit === 'count') {
@@ -168,18 +171,18 @@ function placeGrid(layout: RowLayout | GridLayout, mirror: boolean, { outlines }
   };
   /** The distance along `d` at which neighbours, shifted along the other direction by `aside`, have the gap. */
   const touching = (d: Point, aside: Point[], gap: number): number => {
-    const { grown, nearer } = asked(outlines, gap);
-    const pairs: [Shape, Shape][] = mirror
+    const kept = keptShape(outlines, gap);
+    const pairs: [Kept, Shape][] = mirror
       ? [
-          [grown, flipped],
-          [placedShape(grown, flip), shape],
+          [kept, flipped],
+          [placedKept(kept, flip), shape],
         ]
-      : [[grown, shape]];
+      : [[kept, shape]];
     const away = aside.flatMap((p) =>
-      pairs.map(([a, b]) => touchDistance(a, placedShape(b, translation(p.x, p.y)), d)),
+      pairs.map(([a, b]) => keepDistance(a, placedShape(b, translation(p.x, p.y)), d)),
     );
     const most = Math.max(...away);
-    return Number.isFinite(most) ? Math.max(0, most - nearer) : 0;
+    return Number.isFinite(most) ? Math.max(0, most) : 0;
   };
   const across = solveRow(layout.across, widest(u), (gap) => touching(u, [{ x: 0, y: 0 }], gap));
   const brick = layout.kind === 'grid' && !!layout.brick;

@@ -110,8 +110,8 @@ describe('circle repeats', () => {
           const regions = regionsOf(d);
           const gaps = regions.map((r, i) => apart(r, regions[(i + 1) % regions.length]));
           // Upright copies meet in many ways; the narrowest of all gaps is the one that was asked for.
-          if (upright) expect(Math.abs(gaps[0] - gap)).toBeLessThan(0.025);
-          else for (const g of gaps) expect(Math.abs(g - gap)).toBeLessThan(0.025);
+          if (upright) expect(Math.abs(gaps[0] - gap)).toBeLessThan(0.005);
+          else for (const g of gaps) expect(Math.abs(g - gap)).toBeLessThan(0.005);
         },
       ),
       { numRuns: 30 },
@@ -190,8 +190,8 @@ describe('rows and grids', () => {
           });
           const regions = regionsOf(d);
           const gaps = regions.slice(1).map((r, i) => apart(regions[i], r));
-          expect(Math.abs(Math.min(...gaps) - gap)).toBeLessThan(0.025);
-          if (!mirror) for (const g of gaps) expect(Math.abs(g - gap)).toBeLessThan(0.025);
+          expect(Math.abs(Math.min(...gaps) - gap)).toBeLessThan(0.005);
+          if (!mirror) for (const g of gaps) expect(Math.abs(g - gap)).toBeLessThan(0.005);
         },
       ),
       { numRuns: 30 },

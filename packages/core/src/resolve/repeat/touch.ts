@@ -4,7 +4,8 @@
 // the greatest difference between the one's front and the other's back. Both are made of straight pieces, so the
 // greatest difference lies at a corner of either.
 import { bandRegion, offsetRegion, unite } from '../../geometry/clip.ts';
-import { applyMatrix, type Matrix } from '../../geometry/matrix.ts';
+import { applyMatrix, translation, type Matrix } from '../../geometry/matrix.ts';
+import { EdgeIndex } from '../../geometry/edge-index.ts';
 import type { Point } from '../../geometry/points.ts';
 import type { Line } from '../../geometry/polyline.ts';
 import { ringsOf } from '../../geometry/region.ts';
@@ -100,6 +101,69 @@ function greatest(of: Float64Array, against: Float64Array, sign: 1 | -1): number
 export function touchDistance(a: Shape, b: Shape, u: Point): number {
   const [ea, eb] = [edgesOf(a, u), edgesOf(b, u)];
   return Math.max(greatest(ea, eb, 1), greatest(eb, ea, -1));
+}
+
+/** The shortest distance between two shapes that lie apart, in mm: from the corners of each to the edges of the other. */
+export function gapBetween(a: Shape, b: Shape): number {
+  let best = Infinity;
+  for (const [corners, edges] of [
+    [a, b],
+    [b, a],
+  ]) {
+    const index = new EdgeIndex(edges.lines.map(asRing));
+    for (const { coords } of corners.lines)
+      for (let i = 0; i < coords.length; i += 2)
+        best = index.nearest(coords[i], coords[i + 1], best)?.distance ?? best;
+  }
+  return best;
+}
+
+/** An open line as a ring: there and back. */
+function asRing({ coords, closed }: Line): Float64Array {
+  if (closed) return coords;
+  const out = [...coords];
+  for (let i = coords.length - 4; i >= 2; i -= 2) out.push(coords[i], coords[i + 1]);
+  return Float64Array.from(out);
+}
+
+/** Gaps are this exact, in mm, after so many corrections at most, each of them small. */
+const EXACT = 5e-4;
+const CORRECTIONS = 4;
+const MOST_CORRECTED = 0.05;
+
+/** A shape, and the same one grown by a gap, from which neighbours are to stay that far away. */
+export interface Kept {
+  shape: Shape;
+  grown: Shape;
+  /** mm; negative: they overlap by so much, along the way between them. */
+  gap: number;
+}
+
+export const keptShape = (outlines: readonly PlainOutline[], gap: number): Kept => ({
+  shape: shapeOf(outlines),
+  grown: shapeOf(outlines, gap),
+  gap,
+});
+
+export const placedKept = (kept: Kept, m: Matrix): Kept => ({
+  ...kept,
+  shape: placedShape(kept.shape, m),
+  grown: placedShape(kept.grown, m),
+});
+
+/**
+ * How far `b` is to be moved along the unit direction `u` so that it keeps the gap from `a`. Grown outlines are true
+ * to some hundredths of a millimetre; what is missing is measured and made up.
+ */
+export function keepDistance(a: Kept, b: Shape, u: Point): number {
+  let t = touchDistance(a.grown, b, u);
+  if (!Number.isFinite(t) || a.gap <= 0) return t + Math.min(0, a.gap);
+  for (let k = 0; k < CORRECTIONS; k++) {
+    const missing = a.gap - gapBetween(a.shape, placedShape(b, translation(t * u.x, t * u.y)));
+    if (Math.abs(missing) < EXACT || Math.abs(missing) > MOST_CORRECTED) break;
+    t += missing;
+  }
+  return t;
 }
 
 /** How far a shape reaches along a unit direction, in mm: its least and its greatest place. */
