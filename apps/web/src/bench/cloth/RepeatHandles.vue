@@ -9,40 +9,23 @@ import {
   multiply,
   nearestOnLine,
   outlineLines,
-  placedCopies,
   rotation,
-  transformInside,
   translation,
-  type Group,
-  type Item,
-  type Layout,
-  type Matrix,
   type Point,
-  type Repeat,
 } from '@rosehip/core';
 import { useBench } from '../../stores/bench.ts';
 import { useView } from '../../stores/view.ts';
+import { useRepeatEdit } from '../repeat-edit.ts';
 import { useFollow } from './follow.ts';
 
 const props = defineProps<{ svg: SVGSVGElement | null }>();
 
-type RepeatGroup = Group & { repeat: Repeat };
-
 const bench = useBench();
 const view = useView();
 const { follow } = useFollow(toRef(props, 'svg'));
-
-const repeatIn = (items: readonly Item[]): RepeatGroup | null => {
-  const [only] = items;
-  return items.length === 1 && only.kind === 'group' && only.repeat ? (only as RepeatGroup) : null;
-};
-const group = computed(() => {
-  const found = repeatIn(bench.selected);
-  return found?.locked ? null : found;
-});
-const placed = computed(() =>
-  group.value && bench.design ? placedCopies(bench.design, group.value.id) : null,
-);
+const { group: selected, placed, withLayout, movedInside } = useRepeatEdit();
+/** Locked repeats keep their places. */
+const group = computed(() => (selected.value?.locked ? null : selected.value));
 
 /** The middle of a copy, in mm. */
 function middleOf(i: number): Point | null {
@@ -90,21 +73,6 @@ const circleLine = computed(() => {
 const tidy = (v: number): number => Math.round(v * 10) / 10;
 const angleOf = (p: Point, about: Point): number =>
   (Math.atan2(p.y - about.y, p.x - about.x) * 180) / Math.PI;
-
-/** The committed repeat with another layout, or with what it repeats moved. */
-function withLayout(change: object): Item[] {
-  const committed = repeatIn(bench.committedSelected)!;
-  return [
-    {
-      ...committed,
-      repeat: { ...committed.repeat, layout: { ...committed.repeat.layout, ...change } as Layout },
-    },
-  ];
-}
-function movedInside(m: Matrix): Item[] {
-  const committed = repeatIn(bench.committedSelected)!;
-  return [{ ...committed, objects: transformInside(committed, m) }];
-}
 
 function dragRadius(e: PointerEvent): void {
   const from = placed.value!.middle;
