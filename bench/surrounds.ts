@@ -119,6 +119,23 @@ export function surrounds(): void {
   console.log(
     `  outlines ${median(times.map((t) => t.resolve)).toFixed(0)} ms, with all stitches ${median(times.map((t) => t.all)).toFixed(0)} ms (longest ${Math.max(...times.map((t) => t.all)).toFixed(0)} ms) for ${times[0].stitches} records`,
   );
+  const alone = Array.from({ length: 9 }, (_, i) => {
+    const field: Outline = {
+      kind: 'rectangle',
+      x: 0,
+      y: 0,
+      width: 92,
+      height: 92 + i / 10,
+      radius: 0,
+      turn: 0,
+    };
+    const start = performance.now();
+    sewDesign({ ...emptyDesign('Field'), objects: [object('field', field, 'stipple')] });
+    return performance.now() - start;
+  });
+  console.log(
+    `  ${(median(times.map((t) => t.all)) / median(alone)).toFixed(1)} × the time of a stippled square of 92 mm by itself (${median(alone).toFixed(0)} ms)`,
+  );
   const radius = (gap: number): number => {
     const design = chain(-26);
     const flower = design.objects[1] as Group;
