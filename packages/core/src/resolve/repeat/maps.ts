@@ -129,7 +129,9 @@ function placeCircle(layout: CircleLayout, mirror: boolean, { outlines }: Repeat
   if (fit === 'gap' && count > 1) {
     const needed = missing(step);
     // Never beyond the centre to the other side.
-    if (Number.isFinite(needed) && Math.abs(needed) > STILL) far = Math.max(needed, -radius);
+    // What a thousandth between neighbours comes to as a radius grows with their number.
+    const still = STILL * Math.max(1, count / Math.PI);
+    if (Number.isFinite(needed) && Math.abs(needed) > still) far = Math.max(needed, -radius);
   }
   const maps = Array.from({ length: count }, (_, i) =>
     i === 0 && far === 0 ? IDENTITY : turned(i, i * step, far),
