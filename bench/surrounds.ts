@@ -5,29 +5,11 @@ import {
   sewDesign,
   emptyDesign,
   type Design,
-  type DesignObject,
   type Group,
   type Outline,
   type PathOutline,
 } from '@rosehip/core';
-
-const object = (
-  id: string,
-  outline: Outline,
-  kind: string,
-  settings: DesignObject['recipe']['settings'] = {},
-  more: Partial<DesignObject> = {},
-): DesignObject => ({
-  id,
-  name: id,
-  kind: 'object',
-  visible: true,
-  locked: false,
-  outline,
-  recipe: { kind, settings },
-  thread: '222',
-  ...more,
-});
+import { ellipse, group, object } from '../packages/core/test/draw.ts';
 
 /** A petal whose tip lies at `tip` mm, drawn with curves. */
 const petal = (tip: number): PathOutline => ({
@@ -50,14 +32,9 @@ const petal = (tip: number): PathOutline => ({
  * and stipple around in a square.
  */
 export function chain(tip: number): Design {
-  const centre: Outline = { kind: 'ellipse', x: 0, y: 0, width: 14, height: 14, turn: 0 };
-  const flower: Group = {
-    id: 'flower',
-    name: 'Flower',
-    kind: 'group',
-    visible: true,
-    locked: false,
-    objects: [
+  const flower = group(
+    'flower',
+    [
       object('petal', petal(tip), 'contour', {}, { unsewn: true }),
       object('cut', { kind: 'combine', op: 'subtract', of: ['petal', 'centre'] }, 'contour'),
       object('edge', { kind: 'edge', of: ['petal'], which: 'all' }, 'satin', { width: 2 }, { unsewn: true }),
@@ -65,15 +42,15 @@ export function chain(tip: number): Design {
         width: 2,
       }),
     ],
-    repeat: {
+    {
       layout: { kind: 'circle', centre: { x: 0, y: 0 }, count: 5, sweep: 360, fit: 'gap', gap: -0.5 },
       order: 'copies',
     },
-  };
+  );
   return {
     ...emptyDesign('Chain'),
     objects: [
-      object('centre', centre, 'fill', {}, { unsewn: true }),
+      object('centre', ellipse(0, 0, 14), 'fill', {}, { unsewn: true }),
       flower,
       object(
         'border',

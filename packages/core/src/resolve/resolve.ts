@@ -14,7 +14,6 @@ import type {
   PlainOutline,
   Repeat,
 } from '../design/types.ts';
-import type { Matrix } from '../geometry/matrix.ts';
 import { outlineLines } from '../outlines/flatten.ts';
 import { stitchesOutline } from '../outlines/live/keep-clear.ts';
 import { transformOutline } from '../outlines/transform.ts';
@@ -311,7 +310,3 @@ export function placedCopies(design: Design, id: string): Placed | null {
   }
   return null;
 }
-
-/** The first map of a repeat: where what is repeated belongs. */
-export const firstMap = (design: Design, id: string): Matrix | null =>
-  placedCopies(design, id)?.maps[0] ?? null;

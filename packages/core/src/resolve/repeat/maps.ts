@@ -64,7 +64,7 @@ const unit = (degrees: number): Point => {
 };
 
 /** The middle of the bounds of outlines. */
-export function middleOf(shape: Shape): Point {
+function middleOf(shape: Shape): Point {
   const b = coordsBounds(shape.lines.map((l) => l.coords));
   return b ? { x: (b.minX + b.maxX) / 2, y: (b.minY + b.maxY) / 2 } : { x: 0, y: 0 };
 }
