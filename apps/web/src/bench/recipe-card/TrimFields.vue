@@ -14,6 +14,8 @@ const objects = computed(() => objectsOf(bench.selected).filter((o) => !o.unsewn
 const trimmed = computed(
   () => objects.value.length > 0 && objects.value.every((o) => o.trimBeneath !== undefined),
 );
+/** Some of them are, and others not. */
+const mixed = computed(() => !trimmed.value && objects.value.some((o) => o.trimBeneath !== undefined));
 const overlap = computed(() => shared(objects.value.map((o) => o.trimBeneath ?? FIRST_OVERLAP)));
 
 function setTrimmed(on: boolean): void {
@@ -30,6 +32,7 @@ const withOverlap = (mm: number) =>
       <input
         type="checkbox"
         :checked="trimmed"
+        :indeterminate="mixed"
         @change="setTrimmed(($event.target as HTMLInputElement).checked)"
       />
       Leave out what later stitches hide
