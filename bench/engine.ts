@@ -26,7 +26,7 @@ import {
   type PlainOutline,
 } from '@rosehip/core';
 import { createCanvas } from '@napi-rs/canvas';
-import { Clipper64, ClipType, FillRule, type Path64 } from 'clipper2-ts';
+import { cropOpen, type GridPath } from '../packages/core/src/geometry/kernel.ts';
 import { demoDesigns } from '../demo/designs.ts';
 import { openFills } from './open-fills.ts';
 import { surrounds } from './surrounds.ts';
@@ -75,24 +75,13 @@ function fillOnce(outline: PlainOutline, settings: Record<string, number | strin
 
 /** The same rows cut by the geometry library alone. */
 function clipRows(outline: PlainOutline, spacing: number, reach: number): void {
-  const rows: Path64[] = [];
+  const rows: GridPath[] = [];
   for (let y = -reach; y <= reach; y += spacing)
-    rows.push([
-      { x: -reach * 1000, y: Math.round(y * 1000) },
-      { x: reach * 1000, y: Math.round(y * 1000) },
-    ]);
+    rows.push(Int32Array.of(-reach * 1000, y * 1000, reach * 1000, y * 1000));
   const clip = outlineRegion(outline)
     .flatMap((p) => [p.outer, ...p.holes])
-    .map((ring) =>
-      Array.from({ length: ring.length / 2 }, (_, i) => ({
-        x: Math.round(ring[2 * i] * 1000),
-        y: Math.round(ring[2 * i + 1] * 1000),
-      })),
-    );
-  const clipper = new Clipper64();
-  clipper.addOpenSubject(rows);
-  clipper.addClip(clip);
-  clipper.execute(ClipType.Intersection, FillRule.EvenOdd, [], []);
+    .map((ring) => Int32Array.from(ring, (v) => Math.round(v * 1000)));
+  cropOpen('intersect', rows, clip);
 }
 
 console.log(`Node ${process.version}, ${process.arch}, ${new Date().toISOString().slice(0, 10)}\n`);

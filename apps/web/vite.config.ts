@@ -1,11 +1,13 @@
 import tailwindcss from '@tailwindcss/vite';
 import vue from '@vitejs/plugin-vue';
 import { defineConfig } from 'vite';
+import { kernelWithoutEval } from './kernel-without-eval.ts';
 
 export default defineConfig({
   root: new URL('.', import.meta.url).pathname,
-  plugins: [vue(), tailwindcss()],
-  worker: { format: 'es' },
+  plugins: [vue(), tailwindcss(), kernelWithoutEval()],
+  worker: { format: 'es', plugins: () => [kernelWithoutEval()] },
+  optimizeDeps: { exclude: ['clipper2-wasm'] }, // it looks for its .wasm file beside itself
   build: { target: 'es2022', chunkSizeWarningLimit: 900, assetsInlineLimit: 0 },
   server: { host: '127.0.0.1', proxy: { '/api': `http://127.0.0.1:${process.env.API_PORT ?? 5180}` } },
 });

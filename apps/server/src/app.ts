@@ -45,7 +45,7 @@ export async function buildApp({ db }: Connection, options: AppOptions = {}): Pr
       useDefaults: false,
       directives: {
         defaultSrc: ["'self'"],
-        scriptSrc: ["'self'"],
+        scriptSrc: ["'self'", "'wasm-unsafe-eval'"], // the geometry kernel is WebAssembly
         styleSrc: ["'self'"],
         imgSrc: ["'self'", 'blob:', 'data:'],
         fontSrc: ["'self'"],

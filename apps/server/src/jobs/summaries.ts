@@ -5,7 +5,7 @@ import { and, eq } from 'drizzle-orm';
 import { Piscina } from 'piscina';
 import type { Database } from '../database/connect.ts';
 import { pictures, revisions } from '../database/schema.ts';
-import type { PictureJob, PictureResult } from './picture-worker.ts';
+import type { PictureJob, PictureResult } from './make-picture.ts';
 
 const PICTURE = { width: 480, height: 360 };
 const TIME_LIMIT = 30_000;
@@ -18,8 +18,7 @@ export class Summaries {
   constructor(db: Database) {
     this.db = db;
     this.pool = new Piscina({
-      filename: new URL('./picture-worker.ts', import.meta.url).href,
-      execArgv: ['--import', 'tsx'],
+      filename: new URL('./picture-worker.mjs', import.meta.url).href,
       minThreads: 0,
       maxThreads: Math.max(1, Math.min(2, availableParallelism() - 1)),
       maxQueue: 1000,

@@ -7,7 +7,7 @@ import { useBench } from '../stores/bench.ts';
 import { useSettings } from '../stores/settings.ts';
 import { useView } from '../stores/view.ts';
 import { useChecker, withoutPictureData } from '../workers/engine.ts';
-import type { Problem } from '../workers/engine.worker.ts';
+import type { Problem } from '../workers/engine-work.ts';
 
 export interface Proposal {
   title: string;

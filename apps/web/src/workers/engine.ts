@@ -1,7 +1,7 @@
 // The engine workers of this page: one that stitches, and one that checks, so that checks never hold up stitches.
 import type { Design } from '@rosehip/core';
 import * as Comlink from 'comlink';
-import type { Engine } from './engine.worker.ts';
+import type { Engine } from './engine-work.ts';
 
 type Remote = Comlink.Remote<Engine>;
 

@@ -1,6 +1,6 @@
 // A painter worker; the bench has one and ends it when it closes.
 import * as Comlink from 'comlink';
-import type { Painter } from './painter.worker.ts';
+import type { Painter } from './painter-work.ts';
 
 export interface PainterHandle {
   painter: Comlink.Remote<Painter>;

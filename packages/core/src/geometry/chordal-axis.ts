@@ -173,7 +173,7 @@ function pruned(mesh: Mesh): { open: boolean[]; lost: Map<number, number[]> } {
       let t = terminal;
       let enter = -1;
       // Along the branch up to where it meets others.
-      while (degree(t) <= 2) {
+      for (let steps = 0; steps < mesh.across.length && degree(t) <= 2; steps++) {
         reached.push(...mesh.triangle(t), ...(lost.get(t) ?? []));
         passed.push(t);
         const out = edgesOf(t).find((e) => open[e] && e !== enter);
@@ -293,7 +293,8 @@ export function chordalAxis(polygon: Polygon, step: number): Axis {
       const kept = chords.slice(Math.min(begin, last - 1), Math.max(last, begin + 1));
       raw.push({ from, to, chords: kept, points: kept.map((c) => mesh.chord(c).middle), closed });
     };
-    for (;;) {
+    // No edge is walked twice.
+    for (let steps = 0; steps < mesh.across.length; steps++) {
       seen.add(e);
       seen.add(mesh.across[e]);
       chords.push(e);

@@ -1,118 +1,89 @@
-// Boolean work and offsets, on the clipper2-ts kernel: integers of 1/1000 mm.
+// Boolean work and offsets on regions and lines, in whole numbers of 1/1000 mm.
+import { cleanRing } from './clean-ring.ts';
 import {
-  Clipper,
-  Clipper64,
-  ClipType,
-  EndType,
-  FillRule,
-  JoinType,
-  PolyTree64,
-  type Path64,
-  type Paths64,
-  type PolyPath64,
-} from 'clipper2-ts';
+  combineRings,
+  cropOpen,
+  inflate,
+  simplify,
+  type GridEnd,
+  type GridPath,
+  type Operation,
+} from './kernel.ts';
+import { nested } from './nesting.ts';
 import { ringsOf, type Region, type Ring } from './region.ts';
 import type { Line } from './polyline.ts';
 
 const SCALE = 1000;
+/** Farthest that the kernel is given, in 1/1000 mm; what lies beyond is brought here. Designs end at 5 m. */
+const FARTHEST = 45_000_000;
 
 export type FillRuleName = 'evenodd' | 'nonzero';
 
-/** Points on the kernel's grid. Repeated ones are dropped: the kernel cannot bear a ring that is only a point. */
-const toPath = (coords: ArrayLike<number>, closed = true): Path64 => {
-  const out: Path64 = [];
+/** Points on the kernel's grid, without repeated ones; what is no number counts as 0. */
+function toPath(coords: ArrayLike<number>, closed: boolean): GridPath {
+  const out = new Int32Array(coords.length & ~1);
+  let n = 0;
+  const grid = (v: number): number => Math.max(-FARTHEST, Math.min(FARTHEST, Math.round(v * SCALE))) || 0;
   for (let i = 0; i + 1 < coords.length; i += 2) {
-    const x = Math.round(coords[i] * SCALE);
-    const y = Math.round(coords[i + 1] * SCALE);
-    const last = out[out.length - 1];
-    if (!last || last.x !== x || last.y !== y) out.push({ x, y });
+    const [x, y] = [grid(coords[i]), grid(coords[i + 1])];
+    if (n && out[n - 2] === x && out[n - 1] === y) continue;
+    out[n++] = x;
+    out[n++] = y;
   }
-  while (closed && out.length > 1 && out[0].x === out[out.length - 1].x && out[0].y === out[out.length - 1].y)
-    out.pop();
-  return out;
-};
-
-const toRing = (path: Path64): Ring => {
-  const out = new Float64Array(path.length * 2);
-  for (let i = 0; i < path.length; i++) {
-    out[2 * i] = path[i].x / SCALE;
-    out[2 * i + 1] = path[i].y / SCALE;
-  }
-  return out;
-};
-
-const toPaths = (region: Region): Paths64 => region.flatMap(ringsOf).map((ring) => toPath(ring));
-
-function fromTree(node: PolyPath64, out: Region): Region {
-  for (let i = 0; i < node.count; i++) {
-    const outer = node.child(i);
-    const holes: Ring[] = [];
-    for (let j = 0; j < outer.count; j++) {
-      const hole = outer.child(j);
-      if (hole.poly && hole.poly.length > 2) holes.push(toRing(hole.poly));
-      fromTree(hole, out); // islands inside the hole
-    }
-    if (outer.poly && outer.poly.length > 2) out.push({ outer: toRing(outer.poly), holes });
-  }
-  return out;
+  while (closed && n > 2 && out[0] === out[n - 2] && out[1] === out[n - 1]) n -= 2;
+  return out.subarray(0, n);
 }
 
-function boolean(type: ClipType, subject: Paths64, clip: Paths64 | null, rule: FillRule): Region {
-  const tree = new PolyTree64();
-  Clipper.booleanOpWithPolyTree(type, subject, clip, tree, rule);
-  return fromTree(tree, []);
-}
+/** Rings for the kernel: each passes the gate, and those that enclose nothing are left out. */
+const toRings = (rings: Iterable<ArrayLike<number>>): GridPath[] =>
+  Array.from(rings, (ring) => cleanRing(toPath(ring, true))).filter((ring) => ring.length > 4);
+
+const toRing = (path: GridPath): Ring => Float64Array.from(path, (v) => v / SCALE);
+
+const ringsIn = (region: Region): GridPath[] => toRings(region.flatMap(ringsOf));
+
+const toRegion = (rings: readonly GridPath[]): Region => nested(rings.map(toRing));
 
 /**
  * The region that closed rings enclose. Crossing, touching and repeated points are put right; rings
  * without area give an empty region.
  */
-export function regionFromRings(rings: Iterable<ArrayLike<number>>, rule: FillRuleName = 'evenodd'): Region {
-  const paths = Array.from(rings, (ring) => toPath(ring)).filter((p) => p.length > 2);
-  return boolean(ClipType.Union, paths, null, rule === 'evenodd' ? FillRule.EvenOdd : FillRule.NonZero);
-}
+export const regionFromRings = (rings: Iterable<ArrayLike<number>>, rule: FillRuleName = 'evenodd'): Region =>
+  toRegion(combineRings('unite', rule, toRings(rings), []));
 
-export const unite = (a: Region, b: Region): Region =>
-  boolean(ClipType.Union, toPaths(a), toPaths(b), FillRule.NonZero);
-export const subtract = (a: Region, b: Region): Region =>
-  boolean(ClipType.Difference, toPaths(a), toPaths(b), FillRule.NonZero);
-export const intersect = (a: Region, b: Region): Region =>
-  boolean(ClipType.Intersection, toPaths(a), toPaths(b), FillRule.NonZero);
+const combined = (operation: Operation, a: Region, b: Region): Region =>
+  toRegion(combineRings(operation, 'nonzero', ringsIn(a), ringsIn(b)));
+
+export const unite = (a: Region, b: Region): Region => combined('unite', a, b);
+export const subtract = (a: Region, b: Region): Region => combined('subtract', a, b);
+export const intersect = (a: Region, b: Region): Region => combined('intersect', a, b);
 
 export type JoinName = 'round' | 'mitre' | 'bevel';
 export type EndName = 'flat' | 'round' | 'square';
 
-const JOINS: Record<JoinName, JoinType> = {
-  round: JoinType.Round,
-  mitre: JoinType.Miter,
-  bevel: JoinType.Bevel,
-};
-const ENDS: Record<EndName, EndType> = { flat: EndType.Butt, round: EndType.Round, square: EndType.Square };
 /** Corners longer than this, as a share of the distance, are cut off. */
 const MITRE_LIMIT = 4;
 /** How far the chords of rounded corners may stray, in 1/1000 mm. */
 const ROUNDNESS = 10;
+
+const grown = (paths: readonly GridPath[], delta: number, join: JoinName, end: GridEnd): GridPath[] =>
+  inflate(paths, delta * SCALE, join, end, MITRE_LIMIT, ROUNDNESS);
+
+const united = (paths: readonly GridPath[]): Region => toRegion(combineRings('unite', 'nonzero', paths, []));
 
 /**
  * The region at `delta` mm outside (negative: inside) of `region`. Results are simplified by 0.015 mm,
  * which keeps repeated offsets from growing in points.
  */
 export function offsetRegion(region: Region, delta: number, join: JoinName = 'round'): Region {
-  const grown = Clipper.inflatePaths(
-    // The kernel's time grows faster than its points: those that stand for less than 1/200 mm are left out.
-    Clipper.simplifyPaths(toPaths(region), 5, true),
-    delta * SCALE,
-    JOINS[join],
-    EndType.Polygon,
-    MITRE_LIMIT,
-    ROUNDNESS,
-  );
-  return boolean(ClipType.Union, Clipper.simplifyPaths(grown, 15, true), null, FillRule.NonZero);
+  // The kernel's time grows faster than its points: those that stand for less than 1/200 mm are left out.
+  const sparse = simplify(ringsIn(region), 5);
+  return united(simplify(grown(sparse, delta, join, 'polygon'), 15));
 }
 
 /** The ring with fewer points, nowhere farther off than about `tolerance` mm. */
 export const simplerRing = (ring: Ring, tolerance: number): Ring =>
-  toRing(Clipper.simplifyPath(toPath(ring), tolerance * SCALE, true));
+  toRing(simplify([cleanRing(toPath(ring, true))], tolerance * SCALE)[0] ?? new Int32Array(0));
 
 /** The band of `width` mm about lines. */
 export function bandRegion(
@@ -121,15 +92,13 @@ export function bandRegion(
   ends: EndName = 'flat',
   join: JoinName = 'mitre',
 ): Region {
-  const paths: Paths64 = [];
+  const paths: GridPath[] = [];
   for (const line of lines) {
-    const end = line.closed ? EndType.Joined : ENDS[ends];
     const path = toPath(line.coords, line.closed);
-    if (path.length < 2) continue;
-    const half = (width / 2) * SCALE;
-    paths.push(...Clipper.inflatePaths([path], half, JOINS[join], end, MITRE_LIMIT, ROUNDNESS));
+    if (path.length < 4) continue;
+    paths.push(...grown([path], width / 2, join, line.closed ? 'joined' : ends));
   }
-  return boolean(ClipType.Union, paths, null, FillRule.NonZero);
+  return united(paths);
 }
 
 /**
@@ -137,53 +106,64 @@ export function bandRegion(
  * A closed line that is not cut stays closed.
  */
 export function cropLines(lines: readonly Line[], region: Region, keep: 'inside' | 'outside'): Line[] {
-  const area = toPaths(region);
-  const type = keep === 'inside' ? ClipType.Intersection : ClipType.Difference;
+  const area = ringsIn(region);
   return lines.flatMap((line) => {
-    const path = toPath(line.coords, line.closed);
-    if (path.length < 2) return [];
-    if (line.closed) path.push({ ...path[0] });
-    const clipper = new Clipper64();
-    clipper.addOpenSubject([path]);
-    clipper.addClip(area);
-    const pieces: Paths64 = [];
-    clipper.execute(type, FillRule.NonZero, [], pieces);
+    let path = toPath(line.coords, line.closed);
+    if (path.length < 4) return [];
+    if (line.closed) path = joined(path, path.subarray(0, 2));
     const order = placesOn(path);
-    const sorted = pieces
-      .filter((piece) => piece.length > 1)
-      .map((piece) => (order(piece[0]) <= order(piece[piece.length - 1]) ? piece : piece.reverse()))
-      .sort((a, b) => order(a[0]) - order(b[0]));
+    const startOf = (piece: GridPath): number => order(piece[0], piece[1]);
+    const sorted = cropOpen(keep === 'inside' ? 'intersect' : 'subtract', [path], area)
+      .filter((piece) => piece.length > 2)
+      .map((piece) => (startOf(piece) <= order(piece.at(-2)!, piece.at(-1)!) ? piece : turned(piece)))
+      .sort((a, b) => startOf(a) - startOf(b));
     return rejoined(sorted, path, line.closed).map(({ path: p, closed }) => ({ coords: toRing(p), closed }));
   });
 }
 
+function joined(a: GridPath, b: GridPath): GridPath {
+  const out = new Int32Array(a.length + b.length);
+  out.set(a);
+  out.set(b, a.length);
+  return out;
+}
+
+function turned(path: GridPath): GridPath {
+  const out = new Int32Array(path.length);
+  for (let i = 0; i < path.length; i += 2) out.set(path.subarray(i, i + 2), path.length - 2 - i);
+  return out;
+}
+
 /** A function that tells how far along the path a point lies, as a segment's number and a share of it. */
-function placesOn(path: Path64): (p: { x: number; y: number }) => number {
-  return (p) => {
+function placesOn(path: GridPath): (x: number, y: number) => number {
+  return (x, y) => {
     let best = Infinity;
     let place = 0;
-    for (let i = 0; i + 1 < path.length; i++) {
-      const [a, b] = [path[i], path[i + 1]];
-      const [dx, dy] = [b.x - a.x, b.y - a.y];
+    for (let i = 0; i + 3 < path.length; i += 2) {
+      const [dx, dy] = [path[i + 2] - path[i], path[i + 3] - path[i + 1]];
       const t = Math.min(
         1,
-        Math.max(0, ((p.x - a.x) * dx + (p.y - a.y) * dy) / Math.max(1, dx * dx + dy * dy)),
+        Math.max(0, ((x - path[i]) * dx + (y - path[i + 1]) * dy) / Math.max(1, dx * dx + dy * dy)),
       );
-      const d = Math.hypot(a.x + t * dx - p.x, a.y + t * dy - p.y);
-      if (d < best - 1e-6) [best, place] = [d, i + t];
+      const d = Math.hypot(path[i] + t * dx - x, path[i + 1] + t * dy - y);
+      if (d < best - 1e-6) [best, place] = [d, i / 2 + t];
     }
     return place;
   };
 }
 
 /** Joins the two pieces that meet at a closed line's first point, which is no end of its own. */
-function rejoined(pieces: Paths64, whole: Path64, closed: boolean): { path: Path64; closed: boolean }[] {
+function rejoined(
+  pieces: readonly GridPath[],
+  whole: GridPath,
+  closed: boolean,
+): { path: GridPath; closed: boolean }[] {
   const open = pieces.map((path) => ({ path, closed: false }));
   if (!closed || !open.length) return open;
-  const meets = (a: Path64[0], b: Path64[0]): boolean => Math.hypot(a.x - b.x, a.y - b.y) < 2;
+  const meets = (x: number, y: number): boolean => Math.hypot(x - whole[0], y - whole[1]) < 2;
   const first = open[0].path;
   const last = open[open.length - 1].path;
-  if (!meets(first[0], whole[0]) || !meets(last[last.length - 1], whole[0])) return open;
-  if (open.length === 1) return [{ path: first.slice(0, -1), closed: true }];
-  return [{ path: [...last, ...first.slice(1)], closed: false }, ...open.slice(1, -1)];
+  if (!meets(first[0], first[1]) || !meets(last.at(-2)!, last.at(-1)!)) return open;
+  if (open.length === 1) return [{ path: first.slice(0, -2), closed: true }];
+  return [{ path: joined(last, first.subarray(2)), closed: false }, ...open.slice(1, -1)];
 }

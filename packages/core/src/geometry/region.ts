@@ -28,6 +28,13 @@ export const polygonArea = (p: Polygon): number =>
 
 export const regionArea = (region: Region): number => region.reduce((sum, p) => sum + polygonArea(p), 0);
 
+/** The bounds of a ring with at least one point. */
+export function ringBounds(ring: Ring): Bounds {
+  const b = emptyBounds();
+  for (let i = 0; i < ring.length; i += 2) growBounds(b, ring[i], ring[i + 1]);
+  return b;
+}
+
 export function coordsBounds(all: Iterable<ArrayLike<number>>): Bounds | null {
   const b = emptyBounds();
   for (const c of all) for (let i = 0; i + 1 < c.length; i += 2) growBounds(b, c[i], c[i + 1]);

@@ -114,8 +114,8 @@ function turnedAngle(angle: number, m: Matrix, least: number, most: number): num
   const to = applyToVector(m, { x: Math.cos(a), y: -Math.sin(a) });
   let turned = tidy((Math.atan2(-to.y, to.x) * 180) / Math.PI);
   // Rows have no direction: of the two ways to say it, one that the setting takes.
-  while (turned < least) turned += 180;
-  while (turned > most) turned -= 180;
+  if (turned < least) turned += 180 * Math.ceil((least - turned) / 180);
+  if (turned > most) turned -= 180 * Math.ceil((turned - most) / 180);
   return Math.round(turned * 1e6) / 1e6;
 }
 

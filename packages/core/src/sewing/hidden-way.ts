@@ -29,10 +29,9 @@ class Queue {
     if (!top || !end) return undefined;
     if (items.length) {
       items[0] = end;
-      for (let i = 0; ;) {
-        const l = 2 * i + 1;
+      for (let i = 0, l = 1; l < items.length; l = 2 * i + 1) {
         const least = l + 1 < items.length && items[l + 1].cost < items[l].cost ? l + 1 : l;
-        if (l >= items.length || items[least].cost >= items[i].cost) break;
+        if (items[least].cost >= items[i].cost) break;
         [items[least], items[i]] = [items[i], items[least]];
         i = least;
       }

@@ -40,12 +40,13 @@ export function doubleWalk({ nodes, edges }: Network, start: number): Way[] {
   const out: Way[] = [];
   let at = start;
   let heading: Point | null = null;
-  for (;;) {
+  // Every way once in each direction.
+  for (let left = 2 * edges.length; left > 0; left--) {
     const free = ways[at].filter((w) => !used.has(key(w)));
     const first = entered.get(at);
     const others = free.filter((w) => key(w) !== first);
     const among: Way[] = others.length ? others : free;
-    if (!among.length) return out;
+    if (!among.length) break;
     const straight = (w: Way): number => {
       const d = leaving(edges[w.edge].coords, w.forward);
       return heading ? d.x * heading.x + d.y * heading.y : 0;
@@ -58,6 +59,7 @@ export function doubleWalk({ nodes, edges }: Network, start: number): Way[] {
     heading = { x: -back.x, y: -back.y };
     at = next.to;
   }
+  return out;
 }
 
 /** Connected parts of a network, as the nodes of each. */

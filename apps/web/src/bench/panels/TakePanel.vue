@@ -10,7 +10,7 @@ import { useSewing } from '../../stores/sewing.ts';
 import { saveFile } from '../save-file.ts';
 import { useEngine, withoutPictureData } from '../../workers/engine.ts';
 import { useView } from '../../stores/view.ts';
-import type { FileKind, PictureOptions } from '../../workers/engine.worker.ts';
+import type { FileKind, PictureOptions } from '../../workers/engine-work.ts';
 
 const bench = useBench();
 const sewing = useSewing();

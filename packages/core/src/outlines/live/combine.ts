@@ -58,7 +58,7 @@ export function leftOf(line: Line): Region {
   // From the far end back to the beginning, round outside everything, anticlockwise on screen.
   const a = Math.atan2(to[1], to[0]);
   let sweep = Math.atan2(from[1], from[0]) - a;
-  while (sweep >= 0) sweep -= 2 * Math.PI;
+  if (sweep >= 0) sweep -= 2 * Math.PI * (Math.floor(sweep / (2 * Math.PI)) + 1);
   const steps = Math.max(2, Math.ceil(-sweep / 0.2));
   const round: number[] = [];
   for (let i = 0; i <= steps; i++) {

@@ -145,7 +145,7 @@ function coursesOf(axis: Axis): { courses: Course[]; crossed: Set<number> } {
     const beginsOver = begin !== null && over.has(key({ arm, atEnd: back }));
     if (beginsOver) passes.push(begin);
     const starts = beginsOver ? null : begin;
-    for (;;) {
+    for (let left = axis.arms.length; ; left--) {
       done.add(arm);
       const a = axis.arms[arm];
       points.push(...(back ? a.points.toReversed() : a.points));
@@ -158,7 +158,7 @@ function coursesOf(axis: Axis): { courses: Course[]; crossed: Set<number> } {
       }
       passes.push(node);
       points.push(axis.nodes[node].at);
-      if (done.has(next.arm)) return { points, from: null, to: null, closed: true, passes };
+      if (left === 0 || done.has(next.arm)) return { points, from: null, to: null, closed: true, passes };
       [arm, back] = [next.arm, next.atEnd];
     }
   };

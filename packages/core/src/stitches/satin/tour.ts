@@ -207,7 +207,7 @@ function runThrough(
   const children = childrenFrom(branches, root);
   let at = first;
   let place = branches[first].column.nearest(from);
-  while (at !== root) {
+  for (let left = branches.length; at !== root && left > 0; left--) {
     const up = children.findIndex((list) => list.some((c) => c.branch === at));
     const link = up < 0 ? undefined : children[up].find((c) => c.branch === at);
     if (!link) return;

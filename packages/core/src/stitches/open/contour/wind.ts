@@ -198,13 +198,14 @@ class Web {
     const coords: number[] = [];
     let before = -1;
     let p = start;
+    let left = this.xy.length / 2;
     do {
       coords.push(this.xy[2 * p], this.xy[2 * p + 1]);
       const [l, r] = [this.links[2 * p], this.links[2 * p + 1]];
       const next = l >= 0 && l !== before ? l : r !== before ? r : -1;
       before = p;
       p = next;
-    } while (p >= 0 && p !== start);
+    } while (p >= 0 && p !== start && --left > 0);
     return { coords, closed: p === start };
   }
 

@@ -88,12 +88,13 @@ function outerWalk(places: readonly Point[], around: readonly Way[][], first: In
   // At the leftmost place, the corner that looks to the left comes after its last edge.
   let [v, k] = [start, around[start].length - 1];
   const out: OuterCorner[] = [];
+  let left = around.reduce((sum, list) => sum + list.length, 0);
   do {
     out.push({ place: v, corner: first[v] + k });
     const from = v;
     v = around[v][(k + 1) % around[v].length].to;
     k = around[v].findIndex((e) => e.to === from);
-  } while (first[v] + k !== out[0].corner);
+  } while (first[v] + k !== out[0].corner && --left > 0);
   return out;
 }
 
@@ -178,7 +179,7 @@ export function lineAround(
     const { points, links } = corners[at >> 1];
     round.push({ corner: at >> 1, points: at & 1 ? [...points].reverse() : points });
     at = links[1 - (at & 1)];
-  } while (at >= 0 && at >> 1 !== begin);
+  } while (at >= 0 && at >> 1 !== begin && round.length < corners.length);
   const left = new Set(open.slice(1, -1).map(({ corner }) => corner));
   const kept = round.filter(({ corner }) => !left.has(corner));
   // The stretch is left out in one piece when all of it lies between its two ends.

@@ -1,4 +1,4 @@
-// Runs in a worker thread: sews a design, and paints it for the shelf.
+// Sews a design and paints it for the shelf; runs in a worker thread.
 import { createCanvas } from '@napi-rs/canvas';
 import {
   figuresOf,

@@ -1,0 +1,232 @@
+// The engine: stitches designs, reads and writes files, away from the main thread.
+import {
+  clothById,
+  CLOTHS,
+  designFromSvg,
+  figuresOf,
+  findingsOf,
+  findItem,
+  fixOf,
+  JobError,
+  layersOver,
+  machineById,
+  objectChosen,
+  objectCover,
+  resolveDesign,
+  visibleLeaves,
+  paintPicture,
+  patchesOf,
+  pictureArea,
+  planBuffers,
+  putInOrder,
+  readDesignFile,
+  readDst,
+  ReadError,
+  readSvg,
+  sewDesign,
+  STITCH_KINDS,
+  switchKind,
+  tidyTravel,
+  writeCutLines,
+  writeDesignFile,
+  writeDst,
+  writeSvg,
+  type Design,
+  type Figures,
+  type Finding,
+  type Job,
+  type LayerGrid,
+  type OrderProposal,
+  type PictureCanvas,
+  type Plan,
+  type SettingValue,
+  type TidyProposal,
+  type ViewName,
+} from '@rosehip/core';
+import * as Comlink from 'comlink';
+
+export interface Sewn {
+  plan: Plan;
+  figures: Figures;
+  /** What settings that are left to the engine come to, by object and name. */
+  chosen: Record<string, Record<string, SettingValue>>;
+  /** Time the computation took, in ms. */
+  took: number;
+}
+
+/** What the checks found, worst first, and the thread layers that they counted. */
+export interface CheckReport {
+  findings: Finding[];
+  layers: LayerGrid | null;
+}
+
+/** A sentence that says why something can't be done. */
+export interface Problem {
+  problem: string;
+}
+
+export type FileKind = 'dst' | 'svg' | 'design' | 'cut';
+
+/** What reading a file gave: a design, or a sentence that says why not. */
+export type BroughtIn = { design: Design; notes: string[] } | Problem;
+
+/** How a picture is painted: what it shows, on which ground, how large. */
+export interface PictureOptions {
+  view: ViewName;
+  ground: 'cloth' | 'clear';
+  /** Pixels a millimetre. */
+  scale: number;
+  area: 'stitches' | 'hoop';
+}
+
+const handOver = (plan: Plan, more: object = {}): Sewn =>
+  Comlink.transfer({ plan, ...more } as Sewn, planBuffers(plan));
+
+function chosenIn(design: Design): Sewn['chosen'] {
+  const cloth = clothById(design.cloth.kind);
+  return Object.fromEntries(
+    [...visibleLeaves(resolveDesign(design).objects)].flatMap((leaf) =>
+      leaf.kind === 'object' ? [[leaf.id, objectChosen(leaf, cloth)]] : [],
+    ),
+  );
+}
+
+/** Gives what `work` gives, or the sentence of a job that can't be done. */
+function said<T>(work: () => T): T | Problem {
+  try {
+    return work();
+  } catch (error) {
+    if (error instanceof JobError) return { problem: error.message };
+    throw error;
+  }
+}
+
+/** A picture that a design holds as a data: URL. */
+function decoded(data: string): Promise<ImageBitmap> {
+  const [head, body] = data.split(',');
+  const bytes = Uint8Array.from(atob(body), (c) => c.charCodeAt(0));
+  return createImageBitmap(new Blob([bytes], { type: /^data:([^;]+)/.exec(head)![1] }));
+}
+
+/** How often a long piece of work says how far it is, in ms. */
+const TELL_EVERY = 100;
+
+const engine = {
+  /** Stitches the design; `onObject` hears which of how many objects is begun, some times a second at most. */
+  sew(design: Design, machine: string, onObject?: (object: number, of: number) => void): Sewn {
+    const start = performance.now();
+    let told = start;
+    const plan = sewDesign(design, {
+      speed: machineById(machine).speed,
+      onObject: (object, of) => {
+        if (!onObject || performance.now() - told < TELL_EVERY) return;
+        told = performance.now();
+        onObject(object, of);
+      },
+    });
+    return handOver(plan, {
+      figures: figuresOf(plan),
+      chosen: chosenIn(design),
+      took: performance.now() - start,
+    });
+  },
+
+  /** Runs every check, and counts the thread's layers. */
+  check(design: Design, machine: string): CheckReport {
+    const plan = sewDesign(design, { speed: machineById(machine).speed });
+    const findings = findingsOf(design, plan, machineById(machine));
+    const layers = layersOver(plan);
+    return Comlink.transfer({ findings, layers }, layers ? [layers.layers.buffer as ArrayBuffer] : []);
+  },
+
+  /** What the fix of a finding does to the design. */
+  fix: (design: Design, finding: Finding): Job | Problem => said(() => fixOf(design, finding)),
+
+  /** A better running order; null when there is none. */
+  order: (design: Design, machine: string): OrderProposal | null | Problem =>
+    said(() => putInOrder(design, machineById(machine).speed)),
+
+  /** An object of the design as every kind would stitch it, for the card's swatches. */
+  swatches(id: string, design: Design): { kind: string; plan: Plan; covers: boolean }[] {
+    const object = findItem(resolveDesign(design), id);
+    if (object?.kind !== 'object') return [];
+    const { keepClear: _, relief: __, stopAfter: ___, ...plain } = object;
+    const made = STITCH_KINDS.map((kind) => {
+      const alone = { ...switchKind(plain, kind.id), visible: true, unsewn: false };
+      const covers = !!objectCover(alone, clothById(design.cloth.kind));
+      return { kind: kind.id, plan: sewDesign({ ...design, objects: [alone] }), covers };
+    });
+    return Comlink.transfer(
+      made,
+      made.flatMap(({ plan }) => planBuffers(plan)),
+    );
+  },
+
+  /** A better route through the colour of what is selected; null when there is none, or a sentence why not. */
+  tidy: (design: Design, ids: string[]): TidyProposal | null | Problem => said(() => tidyTravel(design, ids)),
+
+  /** Reads a file by its name's ending. */
+  bringIn(fileName: string, bytes: Uint8Array): BroughtIn {
+    const name = fileName.replace(/(\.rosehip)?\.[a-z]+$/i, '').slice(0, 100) || 'Brought in';
+    try {
+      if (/\.dst$/i.test(fileName)) {
+        const { design, warnings } = readDst(bytes, name);
+        return { design, notes: warnings };
+      }
+      const text = new TextDecoder().decode(bytes);
+      if (/\.svg$/i.test(fileName)) {
+        const drawing = readSvg(text);
+        if (!drawing.shapes.length)
+          return { problem: ['The drawing holds nothing that can be stitched.', ...drawing.notes].join(' ') };
+        return { design: designFromSvg(drawing, name), notes: drawing.notes };
+      }
+      if (/\.json$/i.test(fileName)) return { design: readDesignFile(text), notes: [] };
+      return { problem: 'Only .rosehip.json, .svg and .dst files can be brought in.' };
+    } catch (error) {
+      if (error instanceof ReadError) return { problem: error.message };
+      throw error;
+    }
+  },
+
+  /** Writes the design as a file. */
+  writeFile(design: Design, kind: FileKind): Uint8Array {
+    if (kind === 'cut') return new TextEncoder().encode(writeCutLines(design));
+    const plan = sewDesign(design);
+    if (kind === 'dst') return writeDst(plan, design.name);
+    if (kind === 'svg') return new TextEncoder().encode(writeSvg(design, plan));
+    return new TextEncoder().encode(writeDesignFile(design));
+  },
+
+  /** Paints the design as a PNG. Throws when the picture would be too large for a canvas. */
+  async picture(design: Design, { view, ground, scale, area: shown }: PictureOptions): Promise<Uint8Array> {
+    const plan = sewDesign(design);
+    const { width, height } = design.hoop;
+    const area =
+      shown === 'hoop'
+        ? { minX: -width / 2, minY: -height / 2, maxX: width / 2, maxY: height / 2 }
+        : pictureArea(design, plan);
+    const size = [area.maxX - area.minX, area.maxY - area.minY].map((v) =>
+      Math.max(1, Math.round(v * scale)),
+    );
+    const canvas = new OffscreenCanvas(size[0], size[1]);
+    const ctx = canvas.getContext('2d') as unknown as PictureCanvas | null;
+    if (!ctx) throw new Error('the picture is too large; take fewer dots a millimetre.');
+    const prints = new Map<string, ImageBitmap>();
+    for (const { patch } of patchesOf(design))
+      if (patch.data && !prints.has(patch.data)) prints.set(patch.data, await decoded(patch.data));
+    const draw = (data: string, x: number, y: number, side: number): boolean => {
+      const image = prints.get(data);
+      if (image) (ctx as unknown as OffscreenCanvasRenderingContext2D).drawImage(image, x, y, side, side);
+      return !!image;
+    };
+    paintPicture(ctx, design, plan, view, area, size[0], size[1], ground === 'cloth', draw);
+    const blob = await canvas.convertToBlob({ type: 'image/png' });
+    return new Uint8Array(await blob.arrayBuffer());
+  },
+
+  /** The cloths as the engine knows them; answers at once, so it also tells whether the worker is up. */
+  ready: (): number => CLOTHS.length,
+};
+
+export type Engine = typeof engine;
+Comlink.expose(engine);

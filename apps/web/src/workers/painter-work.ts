@@ -1,0 +1,339 @@
+// The painter: draws the cloth and its thread on an offscreen canvas and hands bitmaps to the main thread.
+//
+// The thread that is sewn is kept on a canvas of its own, so that a rehearsal only adds what is new.
+import {
+  boxMatrix,
+  heatPixels,
+  originOf,
+  paintCloth,
+  paintLines,
+  paintNeedle,
+  paintPatch,
+  paintThread,
+  patchesOf,
+  type Bounds,
+  type Canvas2D,
+  type Design,
+  type LayerGrid,
+  type PatchCanvas,
+  type PatchObject,
+  type Plan,
+  type ViewName,
+} from '@rosehip/core';
+import * as Comlink from 'comlink';
+
+export interface PaintRequest {
+  view: ViewName;
+  /** Pixels of the canvas (device pixels). */
+  width: number;
+  height: number;
+  /** Device pixels a millimetre, and where the design's origin lies, in device pixels. */
+  scale: number;
+  originX: number;
+  originY: number;
+  /** Records sewn so far. */
+  playhead: number;
+  /** Objects that are worked on: all others are dimmed. Null when nothing is dimmed. */
+  focus: string[] | null;
+  /** What is not sewn yet is not shown at all, rather than faintly. */
+  hideRest?: boolean;
+  dimUnderlay?: boolean;
+  /** Only stitches of this thread are shown. */
+  thread?: string;
+  /** The heat map of thread layers lies over everything. */
+  heat?: boolean;
+}
+
+type Context = OffscreenCanvasRenderingContext2D;
+
+interface Layer {
+  canvas: OffscreenCanvas;
+  ctx: Context;
+}
+
+function layer(): Layer {
+  const canvas = new OffscreenCanvas(1, 1);
+  return { canvas, ctx: canvas.getContext('2d')! };
+}
+
+const ground = layer();
+const patched = layer();
+const faint = layer();
+const sewn = layer();
+const out = layer();
+let plan: Plan | null = null;
+let design: Design | null = null;
+/** The heat map as a picture, one pixel a square, and where it lies, in mm. */
+let heat: { canvas: OffscreenCanvas; x: number; y: number; width: number; height: number } | null = null;
+/** The reference picture, decoded; it lies under the thread. */
+let picture: ImageBitmap | null = null;
+/** The cloth of appliqués, and pictures of the person's own that are printed on them, decoded. */
+let patches: PatchObject[] = [];
+const prints = new Map<string, ImageBitmap | null>();
+let patchKey = '';
+/** What the layers show now: any difference makes them anew. */
+let groundKey = '';
+let threadKey = '';
+let faintKey = '';
+let sewnTo = 0;
+/** Copies of the sewn layer along the way, so that going back does not begin at the beginning. */
+let copies: { record: number; canvas: OffscreenCanvas }[] = [];
+/** The playhead moves on by so many records, until it has taken so many ms: then what is there is shown. */
+const AT_ONCE = 1500;
+const AT_MOST = 25;
+/** Between two copies lie so many records at least. */
+const LEAST_BETWEEN = 3000;
+const MOST_COPIES = 24;
+/** All copies together hold no more pixels than this. */
+const MOST_COPIED = 40_000_000;
+let version = 0;
+
+/** What is not yet sewn shows through this faintly. */
+const FAINT = 0.2;
+const PAPER = '#fbf7ef';
+
+function clear({ canvas, ctx }: Layer, r: PaintRequest): void {
+  if (canvas.width !== r.width || canvas.height !== r.height) {
+    canvas.width = r.width;
+    canvas.height = r.height;
+  } else {
+    ctx.setTransform(1, 0, 0, 1, 0, 0);
+    ctx.clearRect(0, 0, r.width, r.height);
+  }
+}
+
+const toMm = (ctx: Context, r: PaintRequest): void =>
+  ctx.setTransform(r.scale, 0, 0, r.scale, r.originX, r.originY);
+
+/** What the canvas shows, in mm. */
+const areaOf = (r: PaintRequest): Bounds => ({
+  minX: -r.originX / r.scale,
+  minY: -r.originY / r.scale,
+  maxX: (r.width - r.originX) / r.scale,
+  maxY: (r.height - r.originY) / r.scale,
+});
+
+function paintPictureUnder(ctx: Context): void {
+  const box = design?.picture;
+  if (!picture || !box?.visible) return;
+  ctx.save();
+  ctx.transform(...boxMatrix(box));
+  ctx.globalAlpha = box.strength;
+  ctx.drawImage(picture, -0.5, -0.5, 1, 1);
+  ctx.restore();
+}
+
+function paintGround(r: PaintRequest): void {
+  clear(ground, r);
+  const { ctx } = ground;
+  toMm(ctx, r);
+  const area = areaOf(r);
+  if (!design) return;
+  const { hoop, cloth } = design;
+  if (r.view === 'cloth') paintCloth(ctx as unknown as Canvas2D, cloth, area, r.scale);
+  else {
+    ctx.fillStyle = PAPER;
+    ctx.fillRect(area.minX, area.minY, area.maxX - area.minX, area.maxY - area.minY);
+  }
+  paintPictureUnder(ctx);
+  // Outside the hoop the cloth lies in shade; the hoop is two rings of wood.
+  const px = 1 / r.scale;
+  const [w, h] = [hoop.width / 2, hoop.height / 2];
+  const radius = Math.min(6, w / 4, h / 4);
+  ctx.beginPath();
+  ctx.rect(area.minX, area.minY, area.maxX - area.minX, area.maxY - area.minY);
+  ctx.roundRect(-w, -h, 2 * w, 2 * h, radius);
+  ctx.fillStyle = r.view === 'cloth' ? 'rgb(42 28 43 / 0.09)' : 'rgb(42 28 43 / 0.05)';
+  ctx.fill('evenodd');
+  ctx.beginPath();
+  const rim = Math.min(2.4, w / 10);
+  ctx.roundRect(-w - rim / 2, -h - rim / 2, 2 * w + rim, 2 * h + rim, radius + rim / 2);
+  ctx.lineWidth = Math.max(rim, 2 * px);
+  ctx.strokeStyle = '#d3b98e';
+  ctx.stroke();
+  ctx.lineWidth = px;
+  ctx.strokeStyle = '#8d744c';
+  ctx.beginPath();
+  ctx.roundRect(-w, -h, 2 * w, 2 * h, radius);
+  ctx.roundRect(-w - rim, -h - rim, 2 * w + 2 * rim, 2 * h + 2 * rim, radius + rim);
+  ctx.stroke();
+  // The hoop's middle, as a small cross.
+  ctx.beginPath();
+  ctx.moveTo(-4 * px, 0);
+  ctx.lineTo(4 * px, 0);
+  ctx.moveTo(0, -4 * px);
+  ctx.lineTo(0, 4 * px);
+  ctx.stroke();
+}
+
+function paintRange(target: Layer, r: PaintRequest, from: number, to: number): void {
+  if (!plan || to <= from) return;
+  toMm(target.ctx, r);
+  const ctx = target.ctx as unknown as Canvas2D;
+  const range = { from, to, area: areaOf(r), dimUnderlay: r.dimUnderlay, thread: r.thread };
+  if (r.view === 'needle') paintNeedle(ctx, plan, r.scale, range);
+  else paintThread(ctx, plan, r.scale, range);
+}
+
+/** The records of the objects that are worked on; all of them when nothing is dimmed. */
+function shares(p: Plan, focus: string[] | null): [number, number][] {
+  if (!focus) return [[0, p.x.length]];
+  return p.objects.filter((o) => focus.includes(originOf(o.id))).map((o) => [o.from, o.to]);
+}
+
+/** Puts the sewn layer to the last copy that is not beyond the playhead, unless it stands nearer already. */
+function goNear(r: PaintRequest): void {
+  const copy = copies.findLast((c) => c.record <= r.playhead);
+  if (sewnTo <= r.playhead && sewnTo >= (copy?.record ?? 0)) return;
+  clear(sewn, r);
+  sewnTo = copy?.record ?? 0;
+  if (!copy) return;
+  sewn.ctx.setTransform(1, 0, 0, 1, 0, 0);
+  sewn.ctx.drawImage(copy.canvas, 0, 0);
+}
+
+/** Paints the sewn layer on to a record, and copies it along the way. False when the time was over before. */
+function sewOn(p: Plan, r: PaintRequest, to: number, until = Infinity): boolean {
+  const most = Math.min(MOST_COPIES, Math.floor(MOST_COPIED / (r.width * r.height)));
+  const step = most > 0 ? Math.max(LEAST_BETWEEN, Math.ceil(p.x.length / (most + 1))) : Infinity;
+  while (sewnTo < to) {
+    if (performance.now() > until) return false;
+    const next = Math.min(to, (Math.floor(sewnTo / step) + 1) * step, sewnTo + AT_ONCE);
+    for (const [first, end] of shares(p, r.focus))
+      paintRange(sewn, r, Math.max(sewnTo, first), Math.min(next, end));
+    sewnTo = next;
+    if (next % step === 0 && (copies.at(-1)?.record ?? 0) < next) {
+      const canvas = new OffscreenCanvas(r.width, r.height);
+      canvas.getContext('2d')!.drawImage(sewn.canvas, 0, 0);
+      copies.push({ record: next, canvas });
+    }
+  }
+  return true;
+}
+
+/** Lays everything, sewn or not, on the faint layer. */
+function paintFaint(p: Plan, r: PaintRequest): void {
+  clear(faint, r);
+  // With nothing dimmed, all that is to be sewn is the sewn layer at its end: its copies are made by the way.
+  if (r.focus) return paintRange(faint, r, 0, p.x.length);
+  sewOn(p, r, p.x.length);
+  faint.ctx.setTransform(1, 0, 0, 1, 0, 0);
+  faint.ctx.drawImage(sewn.canvas, 0, 0);
+}
+
+/** Patches lie on the cloth once their placement line is sewn; each is laid when it is there. */
+function paintPatches(r: PaintRequest): void {
+  const laid = patches.filter(
+    (o) => (plan?.objects.find((s) => s.id === o.id)?.to ?? Infinity) <= r.playhead,
+  );
+  const key = `${groundKey} ${version} ${prints.size} ${laid.map((o) => o.id).join(' ')}`;
+  if (key !== patchKey) {
+    clear(patched, r);
+    toMm(patched.ctx, r);
+    const { ctx } = patched;
+    const draw = (data: string, x: number, y: number, size: number): boolean => {
+      const image = prints.get(data);
+      if (image) ctx.drawImage(image, x, y, size, size);
+      return !!image;
+    };
+    for (const object of laid) paintPatch(ctx as unknown as PatchCanvas, object, draw);
+    patchKey = key;
+  }
+  out.ctx.drawImage(patched.canvas, 0, 0);
+}
+
+/** The heat map, stretched over the cloth it was counted on. */
+function paintHeat(r: PaintRequest): void {
+  if (!heat) return;
+  toMm(out.ctx, r);
+  out.ctx.imageSmoothingEnabled = false;
+  out.ctx.drawImage(heat.canvas, heat.x, heat.y, heat.width, heat.height);
+  out.ctx.imageSmoothingEnabled = true;
+}
+
+const painter = {
+  setDesign(next: Design): void {
+    design = next;
+    patches = patchesOf(next);
+    groundKey = '';
+    version++;
+  },
+
+  setPicture(next: ImageBitmap | null): void {
+    picture?.close();
+    picture = next;
+    groundKey = '';
+  },
+
+  /** Pictures that are printed on appliqué cloth, by their data. */
+  setPrint(data: string, image: ImageBitmap): void {
+    prints.set(data, image);
+  },
+
+  setLayers(grid: LayerGrid | null): void {
+    if (!grid?.width) {
+      heat = null;
+      return;
+    }
+    const canvas = new OffscreenCanvas(grid.width, grid.height);
+    canvas.getContext('2d')!.putImageData(new ImageData(heatPixels(grid), grid.width, grid.height), 0, 0);
+    const { x0: x, y0: y, cell, width, height } = grid;
+    heat = { canvas, x, y, width: width * cell, height: height * cell };
+  },
+
+  setPlan(next: Plan): void {
+    plan = next;
+    version++;
+  },
+
+  /**
+   * Paints what is asked for and hands it over as a bitmap. A playhead that moved far may need more than one
+   * call: until the picture is `done`, it shows a little less sewn than was asked for.
+   */
+  paint(r: PaintRequest): { image: ImageBitmap; done: boolean } {
+    let done = true;
+    const place = [r.view, r.width, r.height, r.scale, r.originX, r.originY].join(' ');
+    if (place !== groundKey) {
+      paintGround(r);
+      groundKey = place;
+    }
+    clear(out, r);
+    out.ctx.drawImage(ground.canvas, 0, 0);
+    if (r.view === 'cloth' && patches.length) paintPatches(r);
+    if (r.view === 'lines') {
+      toMm(out.ctx, r);
+      if (design) paintLines(out.ctx as unknown as Canvas2D, design, r.scale, r.focus);
+    } else if (plan) {
+      const key = `${place} ${version} ${r.dimUnderlay} ${r.thread} ${r.focus?.join(' ') ?? ''}`;
+      let until = performance.now() + AT_MOST;
+      if (key !== threadKey) {
+        copies = [];
+        threadKey = key;
+        clear(sewn, r);
+        sewnTo = 0;
+        until = Infinity;
+      }
+      const withRest = (r.playhead < plan.x.length && !r.hideRest) || !!r.focus;
+      if (withRest && faintKey !== key) {
+        paintFaint(plan, r);
+        faintKey = key;
+      }
+      goNear(r);
+      done = sewOn(plan, r, r.playhead, until);
+      if (withRest) {
+        out.ctx.setTransform(1, 0, 0, 1, 0, 0);
+        out.ctx.globalAlpha = FAINT;
+        out.ctx.drawImage(faint.canvas, 0, 0);
+        out.ctx.globalAlpha = 1;
+      }
+      out.ctx.setTransform(1, 0, 0, 1, 0, 0);
+      out.ctx.drawImage(sewn.canvas, 0, 0);
+    }
+    if (r.heat) paintHeat(r);
+    const image = out.canvas.transferToImageBitmap();
+    return Comlink.transfer({ image, done }, [image]);
+  },
+};
+
+export type Painter = typeof painter;
+Comlink.expose(painter);
