@@ -1,5 +1,6 @@
 // Editing commands. Each is plain data with a label; applying one gives a new design, which shares all that
 // did not change with the old one, and the command that takes it back.
+import { copiesWanted, MOST_MADE } from './copies.ts';
 import { findCycle, sourcesOf } from './live.ts';
 import { everyItem, findPlace } from './tree.ts';
 import type { Design, DesignChanges, Item } from './types.ts';
@@ -54,15 +55,26 @@ function bringsLive(command: Command): boolean {
   return [...everyItem([command.item])].some((item) => sourcesOf(item).length > 0);
 }
 
+/** Does the command put in anything? Then there could be more copies than before. */
+function bringsCopies(command: Command): boolean {
+  if (command.do === 'batch') return command.commands.some(bringsCopies);
+  return command.do === 'insert' || command.do === 'replace' || command.do === 'move';
+}
+
 /**
  * Applies a command. The inverse takes the result back to the given design exactly.
  * Throws CommandError when the command names an object that isn't there, or would make objects from each
- * other in a ring.
+ * other in a ring, or more copies than can be made.
  */
 export function applyCommand(design: Design, command: Command): Applied {
   const applied = apply(design, command);
   const ring = bringsLive(command) ? findCycle(applied.design) : null;
   if (ring) throw new CommandError(`That would make ${ring[0]} from itself: ${ring.join(' → ')}.`);
+  if (bringsCopies(command)) {
+    const made = copiesWanted(applied.design.objects);
+    if (made > MOST_MADE && made > copiesWanted(design.objects))
+      throw new CommandError(`That would make ${made} objects; at most ${MOST_MADE} can be made by repeats.`);
+  }
   return applied;
 }
 

@@ -9,6 +9,7 @@ import { figuresOf, type Plan } from '../sewing/plan.ts';
 import { sewnLeaves } from '../sewing/sew.ts';
 import { objectCover } from '../sewing/stitch-object.ts';
 import { JobError, type Job } from '../shaping/jobs/job.ts';
+import { budgetCheck, largeCheck, tooLargeToCheck } from './checks/budget.ts';
 import { knockdownCheck, suitCheck } from './checks/cloth.ts';
 import { detailCheck, emptyCheck } from './checks/detail.ts';
 import { alikeCheck, hoopCheck, needlesCheck } from './checks/fit.ts';
@@ -23,6 +24,8 @@ import { layersOf, type LayerGrid } from './layers.ts';
 
 /** Every check; among findings of one weight this is their order. */
 const CHECKS: Check[] = [
+  budgetCheck,
+  largeCheck,
   hoopCheck,
   emptyCheck,
   twoLinesCheck,
@@ -48,6 +51,8 @@ const CHECKS: Check[] = [
   splitCheck,
   detailCheck,
 ];
+/** Those that take time in proportion to the design: the only ones that the largest are given. */
+const QUICK = new Set([budgetCheck, largeCheck, hoopCheck, emptyCheck, zeroCheck, needlesCheck, suitCheck]);
 
 /** Squares of the grid on which layers are counted, in mm; larger ones for designs that would need too many. */
 const CELL = 0.2;
@@ -68,6 +73,8 @@ function checkedOf(design: Design, plan: Plan, machine: Machine): Checked {
   const plain = resolveDesign(design);
   const cloth = clothById(design.cloth.kind);
   const sewn = sewnLeaves(plain).map((leaf, i) => {
+    if (plan.objects[i]?.excess)
+      return { leaf, share: plan.objects[i], extent: { region: [], bounds: null }, cover: null };
     const region = leaf.kind === 'object' ? objectCover(leaf, cloth)?.region : null;
     const extent = sewnExtent(leaf, cloth);
     const cover: Extent | null = region ? { region, bounds: extent.bounds } : null;
@@ -115,7 +122,8 @@ function withoutCopies(all: readonly Found[]): Found[] {
 export function findingsOf(design: Design, plan: Plan, machine: Machine = MACHINES[0]): Finding[] {
   const checked = checkedOf(design, plan, machine);
   const ignored = ignoredIn(design.ignored);
-  const out = CHECKS.flatMap(({ id, find }) => {
+  const checks = tooLargeToCheck(checked) ? CHECKS.filter((c) => QUICK.has(c)) : CHECKS;
+  const out = checks.flatMap(({ id, find }) => {
     const seen = new Map<string, number>();
     return withoutCopies(find(checked)).map((found): Finding => {
       const base = [id, ...found.objects].join(' ').slice(0, 380);

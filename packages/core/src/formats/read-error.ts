@@ -17,7 +17,9 @@ export const READ_LIMITS = {
   picture: 3_000_000,
   nesting: 64,
   /** Furthest coordinate from the middle, in mm. */
-  reach: 2_000,
+  reach: 5_000,
+  /** Steps of work that reading a drawing may take: parts walked, style rules tried. */
+  work: 3_000_000,
 };
 
 export function checkSize(bytes: number): void {

@@ -10,6 +10,7 @@ import {
   type Operation,
 } from './kernel.ts';
 import { nested } from './nesting.ts';
+import { isTangle } from './tangle.ts';
 import { ringsOf, type Region, type Ring } from './region.ts';
 import type { Line } from './polyline.ts';
 
@@ -46,13 +47,17 @@ const toRegion = (rings: readonly GridPath[]): Region => nested(rings.map(toRing
 
 /**
  * The region that closed rings enclose. Crossing, touching and repeated points are put right; rings
- * without area give an empty region.
+ * without area give an empty region, and so do tangles (`isTangle`).
  */
-export const regionFromRings = (rings: Iterable<ArrayLike<number>>, rule: FillRuleName = 'evenodd'): Region =>
-  toRegion(combineRings('unite', rule, toRings(rings), []));
+export function regionFromRings(rings: Iterable<ArrayLike<number>>, rule: FillRuleName = 'evenodd'): Region {
+  const paths = toRings(rings);
+  return isTangle(paths) ? [] : toRegion(combineRings('unite', rule, paths, []));
+}
 
-const combined = (operation: Operation, a: Region, b: Region): Region =>
-  toRegion(combineRings(operation, 'nonzero', ringsIn(a), ringsIn(b)));
+function combined(operation: Operation, a: Region, b: Region): Region {
+  const [one, other] = [ringsIn(a), ringsIn(b)];
+  return isTangle([...one, ...other]) ? [] : toRegion(combineRings(operation, 'nonzero', one, other));
+}
 
 export const unite = (a: Region, b: Region): Region => combined('unite', a, b);
 export const subtract = (a: Region, b: Region): Region => combined('subtract', a, b);
@@ -85,7 +90,7 @@ export function offsetRegion(region: Region, delta: number, join: JoinName = 'ro
 export const simplerRing = (ring: Ring, tolerance: number): Ring =>
   toRing(simplify([cleanRing(toPath(ring, true))], tolerance * SCALE)[0] ?? new Int32Array(0));
 
-/** The band of `width` mm about lines. */
+/** The band of `width` mm about lines; tangles (`isTangle`) have none. */
 export function bandRegion(
   lines: Iterable<Line>,
   width: number,
@@ -96,9 +101,10 @@ export function bandRegion(
   for (const line of lines) {
     const path = toPath(line.coords, line.closed);
     if (path.length < 4) continue;
+    if (isTangle([path], line.closed)) continue;
     paths.push(...grown([path], width / 2, join, line.closed ? 'joined' : ends));
   }
-  return united(paths);
+  return isTangle(paths) ? [] : united(paths);
 }
 
 /**

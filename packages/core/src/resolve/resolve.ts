@@ -3,7 +3,8 @@
 //
 // Nothing is made twice: an outline is made anew only when it, or one that it is made from, has changed.
 import { isLive } from '../design/live.ts';
-import { everyItem, findPlace, originOf } from '../design/tree.ts';
+import { MOST_MADE } from '../design/copies.ts';
+import { everyItem, everyLeaf, findPlace, originOf } from '../design/tree.ts';
 import type {
   Bend,
   Design,
@@ -16,6 +17,7 @@ import type {
 } from '../design/types.ts';
 import { outlineLines } from '../outlines/flatten.ts';
 import { stitchesOutline } from '../outlines/live/keep-clear.ts';
+import type { Matrix } from '../geometry/matrix.ts';
 import { transformOutline } from '../outlines/transform.ts';
 import { sewnFrom } from '../stitches/kinds.ts';
 import { withoutHidden } from './beneath.ts';
@@ -113,13 +115,22 @@ class Resolver {
   }
 
   private repeated(group: Group, repeat: Repeat, inside: Group[], own: PlainOutline[]): PlainOutline[] {
-    const { maps } = this.placed(group, repeat, inside);
+    const maps = this.affordable(this.placed(group, repeat, inside).maps, own.length);
     const without = new Set(repeat.without);
     return own.flatMap((outline) =>
       again(movedOutlines, outline, [...maps, ...without], () =>
         maps.flatMap((m, i) => (without.has(i) ? [] : [transformOutline(outline, m)])),
       ),
     );
+  }
+
+  /**
+   * The copies that can be made of so many outlines: repeats that find their own count, in each other, could make more
+   * than anything could bear. (Where the counts are told, a design with too many is refused.)
+   */
+  private affordable(maps: Matrix[], outlines: number): Matrix[] {
+    const most = Math.max(1, Math.floor(MOST_MADE / Math.max(1, outlines)));
+    return maps.length > most ? maps.slice(0, most) : maps;
   }
 
   /** Where the copies of a group stand. */
@@ -229,8 +240,9 @@ class Resolver {
     // A design that is resolved already has its copies.
     const made = item.objects.some((o) => o.kind === 'group' && o.copy !== undefined);
     if (repeat && !made) {
-      const { maps } = this.placed(item, repeat, inside);
       const one = group;
+      const leaves = [...everyLeaf(one.objects)].length;
+      const maps = this.affordable(this.placed(item, repeat, inside).maps, leaves);
       group = again(groupsWithCopies, item, [...one.objects, maps], () => withCopies(one, repeat, maps));
       if (!inside.some((g) => g.repeat)) {
         group = this.cleared(group, inside, this.outside(item)) as PlainGroup;

@@ -3,6 +3,7 @@ import type { Bounds } from '../geometry/points.ts';
 import { emptyBounds, growBounds } from '../geometry/points.ts';
 import { DEFAULT_SPEED, type MachineSpeed } from '../materials/machine.ts';
 import { threadByCode, type Thread } from '../materials/threads.ts';
+import type { Excess } from './budget.ts';
 
 /** What the machine does to arrive at a record's place. Trim, change and stop happen where the needle is. */
 export const Move = { stitch: 0, jump: 1, trim: 2, change: 3, stop: 4 } as const;
@@ -16,6 +17,8 @@ export interface PlanObject {
   thread: string;
   from: number;
   to: number;
+  /** Why it was not sewn, when it would have taken too much. */
+  excess?: Excess;
 }
 
 /** All arrays have one entry a record. */
@@ -64,12 +67,20 @@ export class PlanBuilder {
   private object = new Int32Array(4096);
   length = 0;
   readonly objects: PlanObject[] = [];
+  /** The object that records belong to. */
+  private current = -1;
   /** Where the needle is, mm. */
   atX = 0;
   atY = 0;
 
-  beginObject(id: string, name: string, thread: string): void {
+  beginObject({ id, name, thread }: Pick<PlanObject, 'id' | 'name' | 'thread'>): void {
     this.objects.push({ id, name, thread, from: this.length, to: this.length });
+    this.current = this.objects.length - 1;
+  }
+
+  /** An object without a record: what comes next still belongs to the one before. */
+  leaveOut({ id, name, thread }: Pick<PlanObject, 'id' | 'name' | 'thread'>, excess: Excess): void {
+    this.objects.push({ id, name, thread, from: this.length, to: this.length, excess });
   }
 
   add(x: number, y: number, move: MoveCode, part: number): void {
@@ -79,10 +90,10 @@ export class PlanBuilder {
     this.y[i] = y;
     this.move[i] = move;
     this.part[i] = part;
-    this.object[i] = this.objects.length - 1;
+    this.object[i] = this.current;
     this.atX = x;
     this.atY = y;
-    if (this.objects.length) this.objects[this.objects.length - 1].to = this.length;
+    if (this.current >= 0) this.objects[this.current].to = this.length;
   }
 
   private grow(): void {

@@ -12,6 +12,7 @@ import { completeSettings } from '../stitches/kind.ts';
 import { stitchKind } from '../stitches/kinds.ts';
 import { runPoints } from '../stitches/run-points.ts';
 import { Part, ThreadBuilder, type SewnThread } from '../stitches/thread.ts';
+import { excessesOf, type Excess } from './budget.ts';
 import { lineIsCovered, type Cover } from './cover.ts';
 import { Move, PlanBuilder, type MoveCode, type Plan } from './plan.ts';
 import { objectCover, stitchObject } from './stitch-object.ts';
@@ -23,8 +24,10 @@ export interface SewOptions {
   speed?: MachineSpeed;
   /** Gaps longer than this are trimmed, in mm. */
   trimLength?: number;
-  /** Told the number of each object that is begun, from 0, and how many there are. */
-  onObject?: (object: number, of: number) => void;
+  /** Told the number of each object that is begun, from 0, how many there are, and which it is. */
+  onObject?: (object: number, of: number, id: string) => void;
+  /** Objects that are left out, since a person has stopped them. */
+  stopped?: ReadonlySet<string>;
 }
 
 /** A jump this short leaves nothing to see, in mm. */
@@ -71,9 +74,15 @@ class Sewing {
     this.next = leaf;
   }
 
+  /** Goes past an object that takes too much. */
+  leaveOut(leaf: Leaf, excess: Excess): void {
+    this.arrive();
+    this.plan.leaveOut(leaf, excess);
+  }
+
   /** From here on, records belong to the object that was announced. */
   private arrive(): void {
-    if (this.next) this.plan.beginObject(this.next.id, this.next.name, this.next.thread);
+    if (this.next) this.plan.beginObject(this.next);
     this.next = null;
   }
 
@@ -209,11 +218,17 @@ const COARSE = 0.2;
 export function sewDesign(design: Design, options: SewOptions = {}): Plan {
   const cloth = clothById(design.cloth.kind);
   const leaves = sewnLeaves(resolveDesign(design));
-  const covers = leaves.map((leaf) => (leaf.kind === 'object' ? objectCover(leaf, cloth) : null));
+  const excesses = excessesOf(leaves, cloth, options.stopped);
+  const covers = leaves.map((leaf, i) => {
+    options.onObject?.(i, leaves.length, leaf.id);
+    return leaf.kind === 'object' && !excesses[i] ? objectCover(leaf, cloth) : null;
+  });
   const sewing = new Sewing(options.trimLength ?? 3);
   const all = covers.filter(keepCover);
   leaves.forEach((leaf, i) => {
-    options.onObject?.(i, leaves.length);
+    options.onObject?.(i, leaves.length, leaf.id);
+    const excess = excesses[i];
+    if (excess) return sewing.leaveOut(leaf, excess);
     sewing.begin(leaf);
     if (leaf.kind === 'stitches') {
       sewing.take(leaf.thread);

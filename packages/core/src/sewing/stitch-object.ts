@@ -6,6 +6,7 @@ import type { Cloth } from '../materials/cloths.ts';
 import { completeSettings, type Remark, type StitchInput } from '../stitches/kind.ts';
 import { stitchKind } from '../stitches/kinds.ts';
 import type { SewnThread } from '../stitches/thread.ts';
+import { excessOf } from './budget.ts';
 import { coverOf, type Cover } from './cover.ts';
 
 interface Made {
@@ -21,7 +22,7 @@ export interface Neighbours {
   toward?: Point;
 }
 
-/** What the object gives its stitch kind; null when the kind is not known. */
+/** What the object gives its stitch kind; null when the kind is not known, or when it would take too much. */
 export function inputOf(
   object: DesignObject<PlainOutline>,
   cloth: Cloth,
@@ -30,6 +31,7 @@ export function inputOf(
   const kind = stitchKind(object.recipe.kind);
   if (!kind) return null;
   const settings = completeSettings(kind, object.recipe, cloth);
+  if (excessOf(object, kind, settings)) return null;
   const { outline, start, end, guideLines, widths, centre, raised, motif } = object;
   return { outline, settings, cloth, entry, toward, start, end, guideLines, widths, centre, raised, motif };
 }

@@ -26,7 +26,7 @@ export const emptyCheck: Check = {
   find: ({ sewn, cloth }) =>
     sewn.flatMap((item) => {
       const { leaf, extent, share } = item;
-      if (!isEmpty(item)) return [];
+      if (!isEmpty(item) || share.excess) return [];
       // A satin that lacks a line says so itself.
       if (leaf.kind === 'object' && objectRemarks(leaf, cloth).includes('two-lines')) return [];
       return [

@@ -1,5 +1,6 @@
 // Reads and writes the design file (.rosehip.json), and checks every design that comes in from anywhere.
 import { findCycle, sourcesOf } from '../../design/live.ts';
+import { copiesWanted, MOST_MADE } from '../../design/copies.ts';
 import { everyItem } from '../../design/tree.ts';
 import type { Design, Item } from '../../design/types.ts';
 import { DESIGN_VERSION } from '../../design/types.ts';
@@ -44,8 +45,11 @@ function checkWhole(items: Item[], seen: Set<string>, depth: number, points: { c
         throw new ReadError(
           `The stitches "${item.name}" have ${item.points.length / 2} places but ${item.moves.length} moves.`,
         );
-    } else if (item.outline.kind === 'path')
-      for (const path of item.outline.paths) points.count += path.points.length;
+    } else {
+      if (item.outline.kind === 'path')
+        for (const path of item.outline.paths) points.count += path.points.length;
+      for (const path of item.guideLines ?? []) points.count += path.points.length;
+    }
     if (points.count > READ_LIMITS.points)
       throw new ReadError(`The design has more than ${READ_LIMITS.points} points.`);
   }
@@ -94,6 +98,11 @@ export function checkDesign(value: unknown): Design {
   const ids = new Set<string>();
   checkWhole(design.objects, ids, 1, { count: 0 });
   checkSources(design, ids);
+  const copies = copiesWanted(design.objects);
+  if (copies > MOST_MADE)
+    throw new ReadError(
+      `The repeats of this design make ${copies} objects together; at most ${MOST_MADE} can be made. Take fewer copies, or repeats that stand in each other apart.`,
+    );
   return design;
 }
 

@@ -18,6 +18,13 @@ export const exactly = (fields: Record<string, unknown>, optional: string[] = []
   properties: fields,
 });
 
+/** A map: turns, sizes and slants up to a thousand times, and the way that goes with them. */
+export const place = {
+  type: 'array',
+  minItems: 6,
+  maxItems: 6,
+  items: { type: 'number', minimum: -1_000_000, maximum: 1_000_000 },
+};
 export const point = exactly({ x: coordinate, y: coordinate });
 
 /** `if kind is … then …` keeps the errors to the kind that was meant. */

@@ -19,6 +19,7 @@ import {
   name,
   note,
   picture,
+  place,
   point,
   REACH,
   size,
@@ -89,7 +90,7 @@ const liveShape = (
     {
       kind: { const: kind },
       of: itemIds(least),
-      place: { type: 'array', minItems: 6, maxItems: 6, items: { type: 'number' } },
+      place,
       ...own,
     },
     ['place', ...optional],

@@ -11,7 +11,7 @@ type Step = { move: number; dx: number; dy: number };
 
 const plan = (steps: Step[]): Plan => {
   const builder = new PlanBuilder();
-  builder.beginObject('a', 'A', '222');
+  builder.beginObject({ id: 'a', name: 'A', thread: '222' });
   let [x, y] = [0, 0];
   for (const { move, dx, dy } of steps) {
     const stays = move === Move.trim || move === Move.change;

@@ -109,6 +109,10 @@ export function readDst(bytes: Uint8Array, name?: string): { design: Design; war
   const close = (): void => {
     if (moves.length < 2) return;
     const n = objects.length;
+    if (n >= READ_LIMITS.objects)
+      throw new ReadError(
+        `The file changes colour more than ${READ_LIMITS.objects} times: it is damaged, or no stitch file.`,
+      );
     objects.push({
       id: `stitches-${n + 1}`,
       name: `Colour ${n + 1}`,

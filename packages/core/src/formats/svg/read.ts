@@ -9,6 +9,7 @@ import { outlineBounds, transformOutline } from '../../outlines/transform.ts';
 import { READ_LIMITS, ReadError } from '../read-error.ts';
 import { parsePathData } from '../../outlines/path-data.ts';
 import { stylesOf, type Style } from './styles.ts';
+import { Work } from './work.ts';
 import { allNodes, parseSvgTree, type SvgNode } from './tree.ts';
 import { lengthInMm, MM_PER_PX, parseTransform, parseViewBox, userLength } from './units.ts';
 
@@ -55,18 +56,23 @@ const LEFT_OUT: Record<string, string> = {
   script: 'A script was left out: it is never run.',
   foreignObject: 'Foreign content was left out.',
 };
+/** A colour is no longer than this; looking through more takes too long. */
+const LONGEST_COLOUR = 200;
+/** What it takes to walk one part, in steps of work. */
+const WALK = 10;
+/** Where a part may lie before the drawing is put in its place, in mm. */
+const FAR = 20 * READ_LIMITS.reach;
 /** What `use` may multiply a file into. */
 const MOST_SHAPES = READ_LIMITS.objects;
 
 function colourOf(value: string, style: Style, notes: Set<string>): string | null {
   const text = value === 'currentColor' ? style.color : value;
   if (text === 'none' || text === 'transparent') return null;
-  const paint = /^url\([^)]*\)\s*(.*)$/.exec(text);
-  if (paint) {
-    notes.add('Gradients and patterns are taken as one plain colour.');
-    return colourOf(paint[1] || '#808080', style, notes);
-  }
-  const colour = parseColour(text);
+  const paint = /^(?:url\([^)]*\)\s*)+/.exec(text);
+  if (paint) notes.add('Gradients and patterns are taken as one plain colour.');
+  const plain = paint ? text.slice(paint[0].length) || '#808080' : text;
+  if (paint && (plain === 'none' || plain === 'transparent')) return null;
+  const colour = plain.length > LONGEST_COLOUR ? undefined : parseColour(plain);
   if (!colour) {
     notes.add(`The colour "${text.slice(0, 40)}" is not known and was taken as grey.`);
     return '#808080';
@@ -79,6 +85,7 @@ class Reader {
   readonly notes = new Set<string>();
   private readonly byId = new Map<string, SvgNode>();
   private readonly styleOf: (node: SvgNode, inherited: Style | null) => Style;
+  private readonly work = new Work();
   private points = 0;
 
   constructor(root: SvgNode) {
@@ -86,12 +93,11 @@ class Reader {
       const { id } = node.attributes;
       if (id && !this.byId.has(id)) this.byId.set(id, node);
     }
-    const notes: string[] = [];
-    this.styleOf = stylesOf(root, notes);
-    for (const note of notes) this.notes.add(note);
+    this.styleOf = stylesOf(root, (note) => this.notes.add(note), this.work);
   }
 
   walk(node: SvgNode, inherited: Style | null, matrix: Matrix, using: SvgNode[]): void {
+    this.work.spend(WALK);
     if (SILENT.has(node.name)) return;
     if (LEFT_OUT[node.name]) {
       this.notes.add(LEFT_OUT[node.name]);
@@ -151,6 +157,12 @@ class Reader {
       this.notes.add(`Line ${node.line}: <${node.name}> has no size and was left out.`);
       return;
     }
+    const placed = transformOutline(outline, m);
+    const b = outlineBounds(placed);
+    if (!b || !(Math.max(-b.minX, b.maxX, -b.minY, b.maxY) <= FAR))
+      throw new ReadError(
+        `Line ${node.line}: <${node.name}> lies more than ${FAR / 1000} m away; drawings reach ${READ_LIMITS.reach / 1000} m from their middle at most. Move or shrink it first.`,
+      );
     const stroke = colourOf(style.stroke, style, this.notes);
     let fill = colourOf(style.fill, style, this.notes);
     if (fill && regionArea(outlineRegion(outline)) < 1e-6) {
@@ -161,10 +173,10 @@ class Reader {
     const scale = Math.sqrt(Math.abs(determinant(m)));
     const strokeWidth = (userLength(style['stroke-width'], 1) || 0) * scale;
     if (this.shapes.length >= MOST_SHAPES)
-      throw new ReadError(`The drawing has more than ${MOST_SHAPES} shapes.`);
+      throw new ReadError(`The drawing has more than ${MOST_SHAPES} shapes. Bring it in in parts.`);
     this.shapes.push({
       name: (node.attributes['aria-label'] ?? node.attributes.id ?? '').slice(0, 80) || this.plainName(node),
-      outline: transformOutline(outline, m),
+      outline: placed,
       fill,
       stroke: strokeWidth > 0 ? stroke : null,
       strokeWidth,
@@ -181,6 +193,14 @@ class Reader {
     return `${names[node.name] ?? 'Shape'} ${this.shapes.length + 1}`;
   }
 
+  private count(points: number): void {
+    this.points += points;
+    if (this.points > READ_LIMITS.points)
+      throw new ReadError(
+        `The drawing has more than ${READ_LIMITS.points} points. Simplify it in the program it comes from.`,
+      );
+  }
+
   private outline(node: SvgNode, style: Style): PlainOutline | null {
     const a = node.attributes;
     const bad = (what: string): null => {
@@ -193,9 +213,7 @@ class Reader {
       case 'path': {
         const { paths, problem } = parsePathData(a.d ?? '');
         if (problem) this.notes.add(`Line ${node.line}: the path is broken (${problem}).`);
-        for (const path of paths) this.points += path.points.length;
-        if (this.points > READ_LIMITS.points)
-          throw new ReadError(`The drawing has more than ${READ_LIMITS.points} points.`);
+        for (const path of paths) this.count(path.points.length);
         return paths.length ? { kind: 'path', paths, fillRule } : null;
       }
       case 'rect': {
@@ -232,7 +250,7 @@ class Reader {
           .map(Number);
         if (!v.every(Number.isFinite)) return bad('a point could not be read');
         const points = Array.from({ length: v.length >> 1 }, (_, i) => ({ x: v[2 * i], y: v[2 * i + 1] }));
-        this.points += points.length;
+        this.count(points.length);
         if (points.length < 2) return bad('it has fewer than two points');
         return { kind: 'path', paths: [{ closed: node.name === 'polygon', points }], fillRule };
       }

@@ -15,8 +15,12 @@ const MM: Record<string, number> = {
 
 export const MM_PER_PX = MM.px;
 
+/** Numbers are no longer than this: looking for one in more would take time that grows with its square. */
+const LONGEST = 60;
+
 /** A length with a unit, in mm; null for percentages and what is no length. */
 export function lengthInMm(text: string | undefined): number | null {
+  if (text !== undefined && text.length > LONGEST) return null;
   const m = /^\s*([+-]?(?:\d+\.?\d*|\.\d+)(?:e[+-]?\d+)?)\s*([a-z]*)\s*$/i.exec(text ?? '');
   if (!m) return null;
   const factor = MM[m[2].toLowerCase()];
@@ -31,14 +35,18 @@ export function userLength(text: string | undefined, fallback = 0): number {
   return mm === null ? NaN : mm / MM_PER_PX;
 }
 
-const NUMBER = /[+-]?(?:\d+\.?\d*|\.\d+)(?:e[+-]?\d+)?/gi;
+const NUMBER = /[+-]?(?:\d+(?:\.\d*)?|\.\d+)(?:e[+-]?\d+)?/gi;
 
 /** A transform list; null when a part of it can't be read. */
 export function parseTransform(text: string | undefined): Matrix | null {
   if (!text) return IDENTITY;
   let m: Matrix = IDENTITY;
-  const parts = text.matchAll(/([a-zA-Z]+)\s*\(([^)]*)\)/g);
-  for (const [, name, inner] of parts) {
+  // Sticky: read from where the last part ended, never looked for.
+  const part = /[\s,]*([a-zA-Z]+)\s*\(([^)]*)\)\s*/y;
+  while (part.lastIndex < text.length) {
+    const found = part.exec(text);
+    if (!found) return null;
+    const [, name, inner] = found;
     const n = (inner.match(NUMBER) ?? []).map(Number);
     if (n.some((v) => !Number.isFinite(v))) return null;
     const [a = 0, b, c] = n;

@@ -1,0 +1,150 @@
+// What stitching may take: an object or a design that asks for more is not sewn, and the findings say so.
+import { originOf, type Leaf } from '../design/tree.ts';
+import type { DesignObject, PlainOutline, SettingValue } from '../design/types.ts';
+import { lengthOf } from '../geometry/polyline.ts';
+import { ringArea } from '../geometry/region.ts';
+import { isTangle } from '../geometry/tangle.ts';
+import type { Cloth } from '../materials/cloths.ts';
+import { outlineLines } from '../outlines/flatten.ts';
+import { outlineBounds } from '../outlines/transform.ts';
+import { completeSettings, type StitchKind } from '../stitches/kind.ts';
+import { stitchKind } from '../stitches/kinds.ts';
+
+/** Most stitches, estimated. */
+export interface Budget {
+  object: number;
+  design: number;
+}
+
+export const BUDGET: Readonly<Budget> = { object: 400_000, design: 2_000_000 };
+let budget: Budget = BUDGET;
+
+/** Sets what stitching may take from now on in this process or worker. */
+export function setBudget(most: Budget): void {
+  budget = most;
+}
+
+/** Nothing is sewn farther from the middle than this, in mm. */
+const REACH = 10_000;
+/** Outlines are measured this roughly, in mm. */
+const ROUGH = 0.5;
+/** More points than these take long to follow, whatever is sewn. */
+const MOST_POINTS = 100_000;
+
+/** Why an object is not sewn: it alone takes too much, all before it took what there is, or a person stopped it. */
+export type Excess =
+  | { why: 'stitches'; stitches: number; most: number }
+  | { why: 'tangle' }
+  | { why: 'far' }
+  | { why: 'points'; points: number }
+  | { why: 'design'; most: number }
+  | { why: 'stopped' };
+
+interface Measure {
+  /** mm² that the outline could enclose at most. */
+  area: number;
+  /** mm */
+  length: number;
+  points: number;
+  excess: Excess | null;
+}
+
+const measures = new WeakMap<PlainOutline, Measure>();
+
+function measureOf(outline: PlainOutline): Measure {
+  const known = measures.get(outline);
+  if (known) return known;
+  const out: Measure = { area: 0, length: 0, points: 0, excess: null };
+  const b = outlineBounds(outline);
+  if (b && !(Math.max(-b.minX, b.maxX, -b.minY, b.maxY) <= REACH)) out.excess = { why: 'far' };
+  else if (b) {
+    const lines = outlineLines(outline, ROUGH);
+    for (const line of lines) {
+      out.length += lengthOf(line);
+      out.area += Math.abs(ringArea(line.coords));
+      out.points += line.coords.length / 2;
+    }
+    // What crosses itself can enclose more than its turning sense adds up to, but never more than its box.
+    const box = (b.maxX - b.minX) * (b.maxY - b.minY);
+    out.area = Math.min(box, Math.max(out.area, Math.min(box, out.length ** 2 / 50)));
+    if (out.points > MOST_POINTS) out.excess = { why: 'points', points: out.points };
+    else if (isTangle(lines.map((l) => l.coords))) out.excess = { why: 'tangle' };
+  }
+  measures.set(outline, out);
+  return out;
+}
+
+/**
+ * About how many stitches an outline takes with these settings (all of them filled in): area over what one stitch
+ * covers, length over its length. Right within a few times; it is only to tell thousands from millions.
+ */
+export function stitchesWanted(
+  outline: PlainOutline,
+  kind: StitchKind,
+  settings: Record<string, SettingValue>,
+): number {
+  const { area, length } = measureOf(outline);
+  const n = (name: string, otherwise: number): number =>
+    typeof settings[name] === 'number' ? (settings[name] as number) : otherwise;
+  const stitch = n('length', 4);
+  const density = kind.id === 'sprig' ? 1 : n('density', 1);
+  const passes = n('passes', 1);
+  const spacing = Math.min(n('spacing', Infinity), n('spacingEnd', Infinity)) / density;
+  if (kind.id === 'motif-run') return (length / n('size', 8)) * (6 + (3 * n('size', 8)) / stitch) * passes;
+  if (kind.id === 'motif-fill') {
+    const unit = 6 + (3 * n('size', 8)) / stitch;
+    return (area / (n('size', 8) * Math.max(1, n('rows', 8)))) * unit * passes;
+  }
+  if (kind.id === 'sprig') return (area / n('density', 9) ** 2) * (10 + (8 * n('size', 5)) / stitch);
+  if (kind.from(settings) === 'lines')
+    return Number.isFinite(spacing)
+      ? ((2 * length) / spacing) * Math.max(1, n('width', 3) / 7)
+      : (length / stitch) * Math.max(2, passes);
+  // A row of a column is one stitch up to 7 mm; where rows end at the edge there is a stitch more.
+  const across = kind.id === 'satin' ? 3 : stitch;
+  return (area / (spacing * across) + length / Math.max(spacing, stitch / 2)) * Math.max(1, passes);
+}
+
+/** What keeps an object by itself from being sewn; null when nothing does. */
+export function excessOf(
+  object: DesignObject<PlainOutline>,
+  kind: StitchKind,
+  settings: Record<string, SettingValue>,
+): Excess | null {
+  const { excess } = measureOf(object.outline);
+  // Kinds that only follow a line don't mind how often it crosses itself.
+  const follows = kind.id === 'run' || kind.id === 'motif-run';
+  if (excess && !(follows && excess.why === 'tangle')) return excess;
+  const stitches = stitchesWanted(object.outline, kind, settings);
+  const most = budget.object;
+  return stitches > most ? { why: 'stitches', stitches, most } : null;
+}
+
+/**
+ * What keeps each of these from being sewn, in sewing order; null for those that are. `stopped` are ids of objects whose
+ * stitching a person has stopped.
+ */
+export function excessesOf(
+  leaves: readonly Leaf<PlainOutline>[],
+  cloth: Cloth,
+  stopped: ReadonlySet<string> = new Set(),
+): (Excess | null)[] {
+  let all = 0;
+  return leaves.map((leaf) => {
+    let stitches = 0;
+    if (leaf.kind === 'stitches') stitches = leaf.moves.length;
+    else {
+      const kind = stitchKind(leaf.recipe.kind);
+      if (!kind) return null;
+      if (stopped.has(originOf(leaf.id))) return { why: 'stopped' };
+      const settings = completeSettings(kind, leaf.recipe, cloth);
+      const excess = excessOf(leaf, kind, settings);
+      if (excess) return excess;
+      stitches = stitchesWanted(leaf.outline, kind, settings);
+    }
+    all += stitches;
+    if (all <= budget.design) return null;
+    all -= stitches;
+    return { why: 'design', most: budget.design };
+  });
+}
