@@ -1,10 +1,12 @@
 // `rosehip check`: counts, size and time, and what the checks found.
 import { figuresOf, findingsOf, sewDesign, threadByCode } from '@rosehip/core';
 import { readAny } from './files.ts';
+import { takeLimit } from './limit.ts';
 
 const round = (v: number, places = 2): number => Number(v.toFixed(places));
 
-export async function check(input: string, options: { json?: boolean }): Promise<void> {
+export async function check(input: string, options: { json?: boolean; limit?: string }): Promise<void> {
+  takeLimit(options.limit);
   const design = await readAny(input);
   const plan = sewDesign(design);
   const f = figuresOf(plan);

@@ -7,6 +7,8 @@ import { render } from './render.ts';
 import { stitch } from './stitch.ts';
 import { UsageError } from './usage-error.ts';
 
+const LIMIT = ['--limit <stitches>', 'most stitches of a design; one object may have a fifth'] as const;
+
 /** Runs one command line. Answers 0, or 2 after one line on standard error that says what to do. */
 export async function main(args: string[]): Promise<number> {
   const program = new Command('rosehip')
@@ -23,6 +25,7 @@ export async function main(args: string[]): Promise<number> {
     .option('--start <x,y>', 'where the first object begins, in mm from the middle')
     .option('--end <x,y>', 'where the last object ends')
     .requiredOption('--out <file.dst>', 'the stitch file to write')
+    .option(...LIMIT)
     .action(stitch);
   program
     .command('render')
@@ -30,11 +33,13 @@ export async function main(args: string[]): Promise<number> {
     .requiredOption('--view <view>', 'lines, needle or cloth')
     .requiredOption('--out <file.png>', 'the picture to write')
     .option('--width <pixels>', 'width of the picture', '1200')
+    .option(...LIMIT)
     .action(render);
   program
     .command('check')
     .argument('<in>', 'an SVG drawing, a .rosehip.json design or a .dst stitch file')
     .option('--json', 'as JSON')
+    .option(...LIMIT)
     .action(check);
   program.command('recipes').option('--json', 'as JSON').action(recipes);
   try {

@@ -2,14 +2,16 @@
 import { createCanvas } from '@napi-rs/canvas';
 import { paintPicture, pictureArea, sewDesign, type PictureCanvas, type ViewName } from '@rosehip/core';
 import { readAny, writeOut } from './files.ts';
+import { takeLimit, tellLeftOut } from './limit.ts';
 import { UsageError } from './usage-error.ts';
 
 const VIEWS: readonly string[] = ['lines', 'needle', 'cloth'] satisfies ViewName[];
 
 export async function render(
   input: string,
-  options: { view: string; out: string; width: string },
+  options: { view: string; out: string; width: string; limit?: string },
 ): Promise<void> {
+  takeLimit(options.limit);
   if (!VIEWS.includes(options.view))
     throw new UsageError(`--view must be lines, needle or cloth, not "${options.view}".`);
   const width = Number(options.width);
@@ -17,6 +19,7 @@ export async function render(
     throw new UsageError(`--width must be a whole number from 16 to 8000, not "${options.width}".`);
   const design = await readAny(input);
   const plan = sewDesign(design);
+  tellLeftOut(plan);
   const area = pictureArea(design, plan);
   const height = Math.max(
     16,

@@ -16,6 +16,7 @@ import {
   type Recipe,
 } from '@rosehip/core';
 import { fileKind, readAny, writeOut } from './files.ts';
+import { leftOut, takeLimit, tellLeftOut } from './limit.ts';
 import { UsageError } from './usage-error.ts';
 
 interface Options {
@@ -24,6 +25,7 @@ interface Options {
   cloth?: string;
   start?: string;
   end?: string;
+  limit?: string;
   out: string;
 }
 
@@ -97,6 +99,7 @@ function recipeFrom(id: string, sets: string[]): Recipe {
 }
 
 export async function stitch(input: string, options: Options): Promise<void> {
+  takeLimit(options.limit);
   const kind = fileKind(input);
   if (kind === 'dst')
     throw new UsageError(`${input} holds stitches already; stitch takes a drawing or a design.`);
@@ -119,7 +122,9 @@ export async function stitch(input: string, options: Options): Promise<void> {
   if (options.cloth) design.cloth = { ...design.cloth, kind: options.cloth };
   const plan = sewDesign(design);
   const figures = figuresOf(plan);
-  if (!figures.stitches) throw new UsageError(`${input}: nothing in it can be stitched that way.`);
+  if (!figures.stitches)
+    throw new UsageError(leftOut(plan)[0] ?? `${input}: nothing in it can be stitched that way.`);
+  tellLeftOut(plan);
   await writeOut(options.out, writeDst(plan, design.name));
   console.log(
     `${options.out}: ${figures.stitches} stitches, ${figures.colourChanges} colour changes, ${figures.trims} trims, ` +

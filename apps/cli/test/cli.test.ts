@@ -187,3 +187,22 @@ test('shapes keep clear of those above them, by as much as is set', async () => 
   const run = ['stitch', 'moon.svg', '--recipe', 'run', '--out', 'run.dst', '--set', 'keepClear=2'];
   expect((await rosehip(...run)).error).toContain('run follows lines');
 });
+
+test('what would take too much is told and left out; --limit says how much that is', async () => {
+  await writeFile(
+    join(folder, 'two.svg'),
+    `<svg xmlns="http://www.w3.org/2000/svg" width="300mm" height="300mm" viewBox="0 0 300 300">
+      <rect id="Field" width="300" height="300" fill="#4f74b8"/><circle id="Moon" cx="40" cy="30" r="6" fill="#eee"/></svg>`,
+  );
+  const args = ['stitch', 'two.svg', '--recipe', 'fill', '--out', 'two.dst'];
+  const { code, out, error } = await rosehip(...args, '--limit', '20000');
+  expect(code).toBe(0);
+  expect(out).toMatch(/two\.dst: \d{2,3} stitches/);
+  expect(error).toMatch(
+    /^rosehip: Field is not sewn: it would take about \d+,000 stitches, and 4,000 are the most/,
+  );
+  expect((await rosehip(...args)).error).toBe('');
+  expect((await rosehip(...args, '--limit', 'many')).error).toMatch(
+    /--limit must be a whole number of stitches/,
+  );
+});

@@ -75,7 +75,7 @@ watch(
     if (!design) return;
     try {
       const light = withoutPictureData(design);
-      const sewn = await useChecker().sew(light, machine);
+      const sewn = await useChecker().sew(light, machine, []);
       if (props.design !== design) return;
       problem.value = '';
       time.value = sewn.plan.time;

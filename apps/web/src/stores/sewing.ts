@@ -2,7 +2,17 @@
 import * as Comlink from 'comlink';
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef, watch } from 'vue';
-import type { Design, Figures, Finding, LayerGrid, Plan, SettingValue } from '@rosehip/core';
+import {
+  findItem,
+  originOf,
+  type Design,
+  type Figures,
+  type Finding,
+  type Item,
+  type LayerGrid,
+  type Plan,
+  type SettingValue,
+} from '@rosehip/core';
 import { stopEngine, useChecker, useEngine, withoutPictureData } from '../workers/engine.ts';
 import { rest } from '../workers/rest.ts';
 import { useBench } from './bench.ts';
@@ -12,6 +22,8 @@ import { useSettings } from './settings.ts';
 const CHECK_AFTER = 150;
 /** Stitching that takes longer says how far it is, in ms. */
 const SLOW = 300;
+/** After so long the person is asked whether to go on, in ms. */
+const ASK_AFTER = 10_000;
 
 export const useSewing = defineStore('sewing', () => {
   const bench = useBench();
@@ -28,13 +40,27 @@ export const useSewing = defineStore('sewing', () => {
 
   /** How far stitching is that takes long: objects done, of how many (0: not known yet); else null. */
   const progress = ref<{ done: number; of: number } | null>(null);
-  /** Stitching was stopped by the person: the plan is older than the design. */
+  /** It takes so long that the person is asked whether to go on. */
+  const asking = ref(false);
+  /** Stitching was stopped by the person before it was known at what: the plan is older than the design. */
   const stopped = ref(false);
+  /** Objects whose stitching was stopped, as they were then: changed ones are tried again. */
+  const leftOut = shallowRef(new Map<string, Item>());
+  /** The object that is being stitched. */
+  let at: string | null = null;
   let giveUp = (): void => {};
   // One for all requests: each proxy is a channel of its own.
-  const tellProgress = Comlink.proxy((done: number, of: number) => {
+  const tellProgress = Comlink.proxy((done: number, of: number, id: string) => {
+    at = id;
     if (progress.value) progress.value = { done, of };
   });
+
+  /** Ids of what stays out, now that this is the design. */
+  function stillOut(design: Design): string[] {
+    const same = [...leftOut.value].filter(([id, item]) => findItem(design, id) === item);
+    if (same.length < leftOut.value.size) leftOut.value = new Map(same);
+    return [...leftOut.value.keys()];
+  }
 
   let wanted: Design | null = null;
   /** Newest request wins: while one is under way, only the last of those that came is kept. */
@@ -47,11 +73,22 @@ export const useSewing = defineStore('sewing', () => {
       wanted = null;
       const asked = performance.now();
       const slowly = setTimeout(() => (progress.value = { done: 0, of: 0 }), SLOW);
+      const patience = setTimeout(() => (asking.value = true), ASK_AFTER);
+      at = null;
       try {
-        const work = useEngine().sew(withoutPictureData(now), settings.machineId, tellProgress);
+        const work = useEngine().sew(
+          withoutPictureData(now),
+          settings.machineId,
+          stillOut(now),
+          tellProgress,
+        );
         const sewn = await Promise.race([work, new Promise<null>((end) => (giveUp = () => end(null)))]);
         if (!sewn) {
-          stopped.value = true;
+          const item = at === null ? null : findItem(now, originOf(at));
+          if (item) {
+            leftOut.value = new Map([...leftOut.value, [item.id, item]]);
+            wanted ??= now; // the rest is stitched
+          } else stopped.value = true;
           continue;
         }
         stopped.value = false;
@@ -64,19 +101,30 @@ export const useSewing = defineStore('sewing', () => {
         problem.value = `The stitches could not be made: ${(error as Error).message}`;
       } finally {
         clearTimeout(slowly);
+        clearTimeout(patience);
         progress.value = null;
+        asking.value = false;
       }
       if (wanted) await rest(performance.now() - asked);
     }
     busy.value = false;
   }
-  /** Stops what takes too long: the stitches stay those of before the last change, until the next one. */
+  /**
+   * Stops what takes too long: the object that is being stitched is left out until it is changed, and the rest is
+   * stitched. Before it is known which that is, the stitches stay those of before the last change.
+   */
   function stop(): void {
     wanted = null;
     stopEngine();
     giveUp();
   }
-  const goOn = (): Promise<void> => request(bench.design);
+  /** Stitches what was stopped after all. */
+  function goOn(): Promise<void> {
+    leftOut.value = new Map();
+    return request(bench.design);
+  }
+  /** It may take as long as it wants. */
+  const waitOn = (): void => void (asking.value = false);
   watch([() => bench.design, () => settings.machineId], ([design]) => request(design));
 
   const findings = shallowRef<Finding[]>([]);
@@ -104,7 +152,9 @@ export const useSewing = defineStore('sewing', () => {
       const design = planned.value;
       if (!design) break;
       try {
-        const report = await useChecker().check(withoutPictureData(design), settings.machineId);
+        const report = await useChecker().check(withoutPictureData(design), settings.machineId, [
+          ...leftOut.value.keys(),
+        ]);
         if (planned.value === null) break; // the bench was left meanwhile
         findings.value = report.findings;
         layers.value = report.layers;
@@ -125,6 +175,8 @@ export const useSewing = defineStore('sewing', () => {
     plan.value = figures.value = planned.value = checked.value = layers.value = null;
     findings.value = [];
     chosen.value = {};
+    leftOut.value = new Map();
+    stopped.value = false;
   }
 
   return {
@@ -140,7 +192,10 @@ export const useSewing = defineStore('sewing', () => {
     busy,
     problem,
     progress,
+    asking,
+    waitOn,
     stopped,
+    leftOut,
     stop,
     goOn,
     length,

@@ -110,18 +110,29 @@ function decoded(data: string): Promise<ImageBitmap> {
 
 /** How often a long piece of work says how far it is, in ms. */
 const TELL_EVERY = 100;
+/** Objects of more stitches than this may take long. */
+const LONG = 3000;
 
 const engine = {
-  /** Stitches the design; `onObject` hears which of how many objects is begun, some times a second at most. */
-  sew(design: Design, machine: string, onObject?: (object: number, of: number) => void): Sewn {
+  /**
+   * Stitches the design but for `stopped` objects; `onObject` hears which of how many objects is begun, some times a
+   * second at most, and of each that may take long.
+   */
+  sew(
+    design: Design,
+    machine: string,
+    stopped: string[],
+    onObject?: (object: number, of: number, id: string) => void,
+  ): Sewn {
     const start = performance.now();
     let told = start;
     const plan = sewDesign(design, {
       speed: machineById(machine).speed,
-      onObject: (object, of) => {
-        if (!onObject || performance.now() - told < TELL_EVERY) return;
+      stopped: new Set(stopped),
+      onObject: (object, of, id, stitches) => {
+        if (!onObject || (stitches < LONG && performance.now() - told < TELL_EVERY)) return;
         told = performance.now();
-        onObject(object, of);
+        onObject(object, of, id);
       },
     });
     return handOver(plan, {
@@ -132,8 +143,9 @@ const engine = {
   },
 
   /** Runs every check, and counts the thread's layers. */
-  check(design: Design, machine: string): CheckReport {
-    const plan = sewDesign(design, { speed: machineById(machine).speed });
+  check(design: Design, machine: string, stopped: string[]): CheckReport {
+    const { speed } = machineById(machine);
+    const plan = sewDesign(design, { speed, stopped: new Set(stopped) });
     const findings = findingsOf(design, plan, machineById(machine));
     const layers = layersOver(plan);
     return Comlink.transfer({ findings, layers }, layers ? [layers.layers.buffer as ArrayBuffer] : []);

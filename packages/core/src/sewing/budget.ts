@@ -120,31 +120,38 @@ export function excessOf(
   return stitches > most ? { why: 'stitches', stitches, most } : null;
 }
 
+/** What an object is let take. */
+export interface Share {
+  /** Stitches, estimated; 0 when it is not sewn. */
+  stitches: number;
+  /** What keeps it from being sewn; null when nothing does. */
+  excess: Excess | null;
+}
+
 /**
- * What keeps each of these from being sewn, in sewing order; null for those that are. `stopped` are ids of objects whose
- * stitching a person has stopped.
+ * What each of these is let take, in sewing order. `stopped` are ids of objects whose stitching a person has stopped.
  */
-export function excessesOf(
+export function sharesOf(
   leaves: readonly Leaf<PlainOutline>[],
   cloth: Cloth,
   stopped: ReadonlySet<string> = new Set(),
-): (Excess | null)[] {
-  let all = 0;
+): Share[] {
+  let left = budget.design;
+  const without = (excess: Excess): Share => ({ stitches: 0, excess });
   return leaves.map((leaf) => {
     let stitches = 0;
     if (leaf.kind === 'stitches') stitches = leaf.moves.length;
     else {
       const kind = stitchKind(leaf.recipe.kind);
-      if (!kind) return null;
-      if (stopped.has(originOf(leaf.id))) return { why: 'stopped' };
+      if (!kind) return { stitches, excess: null };
+      if (stopped.has(originOf(leaf.id))) return without({ why: 'stopped' });
       const settings = completeSettings(kind, leaf.recipe, cloth);
       const excess = excessOf(leaf, kind, settings);
-      if (excess) return excess;
+      if (excess) return without(excess);
       stitches = stitchesWanted(leaf.outline, kind, settings);
     }
-    all += stitches;
-    if (all <= budget.design) return null;
-    all -= stitches;
-    return { why: 'design', most: budget.design };
+    if (stitches > left) return without({ why: 'design', most: budget.design });
+    left -= stitches;
+    return { stitches, excess: null };
   });
 }

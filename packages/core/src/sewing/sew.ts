@@ -12,7 +12,7 @@ import { completeSettings } from '../stitches/kind.ts';
 import { stitchKind } from '../stitches/kinds.ts';
 import { runPoints } from '../stitches/run-points.ts';
 import { Part, ThreadBuilder, type SewnThread } from '../stitches/thread.ts';
-import { excessesOf, type Excess } from './budget.ts';
+import { sharesOf, type Excess } from './budget.ts';
 import { lineIsCovered, type Cover } from './cover.ts';
 import { Move, PlanBuilder, type MoveCode, type Plan } from './plan.ts';
 import { objectCover, stitchObject } from './stitch-object.ts';
@@ -24,8 +24,8 @@ export interface SewOptions {
   speed?: MachineSpeed;
   /** Gaps longer than this are trimmed, in mm. */
   trimLength?: number;
-  /** Told the number of each object that is begun, from 0, how many there are, and which it is. */
-  onObject?: (object: number, of: number, id: string) => void;
+  /** Told the number of each object that is begun, from 0, how many there are, which it is and about how much work. */
+  onObject?: (object: number, of: number, id: string, stitches: number) => void;
   /** Objects that are left out, since a person has stopped them. */
   stopped?: ReadonlySet<string>;
 }
@@ -218,16 +218,17 @@ const COARSE = 0.2;
 export function sewDesign(design: Design, options: SewOptions = {}): Plan {
   const cloth = clothById(design.cloth.kind);
   const leaves = sewnLeaves(resolveDesign(design));
-  const excesses = excessesOf(leaves, cloth, options.stopped);
+  const shares = sharesOf(leaves, cloth, options.stopped);
+  const tell = (i: number): void => options.onObject?.(i, leaves.length, leaves[i].id, shares[i].stitches);
   const covers = leaves.map((leaf, i) => {
-    options.onObject?.(i, leaves.length, leaf.id);
-    return leaf.kind === 'object' && !excesses[i] ? objectCover(leaf, cloth) : null;
+    tell(i);
+    return leaf.kind === 'object' && !shares[i].excess ? objectCover(leaf, cloth) : null;
   });
   const sewing = new Sewing(options.trimLength ?? 3);
   const all = covers.filter(keepCover);
   leaves.forEach((leaf, i) => {
-    options.onObject?.(i, leaves.length, leaf.id);
-    const excess = excesses[i];
+    tell(i);
+    const { excess } = shares[i];
     if (excess) return sewing.leaveOut(leaf, excess);
     sewing.begin(leaf);
     if (leaf.kind === 'stitches') {

@@ -25,6 +25,13 @@ const ordering = computed(() =>
     .filter((c) => c.label === 'Put in order' || c.label === 'Tidy travel')
     .reverse(),
 );
+const left = computed(() => {
+  const names = [...sewing.leftOut.values()].map((item) => item.name);
+  if (!names.length) return '';
+  return names.length === 1
+    ? `${names[0]} is left out: it was stopped.`
+    : `${names.length} objects are left out: they were stopped.`;
+});
 const FORMS = [
   { form: 'timeline', label: 'Timeline', icon: ChartNoAxesGantt },
   { form: 'list', label: 'List', icon: List },
@@ -48,18 +55,28 @@ const FORMS = [
       />
       <div class="grow" />
       <p v-if="sewing.progress" role="status" class="flex items-center gap-2 truncate">
-        <span v-if="sewing.progress.of" class="text-muted"
+        <span v-if="sewing.asking" role="alert" class="rounded-card bg-blush px-2 text-rosehip-deep"
+          >This takes long. Go on with it?</span
+        >
+        <span v-else-if="sewing.progress.of" class="text-muted"
           >Stitching {{ sewing.progress.done + 1 }} of {{ sewing.progress.of }} …</span
         >
         <span v-else class="text-muted">Stitching …</span>
+        <button v-if="sewing.asking" type="button" class="button h-7 px-2" @click="sewing.waitOn()">
+          Go on
+        </button>
         <button
           type="button"
           class="button h-7 px-2"
-          title="The stitches stay as they were before the last change"
+          title="What takes so long is left out until it is changed; the rest is stitched"
           @click="sewing.stop()"
         >
           Stop
         </button>
+      </p>
+      <p v-else-if="left" role="status" class="flex min-w-0 items-center gap-2">
+        <span class="truncate rounded-card bg-blush px-2 text-rosehip-deep" :title="left">{{ left }}</span>
+        <button type="button" class="button h-7 px-2" @click="sewing.goOn()">Stitch it</button>
       </p>
       <p v-else-if="sewing.stopped" role="status" class="flex items-center gap-2 truncate">
         <span class="rounded-card bg-blush px-2 text-rosehip-deep"

@@ -10,7 +10,8 @@ const count = (n: number): string =>
       ? `${Math.round(n / 1000)},000`
       : `${n}`;
 
-function sentenceOf(name: string, excess: Excess): string {
+/** What to do about an object that takes too much, as a sentence. */
+export function excessSentence(name: string, excess: Excess): string {
   switch (excess.why) {
     case 'stitches':
       return `${name} is not sewn: it would take about ${count(excess.stitches)} stitches, and ${count(excess.most)} are the most for one object. Make it smaller, its spacing wider or its stitches longer.`;
@@ -23,7 +24,7 @@ function sentenceOf(name: string, excess: Excess): string {
     case 'design':
       return `${name} is not sewn: all before it takes up the ${count(excess.most)} stitches that one design can have. Make a design of its own of it.`;
     case 'stopped':
-      return `${name} is not sewn: its stitching was stopped. Change it, or stitch again from the card.`;
+      return `${name} is not sewn: its stitching was stopped. Change it, or stitch it after all.`;
   }
 }
 
@@ -37,7 +38,7 @@ export const budgetCheck: Check = {
       return [
         {
           weight: 3 as const,
-          sentence: sentenceOf(leaf.name, excess),
+          sentence: excessSentence(leaf.name, excess),
           objects: [leaf.id],
           ...(at && excess.why !== 'far' && { at }),
         },
