@@ -40,15 +40,18 @@ async function start() {
   checkRoom();
   ensurePackages();
   let url = process.env.DATABASE_URL;
+  let database = null;
   if (!url) {
     takeLock();
-    const database = await startDatabase(join(DATA, 'database'));
+    database = await startDatabase(join(DATA, 'database'));
     started.push(database);
     url = database.url;
   }
   ensureBuilt();
   const server = await keepServer({ DATABASE_URL: url, PORT: String(port), SEED: '1' });
   started.push(server);
+  // The pages tell it too.
+  database?.onTrouble((words) => server.tell({ database: words }));
   say(`\nRosehip is ready:  ${server.address}\nCtrl-C ends it.`);
 }
 

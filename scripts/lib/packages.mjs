@@ -1,12 +1,10 @@
 // What must be installed before anything runs: npm packages by the lock file, and Debian's packages.
 import { spawnSync } from 'node:child_process';
-import { createHash } from 'node:crypto';
-import { accessSync, constants, existsSync, readFileSync, statfsSync, writeFileSync } from 'node:fs';
+import { accessSync, constants, existsSync, readFileSync, statfsSync } from 'node:fs';
 import { join } from 'node:path';
 import { say, SetupError } from './say.mjs';
 
 export const ROOT = new URL('../..', import.meta.url).pathname.replace(/\/$/, '');
-const STAMP = join(ROOT, 'node_modules', '.installed-from');
 const ROOM = 300 * 1024 * 1024;
 
 export function checkNode() {
@@ -23,12 +21,31 @@ export function checkRoom() {
     );
 }
 
-/** Installs npm packages when the lock file is not the one they were installed from. */
+/**
+ * Are the packages there that the lock file names? npm keeps a list of what it put into node_modules, whichever of its
+ * commands did it. Those that are only for other machines may be missing.
+ */
+function installed() {
+  const list = join(ROOT, 'node_modules', '.package-lock.json');
+  if (!existsSync(list)) return false;
+  const packagesIn = (file) => JSON.parse(readFileSync(file, 'utf8')).packages;
+  try {
+    const there = packagesIn(list);
+    return Object.entries(packagesIn(join(ROOT, 'package-lock.json'))).every(
+      ([path, { version, link, optional, devOptional }]) =>
+        !path.startsWith('node_modules/') ||
+        link ||
+        ((optional || devOptional) && !there[path]) ||
+        there[path]?.version === version,
+    );
+  } catch {
+    return false; // half written, by an install that was ended
+  }
+}
+
+/** Installs npm packages when those that are there are not the ones of the lock file. */
 export function ensurePackages() {
-  const lock = createHash('sha256')
-    .update(readFileSync(join(ROOT, 'package-lock.json')))
-    .digest('hex');
-  if (existsSync(STAMP) && readFileSync(STAMP, 'utf8') === lock) return;
+  if (installed()) return;
   say('Installing packages …');
   const { status } = spawnSync('npm', ['ci', '--no-fund', '--no-audit', '--loglevel=error'], {
     cwd: ROOT,
@@ -38,7 +55,6 @@ export function ensurePackages() {
     throw new SetupError(
       'npm could not install the packages. Check the network and the lines above, then start again.',
     );
-  writeFileSync(STAMP, lock);
 }
 
 const runs = (file) => {

@@ -55,6 +55,10 @@ export async function keepServer(env) {
   watch(current);
   return {
     address,
+    /** Sends the server a message, when it is up to hear one. */
+    tell(message) {
+      if (current.child.connected) current.child.send(message, () => {});
+    },
     stop: () =>
       new Promise((done) => {
         stopping = true;

@@ -1,26 +1,32 @@
 // The server: routes, and what stands before every one of them.
 import { existsSync } from 'node:fs';
 import helmet from '@fastify/helmet';
-import rateLimit from '@fastify/rate-limit';
 import fastifyStatic from '@fastify/static';
 import Fastify, { type FastifyInstance } from 'fastify';
 import type { Connection, Database } from './database/connect.ts';
 import { handleErrors, HttpError } from './errors.ts';
-import { Summaries } from './jobs/summaries.ts';
+import { DatabaseWatch } from './database/watch.ts';
+import { Summaries, type SummaryOptions } from './jobs/summaries.ts';
+import { limitRequests } from './limits.ts';
 import { designRoutes } from './routes/designs.ts';
 import { healthRoutes } from './routes/health.ts';
 import { shelfRoutes } from './routes/shelf.ts';
+import { checkSameSite } from './same-site.ts';
 
 export interface Services {
   db: Database;
   summaries: Summaries;
+  watch: DatabaseWatch;
 }
 
 export interface AppOptions {
   /** Host names that the server answers to, beside loopback. */
   hosts?: string[];
-  /** Requests a minute from one address. */
-  rate?: number;
+  /** Whether requests are limited; left out: they are. */
+  limited?: boolean;
+  pictures?: SummaryOptions;
+  /** Looks after the database; left out: one of the server's own. */
+  watch?: DatabaseWatch;
   /** Folder of the built interface. */
   web?: string;
   log?: boolean;
@@ -31,7 +37,7 @@ const BODY_LIMIT = 20_000_000;
 const LOOPBACK = new Set(['127.0.0.1', 'localhost', '[::1]']);
 
 /** Builds the server on an open database; closing it leaves the database open. */
-export async function buildApp({ db }: Connection, options: AppOptions = {}): Promise<FastifyInstance> {
+export async function buildApp({ db, url }: Connection, options: AppOptions = {}): Promise<FastifyInstance> {
   const app = Fastify({
     bodyLimit: BODY_LIMIT,
     forceCloseConnections: true, // ending the server must not wait for idle browsers
@@ -39,6 +45,7 @@ export async function buildApp({ db }: Connection, options: AppOptions = {}): Pr
     routerOptions: { maxParamLength: 200 },
     ajv: { customOptions: { removeAdditional: false, coerceTypes: 'array' } },
   });
+  const watch = options.watch ?? new DatabaseWatch(url);
   handleErrors(app);
   await app.register(helmet, {
     contentSecurityPolicy: {
@@ -59,17 +66,25 @@ export async function buildApp({ db }: Connection, options: AppOptions = {}): Pr
     },
     strictTransportSecurity: false, // served on loopback without TLS
   });
-  await app.register(rateLimit, { max: options.rate ?? 1200, timeWindow: '1 minute' });
   const hosts = new Set([...LOOPBACK, ...(options.hosts ?? [])]);
   app.addHook('onRequest', async (request) => {
     // A page of another site that points its own name at loopback must not reach the designs.
     const host = (request.headers.host ?? '').replace(/:\d+$/, '');
     if (!hosts.has(host)) throw new HttpError(421, 'wrong-host', `This server does not answer to "${host}".`);
+    checkSameSite(request);
   });
+  if (options.limited ?? true) await limitRequests(app);
+  // Nobody waits for a database that is away: the answer says so at once, and pages try again by themselves.
+  app.addHook('onRequest', async (request) => {
+    if (watch.problem && request.url.startsWith('/api/') && !request.url.startsWith('/api/health'))
+      throw new HttpError(503, 'no-database', watch.problem);
+  });
+  watch.start();
+  app.addHook('onClose', async () => watch.stop());
 
-  const summaries = new Summaries(db);
+  const summaries = new Summaries(db, options.pictures);
   app.addHook('onClose', () => summaries.close());
-  const services: Services = { db, summaries };
+  const services: Services = { db, summaries, watch };
   healthRoutes(app, services);
   designRoutes(app, services);
   shelfRoutes(app, services);
@@ -84,7 +99,7 @@ export async function buildApp({ db }: Connection, options: AppOptions = {}): Pr
       immutable: true,
     });
     // The interface has its own addresses: each of them is answered with its page.
-    for (const path of ['/', '/bench/:id'])
+    for (const path of ['/', '/bench/:id', '/bench/:id/compare'])
       app.get(path, { schema: {} }, (_request, reply) =>
         reply.header('cache-control', 'no-cache').sendFile('index.html', { maxAge: 0, immutable: false }),
       );

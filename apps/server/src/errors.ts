@@ -30,6 +30,9 @@ const LOST_DATABASE = new Set([
   'ER_SERVER_SHUTDOWN',
 ]);
 
+/** What MariaDB and its tables say when there is no room left. */
+const FULL = new Set(['ER_DISK_FULL', 'ER_RECORD_FILE_FULL', 'ENOSPC', 'ER_ERROR_ON_WRITE', 'ER_GET_ERRNO']);
+
 /** The driver's error stands behind the query's. */
 const databaseCode = (error: unknown): string | undefined =>
   (error as { cause?: { code?: string } }).cause?.code ?? (error as { code?: string }).code;
@@ -52,6 +55,8 @@ export function handleErrors(app: FastifyInstance): void {
       return answer(reply, error.statusCode, error.code ?? 'bad-request', error.message);
     if (LOST_DATABASE.has(databaseCode(error) ?? ''))
       return answer(reply, 503, 'no-database', 'The database does not answer; try again in a moment.');
+    if (FULL.has(databaseCode(error) ?? ''))
+      return answer(reply, 507, 'disk-full', 'The disk is full: nothing was saved. Make some room on it.');
     request.log.error(error);
     return answer(reply, 500, 'internal', 'Something went wrong in the server; nothing was changed.');
   });

@@ -1,6 +1,7 @@
 // Starts the server from its environment: DATABASE_URL, PORT, HOSTS (further host names), SEED (demo data).
 import { buildApp } from './app.ts';
 import { connectDatabase } from './database/connect.ts';
+import { DatabaseWatch } from './database/watch.ts';
 import { seedCharts, seedDemo } from './seed.ts';
 
 const tell = (message: { address: string } | { problem: string }): void => {
@@ -15,7 +16,9 @@ async function main(): Promise<void> {
   const connection = await connectDatabase(url);
   await seedCharts(connection.db);
   if (process.env.SEED) await seedDemo(connection.db);
+  const watch = new DatabaseWatch(url);
   const app = await buildApp(connection, {
+    watch,
     hosts: process.env.HOSTS?.split(',').filter(Boolean),
     log: true,
   });
@@ -26,6 +29,10 @@ async function main(): Promise<void> {
   };
   process.on('SIGTERM', end);
   process.on('SIGINT', end);
+  // Who keeps the database running knows more of it than the silence on the line says.
+  process.on('message', (message: { database?: string | null }) => {
+    if (message.database !== undefined) watch.told = message.database;
+  });
   // Whoever started this server is gone: so is its reason to run.
   if (process.send) process.on('disconnect', end);
   tell({ address: await app.listen({ port, host: '127.0.0.1' }) });

@@ -3,7 +3,7 @@ import { randomBytes } from 'node:crypto';
 import { decodeDst, emptyDesign, sewDesign, writeDst, type Design } from '@rosehip/core';
 import type { FastifyInstance } from 'fastify';
 import { createConnection } from 'mysql2/promise';
-import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import { afterAll, beforeAll, describe, expect, test, vi } from 'vitest';
 import { buildApp } from '../src/app.ts';
 import { connectDatabase, type Connection } from '../src/database/connect.ts';
 import { seedCharts, seedDemo } from '../src/seed.ts';
@@ -24,7 +24,7 @@ beforeAll(async () => {
   await command(`CREATE DATABASE ${name}`);
   connection = await connectDatabase(base.replace(/\/[^/]*$/, `/${name}`));
   await seedCharts(connection.db);
-  app = await buildApp(connection, { rate: 100_000 });
+  app = await buildApp(connection, { limited: false });
 });
 
 afterAll(async () => {
@@ -109,6 +109,20 @@ describe('designs', () => {
     });
   });
 
+  test('who saves again after an answer was lost is no stranger', async () => {
+    const id = await create(dot('Lost'));
+    const [one, two, three] = [1, 2, 3].map((n) => `00000000-0000-4000-8000-00000000000${n}`);
+    const put = (body: object) => call('PUT', `/api/designs/${id}`, body);
+    expect((await put({ basedOn: 1, design: dot('One'), saveId: one })).body.revision).toBe(2);
+    // The answer was lost; more was drawn meanwhile.
+    const again = { basedOn: 1, design: dot('Two'), saveId: two, unanswered: [one] };
+    expect(await put(again)).toMatchObject({ status: 200, body: { revision: 3 } });
+    expect(await put(again)).toMatchObject({ status: 200, body: { revision: 3 } });
+    // Somebody else's save is still a conflict, whoever's came before it.
+    await put({ basedOn: 3, design: dot('Theirs'), saveId: three });
+    expect((await put({ basedOn: 1, design: dot('Four'), unanswered: [one, two] })).status).toBe(409);
+  });
+
   test('of many saves at once on one revision, one is taken and the others are told', async () => {
     const id = await create(dot('Race'));
     const all = await Promise.all(
@@ -137,8 +151,16 @@ describe('designs', () => {
     const id = await create(dot('Needle_in 100%'));
     await create(dot('Needlexin 100'));
     const list = async (q: string) => (await call('GET', `/api/designs?${q}`)).body.designs;
-    const [found, ...others] = await list(`search=${encodeURIComponent('le_in 100%')}`);
-    expect(others).toEqual([]);
+    // Pictures and figures follow by themselves.
+    const found = await vi.waitFor(
+      async () => {
+        const [first, ...others] = await list(`search=${encodeURIComponent('le_in 100%')}`);
+        expect(others).toEqual([]);
+        expect(first.summary).not.toBeNull();
+        return first;
+      },
+      { timeout: 60_000, interval: 100 },
+    );
     const figures = sewDesign(dot('x'));
     expect(found).toMatchObject({
       id,
@@ -253,16 +275,43 @@ describe('the door', () => {
     expect(answer.statusCode).toBe(421);
   });
 
-  test('too many requests are told to wait', async () => {
-    const small = await buildApp(connection, { rate: 3 });
-    const codes = [];
-    for (let i = 0; i < 5; i++)
-      codes.push(
-        (await small.inject({ method: 'GET', url: '/api/health', headers: { host: 'localhost' } }))
-          .statusCode,
-      );
-    await small.close();
-    expect(codes).toEqual([200, 200, 200, 429, 429]);
+  test('too many requests of one browser are told to wait; others behind the same address are not', async () => {
+    const limited = await buildApp(connection);
+    const ask = (cookie = '') =>
+      limited.inject({ method: 'GET', url: '/api/settings', headers: { host: 'localhost', cookie } });
+    const session = (await ask()).headers['set-cookie']!.toString().split(';')[0];
+    const codes: number[] = [];
+    for (let i = 0; i < 1201; i++) codes.push((await ask(session)).statusCode);
+    expect(codes.slice(0, 1200).every((c) => c === 200)).toBe(true);
+    expect(codes[1200]).toBe(429);
+    const other = (await ask()).headers['set-cookie']!.toString().split(';')[0];
+    expect((await ask(other)).statusCode).toBe(200);
+    // A session that was made up counts as none, and gets a real one.
+    const made = await ask('rosehip-session=abc.def');
+    expect(made.headers['set-cookie']).toMatch(/^rosehip-session=.*HttpOnly; SameSite=Strict/);
+    await limited.close();
+  });
+
+  test('pages of other sites change nothing, with or without a body', async () => {
+    const id = await create(dot('Mine'));
+    for (const headers of [
+      { origin: 'https://elsewhere.example' },
+      { origin: 'null' },
+      { origin: 'http://127.0.0.1:9999' },
+      { 'sec-fetch-site': 'cross-site' },
+      { 'sec-fetch-site': 'same-site' },
+    ])
+      for (const [method, url] of [
+        ['POST', `/api/designs/${id}/duplicate`],
+        ['DELETE', `/api/designs/${id}`],
+        ['PUT', '/api/settings/units'],
+      ] as const) {
+        const answer = await app.inject({ method, url, headers: { host: '127.0.0.1', ...headers } });
+        expect([answer.statusCode, answer.json().error.code]).toEqual([403, 'other-site']);
+      }
+    const own = { host: '127.0.0.1:5180', origin: 'http://127.0.0.1:5180', 'sec-fetch-site': 'same-origin' };
+    const answer = await app.inject({ method: 'POST', url: `/api/designs/${id}/duplicate`, headers: own });
+    expect(answer.statusCode).toBe(201);
   });
 });
 

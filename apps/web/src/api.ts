@@ -16,6 +16,8 @@ export interface ShelfEntry {
     seconds: number;
     colours: { code: string; name: string; colour: string }[];
   } | null;
+  /** Why there is no picture, as a sentence. */
+  problem: string | null;
 }
 
 /** A drawing on the motif shelf. */

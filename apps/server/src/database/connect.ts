@@ -11,6 +11,7 @@ const MIGRATIONS = new URL('../../migrations', import.meta.url).pathname;
 export interface Connection {
   db: Database;
   pool: Pool;
+  url: string;
 }
 
 /** Connects and brings the tables up to date. Throws what the driver throws when it can't. */
@@ -23,5 +24,5 @@ export async function connectDatabase(url: string): Promise<Connection> {
     await pool.end();
     throw error;
   }
-  return { db, pool };
+  return { db, pool, url };
 }

@@ -13,6 +13,8 @@ export interface ShelfEntry {
   changedAt: Date;
   hoop: string;
   summary: Summary | null;
+  /** Why there is no picture; null when there is one, or will be. */
+  problem: string | null;
 }
 
 export type ShelfOrder = 'changed' | 'name' | 'made';
@@ -44,6 +46,7 @@ export async function listDesigns(db: Database, search: string, order: ShelfOrde
       changedAt: designs.changedAt,
       hoop: sql<string>`JSON_VALUE(${revisions.design}, '$.hoop.name')`,
       summary: revisions.summary,
+      problem: revisions.problem,
     })
     .from(designs)
     .innerJoin(revisions, and(eq(revisions.designId, designs.id), eq(revisions.number, designs.revision)))
@@ -82,17 +85,26 @@ export async function loadDesign(
   return rows.length ? { id, ...rows[0] } : null;
 }
 
+/** One save, as it is sent. */
+export interface Save {
+  basedOn: number;
+  design: Design;
+  label: string;
+  /** The save's own id. */
+  saveId?: string;
+  /** Ids of earlier saves whose answers never came: a newest revision that is one of them is the sender's own. */
+  unanswered?: string[];
+}
+
 /**
- * Adds a revision on top of `basedOn`. Gives its number, or null when there is no such design.
- * The same save sent twice (its answer was lost) gives the number it got the first time.
- * Throws Conflict when the newest revision is another.
+ * Adds a revision on top of `basedOn`, or of the sender's own newest one. Gives its number, or null when there is no
+ * such design. The same save sent twice (its answer was lost) gives the number it got the first time.
+ * Throws Conflict when the newest revision is somebody else's.
  */
 export async function saveRevision(
   db: Database,
   id: string,
-  basedOn: number,
-  design: Design,
-  label: string,
+  { basedOn, design, label, saveId, unanswered = [] }: Save,
 ): Promise<number | null> {
   return db.transaction(async (tx) => {
     const [row] = await tx
@@ -103,15 +115,17 @@ export async function saveRevision(
     if (!row) return null;
     if (row.revision !== basedOn) {
       const [current] = await tx
-        .select({ design: revisions.design })
+        .select({ design: revisions.design, saveId: revisions.saveId })
         .from(revisions)
         .where(and(eq(revisions.designId, id), eq(revisions.number, row.revision)));
+      if (saveId && current.saveId === saveId) return row.revision;
       if (JSON.stringify(current.design) === JSON.stringify(design)) return row.revision;
-      throw new Conflict({ revision: row.revision, design: current.design });
+      const own = current.saveId !== null && unanswered.includes(current.saveId);
+      if (!own) throw new Conflict({ revision: row.revision, design: current.design });
     }
-    const number = basedOn + 1;
+    const number = row.revision + 1;
     const now = new Date();
-    await tx.insert(revisions).values({ designId: id, number, label, design, madeAt: now });
+    await tx.insert(revisions).values({ designId: id, number, label, design, madeAt: now, saveId });
     await tx
       .update(designs)
       .set({ revision: number, name: design.name, changedAt: now })
@@ -123,7 +137,8 @@ export async function saveRevision(
 export async function renameDesign(db: Database, id: string, name: string): Promise<number | null> {
   const current = await loadDesign(db, id);
   if (!current) return null;
-  return saveRevision(db, id, current.revision, { ...current.design, name }, 'Rename');
+  const design = { ...current.design, name };
+  return saveRevision(db, id, { basedOn: current.revision, design, label: 'Rename' });
 }
 
 /** Hides a design from the shelf, or brings it back. False when there is nothing to do it to. */

@@ -62,6 +62,10 @@ export const revisions = mysqlTable(
     design: jsonText<Design>('design').notNull(),
     madeAt: moment('made_at').notNull(),
     summary: jsonText<Summary>('summary'),
+    /** Why no picture can be made of it, as a sentence; null when there is one, or none was tried yet. */
+    problem: varchar('problem', { length: 300 }),
+    /** The id that its save was sent with: whoever sent it knows it again when the answer was lost. */
+    saveId: char('save_id', { length: 36 }),
   },
   (t) => [primaryKey({ columns: [t.designId, t.number] })],
 );

@@ -2,32 +2,63 @@
 import { availableParallelism } from 'node:os';
 import type { Design } from '@rosehip/core';
 import { and, eq } from 'drizzle-orm';
+import pLimit from 'p-limit';
 import { Piscina } from 'piscina';
 import type { Database } from '../database/connect.ts';
 import { pictures, revisions } from '../database/schema.ts';
+import { HttpError } from '../errors.ts';
 import type { PictureJob, PictureResult } from './make-picture.ts';
 
 const PICTURE = { width: 480, height: 360 };
-const TIME_LIMIT = 30_000;
+const THREADS = Math.max(1, Math.min(2, availableParallelism() - 1));
+
+export interface SummaryOptions {
+  /** How long the work on one picture may take, waiting in the queue not counted; ms. */
+  timeLimit?: number;
+  /** Memory of one worker, MB. */
+  memory?: number;
+}
+
+/** Why a picture can't be made; what else goes wrong is not the design's fault, and is tried again. */
+function problemOf(error: Error & { code?: string }, seconds: number): string | null {
+  if (error.name === 'AbortError')
+    return `No picture: stitching this takes longer than ${seconds} s. Open it to see what can be made simpler.`;
+  if (error.code === 'ERR_WORKER_OUT_OF_MEMORY')
+    return 'No picture: stitching this takes more memory than there is. Open it to see what can be made simpler.';
+  return null;
+}
 
 export class Summaries {
   private readonly db: Database;
   private readonly pool: Piscina<PictureJob, PictureResult>;
   private readonly running = new Map<string, Promise<Buffer>>();
+  /** Work waits here and not in the pool: so its time counts from when it begins. */
+  private readonly turn = pLimit(THREADS);
+  private readonly timeLimit: number;
 
-  constructor(db: Database) {
+  constructor(db: Database, { timeLimit = 30_000, memory = 1024 }: SummaryOptions = {}) {
     this.db = db;
+    this.timeLimit = timeLimit;
     this.pool = new Piscina({
       filename: new URL('./picture-worker.mjs', import.meta.url).href,
       minThreads: 0,
-      maxThreads: Math.max(1, Math.min(2, availableParallelism() - 1)),
-      maxQueue: 1000,
+      maxThreads: THREADS,
       idleTimeout: 30_000,
-      resourceLimits: { maxOldGenerationSizeMb: 1024 },
+      resourceLimits: { maxOldGenerationSizeMb: memory },
     });
+    // A worker that dies with nobody waiting for it any more (its time was up) says so here. Unheard, that would end
+    // the server; the pool has put another in its place already.
+    this.pool.on('error', () => {});
   }
 
-  /** Makes picture and figures of a revision, once; gives the picture as PNG. */
+  isMaking(id: string, revision: number): boolean {
+    return this.running.has(`${id}/${revision}`);
+  }
+
+  /**
+   * Makes picture and figures of a revision, once; gives the picture as PNG. Throws HttpError with a sentence, which is
+   * kept with the revision, when the design is at fault.
+   */
   make(id: string, revision: number, design: Design): Promise<Buffer> {
     const key = `${id}/${revision}`;
     let job = this.running.get(key);
@@ -38,19 +69,26 @@ export class Summaries {
     return job;
   }
 
-  /** Makes them soon, without anybody waiting; a picture that can't be made is tried again when asked for. */
+  /** Makes them soon, without anybody waiting; what went wrong but for the design is tried again when asked for. */
   makeSoon(id: string, revision: number, design: Design): void {
     this.make(id, revision, design).catch(() => {});
   }
 
   private async work(id: string, revision: number, design: Design): Promise<Buffer> {
-    const limit = AbortSignal.timeout(TIME_LIMIT);
-    const { summary, png } = await this.pool.run({ design, ...PICTURE }, { signal: limit });
-    const bytes = Buffer.from(png);
-    await this.db
-      .update(revisions)
-      .set({ summary })
-      .where(and(eq(revisions.designId, id), eq(revisions.number, revision)));
+    const here = and(eq(revisions.designId, id), eq(revisions.number, revision));
+    let made: PictureResult;
+    try {
+      made = await this.turn(() =>
+        this.pool.run({ design, ...PICTURE }, { signal: AbortSignal.timeout(this.timeLimit) }),
+      );
+    } catch (error) {
+      const problem = problemOf(error as Error, this.timeLimit / 1000);
+      if (!problem) throw error;
+      await this.db.update(revisions).set({ problem }).where(here);
+      throw new HttpError(422, 'no-picture', problem);
+    }
+    const bytes = Buffer.from(made.png);
+    await this.db.update(revisions).set({ summary: made.summary }).where(here);
     await this.db
       .insert(pictures)
       .values({ designId: id, revision, png: bytes })
@@ -64,6 +102,15 @@ export class Summaries {
       .from(pictures)
       .where(and(eq(pictures.designId, id), eq(pictures.revision, revision)));
     return row?.png ?? null;
+  }
+
+  /** Why there is no picture of a revision; null when none was tried, or there is one. */
+  async problem(id: string, revision: number): Promise<string | null> {
+    const [row] = await this.db
+      .select({ problem: revisions.problem })
+      .from(revisions)
+      .where(and(eq(revisions.designId, id), eq(revisions.number, revision)));
+    return row?.problem ?? null;
   }
 
   async close(): Promise<void> {

@@ -10,16 +10,15 @@ import {
   renameDesign,
   saveRevision,
   setDeleted,
+  type Save,
   type ShelfEntry,
   type ShelfOrder,
 } from '../database/designs.ts';
-import { notFound } from '../errors.ts';
+import { HttpError, notFound } from '../errors.ts';
+import { costing } from '../limits.ts';
 
-const idParams = {
-  type: 'object',
-  required: ['id'],
-  properties: { id: { type: 'string', pattern: '^[0-9a-f-]{36}$' } },
-};
+const uuid = { type: 'string', pattern: '^[0-9a-f-]{36}$' };
+const idParams = { type: 'object', required: ['id'], properties: { id: uuid } };
 const revisionParams = {
   type: 'object',
   required: ['id', 'number'],
@@ -32,24 +31,18 @@ const saved = {
   properties: { id: { type: 'string' }, revision: { type: 'integer' } },
 };
 const MISSING = 'This design';
-/** How long the shelf waits for figures that are still being made, in ms. */
-const SUMMARY_WAIT = 4000;
-
 interface IdParams {
   Params: { id: string };
 }
 
 export function designRoutes(app: FastifyInstance, { db, summaries }: Services): void {
-  /** Makes figures that are missing, as far as that can be waited for. */
-  async function complete(entries: ShelfEntry[]): Promise<void> {
-    const missing = entries.filter((e) => !e.summary);
-    if (!missing.length) return;
-    const work = missing.map(async ({ id, revision }) => {
+  /** Pictures and figures that are missing follow by themselves; nobody waits for them. */
+  async function completeSoon(entries: ShelfEntry[]): Promise<void> {
+    for (const { id, revision, summary, problem } of entries) {
+      if (summary || problem || summaries.isMaking(id, revision)) continue;
       const loaded = await loadDesign(db, id, revision);
-      if (loaded) await summaries.make(id, revision, loaded.design);
-    });
-    const patience = new Promise((done) => setTimeout(done, SUMMARY_WAIT).unref());
-    await Promise.race([Promise.allSettled(work), patience]);
+      if (loaded) summaries.makeSoon(id, revision, loaded.design);
+    }
   }
 
   app.get<{ Querystring: { search: string; order: ShelfOrder } }>(
@@ -67,15 +60,15 @@ export function designRoutes(app: FastifyInstance, { db, summaries }: Services):
     },
     async ({ query }) => {
       const entries = await listDesigns(db, query.search, query.order);
-      if (entries.every((e) => e.summary)) return { designs: entries };
-      await complete(entries);
-      return { designs: await listDesigns(db, query.search, query.order) };
+      completeSoon(entries).catch(() => {}); // tried again at the next look
+      return { designs: entries };
     },
   );
 
   app.post<{ Body: { design: unknown; label: string } }>(
     '/api/designs',
     {
+      config: { rateLimit: costing(4) },
       schema: {
         body: {
           type: 'object',
@@ -99,9 +92,10 @@ export function designRoutes(app: FastifyInstance, { db, summaries }: Services):
     return loaded;
   });
 
-  app.put<IdParams & { Body: { basedOn: number; design: unknown; label: string } }>(
+  app.put<IdParams & { Body: Omit<Save, 'design'> & { design: unknown } }>(
     '/api/designs/:id',
     {
+      config: { rateLimit: costing(2) },
       schema: {
         params: idParams,
         body: {
@@ -111,6 +105,8 @@ export function designRoutes(app: FastifyInstance, { db, summaries }: Services):
             basedOn: { type: 'integer', minimum: 1 },
             design: { type: 'object' },
             label: { ...label, default: 'Edit' },
+            saveId: uuid,
+            unanswered: { type: 'array', maxItems: 50, items: uuid },
           },
         },
         response: { 200: saved },
@@ -118,7 +114,7 @@ export function designRoutes(app: FastifyInstance, { db, summaries }: Services):
     },
     async ({ params, body }) => {
       const design = checkDesign(body.design);
-      const revision = await saveRevision(db, params.id, body.basedOn, design, body.label);
+      const revision = await saveRevision(db, params.id, { ...body, design });
       if (revision === null) throw notFound(MISSING);
       summaries.makeSoon(params.id, revision, design);
       return { id: params.id, revision };
@@ -143,7 +139,7 @@ export function designRoutes(app: FastifyInstance, { db, summaries }: Services):
 
   app.post<IdParams>(
     '/api/designs/:id/duplicate',
-    { schema: { params: idParams, response: { 201: saved } } },
+    { config: { rateLimit: costing(4) }, schema: { params: idParams, response: { 201: saved } } },
     async ({ params }, reply) => {
       const loaded = await loadDesign(db, params.id);
       if (!loaded) throw notFound(MISSING);
@@ -192,6 +188,8 @@ export function designRoutes(app: FastifyInstance, { db, summaries }: Services):
       if (!png) {
         const loaded = await loadDesign(db, params.id, params.number);
         if (!loaded) throw notFound('This picture');
+        const problem = await summaries.problem(params.id, params.number);
+        if (problem) throw new HttpError(422, 'no-picture', problem);
         png = await summaries.make(params.id, params.number, loaded.design);
       }
       // A revision never changes, so neither does its picture.

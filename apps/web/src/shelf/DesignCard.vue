@@ -48,7 +48,9 @@ function endRename(keep: boolean): void {
       :aria-label="`Open ${entry.name}`"
       draggable="false"
     >
+      <!-- A picture is asked for when it is there: what is still being made would hold up everything else. -->
       <img
+        v-if="entry.summary"
         :src="api.pictureUrl(entry)"
         alt=""
         width="480"
@@ -56,6 +58,9 @@ function endRename(keep: boolean): void {
         class="aspect-4/3 w-full bg-linen object-cover"
         loading="lazy"
       />
+      <span v-else class="flex aspect-4/3 w-full items-center justify-center bg-linen p-6 text-center text-muted">{{
+        entry.problem ?? 'Being stitched …'
+      }}</span>
     </RouterLink>
     <div class="border-t border-line px-3 py-2.5">
       <div class="flex items-center gap-1">
@@ -115,7 +120,7 @@ function endRename(keep: boolean): void {
         {{ size }} · {{ counted(entry.summary.stitches) }} stitches · {{ sewingTime(entry.summary.seconds) }}
       </p>
       <p v-else-if="entry.summary" class="text-muted">No stitches yet · {{ entry.hoop }} hoop</p>
-      <p v-else class="text-muted">Being stitched …</p>
+      <p v-else class="text-muted">{{ entry.hoop }} hoop</p>
       <div class="mt-1.5 flex items-center gap-2">
         <ul
           class="flex"

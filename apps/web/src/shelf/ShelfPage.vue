@@ -2,7 +2,7 @@
 // The shelf: every design with a picture of its stitches.
 import { FilePlus2, Search, Upload } from '@lucide/vue';
 import { useDropZone, watchDebounced } from '@vueuse/core';
-import { onMounted, ref, useTemplateRef, watch } from 'vue';
+import { onMounted, onUnmounted, ref, useTemplateRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import type { Design } from '@rosehip/core';
 import { api, ApiError, type ShelfEntry } from '../api.ts';
@@ -35,9 +35,12 @@ async function load(): Promise<void> {
   }
 }
 onMounted(load);
+let later: ReturnType<typeof setTimeout> | undefined;
+onUnmounted(() => clearTimeout(later));
 // Figures that are still being made come a moment later.
 watch(designs, (list) => {
-  if (list.some((d) => !d.summary)) setTimeout(load, 1500);
+  clearTimeout(later);
+  if (list.some((d) => !d.summary && !d.problem)) later = setTimeout(load, 1500);
 });
 watchDebounced([search, order], load, { debounce: 150 });
 

@@ -1,0 +1,62 @@
+// Is the database there? Asked all the time, so that nobody waits for one that is not.
+import { createConnection, type Connection } from 'mysql2/promise';
+
+const EVERY = 1_000;
+/** An answer later than this is none, in ms. */
+const PATIENCE = 1_500;
+
+export class DatabaseWatch {
+  /** What is wrong, as a sentence; null while it answers. */
+  problem: string | null = null;
+  /** What whoever keeps the database running says of it, which tells more than silence. */
+  told: string | null = null;
+  private readonly url: string;
+  private connection: Connection | null = null;
+  private timer: NodeJS.Timeout | undefined;
+  private ended = false;
+
+  constructor(url: string) {
+    this.url = url;
+  }
+
+  start(): void {
+    const again = async (): Promise<void> => {
+      await this.look();
+      if (!this.ended) this.start();
+    };
+    this.timer = setTimeout(() => void again(), EVERY);
+    this.timer.unref();
+  }
+
+  /** Asks once; sets `problem`. */
+  async look(): Promise<void> {
+    const waited = new Promise<never>((_, late) => {
+      const timer = setTimeout(() => late(new Error('late')), PATIENCE);
+      timer.unref();
+    });
+    try {
+      await Promise.race([this.ping(), waited]);
+      this.problem = this.told = null;
+    } catch {
+      this.connection?.destroy();
+      this.connection = null;
+      this.problem = this.told ?? 'The database does not answer; it is tried again all the time.';
+    }
+  }
+
+  private async ping(): Promise<void> {
+    if (!this.connection) {
+      const made = await createConnection({ uri: this.url, connectTimeout: PATIENCE });
+      if (this.ended) return made.destroy();
+      made.on('error', () => {}); // the next ping tells
+      this.connection = made;
+    }
+    await this.connection.ping();
+  }
+
+  stop(): void {
+    this.ended = true;
+    clearTimeout(this.timer);
+    this.connection?.destroy();
+  }
+}

@@ -1,0 +1,99 @@
+// Pictures that can't be made: they are told on the card, hold nobody up, and never end the server.
+import { randomBytes } from 'node:crypto';
+import { emptyDesign, type Design } from '@rosehip/core';
+import { createConnection } from 'mysql2/promise';
+import { afterAll, beforeAll, expect, test } from 'vitest';
+import { buildApp } from '../src/app.ts';
+import { connectDatabase, type Connection } from '../src/database/connect.ts';
+
+const base = process.env.TEST_DATABASE_URL;
+const name = `rosehip_${randomBytes(5).toString('hex')}`;
+let connection: Connection;
+
+async function command(sql: string): Promise<void> {
+  const c = await createConnection(base!);
+  await c.query(sql);
+  await c.end();
+}
+beforeAll(async () => {
+  if (!base) throw new Error('TEST_DATABASE_URL is not set: run `npm test`.');
+  await command(`CREATE DATABASE ${name}`);
+  connection = await connectDatabase(base.replace(/\/[^/]*$/, `/${name}`));
+});
+afterAll(async () => {
+  await connection?.pool.end();
+  await command(`DROP DATABASE IF EXISTS ${name}`);
+});
+
+const square = (title: string, side: number, kind: string, settings = {}): Design => ({
+  ...emptyDesign(title),
+  objects: [
+    {
+      id: 'a',
+      name: 'A',
+      kind: 'object',
+      visible: true,
+      locked: false,
+      outline: { kind: 'rectangle', x: 0, y: 0, width: side, height: side, radius: 0, turn: 0 },
+      recipe: { kind, settings },
+      thread: '172',
+    },
+  ],
+});
+const slow = (title: string): Design => square(title, 450, 'stipple', { spacing: 1.5, length: 1 });
+
+async function answered(pictures: object, work: (call: Call) => Promise<void>): Promise<void> {
+  const app = await buildApp(connection, { limited: false, pictures });
+  try {
+    await work(async (method, url, payload) => {
+      const r = await app.inject({ method, url, payload, headers: { host: '127.0.0.1' } });
+      return {
+        status: r.statusCode,
+        body: r.headers['content-type']?.toString().includes('json') ? r.json() : null,
+      };
+    });
+  } finally {
+    await app.close();
+  }
+}
+type Call = (
+  method: 'GET' | 'POST',
+  url: string,
+  payload?: object,
+  // The answers of tests are looked into freely.
+  // eslint-disable-next-line @typescript-eslint/no-explicit-any
+) => Promise<{ status: number; body: any }>;
+
+test('bad designs are marked with a sentence and not tried again; a good one behind them gets its picture', () =>
+  answered({ timeLimit: 5000 }, async (call) => {
+    const bad = ['One', 'Two'].map((title) => call('POST', '/api/designs', { design: slow(title) }));
+    const good = call('POST', '/api/designs', { design: square('Good', 20, 'fill') });
+    const picture = async (made: Promise<{ body: { id: string } }>) =>
+      call('GET', `/api/designs/${(await made).body.id}/revisions/1/picture.png`);
+    const [one, two, last] = await Promise.all([...bad, good].map(picture));
+    for (const { status, body } of [one, two])
+      expect([status, body.error.message]).toEqual([422, expect.stringMatching(/takes longer than 5 s/)]);
+    expect(last.status).toBe(200);
+    const began = Date.now();
+    expect((await picture(bad[0])).status).toBe(422);
+    expect(Date.now() - began).toBeLessThan(4000); // told, not tried
+    const { designs } = (await call('GET', '/api/designs')).body;
+    const told = (n: string): string | null => designs.find((d: { name: string }) => d.name === n).problem;
+    expect([told('One'), told('Good')]).toEqual([expect.stringMatching(/^No picture/), null]);
+  }));
+
+test('a worker that runs out of memory, in time or after it, does not end the server', () =>
+  answered({ memory: 40, timeLimit: 6000 }, async (call) => {
+    const made = await call('POST', '/api/designs', { design: slow('Memory') });
+    const answer = await call('GET', `/api/designs/${made.body.id}/revisions/1/picture.png`);
+    expect([answer.status, answer.body.error.message]).toEqual([422, expect.stringMatching(/^No picture/)]);
+    expect((await call('GET', '/api/settings')).status).toBe(200);
+  }));
+
+test('the shelf never waits for pictures', () =>
+  answered({}, async (call) => {
+    await connection.pool.query('UPDATE revisions SET summary = NULL, problem = NULL');
+    const { designs } = (await call('GET', '/api/designs')).body;
+    expect(designs.length).toBeGreaterThan(2);
+    expect(designs.some((d: { summary: unknown }) => d.summary === null)).toBe(true);
+  }));
