@@ -33,6 +33,15 @@ export interface Loaded {
   design: Design;
 }
 
+/** One save: on which revision, and which saves before it were never answered. */
+export interface Save {
+  basedOn: number;
+  design: Design;
+  label: string;
+  saveId: string;
+  unanswered: string[];
+}
+
 export interface Revision {
   number: number;
   label: string;
@@ -90,8 +99,7 @@ export const api = {
   load: (id: string) => call<Loaded>('GET', `/designs/${id}`),
   create: (design: Design, label: string) =>
     call<{ id: string; revision: number }>('POST', '/designs', { design, label }),
-  save: (id: string, basedOn: number, design: Design, label: string) =>
-    call<{ revision: number }>('PUT', `/designs/${id}`, { basedOn, design, label }),
+  save: (id: string, save: Save) => call<{ revision: number }>('PUT', `/designs/${id}`, save),
   rename: (id: string, name: string) => call<{ revision: number }>('PATCH', `/designs/${id}`, { name }),
   duplicate: (id: string) => call<{ id: string }>('POST', `/designs/${id}/duplicate`),
   remove: (id: string) => call<void>('DELETE', `/designs/${id}`),

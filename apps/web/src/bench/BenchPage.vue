@@ -1,10 +1,13 @@
 <script setup lang="ts">
 // The bench: one design, from drawing to the machine, on one page.
 import { useEventListener } from '@vueuse/core';
-import { computed, onBeforeUnmount, ref, watch } from 'vue';
+import { computed, onBeforeUnmount, ref, shallowRef, watch } from 'vue';
+import { useRouter } from 'vue-router';
 import { everyItem, findPlace, type ViewName } from '@rosehip/core';
+import { ApiError } from '../api.ts';
 import { useAids } from '../stores/aids.ts';
 import { useBench } from '../stores/bench.ts';
+import { draftToShelf, leftDrafts, type KeptDraft } from '../stores/drafts.ts';
 import { useSettings } from '../stores/settings.ts';
 import { useRehearsal } from '../stores/rehearsal.ts';
 import { useSewing } from '../stores/sewing.ts';
@@ -48,6 +51,20 @@ const commands = useCommands();
 const clipboard = useClipboard();
 const picking = usePicking();
 const problem = ref('');
+/** Edits of a design that is no longer there. */
+const left = shallowRef<KeptDraft[]>([]);
+const router = useRouter();
+async function keepLeft(): Promise<void> {
+  try {
+    let made = '';
+    for (const draft of left.value)
+      made = await draftToShelf(draft, 'Kept: the design was deleted elsewhere');
+    left.value = [];
+    await router.push({ name: 'bench', params: { id: made } });
+  } catch (error) {
+    problem.value = (error as Error).message;
+  }
+}
 let forget: (() => void) | null = null;
 /** The view this design was left with is shown as it was; otherwise the hoop is fitted once. */
 let fitWanted = true;
@@ -56,6 +73,7 @@ watch(() => props.id, open, { immediate: true });
 
 async function open(id: string): Promise<void> {
   problem.value = '';
+  left.value = [];
   forget?.();
   sewing.reset();
   rehearsal.reset();
@@ -65,6 +83,8 @@ async function open(id: string): Promise<void> {
     await bench.load(id);
   } catch (error) {
     problem.value = (error as Error).message;
+    // Edits of a design that was deleted elsewhere are not lost with it.
+    if (error instanceof ApiError && error.status === 404) left.value = await leftDrafts(id);
     return;
   }
   const kept = view.recall(id);
@@ -73,16 +93,24 @@ async function open(id: string): Promise<void> {
     [...everyItem(bench.design!.objects)].some((i) => i.id === s),
   );
   forget = view.remember(id, () => bench.selection);
-  if (bench.theirs) view.panel = 'conflict';
+  if (bench.theirs || bench.otherDrafts.length) view.panel = 'conflict';
   if (fitWanted) fit();
 }
 
 watch(
-  () => bench.theirs,
-  (theirs) => {
-    if (theirs) view.panel = 'conflict';
+  () => bench.theirs ?? bench.saveState === 'gone',
+  (asks) => {
+    if (asks) view.panel = 'conflict';
   },
 );
+
+// What is not saved is sent while the page can still be seen to, and leaving before that asks.
+useEventListener(document, 'visibilitychange', () => {
+  if (document.visibilityState === 'hidden') void bench.settle();
+});
+useEventListener(window, 'beforeunload', (event) => {
+  if (bench.design && bench.saveState !== 'saved') event.preventDefault();
+});
 
 function fit(): void {
   const { hoop } = bench.design!;
@@ -238,6 +266,12 @@ watch(title, (name) => (document.title = name ? `${name} · Rosehip` : 'Rosehip'
   <div v-if="problem" class="mx-auto max-w-lg p-12 text-center">
     <h1 class="text-xl">This design can’t be laid on the bench</h1>
     <p class="mt-2 text-muted">{{ problem }}</p>
+    <template v-if="left.length">
+      <p class="mt-4">Edits of it that were never saved are kept in this browser.</p>
+      <button type="button" class="button mt-2" @click="keepLeft">
+        Put them on the shelf as a new design
+      </button>
+    </template>
     <div class="mt-4 flex justify-center gap-2">
       <button type="button" class="button" @click="open(id)">Try again</button>
       <RouterLink to="/" class="button">To the shelf</RouterLink>
@@ -284,7 +318,12 @@ watch(title, (name) => (document.title = name ? `${name} · Rosehip` : 'Rosehip'
         <HoopPanel v-if="view.panel === 'hoop'" />
         <TakePanel v-else-if="view.panel === 'take'" />
         <KeysPanel v-else-if="view.panel === 'keys'" :tools="entries" :commands="commands" />
-        <ConflictPanel v-else-if="view.panel === 'conflict' && bench.theirs" />
+        <ConflictPanel
+          v-else-if="
+            view.panel === 'conflict' &&
+            (bench.theirs || bench.saveState === 'gone' || bench.otherDrafts.length)
+          "
+        />
         <ShapingPanel v-else-if="view.panel === 'shaping'" :commands="commands" />
         <ReportPanel v-else-if="view.panel === 'report'" />
         <FindingsPanel v-else-if="view.panel === 'findings'" />

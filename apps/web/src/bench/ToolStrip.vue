@@ -7,6 +7,7 @@ import NumberField from '../fields/NumberField.vue';
 import CommandButton from '../parts/CommandButton.vue';
 import IconButton from '../parts/IconButton.vue';
 import { useBench } from '../stores/bench.ts';
+import { draftTrouble } from '../stores/drafts.ts';
 import { useSettings } from '../stores/settings.ts';
 import { useSewing } from '../stores/sewing.ts';
 import { useView } from '../stores/view.ts';
@@ -61,6 +62,7 @@ const percent = computed(() => `${Math.round((view.scale / settings.screen) * 10
     </div>
     <p v-else class="min-w-0 truncate text-muted" aria-live="polite">
       <template v-if="sewing.problem">{{ sewing.problem }}</template>
+      <template v-else-if="draftTrouble && bench.saveState !== 'saved'">{{ draftTrouble }}</template>
       <template v-else-if="bench.message">{{ bench.message }}</template>
       <template v-else-if="view.tool === 'select' && told">
         {{ bench.selected.length === 1 ? bench.selected[0].name : `${bench.selected.length} objects` }}:

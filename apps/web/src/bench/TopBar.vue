@@ -30,7 +30,18 @@ const SAVE_WORDS: Record<string, string> = {
   away: 'can’t reach the server; saves when it can',
   conflict: 'changed elsewhere',
   refused: 'not saved',
+  gone: 'deleted elsewhere',
 };
+
+/** What the bar says beside the name: why nothing is saved, where that is known. */
+const saveWords = computed(() => {
+  const { saveState, saveProblem } = bench;
+  if (saveState === 'refused') return `${SAVE_WORDS.refused}: ${saveProblem}`;
+  // Who can be reached says more than that it can't.
+  if (saveState === 'away' && saveProblem && !saveProblem.startsWith('The server can’t'))
+    return `not saved: ${saveProblem}`;
+  return SAVE_WORDS[saveState];
+});
 
 const undoWhat = computed(() => bench.undoSteps.at(-1)?.label);
 const redoWhat = computed(() => bench.redoSteps.at(-1)?.label);
@@ -76,12 +87,12 @@ function rename(event: Event): void {
       @keydown.enter="($event.target as HTMLInputElement).blur()"
     />
     <button
-      v-if="bench.saveState === 'conflict'"
+      v-if="bench.saveState === 'conflict' || bench.saveState === 'gone'"
       type="button"
       class="text-rosehip underline"
       @click="view.panel = 'conflict'"
     >
-      {{ SAVE_WORDS.conflict }}
+      {{ SAVE_WORDS[bench.saveState] }}
     </button>
     <span
       v-else
@@ -90,8 +101,7 @@ function rename(event: Event): void {
       class="max-w-64 truncate"
       :class="bench.saveState === 'away' || bench.saveState === 'refused' ? 'text-amber-deep' : 'text-muted'"
       :title="bench.saveProblem || undefined"
-      >{{ SAVE_WORDS[bench.saveState]
-      }}{{ bench.saveState === 'refused' ? `: ${bench.saveProblem}` : '' }}</span
+      >{{ saveWords }}</span
     >
     <div class="grow" />
     <IconButton

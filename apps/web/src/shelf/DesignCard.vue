@@ -58,9 +58,11 @@ function endRename(keep: boolean): void {
         class="aspect-4/3 w-full bg-linen object-cover"
         loading="lazy"
       />
-      <span v-else class="flex aspect-4/3 w-full items-center justify-center bg-linen p-6 text-center text-muted">{{
-        entry.problem ?? 'Being stitched …'
-      }}</span>
+      <span
+        v-else
+        class="flex aspect-4/3 w-full items-center justify-center bg-linen p-6 text-center text-muted"
+        >{{ entry.problem ?? 'Being stitched …' }}</span
+      >
     </RouterLink>
     <div class="border-t border-line px-3 py-2.5">
       <div class="flex items-center gap-1">

@@ -7,6 +7,7 @@ import { useRouter } from 'vue-router';
 import type { Design } from '@rosehip/core';
 import { api, ApiError, type ShelfEntry } from '../api.ts';
 import Notice from '../parts/Notice.vue';
+import { draftToShelf, leftDrafts, type KeptDraft } from '../stores/drafts.ts';
 import { useEngine } from '../workers/engine.ts';
 import DesignCard from './DesignCard.vue';
 import NewDesignDialog from './NewDesignDialog.vue';
@@ -34,7 +35,31 @@ async function load(): Promise<void> {
     loaded.value = true;
   }
 }
-onMounted(load);
+onMounted(async () => {
+  await load();
+  await offerLeft();
+});
+
+/** Edits of designs that were deleted elsewhere are offered as new designs. */
+async function offerLeft(): Promise<void> {
+  const left: KeptDraft[] = [];
+  for (const draft of await leftDrafts())
+    if (!designs.value.some((d) => d.id === draft.designId))
+      await api.load(draft.designId).catch((error: ApiError) => {
+        if (error.status === 404) left.push(draft);
+      });
+  if (!left.length) return;
+  notice.value = {
+    text: `Edits of “${left[0].design.name}”${left.length > 1 ? ` and ${left.length - 1} more` : ''}, deleted elsewhere, are kept in this browser.`,
+    action: left.length > 1 ? 'Put them on the shelf' : 'Put it on the shelf',
+    act: () => {
+      notice.value = null;
+      void change(async () => {
+        for (const draft of left) await draftToShelf(draft, 'Kept: the design was deleted elsewhere');
+      });
+    },
+  };
+}
 let later: ReturnType<typeof setTimeout> | undefined;
 onUnmounted(() => clearTimeout(later));
 // Figures that are still being made come a moment later.

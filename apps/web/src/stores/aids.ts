@@ -1,5 +1,5 @@
 // What helps the eye while drawing: rulers, the grid, and what is snapped to. Kept in this browser.
-import { useLocalStorage } from '@vueuse/core';
+import { useKept } from '../parts/kept.ts';
 import { defineStore } from 'pinia';
 
 export type SnapKind = 'points' | 'edges' | 'boxes' | 'gaps' | 'guides' | 'grid';
@@ -14,12 +14,12 @@ export const SNAP_KINDS: { kind: SnapKind; label: string }[] = [
 ];
 
 export const useAids = defineStore('aids', () => ({
-  rulers: useLocalStorage('rosehip-rulers', false),
-  showGrid: useLocalStorage('rosehip-grid', false),
+  rulers: useKept('rosehip-rulers', false),
+  showGrid: useKept('rosehip-grid', false),
   /** mm between the grid's lines. */
-  gridStep: useLocalStorage('rosehip-grid-step', 10),
-  snapping: useLocalStorage('rosehip-snapping', true),
-  snapTo: useLocalStorage<Record<SnapKind, boolean>>('rosehip-snap-to', {
+  gridStep: useKept('rosehip-grid-step', 10),
+  snapping: useKept('rosehip-snapping', true),
+  snapTo: useKept<Record<SnapKind, boolean>>('rosehip-snap-to', {
     points: true,
     edges: true,
     boxes: true,

@@ -21,9 +21,11 @@ import {
 } from '@rosehip/core';
 import type { ApiError } from '../api.ts';
 import { api } from '../api.ts';
-import { dropDraft, keepDraft, readDraft } from './drafts.ts';
+import { uuid } from '../parts/uuid.ts';
+import { draftToShelf, dropDraft, keepDraft, leftDrafts, type KeptDraft } from './drafts.ts';
 
-export type SaveState = 'saved' | 'unsaved' | 'saving' | 'away' | 'conflict' | 'refused';
+/** `gone`: the design was deleted elsewhere. */
+export type SaveState = 'saved' | 'unsaved' | 'saving' | 'away' | 'conflict' | 'refused' | 'gone';
 
 interface Step {
   label: string;
@@ -33,6 +35,7 @@ interface Step {
 /** Quiet time after an edit before it is saved, and between tries while the server is away, in ms. */
 const SAVE_AFTER = 700;
 const TRY_AGAIN = 2000;
+const MOST_UNANSWERED = 50;
 
 export const useBench = defineStore('bench', () => {
   const id = ref('');
@@ -53,6 +56,11 @@ export const useBench = defineStore('bench', () => {
   const message = ref('');
   let savedDesign: Design | null = null;
   let labels: string[] = [];
+  /** Saves whose answers never came: the server may have taken them. */
+  let unanswered: string[] = [];
+  let editedAt = 0;
+  /** Drafts of this design that other tabs have left behind. */
+  const otherDrafts = shallowRef<KeptDraft[]>([]);
   let timer: ReturnType<typeof setTimeout> | undefined;
   let saving: Promise<void> | null = null;
 
@@ -85,16 +93,55 @@ export const useBench = defineStore('bench', () => {
     id.value = loaded.id;
     revision.value = loaded.revision;
     savedDesign = loaded.design;
-    // Work that could not be saved before the page was left is taken up again.
-    const draft = readDraft(designId);
-    const mine = draft && JSON.stringify(draft.design) !== JSON.stringify(loaded.design) ? draft : null;
-    if (!mine) dropDraft(designId);
-    committed.value = design.value = mine?.design ?? loaded.design;
+    committed.value = design.value = loaded.design;
     saveState.value = 'saved';
+    await takeUp(loaded.design);
+  }
+
+  /** Work that could not be saved before a page was left is taken up again: the newest; others are offered. */
+  async function takeUp(loaded: Design): Promise<void> {
+    const left = await leftDrafts(id.value);
+    const text = JSON.stringify(loaded);
+    const same = (draft: KeptDraft): boolean => JSON.stringify(draft.design) === text;
+    for (const draft of left.filter(same)) void dropDraft(draft.designId, draft.tab);
+    const [mine, ...others] = left.filter((draft) => !same(draft));
+    otherDrafts.value = others;
     if (!mine) return;
     labels = ['Edits taken up again'];
-    if (mine.basedOn === loaded.revision) later(0);
-    else meetConflict({ revision: loaded.revision, design: loaded.design });
+    committed.value = design.value = mine.design;
+    revision.value = mine.basedOn; // whether that is still the newest, or its own doing, the server knows
+    unanswered = mine.unanswered;
+    editedAt = mine.at;
+    saveState.value = 'unsaved';
+    await keep();
+    void dropDraft(mine.designId, mine.tab);
+    later(0);
+  }
+
+  /** Keeps what is not saved yet in the browser. */
+  const keep = (): Promise<void> =>
+    keepDraft({
+      designId: id.value,
+      basedOn: revision.value,
+      design: committed.value!,
+      unanswered,
+      at: editedAt,
+    });
+
+  /** What another tab has left becomes a design of its own, or is thrown away. Gives the new design's id. */
+  async function settleDraft(draft: KeptDraft, keepIt: boolean): Promise<string | null> {
+    let made: string | null = null;
+    if (keepIt) made = await draftToShelf(draft, 'Kept from another tab');
+    else await dropDraft(draft.designId, draft.tab);
+    otherDrafts.value = otherDrafts.value.filter((d) => d !== draft);
+    return made;
+  }
+
+  /** A design that was deleted elsewhere goes on as a new one. Gives its id. */
+  async function keepAsNew(): Promise<string> {
+    const made = await api.create(committed.value!, 'Kept: the design was deleted elsewhere');
+    await dropDraft(id.value);
+    return made.id;
   }
 
   function close(): void {
@@ -108,6 +155,8 @@ export const useBench = defineStore('bench', () => {
     saveProblem.value = '';
     message.value = '';
     labels = [];
+    unanswered = [];
+    otherDrafts.value = [];
   }
 
   function meetConflict(current: { revision: number; design: Design }): void {
@@ -125,8 +174,9 @@ export const useBench = defineStore('bench', () => {
     selection.value = selection.value.filter((s) => findItem(next, s));
     if (inside.value && !findItem(next, inside.value)) inside.value = null;
     labels.push(label);
-    keepDraft(id.value, { basedOn: revision.value, design: next });
-    if (saveState.value === 'conflict') return; // waits for the person's decision
+    editedAt = Date.now();
+    void keep();
+    if (saveState.value === 'conflict' || saveState.value === 'gone') return; // waits for the person's decision
     if (saveState.value !== 'away') saveState.value = 'unsaved';
     later(SAVE_AFTER);
   }
@@ -217,26 +267,36 @@ export const useBench = defineStore('bench', () => {
   async function save(): Promise<void> {
     if (saving) return saving;
     const what = committed.value;
-    if (!what || what === savedDesign || saveState.value === 'conflict') return;
+    if (!what || what === savedDesign || saveState.value === 'conflict' || saveState.value === 'gone') return;
     const forId = id.value;
     const told = labels;
     labels = [];
     if (saveState.value !== 'away') saveState.value = 'saving';
     const summary = told.length > 1 ? `${told.at(-1)} and ${told.length - 1} more` : (told[0] ?? 'Edit');
+    const saveId = uuid();
+    const sent = [...unanswered];
+    unanswered = [...unanswered, saveId].slice(-MOST_UNANSWERED);
     saving = api
-      .save(forId, revision.value, what, summary.slice(0, 200))
+      .save(forId, {
+        basedOn: revision.value,
+        design: what,
+        label: summary.slice(0, 200),
+        saveId,
+        unanswered: sent,
+      })
       .then(
         ({ revision: number }) => {
           if (id.value !== forId) return;
+          unanswered = [];
           revision.value = number;
           savedDesign = what;
           saveProblem.value = '';
           if (committed.value === what) {
             saveState.value = 'saved';
-            dropDraft(forId);
+            void dropDraft(forId);
           } else {
             saveState.value = 'unsaved';
-            keepDraft(forId, { basedOn: number, design: committed.value! });
+            void keep();
             later(SAVE_AFTER);
           }
         },
@@ -245,8 +305,10 @@ export const useBench = defineStore('bench', () => {
           labels = [...told, ...labels];
           saveProblem.value = error.message;
           if (error.status === 409 && error.current) meetConflict(error.current);
+          else if (error.status === 404) saveState.value = 'gone';
           else if (error.away) {
             saveState.value = 'away';
+            void keep(); // with the save that may have been taken
             later(TRY_AGAIN);
           } else saveState.value = 'refused';
         },
@@ -272,6 +334,7 @@ export const useBench = defineStore('bench', () => {
       copy = (await api.create(mine, 'Kept from a conflict')).id;
     }
     theirs.value = null;
+    unanswered = [];
     revision.value = other.revision;
     if (choice === 'mine') {
       saveState.value = 'unsaved';
@@ -281,7 +344,7 @@ export const useBench = defineStore('bench', () => {
       undoSteps.value = [];
       redoSteps.value = [];
       saveState.value = 'saved';
-      dropDraft(id.value);
+      void dropDraft(id.value);
     }
     return copy;
   }
@@ -303,6 +366,9 @@ export const useBench = defineStore('bench', () => {
     saveProblem,
     theirs,
     message,
+    otherDrafts,
+    settleDraft,
+    keepAsNew,
     load,
     close,
     run,

@@ -1,5 +1,5 @@
 // The rehearsal: where its playhead stands, how it runs, and what of the stitches is shown meanwhile.
-import { useLocalStorage } from '@vueuse/core';
+import { useKept } from '../parts/kept.ts';
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef, watch } from 'vue';
 import { findItem, Move, recordAt } from '@rosehip/core';
@@ -28,17 +28,17 @@ export const useRehearsal = defineStore('rehearsal', () => {
   const playing = ref(false);
   /** 1 forwards, −1 backwards. */
   const direction = ref<1 | -1>(1);
-  const speed = useLocalStorage('rosehip-speed', 16);
+  const speed = useKept('rosehip-speed', 16);
   /** A part that is played again and again, as records. */
   const loop = shallowRef<{ from: number; to: number } | null>(null);
   /** The note of the stop that the rehearsal waits at. */
   const waitsAt = ref<string | null>(null);
 
   /* What is shown */
-  const rest = useLocalStorage<'faint' | 'hidden'>('rosehip-rest', 'faint');
-  const pauseAtStops = useLocalStorage('rosehip-pause-at-stops', true);
-  const follow = useLocalStorage('rosehip-follow-needle', false);
-  const showNeedle = useLocalStorage('rosehip-show-needle', true);
+  const rest = useKept<'faint' | 'hidden'>('rosehip-rest', 'faint');
+  const pauseAtStops = useKept('rosehip-pause-at-stops', true);
+  const follow = useKept('rosehip-follow-needle', false);
+  const showNeedle = useKept('rosehip-show-needle', true);
   const dimUnderlay = ref(false);
   /** Only this thread is shown; null for all. */
   const onlyThread = ref<string | null>(null);

@@ -1,5 +1,5 @@
 // How the bench is looked at: view, zoom, tool, panel. Comes back when the page is loaded again.
-import { useLocalStorage } from '@vueuse/core';
+import { useKept } from '../parts/kept.ts';
 import { defineStore } from 'pinia';
 import { computed, ref, watch } from 'vue';
 import type { Bounds, Point, ViewName } from '@rosehip/core';
@@ -47,7 +47,7 @@ export const useView = defineStore('view', () => {
   const tool = ref<ToolName>('select');
   const panel = ref<PanelName>('card');
   /** The running order's form; kept for every design. */
-  const orderForm = useLocalStorage<'timeline' | 'list'>('rosehip-order-form', 'timeline');
+  const orderForm = useKept<'timeline' | 'list'>('rosehip-order-form', 'timeline');
   /** CSS pixels a millimetre. */
   const scale = ref(4);
   /** What lies in the middle of the cloth, in mm. */

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // Shapes made from shapes: combined, offset, lines as bands.
-import { useLocalStorage } from '@vueuse/core';
+import { useKept } from '../../parts/kept.ts';
 import { computed } from 'vue';
 import { bandJob, surroundJob, type BandOutline, type CornerRule } from '@rosehip/core';
 import ChoiceField from '../../fields/ChoiceField.vue';
@@ -11,8 +11,8 @@ import { CORNER_CHOICES, END_CHOICES } from './choices.ts';
 
 const props = defineProps<{ commands: Commands }>();
 
-const offset = useLocalStorage('rosehip-offset', { distance: 2, corners: 'round' as CornerRule });
-const band = useLocalStorage('rosehip-band', {
+const offset = useKept('rosehip-offset', { distance: 2, corners: 'round' as CornerRule });
+const band = useKept('rosehip-band', {
   width: 4,
   ends: 'flat' as BandOutline['ends'],
   corners: 'mitre' as CornerRule,

@@ -3,7 +3,7 @@
 import { Circle, Spline } from '@lucide/vue';
 import type { Commands } from '../commands.ts';
 import LiveFields from '../panels/LiveFields.vue';
-import { useLocalStorage } from '@vueuse/core';
+import { useKept } from '../../parts/kept.ts';
 import { computed, nextTick, ref, watch } from 'vue';
 import { OWN_MOTIF, threadByCode, type Setting } from '@rosehip/core';
 import { showNumber } from '../../fields/arithmetic.ts';
@@ -116,7 +116,7 @@ const ownMotif = computed(() => {
   if (names.includes('unit')) return 'unit';
   return ['leaf', 'blossom'].find((n) => names.includes(n) && edit.valueOf(n) === OWN_MOTIF);
 });
-const moreOpen = useLocalStorage('rosehip-more', false);
+const moreOpen = useKept('rosehip-more', false);
 
 const isStitches = computed(
   () => bench.selected.length > 0 && bench.selected.every((i) => i.kind === 'stitches'),

@@ -1,6 +1,6 @@
 // Freehand: a drawn line becomes a few Bézier points.
 import { distance, fitPath, type Path, type Point } from '@rosehip/core';
-import { useLocalStorage } from '@vueuse/core';
+import { useKept } from '../../parts/kept.ts';
 import { computed, reactive } from 'vue';
 import { useView } from '../../stores/view.ts';
 import { addObject } from './make.ts';
@@ -13,7 +13,7 @@ const CLOSE = 12;
 export function freehandTool(): Tool {
   const view = useView();
   /** How far the smooth line may lie from the hand's, in mm. */
-  const smoothing = useLocalStorage('rosehip-freehand', 0.6);
+  const smoothing = useKept('rosehip-freehand', 0.6);
   const state = reactive({ places: [] as Point[] });
 
   function drawn(): Path | null {

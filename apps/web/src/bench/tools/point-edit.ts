@@ -24,7 +24,7 @@ import {
   type PointKind,
   type PointRef,
 } from '@rosehip/core';
-import { useLocalStorage } from '@vueuse/core';
+import { useKept } from '../../parts/kept.ts';
 import { computed, shallowRef } from 'vue';
 import { useBench } from '../../stores/bench.ts';
 import type { ToolAction } from './tool.ts';
@@ -34,8 +34,8 @@ export const chosenPoints = shallowRef<PointRef[]>([]);
 
 export function usePointEdit() {
   const bench = useBench();
-  const tolerance = useLocalStorage('rosehip-simplify', 0.1);
-  const strength = useLocalStorage('rosehip-smooth', 0.3);
+  const tolerance = useKept('rosehip-simplify', 0.1);
+  const strength = useKept('rosehip-smooth', 0.3);
 
   const object = computed<DesignObject | null>(() => {
     const [only] = bench.selected;

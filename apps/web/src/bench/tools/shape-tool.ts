@@ -1,6 +1,6 @@
 // Ready shapes: dragged from corner to corner, or out from the centre.
 import { primitivePaths, readyShape, READY_SHAPES, type BoxOutline, type Point } from '@rosehip/core';
-import { useLocalStorage } from '@vueuse/core';
+import { useKept } from '../../parts/kept.ts';
 import { computed, reactive, ref, type Ref } from 'vue';
 import { useView } from '../../stores/view.ts';
 import { useSnapping } from '../snapping.ts';
@@ -29,7 +29,7 @@ interface Form {
 
 /** A number of the tool that stays as it was left. */
 function number(key: string, value: number, n: Omit<ToolNumber, 'value' | 'set'>): ToolNumber {
-  const kept: Ref<number> = useLocalStorage(`rosehip-shape-${key}`, value);
+  const kept: Ref<number> = useKept(`rosehip-shape-${key}`, value);
   return reactive({ ...n, value: kept, set: (v: number) => (kept.value = v) }) as ToolNumber;
 }
 
@@ -155,7 +155,7 @@ export function shapesTool(): Tool {
   const core = number('core', 0, { label: 'Inner', ...share });
   const start = number('from', 0, { label: 'From', ...degrees, least: -360, most: 360 });
   const sweep = number('sweep', 270, { label: 'Sweep', ...degrees, least: 1, most: 360 });
-  const ends = useLocalStorage<'open' | 'chord' | 'slice'>('rosehip-shape-ends', 'slice');
+  const ends = useKept<'open' | 'chord' | 'slice'>('rosehip-shape-ends', 'slice');
 
   const even = { proportion: 1, recipe: 'fill' as const };
   const forms: Record<string, Form> = {
