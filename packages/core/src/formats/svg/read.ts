@@ -218,7 +218,7 @@ class Reader {
       }
       case 'rect': {
         const [x, y, w, h] = [n('x'), n('y'), n('width'), n('height')];
-        const radius = Math.min(n('rx', n('ry')), w / 2, h / 2);
+        const radius = Math.max(0, Math.min(n('rx', n('ry')), w / 2, h / 2));
         if (![x, y, w, h, radius].every(Number.isFinite)) return bad('a number could not be read');
         if (w <= 0 || h <= 0) return bad('it has no size');
         return { kind: 'rectangle', x: x + w / 2, y: y + h / 2, width: w, height: h, radius, turn: 0 };
@@ -260,6 +260,19 @@ class Reader {
     }
   }
 }
+
+const farthestPoint = (outline: PlainOutline): number =>
+  outline.kind === 'path'
+    ? outline.paths.reduce(
+        (most, { points }) =>
+          points.reduce(
+            (m, p) =>
+              Math.max(m, ...[p, p.in, p.out].flatMap((q) => (q ? [Math.abs(q.x), Math.abs(q.y)] : []))),
+            most,
+          ),
+        0,
+      )
+    : 0;
 
 const boundsOfShapes = (shapes: SvgShape[]): Bounds | null =>
   uniteBounds(shapes.map((s) => outlineBounds(s.outline)));
@@ -308,9 +321,11 @@ export function readSvg(text: string): SvgDrawing {
   const reach = bounds
     ? Math.max(-bounds.minX, bounds.maxX, -bounds.minY, bounds.maxY)
     : Math.max(size.width, size.height) / 2;
-  if (!(reach <= READ_LIMITS.reach))
+  // Points count too that draw nothing, such as those of a line that is only a point.
+  const far = shapes.reduce((most, { outline }) => Math.max(most, farthestPoint(outline)), reach);
+  if (!(far <= READ_LIMITS.reach))
     throw new ReadError(
-      `The drawing reaches ${Math.round(reach)} mm from its middle; at most ${READ_LIMITS.reach} mm can be brought in. Make it smaller first.`,
+      `The drawing reaches ${Math.round(far)} mm from its middle; at most ${READ_LIMITS.reach} mm can be brought in. Make it smaller first.`,
     );
   return { ...size, shapes, notes: [...reader.notes] };
 }
