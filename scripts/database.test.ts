@@ -1,5 +1,5 @@
 // A database that dies or freezes: it is told at once, started again, and nothing has to be done.
-import { mkdtempSync, rmSync } from 'node:fs';
+import { existsSync, mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { emptyDesign } from '@rosehip/core';
@@ -70,4 +70,16 @@ test('frozen: told within three seconds, and well again when it thaws', async ()
   }
   await until(200);
   expect((await call('GET', '/api/designs')).status).toBe(200);
+});
+
+test('a start that was ended while it made the database leaves nothing half', async () => {
+  const half = mkdtempSync(join(tmpdir(), 'rosehip-half-'));
+  mkdirSync(join(half, 'data.making', 'mysql'), { recursive: true });
+  writeFileSync(join(half, 'data.making', 'ibdata1'), 'half');
+  const whole = await startDatabase(half);
+  const made = await connectDatabase(whole.url);
+  await made.pool.end();
+  await whole.stop();
+  expect(existsSync(join(half, 'data.making'))).toBe(false);
+  rmSync(half, { recursive: true, force: true });
 });

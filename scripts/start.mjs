@@ -1,5 +1,5 @@
 // `npm start`: sets everything up and runs Rosehip with its demo data.
-import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readFileSync, realpathSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { ensureBuilt } from './lib/build.mjs';
 import { startDatabase } from './lib/database.mjs';
@@ -16,13 +16,22 @@ async function stopAll() {
   if (existsSync(LOCK) && readFileSync(LOCK, 'utf8') === String(process.pid)) rmSync(LOCK, { force: true });
 }
 
+/** Does this process run Rosehip in this very folder? Its number may be another's by now, or that of a copy elsewhere. */
+function runsHere(pid) {
+  try {
+    const started = readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes('start.mjs');
+    return started && realpathSync(`/proc/${pid}/cwd`) === realpathSync(ROOT);
+  } catch {
+    return false;
+  }
+}
+
 /** Only one Rosehip at a time may use this folder's private database. */
 function takeLock() {
   mkdirSync(DATA, { recursive: true });
   if (existsSync(LOCK)) {
     const pid = Number(readFileSync(LOCK, 'utf8'));
-    const alive = existsSync(`/proc/${pid}/cmdline`);
-    if (alive && readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes('start.mjs'))
+    if (pid && runsHere(pid))
       throw new SetupError(
         `Rosehip is running in this folder already (process ${pid}). End it with Ctrl-C first.`,
       );

@@ -3,6 +3,7 @@ import { execFile } from 'node:child_process';
 import { createServer, type Server } from 'node:net';
 import { afterAll, beforeAll, expect, test } from 'vitest';
 import { freePort } from './lib/database.mjs';
+import { wordsFor } from './lib/say.mjs';
 
 const START = new URL('./start.mjs', import.meta.url).pathname;
 let taken: Server;
@@ -49,4 +50,13 @@ test('a database that does not answer, or refuses', async () => {
   });
   expect(refused.error).toMatch(/^rosehip: the database refuses the name or password/);
   expect(refused.error.split('\n')).toHaveLength(1);
+});
+
+test('a folder that can’t be written to, or a full disk, is told with what to do', () => {
+  const problem = (code: string): string | null =>
+    wordsFor(Object.assign(new Error('x'), { code, path: '/somewhere/.data' }));
+  expect(problem('EROFS')).toMatch(/can only be read \(\/somewhere\/.data\)\. Copy Rosehip/);
+  expect(problem('EACCES')).toMatch(/may not be written to/);
+  expect(problem('ENOSPC')).toMatch(/disk is full/);
+  expect(problem('EWHATEVER')).toBeNull();
 });

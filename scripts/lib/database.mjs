@@ -1,7 +1,16 @@
 // A private MariaDB: its own data folder, socket and port on loopback. A server of the system's is never touched.
 import { spawn, spawnSync } from 'node:child_process';
 import { createHash, randomBytes } from 'node:crypto';
-import { closeSync, existsSync, mkdirSync, openSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import {
+  closeSync,
+  existsSync,
+  mkdirSync,
+  openSync,
+  readFileSync,
+  renameSync,
+  rmSync,
+  writeFileSync,
+} from 'node:fs';
 import { connect, createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -65,12 +74,14 @@ export async function startDatabase(folder) {
 
   if (!existsSync(join(data, 'mysql'))) {
     say('Making a database …');
-    rmSync(data, { recursive: true, force: true });
+    // Made beside its place and moved there when it is whole: a start that is ended meanwhile leaves no half one.
+    const making = `${data}.making`;
+    for (const old of [data, making]) rmSync(old, { recursive: true, force: true });
     const made = spawnSync(
       installer,
       [
         '--no-defaults',
-        `--datadir=${data}`,
+        `--datadir=${making}`,
         '--auth-root-authentication-method=socket',
         '--skip-test-db',
         ...root,
@@ -79,11 +90,11 @@ export async function startDatabase(folder) {
     );
     if (made.status !== 0) {
       const text = `${made.stdout}${made.stderr}`;
-      rmSync(data, { recursive: true, force: true });
-      if (/No space left|errno: 28/i.test(text))
-        throw new SetupError('the disk is full. Make room for 300 MB and start again.');
+      rmSync(making, { recursive: true, force: true });
+      if (FULL.test(text)) throw new SetupError('the disk is full. Make room for 300 MB and start again.');
       throw new SetupError(`the database could not be made in ${data}: ${text.trim().split('\n').at(-1)}`);
     }
+    renameSync(making, data);
   }
   const port = await freePort();
   // Socket paths are short by law of the system, so it lives in the temporary folder under a name of its own.
@@ -143,8 +154,9 @@ async function launch({ server, args, port, data, log }) {
   );
 }
 
-const isFull = (log) =>
-  /No space left|errno: 28|error 28|Disk full/i.test(existsSync(log) ? readFileSync(log, 'utf8') : '');
+/** How MariaDB says that there is no room, in its many ways. */
+const FULL = /No space left|errno: 28|error 28|Disk full/i;
+const isFull = (log) => FULL.test(existsSync(log) ? readFileSync(log, 'utf8') : '');
 
 /** Pauses between tries to start it again, in ms; the last one goes on. */
 const PAUSES = [500, 1000, 2000, 5000, 10_000];

@@ -42,7 +42,9 @@ export async function keepServer(env) {
       if (stopping) return;
       quick = Date.now() - since < 5000 ? quick + 1 : 0;
       if (quick > 5) {
-        console.error('rosehip: the server keeps ending; stopping.');
+        console.error(
+          'rosehip: the server ended six times within seconds of starting, so it is not started again. Its last words are above; nothing that was saved is lost. If they don’t help, install the packages anew:  rm -r node_modules && npm start',
+        );
         process.kill(process.pid, 'SIGTERM');
         return;
       }

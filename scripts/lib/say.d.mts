@@ -1,0 +1,1 @@
+export function wordsFor(error: unknown): string | null;
