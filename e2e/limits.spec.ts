@@ -55,10 +55,11 @@ test('stitching that takes long is stopped, the rest is sewn, and it can be stit
   const order = page.getByRole('region', { name: 'Running order' });
   await expect(order.getByRole('status')).toContainText('Stitching 1 of 2');
   await order.getByRole('button', { name: 'Stop', exact: true }).click();
-  await expect(order.getByRole('status')).toContainText('Meadow is left out: it was stopped.');
+  await expect(order.getByRole('status')).toContainText('Left out: Meadow');
   await bench.ready();
   await page.getByRole('button', { name: /finding/ }).click();
   await expect(page.getByText('Meadow is not sewn: its stitching was stopped.')).toBeVisible();
+  await expect(page.getByTestId('unsewn-outline')).toHaveCount(1);
   await order.getByRole('button', { name: 'Stitch it' }).click();
   await expect(order.getByRole('status')).toContainText('Stitching');
 });

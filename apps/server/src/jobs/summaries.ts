@@ -35,6 +35,8 @@ export class Summaries {
   /** Work waits here and not in the pool: so its time counts from when it begins. */
   private readonly turn = pLimit(THREADS);
   private readonly timeLimit: number;
+  /** The newest revision of each design that waits for its picture: those before it are not worth one. */
+  private readonly soon = new Map<string, { revision: number; design: Design }>();
 
   constructor(db: Database, { timeLimit = 30_000, memory = 1024 }: SummaryOptions = {}) {
     this.db = db;
@@ -45,14 +47,20 @@ export class Summaries {
       maxThreads: THREADS,
       idleTimeout: 30_000,
       resourceLimits: { maxOldGenerationSizeMb: memory },
+      niceIncrement: 10, // saves and answers come first
     });
     // A worker that dies with nobody waiting for it any more (its time was up) says so here. Unheard, that would end
     // the server; the pool has put another in its place already.
     this.pool.on('error', () => {});
   }
 
+  /** There is enough to do already. */
+  get busy(): boolean {
+    return this.turn.pendingCount > 4;
+  }
+
   isMaking(id: string, revision: number): boolean {
-    return this.running.has(`${id}/${revision}`);
+    return this.running.has(`${id}/${revision}`) || this.soon.get(id)?.revision === revision;
   }
 
   /**
@@ -63,24 +71,32 @@ export class Summaries {
     const key = `${id}/${revision}`;
     let job = this.running.get(key);
     if (!job) {
-      job = this.work(id, revision, design).finally(() => this.running.delete(key));
+      job = this.turn(() => this.work(id, revision, design)).finally(() => this.running.delete(key));
       this.running.set(key, job);
     }
     return job;
   }
 
-  /** Makes them soon, without anybody waiting; what went wrong but for the design is tried again when asked for. */
+  /**
+   * Makes them soon, without anybody waiting, unless a newer revision comes before its turn; what went wrong but for the
+   * design is tried again when asked for.
+   */
   makeSoon(id: string, revision: number, design: Design): void {
-    this.make(id, revision, design).catch(() => {});
+    const waits = this.soon.has(id);
+    this.soon.set(id, { revision, design });
+    if (waits) return;
+    this.turn(async () => {
+      const next = this.soon.get(id)!;
+      this.soon.delete(id);
+      if (!this.running.has(`${id}/${next.revision}`)) await this.work(id, next.revision, next.design);
+    }).catch(() => {});
   }
 
   private async work(id: string, revision: number, design: Design): Promise<Buffer> {
     const here = and(eq(revisions.designId, id), eq(revisions.number, revision));
     let made: PictureResult;
     try {
-      made = await this.turn(() =>
-        this.pool.run({ design, ...PICTURE }, { signal: AbortSignal.timeout(this.timeLimit) }),
-      );
+      made = await this.pool.run({ design, ...PICTURE }, { signal: AbortSignal.timeout(this.timeLimit) });
     } catch (error) {
       const problem = problemOf(error as Error, this.timeLimit / 1000);
       if (!problem) throw error;

@@ -40,6 +40,7 @@ export function designRoutes(app: FastifyInstance, { db, summaries }: Services):
   async function completeSoon(entries: ShelfEntry[]): Promise<void> {
     for (const { id, revision, summary, problem } of entries) {
       if (summary || problem || summaries.isMaking(id, revision)) continue;
+      if (summaries.busy) return; // the others at a later look
       const loaded = await loadDesign(db, id, revision);
       if (loaded) summaries.makeSoon(id, revision, loaded.design);
     }

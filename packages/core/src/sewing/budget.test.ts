@@ -91,3 +91,13 @@ test('what a person has stopped stays out, and the rest is sewn', () => {
   expect(a).toBe(0);
   expect(b).toBeGreaterThan(50);
 });
+
+test('designs of hundreds of copies on one another are not compared all with all, and that is said', () => {
+  const pile = design(...Array.from({ length: 90 }, (_, i) => object(`o${i}`, box(i / 10, 0, 6, 6), 'run')));
+  const ids = findingsOf(pile, sewDesign(pile)).map((f) => f.id);
+  expect(ids).toContain('large');
+  const row = design(
+    ...Array.from({ length: 90 }, (_, i) => object(`o${i}`, box(8 * i - 360, 0, 6, 6), 'run')),
+  );
+  expect(findingsOf(row, sewDesign(row)).map((f) => f.id)).not.toContain('large');
+});

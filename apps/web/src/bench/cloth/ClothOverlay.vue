@@ -14,6 +14,7 @@ import {
   multiply,
   sourcesOf,
   stitchKind,
+  threadByCode,
   turned,
   type DesignObject,
   type Item,
@@ -67,6 +68,15 @@ const sources = computed(() => {
     .flatMap((id) => resolvedItem(design, id) ?? [])
     .map(outlinesOf)
     .join('');
+});
+/** What takes too much to be sewn, as its outline in its thread's colour: in the Lines view that is drawn anyway. */
+const unsewn = computed(() => {
+  const { planned, plan } = sewing;
+  if (!planned || !plan || view.view === 'lines') return [];
+  return plan.objects.flatMap(({ id, thread, excess }) => {
+    const item = excess && excess.why !== 'far' ? resolvedItem(planned, id) : null;
+    return item ? [{ id, d: outlinesOf(item), colour: threadByCode(thread).colour }] : [];
+  });
 });
 const previewData = computed(() =>
   props.tool.preview.paths.length ? pathData(props.tool.preview.paths) : '',
@@ -306,6 +316,17 @@ const needle = computed(() => {
     aria-hidden="true"
   >
     <g :transform="matrix">
+      <path
+        v-for="one in unsewn"
+        :key="one.id"
+        :d="one.d"
+        fill="none"
+        :stroke="one.colour"
+        stroke-width="2"
+        stroke-dasharray="8 5"
+        vector-effect="non-scaling-stroke"
+        data-testid="unsewn-outline"
+      />
       <path
         v-if="sources"
         :d="sources"

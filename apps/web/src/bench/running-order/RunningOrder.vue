@@ -28,9 +28,7 @@ const ordering = computed(() =>
 const left = computed(() => {
   const names = [...sewing.leftOut.values()].map((item) => item.name);
   if (!names.length) return '';
-  return names.length === 1
-    ? `${names[0]} is left out: it was stopped.`
-    : `${names.length} objects are left out: they were stopped.`;
+  return `Left out: ${names.length === 1 ? names[0] : `${names.length} objects`}`;
 });
 const FORMS = [
   { form: 'timeline', label: 'Timeline', icon: ChartNoAxesGantt },
@@ -75,7 +73,11 @@ const FORMS = [
         </button>
       </p>
       <p v-else-if="left" role="status" class="flex min-w-0 items-center gap-2">
-        <span class="truncate rounded-card bg-blush px-2 text-rosehip-deep" :title="left">{{ left }}</span>
+        <span
+          class="truncate rounded-card bg-blush px-2 text-rosehip-deep"
+          :title="`${left}. Its stitching was stopped.`"
+          >{{ left }}</span
+        >
         <button type="button" class="button h-7 px-2" @click="sewing.goOn()">Stitch it</button>
       </p>
       <p v-else-if="sewing.stopped" role="status" class="flex items-center gap-2 truncate">

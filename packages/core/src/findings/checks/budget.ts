@@ -1,6 +1,7 @@
 // What was not sewn because it would take too much, and what was not looked at.
 import { outlineBounds } from '../../outlines/transform.ts';
 import type { Excess } from '../../sewing/budget.ts';
+import { boundsMeet } from '../../sewing/extent.ts';
 import type { Check, Checked } from '../finding.ts';
 
 const count = (n: number): string =>
@@ -50,9 +51,21 @@ export const budgetCheck: Check = {
 const MOST_RECORDS = 600_000;
 const MOST_OBJECTS = 800;
 
+/** Nor are more pairs than these that lie on each other: copies in hundreds, all over one place. */
+const MOST_PAIRS = 3_000;
+
+/** Do more pairs than that lie on each other? */
+function pileUp(sewn: Checked['sewn']): boolean {
+  let pairs = 0;
+  for (let i = 0; i < sewn.length; i++)
+    for (let j = 0; j < i; j++)
+      if (boundsMeet(sewn[i].extent.bounds, sewn[j].extent.bounds) && ++pairs > MOST_PAIRS) return true;
+  return false;
+}
+
 /** Is the design too large for checks that compare all with all? */
 export const tooLargeToCheck = ({ plan, sewn }: Pick<Checked, 'plan' | 'sewn'>): boolean =>
-  plan.x.length > MOST_RECORDS || sewn.length > MOST_OBJECTS;
+  plan.x.length > MOST_RECORDS || sewn.length > MOST_OBJECTS || pileUp(sewn);
 
 export const largeCheck: Check = {
   id: 'large',
