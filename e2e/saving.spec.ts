@@ -5,8 +5,9 @@ import { BenchPage } from './bench-page.ts';
 import { Rosehip } from './rosehip.ts';
 
 const rosehip = new Rosehip();
-test.beforeEach(() => rosehip.start());
-test.afterEach(() => rosehip.stop());
+// Every test that kills the server starts it again.
+test.beforeAll(() => rosehip.start());
+test.afterAll(() => rosehip.stop());
 
 test('work goes on while the server is away, and is saved when it is back', async ({ page }) => {
   const bench = new BenchPage(page);
