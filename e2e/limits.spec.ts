@@ -29,8 +29,8 @@ async function open(bench: BenchPage, design: Design): Promise<void> {
 test('a pen that snaps to one line draws five points, and they are sewn', async ({ page }) => {
   const bench = new BenchPage(page);
   const points = [15, 20, 1, 20, -2, 20, 23, 20, 31, 65];
-  const outline: DesignObject['outline'] = {
-    kind: 'path',
+  const five = {
+    kind: 'path' as const,
     paths: [
       {
         closed: true,
@@ -38,7 +38,7 @@ test('a pen that snaps to one line draws five points, and they are sewn', async 
       },
     ],
   };
-  await open(bench, { ...emptyDesign('Five'), objects: [{ ...square('Five', 10, 'fill'), outline }] });
+  await open(bench, { ...emptyDesign('Five'), objects: [{ ...square('Five', 10, 'fill'), outline: five }] });
   await bench.ready();
   await page.mouse.click(...(await bench.place(22, 30)));
   await expect(bench.blocks().first()).toHaveAttribute('aria-label', /^Five/);

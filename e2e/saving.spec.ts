@@ -219,3 +219,21 @@ test('a draft of many megabytes is kept as well', async ({ page }) => {
   await page.reload();
   await expect(bench.blocks()).toHaveCount(7);
 });
+
+test('edits that a tab left itself while the server was away are taken up when it comes back', async ({
+  page,
+}) => {
+  const bench = new BenchPage(page);
+  await bench.make(rosehip.address, 'Same tab');
+  await bench.saved();
+  await cutOff(page);
+  await bench.tool('Ellipse');
+  await bench.drag([-60, -60], [60, 60]);
+  await expect(page.getByTestId('save-state')).toContainText('can’t reach the server');
+  await page.getByRole('button', { name: 'Shelf' }).click();
+  await page.getByRole('link', { name: 'Open Same tab' }).click();
+  await bench.ready();
+  await expect(bench.blocks()).toHaveCount(1);
+  await page.unroute('**/api/designs/*');
+  await bench.saved();
+});

@@ -31,7 +31,12 @@ const LOST_DATABASE = new Set([
 ]);
 
 /** What MariaDB and its tables say when there is no room left. */
-const FULL = new Set(['ER_DISK_FULL', 'ER_RECORD_FILE_FULL', 'ENOSPC', 'ER_ERROR_ON_WRITE', 'ER_GET_ERRNO']);
+const FULL = new Set(['ER_DISK_FULL', 'ER_RECORD_FILE_FULL', 'ENOSPC', 'ER_ERROR_ON_WRITE']);
+/** The same from the storage engine, which tells it by the system's number only. */
+const isFull = (error: unknown): boolean =>
+  FULL.has(databaseCode(error) ?? '') ||
+  (databaseCode(error) === 'ER_GET_ERRNO' &&
+    /\b28\b/.test(String((error as { cause?: Error }).cause?.message ?? (error as Error).message)));
 
 /** The driver's error stands behind the query's. */
 const databaseCode = (error: unknown): string | undefined =>
@@ -55,7 +60,7 @@ export function handleErrors(app: FastifyInstance): void {
       return answer(reply, error.statusCode, error.code ?? 'bad-request', error.message);
     if (LOST_DATABASE.has(databaseCode(error) ?? ''))
       return answer(reply, 503, 'no-database', 'The database does not answer; try again in a moment.');
-    if (FULL.has(databaseCode(error) ?? ''))
+    if (isFull(error))
       return answer(reply, 507, 'disk-full', 'The disk is full: nothing was saved. Make some room on it.');
     request.log.error(error);
     return answer(reply, 500, 'internal', 'Something went wrong in the server; nothing was changed.');

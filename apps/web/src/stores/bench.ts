@@ -22,7 +22,16 @@ import {
 import type { ApiError } from '../api.ts';
 import { api } from '../api.ts';
 import { uuid } from '../parts/uuid.ts';
-import { draftToShelf, dropDraft, keepDraft, leftDrafts, type KeptDraft } from './drafts.ts';
+import {
+  beginSitting,
+  draftToShelf,
+  dropDraft,
+  dropLeft,
+  endSitting,
+  keepDraft,
+  leftDrafts,
+  type KeptDraft,
+} from './drafts.ts';
 
 /** `gone`: the design was deleted elsewhere. */
 export type SaveState = 'saved' | 'unsaved' | 'saving' | 'away' | 'conflict' | 'refused' | 'gone';
@@ -89,6 +98,7 @@ export const useBench = defineStore('bench', () => {
 
   async function load(designId: string): Promise<void> {
     close();
+    await beginSitting();
     const loaded = await api.load(designId);
     id.value = loaded.id;
     revision.value = loaded.revision;
@@ -103,7 +113,7 @@ export const useBench = defineStore('bench', () => {
     const left = await leftDrafts(id.value);
     const text = JSON.stringify(loaded);
     const same = (draft: KeptDraft): boolean => JSON.stringify(draft.design) === text;
-    for (const draft of left.filter(same)) void dropDraft(draft.designId, draft.tab);
+    for (const draft of left.filter(same)) void dropLeft(draft);
     const [mine, ...others] = left.filter((draft) => !same(draft));
     otherDrafts.value = others;
     if (!mine) return;
@@ -114,7 +124,7 @@ export const useBench = defineStore('bench', () => {
     editedAt = mine.at;
     saveState.value = 'unsaved';
     await keep();
-    void dropDraft(mine.designId, mine.tab);
+    void dropLeft(mine);
     later(0);
   }
 
@@ -132,7 +142,7 @@ export const useBench = defineStore('bench', () => {
   async function settleDraft(draft: KeptDraft, keepIt: boolean): Promise<string | null> {
     let made: string | null = null;
     if (keepIt) made = await draftToShelf(draft, 'Kept from another tab');
-    else await dropDraft(draft.designId, draft.tab);
+    else await dropLeft(draft);
     otherDrafts.value = otherDrafts.value.filter((d) => d !== draft);
     return made;
   }
@@ -140,12 +150,13 @@ export const useBench = defineStore('bench', () => {
   /** A design that was deleted elsewhere goes on as a new one. Gives its id. */
   async function keepAsNew(): Promise<string> {
     const made = await api.create(committed.value!, 'Kept: the design was deleted elsewhere');
-    await dropDraft(id.value);
+    await dropDraft(id.value, editedAt);
     return made.id;
   }
 
   function close(): void {
     clearTimeout(timer);
+    void endSitting();
     id.value = '';
     design.value = committed.value = savedDesign = theirs.value = null;
     selection.value = [];
@@ -293,7 +304,7 @@ export const useBench = defineStore('bench', () => {
           saveProblem.value = '';
           if (committed.value === what) {
             saveState.value = 'saved';
-            void dropDraft(forId);
+            void dropDraft(forId, editedAt);
           } else {
             saveState.value = 'unsaved';
             void keep();
@@ -344,7 +355,7 @@ export const useBench = defineStore('bench', () => {
       undoSteps.value = [];
       redoSteps.value = [];
       saveState.value = 'saved';
-      void dropDraft(id.value);
+      void dropDraft(id.value, editedAt);
     }
     return copy;
   }

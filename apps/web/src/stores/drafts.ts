@@ -1,5 +1,6 @@
 // Edits that the server does not have yet, kept in the browser so that closing the page, or the browser being killed,
-// loses nothing. Every tab has a draft of its own for each design: two tabs never write over each other.
+// loses nothing. Every sitting, from opening a design to leaving it, has a draft of its own: two tabs never write over each
+// other, nor does a tab over what it left itself.
 import type { Design } from '@rosehip/core';
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
 import { ref } from 'vue';
@@ -17,21 +18,43 @@ export interface Draft {
 }
 
 export interface KeptDraft extends Draft {
-  /** The tab that keeps it. */
-  tab: string;
+  /** The sitting that keeps it. */
+  sitting: string;
 }
 
 interface Store extends DBSchema {
-  drafts: { key: [designId: string, tab: string]; value: KeptDraft };
+  drafts: { key: [designId: string, sitting: string]; value: KeptDraft };
 }
 
-/** This tab, as long as the page is not loaded again. */
-const TAB = uuid();
-const lockOf = (tab: string): string => `rosehip-tab-${tab}`;
-// Held as long as the page lives: so other tabs know whose drafts are still being worked on.
-void navigator.locks?.request(lockOf(TAB), () => new Promise(() => {}));
+/** The sitting of this page; empty while no design is open. */
+let sitting = '';
+let release = (): void => {};
+let released: Promise<unknown> = Promise.resolve();
+const lockOf = (of: string): string => `rosehip-sitting-${of}`;
 
-async function tabsAlive(): Promise<Set<string>> {
+/** Ends the sitting: what it has left can be taken up by any page from now on. */
+export async function endSitting(): Promise<void> {
+  sitting = '';
+  release();
+  await released;
+}
+
+/** Begins a sitting. Its lock is held until it ends or the page is gone: so other pages know whose drafts are worked on. */
+export async function beginSitting(): Promise<void> {
+  await endSitting();
+  sitting = uuid();
+  const { locks } = navigator;
+  if (!locks) return;
+  await new Promise<void>((begun) => {
+    const held = (): Promise<void> => {
+      begun();
+      return new Promise((done) => (release = done));
+    };
+    released = locks.request(lockOf(sitting), held).catch(() => begun());
+  });
+}
+
+async function sittingsAlive(): Promise<Set<string>> {
   const { held = [] } = (await navigator.locks?.query()) ?? {};
   return new Set(held.map((lock) => lock.name ?? ''));
 }
@@ -47,7 +70,7 @@ const FULL =
 let opening: Promise<IDBPDatabase<Store>> | null = null;
 function open(): Promise<IDBPDatabase<Store>> {
   opening ??= openDB<Store>('rosehip', 1, {
-    upgrade: (db) => void db.createObjectStore('drafts', { keyPath: ['designId', 'tab'] }),
+    upgrade: (db) => void db.createObjectStore('drafts', { keyPath: ['designId', 'sitting'] }),
     terminated: () => (opening = null),
   });
   opening.catch(() => (opening = null));
@@ -66,15 +89,15 @@ async function withStore<T>(work: (db: IDBPDatabase<Store>) => Promise<T>, other
   }
 }
 
-let wanted: Draft | null = null;
+let wanted: KeptDraft | null = null;
 let writing: Promise<void> | null = null;
 
-/** Keeps this tab's draft of a design. While one is being written, only the newest of those that come is kept. */
+/** Keeps this sitting's draft of a design. While one is being written, only the newest of those that come is kept. */
 export function keepDraft(draft: Draft): Promise<void> {
-  wanted = draft;
+  wanted = { ...draft, sitting };
   writing ??= (async () => {
     while (wanted) {
-      const now: KeptDraft = { ...wanted, tab: TAB };
+      const now: KeptDraft = wanted;
       wanted = null;
       await withStore(async (db) => {
         // On the disk, and not only on its way there, when it says that it is done.
@@ -87,27 +110,39 @@ export function keepDraft(draft: Draft): Promise<void> {
   return writing;
 }
 
-/** Drops this tab's draft of a design, which is saved; or, with `tab`, another's that was taken over. */
-export async function dropDraft(designId: string, tab = TAB): Promise<void> {
-  if (tab === TAB && wanted?.designId === designId) wanted = null;
+/** Drops this sitting's draft of a design, which was saved with all edits up to `at`; a newer one stays. */
+export async function dropDraft(designId: string, at: number): Promise<void> {
+  if (wanted?.designId === designId && wanted.at <= at) wanted = null;
+  const mine = sitting;
   await writing;
-  await withStore((db) => db.delete('drafts', [designId, tab]), undefined);
+  await withStore(async (db) => {
+    const change = db.transaction('drafts', 'readwrite');
+    const kept = await change.store.get([designId, mine]);
+    if (kept && kept.at <= at) await change.store.delete([designId, mine]);
+    await change.done;
+  }, undefined);
 }
 
-/** Drafts that tabs have left behind, the newest first: of one design, or of all. */
+/** Drops what another sitting has left, which was taken over or is not wanted. */
+export const dropLeft = (draft: KeptDraft): Promise<void> =>
+  withStore((db) => db.delete('drafts', [draft.designId, draft.sitting]), undefined);
+
+/** Drafts that sittings have left behind, the newest first: of one design, or of all. */
 export async function leftDrafts(designId?: string): Promise<KeptDraft[]> {
   const all = await withStore(async (db) => {
     const range = designId === undefined ? null : IDBKeyRange.bound([designId], [designId, []]);
     return db.getAll('drafts', range);
   }, []);
-  const alive = await tabsAlive();
-  return all.filter((d) => d.tab !== TAB && !alive.has(lockOf(d.tab))).sort((a, b) => b.at - a.at);
+  const alive = await sittingsAlive();
+  return all
+    .filter((d) => d.sitting !== sitting && !alive.has(lockOf(d.sitting)))
+    .sort((a, b) => b.at - a.at);
 }
 
-/** Puts what a tab has left on the shelf as a design of its own, and drops the draft. Gives the design's id. */
+/** Puts what a sitting has left on the shelf as a design of its own, and drops the draft. Gives the design's id. */
 export async function draftToShelf(draft: KeptDraft, label: string): Promise<string> {
   const name = `${draft.design.name.slice(0, 100)} (kept edits)`;
   const { id } = await api.create({ ...draft.design, name }, label);
-  await dropDraft(draft.designId, draft.tab);
+  await dropLeft(draft);
   return id;
 }

@@ -62,7 +62,7 @@ const objects = (n: number | undefined): string => `${n ?? 0} ${n === 1 ? 'objec
   <section v-if="bench.otherDrafts.length" class="grid gap-3 p-4" aria-label="Edits from other tabs">
     <h2 class="text-lg">Edits from other tabs</h2>
     <p>These were made in tabs that closed before they could be saved. Nothing was thrown away.</p>
-    <div v-for="one in bench.otherDrafts" :key="one.tab" class="grid gap-1.5 border-t border-line pt-2">
+    <div v-for="one in bench.otherDrafts" :key="one.sitting" class="grid gap-1.5 border-t border-line pt-2">
       <p>
         {{ objects(one.design.objects.length) }}, on revision {{ one.basedOn }},
         {{ ago(new Date(one.at).toISOString()) }}
