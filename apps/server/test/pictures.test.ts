@@ -1,29 +1,17 @@
 // Pictures that can't be made: they are told on the card, hold nobody up, and never end the server.
-import { randomBytes } from 'node:crypto';
 import { emptyDesign, type Design, type DesignObject } from '@rosehip/core';
-import { createConnection } from 'mysql2/promise';
 import { afterAll, beforeAll, expect, test } from 'vitest';
 import { buildApp } from '../src/app.ts';
-import { connectDatabase, type Connection } from '../src/database/connect.ts';
+import type { Connection } from '../src/database/connect.ts';
+import { makeDatabase, type TestDatabase } from './database.ts';
 
-const base = process.env.TEST_DATABASE_URL;
-const name = `rosehip_${randomBytes(5).toString('hex')}`;
+let database: TestDatabase;
 let connection: Connection;
-
-async function command(sql: string): Promise<void> {
-  const c = await createConnection(base!);
-  await c.query(sql);
-  await c.end();
-}
 beforeAll(async () => {
-  if (!base) throw new Error('TEST_DATABASE_URL is not set: run `npm test`.');
-  await command(`CREATE DATABASE ${name}`);
-  connection = await connectDatabase(base.replace(/\/[^/]*$/, `/${name}`));
+  database = await makeDatabase();
+  ({ connection } = database);
 });
-afterAll(async () => {
-  await connection?.pool.end();
-  await command(`DROP DATABASE IF EXISTS ${name}`);
-});
+afterAll(() => database?.drop());
 
 const square = (title: string, side: number, kind: string, settings = {}): Design => ({
   ...emptyDesign(title),

@@ -1,36 +1,26 @@
 // The server against the real MariaDB that `npm test` starts.
-import { randomBytes } from 'node:crypto';
 import { decodeDst, emptyDesign, sewDesign, writeDst, type Design } from '@rosehip/core';
 import type { FastifyInstance } from 'fastify';
-import { createConnection } from 'mysql2/promise';
 import { afterAll, beforeAll, describe, expect, test, vi } from 'vitest';
 import { buildApp } from '../src/app.ts';
-import { connectDatabase, type Connection } from '../src/database/connect.ts';
+import type { Connection } from '../src/database/connect.ts';
 import { seedCharts, seedDemo } from '../src/seed.ts';
+import { makeDatabase, type TestDatabase } from './database.ts';
 
-const base = process.env.TEST_DATABASE_URL;
-const name = `rosehip_${randomBytes(5).toString('hex')}`;
+let database: TestDatabase;
 let connection: Connection;
 let app: FastifyInstance;
 
-async function command(sql: string): Promise<void> {
-  const c = await createConnection(base!);
-  await c.query(sql);
-  await c.end();
-}
-
 beforeAll(async () => {
-  if (!base) throw new Error('TEST_DATABASE_URL is not set: run `npm test`.');
-  await command(`CREATE DATABASE ${name}`);
-  connection = await connectDatabase(base.replace(/\/[^/]*$/, `/${name}`));
+  database = await makeDatabase();
+  ({ connection } = database);
   await seedCharts(connection.db);
   app = await buildApp(connection, { limited: false });
 });
 
 afterAll(async () => {
   await app?.close();
-  await connection?.pool.end();
-  await command(`DROP DATABASE IF EXISTS ${name}`);
+  await database?.drop();
 });
 
 type Method = 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE';
