@@ -1,4 +1,4 @@
-CREATE TABLE `designs` (
+CREATE TABLE IF NOT EXISTS `designs` (
 	`id` char(36) NOT NULL,
 	`name` varchar(120) NOT NULL,
 	`revision` int NOT NULL,
@@ -8,7 +8,7 @@ CREATE TABLE `designs` (
 	CONSTRAINT `designs_id` PRIMARY KEY(`id`)
 );
 --> statement-breakpoint
-CREATE TABLE `motifs` (
+CREATE TABLE IF NOT EXISTS `motifs` (
 	`id` char(36) NOT NULL,
 	`name` varchar(120) NOT NULL,
 	`outline` longtext NOT NULL,
@@ -18,14 +18,14 @@ CREATE TABLE `motifs` (
 	CONSTRAINT `motifs_id` PRIMARY KEY(`id`)
 );
 --> statement-breakpoint
-CREATE TABLE `pictures` (
+CREATE TABLE IF NOT EXISTS `pictures` (
 	`design_id` char(36) NOT NULL,
 	`revision` int NOT NULL,
 	`png` mediumblob NOT NULL,
 	CONSTRAINT `pictures_design_id_revision_pk` PRIMARY KEY(`design_id`,`revision`)
 );
 --> statement-breakpoint
-CREATE TABLE `revisions` (
+CREATE TABLE IF NOT EXISTS `revisions` (
 	`design_id` char(36) NOT NULL,
 	`number` int NOT NULL,
 	`label` varchar(200) NOT NULL,
@@ -35,19 +35,19 @@ CREATE TABLE `revisions` (
 	CONSTRAINT `revisions_design_id_number_pk` PRIMARY KEY(`design_id`,`number`)
 );
 --> statement-breakpoint
-CREATE TABLE `settings` (
+CREATE TABLE IF NOT EXISTS `settings` (
 	`name` varchar(40) NOT NULL,
 	`value` longtext NOT NULL,
 	CONSTRAINT `settings_name` PRIMARY KEY(`name`)
 );
 --> statement-breakpoint
-CREATE TABLE `thread_charts` (
+CREATE TABLE IF NOT EXISTS `thread_charts` (
 	`id` varchar(40) NOT NULL,
 	`name` varchar(120) NOT NULL,
 	`threads` longtext NOT NULL,
 	CONSTRAINT `thread_charts_id` PRIMARY KEY(`id`)
 );
 --> statement-breakpoint
-ALTER TABLE `pictures` ADD CONSTRAINT `pictures_design_id_designs_id_fk` FOREIGN KEY (`design_id`) REFERENCES `designs`(`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
-ALTER TABLE `revisions` ADD CONSTRAINT `revisions_design_id_designs_id_fk` FOREIGN KEY (`design_id`) REFERENCES `designs`(`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
-CREATE INDEX `designs_changed` ON `designs` (`deleted_at`,`changed_at`);
+ALTER TABLE `pictures` ADD CONSTRAINT `pictures_design_id_designs_id_fk` FOREIGN KEY IF NOT EXISTS (`design_id`) REFERENCES `designs`(`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
+ALTER TABLE `revisions` ADD CONSTRAINT `revisions_design_id_designs_id_fk` FOREIGN KEY IF NOT EXISTS (`design_id`) REFERENCES `designs`(`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
+CREATE INDEX IF NOT EXISTS `designs_changed` ON `designs` (`deleted_at`,`changed_at`);

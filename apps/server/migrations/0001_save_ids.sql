@@ -1,2 +1,2 @@
-ALTER TABLE `revisions` ADD `problem` varchar(300);--> statement-breakpoint
-ALTER TABLE `revisions` ADD `save_id` char(36);
+ALTER TABLE `revisions` ADD COLUMN IF NOT EXISTS `problem` varchar(300);--> statement-breakpoint
+ALTER TABLE `revisions` ADD COLUMN IF NOT EXISTS `save_id` char(36);

@@ -4,6 +4,7 @@ import { eq } from 'drizzle-orm';
 import { demoDesigns } from '../../../demo/designs.ts';
 import type { Database } from './database/connect.ts';
 import { createDesign } from './database/designs.ts';
+import { idFrom } from './database/packing.ts';
 import { settings, threadCharts } from './database/schema.ts';
 
 const SEEDED = 'seeded';
@@ -21,6 +22,8 @@ export async function seedCharts(db: Database): Promise<void> {
 export async function seedDemo(db: Database): Promise<void> {
   const done = await db.select().from(settings).where(eq(settings.name, SEEDED));
   if (done.length) return;
-  for (const design of demoDesigns()) await createDesign(db, design, 'Demo design');
+  // Their ids are the same everywhere, so that a backup of another Rosehip finds its own.
+  for (const design of demoDesigns())
+    await createDesign(db, design, 'Demo design', idFrom(`demo design ${design.name}`));
   await db.insert(settings).values({ name: SEEDED, value: true });
 }

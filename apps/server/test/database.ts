@@ -8,8 +8,8 @@ export interface TestDatabase {
   drop(): Promise<void>;
 }
 
-/** Makes it, with all tables. Throws when the tests were not started by `npm test`. */
-export async function makeDatabase(): Promise<TestDatabase> {
+/** Makes a database without tables. Throws when the tests were not started by `npm test`. */
+export async function makeEmptyDatabase(): Promise<{ url: string; drop(): Promise<void> }> {
   const base = process.env.TEST_DATABASE_URL;
   if (!base) throw new Error('TEST_DATABASE_URL is not set: run `npm test`.');
   const name = `rosehip_${randomBytes(5).toString('hex')}`;
@@ -18,13 +18,22 @@ export async function makeDatabase(): Promise<TestDatabase> {
     await c.query(sql);
     await c.end();
   };
-  await command(`CREATE DATABASE ${name}`);
-  const connection = await connectDatabase(base.replace(/\/[^/]*$/, `/${name}`));
+  await command(`CREATE DATABASE ${name} CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci`);
+  return {
+    url: base.replace(/\/[^/]*$/, `/${name}`),
+    drop: () => command(`DROP DATABASE IF EXISTS ${name}`),
+  };
+}
+
+/** Makes one with all tables. */
+export async function makeDatabase(): Promise<TestDatabase> {
+  const { url, drop } = await makeEmptyDatabase();
+  const connection = await connectDatabase(url);
   return {
     connection,
     async drop() {
       await connection.pool.end();
-      await command(`DROP DATABASE IF EXISTS ${name}`);
+      await drop();
     },
   };
 }

@@ -1,9 +1,11 @@
 // The server against the real MariaDB that `npm test` starts.
 import { decodeDst, emptyDesign, sewDesign, writeDst, type Design } from '@rosehip/core';
 import type { FastifyInstance } from 'fastify';
+import { eq } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, test, vi } from 'vitest';
 import { buildApp } from '../src/app.ts';
 import type { Connection } from '../src/database/connect.ts';
+import { pictures } from '../src/database/schema.ts';
 import { seedCharts, seedDemo } from '../src/seed.ts';
 import { makeDatabase, type TestDatabase } from './database.ts';
 
@@ -174,6 +176,42 @@ describe('designs', () => {
     expect(body.subarray(1, 4).toString()).toBe('PNG');
     expect(body.length).toBeGreaterThan(5000);
     expect((await call('GET', `/api/designs/${id}/revisions/9/picture.png`)).status).toBe(404);
+    // That of an older revision is not kept, and is made again for who asks.
+    await call('PUT', `/api/designs/${id}`, { basedOn: 1, design: emptyDesign('Empty') });
+    await call('GET', `/api/designs/${id}/revisions/2/picture.png`);
+    const kept = await connection.db.select().from(pictures).where(eq(pictures.designId, id));
+    expect(kept.map((p) => p.revision)).toEqual([2]);
+    const again = await call('GET', `/api/designs/${id}/revisions/1/picture.png`);
+    expect(again.body.equals(body)).toBe(true);
+  });
+
+  test('that were deleted are listed by themselves', async () => {
+    const id = await create(dot('Gone astray'));
+    await call('DELETE', `/api/designs/${id}`);
+    const list = async (deleted: boolean) =>
+      (await call('GET', `/api/designs?search=astray&deleted=${deleted}`)).body;
+    expect((await list(false)).designs).toEqual([]);
+    expect(await list(true)).toMatchObject({ deletedDays: 30, designs: [{ id, name: 'Gone astray' }] });
+  });
+
+  test('have revisions that can be named, and listed from an older one on', async () => {
+    const id = await create(dot('Named'));
+    await call('PUT', `/api/designs/${id}`, { basedOn: 1, design: dot('Other') });
+    const at = `/api/designs/${id}/revisions`;
+    expect((await call('PATCH', `${at}/1`, { name: ' For the fair ' })).status).toBe(204);
+    const list = async (q = '') =>
+      (await call('GET', `${at}${q}`)).body.revisions.map((r: { number: number; name: string | null }) => [
+        r.number,
+        r.name,
+      ]);
+    expect(await list()).toEqual([
+      [2, null],
+      [1, 'For the fair'],
+    ]);
+    expect(await list('?before=2')).toEqual([[1, 'For the fair']]);
+    expect((await call('PATCH', `${at}/1`, { name: '' })).status).toBe(204);
+    expect(await list('?before=2')).toEqual([[1, null]]);
+    expect((await call('PATCH', `${at}/7`, { name: 'x' })).status).toBe(404);
   });
 
   test('of brought-in stitches come back to the bit', async () => {

@@ -1,9 +1,11 @@
-// Designs and their revisions in the database.
+// Designs on the shelf and their newest revisions.
 import { randomUUID } from 'node:crypto';
 import type { Design } from '@rosehip/core';
-import { and, asc, desc, eq, isNotNull, isNull, like, sql, type SQL } from 'drizzle-orm';
+import { and, asc, desc, eq, isNotNull, isNull, like, type SQL } from 'drizzle-orm';
 import type { Database } from './connect.ts';
+import { addRevision, readRevision } from './revisions.ts';
 import { designs, revisions, type Summary } from './schema.ts';
+import { takeApart } from './packing.ts';
 
 export interface ShelfEntry {
   id: string;
@@ -11,6 +13,7 @@ export interface ShelfEntry {
   revision: number;
   madeAt: Date;
   changedAt: Date;
+  deletedAt: Date | null;
   hoop: string;
   summary: Summary | null;
   /** Why there is no picture; null when there is one, or will be. */
@@ -31,7 +34,13 @@ export class Conflict extends Error {
 /** LIKE treats % and _ as wild cards: typed ones are meant as they are. */
 const containing = (text: string): string => `%${text.replace(/[\\%_]/g, '\\$&')}%`;
 
-export async function listDesigns(db: Database, search: string, order: ShelfOrder): Promise<ShelfEntry[]> {
+/** What is on the shelf, or, with `deleted`, what was taken off it and can be brought back (latest first). */
+export async function listDesigns(
+  db: Database,
+  search: string,
+  order: ShelfOrder,
+  deleted = false,
+): Promise<ShelfEntry[]> {
   const orders: Record<ShelfOrder, SQL> = {
     changed: desc(designs.changedAt),
     name: asc(designs.name),
@@ -44,23 +53,35 @@ export async function listDesigns(db: Database, search: string, order: ShelfOrde
       revision: designs.revision,
       madeAt: designs.madeAt,
       changedAt: designs.changedAt,
-      hoop: sql<string>`JSON_VALUE(${revisions.design}, '$.hoop.name')`,
+      deletedAt: designs.deletedAt,
+      hoop: designs.hoop,
       summary: revisions.summary,
       problem: revisions.problem,
     })
     .from(designs)
     .innerJoin(revisions, and(eq(revisions.designId, designs.id), eq(revisions.number, designs.revision)))
-    .where(and(isNull(designs.deletedAt), search ? like(designs.name, containing(search)) : undefined))
-    .orderBy(orders[order], asc(designs.id))
+    .where(
+      and(
+        deleted ? isNotNull(designs.deletedAt) : isNull(designs.deletedAt),
+        search ? like(designs.name, containing(search)) : undefined,
+      ),
+    )
+    .orderBy(deleted ? desc(designs.deletedAt) : orders[order], asc(designs.id))
     .limit(2000);
 }
 
-export async function createDesign(db: Database, design: Design, label: string): Promise<string> {
-  const id = randomUUID();
+export async function createDesign(
+  db: Database,
+  design: Design,
+  label: string,
+  id: string = randomUUID(),
+): Promise<string> {
   const now = new Date();
   await db.transaction(async (tx) => {
-    await tx.insert(designs).values({ id, name: design.name, revision: 1, madeAt: now, changedAt: now });
-    await tx.insert(revisions).values({ designId: id, number: 1, label, design, madeAt: now });
+    await tx
+      .insert(designs)
+      .values({ id, name: design.name, hoop: design.hoop.name, revision: 1, madeAt: now, changedAt: now });
+    await addRevision(tx, { designId: id, number: 1, label, madeAt: now }, takeApart(design));
   });
   return id;
 }
@@ -71,18 +92,14 @@ export async function loadDesign(
   id: string,
   number?: number,
 ): Promise<{ id: string; revision: number; design: Design } | null> {
-  const rows = await db
-    .select({ revision: revisions.number, design: revisions.design })
+  const [row] = await db
+    .select({ revision: designs.revision })
     .from(designs)
-    .innerJoin(
-      revisions,
-      and(
-        eq(revisions.designId, designs.id),
-        number === undefined ? eq(revisions.number, designs.revision) : eq(revisions.number, number),
-      ),
-    )
     .where(and(eq(designs.id, id), isNull(designs.deletedAt)));
-  return rows.length ? { id, ...rows[0] } : null;
+  if (!row) return null;
+  const revision = number ?? row.revision;
+  const design = await readRevision(db, id, revision);
+  return design && { id, revision, design };
 }
 
 /** One save, as it is sent. */
@@ -106,6 +123,7 @@ export async function saveRevision(
   id: string,
   { basedOn, design, label, saveId, unanswered = [] }: Save,
 ): Promise<number | null> {
+  const apart = takeApart(design);
   return db.transaction(async (tx) => {
     const [row] = await tx
       .select({ revision: designs.revision })
@@ -115,20 +133,21 @@ export async function saveRevision(
     if (!row) return null;
     if (row.revision !== basedOn) {
       const [current] = await tx
-        .select({ design: revisions.design, saveId: revisions.saveId })
+        .select({ hash: revisions.hash, saveId: revisions.saveId })
         .from(revisions)
         .where(and(eq(revisions.designId, id), eq(revisions.number, row.revision)));
       if (saveId && current.saveId === saveId) return row.revision;
-      if (JSON.stringify(current.design) === JSON.stringify(design)) return row.revision;
+      if (current.hash === apart.hash) return row.revision;
       const own = current.saveId !== null && unanswered.includes(current.saveId);
-      if (!own) throw new Conflict({ revision: row.revision, design: current.design });
+      if (!own)
+        throw new Conflict({ revision: row.revision, design: (await readRevision(tx, id, row.revision))! });
     }
     const number = row.revision + 1;
     const now = new Date();
-    await tx.insert(revisions).values({ designId: id, number, label, design, madeAt: now, saveId });
+    await addRevision(tx, { designId: id, number, label, madeAt: now, saveId }, apart, row.revision);
     await tx
       .update(designs)
-      .set({ revision: number, name: design.name, changedAt: now })
+      .set({ revision: number, name: design.name, hoop: design.hoop.name, changedAt: now })
       .where(eq(designs.id, id));
     return number;
   });
@@ -148,17 +167,4 @@ export async function setDeleted(db: Database, id: string, deleted: boolean): Pr
     .set({ deletedAt: deleted ? new Date() : null })
     .where(and(eq(designs.id, id), deleted ? isNull(designs.deletedAt) : isNotNull(designs.deletedAt)));
   return result.affectedRows > 0;
-}
-
-export async function listRevisions(
-  db: Database,
-  id: string,
-): Promise<{ number: number; label: string; madeAt: Date }[]> {
-  return db
-    .select({ number: revisions.number, label: revisions.label, madeAt: revisions.madeAt })
-    .from(revisions)
-    .innerJoin(designs, and(eq(designs.id, revisions.designId), isNull(designs.deletedAt)))
-    .where(eq(revisions.designId, id))
-    .orderBy(desc(revisions.number))
-    .limit(500);
 }

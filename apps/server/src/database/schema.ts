@@ -1,5 +1,5 @@
 // The tables. Nothing that was saved is ever overwritten: a save adds a revision.
-import type { Design, Outline, Thread } from '@rosehip/core';
+import type { Outline, Thread } from '@rosehip/core';
 import {
   char,
   customType,
@@ -22,6 +22,8 @@ const jsonText = <T>(name: string) =>
 
 const pngBytes = customType<{ data: Buffer; driverData: Buffer }>({ dataType: () => 'mediumblob' });
 
+const bytes = customType<{ data: Buffer; driverData: Buffer }>({ dataType: () => 'longblob' });
+
 const moment = (name: string) => datetime(name, { fsp: 3, mode: 'date' });
 
 export const designs = mysqlTable(
@@ -31,6 +33,8 @@ export const designs = mysqlTable(
     name: varchar('name', { length: 120 }).notNull(),
     /** Number of the newest revision. */
     revision: int('revision').notNull(),
+    /** Name of the newest revision's hoop, for lists. */
+    hoop: varchar('hoop', { length: 120 }).notNull(),
     madeAt: moment('made_at').notNull(),
     changedAt: moment('changed_at').notNull(),
     /** Set while the design is deleted but can still be brought back. */
@@ -59,7 +63,13 @@ export const revisions = mysqlTable(
     number: int('number').notNull(),
     /** What was done, in words. */
     label: varchar('label', { length: 200 }).notNull(),
-    design: jsonText<Design>('design').notNull(),
+    /** The design, packed (packing.ts): whole, or as changes to the revision `base`. */
+    body: bytes('body').notNull(),
+    base: int('base'),
+    /** SHA-256 of the design's whole text, hexadecimal. */
+    hash: char('hash', { length: 64 }).notNull(),
+    /** What the person calls it. Revisions with a name are kept for good. */
+    name: varchar('name', { length: 120 }),
     madeAt: moment('made_at').notNull(),
     summary: jsonText<Summary>('summary'),
     /** Why no picture can be made of it, as a sentence; null when there is one, or none was tried yet. */
@@ -68,6 +78,27 @@ export const revisions = mysqlTable(
     saveId: char('save_id', { length: 36 }),
   },
   (t) => [primaryKey({ columns: [t.designId, t.number] })],
+);
+
+/** Long texts of designs (pictures, brought-in stitches), once by content however many revisions hold them. */
+export const assets = mysqlTable('assets', {
+  /** SHA-256 of the text, hexadecimal. */
+  hash: char('hash', { length: 64 }).primaryKey(),
+  /** The text, deflated. */
+  content: bytes('content').notNull(),
+});
+
+/** Which revisions hold which assets. */
+export const revisionAssets = mysqlTable(
+  'revision_assets',
+  {
+    designId: char('design_id', { length: 36 }).notNull(),
+    number: int('number').notNull(),
+    hash: char('hash', { length: 64 })
+      .notNull()
+      .references(() => assets.hash),
+  },
+  (t) => [primaryKey({ columns: [t.designId, t.number, t.hash] })],
 );
 
 /** Pictures of stitches, made from revisions; they can be thrown away at any time. */

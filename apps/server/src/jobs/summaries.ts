@@ -1,7 +1,7 @@
 // Pictures and figures of designs, made in worker threads with a queue, a time limit and one job a revision.
 import { availableParallelism } from 'node:os';
 import type { Design } from '@rosehip/core';
-import { and, eq } from 'drizzle-orm';
+import { and, eq, lt } from 'drizzle-orm';
 import pLimit from 'p-limit';
 import { Piscina } from 'piscina';
 import type { Database } from '../database/connect.ts';
@@ -109,6 +109,8 @@ export class Summaries {
       .insert(pictures)
       .values({ designId: id, revision, png: bytes })
       .onDuplicateKeyUpdate({ set: { png: bytes } });
+    // A picture is a thousand times as large as a small change: those of before go, and are made again when asked for.
+    await this.db.delete(pictures).where(and(eq(pictures.designId, id), lt(pictures.revision, revision)));
     return bytes;
   }
 

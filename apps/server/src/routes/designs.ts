@@ -5,7 +5,6 @@ import type { Services } from '../app.ts';
 import {
   createDesign,
   listDesigns,
-  listRevisions,
   loadDesign,
   renameDesign,
   saveRevision,
@@ -14,6 +13,8 @@ import {
   type ShelfEntry,
   type ShelfOrder,
 } from '../database/designs.ts';
+import { listRevisions, nameRevision } from '../database/revisions.ts';
+import { DELETED_DAYS } from '../database/thinning.ts';
 import { HttpError, notFound } from '../errors.ts';
 import { costing } from '../limits.ts';
 
@@ -46,7 +47,7 @@ export function designRoutes(app: FastifyInstance, { db, summaries }: Services):
     }
   }
 
-  app.get<{ Querystring: { search: string; order: ShelfOrder } }>(
+  app.get<{ Querystring: { search: string; order: ShelfOrder; deleted: boolean } }>(
     '/api/designs',
     {
       schema: {
@@ -55,14 +56,16 @@ export function designRoutes(app: FastifyInstance, { db, summaries }: Services):
           properties: {
             search: { type: 'string', maxLength: 120, default: '' },
             order: { enum: ['changed', 'name', 'made'], default: 'changed' },
+            /** What can be brought back instead of what is there. */
+            deleted: { type: 'boolean', default: false },
           },
         },
       },
     },
     async ({ query }) => {
-      const entries = await listDesigns(db, query.search, query.order);
-      completeSoon(entries).catch(() => {}); // tried again at the next look
-      return { designs: entries };
+      const entries = await listDesigns(db, query.search, query.order, query.deleted);
+      if (!query.deleted) completeSoon(entries).catch(() => {}); // tried again at the next look
+      return { designs: entries, deletedDays: DELETED_DAYS };
     },
   );
 
@@ -165,11 +168,20 @@ export function designRoutes(app: FastifyInstance, { db, summaries }: Services):
     },
   );
 
-  app.get<IdParams>('/api/designs/:id/revisions', { schema: { params: idParams } }, async ({ params }) => {
-    const list = await listRevisions(db, params.id);
-    if (!list.length) throw notFound(MISSING);
-    return { revisions: list };
-  });
+  app.get<IdParams & { Querystring: { before?: number } }>(
+    '/api/designs/:id/revisions',
+    {
+      schema: {
+        params: idParams,
+        querystring: { type: 'object', properties: { before: { type: 'integer', minimum: 2 } } },
+      },
+    },
+    async ({ params, query }) => {
+      const list = await listRevisions(db, params.id, query.before);
+      if (!list.length && !query.before) throw notFound(MISSING);
+      return { revisions: list };
+    },
+  );
 
   app.get<{ Params: { id: string; number: number } }>(
     '/api/designs/:id/revisions/:number',
@@ -178,6 +190,25 @@ export function designRoutes(app: FastifyInstance, { db, summaries }: Services):
       const loaded = await loadDesign(db, params.id, params.number);
       if (!loaded) throw notFound('This revision');
       return loaded;
+    },
+  );
+
+  app.patch<{ Params: { id: string; number: number }; Body: { name: string } }>(
+    '/api/designs/:id/revisions/:number',
+    {
+      schema: {
+        params: revisionParams,
+        body: {
+          type: 'object',
+          required: ['name'],
+          properties: { name: { type: 'string', maxLength: 120 } },
+        },
+      },
+    },
+    async ({ params, body }, reply) => {
+      if (!(await nameRevision(db, params.id, params.number, body.name.trim() || null)))
+        throw notFound('This revision');
+      return reply.status(204).send();
     },
   );
 

@@ -1,37 +1,18 @@
 // What is kept for reuse: thread charts and motifs; and the person's settings.
 import { randomUUID } from 'node:crypto';
-import { checkDesign, emptyDesign, MACHINES, outlineBounds, type PlainOutline } from '@rosehip/core';
+import { outlineBounds } from '@rosehip/core';
 import { asc, eq } from 'drizzle-orm';
 import type { FastifyInstance } from 'fastify';
 import type { Services } from '../app.ts';
+import { checkOutline, SETTINGS } from '../database/checked.ts';
 import { motifs, settings, threadCharts } from '../database/schema.ts';
 import { HttpError, notFound } from '../errors.ts';
-
-/** Every setting and what it may hold. */
-const SETTINGS: Record<string, object> = {
-  units: { enum: ['mm', 'in'] },
-  /** Pixels a millimetre at true size on this person's screen. */
-  screen: { type: 'number', minimum: 1, maximum: 40 },
-  /** The machine that designs are timed and checked for. */
-  machine: { enum: MACHINES.map((m) => m.id) },
-};
 
 const motifParams = {
   type: 'object',
   required: ['id'],
   properties: { id: { type: 'string', pattern: '^[0-9a-f-]{36}$' } },
 };
-
-/** An outline is checked as part of a design that holds nothing else. */
-function checkOutline(outline: unknown): PlainOutline {
-  const recipe = { kind: 'run', settings: {} };
-  const object = { id: 'motif', name: 'Motif', kind: 'object', visible: true, locked: false };
-  const design = checkDesign({
-    ...emptyDesign('Motif'),
-    objects: [{ ...object, outline, recipe, thread: '100' }],
-  });
-  return (design.objects[0] as { outline: PlainOutline }).outline;
-}
 
 export function shelfRoutes(app: FastifyInstance, { db }: Services): void {
   app.get('/api/thread-charts', { schema: {} }, async () => ({
