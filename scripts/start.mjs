@@ -57,7 +57,12 @@ async function start() {
     url = database.url;
   }
   ensureBuilt();
-  const server = await keepServer({ DATABASE_URL: url, PORT: String(port), SEED: '1' });
+  const server = await keepServer({
+    DATABASE_URL: url,
+    PORT: String(port),
+    SEED: '1',
+    BACKUPS: join(DATA, 'backups'),
+  });
   started.push(server);
   // The pages tell it too.
   database?.onTrouble((words) => server.tell({ database: words }));

@@ -3,11 +3,13 @@ import { existsSync } from 'node:fs';
 import helmet from '@fastify/helmet';
 import fastifyStatic from '@fastify/static';
 import Fastify, { type FastifyInstance } from 'fastify';
+import { Nightly } from './backup/nightly.ts';
 import type { Connection, Database } from './database/connect.ts';
 import { handleErrors, HttpError } from './errors.ts';
 import { DatabaseWatch } from './database/watch.ts';
 import { Summaries, type SummaryOptions } from './jobs/summaries.ts';
 import { limitRequests } from './limits.ts';
+import { backupRoutes } from './routes/backup.ts';
 import { designRoutes } from './routes/designs.ts';
 import { healthRoutes } from './routes/health.ts';
 import { shelfRoutes } from './routes/shelf.ts';
@@ -17,6 +19,8 @@ export interface Services {
   db: Database;
   summaries: Summaries;
   watch: DatabaseWatch;
+  /** Copies of the last nights; null when none are made. */
+  nightly: Nightly | null;
 }
 
 export interface AppOptions {
@@ -25,6 +29,8 @@ export interface AppOptions {
   /** Whether requests are limited; left out: they are. */
   limited?: boolean;
   pictures?: SummaryOptions;
+  /** Folder for a copy of everything each night; left out: none are made. */
+  backups?: string;
   /** Looks after the database; left out: one of the server's own. */
   watch?: DatabaseWatch;
   /** Folder of the built interface. */
@@ -84,10 +90,14 @@ export async function buildApp({ db, url }: Connection, options: AppOptions = {}
 
   const summaries = new Summaries(db, options.pictures);
   app.addHook('onClose', () => summaries.close());
-  const services: Services = { db, summaries, watch };
+  const nightly = options.backups ? new Nightly(db, options.backups) : null;
+  nightly?.start();
+  app.addHook('onClose', async () => nightly?.stop());
+  const services: Services = { db, summaries, watch, nightly };
   healthRoutes(app, services);
   designRoutes(app, services);
   shelfRoutes(app, services);
+  backupRoutes(app, services);
 
   const web = options.web ?? WEB;
   if (existsSync(web)) {
@@ -99,7 +109,7 @@ export async function buildApp({ db, url }: Connection, options: AppOptions = {}
       immutable: true,
     });
     // The interface has its own addresses: each of them is answered with its page.
-    for (const path of ['/', '/bench/:id', '/bench/:id/compare'])
+    for (const path of ['/', '/backup', '/deleted', '/bench/:id', '/bench/:id/compare'])
       app.get(path, { schema: {} }, (_request, reply) =>
         reply.header('cache-control', 'no-cache').sendFile('index.html', { maxAge: 0, immutable: false }),
       );

@@ -1,4 +1,5 @@
-// Starts the server from its environment: DATABASE_URL, PORT, HOSTS (further host names), SEED (demo data).
+// Starts the server from its environment: DATABASE_URL, PORT, HOSTS (further host names), SEED (demo data),
+// BACKUPS (a folder for each night's copy).
 import { buildApp } from './app.ts';
 import { connectDatabase } from './database/connect.ts';
 import { DatabaseWatch } from './database/watch.ts';
@@ -19,6 +20,7 @@ async function main(): Promise<void> {
   const watch = new DatabaseWatch(url);
   const app = await buildApp(connection, {
     watch,
+    backups: process.env.BACKUPS,
     hosts: process.env.HOSTS?.split(',').filter(Boolean),
     log: true,
   });
