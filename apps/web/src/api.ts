@@ -7,6 +7,8 @@ export interface ShelfEntry {
   revision: number;
   madeAt: string;
   changedAt: string;
+  /** When it was taken off the shelf. */
+  deletedAt: string | null;
   hoop: string;
   summary: {
     stitches: number;
@@ -45,7 +47,27 @@ export interface Save {
 export interface Revision {
   number: number;
   label: string;
+  /** What the person calls it; those with a name are kept for good. */
+  name: string | null;
   madeAt: string;
+}
+
+/** What a backup brought, in designs. */
+export interface BroughtIn {
+  added: number;
+  continued: number;
+  beside: number;
+  back: number;
+  same: number;
+  motifs: number;
+  notes: string[];
+}
+
+/** One of the last nights' copies of everything. */
+export interface KeptBackup {
+  name: string;
+  at: string;
+  bytes: number;
 }
 
 export class ApiError extends Error {
@@ -65,14 +87,20 @@ export class ApiError extends Error {
 
 const TIME_LIMIT = 15_000;
 
-async function call<T>(method: string, path: string, body?: unknown): Promise<T> {
+/** How long a backup may take to be brought in. */
+const LONG_LIMIT = 3_600_000;
+
+async function call<T>(method: string, path: string, body?: unknown, limit = TIME_LIMIT): Promise<T> {
   let response: Response;
   try {
     response = await fetch(`/api${path}`, {
       method,
-      headers: body === undefined ? {} : { 'content-type': 'application/json' },
-      body: body === undefined ? undefined : JSON.stringify(body),
-      signal: AbortSignal.timeout(TIME_LIMIT),
+      headers:
+        body === undefined
+          ? {}
+          : { 'content-type': body instanceof Blob ? 'application/octet-stream' : 'application/json' },
+      body: body === undefined ? undefined : body instanceof Blob ? body : JSON.stringify(body),
+      signal: AbortSignal.timeout(limit),
     });
   } catch {
     throw new ApiError(0, 'The server can’t be reached.');
@@ -96,6 +124,7 @@ async function call<T>(method: string, path: string, body?: unknown): Promise<T>
 export const api = {
   designs: (search: string, order: string) =>
     call<{ designs: ShelfEntry[] }>('GET', `/designs?${new URLSearchParams({ search, order })}`),
+  deletedDesigns: () => call<{ designs: ShelfEntry[]; deletedDays: number }>('GET', '/designs?deleted=true'),
   load: (id: string) => call<Loaded>('GET', `/designs/${id}`),
   create: (design: Design, label: string) =>
     call<{ id: string; revision: number }>('POST', '/designs', { design, label }),
@@ -104,7 +133,14 @@ export const api = {
   duplicate: (id: string) => call<{ id: string }>('POST', `/designs/${id}/duplicate`),
   remove: (id: string) => call<void>('DELETE', `/designs/${id}`),
   restore: (id: string) => call<void>('POST', `/designs/${id}/restore`),
-  revisions: (id: string) => call<{ revisions: Revision[] }>('GET', `/designs/${id}/revisions`),
+  /** Newest first, at most 500; those older than `before` when that is given. */
+  revisions: (id: string, before?: number) =>
+    call<{ revisions: Revision[] }>(
+      'GET',
+      `/designs/${id}/revisions${before === undefined ? '' : `?before=${before}`}`,
+    ),
+  nameRevision: (id: string, number: number, name: string) =>
+    call<void>('PATCH', `/designs/${id}/revisions/${number}`, { name }),
   revision: (id: string, number: number) => call<Loaded>('GET', `/designs/${id}/revisions/${number}`),
   motifs: () => call<{ motifs: KeptMotif[] }>('GET', '/motifs'),
   keepMotif: (name: string, outline: PlainOutline) =>
@@ -114,6 +150,10 @@ export const api = {
     call<{ settings: { units?: 'mm' | 'in'; screen?: number; machine?: string } }>('GET', '/settings'),
   setSetting: (name: 'units' | 'screen' | 'machine', value: unknown) =>
     call<void>('PUT', `/settings/${name}`, { value }),
+  backups: () => call<{ nightly: boolean; problem: string | null; backups: KeptBackup[] }>('GET', '/backups'),
+  bringBackupIn: (file: Blob) => call<BroughtIn>('POST', '/backup', file, LONG_LIMIT),
+  bringNightIn: (name: string) => call<BroughtIn>('POST', `/backups/${name}/bring-in`, undefined, LONG_LIMIT),
+  backupUrl: (name?: string) => (name ? `/api/backups/${name}` : '/api/backup'),
   pictureUrl: (entry: { id: string; revision: number }) =>
     `/api/designs/${entry.id}/revisions/${entry.revision}/picture.png`,
 };

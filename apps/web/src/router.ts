@@ -5,6 +5,8 @@ export const router = createRouter({
   history: createWebHistory(),
   routes: [
     { path: '/', name: 'shelf', component: ShelfPage },
+    { path: '/deleted', name: 'deleted', component: () => import('./shelf/DeletedPage.vue') },
+    { path: '/backup', name: 'backup', component: () => import('./shelf/BackupPage.vue') },
     { path: '/bench/:id', name: 'bench', component: () => import('./bench/BenchPage.vue'), props: true },
     {
       path: '/bench/:id/compare',

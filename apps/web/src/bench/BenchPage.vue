@@ -18,6 +18,7 @@ import { useClipboard } from './clipboard.ts';
 import { usePicking } from './picking.ts';
 import { leaving, useCommands, waiting, writtenKey } from './commands.ts';
 import ConflictPanel from './panels/ConflictPanel.vue';
+import HistoryPanel from './panels/HistoryPanel.vue';
 import HoopPanel from './panels/HoopPanel.vue';
 import FindingsPanel from './panels/FindingsPanel.vue';
 import FiguresPanel from './panels/FiguresPanel.vue';
@@ -147,6 +148,8 @@ const TABS: { panel: PanelName; label: string }[] = [
 ];
 
 const VIEW_KEYS: Record<string, ViewName> = { l: 'lines', n: 'needle', c: 'cloth' };
+/** Keys that work while an older revision is looked at: they change nothing. */
+const LOOK_KEYS = ['0', '1', '+', '=', '-', 'j', 'k', ',', '.'];
 /** Leaves one thing at a time: what is half done, the tool, the panel, the group, the selection. */
 function escape(): void {
   if (waiting.value) dropWaiting();
@@ -173,6 +176,8 @@ watch(
 /** Keys of the bench; true when the key was taken. */
 function press(e: KeyboardEvent): boolean {
   const key = e.key.length === 1 ? e.key.toLowerCase() : e.key;
+  if (bench.looking !== null && !VIEW_KEYS[key] && !LOOK_KEYS.includes(key))
+    return key === 'Escape' ? (bench.cancelPreview(), true) : false;
   if (e.ctrlKey || e.metaKey) {
     if (key === 'z') return (e.shiftKey ? bench.redo() : bench.undo(), true);
     if (key === 'y') return (bench.redo(), true);
@@ -316,6 +321,7 @@ watch(title, (name) => (document.title = name ? `${name} · Rosehip` : 'Rosehip'
           </button>
         </nav>
         <HoopPanel v-if="view.panel === 'hoop'" />
+        <HistoryPanel v-else-if="view.panel === 'history'" />
         <TakePanel v-else-if="view.panel === 'take'" />
         <KeysPanel v-else-if="view.panel === 'keys'" :tools="entries" :commands="commands" />
         <ConflictPanel

@@ -1,6 +1,15 @@
 <script setup lang="ts">
 // The bar along the top: where we are, whether it is saved, the view, the hoop, and the way to the machine.
-import { ChevronLeft, ChevronRight, CircleCheck, CircleHelp, Redo2, TriangleAlert, Undo2 } from '@lucide/vue';
+import {
+  ChevronLeft,
+  ChevronRight,
+  CircleCheck,
+  CircleHelp,
+  History,
+  Redo2,
+  TriangleAlert,
+  Undo2,
+} from '@lucide/vue';
 import { computed } from 'vue';
 import { useRouter } from 'vue-router';
 import { clothById, type ViewName } from '@rosehip/core';
@@ -45,10 +54,10 @@ const saveWords = computed(() => {
 
 const undoWhat = computed(() => bench.undoSteps.at(-1)?.label);
 const redoWhat = computed(() => bench.redoSteps.at(-1)?.label);
-const hoopWords = computed(() => {
-  const { hoop, cloth } = bench.design!;
+const hoopSize = computed(() => {
+  const { hoop } = bench.design!;
   const size = [hoop.width, hoop.height].map((v) => showNumber(v, settings.units, 1)).join(' × ');
-  return `${size} ${settings.units} hoop · ${clothById(cloth.kind).name}`;
+  return `${size} ${settings.units}`;
 });
 
 const findingWords = computed(() => {
@@ -78,7 +87,7 @@ function rename(event: Event): void {
       <ChevronLeft :size="18" aria-hidden="true" /> Shelf
     </button>
     <input
-      class="field h-8 w-44 border-transparent bg-transparent font-heading text-base font-medium hover:border-line"
+      class="field h-8 w-44 min-w-20 border-transparent bg-transparent font-heading text-base font-medium hover:border-line"
       :value="bench.design!.name"
       maxlength="120"
       aria-label="Name of the design"
@@ -94,15 +103,19 @@ function rename(event: Event): void {
     >
       {{ SAVE_WORDS[bench.saveState] }}
     </button>
-    <span
+    <button
       v-else
-      role="status"
-      data-testid="save-state"
-      class="max-w-64 truncate"
+      type="button"
+      class="button button-quiet min-w-20 px-2"
       :class="bench.saveState === 'away' || bench.saveState === 'refused' ? 'text-amber-deep' : 'text-muted'"
-      :title="bench.saveProblem || undefined"
-      >{{ saveWords }}</span
+      :title="bench.saveProblem || 'History: every save, to look at and to bring back'"
+      :aria-pressed="view.panel === 'history'"
+      @click="toggle('history')"
     >
+      <History :size="18" class="shrink-0" aria-hidden="true" />
+      <span class="sr-only">History:</span>
+      <span role="status" data-testid="save-state" class="max-w-64 truncate">{{ saveWords }}</span>
+    </button>
     <div class="grow" />
     <IconButton
       label="Undo"
@@ -143,7 +156,9 @@ function rename(event: Event): void {
       @click="toggle('findings')"
     >
       <component :is="sewing.minded.length ? TriangleAlert : CircleCheck" :size="18" aria-hidden="true" />
-      {{ sewing.warning ? 'Outside the hoop' : findingWords }}
+      <span class="max-[1100px]:max-w-24 truncate">{{
+        sewing.warning ? 'Outside the hoop' : findingWords
+      }}</span>
     </button>
     <button
       type="button"
@@ -152,7 +167,12 @@ function rename(event: Event): void {
       title="Hoop, cloth and units"
       @click="toggle('hoop')"
     >
-      {{ hoopWords }}
+      <span
+        >{{ hoopSize
+        }}<span class="max-[1100px]:sr-only">
+          hoop · {{ clothById(bench.design!.cloth.kind).name }}</span
+        ></span
+      >
     </button>
     <button
       type="button"

@@ -3,6 +3,7 @@
 import { ChevronLeft, Maximize, Pause, Play, ZoomIn, ZoomOut } from '@lucide/vue';
 import { computed, markRaw, onBeforeUnmount, reactive, ref, shallowRef, watch } from 'vue';
 import { clothById, CLOTHS, type Design, type Figures, type Point, type ViewName } from '@rosehip/core';
+import { useRoute } from 'vue-router';
 import { api, type Revision } from '../api.ts';
 import { showNumber } from '../fields/arithmetic.ts';
 import IconButton from '../parts/IconButton.vue';
@@ -13,6 +14,8 @@ import ComparePane from './ComparePane.vue';
 
 const props = defineProps<{ id: string }>();
 const settings = useSettings();
+/** The revision that the history asks for on the left. */
+const asked = Number(useRoute().query.left);
 
 interface Side {
   revision: number;
@@ -61,7 +64,8 @@ async function open(): Promise<void> {
   try {
     ({ revisions: revisions.value } = await api.revisions(props.id));
     const [newest, before] = revisions.value;
-    sides[0].revision = (before ?? newest).number;
+    const left = revisions.value.find((r) => r.number === asked);
+    sides[0].revision = (left ?? before ?? newest).number;
     sides[1].revision = newest.number;
     // A design with one revision is compared with itself on another cloth.
     if (!before) sides[1].cloth = 'towelling';

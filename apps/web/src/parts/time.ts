@@ -28,3 +28,19 @@ export function ago(when: string | Date, now = Date.now()): string {
     if (Math.abs(seconds) >= size) return relative.format(Math.trunc(seconds / size), unit);
   return 'just now';
 }
+
+/** The day in words: `Today`, `Yesterday`, `24 November`, `24 November 2025`. */
+export function byDay(when: string | Date, now = Date.now()): string {
+  const [day, today] = [new Date(when), new Date(now)];
+  const days = Math.round(
+    (new Date(now).setHours(0, 0, 0, 0) - new Date(day).setHours(0, 0, 0, 0)) / 86_400_000,
+  );
+  if (days === 0) return 'Today';
+  if (days === 1) return 'Yesterday';
+  const year = day.getFullYear() === today.getFullYear() ? {} : { year: 'numeric' as const };
+  return day.toLocaleDateString('en-GB', { day: 'numeric', month: 'long', ...year });
+}
+
+/** The time of day: `09:05`. */
+export const clock = (when: string | Date): string =>
+  new Date(when).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' });

@@ -11,6 +11,7 @@ import { draftToShelf, leftDrafts, type KeptDraft } from '../stores/drafts.ts';
 import { useEngine } from '../workers/engine.ts';
 import DesignCard from './DesignCard.vue';
 import NewDesignDialog from './NewDesignDialog.vue';
+import ShelfHeader from './ShelfHeader.vue';
 
 const router = useRouter();
 const designs = ref<ShelfEntry[]>([]);
@@ -140,30 +141,24 @@ function chosen(): void {
 
 <template>
   <div ref="page" class="min-h-full" :class="isOverDropZone ? 'bg-blush' : ''">
-    <header class="border-b border-line bg-panel">
-      <div class="mx-auto flex h-16 max-w-6xl items-center gap-4 px-6">
-        <img src="../assets/rosehip.svg" alt="" class="size-8" />
-        <h1 class="text-2xl">Rosehip</h1>
-        <span class="text-muted">Shelf</span>
-        <div class="grow" />
-        <button type="button" class="button" @click="chooser?.click()">
-          <Upload :size="18" aria-hidden="true" /> Bring in a file
-        </button>
-        <input
-          ref="chooser"
-          type="file"
-          class="sr-only"
-          tabindex="-1"
-          multiple
-          accept=".json,.svg,.dst"
-          aria-label="File to bring in"
-          @change="chosen"
-        />
-        <button type="button" class="button button-primary" @click="makingNew = true">
-          <FilePlus2 :size="18" aria-hidden="true" /> New design
-        </button>
-      </div>
-    </header>
+    <ShelfHeader>
+      <button type="button" class="button" @click="chooser?.click()">
+        <Upload :size="18" aria-hidden="true" /> Bring in a file
+      </button>
+      <input
+        ref="chooser"
+        type="file"
+        class="sr-only"
+        tabindex="-1"
+        multiple
+        accept=".json,.svg,.dst"
+        aria-label="File to bring in"
+        @change="chosen"
+      />
+      <button type="button" class="button button-primary" @click="makingNew = true">
+        <FilePlus2 :size="18" aria-hidden="true" /> New design
+      </button>
+    </ShelfHeader>
     <main class="mx-auto max-w-6xl px-6 py-6">
       <div class="mb-5 flex items-center gap-3">
         <div class="relative w-72">

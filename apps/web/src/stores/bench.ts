@@ -63,6 +63,8 @@ export const useBench = defineStore('bench', () => {
   /** Somebody else's revision, when both were changed. */
   const theirs = shallowRef<{ revision: number; design: Design } | null>(null);
   const message = ref('');
+  /** An older revision that is looked at on the cloth; the next edit, or leaving it, shows the design again. */
+  const looking = shallowRef<number | null>(null);
   let savedDesign: Design | null = null;
   let labels: string[] = [];
   /** Saves whose answers never came: the server may have taken them. */
@@ -161,6 +163,7 @@ export const useBench = defineStore('bench', () => {
     design.value = committed.value = savedDesign = theirs.value = null;
     selection.value = [];
     inside.value = null;
+    looking.value = null;
     undoSteps.value = [];
     redoSteps.value = [];
     saveProblem.value = '';
@@ -182,6 +185,7 @@ export const useBench = defineStore('bench', () => {
 
   function changed(next: Design, label: string): void {
     committed.value = design.value = next;
+    looking.value = null;
     selection.value = selection.value.filter((s) => findItem(next, s));
     if (inside.value && !findItem(next, inside.value)) inside.value = null;
     labels.push(label);
@@ -270,6 +274,20 @@ export const useBench = defineStore('bench', () => {
 
   function cancelPreview(): void {
     design.value = committed.value;
+    looking.value = null;
+  }
+
+  /** Shows an older revision in the place of the design. */
+  function look(number: number, at: Design): void {
+    selection.value = [];
+    inside.value = null;
+    design.value = at;
+    looking.value = number;
+  }
+
+  /** The design becomes as it was, as one step that can be undone. It keeps its name. */
+  function bringBack(at: Design, label: string): boolean {
+    return run({ do: 'become', label, design: { ...at, name: committed.value!.name } });
   }
 
   /** Replaces items for good, as one step. */
@@ -391,6 +409,9 @@ export const useBench = defineStore('bench', () => {
     previewDesign,
     previewJob,
     cancelPreview,
+    looking,
+    look,
+    bringBack,
     replace,
     settle,
     decide,

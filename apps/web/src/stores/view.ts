@@ -28,6 +28,7 @@ export type PanelName =
   | 'proposal'
   | 'report'
   | 'hoop'
+  | 'history'
   | 'take'
   | 'keys'
   | 'conflict';

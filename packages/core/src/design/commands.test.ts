@@ -57,6 +57,11 @@ const command: fc.Arbitrary<Command> = fc.oneof(
     label: fc.constant('x'),
     changes: fc.record({ name: fc.string() }),
   }),
+  fc.record({
+    do: fc.constant('become' as const),
+    label: fc.constant('x'),
+    design: fc.constantFrom(start, emptyDesign('Before')),
+  }),
 );
 
 test('any commands, taken back, give the same design; done again, the same result', () => {

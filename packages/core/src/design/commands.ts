@@ -11,6 +11,7 @@ export type Command =
   | { do: 'replace'; label: string; item: Item }
   | { do: 'move'; label: string; id: string; parent: string | null; index: number }
   | { do: 'set-design'; label: string; changes: DesignChanges }
+  | { do: 'become'; label: string; design: Design }
   | { do: 'batch'; label: string; commands: Command[] };
 
 export interface Applied {
@@ -126,6 +127,8 @@ function apply(design: Design, command: Command): Applied {
         inverse: { do: 'set-design', label, changes: before },
       };
     }
+    case 'become':
+      return { design: command.design, inverse: { do: 'become', label, design } };
     case 'batch': {
       const inverses: Command[] = [];
       let current = design;

@@ -246,7 +246,8 @@ function down(e: PointerEvent): void {
     pulling.value = true;
     [lastX, lastY] = [e.clientX, e.clientY];
     e.preventDefault();
-  } else if (e.button === 0) props.tool.down(pointer(e));
+  } else if (bench.looking !== null) bench.cancelPreview();
+  else if (e.button === 0) props.tool.down(pointer(e));
 }
 
 function move(e: PointerEvent): void {
