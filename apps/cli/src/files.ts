@@ -33,12 +33,14 @@ async function bytesOf(path: string): Promise<Uint8Array> {
   }
 }
 
-const reason = (error: unknown): string => {
+/** Why a file can't be had, in words. */
+export const reason = (error: unknown): string => {
   const { code, message } = error as NodeJS.ErrnoException;
   const words: Record<string, string> = {
     ENOENT: 'there is no such file or folder',
     EISDIR: 'it is a folder',
     EACCES: 'permission is denied',
+    ENOSPC: 'the disk is full',
   };
   return words[code ?? ''] ?? message;
 };

@@ -1,6 +1,7 @@
 // `rosehip`: the same computation from a shell.
 import { Command, CommanderError } from 'commander';
 import { ReadError, SettingError } from '@rosehip/core';
+import { backup } from './backup.ts';
 import { check } from './check.ts';
 import { recipes } from './recipes.ts';
 import { render } from './render.ts';
@@ -41,6 +42,13 @@ export async function main(args: string[]): Promise<number> {
     .option('--json', 'as JSON')
     .option(...LIMIT)
     .action(check);
+  program
+    .command('backup')
+    .description('everything on the shelf of a running Rosehip, out to a file or in again')
+    .option('--out <file>', 'the file to write')
+    .option('--in <file>', 'the file to bring in')
+    .option('--server <address>', 'where Rosehip runs', `http://127.0.0.1:${process.env.PORT ?? 5180}`)
+    .action(backup);
   program.command('recipes').option('--json', 'as JSON').action(recipes);
   try {
     await program.parseAsync(args, { from: 'user' });
@@ -54,7 +62,9 @@ export async function main(args: string[]): Promise<number> {
       error instanceof UsageError;
     if (!known) throw error;
     const text =
-      error.message === '(outputHelp)' ? 'Say what to do: stitch, render, check or recipes.' : error.message;
+      error.message === '(outputHelp)'
+        ? 'Say what to do: stitch, render, check, backup or recipes.'
+        : error.message;
     console.error(`rosehip: ${text.replace(/^error: /, '').replace(/\s*\n\s*/g, ' ')}`);
     return 2;
   }
