@@ -30,7 +30,7 @@ function startOnce(env) {
   return { child, ready };
 }
 
-/** Keeps a server running until `stop` is called. Gives { address, stop }. */
+/** Keeps a server running until `stop` is called. Gives { address, pid, tell, stop }. */
 export async function keepServer(env) {
   let stopping = false;
   let current = startOnce(env);
@@ -57,6 +57,8 @@ export async function keepServer(env) {
   watch(current);
   return {
     address,
+    /** The process that runs now, for tests of what happens when it dies. */
+    pid: () => current.child.pid,
     /** Sends the server a message, when it is up to hear one. */
     tell(message) {
       if (current.child.connected) current.child.send(message, () => {});

@@ -38,6 +38,11 @@ const isFull = (error: unknown): boolean =>
   (databaseCode(error) === 'ER_GET_ERRNO' &&
     /\b28\b/.test(String((error as { cause?: Error }).cause?.message ?? (error as Error).message)));
 
+/** The connection is gone: by its code, or, when it was so before the query (such as undoing a transaction), by its mark. */
+const isLost = (error: unknown): boolean =>
+  LOST_DATABASE.has(databaseCode(error) ?? '') ||
+  ((error as { cause?: { fatal?: boolean } }).cause?.fatal ?? false);
+
 /** The driver's error stands behind the query's. */
 const databaseCode = (error: unknown): string | undefined =>
   (error as { cause?: { code?: string } }).cause?.code ?? (error as { code?: string }).code;
@@ -58,7 +63,7 @@ export function handleErrors(app: FastifyInstance): void {
       return answer(reply, 429, 'too-many', 'Too many requests; wait a moment and try again.');
     if (error.statusCode && error.statusCode < 500)
       return answer(reply, error.statusCode, error.code ?? 'bad-request', error.message);
-    if (LOST_DATABASE.has(databaseCode(error) ?? ''))
+    if (isLost(error))
       return answer(reply, 503, 'no-database', 'The database does not answer; try again in a moment.');
     if (isFull(error))
       return answer(reply, 507, 'disk-full', 'The disk is full: nothing was saved. Make some room on it.');

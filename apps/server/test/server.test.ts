@@ -2,6 +2,7 @@
 import { decodeDst, emptyDesign, sewDesign, writeDst, type Design } from '@rosehip/core';
 import type { FastifyInstance } from 'fastify';
 import { eq } from 'drizzle-orm';
+import type { RowDataPacket } from 'mysql2/promise';
 import { afterAll, beforeAll, describe, expect, test, vi } from 'vitest';
 import { buildApp } from '../src/app.ts';
 import type { Connection } from '../src/database/connect.ts';
@@ -113,6 +114,31 @@ describe('designs', () => {
     // Somebody else's save is still a conflict, whoever's came before it.
     await put({ basedOn: 3, design: dot('Theirs'), saveId: three });
     expect((await put({ basedOn: 1, design: dot('Four'), unanswered: [one, two] })).status).toBe(409);
+  });
+
+  test('a save whose database dies in the middle is answered with 503, and can be sent again', async () => {
+    const id = await create(dot('Cut'));
+    const [holder, killer] = [await connection.pool.getConnection(), await connection.pool.getConnection()];
+    try {
+      await holder.query('START TRANSACTION');
+      await holder.query('SELECT id FROM designs WHERE id = ? FOR UPDATE', [id]);
+      const save = { basedOn: 1, design: dot('Whole') };
+      const answer = call('PUT', `/api/designs/${id}`, save);
+      // It waits for the design; then its connection is gone, and with it the way to undo anything.
+      await vi.waitFor(async () => {
+        const [rows] = await killer.query<RowDataPacket[]>(
+          "SELECT id FROM information_schema.processlist WHERE db = DATABASE() AND info LIKE 'select%for update'",
+        );
+        expect(rows).toHaveLength(1);
+        await killer.query(`KILL ${rows[0].id}`);
+      });
+      expect(await answer).toMatchObject({ status: 503, body: { error: { code: 'no-database' } } });
+      await holder.query('ROLLBACK');
+      expect((await call('PUT', `/api/designs/${id}`, save)).body.revision).toBe(2);
+    } finally {
+      holder.release();
+      killer.release();
+    }
   });
 
   test('of many saves at once on one revision, one is taken and the others are told', async () => {
