@@ -5,7 +5,7 @@ import fastifyStatic from '@fastify/static';
 import Fastify, { type FastifyInstance } from 'fastify';
 import { Nightly } from './backup/nightly.ts';
 import type { Connection, Database } from './database/connect.ts';
-import { handleErrors, HttpError } from './errors.ts';
+import { beforeRoutes, handleErrors, HttpError } from './errors.ts';
 import { DatabaseWatch } from './database/watch.ts';
 import { Summaries, type SummaryOptions } from './jobs/summaries.ts';
 import { limitRequests } from './limits.ts';
@@ -48,6 +48,7 @@ export async function buildApp({ db, url }: Connection, options: AppOptions = {}
     bodyLimit: BODY_LIMIT,
     forceCloseConnections: true, // ending the server must not wait for idle browsers
     logger: options.log ? { level: 'warn' } : false,
+    ...beforeRoutes,
     routerOptions: { maxParamLength: 200 },
     ajv: { customOptions: { removeAdditional: false, coerceTypes: 'array' } },
   });

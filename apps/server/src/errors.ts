@@ -1,6 +1,7 @@
 // Errors as answers: a code for programs and a sentence for people.
 import { ReadError } from '@rosehip/core';
-import type { FastifyError, FastifyInstance, FastifyReply } from 'fastify';
+import type { Socket } from 'node:net';
+import type { ConnectionError, FastifyError, FastifyInstance, FastifyReply, FastifyRequest } from 'fastify';
 import { Conflict } from './database/designs.ts';
 
 export class HttpError extends Error {
@@ -46,6 +47,28 @@ const isLost = (error: unknown): boolean =>
 /** The driver's error stands behind the query's. */
 const databaseCode = (error: unknown): string | undefined =>
   (error as { cause?: { code?: string } }).cause?.code ?? (error as { code?: string }).code;
+
+/** Requests that never come to a route, answered in the same way: addresses that can't be decoded, and what is no HTTP. */
+export const beforeRoutes = {
+  frameworkErrors(_error: FastifyError, request: FastifyRequest, reply: FastifyReply): void {
+    void answer(reply, 400, 'bad-request', `The address ${request.url.slice(0, 120)} can’t be read.`);
+  },
+  clientErrorHandler(error: ConnectionError, socket: Socket): void {
+    if (error.code === 'ECONNRESET' || socket.destroyed) return;
+    const [status, code, message] =
+      error.code === 'ERR_HTTP_REQUEST_TIMEOUT'
+        ? ['408 Request Timeout', 'too-slow', 'The request took too long to arrive.']
+        : error.code === 'HPE_HEADER_OVERFLOW'
+          ? ['431 Request Header Fields Too Large', 'too-large', 'The request’s head is too large.']
+          : ['400 Bad Request', 'bad-request', 'This is not a request that can be read.'];
+    const body = JSON.stringify({ error: { code, message } });
+    if (socket.writable)
+      socket.write(
+        `HTTP/1.1 ${status}\r\nContent-Length: ${Buffer.byteLength(body)}\r\nContent-Type: application/json\r\nConnection: close\r\n\r\n${body}`,
+      );
+    socket.destroy(error);
+  },
+};
 
 export function handleErrors(app: FastifyInstance): void {
   app.setNotFoundHandler((request, reply) =>

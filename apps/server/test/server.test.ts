@@ -1,4 +1,5 @@
 // The server against the real MariaDB that `npm test` starts.
+import { connect } from 'node:net';
 import { decodeDst, emptyDesign, sewDesign, writeDst, type Design } from '@rosehip/core';
 import type { FastifyInstance } from 'fastify';
 import { eq } from 'drizzle-orm';
@@ -248,6 +249,19 @@ describe('designs', () => {
     const { design } = (await call('GET', `/api/designs/${id}`)).body;
     expect(decodeDst(writeDst(sewDesign(design), 'x'))).toEqual(decodeDst(bytes));
   });
+});
+
+test('what never comes to a route is answered in the same way', async () => {
+  const { status, body } = await call('GET', '/api/designs/%E0%A4%A');
+  expect([status, body.error.message]).toEqual([400, 'The address /api/designs/%E0%A4%A can’t be read.']);
+  const address = new URL(await app.listen({ port: 0, host: '127.0.0.1' }));
+  const answer = await new Promise<string>((done) => {
+    const socket = connect(Number(address.port), '127.0.0.1', () => socket.write('petal\r\n\r\n'));
+    let text = '';
+    socket.on('data', (bytes) => (text += String(bytes)));
+    socket.on('close', () => done(text));
+  });
+  expect(answer).toMatch(/^HTTP\/1.1 400 [^]*"message":"This is not a request that can be read."/);
 });
 
 describe('bad input', () => {

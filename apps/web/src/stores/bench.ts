@@ -66,6 +66,8 @@ export const useBench = defineStore('bench', () => {
   /** An older revision that is looked at on the cloth; the next edit, or leaving it, shows the design again. */
   const looking = shallowRef<number | null>(null);
   let savedDesign: Design | null = null;
+  /** Counts openings: the answer to a save that was sent before the last one is not this sitting's. */
+  let opening = 0;
   let labels: string[] = [];
   /** Saves whose answers never came: the server may have taken them. */
   let unanswered: string[] = [];
@@ -100,8 +102,10 @@ export const useBench = defineStore('bench', () => {
 
   async function load(designId: string): Promise<void> {
     close();
+    const now = opening;
     await beginSitting();
     const loaded = await api.load(designId);
+    if (now !== opening) return; // another was opened meanwhile
     id.value = loaded.id;
     revision.value = loaded.revision;
     savedDesign = loaded.design;
@@ -158,6 +162,7 @@ export const useBench = defineStore('bench', () => {
 
   function close(): void {
     clearTimeout(timer);
+    opening++;
     void endSitting();
     id.value = '';
     design.value = committed.value = savedDesign = theirs.value = null;
@@ -298,6 +303,7 @@ export const useBench = defineStore('bench', () => {
     const what = committed.value;
     if (!what || what === savedDesign || saveState.value === 'conflict' || saveState.value === 'gone') return;
     const forId = id.value;
+    const sitting = opening;
     const told = labels;
     labels = [];
     if (saveState.value !== 'away') saveState.value = 'saving';
@@ -315,7 +321,7 @@ export const useBench = defineStore('bench', () => {
       })
       .then(
         ({ revision: number }) => {
-          if (id.value !== forId) return;
+          if (opening !== sitting) return;
           unanswered = [];
           revision.value = number;
           savedDesign = what;
@@ -330,7 +336,7 @@ export const useBench = defineStore('bench', () => {
           }
         },
         (error: ApiError) => {
-          if (id.value !== forId) return;
+          if (opening !== sitting) return;
           labels = [...told, ...labels];
           saveProblem.value = error.message;
           if (error.status === 409 && error.current) meetConflict(error.current);
@@ -342,7 +348,10 @@ export const useBench = defineStore('bench', () => {
           } else saveState.value = 'refused';
         },
       )
-      .finally(() => (saving = null));
+      .finally(() => {
+        saving = null;
+        if (opening !== sitting) later(0); // what was edited since waited for this
+      });
     return saving;
   }
 

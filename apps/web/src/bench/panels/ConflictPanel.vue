@@ -27,6 +27,12 @@ async function settle(work: () => Promise<string | null>, go = true): Promise<vo
 const decide = (choice: 'mine' | 'theirs' | 'copy'): Promise<void> => settle(() => bench.decide(choice));
 const draft = (one: KeptDraft, keepIt: boolean): Promise<void> =>
   settle(() => bench.settleDraft(one, keepIt), false);
+/** The edits that the person has been asked about: nothing brings them back. */
+const sure = ref('');
+function throwAway(one: KeptDraft): void {
+  if (sure.value === one.sitting) void draft(one, false);
+  else sure.value = one.sitting;
+}
 const objects = (n: number | undefined): string => `${n ?? 0} ${n === 1 ? 'object' : 'objects'}`;
 </script>
 
@@ -71,7 +77,9 @@ const objects = (n: number | undefined): string => `${n ?? 0} ${n === 1 ? 'objec
         <button type="button" class="button grow justify-center" @click="draft(one, true)">
           Keep as a design
         </button>
-        <button type="button" class="button" @click="draft(one, false)">Throw away</button>
+        <button type="button" class="button" @click="throwAway(one)">
+          {{ sure === one.sitting ? 'Yes, throw it away' : 'Throw away' }}
+        </button>
       </div>
     </div>
     <p v-if="problem" role="alert" class="text-rosehip">{{ problem }}</p>
