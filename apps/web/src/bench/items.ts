@@ -22,10 +22,12 @@ export interface Frame {
 }
 
 /** The one ready shape that is selected, or null. */
-export function readyOf<O extends PlainOutline>(items: readonly Item<O>[]): DesignObject<BoxOutline> | null {
+export function readyOf(
+  items: readonly Item<PlainOutline>[],
+): (DesignObject<PlainOutline> & { outline: BoxOutline }) | null {
   const [only] = items;
   return items.length === 1 && only.kind === 'object' && only.outline.kind !== 'path'
-    ? (only as DesignObject<BoxOutline>)
+    ? (only as DesignObject<PlainOutline> & { outline: BoxOutline })
     : null;
 }
 

@@ -24,6 +24,7 @@ import {
   ReadError,
   readSvg,
   sewDesign,
+  sewResolved,
   STITCH_KINDS,
   switchKind,
   tidyTravel,
@@ -160,13 +161,14 @@ const engine = {
 
   /** An object of the design as every kind would stitch it, for the card's swatches. */
   swatches(id: string, design: Design): { kind: string; plan: Plan; covers: boolean }[] {
-    const object = findItem(resolveDesign(design), id);
+    const resolved = resolveDesign(design);
+    const object = findItem(resolved, id);
     if (object?.kind !== 'object') return [];
     const { keepClear: _, relief: __, stopAfter: ___, ...plain } = object;
     const made = STITCH_KINDS.map((kind) => {
       const alone = { ...switchKind(plain, kind.id), visible: true, unsewn: false };
       const covers = !!objectCover(alone, clothById(design.cloth.kind));
-      return { kind: kind.id, plan: sewDesign({ ...design, objects: [alone] }), covers };
+      return { kind: kind.id, plan: sewResolved({ ...resolved, objects: [alone] }), covers };
     });
     return Comlink.transfer(
       made,

@@ -212,6 +212,12 @@ export interface Patch {
   reverse?: boolean;
 }
 
+/**
+ * What only resolved designs have, and no document may: in items whose outlines could be live it can't be there. So the
+ * compiler refuses a resolved item where one of a document is wanted.
+ */
+type Resolved<O extends Outline, T> = LiveOutline extends O ? never : T;
+
 /** One outline with one recipe and one thread. */
 export interface DesignObject<O extends Outline = Outline> extends ItemBase {
   kind: 'object';
@@ -243,8 +249,8 @@ export interface DesignObject<O extends Outline = Outline> extends ItemBase {
   trimBeneath?: number;
   /** Cloth that is laid on for an appliqué, as wide as the outline: what it looks like. */
   patch?: Patch;
-  /** In a resolved design: the outlines of `relief`. */
-  raised?: PlainOutline[];
+  /** The outlines of `relief`. */
+  raised?: Resolved<O, PlainOutline[]>;
   /** The machine waits after this object, with this note for the person. */
   stopAfter?: string;
   /** Only a shape that others are made from; it is not sewn itself. */
@@ -356,8 +362,8 @@ export interface Group<O extends Outline = Outline> extends ItemBase {
   bend?: Bend;
   /** Live copies of all that stands in it. */
   repeat?: Repeat;
-  /** In a resolved design: which copy of the repeat around it this is. */
-  copy?: number;
+  /** Which copy of the repeat around it this is. */
+  copy?: Resolved<O, number>;
 }
 
 export type Item<O extends Outline = Outline> = StitchesObject | DesignObject<O> | Group<O>;
@@ -407,8 +413,8 @@ export type DesignChanges = Partial<
   Pick<Design, 'name' | 'hoop' | 'cloth' | 'guides' | 'picture' | 'ignored'>
 >;
 
-/** A design in which every outline stands by itself. */
-export type PlainDesign = Design<PlainOutline>;
+/** A design as it is on the cloth: every outline stands by itself, copies are there. Never saved. */
+export type ResolvedDesign = Design<PlainOutline>;
 
 export const DESIGN_VERSION = 1;
 
@@ -416,7 +422,7 @@ export function emptyDesign(
   name: string,
   hoop = { name: '100 × 100', width: 100, height: 100 },
   cloth = { kind: 'linen', colour: '#efe6d3' },
-): PlainDesign {
+): Design {
   return {
     format: 'rosehip-design',
     version: DESIGN_VERSION,

@@ -1,6 +1,6 @@
 // What a finding is, and what a check is made of.
 import type { Leaf } from '../design/tree.ts';
-import type { Design, PlainDesign, PlainOutline } from '../design/types.ts';
+import type { Design, ResolvedDesign, PlainOutline } from '../design/types.ts';
 import type { Bounds } from '../geometry/points.ts';
 import type { Cloth } from '../materials/cloths.ts';
 import type { Machine } from '../materials/machine.ts';
@@ -47,7 +47,7 @@ export interface SewnItem {
 /** What checks look at. */
 export interface Checked {
   design: Design;
-  plain: PlainDesign;
+  plain: ResolvedDesign;
   cloth: Cloth;
   machine: Machine;
   plan: Plan;

@@ -11,7 +11,7 @@ import type {
   DesignObject,
   Group,
   Item,
-  PlainDesign,
+  ResolvedDesign,
   PlainOutline,
   Repeat,
 } from '../design/types.ts';
@@ -237,9 +237,7 @@ class Resolver {
   private resolveGroup(item: Group, inside: Group[]): PlainItem {
     let group = this.sameGroup(item, this.resolve(item.objects, [...inside, item]));
     const { repeat, bend } = item;
-    // A design that is resolved already has its copies.
-    const made = item.objects.some((o) => o.kind === 'group' && o.copy !== undefined);
-    if (repeat && !made) {
+    if (repeat) {
       const one = group;
       const leaves = [...everyLeaf(one.objects)].length;
       const maps = this.affordable(this.placed(item, repeat, inside).maps, leaves);
@@ -252,7 +250,7 @@ class Resolver {
   }
 
   private sameGroup(item: Group, objects: PlainItem[]): PlainGroup {
-    const same = (list: readonly Item[]): boolean =>
+    const same = (list: readonly unknown[]): boolean =>
       list.length === objects.length && objects.every((o, i) => o === list[i]);
     if (same(item.objects)) return item as PlainGroup;
     const known = resolvedItems.get(item);
@@ -279,14 +277,14 @@ function bentItem(item: PlainItem, bend: Bend): PlainItem {
   return made;
 }
 
-const resolved = new WeakMap<Design, PlainDesign>();
+const resolved = new WeakMap<Design, ResolvedDesign>();
 
 /**
  * The design with every outline made plain, bent and in place, and with the copies of repeats as groups of their own
  * (`copy`), whose ids are those of what is repeated with a mark (`originOf`). Items that are plain already, and those
  * that come out the same as before, are the same objects as before.
  */
-export function resolveDesign(design: Design): PlainDesign {
+export function resolveDesign(design: Design): ResolvedDesign {
   let made = resolved.get(design);
   if (!made) {
     const objects = withoutHidden(new Resolver(design).resolve(design.objects, []));

@@ -103,7 +103,6 @@ function transformObject(object: DesignObject, m: Matrix, moving: ReadonlySet<st
     ...(object.end && { end: applyMatrix(m, object.end) }),
     ...(object.centre && { centre: applyMatrix(m, object.centre) }),
     ...(object.guideLines && { guideLines: object.guideLines.map((path) => transformPath(path, m)) }),
-    ...(object.raised && { raised: object.raised.map((o) => transformOutline(o, m)) }),
     ...changedRecipe(object, m),
   };
 }
@@ -198,8 +197,22 @@ export const transformInside = (group: Group, m: Matrix): Item[] => {
 };
 
 /** An item of a resolved design after a map. */
-export const transformPlain = (item: Item<PlainOutline>, m: Matrix): Item<PlainOutline> =>
-  transformItem(item, m, new Set()) as Item<PlainOutline>;
+export function transformPlain(item: Item<PlainOutline>, m: Matrix): Item<PlainOutline> {
+  if (item.kind === 'stitches') return transformStitches(item, m);
+  if (item.kind === 'group') {
+    const { bend, repeat } = item;
+    // What is drawn on a sheet has been bent with it.
+    return {
+      ...item,
+      objects: item.objects.map((o) => transformPlain(o, m)),
+      ...(bend && { bend: transformBend(bend, m) }),
+      ...(repeat && { repeat: transformRepeat(repeat, m) }),
+    };
+  }
+  const { raised, ...object } = item;
+  const moved = transformObject(object, m, new Set()) as typeof object;
+  return { ...moved, ...(raised && { raised: raised.map((o) => transformOutline(o, m)) }) };
+}
 
 /**
  * Items of the design after a map, with the shapes that they alone are made from. What is made from objects

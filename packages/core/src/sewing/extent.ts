@@ -24,7 +24,7 @@ const ROUGH = 0.1;
 const TOUCH = 0.05;
 
 /** How far a line kind reaches to each side of its line beyond the thread, in mm. */
-function reachOf({ recipe }: DesignObject): number {
+function reachOf({ recipe }: Pick<DesignObject, 'recipe'>): number {
   const { width, size } = recipe.settings;
   if (recipe.kind === 'satin') return typeof width === 'number' ? width / 2 : 1.5;
   return recipe.kind === 'motif-run' ? (typeof size === 'number' ? size / 2 : 3) : 0;

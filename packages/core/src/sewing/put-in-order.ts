@@ -35,7 +35,7 @@ const MOST_STATES = 4000;
 
 /** An item as the order sees it. */
 interface Unit {
-  item: Item<PlainOutline>;
+  item: PlainItem;
   /** Threads it begins and ends with; both null when it sews nothing. */
   first: string | null;
   last: string | null;
@@ -43,14 +43,16 @@ interface Unit {
 }
 
 /** Threads of what is sewn in an item, in order. */
-const threadsIn = (item: Item): string[] =>
+type PlainItem = Item<PlainOutline>;
+
+const threadsIn = (item: PlainItem): string[] =>
   [...everyLeaf([item])].filter((l) => l.visible && !(l.kind === 'object' && l.unsewn)).map((l) => l.thread);
 
-const hasStop = (item: Item): boolean => [...everyLeaf([item])].some((l) => l.stopAfter !== undefined);
+const hasStop = (item: PlainItem): boolean => [...everyLeaf([item])].some((l) => l.stopAfter !== undefined);
 
 /** Where the machine waits, the order is cut: nothing is sewn before a stop that was sewn after it. */
-function stretches<T extends Item>(items: readonly T[]): T[][] {
-  const out: T[][] = [[]];
+function stretches(items: readonly PlainItem[]): PlainItem[][] {
+  const out: PlainItem[][] = [[]];
   for (const item of items) {
     // A group with a stop inside of it stands alone.
     if (item.kind === 'group' && hasStop(item)) out.push([item], []);
@@ -63,7 +65,7 @@ function stretches<T extends Item>(items: readonly T[]): T[][] {
 }
 
 /** The item that ends a stretch with a stop stays its last. */
-function unitsOf(items: readonly Item<PlainOutline>[], cloth: Cloth): Unit[] {
+function unitsOf(items: readonly PlainItem[], cloth: Cloth): Unit[] {
   const after = mustFollow(items.map((item) => sewnExtent(item, cloth)));
   return items.map((item, i) => {
     const threads = threadsIn(item);
@@ -162,12 +164,12 @@ function colourRuns(units: readonly Unit[], thread: string | null): number[][] {
 
 /** One stretch in its new order: colours first, then short ways within each run of a colour. */
 function ordered(
-  items: readonly Item<PlainOutline>[],
+  items: readonly PlainItem[],
   cloth: Cloth,
   from: { thread: string | null; at?: Point },
-): Item<PlainOutline>[] {
+): PlainItem[] {
   const units = unitsOf(items, cloth);
-  const out: Item<PlainOutline>[] = [];
+  const out: PlainItem[] = [];
   let { at } = from;
   for (const run of colourRuns(units, from.thread)) {
     const sorted = [...run].sort((a, b) => a - b);
@@ -183,7 +185,7 @@ function ordered(
 /** Puts one list in order, and each group in it. */
 function arrange(
   builder: JobBuilder,
-  items: readonly Item<PlainOutline>[],
+  items: readonly PlainItem[],
   parent: Group<PlainOutline> | null,
   cloth: Cloth,
 ): void {
@@ -229,7 +231,7 @@ export function putInOrder(design: Design, speed: MachineSpeed = DEFAULT_SPEED):
   const cloth = clothById(design.cloth.kind);
   const builder = new JobBuilder(design, 'Put in order');
   // Groups first: where a group begins and ends tells where it is best sewn.
-  const inner = (items: readonly Item<PlainOutline>[]): void => {
+  const inner = (items: readonly PlainItem[]): void => {
     for (const item of items) {
       // What a repeat holds lies as the copies want it.
       if (item.kind !== 'group' || item.repeat) continue;

@@ -6,13 +6,14 @@ import { resolveDesign } from '../resolve/resolve.ts';
 import { inOrder, JobBuilder, JobError, objectsIn, type Job } from '../shaping/jobs/job.ts';
 import { makePlain } from '../shaping/jobs/plain.ts';
 import { Move } from './plan.ts';
-import { sewDesign } from './sew.ts';
+import { sewResolved } from './sew.ts';
 
 function stitchesOf(design: Design, object: DesignObject): StitchesObject | null {
-  const plain = findItem(resolveDesign(design), object.id);
+  const resolved = resolveDesign(design);
+  const plain = findItem(resolved, object.id);
   if (plain?.kind !== 'object') return null;
   const { stopAfter, ...alone } = plain;
-  const plan = sewDesign({ ...design, objects: [{ ...alone, visible: true }] });
+  const plan = sewResolved({ ...resolved, objects: [{ ...alone, visible: true }] });
   const points: number[] = [];
   const moves: number[] = [];
   for (let i = 0; i < plan.x.length; i++) {

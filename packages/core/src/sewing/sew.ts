@@ -1,6 +1,6 @@
 // From a design to one plan: objects in order, joined by travel, jump or trim, tied where a thread begins and ends.
 import { visibleLeaves, type Leaf } from '../design/tree.ts';
-import type { Design, PlainDesign, PlainOutline, StitchesObject } from '../design/types.ts';
+import type { Design, ResolvedDesign, PlainOutline, StitchesObject } from '../design/types.ts';
 import { onMachineGrid, type Point } from '../geometry/points.ts';
 import { arcLengths, nearestOnLine, pointAt } from '../geometry/polyline.ts';
 import { clothById } from '../materials/cloths.ts';
@@ -43,7 +43,7 @@ class Sewing {
   /** What was sewn last, when it still wants its tie-off. */
   private open: { thread: SewnThread; ties: TieKind } | null = null;
   /** The object whose records come next; its share begins with its first record. */
-  private next: Leaf | null = null;
+  private next: Leaf<PlainOutline> | null = null;
   /** A trim or change has happened since the last stitch. */
   private cut = true;
   private readonly trimLength: number;
@@ -69,13 +69,13 @@ class Sewing {
   }
 
   /** Announces the object to be sewn. Ties, trims and changes before its first record still belong to the last. */
-  begin(leaf: Leaf): void {
+  begin(leaf: Leaf<PlainOutline>): void {
     this.arrive();
     this.next = leaf;
   }
 
   /** Goes past an object that takes too much. */
-  leaveOut(leaf: Leaf, excess: Excess): void {
+  leaveOut(leaf: Leaf<PlainOutline>, excess: Excess): void {
     this.arrive();
     this.plan.leaveOut(leaf, excess);
   }
@@ -189,7 +189,7 @@ class Sewing {
 const keepCover = (c: Cover | null): c is Cover => c !== null;
 
 /** What is sewn, in order, as the plan's objects are: shapes that only others are made from are left out. */
-export const sewnLeaves = (design: PlainDesign): Leaf<PlainOutline>[] =>
+export const sewnLeaves = (design: ResolvedDesign): Leaf<PlainOutline>[] =>
   [...visibleLeaves(design.objects)].filter((leaf) => leaf.kind === 'stitches' || !leaf.unsewn);
 
 /** Where the same thread is sewn next, in mm: a place of the next object near to this one. */
@@ -215,9 +215,13 @@ function towardNext(leaf: Leaf<PlainOutline>, next: Leaf<PlainOutline> | undefin
 const COARSE = 0.2;
 
 /** Sews the whole design. Hidden objects are left out; objects without room for a stitch get an empty share. */
-export function sewDesign(design: Design, options: SewOptions = {}): Plan {
+export const sewDesign = (design: Design, options: SewOptions = {}): Plan =>
+  sewResolved(resolveDesign(design), options);
+
+/** The same of a design that is resolved already. */
+export function sewResolved(design: ResolvedDesign, options: SewOptions = {}): Plan {
   const cloth = clothById(design.cloth.kind);
-  const leaves = sewnLeaves(resolveDesign(design));
+  const leaves = sewnLeaves(design);
   const shares = sharesOf(leaves, cloth, options.stopped);
   const tell = (i: number): void => options.onObject?.(i, leaves.length, leaves[i].id, shares[i].stitches);
   const covers = leaves.map((leaf, i) => {

@@ -38,7 +38,7 @@ export function inputOf(
 
 /** All that an object's stitches depend on beside its neighbours. */
 const keyOf = (
-  { outline, recipe, start, end, guideLines, widths, centre, raised, motif }: DesignObject,
+  { outline, recipe, start, end, guideLines, widths, centre, raised, motif }: DesignObject<PlainOutline>,
   cloth: Cloth,
 ): unknown[] => [outline, recipe, start, end, guideLines, widths, centre, raised, motif, cloth.id];
 

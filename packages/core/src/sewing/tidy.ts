@@ -1,6 +1,6 @@
 // Travel tidying: a better order for neighbours of one colour, and better begins and ends, with figures to compare.
 import { findPlace } from '../design/tree.ts';
-import type { Design, DesignObject, Item, PlainDesign } from '../design/types.ts';
+import type { Design, DesignObject, Item, ResolvedDesign } from '../design/types.ts';
 import { clothById } from '../materials/cloths.ts';
 import { resolveDesign } from '../resolve/resolve.ts';
 import { applyCommand } from '../design/commands.ts';
@@ -51,7 +51,7 @@ function colourAround(siblings: readonly Item[], index: number): DesignObject[] 
 
 const MOST_OBJECTS = 60;
 
-function reordered(design: Design, plain: PlainDesign, block: DesignObject[]): Job {
+function reordered(design: Design, plain: ResolvedDesign, block: DesignObject[]): Job {
   const cloth = clothById(design.cloth.kind);
   const items = block.map(({ id }) => findPlace(plain.objects, id)!.item);
   const places = items.map((item) => wayPoints(item));

@@ -4,7 +4,7 @@ import type {
   DesignObject,
   Group,
   Item,
-  PlainDesign,
+  ResolvedDesign,
   PlainOutline,
   StitchesObject,
 } from '../design/types.ts';
@@ -104,11 +104,11 @@ export function* freeLeaves(items: readonly PlainItem[]): Generator<PlainLeaf> {
 }
 
 /** What lies at a place, `reach` mm around it: the topmost first. Locked and hidden ones are passed over. */
-export const leavesAt = (design: PlainDesign, p: Point, reach: number): PlainLeaf[] =>
+export const leavesAt = (design: ResolvedDesign, p: Point, reach: number): PlainLeaf[] =>
   [...freeLeaves(design.objects)].filter((leaf) => hits(leaf, p, reach)).reverse();
 
 /** Leaves that lie wholly inside a box. */
-export const leavesInside = (design: PlainDesign, box: Bounds): PlainLeaf[] =>
+export const leavesInside = (design: ResolvedDesign, box: Bounds): PlainLeaf[] =>
   [...freeLeaves(design.objects)].filter((leaf) => {
     const b = itemBounds(leaf);
     return b && b.minX >= box.minX && b.maxX <= box.maxX && b.minY >= box.minY && b.maxY <= box.maxY;

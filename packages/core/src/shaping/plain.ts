@@ -1,6 +1,14 @@
 // Ending what is live: outlines that stand by themselves, compound shapes in parts, parts as one shape.
-import { findPlace } from '../design/tree.ts';
-import type { Design, DesignObject, Item, Path, PathOutline, PlainOutline } from '../design/types.ts';
+import { findPlace, originOf } from '../design/tree.ts';
+import {
+  newId,
+  type Design,
+  type DesignObject,
+  type Item,
+  type Path,
+  type PathOutline,
+  type PlainOutline,
+} from '../design/types.ts';
 import { polygonArea, ringsOf } from '../geometry/region.ts';
 import { fitPath } from '../outlines/fit.ts';
 import { flattenPath, outlinePaths } from '../outlines/flatten.ts';
@@ -33,7 +41,7 @@ export function madePlain(
   design: Design,
   object: DesignObject,
   beside = object.id,
-): DesignObject<PathOutline> | null {
+): (DesignObject & { outline: PathOutline }) | null {
   const [outline] = outlinesBeside(design, object.id, beside);
   if (!outline) return null;
   const plain = pathOutline(outline, outline !== object.outline);
@@ -81,22 +89,45 @@ export const compoundOf = (outlines: readonly PlainOutline[]): PathOutline => ({
   paths: outlines.flatMap(outlinePaths),
 });
 
-/** What an item is made of, bent and plain, with points of its own: for groups whose bend ends. */
+/**
+ * What an item is made of, bent and plain, with points of its own, as items of a document: for groups whose bend ends.
+ * Copies of repeats in it become items of their own.
+ */
 export function plainItem(design: Design, id: string): Item | null {
   const place = findPlace(resolveDesign(design).objects, id);
-  if (!place) return null;
-  const visit = (item: Item<PlainOutline>): Item => {
-    if (item.kind === 'stitches') return item;
-    if (item.kind === 'object')
-      return {
-        ...item,
-        outline:
-          item.outline.kind === 'path'
-            ? { ...item.outline, paths: fitted(item.outline.paths) }
-            : item.outline,
-      };
-    const { bend: _, ...group } = item;
-    return { ...group, objects: item.objects.map(visit) };
-  };
-  return visit(place.item);
+  return (place && freeItem(place.item).at(-1)) ?? null;
+}
+
+/** The item, after what it needs beside itself: copies of relief lines have no shape of their own that raises them. */
+function freeItem(item: Item<PlainOutline>): Item[] {
+  const isCopy = originOf(item.id) !== item.id;
+  const id = isCopy ? newId() : item.id;
+  if (item.kind === 'stitches') return [{ ...item, id }];
+  if (item.kind === 'object') {
+    const { raised, ...object } = item;
+    const { outline } = object;
+    const free: DesignObject = {
+      ...object,
+      id,
+      outline: outline.kind === 'path' ? { ...outline, paths: fitted(outline.paths) } : outline,
+    };
+    if (!raised?.length || !isCopy) return [free];
+    const { name, visible, locked, recipe, thread } = free;
+    const shown: DesignObject = {
+      ...{
+        id: newId(),
+        name: `Shown by ${name}`.slice(0, 120),
+        kind: 'object',
+        visible,
+        locked,
+        recipe,
+        thread,
+      },
+      outline: pathOutline(compoundOf(raised), true),
+      unsewn: true,
+    };
+    return [shown, { ...free, relief: [shown.id] }];
+  }
+  const { bend: _, copy: __, repeat: ___, ...group } = item;
+  return [{ ...group, id, objects: item.objects.flatMap(freeItem) }];
 }

@@ -15,7 +15,7 @@ const fits = (setting: Setting, value: SettingValue): boolean =>
  * The object stitched as another kind. It gets back the numbers that it had when it was of that kind last; what the
  * person has set of spacing, length and the like is kept where the new kind can take it.
  */
-export function switchKind<O extends DesignObject>(object: O, id: string): O {
+export function switchKind<O extends Pick<DesignObject, 'recipe' | 'setAside'>>(object: O, id: string): O {
   const kind = stitchKind(id);
   const { recipe, setAside = [] } = object;
   if (!kind || recipe.kind === id) return object;

@@ -77,7 +77,7 @@ function decide(yes: boolean): void {
 
 /** The ready shape with some of its own numbers changed. */
 function own(changes: Record<string, unknown>): Item[] {
-  const [object] = bench.committedSelected as DesignObject<BoxOutline>[];
+  const [object] = bench.committedSelected as (DesignObject & { outline: BoxOutline })[];
   return [{ ...object, outline: { ...object.outline, ...changes } as BoxOutline }];
 }
 
@@ -167,7 +167,7 @@ const ENDS = [
 ];
 
 function setEnds(value: string): void {
-  const [object] = bench.committedSelected as DesignObject<BoxOutline>[];
+  const [object] = bench.committedSelected as (DesignObject & { outline: BoxOutline })[];
   if (object.outline.kind !== 'ellipse') return;
   const { arc: before, ...whole } = object.outline;
   const next =

@@ -19,7 +19,7 @@ const NEAR = 10;
 /** A new pull takes so much of the line along to both sides, in mm. */
 const REACH = 8;
 
-type Surrounding = DesignObject<SurroundOutline>;
+type Surrounding = DesignObject & { outline: SurroundOutline };
 
 const tidy = (v: number): number => Math.round(v * 100) / 100;
 

@@ -8,14 +8,14 @@ import { stitchKind } from '../../stitches/kinds.ts';
 import { clothById, type Cloth } from '../../materials/cloths.ts';
 import type { Check, Found } from '../finding.ts';
 
-const settingsOf = (object: DesignObject, cloth: Cloth): Record<string, SettingValue> => {
+const settingsOf = (object: Pick<DesignObject, 'recipe'>, cloth: Cloth): Record<string, SettingValue> => {
   const kind = stitchKind(object.recipe.kind);
   return kind ? completeSettings(kind, object.recipe, cloth) : {};
 };
 
 /** What a cloth asks of an object; null when the object suits it. */
 function unsuited(
-  object: DesignObject,
+  object: Pick<DesignObject, 'name' | 'recipe'>,
   cloth: Cloth,
 ): { sentence: string; fix: string; settings: Record<string, SettingValue>; kind?: string } | null {
   const s = settingsOf(object, cloth);

@@ -6,6 +6,7 @@ import { regionArea } from '../../geometry/region.ts';
 import { outlineLines } from '../../outlines/flatten.ts';
 import { outlineBounds } from '../../outlines/transform.ts';
 import { outlineRegion } from '../../outlines/region.ts';
+import { resolveDesign } from '../../resolve/resolve.ts';
 import { sewDesign } from '../../sewing/sew.ts';
 import { figuresOf } from '../../sewing/plan.ts';
 import { ReadError } from '../read-error.ts';
@@ -192,7 +193,7 @@ test('a design goes out as SVG and comes in again with the same outlines', () =>
   const again = readSvg(writeSvg(design, sewDesign(design)));
   expect(again.shapes).toHaveLength(2);
   again.shapes.forEach((shape, i) => {
-    const object = design.objects[i];
+    const object = resolveDesign(design).objects[i];
     if (object.kind !== 'object') throw new Error('an object was expected');
     expect(regionArea(outlineRegion(shape.outline))).toBeCloseTo(
       regionArea(outlineRegion(object.outline)),

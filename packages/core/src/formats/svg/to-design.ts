@@ -1,5 +1,5 @@
 // From a drawing to a design: fills become regions, strokes become lines with their width.
-import type { DesignObject, PlainDesign, PlainOutline, Recipe } from '../../design/types.ts';
+import type { Design, DesignObject, PlainOutline, Recipe } from '../../design/types.ts';
 import { emptyDesign } from '../../design/types.ts';
 import { nearestThread } from '../../materials/threads.ts';
 import { stitchKind } from '../../stitches/kinds.ts';
@@ -29,8 +29,8 @@ function lineRecipe(width: number, given: Recipe | null): Recipe {
 }
 
 /** A design with one object a fill and one a stroke, in the drawing's order. */
-export function designFromSvg(drawing: SvgDrawing, name: string, recipes: SvgRecipes = PLAIN): PlainDesign {
-  const objects: DesignObject<PlainOutline>[] = [];
+export function designFromSvg(drawing: SvgDrawing, name: string, recipes: SvgRecipes = PLAIN): Design {
+  const objects: DesignObject[] = [];
   const add = (label: string, outline: PlainOutline, recipe: Recipe, colour: string): void => {
     objects.push({
       id: `shape-${objects.length + 1}`,

@@ -8,7 +8,7 @@ import { insideRegion, regionArea, regionBounds } from '../../geometry/region.ts
 import { outlineRegion } from '../../outlines/region.ts';
 import { placedCopies, resolveDesign } from '../../resolve/resolve.ts';
 import { Move } from '../../sewing/plan.ts';
-import { sewDesign } from '../../sewing/sew.ts';
+import { sewDesign, sewResolved } from '../../sewing/sew.ts';
 import { combineJob } from './combine.ts';
 import { ungroupJob } from './groups.ts';
 import { JobError, type Job } from './job.ts';
@@ -192,8 +192,8 @@ describe('around', () => {
   test('blanket stitch reaches inwards, towards what it goes around', () => {
     const made = done(badge(), borderJob(badge(), ['a', 'b'], 'blanket'));
     const region = regionOf(made.design, made.select[0]);
-    const plan = sewDesign({
-      ...made.design,
+    const plan = sewResolved({
+      ...resolveDesign(made.design),
       objects: resolveDesign(made.design).objects.filter((o) => o.id === made.select[0]),
     });
     const sewn = [...plan.x.keys()].filter((k) => plan.move[k] === Move.stitch);

@@ -19,6 +19,10 @@ import { outlineLines } from '../../outlines/flatten.ts';
 import { parsePathData } from '../../outlines/path-data.ts';
 import { outlineRegion } from '../../outlines/region.ts';
 import { resolveDesign } from '../../resolve/resolve.ts';
+import { flatBend } from '../../outlines/live/bend.ts';
+import { figuresOf } from '../../sewing/plan.ts';
+import { sewDesign } from '../../sewing/sew.ts';
+import { stitchesJob } from '../../sewing/set-as-stitches.ts';
 import { itemBounds } from '../bounds.ts';
 import {
   bandJob,
@@ -334,6 +338,43 @@ describe('groups', () => {
     ]);
     const one = compoundJob(design, ['z', 't']);
     expect(areaOf(after(design, one), 't')).toBeCloseTo(64 + 200, 0);
+  });
+
+  /** Relief lines about a moon, in a group that is bent, or repeated, or both. */
+  const reliefIn = (more: Partial<Group>): Design => {
+    const ground = { ...object('ground', box(0, 0, 30, 20), 'relief'), relief: ['moon'] };
+    const moon = { ...object('moon', box(0, 0, 8, 8)), unsewn: true };
+    return designOf(group('g', [moon, ground], more));
+  };
+  const group = (id: string, objects: Item[], more: Partial<Group> = {}): Group => ({
+    ...{ id, name: id, kind: 'group', visible: true, locked: false, objects },
+    ...more,
+  });
+  const spacing = { count: 3, fit: 'step' as const, step: 40, gap: 0, length: 0, solve: 'gap' as const };
+  const repeat = { layout: { kind: 'row' as const, across: spacing, angle: 0 }, order: 'copies' as const };
+  const bend = flatBend({ x: 0, y: 0, width: 30, height: 20 }, 1, 1);
+
+  test.each<[string, Partial<Group>, (d: Design) => Job, number]>([
+    ['a repeat with relief lines, ungrouped', { repeat }, (d) => ungroupJob(d, ['g']), 3],
+    ['a bend with relief lines, ended', { bend }, (d) => endBendJob(d, ['g'], 'bent'), 1],
+    ['a bend and repeat with relief lines, ungrouped', { bend, repeat }, (d) => ungroupJob(d, ['g']), 3],
+    ['a bend and repeat with relief lines, ended', { bend, repeat }, (d) => endBendJob(d, ['g'], 'bent'), 3],
+    ['relief lines set as stitches', {}, (d) => stitchesJob(d, ['ground']), 1],
+  ])('%s can be saved, and keeps its stitches', (_what, more, job, copies) => {
+    const design = reliefIn(more);
+    const next = after(design, job(design));
+    const count = (d: Design): number => figuresOf(sewDesign(d)).stitches;
+    expect(count(next) / count(design)).toBeCloseTo(1, 2);
+    const sewn = [...everyLeaf(next.objects)].filter((l) => l.kind === 'stitches' || !l.unsewn);
+    expect(sewn).toHaveLength(copies);
+  });
+
+  test('a bent group that is repeated stands where its copies should', () => {
+    const design = designOf(
+      group('outer', [group('g', [object('a', box(0, 0, 30, 20))], { bend })], { repeat }),
+    );
+    const places = [...everyLeaf(resolveDesign(design).objects)].map((leaf) => itemBounds(leaf)!.minX);
+    expect(places.map(Math.round)).toEqual([-15, 25, 65]);
   });
 
   test('hide and lock', () => {

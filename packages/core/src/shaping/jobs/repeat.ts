@@ -7,8 +7,9 @@ import {
   type Group,
   type Item,
   type Layout,
-  type PlainDesign,
+  type PlainOutline,
   type Repeat,
+  type ResolvedDesign,
   type RowSpacing,
 } from '../../design/types.ts';
 import { applyMatrix, IDENTITY } from '../../geometry/matrix.ts';
@@ -162,10 +163,10 @@ export function endRepeatJob(design: Design, ids: readonly string[]): Job {
 }
 
 /** Which copy of a repeat a resolved item belongs to, from 0; null when it stands elsewhere. */
-export function copyNumber(plain: PlainDesign, repeat: string, id: string): number | null {
+export function copyNumber(plain: ResolvedDesign, repeat: string, id: string): number | null {
   const group = findItem(plain, repeat);
   if (group?.kind !== 'group') return null;
-  const holds = (item: Item): boolean =>
+  const holds = (item: Item<PlainOutline>): boolean =>
     item.id === id || (item.kind === 'group' && item.objects.some(holds));
   const found = group.objects.find(holds);
   return found ? (found.kind === 'group' && found.copy) || 0 : null;
