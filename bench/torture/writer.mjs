@@ -45,7 +45,7 @@ export class Writer {
     for (let k = 1; this.#going; k++) {
       const design = this.#design(k);
       const saveId = randomUUID();
-      const body = { basedOn, design, label: 'Save', saveId, unanswered };
+      const body = { basedOn, design, label: design.name, saveId, unanswered };
       unanswered = [...unanswered, saveId].slice(-50);
       const answer = await this.#call('PUT', `/designs/${this.id}`, body).catch(() => ({ status: 0 }));
       if (answer.status === 200) {
@@ -76,9 +76,21 @@ export class Writer {
     await this.#check(number, name);
   }
 
-  /** Whether every acknowledged save is. */
+  /** Whether every acknowledged save is: all of them by their labels, one in ten by what it holds. */
   async checkAll() {
-    for (const [number, name] of this.acknowledged) await this.#check(number, name);
+    const labels = new Map();
+    for (let before = ''; ;) {
+      const { status, data } = await this.#call('GET', `/designs/${this.id}/revisions${before}`);
+      if (status !== 200) return void this.faults.push(`revisions can't be listed: ${status}`);
+      for (const { number, label } of data.revisions) labels.set(number, label);
+      if (data.revisions.length < 500) break;
+      before = `?before=${data.revisions.at(-1).number}`;
+    }
+    for (const [number, name] of this.acknowledged) {
+      if (number > 1 && labels.get(number) !== name)
+        this.faults.push(`lost: ${name}, acknowledged as revision ${number}`);
+      if (number % 10 === 0) await this.#check(number, name);
+    }
   }
 
   async #check(number, name) {
