@@ -64,6 +64,23 @@ test('an older save is looked at, named, and brought back; undo takes that back'
   await history.getByRole('button', { name: 'Compare' }).click();
   await expect(page.getByLabel('Left: revision')).toHaveValue('5');
   await expect(page.getByLabel('Right: revision')).toHaveValue('6');
+  await page.reload();
+  await expect(page.getByLabel('Left: revision')).toHaveValue('5');
+});
+
+test('at a wrong address there is a page that says so, and for programs a sentence', async ({ page }) => {
+  await page.goto(`${rosehip.address}/bensch/7?x=1`);
+  await expect(page.getByRole('heading', { name: 'There is nothing at this address' })).toBeVisible();
+  await page.getByRole('link', { name: 'To the shelf' }).click();
+  await expect(page.getByRole('button', { name: 'New design' })).toBeVisible();
+  const answer = await page.request.get(`${rosehip.address}/api/nothing`, {
+    headers: { accept: 'text/html' },
+  });
+  expect([answer.status(), (await answer.json()).error.message]).toEqual([
+    404,
+    'There is nothing at /api/nothing.',
+  ]);
+  expect((await page.request.get(`${rosehip.address}/assets/gone.js`)).status()).toBe(404);
 });
 
 test('what was deleted can be put back later', async ({ page }) => {

@@ -64,7 +64,12 @@ export async function readAny(path: string, svgRecipes?: SvgRecipes): Promise<De
     return design;
   }
   const text = new TextDecoder().decode(bytes);
-  if (kind === 'design') return readDesignFile(text);
+  if (kind === 'design') {
+    const notes: string[] = [];
+    const design = readDesignFile(text, notes);
+    for (const note of notes) console.error(`note: ${note}`);
+    return design;
+  }
   const drawing = readSvg(text);
   for (const note of drawing.notes) console.error(`note: ${note}`);
   return designFromSvg(drawing, name, svgRecipes);

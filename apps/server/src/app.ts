@@ -2,10 +2,10 @@
 import { existsSync } from 'node:fs';
 import helmet from '@fastify/helmet';
 import fastifyStatic from '@fastify/static';
-import Fastify, { type FastifyInstance } from 'fastify';
+import Fastify, { type FastifyInstance, type FastifyRequest } from 'fastify';
 import { Nightly } from './backup/nightly.ts';
 import type { Connection, Database } from './database/connect.ts';
-import { beforeRoutes, handleErrors, HttpError } from './errors.ts';
+import { beforeRoutes, handleErrors, HttpError, nothingHere } from './errors.ts';
 import { DatabaseWatch } from './database/watch.ts';
 import { Summaries, type SummaryOptions } from './jobs/summaries.ts';
 import { limitRequests } from './limits.ts';
@@ -41,6 +41,12 @@ export interface AppOptions {
 const WEB = new URL('../../web/dist', import.meta.url).pathname;
 const BODY_LIMIT = 20_000_000;
 const LOOPBACK = new Set(['127.0.0.1', 'localhost', '[::1]']);
+
+/** Does a person look for a page here? */
+const wantsPage = ({ method, url, headers }: FastifyRequest): boolean =>
+  (method === 'GET' || method === 'HEAD') &&
+  !url.startsWith('/api/') &&
+  (headers.accept ?? '').includes('text/html');
 
 /** Builds the server on an open database; closing it leaves the database open. */
 export async function buildApp({ db, url }: Connection, options: AppOptions = {}): Promise<FastifyInstance> {
@@ -109,11 +115,12 @@ export async function buildApp({ db, url }: Connection, options: AppOptions = {}
       maxAge: '1y',
       immutable: true,
     });
-    // The interface has its own addresses: each of them is answered with its page.
-    for (const path of ['/', '/backup', '/deleted', '/bench/:id', '/bench/:id/compare'])
-      app.get(path, { schema: {} }, (_request, reply) =>
-        reply.header('cache-control', 'no-cache').sendFile('index.html', { maxAge: 0, immutable: false }),
-      );
-  }
+    // The interface has its own addresses, and says itself when there is nothing at one.
+    app.setNotFoundHandler((request, reply) =>
+      wantsPage(request)
+        ? reply.header('cache-control', 'no-cache').sendFile('index.html', { maxAge: 0, immutable: false })
+        : nothingHere(request, reply),
+    );
+  } else app.setNotFoundHandler(nothingHere);
   return app;
 }

@@ -70,10 +70,10 @@ export const beforeRoutes = {
   },
 };
 
+export const nothingHere = (request: FastifyRequest, reply: FastifyReply): FastifyReply =>
+  answer(reply, 404, 'not-found', `There is nothing at ${request.url.slice(0, 120)}.`);
+
 export function handleErrors(app: FastifyInstance): void {
-  app.setNotFoundHandler((request, reply) =>
-    answer(reply, 404, 'not-found', `There is nothing at ${request.url.slice(0, 120)}.`),
-  );
   app.setErrorHandler((error: FastifyError, request, reply) => {
     if (error instanceof Conflict)
       return answer(reply, 409, 'conflict', error.message, { current: error.current });

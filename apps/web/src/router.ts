@@ -14,6 +14,6 @@ export const router = createRouter({
       component: () => import('./compare/ComparePage.vue'),
       props: true,
     },
-    { path: '/:rest(.*)*', redirect: { name: 'shelf' } },
+    { path: '/:rest(.*)*', name: 'nothing', component: () => import('./shelf/NothingPage.vue') },
   ],
 });

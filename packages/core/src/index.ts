@@ -8,6 +8,8 @@ export * from './geometry/edge-index.ts';
 export * from './design/types.ts';
 export * from './design/tree.ts';
 export * from './design/live.ts';
+export * from './design/live-outline.ts';
+export * from './design/references.ts';
 export * from './design/commands.ts';
 export * from './materials/cloths.ts';
 export * from './materials/hoops.ts';

@@ -3,7 +3,7 @@ import {
   findPlace,
   leavesAt,
   leavesInside,
-  sourcesOf,
+  referencesOf,
   type Bounds,
   type Leaf,
   type PlainOutline,
@@ -33,7 +33,7 @@ export function usePicking() {
   /** Shapes that are set aside can be met only where they are seen: in Lines, or about what is made from them. */
   function isSeen(leaf: Leaf<PlainOutline>): boolean {
     if (leaf.kind !== 'object' || !leaf.unsewn || view.view === 'lines') return true;
-    return bench.selection.includes(leaf.id) || bench.selected.some((s) => sourcesOf(s).includes(leaf.id));
+    return bench.selection.includes(leaf.id) || bench.selected.some((s) => referencesOf(s).includes(leaf.id));
   }
 
   const leaves = (at: Point) =>

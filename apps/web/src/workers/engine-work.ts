@@ -194,7 +194,10 @@ const engine = {
           return { problem: ['The drawing holds nothing that can be stitched.', ...drawing.notes].join(' ') };
         return { design: designFromSvg(drawing, name), notes: drawing.notes };
       }
-      if (/\.json$/i.test(fileName)) return { design: readDesignFile(text), notes: [] };
+      if (/\.json$/i.test(fileName)) {
+        const notes: string[] = [];
+        return { design: readDesignFile(text, notes), notes };
+      }
       return { problem: 'Only .rosehip.json, .svg and .dst files can be brought in.' };
     } catch (error) {
       if (error instanceof ReadError) return { problem: error.message };

@@ -1,7 +1,8 @@
 // Editing commands. Each is plain data with a label; applying one gives a new design, which shares all that
 // did not change with the old one, and the command that takes it back.
 import { copiesWanted, MOST_MADE } from './copies.ts';
-import { findCycle, sourcesOf } from './live.ts';
+import { findCycle } from './live.ts';
+import { shapedBy } from './references.ts';
 import { everyItem, findPlace } from './tree.ts';
 import type { Design, DesignChanges, Item } from './types.ts';
 
@@ -53,7 +54,7 @@ function bringsLive(command: Command): boolean {
   if (command.do === 'batch') return command.commands.some(bringsLive);
   if (command.do === 'move') return command.parent !== null;
   if (command.do !== 'insert' && command.do !== 'replace') return false;
-  return [...everyItem([command.item])].some((item) => sourcesOf(item).length > 0);
+  return [...everyItem([command.item])].some((item) => shapedBy(item).length > 0);
 }
 
 /** Does the command put in anything? Then there could be more copies than before. */

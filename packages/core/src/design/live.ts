@@ -1,17 +1,9 @@
-// What hangs on what: outlines that are made from other objects.
+// What hangs on what: items that are made from others, stand along them, show them or keep clear of them.
 import { everyItem, everyLeaf, findItem } from './tree.ts';
-import type { Design, DesignObject, Group, Item, LiveOutline, Outline, PlainOutline } from './types.ts';
+import { referencesOf, shapedBy, withReferences } from './references.ts';
+import type { Design, DesignObject, Group, Item } from './types.ts';
 
-export const isLive = (outline: Outline): outline is LiveOutline => 'of' in outline;
-export const isPlain = (outline: Outline): outline is PlainOutline => !('of' in outline);
-
-/** What an item is made from, or follows: sources of its outline, the line that copies stand along. */
-export function sourcesOf(item: Item): string[] {
-  if (item.kind === 'object') return isLive(item.outline) ? item.outline.of : [];
-  return item.kind === 'group' && item.repeat?.layout.kind === 'path' ? [item.repeat.layout.along] : [];
-}
-
-/** What is made from one of these, or follows one, in sewing order; what stands inside them counts too. */
+/** What refers to one of these in any way, in sewing order; what stands inside them counts too. */
 export function dependentsOf(design: Design, ids: Iterable<string>): (DesignObject | Group)[] {
   const wanted = new Set<string>();
   for (const id of ids) {
@@ -20,7 +12,7 @@ export function dependentsOf(design: Design, ids: Iterable<string>): (DesignObje
   }
   return [...everyItem(design.objects)].filter(
     (item): item is DesignObject | Group =>
-      item.kind !== 'stitches' && !wanted.has(item.id) && sourcesOf(item).some((s) => wanted.has(s)),
+      item.kind !== 'stitches' && !wanted.has(item.id) && referencesOf(item).some((s) => wanted.has(s)),
   );
 }
 
@@ -34,10 +26,10 @@ export function ingredientsOf(design: Design, items: readonly Item[]): Item[] {
   const found: Item[] = [];
   const users = new Map<string, string[]>();
   for (const item of everyItem(design.objects))
-    for (const s of sourcesOf(item)) users.set(s, [...(users.get(s) ?? []), item.id]);
+    for (const s of referencesOf(item)) users.set(s, [...(users.get(s) ?? []), item.id]);
   const queue = [...everyItem(items)];
   for (let next = queue.shift(); next; next = queue.shift()) {
-    for (const id of sourcesOf(next)) {
+    for (const id of referencesOf(next)) {
       const source = owned.has(id) ? null : findItem(design, id);
       if (!source || [...everyLeaf([source])].some((l) => l.kind !== 'object' || !l.unsewn)) continue;
       if (!users.get(id)!.every((user) => owned.has(user))) continue;
@@ -59,7 +51,7 @@ export function findCycle(design: Design): string[] | null {
     if (known === 'open') return [...trail.slice(trail.indexOf(item)), item].map((i) => i.name);
     state.set(item.id, 'open');
     trail.push(item);
-    const follows = sourcesOf(item).flatMap((id) => findItem(design, id) ?? []);
+    const follows = shapedBy(item).flatMap((id) => findItem(design, id) ?? []);
     for (const n of item.kind === 'group' ? [...item.objects, ...follows] : follows) {
       const ring = visit(n);
       if (ring) return ring;
@@ -75,31 +67,13 @@ export function findCycle(design: Design): string[] | null {
   return null;
 }
 
-/** Copies with new ids; outlines that are made from others among them follow the copies. */
+/** Copies with new ids; what refers to others among them refers to their copies. */
 export function copiesOf(items: readonly Item[], makeId: () => string): Item[] {
   const ids = new Map<string, string>();
   for (const item of everyItem(items)) ids.set(item.id, makeId());
   const copy = (item: Item): Item => {
-    const id = ids.get(item.id)!;
-    const follow = (of: string[]): string[] => of.map((s) => ids.get(s) ?? s);
-    if (item.kind === 'group') {
-      const { repeat } = item;
-      const layout =
-        repeat?.layout.kind === 'path'
-          ? { ...repeat.layout, along: follow([repeat.layout.along])[0] }
-          : repeat?.layout;
-      const objects = item.objects.map(copy);
-      return { ...item, id, objects, ...(repeat && layout && { repeat: { ...repeat, layout } }) };
-    }
-    if (item.kind === 'stitches') return { ...item, id };
-    const { outline, keepClear, relief } = item;
-    return {
-      ...item,
-      id,
-      outline: isLive(outline) ? { ...outline, of: follow(outline.of) } : outline,
-      ...(keepClear && { keepClear: { ...keepClear, of: follow(keepClear.of) } }),
-      ...(relief && { relief: follow(relief) }),
-    };
+    const made = withReferences({ ...item, id: ids.get(item.id)! }, (id) => ids.get(id) ?? id);
+    return made.kind === 'group' ? { ...made, objects: made.objects.map(copy) } : made;
   };
   return items.map(copy);
 }

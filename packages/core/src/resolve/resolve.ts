@@ -2,7 +2,7 @@
 // made, copies of repeats added, room kept clear, sheets bent, what lies hidden left out.
 //
 // Nothing is made twice: an outline is made anew only when it, or one that it is made from, has changed.
-import { isLive } from '../design/live.ts';
+import { isLive } from '../design/live-outline.ts';
 import { MOST_MADE } from '../design/copies.ts';
 import { everyItem, everyLeaf, findPlace, originOf } from '../design/tree.ts';
 import type {
@@ -161,6 +161,15 @@ class Resolver {
     return this.seenFrom(id, this.items.get(beside)?.inside ?? [], 'outline');
   }
 
+  /** The outline of an object on its sheet, less the room that it keeps around those of its `of` that `counts` says. */
+  withRoom(id: string, counts: (id: string) => boolean): PlainOutline | null {
+    const found = this.items.get(id);
+    if (found?.item.kind !== 'object') return null;
+    const plain = { ...found.item, outline: this.flatOutline(found.item, found.inside), raised: undefined };
+    const cleared = this.cleared(plain, found.inside, counts);
+    return cleared.kind === 'object' ? cleared.outline : null;
+  }
+
   inside(id: string): Group[] {
     return this.items.get(id)?.inside ?? [];
   }
@@ -310,6 +319,13 @@ export function resolvedItem(design: Design, id: string): Item<PlainOutline> | n
  */
 export const outlinesBeside = (design: Design, id: string, beside = id): PlainOutline[] =>
   new Resolver(design).seenBeside(id, beside);
+
+/** The outline of an object on its own sheet, less the room that it keeps around those that `counts` says; null for others. */
+export const outlineWithRoom = (
+  design: Design,
+  id: string,
+  counts: (id: string) => boolean,
+): PlainOutline | null => new Resolver(design).withRoom(id, counts);
 
 /** Where the copies of a repeat stand on its sheet, and what its numbers came to; null when it is none. */
 export function placedCopies(design: Design, id: string): Placed | null {

@@ -1,5 +1,7 @@
 // Moving, sizing, turning and mirroring items of a design, with all that belongs to them.
-import { ingredientsOf, isLive, sourcesOf } from '../design/live.ts';
+import { ingredientsOf } from '../design/live.ts';
+import { referencesOf } from '../design/references.ts';
+import { isLive } from '../design/live-outline.ts';
 import { everyItem } from '../design/tree.ts';
 import type {
   Bend,
@@ -219,7 +221,7 @@ export function transformPlain(item: Item<PlainOutline>, m: Matrix): Item<PlainO
  * that stay behind is moved by a map of its own.
  */
 export function transformItems(design: Design, items: readonly Item[], m: Matrix): Item[] {
-  const ingredients = items.some((item) => [...everyItem([item])].some((i) => sourcesOf(i).length))
+  const ingredients = items.some((item) => [...everyItem([item])].some((i) => referencesOf(i).length))
     ? ingredientsOf(design, items)
     : [];
   const all = [...items, ...ingredients];

@@ -1,6 +1,7 @@
 // Sets objects as plain stitches, which stay as they are whatever is done to outlines.
 import type { Design, DesignObject, StitchesObject } from '../design/types.ts';
 import { dependentsOf, ingredientsOf } from '../design/live.ts';
+import { shapedBy } from '../design/references.ts';
 import { findItem } from '../design/tree.ts';
 import { resolveDesign } from '../resolve/resolve.ts';
 import { inOrder, JobBuilder, JobError, objectsIn, type Job } from '../shaping/jobs/job.ts';
@@ -37,14 +38,13 @@ function stitchesOf(design: Design, object: DesignObject): StitchesObject | null
 }
 
 /** Turns objects into the stitches that they have now. What else is made from them is made plain first. */
-export function stitchesJob(design: Design, ids: readonly string[]): Job {
-  const objects = objectsIn(inOrder(design, ids)).filter((o) => !o.unsewn);
+export function stitchesJob(design: Design, chosen: readonly string[]): Job {
+  const objects = objectsIn(inOrder(design, chosen)).filter((o) => !o.unsewn);
   if (!objects.length) throw new JobError('Select an object that is sewn first.');
   const builder = new JobBuilder(design, 'Set as stitches');
-  const hanging = dependentsOf(
-    design,
-    objects.map((o) => o.id),
-  );
+  const ids = new Set(objects.map((o) => o.id));
+  // Stitches can be shown and kept clear of as outlines can; nothing can be made from them.
+  const hanging = dependentsOf(design, ids).filter((item) => shapedBy(item).some((id) => ids.has(id)));
   makePlain(builder, design, hanging);
   const served = ingredientsOf(design, objects);
   for (const object of objects) {
@@ -53,5 +53,5 @@ export function stitchesJob(design: Design, ids: readonly string[]): Job {
     builder.replace(stitches);
   }
   for (const item of served) if (findItem(builder.design, item.id)) builder.remove(item.id);
-  return builder.job([...ids]);
+  return builder.job([...chosen]);
 }

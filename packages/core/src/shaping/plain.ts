@@ -89,6 +89,22 @@ export const compoundOf = (outlines: readonly PlainOutline[]): PathOutline => ({
   paths: outlines.flatMap(outlinePaths),
 });
 
+/** An unsewn shape for relief lines to show. */
+export function shownShape(by: DesignObject, outlines: readonly PlainOutline[]): DesignObject {
+  const { visible, locked, recipe, thread } = by;
+  return {
+    id: newId(),
+    name: `Shown by ${by.name}`.slice(0, 120),
+    kind: 'object',
+    visible,
+    locked,
+    outline: pathOutline(compoundOf(outlines), true),
+    recipe,
+    thread,
+    unsewn: true,
+  };
+}
+
 /**
  * What an item is made of, bent and plain, with points of its own, as items of a document: for groups whose bend ends.
  * Copies of repeats in it become items of their own.
@@ -112,20 +128,7 @@ function freeItem(item: Item<PlainOutline>): Item[] {
       outline: outline.kind === 'path' ? { ...outline, paths: fitted(outline.paths) } : outline,
     };
     if (!raised?.length || !isCopy) return [free];
-    const { name, visible, locked, recipe, thread } = free;
-    const shown: DesignObject = {
-      ...{
-        id: newId(),
-        name: `Shown by ${name}`.slice(0, 120),
-        kind: 'object',
-        visible,
-        locked,
-        recipe,
-        thread,
-      },
-      outline: pathOutline(compoundOf(raised), true),
-      unsewn: true,
-    };
+    const shown = shownShape(free, raised);
     return [shown, { ...free, relief: [shown.id] }];
   }
   const { bend: _, copy: __, repeat: ___, ...group } = item;

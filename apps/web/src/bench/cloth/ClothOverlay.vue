@@ -12,7 +12,8 @@ import {
   rotation,
   skewing,
   multiply,
-  sourcesOf,
+  referencesFor,
+  shapedBy,
   stitchKind,
   threadByCode,
   turned,
@@ -59,12 +60,12 @@ const outlines = computed(() => {
   if (view.tool === 'points' && only?.kind === 'object' && isPlain(only.outline)) return '';
   return bench.selectedPlain.map(outlinesOf).join('');
 });
-/** What the selected objects are made from, dashed. */
+/** What the selected objects are made from, or show, dashed. */
 const sources = computed(() => {
   const { design } = bench;
   if (!design) return '';
   return bench.selected
-    .flatMap(sourcesOf)
+    .flatMap((item) => [...shapedBy(item), ...referencesFor(item, 'shows')])
     .flatMap((id) => resolvedItem(design, id) ?? [])
     .map(outlinesOf)
     .join('');

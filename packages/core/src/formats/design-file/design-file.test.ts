@@ -12,7 +12,7 @@ import {
 import { figuresOf } from '../../sewing/plan.ts';
 import { sewDesign } from '../../sewing/sew.ts';
 import { ReadError } from '../read-error.ts';
-import { readDesignFile, writeDesignFile } from './read.ts';
+import { checkDesign, readDesignFile, writeDesignFile } from './read.ts';
 
 /** Places as people draw them, and the odd ones that only machines make. */
 const coordinate = fc.oneof(
@@ -225,4 +225,26 @@ describe('the design file', () => {
 test('schema and validator are made from the table of kinds as it is now', () => {
   for (const { file, text } of generated())
     expect(readFileSync(file, 'utf8') === text, file.pathname).toBe(true);
+});
+
+test('references that lead nowhere are left out with a sentence', () => {
+  const base = { name: 'Ground', kind: 'object', visible: true, locked: false, thread: '222' } as const;
+  const outline = { kind: 'ellipse' as const, x: 0, y: 0, width: 20, height: 20, turn: 0 };
+  const recipe = { kind: 'relief', settings: {} };
+  const ground = {
+    ...base,
+    id: 'g',
+    outline,
+    recipe,
+    relief: ['moon', 'm'],
+    keepClear: { of: ['sun'], margin: 1 },
+  };
+  const there = { ...base, id: 'm', outline, recipe };
+  const notes: string[] = [];
+  const design = checkDesign({ ...emptyDesign('x'), objects: [ground, there] }, notes);
+  expect(design.objects).toEqual([{ ...base, id: 'g', outline, recipe, relief: ['m'] }, there]);
+  expect(notes).toEqual([
+    '"Ground" shows "moon", which is not in the design: that was left out.',
+    '"Ground" keeps clear of "sun", which is not in the design: that was left out.',
+  ]);
 });

@@ -1,5 +1,6 @@
 // Reads and writes the design file (.rosehip.json), and checks every design that comes in from anywhere.
-import { findCycle, sourcesOf } from '../../design/live.ts';
+import { findCycle } from '../../design/live.ts';
+import { lost, withReferences } from '../../design/references.ts';
 import { copiesWanted, MOST_MADE } from '../../design/copies.ts';
 import { everyItem } from '../../design/tree.ts';
 import type { Design, Item } from '../../design/types.ts';
@@ -55,14 +56,27 @@ function checkWhole(items: Item[], seen: Set<string>, depth: number, points: { c
   }
 }
 
-/** Outlines made from others: what they are made from must be there, and never themselves. */
-function checkSources(design: Design, ids: ReadonlySet<string>): void {
+/**
+ * What items refer to must be there, and nothing may be made from itself. References that an item can do without are left
+ * out when they lead nowhere, with a sentence in `notes`.
+ */
+function checkReferences(design: Design, ids: ReadonlySet<string>, notes: string[]): Design {
+  let healed = false;
   for (const item of everyItem(design.objects))
-    for (const id of sourcesOf(item))
-      if (!ids.has(id))
-        throw new ReadError(`"${item.name}" is made from "${id}", which is not in the design.`);
+    for (const { id, use, shapes } of lost(item, ids)) {
+      const what = use === 'stands along' ? 'repeated along' : use;
+      const sentence = `"${item.name}" ${shapes ? 'is ' : ''}${what} "${id}", which is not in the design`;
+      if (shapes) throw new ReadError(`${sentence}.`);
+      notes.push(`${sentence}: that was left out.`);
+      healed = true;
+    }
   const ring = findCycle(design);
   if (ring) throw new ReadError(`Objects are made from each other in a ring: ${ring.join(' → ')}.`);
+  const heal = (item: Item): Item => {
+    const made = withReferences(item, (id) => (ids.has(id) ? id : null));
+    return made.kind === 'group' ? { ...made, objects: made.objects.map(heal) } : made;
+  };
+  return healed ? { ...design, objects: design.objects.map(heal) } : design;
 }
 
 /** How deep arrays and objects are nested, measured without recursion. */
@@ -82,8 +96,8 @@ function nesting(text: string): number {
   return most;
 }
 
-/** Takes a value as a design. Throws ReadError with the first thing that is wrong. */
-export function checkDesign(value: unknown): Design {
+/** Takes a value as a design; what was healed is told in `notes`. Throws ReadError with the first thing that is wrong. */
+export function checkDesign(value: unknown, notes: string[] = []): Design {
   if (typeof value !== 'object' || value === null || Array.isArray(value))
     throw new ReadError('This is no Rosehip design: a design file holds one JSON object.');
   const { format, version } = value as { format?: unknown; version?: unknown };
@@ -97,17 +111,17 @@ export function checkDesign(value: unknown): Design {
   const design = value as Design;
   const ids = new Set<string>();
   checkWhole(design.objects, ids, 1, { count: 0 });
-  checkSources(design, ids);
+  const healed = checkReferences(design, ids, notes);
   const copies = copiesWanted(design.objects);
   if (copies > MOST_MADE)
     throw new ReadError(
       `The repeats of this design make ${copies} objects together; at most ${MOST_MADE} can be made. Take fewer copies, or repeats that stand in each other apart.`,
     );
-  return design;
+  return healed;
 }
 
-/** Reads the text of a design file. Throws ReadError. */
-export function readDesignFile(text: string): Design {
+/** Reads the text of a design file; what was healed is told in `notes`. Throws ReadError. */
+export function readDesignFile(text: string, notes: string[] = []): Design {
   checkSize(text.length);
   if (nesting(text) > 4 * READ_LIMITS.nesting)
     throw new ReadError('The file is nested too deep to be a design.');
@@ -118,7 +132,7 @@ export function readDesignFile(text: string): Design {
     const what = (error as Error).message.replace(/^JSON\.parse: /, '');
     throw new ReadError(`The file is not whole JSON: ${what}.`);
   }
-  return checkDesign(value);
+  return checkDesign(value, notes);
 }
 
 export const writeDesignFile = (design: Design): string => `${JSON.stringify(design, null, 1)}\n`;

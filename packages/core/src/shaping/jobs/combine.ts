@@ -1,5 +1,5 @@
 // Jobs that make live outlines: shapes combined, split and cut, outlines at a distance, bands and edges.
-import { isLive } from '../../design/live.ts';
+import { isLive } from '../../design/live-outline.ts';
 import { findItem } from '../../design/tree.ts';
 import {
   newId,

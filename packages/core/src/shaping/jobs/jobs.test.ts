@@ -39,7 +39,16 @@ import {
 import { surroundJob } from './surround.ts';
 import { bendAgain, bendJob, endBendJob, groupJob, setItemsJob, ungroupJob } from './groups.ts';
 import { inOrder, JobError, type Job } from './job.ts';
-import { compoundJob, duplicateJob, partsJob, pasteJob, plainJob, portable, removeJob } from './plain.ts';
+import {
+  compoundJob,
+  duplicateJob,
+  hangingOn,
+  partsJob,
+  pasteJob,
+  plainJob,
+  portable,
+  removeJob,
+} from './plain.ts';
 
 const box = (x: number, y: number, width: number, height: number): PlainOutline => ({
   kind: 'rectangle',
@@ -262,6 +271,73 @@ describe('making plain, removing and copying', () => {
     const one = compoundJob(apart, parts.select);
     expect(areaOf(after(apart, one), one.select[0])).toBeCloseTo(200);
     expect(() => partsJob(pair, ['a'])).toThrow('This is in one piece already.');
+  });
+});
+
+describe('what relief lines show, and what room is kept around', () => {
+  const ground: DesignObject = { ...object('ground', box(0, 0, 40, 30), 'relief'), relief: ['moon'] };
+  const moon = object('moon', box(0, 0, 10, 10));
+  const field: DesignObject = {
+    ...object('field', box(0, 0, 40, 30)),
+    keepClear: { of: ['moon', 'star'], margin: 2 },
+  };
+  const star = object('star', box(14, 0, 4, 4));
+  const count = (d: Design, id: string): number =>
+    figuresOf(
+      sewDesign({ ...d, objects: d.objects.filter((o) => o.id === id || (o.kind === 'object' && o.unsewn)) }),
+    ).stitches;
+
+  test('deleting it is asked about; the lines stay as they are', () => {
+    const design = designOf({ ...moon, unsewn: true }, ground);
+    expect(hangingOn(design, ['moon']).map((i) => i.id)).toEqual(['ground']);
+    const next = after(design, removeJob(design, ['moon']));
+    expect(findItem(next, 'moon')).toBeNull();
+    expect(count(next, 'ground')).toBe(count(design, 'ground'));
+    // Or it goes too.
+    expect(after(design, removeJob(design, ['moon'], 'remove')).objects).toEqual([]);
+  });
+
+  test('the room around what is deleted stays, and the other room stays alive', () => {
+    const design = designOf(moon, star, field);
+    expect(hangingOn(design, ['moon']).map((i) => i.id)).toEqual(['field']);
+    const next = after(design, removeJob(design, ['moon']));
+    expect(areaOf(next, 'field')).toBeCloseTo(areaOf(design, 'field'), 0);
+    expect((findItem(next, 'field') as DesignObject).keepClear?.of).toEqual(['star']);
+    const without = after(next, removeJob(next, ['star']));
+    expect(areaOf(without, 'field')).toBeCloseTo(areaOf(design, 'field'), 0);
+    expect((findItem(without, 'field') as DesignObject).keepClear).toBeUndefined();
+  });
+
+  test('goes along to another design, or stays behind with the lines and the room as they are', () => {
+    const served = designOf({ ...moon, unsewn: true }, ground);
+    expect(portable(served, ['ground']).map((i) => i.id)).toEqual(['moon', 'ground']);
+    for (const [design, id] of [
+      [designOf(moon, ground), 'ground'],
+      [designOf(moon, star, field), 'field'],
+    ] as const) {
+      const objects = portable(design, [id]);
+      const alone = { ...design, objects };
+      expect(() => checkDesign(JSON.parse(writeDesignFile(alone)))).not.toThrow();
+      expect(objects.some((o) => o.id === 'moon')).toBe(false);
+      if (id === 'field') expect(areaOf(alone, id)).toBeCloseTo(areaOf(design, id), 0);
+      else expect(count(alone, id)).toBeGreaterThan(0);
+    }
+  });
+
+  test('copies show and keep clear of each other’s own', () => {
+    const design = designOf({ ...moon, unsewn: true }, ground);
+    const next = after(design, duplicateJob(design, ['ground'], translation(50, 0)));
+    const copy = next.objects.find(
+      (o) => o.kind === 'object' && o.relief && o.id !== 'ground',
+    ) as DesignObject;
+    expect(copy.relief).not.toEqual(['moon']);
+    expect(findItem(next, copy.relief![0])).not.toBeNull();
+  });
+
+  test('what is set as stitches is shown and kept clear of as before', () => {
+    const design = designOf(moon, star, field);
+    const next = after(design, stitchesJob(design, ['moon']));
+    expect((findItem(next, 'field') as DesignObject).keepClear?.of).toEqual(['moon', 'star']);
   });
 });
 

@@ -1,8 +1,10 @@
 // Jobs that end what is live, take things apart and put them together for good, copy and remove.
-import { copiesOf, dependentsOf, ingredientsOf, isLive } from '../../design/live.ts';
+import { copiesOf, dependentsOf, ingredientsOf } from '../../design/live.ts';
+import { referencesOf, shapedBy } from '../../design/references.ts';
 import { everyItem, findItem } from '../../design/tree.ts';
 import { newId, type Design, type DesignObject, type Group, type Item } from '../../design/types.ts';
 import { sewnFrom } from '../../stitches/kinds.ts';
+import { loosened } from '../loosened.ts';
 import { compoundOf, madePlain, partsOf } from '../plain.ts';
 import { transformItems } from '../../resolve/transform-items.ts';
 import { brokenOut } from '../broken-out.ts';
@@ -19,22 +21,48 @@ export function plainJob(design: Design, ids: readonly string[]): Job {
   return builder.job(items.filter((i) => findItem(builder.design, i.id)).map((i) => i.id));
 }
 
-/** Replaces objects by plain ones; those of which nothing is left stay as a dot where they were: they are removed. */
+/**
+ * What an item becomes when these are gone, or, without `gone`, when nothing it is made from is followed any more: the
+ * item itself, last, after what it needs beside it. Nothing when nothing is left of it.
+ */
+function onItsOwn(design: Design, item: DesignObject | Group, gone?: ReadonlySet<string>): Item[] {
+  const ends = !gone || shapedBy(item).some((id) => gone.has(id));
+  if (item.kind === 'group') return [ends ? brokenOut(design, item) : item];
+  const plain = ends ? madePlain(design, item) : item;
+  if (!plain) return [];
+  return gone ? loosened(design, plain, gone) : [plain];
+}
+
+/**
+ * Replaces items by plain ones; those of which nothing is left are removed. With `gone`, only what refers to those is
+ * given up; else all that outlines are made from.
+ */
 export function makePlain(
   builder: JobBuilder,
   design: Design,
   items: readonly (DesignObject | Group)[],
+  gone?: ReadonlySet<string>,
 ): void {
   const served = ingredientsOf(design, items);
-  for (const object of items) {
-    const plain = object.kind === 'group' ? brokenOut(design, object) : madePlain(design, object);
-    if (plain) builder.replace(plain);
-    else builder.remove(object.id);
+  for (const item of items) {
+    const made = onItsOwn(design, item, gone);
+    const plain = made.pop();
+    if (!plain) {
+      builder.remove(item.id);
+      continue;
+    }
+    builder.insertBefore(made, item.id);
+    builder.replace(plain);
   }
-  for (const item of served) if (findItem(builder.design, item.id)) builder.remove(item.id);
+  const needed = new Set([...everyItem(builder.design.objects)].flatMap(referencesOf));
+  for (const item of served)
+    if (!needed.has(item.id) && findItem(builder.design, item.id)) builder.remove(item.id);
 }
 
-/** What is made from these items or follows them, directly and in turn, and does not go with them. */
+/** Ids of these items and of all that stands in them. */
+const idsIn = (items: readonly Item[]): Set<string> => new Set([...everyItem(items)].map((i) => i.id));
+
+/** What refers to these items in any way, directly and in turn, and does not go with them. */
 export function hangingOn(design: Design, ids: readonly string[]): (DesignObject | Group)[] {
   const items = inOrder(design, ids);
   const gone = new Set([...items, ...ingredientsOf(design, items)].map((i) => i.id));
@@ -67,7 +95,7 @@ export function removeJob(
     design,
     gone.map((i) => i.id),
   );
-  makePlain(builder, design, left);
+  makePlain(builder, design, left, idsIn(gone));
   for (const item of gone) if (findItem(builder.design, item.id)) builder.remove(item.id);
   return { ...builder.job([]), madePlain: left.map((o) => o.name) };
 }
@@ -76,17 +104,16 @@ export function removeJob(
 export function portable(design: Design, ids: readonly string[]): Item[] {
   const items = inOrder(design, ids);
   const all = [...ingredientsOf(design, items), ...items];
-  const own = new Set([...everyItem(all)].map((i) => i.id));
-  const plain = (item: Item): Item => {
-    if (item.kind === 'group') {
-      const { repeat } = item;
-      if (repeat?.layout.kind === 'path' && !own.has(repeat.layout.along)) return brokenOut(design, item);
-      return { ...item, objects: item.objects.map(plain) };
-    }
-    if (item.kind !== 'object' || !isLive(item.outline)) return item;
-    return item.outline.of.every((id) => own.has(id)) ? item : (madePlain(design, item) ?? item);
+  const own = idsIn(all);
+  const left = new Set([...everyItem(all)].flatMap(referencesOf).filter((id) => !own.has(id)));
+  const plain = (item: Item): Item[] => {
+    if (item.kind === 'stitches') return [item];
+    const alone = onItsOwn(design, item, left);
+    return alone.map((one) =>
+      one.kind === 'group' && one === item ? { ...one, objects: one.objects.flatMap(plain) } : one,
+    );
   };
-  return all.map(plain);
+  return all.flatMap(plain);
 }
 
 /** Puts copies of items on top, moved by a map; the copies of `chosen` are selected. */
@@ -154,7 +181,7 @@ export function compoundJob(design: Design, ids: readonly string[]): Job {
     design,
     others.map((o) => o.id),
   ).filter((d) => d.kind === 'group' || !objects.includes(d));
-  makePlain(builder, design, hanging);
+  makePlain(builder, design, hanging, idsIn(others));
   builder.replace({ ...first, outline: { kind: 'path', paths } });
   for (const item of [...others, ...served]) if (findItem(builder.design, item.id)) builder.remove(item.id);
   return builder.job([first.id]);

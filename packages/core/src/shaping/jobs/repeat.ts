@@ -1,5 +1,5 @@
 // Jobs on repeats: made, copies left out and broken out, and what is repeated brought to where its first copy stands.
-import { isLive } from '../../design/live.ts';
+import { isLive } from '../../design/live-outline.ts';
 import { applyCommand, type Applied, type Command } from '../../design/commands.ts';
 import { everyItem, everyLeaf, findItem } from '../../design/tree.ts';
 import {
