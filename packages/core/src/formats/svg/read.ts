@@ -277,6 +277,17 @@ const farthestPoint = (outline: PlainOutline): number =>
 const boundsOfShapes = (shapes: SvgShape[]): Bounds | null =>
   uniteBounds(shapes.map((s) => outlineBounds(s.outline)));
 
+/** Is any of the shape on a page of this size, in mm, about the origin? Viewers clip there. */
+function isOnPage(
+  { outline, stroke, strokeWidth }: SvgShape,
+  page: { width: number; height: number },
+): boolean {
+  const b = outlineBounds(outline);
+  if (!b) return true;
+  const [x, y] = [page.width / 2, page.height / 2].map((half) => half + (stroke ? strokeWidth / 2 : 0));
+  return b.minX < x && b.maxX > -x && b.minY < y && b.maxY > -y;
+}
+
 /**
  * Reads the text of an SVG file. The page's centre becomes the origin; a file without a page size is taken
  * at 96 pixels an inch and centred on what it draws. Throws ReadError when it can't be read at all, or when it
@@ -310,6 +321,17 @@ export function readSvg(text: string): SvgDrawing {
     : scaling(unit, unit);
   reader.walk(root, null, multiply(origin, IDENTITY), []);
   let { shapes } = reader;
+  if (page) {
+    const seen = { width: Math.max(page.w, width ?? 0), height: Math.max(page.h, height ?? 0) };
+    shapes = shapes.filter((shape) => isOnPage(shape, seen));
+    const outside = reader.shapes.length - shapes.length;
+    if (outside)
+      reader.notes.add(
+        outside === 1
+          ? 'A shape lies outside the page, where no viewer shows it, and was left out.'
+          : `${outside} shapes lie outside the page, where no viewer shows them, and were left out.`,
+      );
+  }
   const bounds = boundsOfShapes(shapes);
   let size = { width: page?.w ?? 0, height: page?.h ?? 0 };
   if (!page && bounds) {

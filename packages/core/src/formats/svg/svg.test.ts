@@ -259,3 +259,21 @@ test('any outlines come back from SVG as they went out, point by point', () => {
     }),
   );
 });
+
+test('what lies wholly outside the page is left out and told; what reaches in is kept whole', () => {
+  const svg = (shapes: string): string =>
+    `<svg xmlns="http://www.w3.org/2000/svg" width="40mm" height="20mm" viewBox="0 0 40 20">${shapes}</svg>`;
+  const inside = '<rect x="2" y="2" width="5" height="5"/>';
+  const across = '<rect x="36" y="2" width="10" height="5"/>';
+  const outside = '<rect x="41" y="2" width="5" height="5"/>';
+  const stroked = '<rect x="40.5" y="2" width="5" height="5" stroke="#000" stroke-width="2"/>';
+  const drawing = readSvg(svg(inside + across + outside + stroked));
+  expect(drawing.shapes.map((s) => outlineBounds(s.outline)!.minX)).toEqual([-18, 16, 20.5]);
+  expect(outlineBounds(drawing.shapes[1].outline)!.maxX).toBe(26);
+  expect(drawing.notes).toEqual([
+    'A shape lies outside the page, where no viewer shows it, and was left out.',
+  ]);
+  expect(readSvg(svg(outside + outside + inside)).notes).toEqual([
+    '2 shapes lie outside the page, where no viewer shows them, and were left out.',
+  ]);
+});
