@@ -9,6 +9,7 @@ export * from './design/types.ts';
 export * from './design/tree.ts';
 export * from './design/live.ts';
 export * from './design/live-outline.ts';
+export * from './design/parcel.ts';
 export * from './design/references.ts';
 export * from './design/commands.ts';
 export * from './materials/cloths.ts';

@@ -6,7 +6,7 @@ import { sewingTime } from '../parts/time.ts';
 import { useBench } from '../stores/bench.ts';
 import { useSettings } from '../stores/settings.ts';
 import { useView } from '../stores/view.ts';
-import { useChecker, withoutPictureData } from '../workers/engine.ts';
+import { useChecker, packed } from '../workers/engine.ts';
 import type { Problem } from '../workers/engine-work.ts';
 
 export interface Proposal {
@@ -66,7 +66,7 @@ export function useProposals() {
     ask<TidyProposal>(
       'Tidy travel',
       'No better route was found: this colour is sewn as directly as it can be.',
-      () => useChecker().tidy(withoutPictureData(bench.committed!), [...bench.selection]),
+      () => useChecker().tidy(packed(useChecker(), bench.committed!), [...bench.selection]),
       ({ before, after, objects }) => ({
         about: `A better route through ${objects} ${objects === 1 ? 'object' : 'objects of this colour'}. What lies above what stays as it is.`,
         rows: travelRows(before, after),
@@ -78,7 +78,7 @@ export function useProposals() {
     ask<OrderProposal>(
       'Put in order',
       'No better order was found: no colour change, trim or way can be saved without changing what lies above what.',
-      () => useChecker().order(withoutPictureData(bench.committed!), settings.machineId),
+      () => useChecker().order(packed(useChecker(), bench.committed!), settings.machineId),
       ({ before, after, moved }) => ({
         about: `${moved} ${moved === 1 ? 'thing changes its place' : 'things change their places'}, as the running order shows now. What lies above what stays as it is.`,
         rows: [

@@ -3,7 +3,7 @@
 import { useElementSize } from '@vueuse/core';
 import { onBeforeUnmount, shallowRef, useTemplateRef, watch } from 'vue';
 import { recordAt, type Design, type Figures, type Point, type ViewName } from '@rosehip/core';
-import { useChecker, withoutPictureData } from '../workers/engine.ts';
+import { useChecker, packed } from '../workers/engine.ts';
 import { startPainter } from '../workers/painter.ts';
 
 const props = defineProps<{
@@ -74,12 +74,11 @@ watch(
   async ([design, machine]) => {
     if (!design) return;
     try {
-      const light = withoutPictureData(design);
-      const sewn = await useChecker().sew(light, machine, []);
+      const sewn = await useChecker().sew(packed(useChecker(), design), machine, []);
       if (props.design !== design) return;
       problem.value = '';
       time.value = sewn.plan.time;
-      await painter.setDesign(light);
+      await painter.setDesign(packed(painter, design));
       await painter.setPlan(sewn.plan);
       emit('figures', sewn.figures);
       void paint();

@@ -13,7 +13,7 @@ import {
   type Plan,
   type SettingValue,
 } from '@rosehip/core';
-import { stopEngine, useChecker, useEngine, withoutPictureData } from '../workers/engine.ts';
+import { stopEngine, useChecker, useEngine, packed } from '../workers/engine.ts';
 import { rest } from '../workers/rest.ts';
 import { useBench } from './bench.ts';
 import { useSettings } from './settings.ts';
@@ -77,7 +77,7 @@ export const useSewing = defineStore('sewing', () => {
       at = null;
       try {
         const work = useEngine().sew(
-          withoutPictureData(now),
+          packed(useEngine(), now),
           settings.machineId,
           stillOut(now),
           tellProgress,
@@ -152,7 +152,7 @@ export const useSewing = defineStore('sewing', () => {
       const design = planned.value;
       if (!design) break;
       try {
-        const report = await useChecker().check(withoutPictureData(design), settings.machineId, [
+        const report = await useChecker().check(packed(useChecker(), design), settings.machineId, [
           ...leftOut.value.keys(),
         ]);
         if (planned.value === null) break; // the bench was left meanwhile

@@ -3,6 +3,7 @@ import {
   clothById,
   CLOTHS,
   designFromSvg,
+  DesignReceiver,
   figuresOf,
   findingsOf,
   findItem,
@@ -38,6 +39,7 @@ import {
   type Job,
   type LayerGrid,
   type OrderProposal,
+  type Parcel,
   type PictureCanvas,
   type Plan,
   type SettingValue,
@@ -114,18 +116,22 @@ const TELL_EVERY = 100;
 /** Objects of more stitches than this may take long. */
 const LONG = 3000;
 
+/** Designs come as parcels, so that what did not change since the last one is stitched no more. */
+const designs = new DesignReceiver();
+
 const engine = {
   /**
    * Stitches the design but for `stopped` objects; `onObject` hears which of how many objects is begun, some times a
    * second at most, and of each that may take long.
    */
   sew(
-    design: Design,
+    parcel: Parcel,
     machine: string,
     stopped: string[],
     onObject?: (object: number, of: number, id: string) => void,
   ): Sewn {
     const start = performance.now();
+    const design = designs.open(parcel);
     let told = start;
     const plan = sewDesign(design, {
       speed: machineById(machine).speed,
@@ -144,7 +150,8 @@ const engine = {
   },
 
   /** Runs every check, and counts the thread's layers. */
-  check(design: Design, machine: string, stopped: string[]): CheckReport {
+  check(parcel: Parcel, machine: string, stopped: string[]): CheckReport {
+    const design = designs.open(parcel);
     const { speed } = machineById(machine);
     const plan = sewDesign(design, { speed, stopped: new Set(stopped) });
     const findings = findingsOf(design, plan, machineById(machine));
@@ -153,14 +160,20 @@ const engine = {
   },
 
   /** What the fix of a finding does to the design. */
-  fix: (design: Design, finding: Finding): Job | Problem => said(() => fixOf(design, finding)),
+  fix(parcel: Parcel, finding: Finding): Job | Problem {
+    const design = designs.open(parcel);
+    return said(() => fixOf(design, finding));
+  },
 
   /** A better running order; null when there is none. */
-  order: (design: Design, machine: string): OrderProposal | null | Problem =>
-    said(() => putInOrder(design, machineById(machine).speed)),
+  order(parcel: Parcel, machine: string): OrderProposal | null | Problem {
+    const design = designs.open(parcel);
+    return said(() => putInOrder(design, machineById(machine).speed));
+  },
 
   /** An object of the design as every kind would stitch it, for the card's swatches. */
-  swatches(id: string, design: Design): { kind: string; plan: Plan; covers: boolean }[] {
+  swatches(id: string, parcel: Parcel): { kind: string; plan: Plan; covers: boolean }[] {
+    const design = designs.open(parcel);
     const resolved = resolveDesign(design);
     const object = findItem(resolved, id);
     if (object?.kind !== 'object') return [];
@@ -177,7 +190,10 @@ const engine = {
   },
 
   /** A better route through the colour of what is selected; null when there is none, or a sentence why not. */
-  tidy: (design: Design, ids: string[]): TidyProposal | null | Problem => said(() => tidyTravel(design, ids)),
+  tidy(parcel: Parcel, ids: string[]): TidyProposal | null | Problem {
+    const design = designs.open(parcel);
+    return said(() => tidyTravel(design, ids));
+  },
 
   /** Reads a file by its name's ending. */
   bringIn(fileName: string, bytes: Uint8Array): BroughtIn {
@@ -215,7 +231,8 @@ const engine = {
   },
 
   /** Paints the design as a PNG. Throws when the picture would be too large for a canvas. */
-  async picture(design: Design, { view, ground, scale, area: shown }: PictureOptions): Promise<Uint8Array> {
+  async picture(parcel: Parcel, { view, ground, scale, area: shown }: PictureOptions): Promise<Uint8Array> {
+    const design = designs.open(parcel);
     const plan = sewDesign(design);
     const { width, height } = design.hoop;
     const area =

@@ -1,5 +1,5 @@
 // The engine workers of this page: one that stitches, and one that checks, so that checks never hold up stitches.
-import type { Design } from '@rosehip/core';
+import { DesignSender, type Design, type Parcel } from '@rosehip/core';
 import * as Comlink from 'comlink';
 import type { Engine } from './engine-work.ts';
 
@@ -23,7 +23,15 @@ export function stopEngine(): void {
 /** For checks, comparisons and other work that nobody's hand waits for. */
 export const useChecker = (): Remote => (checker ??= Comlink.wrap<Engine>(worker('checker')));
 
-/** A design without the bytes of its reference picture, which neither stitching nor painting needs. */
-export function withoutPictureData(design: Design): Design {
-  return design.picture ? { ...design, picture: { ...design.picture, data: '' } } : design;
+/** What each worker of this page has been sent already. */
+const senders = new WeakMap<object, DesignSender>();
+
+/**
+ * A design on its way to a worker: only what that one doesn't have yet. The bytes of the reference picture, which neither
+ * stitching nor painting needs, stay here. Every parcel must be sent at once.
+ */
+export function packed(worker: object, design: Design): Parcel {
+  let sender = senders.get(worker);
+  if (!sender) senders.set(worker, (sender = new DesignSender()));
+  return sender.pack(design.picture ? { ...design, picture: { ...design.picture, data: '' } } : design);
 }

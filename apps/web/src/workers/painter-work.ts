@@ -13,9 +13,11 @@ import {
   patchesOf,
   type Bounds,
   type Canvas2D,
+  DesignReceiver,
   type Design,
   type LayerGrid,
   type PatchCanvas,
+  type Parcel,
   type PatchObject,
   type Plan,
   type ViewName,
@@ -56,6 +58,7 @@ function layer(): Layer {
   return { canvas, ctx: canvas.getContext('2d')! };
 }
 
+const designs = new DesignReceiver();
 const ground = layer();
 const patched = layer();
 const faint = layer();
@@ -252,9 +255,9 @@ function paintHeat(r: PaintRequest): void {
 }
 
 const painter = {
-  setDesign(next: Design): void {
-    design = next;
-    patches = patchesOf(next);
+  setDesign(parcel: Parcel): void {
+    design = designs.open(parcel);
+    patches = patchesOf(design);
     groundKey = '';
     version++;
   },

@@ -1,5 +1,6 @@
 // What lies hidden beneath dense stitches that are sewn later is left out, but for an overlap, so that thread does not
 // pile up where borders cross, copies overlap, or a centre covers petals.
+import { Memo } from '../design/memo.ts';
 import { visibleLeaves, type Leaf } from '../design/tree.ts';
 import type { DesignObject, Item, PlainOutline } from '../design/types.ts';
 import { offsetRegion, subtract, unite } from '../geometry/clip.ts';
@@ -23,12 +24,11 @@ const STEP = 0.2;
 /** Shorter stretches of a line stay, in mm. */
 const WORTHWHILE = 1;
 
-const covers = new WeakMap<PlainObject, { region: Region; bounds: Bounds | null }>();
+const covers = new Memo<{ region: Region; bounds: Bounds | null }>(1);
 
 /** What the object's stitches hide; empty for open kinds. */
 function coverOf(object: PlainObject): { region: Region; bounds: Bounds | null } {
-  let made = covers.get(object);
-  if (!made) {
+  return covers.get(object, [], () => {
     const kind = stitchKind(object.recipe.kind);
     const cloth = clothById('');
     const region = kind
@@ -40,9 +40,8 @@ function coverOf(object: PlainObject): { region: Region; bounds: Bounds | null }
           guideLines: object.guideLines,
         })
       : [];
-    covers.set(object, (made = { region, bounds: regionBounds(region) }));
-  }
-  return made;
+    return { region, bounds: regionBounds(region) };
+  });
 }
 
 const widthOf = ({ recipe }: PlainObject): number => {
@@ -124,11 +123,7 @@ function trimmed(object: PlainObject, hiding: Region): PlainOutline {
   return outlineOfRegion(left.filter((polygon) => polygonArea(polygon) > SCRAP));
 }
 
-interface Known {
-  above: PlainObject[];
-  made: PlainObject;
-}
-const known = new WeakMap<PlainObject, Known>();
+const trimmedObjects = new Memo<PlainObject>(2);
 
 const meet = (a: Bounds, b: Bounds): boolean =>
   a.minX < b.maxX && b.minX < a.maxX && a.minY < b.maxY && b.minY < a.maxY;
@@ -143,14 +138,11 @@ function trimmedOnce(object: PlainObject, later: readonly PlainObject[]): PlainO
     return bounds && meet(own, bounds);
   });
   if (!above.length) return object;
-  const before = known.get(object);
-  if (before && before.above.length === above.length && above.every((o, i) => o === before.above[i]))
-    return before.made;
-  const hiding = above.map((o) => coverOf(o).region).reduce((all, next) => unite(all, next));
-  const outline = trimmed(object, hiding);
-  const made = outline === object.outline ? object : { ...object, outline };
-  known.set(object, { above, made });
-  return made;
+  return trimmedObjects.get(object, above, () => {
+    const hiding = above.map((o) => coverOf(o).region).reduce((all, next) => unite(all, next));
+    const outline = trimmed(object, hiding);
+    return outline === object.outline ? object : { ...object, outline };
+  });
 }
 
 const isSewn = (leaf: Leaf<PlainOutline>): leaf is PlainObject => leaf.kind === 'object' && !leaf.unsewn;

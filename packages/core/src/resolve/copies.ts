@@ -1,4 +1,5 @@
 // The copies of a repeat, as groups of a resolved design.
+import { Memo } from '../design/memo.ts';
 import { copyId } from '../design/tree.ts';
 import type { Group, Item, PlainOutline, Repeat } from '../design/types.ts';
 import { IDENTITY, type Matrix } from '../geometry/matrix.ts';
@@ -27,6 +28,9 @@ const left = (item: PlainItem): PlainItem => {
   return { ...item, objects: item.objects.map(left) };
 };
 
+const copied = new Memo<PlainItem>(1000);
+const kept = new Memo<PlainItem | null>(1);
+
 const isIdentity = (m: Matrix): boolean => m.every((v, i) => v === IDENTITY[i]);
 
 const withoutStops = (item: PlainItem): PlainItem => {
@@ -47,12 +51,15 @@ export function withCopies(
     repeat.order === 'colours' && number !== last ? items.map(withoutStops) : items;
   const [first, ...others] = maps;
   const own = group.objects.map((item) => (isIdentity(first) ? item : transformPlain(item, first)));
-  const source = group.objects.map(sewn).filter((i) => i !== null);
+  const source = group.objects.map((item) => kept.get(item, [], () => sewn(item))).filter((i) => i !== null);
   const copies = others.flatMap((m, k): Group<PlainOutline>[] => {
     const number = k + 1;
     if (without.has(number)) return [];
+    // What is repeated and has not changed keeps its copies.
     const objects = stops(
-      source.map((item) => named(transformPlain(item, m), group.id, number)),
+      source.map((item) =>
+        copied.get(item, [group.id, number, ...m], () => named(transformPlain(item, m), group.id, number)),
+      ),
       number,
     );
     const { visible, locked } = group;

@@ -1,6 +1,6 @@
 // Live outlines made once: anew only when they, or what they are made from, have changed.
 import type { Bend, LiveOutline, PlainOutline } from '../design/types.ts';
-import { remember } from '../design/remember.ts';
+import { Memo } from '../design/memo.ts';
 import { bandOutline, edgeOutline } from '../outlines/live/around.ts';
 import { bendOutline } from '../outlines/live/bend.ts';
 import { combineOutlines, cutOutline } from '../outlines/live/combine.ts';
@@ -23,68 +23,30 @@ function make(outline: LiveOutline, sources: PlainOutline[][]): PlainOutline {
   }
 }
 
-interface Known {
-  sources: PlainOutline[][];
-  made: PlainOutline;
-}
+/** Lists of outlines as parts to remember by, each list told from the next. */
+export const partsOf = (sources: readonly PlainOutline[][]): unknown[] =>
+  sources.flatMap((list) => [list.length, ...list]);
 
-/** Made before from the very same sources, for as long as the object lives. */
-const byObject = new WeakMap<LiveOutline, Known>();
-/** Made before from equal content: a worker is handed new objects every time. */
-const byContent = new Map<string, PlainOutline>();
-/** Outlines are large, and every move of a hand makes new ones. */
-const MOST_OUTLINES = 80;
-const bentByOutline = new WeakMap<PlainOutline, { bend: Bend; made: PlainOutline }>();
-const bentByContent = new Map<string, PlainOutline>();
+const made = new Memo<PlainOutline>();
+const bent = new Memo<PlainOutline>();
+const cleared = new Memo<PlainOutline>();
 
-export const sameOutlines = (a: PlainOutline[][], b: PlainOutline[][]): boolean =>
-  a.length === b.length &&
-  a.every((list, i) => list.length === b[i].length && list.every((o, k) => o === b[i][k]));
-
-export function makeOnce(outline: LiveOutline, sources: PlainOutline[][]): PlainOutline {
-  const known = byObject.get(outline);
-  if (known && sameOutlines(known.sources, sources)) return known.made;
-  const build = (): PlainOutline => {
+export const makeOnce = (outline: LiveOutline, sources: PlainOutline[][]): PlainOutline =>
+  made.get(outline, partsOf(sources), () => {
     const plain = make(outline, sources);
     return outline.place ? transformOutline(plain, outline.place) : plain;
-  };
-  const made = remember(JSON.stringify([outline, sources]), byContent, build, MOST_OUTLINES);
-  byObject.set(outline, { sources, made });
-  return made;
-}
+  });
 
-export function bendOnce(bend: Bend, outline: PlainOutline): PlainOutline {
-  const known = bentByOutline.get(outline);
-  if (known?.bend === bend) return known.made;
-  const made = remember(
-    JSON.stringify([bend, outline]),
-    bentByContent,
-    () => bendOutline(bend, outline),
-    MOST_OUTLINES,
-  );
-  bentByOutline.set(outline, { bend, made });
-  return made;
-}
-
-const clearByOutline = new WeakMap<PlainOutline, Known & { room: Room; lines: boolean }>();
-const clearByContent = new Map<string, PlainOutline>();
+export const bendOnce = (bend: Bend, outline: PlainOutline): PlainOutline =>
+  bent.get(outline, [bend], () => bendOutline(bend, outline));
 
 /** The outline without the room kept around others; `lines` are cropped, shapes are cut. */
-export function clearOnce(
+export const clearOnce = (
   room: Room,
   outline: PlainOutline,
   sources: PlainOutline[][],
   lines: boolean,
-): PlainOutline {
-  const known = clearByOutline.get(outline);
-  if (known?.room === room && known.lines === lines && sameOutlines(known.sources, sources))
-    return known.made;
-  const made = remember(
-    JSON.stringify([room, lines, outline, sources]),
-    clearByContent,
-    () => (lines ? clearedLines : clearedOutline)(outline, sources.flat(), room),
-    MOST_OUTLINES,
+): PlainOutline =>
+  cleared.get(outline, [room.margin, room.fillHoles, lines, ...partsOf(sources)], () =>
+    (lines ? clearedLines : clearedOutline)(outline, sources.flat(), room),
   );
-  clearByOutline.set(outline, { room, lines, sources, made });
-  return made;
-}

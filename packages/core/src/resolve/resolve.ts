@@ -3,6 +3,7 @@
 //
 // Nothing is made twice: an outline is made anew only when it, or one that it is made from, has changed.
 import { isLive } from '../design/live-outline.ts';
+import { Memo } from '../design/memo.ts';
 import { MOST_MADE } from '../design/copies.ts';
 import { everyItem, everyLeaf, findPlace, originOf } from '../design/tree.ts';
 import type {
@@ -22,7 +23,7 @@ import { transformOutline } from '../outlines/transform.ts';
 import { sewnFrom } from '../stitches/kinds.ts';
 import { withoutHidden } from './beneath.ts';
 import { withCopies } from './copies.ts';
-import { bendOnce, clearOnce, makeOnce, sameOutlines } from './make-live.ts';
+import { bendOnce, clearOnce, makeOnce } from './make-live.ts';
 import { placeCopies, type Placed } from './repeat/maps.ts';
 import { threadOutline } from './thread-outline.ts';
 
@@ -40,33 +41,13 @@ function seenIn({ objects }: Group): Item[] {
   return sewn.length ? sewn : objects;
 }
 
-/** Made before from the very same things. */
-interface Known<T> {
-  from: readonly unknown[];
-  made: T;
-}
-
-/** What was made for this key from the same things before, or is made now. */
-function again<K extends object, T>(
-  memory: WeakMap<K, Known<T>>,
-  key: K,
-  from: readonly unknown[],
-  make: () => T,
-): T {
-  const known = memory.get(key);
-  if (known && known.from.length === from.length && known.from.every((v, i) => v === from[i]))
-    return known.made;
-  const made = make();
-  memory.set(key, { from, made });
-  return made;
-}
-
-const placedRepeats = new WeakMap<Repeat, Known<Placed>>();
-const groupsWithCopies = new WeakMap<Group, Known<PlainGroup>>();
-const resolvedItems = new WeakMap<Item, PlainItem>();
-const bentItems = new WeakMap<PlainItem, { bend: Bend; made: PlainItem }>();
-const clearedItems = new WeakMap<PlainItem, { outline: PlainOutline; made: PlainItem }>();
-const movedOutlines = new WeakMap<PlainOutline, Known<PlainOutline[]>>();
+const placedRepeats = new Memo<Placed>();
+const groupsWithCopies = new Memo<PlainGroup>(2);
+const plainObjects = new Memo<DesignObject<PlainOutline>>(2);
+const plainGroups = new Memo<PlainGroup>(2);
+const bentItems = new Memo<PlainItem>(2);
+const clearedItems = new Memo<PlainItem>(2);
+const movedOutlines = new Memo<PlainOutline[]>(2);
 
 class Resolver {
   private readonly items = new Map<string, { item: Item; inside: Group[] }>();
@@ -118,7 +99,7 @@ class Resolver {
     const maps = this.affordable(this.placed(group, repeat, inside).maps, own.length);
     const without = new Set(repeat.without);
     return own.flatMap((outline) =>
-      again(movedOutlines, outline, [...maps, ...without], () =>
+      movedOutlines.get(outline, [...maps.flat(), null, ...without], () =>
         maps.flatMap((m, i) => (without.has(i) ? [] : [transformOutline(outline, m)])),
       ),
     );
@@ -139,7 +120,7 @@ class Resolver {
     const outlines = seenIn(group).flatMap((o) => this.outlinesOf(o, within, 'thread'));
     const { layout } = repeat;
     const along = layout.kind === 'path' ? this.seenFrom(layout.along, within, 'outline') : [];
-    return again(placedRepeats, repeat, [...outlines, null, ...along], () =>
+    return placedRepeats.get(repeat, [...outlines, null, ...along], () =>
       placeCopies(repeat, { outlines, along: along.flatMap((o) => outlineLines(o)) }),
     );
   }
@@ -211,27 +192,20 @@ class Resolver {
     const sources = of.map((id) => this.seenFrom(id, here, 'thread'));
     const lines = sewnFrom(item.recipe) === 'lines';
     const outline = clearOnce(item.keepClear!, item.outline, sources, lines);
-    const known = clearedItems.get(item);
-    if (known?.outline === outline) return known.made;
-    const made = { ...item, outline };
-    clearedItems.set(item, { outline, made });
-    return made;
+    return clearedItems.get(item, [outline], () => ({ ...item, outline }));
   }
 
   private resolveObject(item: DesignObject, inside: Group[]): PlainItem {
     const outline = this.flatOutline(item, inside);
     const raised = item.relief?.flatMap((id) => this.seenFrom(id, inside, 'outline'));
-    const known = resolvedItems.get(item);
-    const same =
-      known?.kind === 'object' &&
-      known.outline === outline &&
-      sameOutlines([known.raised ?? []], [raised ?? []]);
-    let plain = item as DesignObject<PlainOutline>;
-    if (same) plain = known;
-    else if (outline !== item.outline || raised) {
-      plain = { ...item, outline, ...(raised && { raised }) };
-      resolvedItems.set(item, plain);
-    }
+    const plain =
+      outline === item.outline && !raised
+        ? (item as DesignObject<PlainOutline>)
+        : plainObjects.get(item, [outline, ...(raised ?? [])], () => ({
+            ...(item as DesignObject<PlainOutline>),
+            outline,
+            ...(raised && { raised }),
+          }));
     // What copies keep clear of outside of their repeat is taken out of each of them, later.
     const repeat = inside.find((g) => g.repeat);
     const outside = repeat && this.outside(repeat);
@@ -250,7 +224,9 @@ class Resolver {
       const one = group;
       const leaves = [...everyLeaf(one.objects)].length;
       const maps = this.affordable(this.placed(item, repeat, inside).maps, leaves);
-      group = again(groupsWithCopies, item, [...one.objects, maps], () => withCopies(one, repeat, maps));
+      group = groupsWithCopies.get(item, [...one.objects, ...maps.flat()], () =>
+        withCopies(one, repeat, maps),
+      );
       if (!inside.some((g) => g.repeat)) {
         group = this.cleared(group, inside, this.outside(item)) as PlainGroup;
       }
@@ -259,31 +235,24 @@ class Resolver {
   }
 
   private sameGroup(item: Group, objects: PlainItem[]): PlainGroup {
-    const same = (list: readonly unknown[]): boolean =>
-      list.length === objects.length && objects.every((o, i) => o === list[i]);
-    if (same(item.objects)) return item as PlainGroup;
-    const known = resolvedItems.get(item);
-    if (known?.kind === 'group' && same(known.objects)) return known;
-    const made: PlainGroup = { ...item, objects };
-    resolvedItems.set(item, made);
-    return made;
+    const same = objects.every((o, i) => o === (item.objects as readonly unknown[])[i]);
+    return same
+      ? (item as PlainGroup)
+      : plainGroups.get(item, objects, () => ({ ...item, objects }) as PlainGroup);
   }
 }
 
 function bentItem(item: PlainItem, bend: Bend): PlainItem {
   if (item.kind === 'stitches') return item;
-  const known = bentItems.get(item);
-  if (known?.bend === bend) return known.made;
-  const made: PlainItem =
+  return bentItems.get(item, [bend], () =>
     item.kind === 'group'
       ? { ...item, objects: item.objects.map((o) => bentItem(o, bend)) }
       : {
           ...item,
           outline: bendOnce(bend, item.outline),
           ...(item.raised && { raised: item.raised.map((o) => bendOnce(bend, o)) }),
-        };
-  bentItems.set(item, { bend, made });
-  return made;
+        },
+  );
 }
 
 const resolved = new WeakMap<Design, ResolvedDesign>();

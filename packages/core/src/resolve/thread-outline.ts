@@ -1,4 +1,5 @@
 // Where an object's thread ends on the cloth, as an outline: what gaps, overlaps and surrounds are measured from.
+import { Memo } from '../design/memo.ts';
 import type { DesignObject, PlainOutline } from '../design/types.ts';
 import { bandRegion } from '../geometry/clip.ts';
 import { clothById } from '../materials/cloths.ts';
@@ -7,11 +8,7 @@ import { outlineOfRegion } from '../outlines/live/region-outline.ts';
 import { completeSettings } from '../stitches/kind.ts';
 import { sewnFrom, stitchKind } from '../stitches/kinds.ts';
 
-interface Known {
-  of: DesignObject<PlainOutline>;
-  made: PlainOutline;
-}
-const known = new WeakMap<PlainOutline, Known>();
+const made = new Memo<PlainOutline>();
 
 function make({ outline, recipe, widths }: DesignObject<PlainOutline>): PlainOutline {
   const kind = stitchKind(recipe.kind);
@@ -28,10 +25,5 @@ function make({ outline, recipe, widths }: DesignObject<PlainOutline>): PlainOut
  * The outline of the cloth that an object's stitches take: a satin along a line is a band, a run is its line, a fill
  * is its shape (without pull compensation, which the pull takes back).
  */
-export function threadOutline(object: DesignObject<PlainOutline>): PlainOutline {
-  const before = known.get(object.outline);
-  if (before && before.of.recipe === object.recipe && before.of.widths === object.widths) return before.made;
-  const made = make(object);
-  known.set(object.outline, { of: object, made });
-  return made;
-}
+export const threadOutline = (object: DesignObject<PlainOutline>): PlainOutline =>
+  made.get(object.outline, [JSON.stringify(object.recipe), object.widths], () => make(object));

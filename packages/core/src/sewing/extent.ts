@@ -4,7 +4,7 @@ import { bandRegion, intersect, offsetRegion, unite } from '../geometry/clip.ts'
 import { uniteBounds, type Bounds } from '../geometry/points.ts';
 import type { Line } from '../geometry/polyline.ts';
 import { regionArea, regionBounds, type Region } from '../geometry/region.ts';
-import { remember } from '../design/remember.ts';
+import { Memo } from '../design/memo.ts';
 import type { Cloth } from '../materials/cloths.ts';
 import { THREAD_WIDTH } from '../materials/machine.ts';
 import { outlineLines } from '../outlines/flatten.ts';
@@ -54,10 +54,9 @@ function stitchesRegion({ points, moves }: StitchesObject): Region {
   return bandRegion(lines, THREAD_WIDTH, 'round');
 }
 
-const extents = new Map<string, Extent>();
-const MOST_EXTENTS = 2000;
+const extents = new Memo<Extent>();
 
-/** The cloth that an item's stitches lie on; remembered by content. */
+/** The cloth that an item's stitches lie on; remembered with its outline. */
 export function sewnExtent(item: Item<PlainOutline>, cloth: Cloth): Extent {
   if (item.kind === 'group') {
     const inner = item.objects.filter((o) => o.visible).map((o) => sewnExtent(o, cloth));
@@ -65,19 +64,14 @@ export function sewnExtent(item: Item<PlainOutline>, cloth: Cloth): Extent {
     return { region, bounds: uniteBounds(inner.map((e) => e.bounds)) };
   }
   if (item.kind === 'object' && item.unsewn) return { region: [], bounds: null };
-  const key =
+  const [key, parts] =
     item.kind === 'object'
-      ? JSON.stringify([item.outline, item.recipe, item.guideLines, item.widths, cloth.id])
-      : JSON.stringify([item.points, item.moves]);
-  return remember(
-    key,
-    extents,
-    () => {
-      const region = item.kind === 'object' ? objectRegion(item, cloth) : stitchesRegion(item);
-      return { region, bounds: regionBounds(region) };
-    },
-    MOST_EXTENTS,
-  );
+      ? [item.outline, [cloth.id, JSON.stringify([item.recipe, item.guideLines, item.widths])]]
+      : [item.points, [item.moves]];
+  return extents.get(key, parts, () => {
+    const region = item.kind === 'object' ? objectRegion(item, cloth) : stitchesRegion(item);
+    return { region, bounds: regionBounds(region) };
+  });
 }
 
 export const boundsMeet = (a: Bounds | null, b: Bounds | null, room = 0): boolean =>

@@ -1,5 +1,5 @@
-// Stitches one object, and remembers what it made: the same outline, recipe, cloth and entry give it again.
-import { remember } from '../design/remember.ts';
+// Stitches one object, and remembers what it made for its outline: the same recipe, cloth and entry give it again.
+import { Memo } from '../design/memo.ts';
 import type { DesignObject, PlainOutline, SettingValue } from '../design/types.ts';
 import type { Point } from '../geometry/points.ts';
 import type { Cloth } from '../materials/cloths.ts';
@@ -13,8 +13,6 @@ interface Made {
   threads: SewnThread[];
   cover: Cover | null;
 }
-
-const made = new Map<string, Made>();
 
 /** Where the same thread comes from and goes to; mm. */
 export interface Neighbours {
@@ -36,11 +34,23 @@ export function inputOf(
   return { outline, settings, cloth, entry, toward, start, end, guideLines, widths, centre, raised, motif };
 }
 
-/** All that an object's stitches depend on beside its neighbours. */
-const keyOf = (
-  { outline, recipe, start, end, guideLines, widths, centre, raised, motif }: DesignObject<PlainOutline>,
+/**
+ * All that an object's stitches depend on beside its outline and its neighbours. What is small is compared by what it
+ * says, so that copies that are made anew are known again.
+ */
+const partsOf = (
+  { recipe, start, end, guideLines, widths, centre, raised, motif }: DesignObject<PlainOutline>,
   cloth: Cloth,
-): unknown[] => [outline, recipe, start, end, guideLines, widths, centre, raised, motif, cloth.id];
+): unknown[] => [
+  cloth.id,
+  JSON.stringify([recipe, start, end, guideLines, widths, centre, motif]),
+  ...(raised ?? []),
+];
+
+const made = new Memo<Made>(8);
+const covers = new Memo<Cover | null>();
+const chosen = new Memo<Record<string, SettingValue>>();
+const remarks = new Memo<Remark[]>();
 
 /** The object's threads and what they hide. */
 export function stitchObject(
@@ -48,8 +58,9 @@ export function stitchObject(
   cloth: Cloth,
   neighbours: Neighbours = {},
 ): Made {
-  const key = JSON.stringify([...keyOf(object, cloth), neighbours.entry, neighbours.toward]);
-  return remember(key, made, () => {
+  const { entry, toward } = neighbours;
+  const parts = [entry?.x, entry?.y, toward?.x, toward?.y, ...partsOf(object, cloth)];
+  return made.get(object.outline, parts, () => {
     const kind = stitchKind(object.recipe.kind);
     const input = inputOf(object, cloth, neighbours);
     if (!kind || !input) return { threads: [], cover: null };
@@ -57,36 +68,27 @@ export function stitchObject(
   });
 }
 
-const covers = new Map<string, Cover | null>();
-
 /** What the object's stitches hide; null for open kinds. */
 export function objectCover(object: DesignObject<PlainOutline>, cloth: Cloth): Cover | null {
-  const key = JSON.stringify(keyOf(object, cloth));
-  return remember(key, covers, () => {
+  return covers.get(object.outline, partsOf(object, cloth), () => {
     const kind = stitchKind(object.recipe.kind);
     const input = inputOf(object, cloth);
     return kind && input ? coverOf(kind.cover(input)) : null;
   });
 }
 
-const chosen = new Map<string, Record<string, SettingValue>>();
-
 /** What the object's settings that are left to the engine come to, by their names. */
 export function objectChosen(object: DesignObject<PlainOutline>, cloth: Cloth): Record<string, SettingValue> {
-  const key = JSON.stringify(keyOf(object, cloth));
-  return remember(key, chosen, () => {
+  return chosen.get(object.outline, partsOf(object, cloth), () => {
     const input = inputOf(object, cloth);
     return (input && stitchKind(object.recipe.kind)?.chosen?.(input)) ?? {};
   });
 }
 
-const remarks = new Map<string, { of: Remark[] }>();
-
 /** What the object's kind has to say about it. */
 export function objectRemarks(object: DesignObject<PlainOutline>, cloth: Cloth): Remark[] {
-  const key = JSON.stringify(keyOf(object, cloth));
-  return remember(key, remarks, () => {
+  return remarks.get(object.outline, partsOf(object, cloth), () => {
     const input = inputOf(object, cloth);
-    return { of: (input && stitchKind(object.recipe.kind)?.remarks?.(input)) ?? [] };
-  }).of;
+    return (input && stitchKind(object.recipe.kind)?.remarks?.(input)) ?? [];
+  });
 }

@@ -4,7 +4,7 @@ import { useElementSize, useEventListener } from '@vueuse/core';
 import * as Comlink from 'comlink';
 import { computed, onBeforeUnmount, onMounted, ref, useTemplateRef, watch } from 'vue';
 import { everyLeaf, findItem } from '@rosehip/core';
-import { withoutPictureData } from '../../workers/engine.ts';
+import { packed } from '../../workers/engine.ts';
 import { startPainter } from '../../workers/painter.ts';
 import { rest } from '../../workers/rest.ts';
 import { useBench } from '../../stores/bench.ts';
@@ -117,7 +117,7 @@ watch(
   () => bench.design,
   async (design) => {
     if (!design) return;
-    await painter.setDesign(withoutPictureData(design));
+    await painter.setDesign(packed(painter, design));
     void paint();
   },
   { immediate: true },

@@ -6,7 +6,7 @@ import { useBench } from '../../stores/bench.ts';
 import { useRehearsal } from '../../stores/rehearsal.ts';
 import { useSewing } from '../../stores/sewing.ts';
 import { useView } from '../../stores/view.ts';
-import { useChecker, withoutPictureData } from '../../workers/engine.ts';
+import { useChecker, packed } from '../../workers/engine.ts';
 import { marked } from '../finding-mark.ts';
 
 const bench = useBench();
@@ -48,7 +48,10 @@ async function tryFix(f: Finding): Promise<void> {
   leave();
   const { committed } = bench;
   if (!committed) return;
-  const job = await useChecker().fix(withoutPictureData(committed), JSON.parse(JSON.stringify(f)) as Finding);
+  const job = await useChecker().fix(
+    packed(useChecker(), committed),
+    JSON.parse(JSON.stringify(f)) as Finding,
+  );
   if (bench.committed !== committed) return;
   if ('problem' in job) {
     bench.message = job.problem;

@@ -8,7 +8,7 @@ import { useBench } from '../../stores/bench.ts';
 import { useSettings } from '../../stores/settings.ts';
 import { useSewing } from '../../stores/sewing.ts';
 import { saveFile } from '../save-file.ts';
-import { useEngine, withoutPictureData } from '../../workers/engine.ts';
+import { useEngine, packed } from '../../workers/engine.ts';
 import { useView } from '../../stores/view.ts';
 import type { FileKind, PictureOptions } from '../../workers/engine-work.ts';
 
@@ -109,7 +109,7 @@ async function download(): Promise<void> {
   try {
     const bytes =
       chosen.value === 'png'
-        ? await useEngine().picture(withoutPictureData(bench.design), { ...picture })
+        ? await useEngine().picture(packed(useEngine(), bench.design), { ...picture })
         : await useEngine().writeFile(bench.design, entry.value.kind as FileKind);
     const cut = entry.value.kind === 'cut' ? ' cut lines' : '';
     saveFile(

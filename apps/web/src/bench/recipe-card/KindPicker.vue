@@ -3,7 +3,7 @@
 import { nextTick, ref, watch, type ComponentPublicInstance } from 'vue';
 import { paintNeedle, paintThread, STITCH_KINDS, figuresOf, type Canvas2D, type Plan } from '@rosehip/core';
 import { useBench } from '../../stores/bench.ts';
-import { useChecker, withoutPictureData } from '../../workers/engine.ts';
+import { useChecker, packed } from '../../workers/engine.ts';
 import { useRecipeEdit } from './recipe-edit.ts';
 
 const emit = defineEmits<{ choose: [kind: string] }>();
@@ -46,7 +46,7 @@ watch(
   async (object) => {
     if (!object || !bench.design) return;
     // Beside the engine that sews the design: a large shape takes some seconds in all kinds.
-    const swatches = await useChecker().swatches(object.id, withoutPictureData(bench.design));
+    const swatches = await useChecker().swatches(object.id, packed(useChecker(), bench.design));
     await nextTick();
     for (const { kind, plan, covers } of swatches) paint(kind, plan, covers);
   },

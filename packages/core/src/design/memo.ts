@@ -1,0 +1,42 @@
+// Remembers what was made for an immutable part of a design, for as long as that part is in use.
+
+interface Entry<T> {
+  parts: readonly unknown[];
+  value: T;
+}
+
+const same = (a: readonly unknown[], b: readonly unknown[]): boolean =>
+  a.length === b.length && a.every((part, i) => Object.is(part, b[i]));
+
+/**
+ * What was made for an object, by what else went into it: parts that are the very same objects, or equal texts and
+ * numbers. It is forgotten with the object; of one object at most `most` results are kept, those used last.
+ */
+export class Memo<T> {
+  private readonly entries = new WeakMap<object, Entry<T>[]>();
+  private readonly most: number;
+
+  constructor(most = 4) {
+    this.most = most;
+  }
+
+  /** What `make` gave for this key and these parts before, or gives now. */
+  get(key: object, parts: readonly unknown[], make: () => T): T {
+    const known = this.entries.get(key);
+    const at = known?.findIndex((entry) => same(entry.parts, parts)) ?? -1;
+    if (known && at >= 0) {
+      const [entry] = known.splice(at, 1);
+      known.unshift(entry);
+      return entry.value;
+    }
+    const value = make();
+    // Looked for again: making it may have made others of the same key.
+    const list = this.entries.get(key);
+    if (!list) this.entries.set(key, [{ parts, value }]);
+    else {
+      list.unshift({ parts, value });
+      if (list.length > this.most) list.pop();
+    }
+    return value;
+  }
+}

@@ -1,0 +1,105 @@
+// Designs on their way to a worker: only what it doesn't have yet is sent, and what it has is the very same there again.
+//
+// What was made from an item is remembered with the item (memo.ts). A design that is cloned as a whole has none of its
+// old items; one that comes as a parcel has all but those that changed.
+import type { Design, Item } from './types.ts';
+
+/** An item of a parcel: the number of one that was sent before, or a new one with its number. */
+type Packed = number | { number: number; item: Item } | { number: number; group: object; objects: Packed[] };
+
+export interface Parcel {
+  design: Omit<Design, 'objects'>;
+  objects: Packed[];
+}
+
+/** Items are forgotten, on both sides alike, after so many parcels without them: steps back bring them again. */
+const KEPT = 60;
+
+/** The items that both sides have, by number. Both count the same parcels, and so forget the same. */
+class Ledger {
+  private readonly items = new Map<number, { item: Item; used: number }>();
+  private readonly numbers = new WeakMap<Item, number>();
+  private parcels = 0;
+
+  begin(): void {
+    this.parcels++;
+  }
+
+  learn(number: number, item: Item): void {
+    this.items.set(number, { item, used: this.parcels });
+    this.numbers.set(item, number);
+  }
+
+  /** The item's number, when it is known still; it and all that stands in it are in use. */
+  use(item: Item): number | undefined {
+    const number = this.numbers.get(item);
+    const entry = number === undefined ? undefined : this.items.get(number);
+    if (!entry) return undefined;
+    entry.used = this.parcels;
+    if (item.kind === 'group') for (const inner of item.objects) this.use(inner);
+    return number;
+  }
+
+  item(number: number): Item {
+    const entry = this.items.get(number);
+    if (!entry) throw new Error(`Item ${number} of a parcel was never sent.`);
+    return entry.item;
+  }
+
+  end(): void {
+    for (const [number, { used }] of this.items) if (used <= this.parcels - KEPT) this.items.delete(number);
+  }
+}
+
+/** Packs designs for one receiver. Every parcel must be opened there, in order. */
+export class DesignSender {
+  private readonly ledger = new Ledger();
+  private next = 1;
+
+  pack({ objects, ...design }: Design): Parcel {
+    this.ledger.begin();
+    const packed = objects.map((item) => this.packItem(item));
+    this.ledger.end();
+    return { design, objects: packed };
+  }
+
+  private packItem(item: Item): Packed {
+    const known = this.ledger.use(item);
+    if (known !== undefined) return known;
+    const number = this.next++;
+    if (item.kind !== 'group') {
+      this.ledger.learn(number, item);
+      return { number, item };
+    }
+    const { objects, ...group } = item;
+    const inner = objects.map((o) => this.packItem(o));
+    this.ledger.learn(number, item);
+    return { number, group, objects: inner };
+  }
+}
+
+/** Opens the parcels of one sender. */
+export class DesignReceiver {
+  private readonly ledger = new Ledger();
+
+  open({ design, objects }: Parcel): Design {
+    this.ledger.begin();
+    const items = objects.map((packed) => this.openItem(packed));
+    this.ledger.end();
+    return { ...design, objects: items };
+  }
+
+  private openItem(packed: Packed): Item {
+    if (typeof packed === 'number') {
+      const item = this.ledger.item(packed);
+      this.ledger.use(item);
+      return item;
+    }
+    const item =
+      'item' in packed
+        ? packed.item
+        : ({ ...packed.group, objects: packed.objects.map((o) => this.openItem(o)) } as Item);
+    this.ledger.learn(packed.number, item);
+    return item;
+  }
+}
