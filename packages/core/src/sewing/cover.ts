@@ -1,15 +1,44 @@
 // What hides a thread that has to get from one place to another.
-import type { Point } from '../geometry/points.ts';
+import Flatbush from 'flatbush';
+import type { Bounds, Point } from '../geometry/points.ts';
 import { insideRegion, regionBounds, type Region } from '../geometry/region.ts';
 
 export interface Cover {
   region: Region;
-  bounds: { minX: number; minY: number; maxX: number; maxY: number };
+  bounds: Bounds;
 }
+
+/** Covers that reach into a box. */
+export type CoversNear = (box: Bounds) => readonly Cover[];
 
 export function coverOf(region: Region): Cover | null {
   const bounds = regionBounds(region);
   return bounds ? { region, bounds } : null;
+}
+
+/** The covers of a design's objects, found by where they lie. Objects without one have null. */
+export class CoverIndex {
+  private readonly covers: { cover: Cover; object: number }[];
+  private readonly index: Flatbush | null;
+
+  constructor(ofObjects: readonly (Cover | null)[]) {
+    this.covers = ofObjects.flatMap((cover, object) => (cover ? [{ cover, object }] : []));
+    this.index = this.covers.length ? new Flatbush(this.covers.length) : null;
+    for (const { cover } of this.covers) {
+      const { minX, minY, maxX, maxY } = cover.bounds;
+      this.index!.add(minX, minY, maxX, maxY);
+    }
+    this.index?.finish();
+  }
+
+  /** Those of the objects from this number on. */
+  from(first: number): CoversNear {
+    return ({ minX, minY, maxX, maxY }) =>
+      this.index
+        ?.search(minX, minY, maxX, maxY, (k) => this.covers[k].object >= first)
+        .sort((a, b) => a - b)
+        .map((k) => this.covers[k].cover) ?? [];
+  }
 }
 
 const hides = ({ region, bounds: b }: Cover, x: number, y: number): boolean =>

@@ -1,5 +1,6 @@
 // Ways under stitches that are still to come, around places where the thread would show.
-import { distance, type Point } from '../geometry/points.ts';
+import FlatQueue from 'flatqueue';
+import { distance, type Bounds, type Point } from '../geometry/points.ts';
 import { lineIsCovered, placeIsCovered, type Cover } from './cover.ts';
 
 /** Ways are looked for on squares of this size, in mm. */
@@ -7,38 +8,13 @@ const CELL = 0.6;
 /** Ways lead at most this far outside the box around both ends, in mm. */
 const ROUND = 30;
 
-/** The best-first queue of the search: a binary heap of cells by cost. */
-class Queue {
-  private readonly items: { cell: number; cost: number }[] = [];
-
-  push(cell: number, cost: number): void {
-    const { items } = this;
-    items.push({ cell, cost });
-    for (let i = items.length - 1; i > 0;) {
-      const up = (i - 1) >> 1;
-      if (items[up].cost <= items[i].cost) break;
-      [items[up], items[i]] = [items[i], items[up]];
-      i = up;
-    }
-  }
-
-  pop(): number | undefined {
-    const { items } = this;
-    const top = items[0];
-    const end = items.pop();
-    if (!top || !end) return undefined;
-    if (items.length) {
-      items[0] = end;
-      for (let i = 0, l = 1; l < items.length; l = 2 * i + 1) {
-        const least = l + 1 < items.length && items[l + 1].cost < items[l].cost ? l + 1 : l;
-        if (items[least].cost >= items[i].cost) break;
-        [items[least], items[i]] = [items[i], items[least]];
-        i = least;
-      }
-    }
-    return top.cell;
-  }
-}
+/** The box in which a way between two places is looked for. */
+export const wayBox = (a: Point, b: Point): Bounds => ({
+  minX: Math.min(a.x, b.x) - ROUND,
+  minY: Math.min(a.y, b.y) - ROUND,
+  maxX: Math.max(a.x, b.x) + ROUND,
+  maxY: Math.max(a.y, b.y) + ROUND,
+});
 
 /**
  * A way from `a` to `b`, at most `longest` mm long, that lies under the covers all along: straight where it can be,
@@ -48,9 +24,9 @@ export function hiddenWay(a: Point, b: Point, covers: readonly Cover[], longest:
   if (!covers.length) return null;
   if (lineIsCovered(a, b, covers)) return [a, b];
   if (!placeIsCovered(a, covers) || !placeIsCovered(b, covers)) return null;
-  const [x0, y0] = [Math.min(a.x, b.x) - ROUND, Math.min(a.y, b.y) - ROUND];
-  const w = Math.ceil((Math.max(a.x, b.x) + ROUND - x0) / CELL);
-  const h = Math.ceil((Math.max(a.y, b.y) + ROUND - y0) / CELL);
+  const { minX: x0, minY: y0, maxX, maxY } = wayBox(a, b);
+  const w = Math.ceil((maxX - x0) / CELL);
+  const h = Math.ceil((maxY - y0) / CELL);
   const middle = (cell: number): Point => ({
     x: x0 + ((cell % w) + 0.5) * CELL,
     y: y0 + (Math.floor(cell / w) + 0.5) * CELL,
@@ -64,7 +40,7 @@ export function hiddenWay(a: Point, b: Point, covers: readonly Cover[], longest:
   };
   const cost = new Float64Array(w * h).fill(Infinity);
   const came = new Int32Array(w * h).fill(-1);
-  const queue = new Queue();
+  const queue = new FlatQueue<number>();
   cost[start] = 0;
   queue.push(start, distance(a, b));
   for (let cell = queue.pop(); cell !== undefined && cell !== goal; cell = queue.pop()) {

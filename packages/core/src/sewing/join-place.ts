@@ -4,7 +4,7 @@ import { distance, type Point } from '../geometry/points.ts';
 import { arcLengths, nearestOnLine, pointAt } from '../geometry/polyline.ts';
 import { outlineLines } from '../outlines/flatten.ts';
 import { outlineBounds } from '../outlines/transform.ts';
-import { placeIsCovered, type Cover } from './cover.ts';
+import { placeIsCovered, type CoversNear } from './cover.ts';
 
 /** A join reaches this far to both sides, in mm. */
 const REACH = 1;
@@ -21,14 +21,12 @@ const COARSE = 0.05;
  * The place at which a single closed line is best begun, in mm; `entry` is where the thread comes from, `later` hides
  * what is sewn before it. Undefined when the outline is no single closed line, or when no place is better than others.
  */
-export function joinPlace(outline: PlainOutline, later: readonly Cover[], entry?: Point): Point | undefined {
+export function joinPlace(outline: PlainOutline, later: CoversNear, entry?: Point): Point | undefined {
   const lines = outlineLines(outline, COARSE);
   if (lines.length !== 1 || !lines[0].closed) return undefined;
   const [line] = lines;
   const b = outlineBounds(outline);
-  const near = later.filter(
-    ({ bounds: c }) => b && c.minX < b.maxX && c.maxX > b.minX && c.minY < b.maxY && c.maxY > b.minY,
-  );
+  const near = b ? later(b) : [];
   const lengths = arcLengths(line);
   const total = lengths.at(-1)!;
   if (total < 4 * REACH) return undefined;

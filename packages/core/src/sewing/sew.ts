@@ -13,10 +13,10 @@ import { stitchKind } from '../stitches/kinds.ts';
 import { runPoints } from '../stitches/run-points.ts';
 import { Part, ThreadBuilder, type SewnThread } from '../stitches/thread.ts';
 import { sharesOf, type Excess } from './budget.ts';
-import { lineIsCovered, type Cover } from './cover.ts';
+import { CoverIndex, lineIsCovered, type CoversNear } from './cover.ts';
 import { Move, PlanBuilder, type MoveCode, type Plan } from './plan.ts';
 import { objectCover, stitchObject } from './stitch-object.ts';
-import { hiddenWay } from './hidden-way.ts';
+import { hiddenWay, wayBox } from './hidden-way.ts';
 import { joinPlace } from './join-place.ts';
 import { tieIn, tieOff, type TieKind } from './ties.ts';
 
@@ -106,12 +106,13 @@ class Sewing {
   }
 
   /** Goes to where a thread begins: by nothing, hidden travel, a jump, or a trim and a jump. */
-  private goTo(p: Point, later: readonly Cover[], any: readonly Cover[]): 'joined' | 'cut' {
+  private goTo(p: Point, later: CoversNear, any: CoversNear): 'joined' | 'cut' {
     if (this.cut) return 'cut';
     const { at } = this;
     const gap = Math.hypot(p.x - at.x, p.y - at.y);
     if (gap < LIMITS.shortest + 5e-3) return 'joined';
-    const way = gap <= LONGEST_TRAVEL ? hiddenWay(at, p, later, LONGEST_TRAVEL) : null;
+    const box = wayBox(at, p);
+    const way = gap <= LONGEST_TRAVEL ? hiddenWay(at, p, later(box), LONGEST_TRAVEL) : null;
     if (way) {
       this.arrive();
       const coords = Float64Array.from(way.flatMap((q) => [q.x, q.y]));
@@ -122,7 +123,7 @@ class Sewing {
       for (let i = 1; i < x.length; i++) this.plan.add(x[i], y[i], Move.stitch, Part.travel);
       return 'joined';
     }
-    if (gap <= this.trimLength && (gap <= UNSEEN_JUMP || lineIsCovered(at, p, any))) {
+    if (gap <= this.trimLength && (gap <= UNSEEN_JUMP || lineIsCovered(at, p, any(box)))) {
       this.arrive();
       this.plan.add(p.x, p.y, Move.jump, Part.travel);
       return 'joined';
@@ -131,7 +132,7 @@ class Sewing {
     return 'cut';
   }
 
-  sewThread(thread: SewnThread, ties: TieKind, later: readonly Cover[], any: readonly Cover[]): void {
+  sewThread(thread: SewnThread, ties: TieKind, later: CoversNear, any: CoversNear): void {
     const { x, y, part } = thread;
     if (x.length < 2) return;
     const how = this.goTo({ x: x[0], y: y[0] }, later, any);
@@ -186,8 +187,6 @@ class Sewing {
   }
 }
 
-const keepCover = (c: Cover | null): c is Cover => c !== null;
-
 /** What is sewn, in order, as the plan's objects are: shapes that only others are made from are left out. */
 export const sewnLeaves = (design: ResolvedDesign): Leaf<PlainOutline>[] =>
   [...visibleLeaves(design.objects)].filter((leaf) => leaf.kind === 'stitches' || !leaf.unsewn);
@@ -229,7 +228,8 @@ export function sewResolved(design: ResolvedDesign, options: SewOptions = {}): P
     return leaf.kind === 'object' && !shares[i].excess ? objectCover(leaf, cloth) : null;
   });
   const sewing = new Sewing(options.trimLength ?? 3);
-  const all = covers.filter(keepCover);
+  const index = new CoverIndex(covers);
+  const all = index.from(0);
   leaves.forEach((leaf, i) => {
     tell(i);
     const { excess } = shares[i];
@@ -239,7 +239,7 @@ export function sewResolved(design: ResolvedDesign, options: SewOptions = {}): P
       sewing.take(leaf.thread);
       sewing.sewStitches(leaf);
     } else {
-      const after = covers.slice(i + 1).filter(keepCover);
+      const after = index.from(i + 1);
       const comingFrom = sewing.entryFor(leaf.thread);
       const kind = stitchKind(leaf.recipe.kind);
       const followsLines = !leaf.start && kind?.from(completeSettings(kind, leaf.recipe, cloth)) === 'lines';
@@ -250,10 +250,8 @@ export function sewResolved(design: ResolvedDesign, options: SewOptions = {}): P
       const ties = (leaf.recipe.settings.ties ?? 'along') as TieKind;
       if (threads.length) sewing.take(leaf.thread);
       // The way to the first thread lies under the object itself too; afterwards only under what follows.
-      const own = covers[i];
-      threads.forEach((thread, k) =>
-        sewing.sewThread(thread, ties, k || !own ? after : [own, ...after], all),
-      );
+      const withOwn = index.from(i);
+      threads.forEach((thread, k) => sewing.sewThread(thread, ties, k ? after : withOwn, all));
     }
     if (leaf.stopAfter !== undefined) sewing.stop();
   });

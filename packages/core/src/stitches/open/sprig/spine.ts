@@ -1,4 +1,5 @@
 // The way through a polygon from one far end to the other, keeping to the middle: where a stem grows first.
+import FlatQueue from 'flatqueue';
 import type { EdgeIndex } from '../../../geometry/edge-index.ts';
 import type { Point } from '../../../geometry/points.ts';
 import { coordsBounds, type Polygon } from '../../../geometry/region.ts';
@@ -30,27 +31,28 @@ function gridOf(polygon: Polygon, edges: EdgeIndex): Grid {
   return { columns, room, at };
 }
 
-/** Cost of the cheapest way to every square from one of them, and the square before it on that way. */
+/** Cost of the cheapest way to every square from one of them, and the square before it on that way (Dijkstra). */
 function spread({ columns, room }: Grid, from: number, cost: (square: number) => number) {
   const total = new Float64Array(room.length).fill(Infinity);
   const before = new Int32Array(room.length).fill(-1);
+  const open = new FlatQueue<number>();
   total[from] = 0;
-  let open = [from];
+  open.push(from, 0);
   while (open.length) {
-    const next = new Set<number>();
-    for (const s of open)
-      for (let dj = -1; dj <= 1; dj++)
-        for (let di = -1; di <= 1; di++) {
-          const i = (s % columns) + di;
-          const t = s + dj * columns + di;
-          if (i < 0 || i >= columns || t < 0 || t >= room.length || !room[t] || t === s) continue;
-          const c = total[s] + Math.hypot(di, dj) * cost(t);
-          if (c >= total[t] - 1e-9) continue;
-          total[t] = c;
-          before[t] = s;
-          next.add(t);
-        }
-    open = [...next];
+    const c = open.peekValue()!;
+    const s = open.pop()!;
+    if (c > total[s]) continue; // a cheaper way was found meanwhile
+    for (let dj = -1; dj <= 1; dj++)
+      for (let di = -1; di <= 1; di++) {
+        const i = (s % columns) + di;
+        const t = s + dj * columns + di;
+        if (i < 0 || i >= columns || t < 0 || t >= room.length || !room[t] || t === s) continue;
+        const next = total[s] + (di && dj ? Math.SQRT2 : 1) * cost(t);
+        if (next >= total[t] - 1e-9) continue;
+        total[t] = next;
+        before[t] = s;
+        open.push(t, next);
+      }
   }
   return { total, before };
 }
