@@ -201,6 +201,18 @@ describe('what is hidden', () => {
     expect(most(cross({ trimBeneath: 0.8 }))).toBeLessThan(most(cross({})));
   });
 
+  test('whether stitches hide what lies beneath is judged on the design’s own cloth', () => {
+    // Rows that lie a little too far apart to hide anything on linen are set closer on towelling.
+    const over = object('o', box(0, 0, 10, 30), 'fill', { spacing: 0.53 });
+    const on = (kind: string): Design => ({
+      ...design(object('u', box(0, 0, 30, 10), 'fill', {}, trimmed), over),
+      cloth: { kind, colour: '#ffffff' },
+    });
+    const left = (kind: string): number => regionArea(outlineRegion(plainOf(on(kind), 'u')));
+    expect(left('linen')).toBeCloseTo(300, 0);
+    expect(left('towelling')).toBeCloseTo(300 - 8 * 10, 0);
+  });
+
   test('a closed border loses just the stretch that is covered, wherever it begins', () => {
     fc.assert(
       fc.property(fc.integer({ min: 0, max: 359 }), (turn) => {

@@ -7,11 +7,11 @@ import { offsetRegion, subtract, unite } from '../geometry/clip.ts';
 import { arcLengths, pointAt, type Line } from '../geometry/polyline.ts';
 import { insideRegion, polygonArea, regionBounds, type Region } from '../geometry/region.ts';
 import type { Bounds } from '../geometry/points.ts';
-import { clothById } from '../materials/cloths.ts';
+import type { Cloth } from '../materials/cloths.ts';
 import { outlineLines } from '../outlines/flatten.ts';
 import { outlineOfLines, outlineOfRegion } from '../outlines/live/region-outline.ts';
 import { outlineRegion } from '../outlines/region.ts';
-import { completeSettings } from '../stitches/kind.ts';
+import { completeSettings, ownSettings } from '../stitches/kind.ts';
 import { sewnFrom, stitchKind } from '../stitches/kinds.ts';
 
 type PlainItem = Item<PlainOutline>;
@@ -27,10 +27,9 @@ const WORTHWHILE = 1;
 const covers = new Memo<{ region: Region; bounds: Bounds | null }>(1);
 
 /** What the object's stitches hide; empty for open kinds. */
-function coverOf(object: PlainObject): { region: Region; bounds: Bounds | null } {
-  return covers.get(object, [], () => {
+function coverOf(object: PlainObject, cloth: Cloth): { region: Region; bounds: Bounds | null } {
+  return covers.get(object, [cloth.id], () => {
     const kind = stitchKind(object.recipe.kind);
-    const cloth = clothById('');
     const region = kind
       ? kind.cover({
           outline: object.outline,
@@ -46,7 +45,7 @@ function coverOf(object: PlainObject): { region: Region; bounds: Bounds | null }
 
 const widthOf = ({ recipe }: PlainObject): number => {
   const kind = stitchKind(recipe.kind);
-  return kind?.id === 'satin' ? (completeSettings(kind, recipe, clothById('')).width as number) : 0;
+  return kind?.id === 'satin' ? (ownSettings(kind, recipe).width as number) : 0;
 };
 
 /** The parts of a line whose whole width lies outside of what hides it, with `overlap` mm that stay beneath. */
@@ -128,18 +127,18 @@ const trimmedObjects = new Memo<PlainObject>(2);
 const meet = (a: Bounds, b: Bounds): boolean =>
   a.minX < b.maxX && b.minX < a.maxX && a.minY < b.maxY && b.minY < a.maxY;
 
-function trimmedOnce(object: PlainObject, later: readonly PlainObject[]): PlainObject {
+function trimmedOnce(object: PlainObject, later: readonly PlainObject[], cloth: Cloth): PlainObject {
   const own = regionBounds(
     outlineLines(object.outline, 0.2).map(({ coords }) => ({ outer: coords, holes: [] })),
   );
   if (!own) return object;
   const above = later.filter((o) => {
-    const { bounds } = coverOf(o);
+    const { bounds } = coverOf(o, cloth);
     return bounds && meet(own, bounds);
   });
   if (!above.length) return object;
-  return trimmedObjects.get(object, above, () => {
-    const hiding = above.map((o) => coverOf(o).region).reduce((all, next) => unite(all, next));
+  return trimmedObjects.get(object, [cloth.id, ...above], () => {
+    const hiding = above.map((o) => coverOf(o, cloth).region).reduce((all, next) => unite(all, next));
     const outline = trimmed(object, hiding);
     return outline === object.outline ? object : { ...object, outline };
   });
@@ -148,12 +147,12 @@ function trimmedOnce(object: PlainObject, later: readonly PlainObject[]): PlainO
 const isSewn = (leaf: Leaf<PlainOutline>): leaf is PlainObject => leaf.kind === 'object' && !leaf.unsewn;
 
 /** Resolved items, those with `trimBeneath` without what is hidden by stitches that are sewn later. */
-export function withoutHidden(items: PlainItem[]): PlainItem[] {
+export function withoutHidden(items: PlainItem[], cloth: Cloth): PlainItem[] {
   const leaves = [...visibleLeaves(items)].filter(isSewn);
   const changed = new Map<string, PlainObject>();
   leaves.forEach((leaf, i) => {
     if (leaf.trimBeneath === undefined) return;
-    const made = trimmedOnce(leaf, leaves.slice(i + 1));
+    const made = trimmedOnce(leaf, leaves.slice(i + 1), cloth);
     if (made !== leaf) changed.set(leaf.id, made);
   });
   if (!changed.size) return items;

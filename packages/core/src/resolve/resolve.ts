@@ -19,6 +19,7 @@ import type {
 import { outlineLines } from '../outlines/flatten.ts';
 import { stitchesOutline } from '../outlines/live/keep-clear.ts';
 import type { Matrix } from '../geometry/matrix.ts';
+import { clothById, type Cloth } from '../materials/cloths.ts';
 import { transformOutline } from '../outlines/transform.ts';
 import { sewnFrom } from '../stitches/kinds.ts';
 import { withoutHidden } from './beneath.ts';
@@ -55,7 +56,10 @@ class Resolver {
   private readonly flat = new Map<string, PlainOutline>();
   private readonly open = new Set<string>();
 
+  private readonly cloth: Cloth;
+
   constructor(design: Design) {
+    this.cloth = clothById(design.cloth.kind);
     const visit = (items: readonly Item[], inside: Group[]): void => {
       for (const item of items) {
         this.items.set(item.id, { item, inside });
@@ -87,7 +91,7 @@ class Resolver {
     if (item.kind === 'stitches') return [stitchesOutline(item)];
     if (item.kind === 'object') {
       const outline = this.flatOutline(item, inside);
-      return [seen === 'thread' && !item.unsewn ? threadOutline({ ...item, outline }) : outline];
+      return [seen === 'thread' && !item.unsewn ? threadOutline({ ...item, outline }, this.cloth) : outline];
     }
     const within = [...inside, item];
     const own = seenIn(item).flatMap((o) => this.outlinesOf(o, within, seen));
@@ -265,7 +269,10 @@ const resolved = new WeakMap<Design, ResolvedDesign>();
 export function resolveDesign(design: Design): ResolvedDesign {
   let made = resolved.get(design);
   if (!made) {
-    const objects = withoutHidden(new Resolver(design).resolve(design.objects, []));
+    const objects = withoutHidden(
+      new Resolver(design).resolve(design.objects, []),
+      clothById(design.cloth.kind),
+    );
     made = { ...design, objects };
     resolved.set(design, made);
   }

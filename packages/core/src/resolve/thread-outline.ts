@@ -2,7 +2,7 @@
 import { Memo } from '../design/memo.ts';
 import type { DesignObject, PlainOutline } from '../design/types.ts';
 import { bandRegion } from '../geometry/clip.ts';
-import { clothById } from '../materials/cloths.ts';
+import type { Cloth } from '../materials/cloths.ts';
 import { outlineLines } from '../outlines/flatten.ts';
 import { outlineOfRegion } from '../outlines/live/region-outline.ts';
 import { completeSettings } from '../stitches/kind.ts';
@@ -10,10 +10,9 @@ import { sewnFrom, stitchKind } from '../stitches/kinds.ts';
 
 const made = new Memo<PlainOutline>();
 
-function make({ outline, recipe, widths }: DesignObject<PlainOutline>): PlainOutline {
+function make({ outline, recipe, widths }: DesignObject<PlainOutline>, cloth: Cloth): PlainOutline {
   const kind = stitchKind(recipe.kind);
   if (!kind || sewnFrom(recipe) === 'region') return outline;
-  const cloth = clothById('');
   const settings = completeSettings(kind, recipe, cloth);
   if (kind.id === 'motif-run')
     return outlineOfRegion(bandRegion(outlineLines(outline), settings.size as number, 'flat', 'round'));
@@ -25,5 +24,7 @@ function make({ outline, recipe, widths }: DesignObject<PlainOutline>): PlainOut
  * The outline of the cloth that an object's stitches take: a satin along a line is a band, a run is its line, a fill
  * is its shape (without pull compensation, which the pull takes back).
  */
-export const threadOutline = (object: DesignObject<PlainOutline>): PlainOutline =>
-  made.get(object.outline, [JSON.stringify(object.recipe), object.widths], () => make(object));
+export const threadOutline = (object: DesignObject<PlainOutline>, cloth: Cloth): PlainOutline =>
+  made.get(object.outline, [JSON.stringify(object.recipe), object.widths, cloth.id], () =>
+    make(object, cloth),
+  );

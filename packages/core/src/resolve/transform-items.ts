@@ -27,10 +27,9 @@ import {
   IDENTITY,
   type Matrix,
 } from '../geometry/matrix.ts';
-import { clothById } from '../materials/cloths.ts';
 import { transformPath } from '../outlines/transform-path.ts';
 import { transformOutline } from '../outlines/transform.ts';
-import { completeSettings } from '../stitches/kind.ts';
+import { ownSettings } from '../stitches/kind.ts';
 import { stitchKind } from '../stitches/kinds.ts';
 
 const tidy = (v: number): number => Math.round(v * 1e9) / 1e9;
@@ -128,7 +127,7 @@ function changedRecipe(object: DesignObject, m: Matrix): Partial<DesignObject> {
   const setting = kind?.settings.find((s) => s.name === 'angle');
   const turns = Math.abs(m[1]) > 1e-9 || m[0] * m[3] < 0;
   if (!turns || !kind || setting?.type !== 'number') return sized;
-  const angle = completeSettings(kind, recipe, clothById('')).angle as number;
+  const angle = ownSettings(kind, recipe).angle as number;
   const turned = turnedAngle(angle, m, setting.least, setting.most);
   return { ...sized, recipe: { ...recipe, settings: { ...recipe.settings, angle: turned } } };
 }
@@ -138,7 +137,7 @@ function scaledWidths({ recipe, widths }: DesignObject, scale: number): Partial<
   const kind = stitchKind(recipe.kind);
   const setting = kind?.settings.find((s) => s.name === 'width');
   if (Math.abs(scale - 1) < 1e-9 || !kind || setting?.type !== 'number') return {};
-  const width = (completeSettings(kind, recipe, clothById('')).width as number) * scale;
+  const width = (ownSettings(kind, recipe).width as number) * scale;
   const within = Math.round(100 * Math.min(setting.most, Math.max(setting.least, width))) / 100;
   return {
     recipe: { ...recipe, settings: { ...recipe.settings, width: within } },

@@ -14,8 +14,7 @@ import { insideRegion, type Region } from '../geometry/region.ts';
 import { outlineLines } from '../outlines/flatten.ts';
 import { outlineRegion } from '../outlines/region.ts';
 import { outlineBounds } from '../outlines/transform.ts';
-import { clothById } from '../materials/cloths.ts';
-import { completeSettings } from '../stitches/kind.ts';
+import { ownSettings } from '../stitches/kind.ts';
 import { sewnFrom, stitchKind } from '../stitches/kinds.ts';
 
 type PlainItem = Item<PlainOutline>;
@@ -61,7 +60,7 @@ function reachOf({ recipe, widths }: DesignObject<PlainOutline>): { covers: bool
   const kind = stitchKind(recipe.kind);
   const covers = sewnFrom(recipe) === 'region';
   if (!kind || kind.id !== 'satin' || covers) return { covers, half: 0 };
-  const width = completeSettings(kind, recipe, clothById('')).width as number;
+  const width = ownSettings(kind, recipe).width as number;
   return { covers, half: Math.max(width, ...(widths ?? []).map((w) => w.width)) / 2 };
 }
 

@@ -166,6 +166,16 @@ export const densitySetting: NumberSetting = {
 /** Raised for a setting that is not known or out of range; the message is for the person. */
 export class SettingError extends Error {}
 
+/** The settings that a recipe gives, and defaults; those that the cloth decides, and what follows them, are missing. */
+export function ownSettings(kind: StitchKind, recipe: Recipe): Record<string, SettingValue> {
+  const out: Record<string, SettingValue> = {};
+  for (const { name, default: otherwise } of kind.settings) {
+    const value = recipe.settings[name] ?? otherwise;
+    if (value !== undefined) out[name] = value;
+  }
+  return out;
+}
+
 /** Fills in defaults, and what the cloth asks for. Values that are given are taken as they are. */
 export function completeSettings(
   kind: StitchKind,

@@ -1,8 +1,7 @@
 // The table of stitch kinds. The recipe card, the validation, the command line and the docs are made from it.
 import { fill } from './fill.ts';
 import type { Recipe } from '../design/types.ts';
-import { CLOTHS } from '../materials/cloths.ts';
-import { completeSettings, type Setting, type StitchKind } from './kind.ts';
+import { ownSettings, type Setting, type StitchKind } from './kind.ts';
 import { motifRun } from './motif-run.ts';
 import { contour } from './open/contour/contour.ts';
 import { crosshatch } from './open/crosshatch.ts';
@@ -57,5 +56,5 @@ export const stitchKind = (id: string): StitchKind | undefined => byId.get(id);
 /** Whether a recipe follows the outline's lines or covers what it encloses; unknown kinds cover it. */
 export function sewnFrom(recipe: Recipe): 'lines' | 'region' {
   const kind = byId.get(recipe.kind);
-  return kind ? kind.from(completeSettings(kind, recipe, CLOTHS[0])) : 'region';
+  return kind ? kind.from(ownSettings(kind, recipe)) : 'region';
 }

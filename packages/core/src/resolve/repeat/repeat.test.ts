@@ -23,6 +23,7 @@ import { sewDesign } from '../../sewing/sew.ts';
 import { figuresOf } from '../../sewing/plan.ts';
 import { placedCopies, resolveDesign } from '../resolve.ts';
 import { threadOutline } from '../thread-outline.ts';
+import { clothById } from '../../materials/cloths.ts';
 import { design, drawn, ellipse, group, object, ragged } from '../../../test/draw.ts';
 
 const circle = (more: Partial<CircleLayout> = {}): CircleLayout => ({
@@ -55,7 +56,7 @@ function regionsOf(d: Design, id = 'r'): Region[] {
   ];
   return copies.map((items) =>
     [...everyLeaf(items)].flatMap((leaf) =>
-      leaf.kind === 'object' ? outlineRegion(threadOutline(leaf)) : [],
+      leaf.kind === 'object' ? outlineRegion(threadOutline(leaf, clothById('linen'))) : [],
     ),
   );
 }
