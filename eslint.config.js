@@ -27,14 +27,33 @@ const roomRules = rooms.map((room, i) => ({
       {
         patterns: [
           ...rooms.slice(i + 1).map((above) => ({
-            group: [`../${above}/*`, `../${above}`],
+            regex: `^(\\.\\./)+${above}(/|$)`, // from however deep in the room
             message: `${room} stands below ${above} and must not import from it.`,
           })),
           {
             group: ['node:*', 'vue', 'vue/*'],
             message: 'The core runs anywhere: no Node modules, no interface.',
           },
+          { regex: '/apps/', message: 'The core imports nothing from the applications.' },
         ],
+      },
+    ],
+  },
+}));
+
+/** Applications know the core, and each other only through what they say over the wire. */
+const appRules = ['web', 'server', 'cli'].map((app) => ({
+  files: [`apps/${app}/src/**/*.{ts,vue}`],
+  rules: {
+    'no-restricted-imports': [
+      'error',
+      {
+        patterns: ['web', 'server', 'cli']
+          .filter((other) => other !== app)
+          .map((other) => ({
+            regex: `^(\\.\\./)+(apps/)?${other}/`,
+            message: `apps/${app} must not import from apps/${other}.`,
+          })),
       },
     ],
   },
@@ -55,5 +74,6 @@ export default tseslint.config(
   },
   { files: ['**/*.vue'], languageOptions: { parserOptions: { parser: tseslint.parser } } },
   ...roomRules,
+  ...appRules,
   prettier,
 );
