@@ -7,6 +7,7 @@ import { parseArgs } from 'node:util';
 import { register } from 'tsx/esm/api';
 import { freePort, startDatabase } from '../scripts/lib/database.mjs';
 import { ROOT } from '../scripts/lib/packages.mjs';
+import { serverProgram } from '../scripts/lib/programs.mjs';
 
 register();
 const { clubBadge } = await import('../demo/club-badge.ts');
@@ -21,9 +22,10 @@ const THINKING = 1000;
 const folder = mkdtempSync(join(tmpdir(), 'rosehip-load-'));
 const database = await startDatabase(folder);
 const port = await freePort();
-const server = fork(join(ROOT, 'apps/server/src/main.ts'), {
+const program = serverProgram();
+const server = fork(program.file, {
   cwd: ROOT,
-  execArgv: ['--import', 'tsx'],
+  execArgv: program.execArgv,
   env: { ...process.env, NODE_ENV: 'production', DATABASE_URL: database.url, PORT: String(port), SEED: '1' },
   stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
 });

@@ -3,8 +3,8 @@ import { fork, type ChildProcess } from 'node:child_process';
 import { randomBytes } from 'node:crypto';
 import { createConnection } from 'mysql2/promise';
 import { freePort } from '../scripts/lib/database.mjs';
+import { serverProgram } from '../scripts/lib/programs.mjs';
 
-const MAIN = new URL('../apps/server/src/main.ts', import.meta.url).pathname;
 const ROOT = new URL('..', import.meta.url).pathname;
 
 export class Rosehip {
@@ -34,9 +34,10 @@ export class Rosehip {
     const connection = await createConnection(process.env.TEST_DATABASE_URL!);
     await connection.query(`CREATE DATABASE IF NOT EXISTS ${this.database}`);
     await connection.end();
-    const child = fork(MAIN, {
+    const { file, execArgv } = serverProgram();
+    const child = fork(file, {
       cwd: ROOT,
-      execArgv: ['--import', 'tsx'],
+      execArgv,
       env: { ...process.env, DATABASE_URL: this.url, PORT: String(this.port), SEED: this.demo ? '1' : '' },
       stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
     });

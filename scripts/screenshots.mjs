@@ -6,6 +6,7 @@ import { chromium } from '@playwright/test';
 import { ensureBuilt } from './lib/build.mjs';
 import { freePort, startDatabase } from './lib/database.mjs';
 import { ensureProgram, ROOT } from './lib/packages.mjs';
+import { serverProgram } from './lib/programs.mjs';
 
 const OUT = join(ROOT, 'docs', 'screenshots');
 
@@ -16,9 +17,10 @@ async function main() {
   rmSync(folder, { recursive: true, force: true });
   const database = await startDatabase(folder);
   const port = await freePort();
-  const server = fork(join(ROOT, 'apps/server/src/main.ts'), {
+  const { file, execArgv } = serverProgram();
+  const server = fork(file, {
     cwd: ROOT,
-    execArgv: ['--import', 'tsx'],
+    execArgv,
     env: { ...process.env, DATABASE_URL: database.url, PORT: String(port), SEED: '1' },
   });
   await new Promise((done) => server.once('message', done));

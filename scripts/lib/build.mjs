@@ -1,4 +1,4 @@
-// Builds the interface when its sources have changed since the last build.
+// Builds the interface and the programs when their sources have changed since the last build.
 import { spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
@@ -6,7 +6,16 @@ import { join } from 'node:path';
 import { ROOT } from './packages.mjs';
 import { say, SetupError } from './say.mjs';
 
-const SOURCES = ['apps/web', 'packages/core/src', 'package-lock.json', 'tsconfig.base.json'];
+const SOURCES = [
+  'apps/web',
+  'apps/server/src',
+  'apps/cli/src',
+  'demo',
+  'packages/core/src',
+  'package-lock.json',
+  'tsconfig.base.json',
+];
+const MADE = ['apps/web/dist/index.html', 'apps/server/dist/main.js', 'apps/cli/dist/rosehip.js'];
 const SKIP = new Set(['dist', 'node_modules']);
 
 function addTo(hash, path) {
@@ -18,7 +27,7 @@ function addTo(hash, path) {
   else hash.update(path.slice(ROOT.length)).update(readFileSync(path));
 }
 
-/** Fingerprint of all that the built interface depends on. */
+/** Fingerprint of all that what is built depends on. */
 function fingerprint() {
   const hash = createHash('sha256');
   for (const source of SOURCES) addTo(hash, join(ROOT, source));
@@ -28,15 +37,15 @@ function fingerprint() {
 export function ensureBuilt() {
   const stamp = join(ROOT, '.data', 'built-from');
   const now = fingerprint();
-  const built = existsSync(join(ROOT, 'apps/web/dist/index.html'));
+  const built = MADE.every((file) => existsSync(join(ROOT, file)));
   if (built && existsSync(stamp) && readFileSync(stamp, 'utf8') === now) return;
-  say('Building the interface …');
+  say('Building …');
   const { status, stdout, stderr } = spawnSync('npm', ['run', 'build', '--silent'], {
     cwd: ROOT,
     encoding: 'utf8',
     env: { ...process.env, NODE_ENV: 'production' },
   });
-  if (status !== 0) throw new SetupError(`the interface could not be built:\n${stdout}${stderr}`);
+  if (status !== 0) throw new SetupError(`Rosehip could not be built:\n${stdout}${stderr}`);
   mkdirSync(join(ROOT, '.data'), { recursive: true });
   writeFileSync(stamp, now);
 }

@@ -1,8 +1,8 @@
 // The server as a child process, started again when it dies.
 import { fork } from 'node:child_process';
 import { connect } from 'node:net';
-import { join } from 'node:path';
 import { ROOT } from './packages.mjs';
+import { serverProgram } from './programs.mjs';
 import { say, SetupError } from './say.mjs';
 
 /** Does anybody listen on this port of loopback? */
@@ -14,9 +14,10 @@ export const portTaken = (port) =>
   });
 
 function startOnce(env) {
-  const child = fork(join(ROOT, 'apps/server/src/main.ts'), {
+  const { file, execArgv } = serverProgram();
+  const child = fork(file, {
     cwd: ROOT,
-    execArgv: ['--import', 'tsx'],
+    execArgv,
     env: { ...process.env, NODE_ENV: 'production', ...env },
     stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
     detached: true, // Ctrl-C goes to the start script, which ends the server in order

@@ -1,7 +1,8 @@
 #!/usr/bin/env node
-// Runs the TypeScript sources as they are: the command line is never older than the core.
-import { register } from 'tsx/esm/api';
+// Runs the compiled command line, or its sources when they are newer: it is never older than the core.
+import { programOf } from '../../../scripts/lib/programs.mjs';
 
-register();
-const { main } = await import('../src/main.ts');
+const { file, execArgv } = programOf('cli', 'rosehip', 'main.ts');
+if (execArgv.length) (await import('tsx/esm/api')).register();
+const { main } = await import(file);
 process.exitCode = await main(process.argv.slice(2));

@@ -9,6 +9,7 @@ import { beforeRoutes, handleErrors, HttpError, nothingHere } from './errors.ts'
 import { DatabaseWatch } from './database/watch.ts';
 import { Summaries, type SummaryOptions } from './jobs/summaries.ts';
 import { limitRequests } from './limits.ts';
+import { WEB } from './paths.ts';
 import { backupRoutes } from './routes/backup.ts';
 import { designRoutes } from './routes/designs.ts';
 import { healthRoutes } from './routes/health.ts';
@@ -38,7 +39,6 @@ export interface AppOptions {
   log?: boolean;
 }
 
-const WEB = new URL('../../web/dist', import.meta.url).pathname;
 const BODY_LIMIT = 20_000_000;
 const LOOPBACK = new Set(['127.0.0.1', 'localhost', '[::1]']);
 

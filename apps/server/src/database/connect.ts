@@ -2,11 +2,10 @@
 import { drizzle, type MySql2Database } from 'drizzle-orm/mysql2';
 import { migrate } from 'drizzle-orm/mysql2/migrator';
 import { createPool, type Pool } from 'mysql2/promise';
+import { MIGRATIONS } from '../paths.ts';
 import * as schema from './schema.ts';
 
 export type Database = MySql2Database<typeof schema>;
-
-const MIGRATIONS = new URL('../../migrations', import.meta.url).pathname;
 
 export interface Connection {
   db: Database;

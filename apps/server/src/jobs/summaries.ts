@@ -7,6 +7,7 @@ import { Piscina } from 'piscina';
 import type { Database } from '../database/connect.ts';
 import { pictures, revisions } from '../database/schema.ts';
 import { HttpError } from '../errors.ts';
+import { PICTURE_WORKER } from '../paths.ts';
 import type { PictureJob, PictureResult } from './make-picture.ts';
 
 const PICTURE = { width: 480, height: 360 };
@@ -42,7 +43,7 @@ export class Summaries {
     this.db = db;
     this.timeLimit = timeLimit;
     this.pool = new Piscina({
-      filename: new URL('./picture-worker.mjs', import.meta.url).href,
+      filename: PICTURE_WORKER,
       minThreads: 0,
       maxThreads: THREADS,
       idleTimeout: 30_000,

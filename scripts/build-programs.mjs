@@ -1,0 +1,27 @@
+// Compiles the server, its picture worker and the command line, so that they start without a TypeScript loader.
+import { build } from 'vite';
+import { join } from 'node:path';
+import { ROOT } from './lib/packages.mjs';
+
+/** Packages stay where they are; the core and the demo data come in. */
+const PROGRAMS = [
+  { app: 'apps/cli', input: { rosehip: 'src/main.ts' } },
+  { app: 'apps/server', input: { main: 'src/main.ts', 'make-picture': 'src/jobs/make-picture.ts' } },
+];
+
+for (const { app, input } of PROGRAMS)
+  await build({
+    root: join(ROOT, app),
+    configFile: false,
+    logLevel: 'warn',
+    build: {
+      ssr: true,
+      outDir: 'dist',
+      emptyOutDir: true,
+      target: 'node20',
+      minify: false, // where an error comes from can be read
+      rolldownOptions: {
+        input: Object.fromEntries(Object.entries(input).map(([name, file]) => [name, join(ROOT, app, file)])),
+      },
+    },
+  });

@@ -1,0 +1,2 @@
+export function programOf(app: string, name: string, source: string): { file: string; execArgv: string[] };
+export function serverProgram(): { file: string; execArgv: string[] };
