@@ -258,6 +258,38 @@ console.log('\nShaping outlines of 2,000 points');
   );
 }
 
+/** A design of many objects of four kinds, and the same after a move of one of them: all others are as they were. */
+function many(n: number): { first: Design; moved: (from: Design, k: number) => Design } {
+  const at = (k: number): PlainOutline =>
+    transformOutline(flower(5, 40), [1, 0, 0, 1, -140 + (k % 21) * 14, -140 + Math.floor(k / 21) * 14]);
+  const kinds = ['fill', 'satin', 'run', 'contour'];
+  const objects = Array.from({ length: n }, (_, k) => object(`o${k}`, at(k), kinds[k % 4]));
+  const moved = (from: Design, k: number): Design => ({
+    ...from,
+    objects: from.objects.map((o, i) =>
+      i === k && o.kind === 'object'
+        ? { ...o, outline: transformOutline(o.outline as PlainOutline, [1, 0, 0, 1, 0.1, 0]) }
+        : o,
+    ),
+  });
+  return { first: { ...emptyDesign('Many', { name: 'h', width: 300, height: 300 }), objects }, moved };
+}
+
+console.log('\nMany objects: all for the first time, and after an edit of one');
+for (const n of [105, 420, 1680]) {
+  const { first, moved } = many(n);
+  const all = time(() => void sewDesign(first), 1);
+  let design = first;
+  let k = 0;
+  const edit = time(() => {
+    design = moved(design, (k += 37) % n);
+    sewDesign(design);
+  });
+  console.log(
+    `${n} objects: ${all.toFixed(0)} ms, then ${edit.toFixed(0)} ms (${(edit / all).toFixed(3)} of it)`,
+  );
+}
+
 console.log('\nDemo designs');
 for (const design of demoDesigns()) {
   const f = figuresOf(sewDesign(design));

@@ -21,7 +21,13 @@ async function main() {
   const server = fork(file, {
     cwd: ROOT,
     execArgv,
-    env: { ...process.env, DATABASE_URL: database.url, PORT: String(port), SEED: '1' },
+    env: {
+      ...process.env,
+      DATABASE_URL: database.url,
+      PORT: String(port),
+      SEED: '1',
+      BACKUPS: join(folder, 'backups'),
+    },
   });
   await new Promise((done) => server.once('message', done));
   const browser = await chromium.launch({
@@ -68,10 +74,7 @@ async function main() {
     for (let i = 0; i < 4; i++) await page.mouse.wheel(0, -200);
     await settled();
     await shot('bench-needle-view');
-    await page.getByRole('button', { name: 'Lines', exact: true }).click();
     await page.getByRole('button', { name: 'Fit the hoop' }).click();
-    await settled();
-    await shot('bench-lines-view');
 
     await page.getByRole('button', { name: 'Cloth', exact: true }).click();
     await page.getByRole('button', { name: /finding/ }).click();
@@ -188,13 +191,6 @@ async function main() {
 
     await cardPage('Recipe');
     await page.keyboard.press('Escape');
-    await tool('Shapes');
-    await page.getByRole('button', { name: 'Crescent' }).click();
-    await page.mouse.move(...(await place(24, -4)));
-    await page.mouse.down();
-    await page.mouse.move(...(await place(37, 11)), { steps: 4 });
-    await shot('bench-shapes');
-    await page.mouse.up();
 
     await lay('Run, satin and fill');
     await page.getByRole('button', { name: /^Flow, \d/ }).click();
@@ -209,6 +205,28 @@ async function main() {
     await page.getByRole('button', { name: /^Branches, \d/ }).click();
     await settled();
     await shot('bench-families');
+
+    await lay('Club badge');
+    const saved = () =>
+      page
+        .getByTestId('save-state')
+        .filter({ hasText: /^saved$/ })
+        .waitFor();
+    for (const name of ['Moon', 'Gold ring']) {
+      await page.getByRole('button', { name: new RegExp(`^${name}, `) }).click();
+      await page.keyboard.press('Delete');
+      await page.waitForTimeout(300);
+      await saved();
+    }
+    await page.getByRole('button', { name: /^History/ }).click();
+    await page.getByRole('button', { name: /Demo design/ }).click();
+    await page.getByLabel('Name, which keeps it for good').fill('For the fair');
+    await page.keyboard.press('Enter');
+    await settled();
+    await shot('bench-history');
+    await page.goto(`${home}backup`);
+    await page.getByRole('button', { name: 'Bring it in' }).waitFor({ timeout: 120_000 });
+    await shot('backup');
   } finally {
     await browser.close();
     server.kill('SIGTERM');

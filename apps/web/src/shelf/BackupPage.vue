@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // Everything as one file: out, in again, and the copies that are kept by night.
 import { Download, Upload } from '@lucide/vue';
-import { useDropZone } from '@vueuse/core';
+import { useDropZone, useIntervalFn } from '@vueuse/core';
 import { onMounted, ref, useTemplateRef } from 'vue';
 import { api, type BroughtIn, type KeptBackup } from '../api.ts';
 import Notice from '../parts/Notice.vue';
@@ -28,6 +28,8 @@ async function load(): Promise<void> {
   }
 }
 onMounted(load);
+// A night's copy may be made while the page is open.
+useIntervalFn(load, 10_000);
 
 /** Brings one in, and says what came of it. */
 async function bringIn(what: string, work: () => Promise<BroughtIn>): Promise<void> {
