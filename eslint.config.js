@@ -13,6 +13,7 @@ const rooms = [
   'resolve',
   'shaping',
   'sewing',
+  'jobs',
   'findings',
   'painting',
   'formats',

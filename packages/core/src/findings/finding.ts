@@ -6,7 +6,7 @@ import type { Cloth } from '../materials/cloths.ts';
 import type { Machine } from '../materials/machine.ts';
 import type { Extent } from '../sewing/extent.ts';
 import type { Figures, Plan, PlanObject } from '../sewing/plan.ts';
-import type { Job } from '../shaping/jobs/job.ts';
+import type { Job } from '../jobs/job.ts';
 import type { LayerGrid } from './layers.ts';
 
 /** What a check says. */

@@ -8,7 +8,7 @@ import { sewnExtent, type Extent } from '../sewing/extent.ts';
 import { figuresOf, type Plan } from '../sewing/plan.ts';
 import { sewnLeaves } from '../sewing/sew.ts';
 import { objectCover } from '../sewing/stitch-object.ts';
-import { JobError, type Job } from '../shaping/jobs/job.ts';
+import { JobError, type Job } from '../jobs/job.ts';
 import { budgetCheck, largeCheck, tooLargeToCheck } from './checks/budget.ts';
 import { knockdownCheck, suitCheck } from './checks/cloth.ts';
 import { detailCheck, emptyCheck } from './checks/detail.ts';

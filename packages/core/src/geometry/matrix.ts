@@ -55,14 +55,6 @@ export function rotation(degrees: number, about: Point = { x: 0, y: 0 }): Matrix
 
 export const determinant = (m: Matrix): number => m[0] * m[3] - m[1] * m[2];
 
-/** What a matrix does beside moving: a turn in degrees and a scale, when it does only that; else null. */
-export function asSimilarity(m: Matrix): { turn: number; scale: number } | null {
-  const scale = Math.hypot(m[0], m[1]);
-  const eps = 1e-9 * Math.max(1, scale);
-  if (Math.abs(m[0] - m[3]) > eps || Math.abs(m[1] + m[2]) > eps) return null;
-  return { turn: (Math.atan2(m[1], m[0]) * 180) / Math.PI, scale };
-}
-
 /** The map that takes everything back; null when the matrix flattens the plane. */
 export function inverse(m: Matrix): Matrix | null {
   const det = determinant(m);

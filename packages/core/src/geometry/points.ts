@@ -54,8 +54,5 @@ export function uniteBounds(all: Iterable<Bounds | null>): Bounds | null {
   return out.minX <= out.maxX ? out : null;
 }
 
-/** The machine's resolution: needle points lie on a grid of 0.1 mm about the design's origin. */
-export const MACHINE_STEP = 0.1;
-
-/** The nearest coordinate, in mm, that a machine can reach. */
+/** The nearest coordinate, in mm, that a machine can reach: needle points lie on a grid of 0.1 mm about the origin. */
 export const onMachineGrid = (v: number): number => Math.round(v * 10) / 10;

@@ -7,7 +7,7 @@ import { PRINTS } from '../materials/prints.ts';
 import { regionArea } from '../geometry/region.ts';
 import { parsePathData } from '../outlines/path-data.ts';
 import { outlineRegion } from '../outlines/region.ts';
-import { appliqueJob } from '../shaping/jobs/surround.ts';
+import { appliqueJob } from '../jobs/surround.ts';
 import { applyCommand } from '../design/commands.ts';
 import { paintPatch, paintPrint, patchesOf, printColour, type PatchCanvas } from './patch.ts';
 

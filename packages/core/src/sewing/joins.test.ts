@@ -22,7 +22,7 @@ import { joinPlace } from './join-place.ts';
 import { Move } from './plan.ts';
 import { sewDesign } from './sew.ts';
 import { tieIn, tieOff } from './ties.ts';
-import { tidyTravel, travelOf } from './tidy.ts';
+import { tidyTravel, travelOf } from '../jobs/tidy.ts';
 
 let count = 0;
 const object = (outline: Outline, kind: string, more: Partial<DesignObject> = {}): DesignObject => ({

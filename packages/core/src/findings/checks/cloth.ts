@@ -1,8 +1,8 @@
 // Recipes that do not suit the cloth.
 import { findItem } from '../../design/tree.ts';
 import type { Design, DesignObject, SettingValue } from '../../design/types.ts';
-import { JobBuilder, JobError } from '../../shaping/jobs/job.ts';
-import { knockdownJob } from '../../shaping/jobs/surround.ts';
+import { JobBuilder, JobError } from '../../jobs/job.ts';
+import { knockdownJob } from '../../jobs/surround.ts';
 import { completeSettings } from '../../stitches/kind.ts';
 import { stitchKind } from '../../stitches/kinds.ts';
 import { clothById, type Cloth } from '../../materials/cloths.ts';

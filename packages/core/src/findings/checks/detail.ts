@@ -6,8 +6,8 @@ import { polygonArea, regionBounds, type Polygon } from '../../geometry/region.t
 import { outlineLines } from '../../outlines/flatten.ts';
 import { outlineRegion } from '../../outlines/region.ts';
 import { objectRemarks } from '../../sewing/stitch-object.ts';
-import { JobError } from '../../shaping/jobs/job.ts';
-import { removeJob } from '../../shaping/jobs/plain.ts';
+import { JobError } from '../../jobs/job.ts';
+import { removeJob } from '../../jobs/plain.ts';
 import { sewnFrom } from '../../stitches/kinds.ts';
 import type { Check, SewnItem } from '../finding.ts';
 import { restitched } from './satin.ts';

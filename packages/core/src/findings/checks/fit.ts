@@ -3,8 +3,8 @@ import { everyLeaf } from '../../design/tree.ts';
 import type { Design } from '../../design/types.ts';
 import { HOOPS, turnedHoop, type Hoop } from '../../materials/hoops.ts';
 import { differenceOfThreads, threadByCode } from '../../materials/threads.ts';
-import { JobError } from '../../shaping/jobs/job.ts';
-import { recolourJob } from '../../shaping/jobs/order.ts';
+import { JobError } from '../../jobs/job.ts';
+import { recolourJob } from '../../jobs/order.ts';
 import { outsideHoop } from '../outside-hoop.ts';
 import type { Check, Found, SewnItem } from '../finding.ts';
 

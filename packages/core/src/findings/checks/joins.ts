@@ -13,7 +13,7 @@ import { figuresOf, Move } from '../../sewing/plan.ts';
 import { sewDesign } from '../../sewing/sew.ts';
 import { wayPoints } from '../../sewing/short-order.ts';
 import { tieIn, tieOff } from '../../sewing/ties.ts';
-import { JobBuilder, JobError, type Job } from '../../shaping/jobs/job.ts';
+import { JobBuilder, JobError, type Job } from '../../jobs/job.ts';
 import { sewnFrom } from '../../stitches/kinds.ts';
 import { Part, type SewnThread } from '../../stitches/thread.ts';
 import { clothById } from '../../materials/cloths.ts';

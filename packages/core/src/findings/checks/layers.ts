@@ -6,8 +6,8 @@ import type { Bounds } from '../../geometry/points.ts';
 import { insideRegion, regionArea, regionBounds, type Region } from '../../geometry/region.ts';
 import { boundsMeet } from '../../sewing/extent.ts';
 import { Move, type Plan } from '../../sewing/plan.ts';
-import { JobError, type Job } from '../../shaping/jobs/job.ts';
-import { trimBeneathJob } from '../../shaping/jobs/repeat.ts';
+import { JobError, type Job } from '../../jobs/job.ts';
+import { trimBeneathJob } from '../../jobs/repeat.ts';
 import type { Check, Checked, Found, SewnItem } from '../finding.ts';
 import { layerBlobs } from '../layers.ts';
 

@@ -4,7 +4,7 @@ import type { Design } from '../../design/types.ts';
 import type { Bounds } from '../../geometry/points.ts';
 import { LIMITS } from '../../materials/machine.ts';
 import { Move } from '../../sewing/plan.ts';
-import { JobBuilder, JobError, type Job } from '../../shaping/jobs/job.ts';
+import { JobBuilder, JobError, type Job } from '../../jobs/job.ts';
 import { completeSettings } from '../../stitches/kind.ts';
 import { stitchKind } from '../../stitches/kinds.ts';
 import { Part } from '../../stitches/thread.ts';

@@ -8,7 +8,7 @@ import { fitPath } from '../../outlines/fit.ts';
 import { outlineRegion } from '../../outlines/region.ts';
 import { resolveDesign } from '../../resolve/resolve.ts';
 import { boundsMeet, sewnExtent } from '../../sewing/extent.ts';
-import { JobBuilder, JobError } from '../../shaping/jobs/job.ts';
+import { JobBuilder, JobError } from '../../jobs/job.ts';
 import type { Check, Found } from '../finding.ts';
 import { bareArea } from '../layers.ts';
 

@@ -6,8 +6,8 @@ import { clothById, type Cloth } from '../../materials/cloths.ts';
 import { threadByCode } from '../../materials/threads.ts';
 import { resolveDesign } from '../../resolve/resolve.ts';
 import { mustFollow, overlapOf, sewnExtent } from '../../sewing/extent.ts';
-import { JobBuilder, JobError } from '../../shaping/jobs/job.ts';
-import { reorderJob } from '../../shaping/jobs/order.ts';
+import { JobBuilder, JobError } from '../../jobs/job.ts';
+import { reorderJob } from '../../jobs/order.ts';
 import type { Check, Found, SewnItem } from '../finding.ts';
 
 /** Overlaps smaller than this are none, in mm². */

@@ -4,7 +4,7 @@ import type { Design, Recipe } from '../../design/types.ts';
 import { regionArea } from '../../geometry/region.ts';
 import { outlineRegion } from '../../outlines/region.ts';
 import { objectRemarks } from '../../sewing/stitch-object.ts';
-import { JobBuilder, JobError, type Job } from '../../shaping/jobs/job.ts';
+import { JobBuilder, JobError, type Job } from '../../jobs/job.ts';
 import type { Remark } from '../../stitches/kind.ts';
 import { bareArea } from '../layers.ts';
 import type { Check, Checked, Found, SewnItem } from '../finding.ts';

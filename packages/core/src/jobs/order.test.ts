@@ -1,8 +1,8 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
-import { applyCommand } from '../../design/commands.ts';
-import { everyItem, everyLeaf, findItem } from '../../design/tree.ts';
-import { emptyDesign, type Design, type DesignObject, type Group, type Item } from '../../design/types.ts';
+import { applyCommand } from '../design/commands.ts';
+import { everyItem, everyLeaf, findItem } from '../design/tree.ts';
+import { emptyDesign, type Design, type DesignObject, type Group, type Item } from '../design/types.ts';
 import { recolourJob, renameJob, reorderJob, stepJob, stopJob, type OrderPlace } from './order.ts';
 
 const leaf = (id: string): DesignObject => ({

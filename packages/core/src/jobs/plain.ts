@@ -1,14 +1,14 @@
 // Jobs that end what is live, take things apart and put them together for good, copy and remove.
-import { copiesOf, dependentsOf, ingredientsOf } from '../../design/live.ts';
-import { referencesOf, shapedBy } from '../../design/references.ts';
-import { everyItem, findItem } from '../../design/tree.ts';
-import { newId, type Design, type DesignObject, type Group, type Item } from '../../design/types.ts';
-import { sewnFrom } from '../../stitches/kinds.ts';
-import { loosened } from '../loosened.ts';
-import { compoundOf, madePlain, partsOf } from '../plain.ts';
-import { transformItems } from '../../resolve/transform-items.ts';
-import { brokenOut } from '../broken-out.ts';
-import type { Matrix } from '../../geometry/matrix.ts';
+import { copiesOf, dependentsOf, ingredientsOf } from '../design/live.ts';
+import { referencesOf, shapedBy } from '../design/references.ts';
+import { everyItem, findItem } from '../design/tree.ts';
+import { newId, type Design, type DesignObject, type Group, type Item } from '../design/types.ts';
+import { sewnFrom } from '../stitches/kinds.ts';
+import { loosened } from '../shaping/loosened.ts';
+import { compoundOf, madePlain, partsOf } from '../shaping/plain.ts';
+import { transformItems } from '../resolve/transform-items.ts';
+import { brokenOut } from '../shaping/broken-out.ts';
+import type { Matrix } from '../geometry/matrix.ts';
 import { inOrder, JobBuilder, JobError, objectsIn, outlinesOnly, type Job } from './job.ts';
 
 /** Gives objects outlines of their own; shapes that only served them go. */

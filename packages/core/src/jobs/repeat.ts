@@ -1,7 +1,7 @@
 // Jobs on repeats: made, copies left out and broken out, and what is repeated brought to where its first copy stands.
-import { isLive } from '../../design/live-outline.ts';
-import { applyCommand, type Applied, type Command } from '../../design/commands.ts';
-import { everyItem, everyLeaf, findItem } from '../../design/tree.ts';
+import { isLive } from '../design/live-outline.ts';
+import { applyCommand, type Applied, type Command } from '../design/commands.ts';
+import { everyItem, everyLeaf, findItem } from '../design/tree.ts';
 import {
   type Design,
   type Group,
@@ -11,12 +11,12 @@ import {
   type Repeat,
   type ResolvedDesign,
   type RowSpacing,
-} from '../../design/types.ts';
-import { applyMatrix, IDENTITY } from '../../geometry/matrix.ts';
-import { placedCopies, resolveDesign } from '../../resolve/resolve.ts';
-import { transformInside } from '../../resolve/transform-items.ts';
-import { boundsOfItems } from '../bounds.ts';
-import { brokenOut, copyItem } from '../broken-out.ts';
+} from '../design/types.ts';
+import { applyMatrix, IDENTITY } from '../geometry/matrix.ts';
+import { placedCopies, resolveDesign } from '../resolve/resolve.ts';
+import { transformInside } from '../resolve/transform-items.ts';
+import { boundsOfItems } from '../shaping/bounds.ts';
+import { brokenOut, copyItem } from '../shaping/broken-out.ts';
 import { grouped } from './groups.ts';
 import { inOrder, JobBuilder, JobError, objectsIn, type Job } from './job.ts';
 

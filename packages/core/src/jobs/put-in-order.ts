@@ -10,11 +10,11 @@ import { clothById, type Cloth } from '../materials/cloths.ts';
 import { DEFAULT_SPEED, type MachineSpeed } from '../materials/machine.ts';
 import { applyCommand } from '../design/commands.ts';
 import { resolveDesign } from '../resolve/resolve.ts';
-import { JobBuilder, JobError, type Job } from '../shaping/jobs/job.ts';
-import { mustFollow, sewnExtent } from './extent.ts';
-import { figuresOf } from './plan.ts';
-import { sewDesign } from './sew.ts';
-import { shortOrder, wayPoints } from './short-order.ts';
+import { JobBuilder, JobError, type Job } from './job.ts';
+import { mustFollow, sewnExtent } from '../sewing/extent.ts';
+import { figuresOf } from '../sewing/plan.ts';
+import { sewDesign } from '../sewing/sew.ts';
+import { shortOrder, wayPoints } from '../sewing/short-order.ts';
 import { travelOf, type TravelFigures } from './tidy.ts';
 
 export interface OrderFigures extends TravelFigures {

@@ -1,6 +1,5 @@
 // Jobs that make live outlines: shapes combined, split and cut, outlines at a distance, bands and edges.
-import { isLive } from '../../design/live-outline.ts';
-import { findItem } from '../../design/tree.ts';
+import { findItem } from '../design/tree.ts';
 import {
   newId,
   type BandOutline,
@@ -12,12 +11,12 @@ import {
   type LiveOutline,
   type PathOutline,
   type PlainOutline,
-} from '../../design/types.ts';
-import { outlinePaths } from '../../outlines/flatten.ts';
-import { edgeOutline } from '../../outlines/live/around.ts';
-import { resolveDesign } from '../../resolve/resolve.ts';
-import { sewnFrom } from '../../stitches/kinds.ts';
-import { switchKind } from '../switch-kind.ts';
+} from '../design/types.ts';
+import { outlinePaths } from '../outlines/flatten.ts';
+import { edgeOutline } from '../outlines/live/around.ts';
+import { resolveDesign } from '../resolve/resolve.ts';
+import { sewnFrom } from '../stitches/kinds.ts';
+import { switchKind } from '../shaping/switch-kind.ts';
 import { JobBuilder, JobError, objectsIn, outlinesOnly, type Job } from './job.ts';
 
 const plainOf = (design: Design, id: string): PlainOutline[] => {
@@ -343,6 +342,3 @@ export function setUnsewnJob(design: Design, ids: readonly string[], unsewn: boo
   }
   return builder.job([...ids]);
 }
-
-export const isLiveObject = (item: Item): item is DesignObject<LiveOutline> =>
-  item.kind === 'object' && isLive(item.outline);

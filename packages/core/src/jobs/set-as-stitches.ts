@@ -4,10 +4,10 @@ import { dependentsOf, ingredientsOf } from '../design/live.ts';
 import { shapedBy } from '../design/references.ts';
 import { findItem } from '../design/tree.ts';
 import { resolveDesign } from '../resolve/resolve.ts';
-import { inOrder, JobBuilder, JobError, objectsIn, type Job } from '../shaping/jobs/job.ts';
-import { makePlain } from '../shaping/jobs/plain.ts';
-import { Move } from './plan.ts';
-import { sewResolved } from './sew.ts';
+import { inOrder, JobBuilder, JobError, objectsIn, type Job } from './job.ts';
+import { makePlain } from './plain.ts';
+import { Move } from '../sewing/plan.ts';
+import { sewResolved } from '../sewing/sew.ts';
 
 function stitchesOf(design: Design, object: DesignObject): StitchesObject | null {
   const resolved = resolveDesign(design);

@@ -1,6 +1,6 @@
 // Jobs that put something around what is selected: borders, echoes, knockdown, stipple around, patch edges, appliqué.
 // Each makes ordinary objects that follow what they surround.
-import { findItem } from '../../design/tree.ts';
+import { findItem } from '../design/tree.ts';
 import {
   newId,
   type Design,
@@ -12,14 +12,14 @@ import {
   type PlainOutline,
   type Recipe,
   type SurroundOutline,
-} from '../../design/types.ts';
-import { nearestThread, threadChart } from '../../materials/threads.ts';
-import { subtract } from '../../geometry/clip.ts';
-import { regionArea } from '../../geometry/region.ts';
-import { outlinePaths } from '../../outlines/flatten.ts';
-import { outlineRegion } from '../../outlines/region.ts';
-import { resolveDesign } from '../../resolve/resolve.ts';
-import { boundsOfItems } from '../bounds.ts';
+} from '../design/types.ts';
+import { nearestThread, threadChart } from '../materials/threads.ts';
+import { subtract } from '../geometry/clip.ts';
+import { regionArea } from '../geometry/region.ts';
+import { outlinePaths } from '../outlines/flatten.ts';
+import { outlineRegion } from '../outlines/region.ts';
+import { resolveDesign } from '../resolve/resolve.ts';
+import { boundsOfItems } from '../shaping/bounds.ts';
 import { inOrder, JobBuilder, JobError, objectsIn, outlinesOnly, type Job } from './job.ts';
 
 export type Around = Omit<SurroundOutline, 'kind' | 'of' | 'place' | 'dents'>;

@@ -1,11 +1,11 @@
 // Jobs on groups: group, ungroup, bend, end the bend; lock, hide and show.
-import { findItem, findPlace } from '../../design/tree.ts';
-import { newId, type Bend, type Design, type Group, type Item } from '../../design/types.ts';
-import { BEND_LIMIT, bendPoint, flatBend, flatPatch } from '../../outlines/live/bend.ts';
-import { resolveDesign } from '../../resolve/resolve.ts';
-import { boundsOfItems } from '../bounds.ts';
-import { plainItem } from '../plain.ts';
-import { brokenOut } from '../broken-out.ts';
+import { findItem, findPlace } from '../design/tree.ts';
+import { newId, type Bend, type Design, type Group, type Item } from '../design/types.ts';
+import { BEND_LIMIT, bendPoint, flatBend, flatPatch } from '../outlines/live/bend.ts';
+import { resolveDesign } from '../resolve/resolve.ts';
+import { boundsOfItems } from '../shaping/bounds.ts';
+import { plainItem } from '../shaping/plain.ts';
+import { brokenOut } from '../shaping/broken-out.ts';
 import { inOrder, JobBuilder, JobError, type Job } from './job.ts';
 
 /** Puts items into a new group where the last of them was; their order stays. */

@@ -1,9 +1,9 @@
 import { expect, test } from 'vitest';
 import { applyCommand } from '../design/commands.ts';
 import { emptyDesign, type Item, type Outline } from '../design/types.ts';
-import { figuresOf } from './plan.ts';
+import { figuresOf } from '../sewing/plan.ts';
 import { stitchesJob } from './set-as-stitches.ts';
-import { sewDesign } from './sew.ts';
+import { sewDesign } from '../sewing/sew.ts';
 
 const object = (id: string, outline: Outline): Item => ({
   id,

@@ -1,7 +1,7 @@
 // A job: what a person does to a design in one step, as one command and what is selected after it.
-import { applyCommand, type Command } from '../../design/commands.ts';
-import { findPlace } from '../../design/tree.ts';
-import type { Design, DesignObject, Item } from '../../design/types.ts';
+import { applyCommand, type Command } from '../design/commands.ts';
+import { findPlace } from '../design/tree.ts';
+import type { Design, DesignObject, Item } from '../design/types.ts';
 
 export interface Job {
   command: Command;

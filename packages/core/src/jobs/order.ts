@@ -1,6 +1,6 @@
 // Jobs on the running order: things moved to another place of it, other threads, stops.
-import { everyItem, everyLeaf, findItem, findPlace } from '../../design/tree.ts';
-import type { Design, Item } from '../../design/types.ts';
+import { everyItem, everyLeaf, findItem, findPlace } from '../design/tree.ts';
+import type { Design, Item } from '../design/types.ts';
 import { inOrder, JobBuilder, JobError, type Job } from './job.ts';
 
 /** A place in the running order: its ends, beside another item, or at a place of a group (null: of the design). */

@@ -1,7 +1,7 @@
 // Jobs: what comes of them, and that one step back restores the design exactly.
 import { describe, expect, test } from 'vitest';
-import { applyCommand } from '../../design/commands.ts';
-import { everyItem, everyLeaf, findItem } from '../../design/tree.ts';
+import { applyCommand } from '../design/commands.ts';
+import { everyItem, everyLeaf, findItem } from '../design/tree.ts';
 import {
   emptyDesign,
   type Design,
@@ -10,20 +10,20 @@ import {
   type Item,
   type Outline,
   type PlainOutline,
-} from '../../design/types.ts';
-import { IDENTITY, translation } from '../../geometry/matrix.ts';
-import { lengthOf } from '../../geometry/polyline.ts';
-import { regionArea } from '../../geometry/region.ts';
-import { checkDesign, writeDesignFile } from '../../formats/design-file/read.ts';
-import { outlineLines } from '../../outlines/flatten.ts';
-import { parsePathData } from '../../outlines/path-data.ts';
-import { outlineRegion } from '../../outlines/region.ts';
-import { resolveDesign } from '../../resolve/resolve.ts';
-import { flatBend } from '../../outlines/live/bend.ts';
-import { figuresOf } from '../../sewing/plan.ts';
-import { sewDesign } from '../../sewing/sew.ts';
-import { stitchesJob } from '../../sewing/set-as-stitches.ts';
-import { itemBounds } from '../bounds.ts';
+} from '../design/types.ts';
+import { IDENTITY, translation } from '../geometry/matrix.ts';
+import { lengthOf } from '../geometry/polyline.ts';
+import { regionArea } from '../geometry/region.ts';
+import { checkDesign, writeDesignFile } from '../formats/design-file/read.ts';
+import { outlineLines } from '../outlines/flatten.ts';
+import { parsePathData } from '../outlines/path-data.ts';
+import { outlineRegion } from '../outlines/region.ts';
+import { resolveDesign } from '../resolve/resolve.ts';
+import { flatBend } from '../outlines/live/bend.ts';
+import { figuresOf } from '../sewing/plan.ts';
+import { sewDesign } from '../sewing/sew.ts';
+import { stitchesJob } from './set-as-stitches.ts';
+import { itemBounds } from '../shaping/bounds.ts';
 import {
   bandJob,
   combineJob,

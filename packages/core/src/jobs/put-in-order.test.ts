@@ -7,10 +7,10 @@ import { everyLeaf } from '../design/tree.ts';
 import { emptyDesign, type Design, type DesignObject, type Group, type Item } from '../design/types.ts';
 import { clothById } from '../materials/cloths.ts';
 import { resolveDesign } from '../resolve/resolve.ts';
-import { mustFollow, overlapOf, sewnExtent } from './extent.ts';
-import { figuresOf, threadUse } from './plan.ts';
+import { mustFollow, overlapOf, sewnExtent } from '../sewing/extent.ts';
+import { figuresOf, threadUse } from '../sewing/plan.ts';
 import { orderFigures, putInOrder } from './put-in-order.ts';
-import { sewDesign, sewnLeaves } from './sew.ts';
+import { sewDesign, sewnLeaves } from '../sewing/sew.ts';
 
 let count = 0;
 const box = (x: number, y: number, thread: string, more: Partial<DesignObject> = {}): DesignObject => ({

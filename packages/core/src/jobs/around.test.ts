@@ -1,14 +1,14 @@
 // Jobs that repeat things and put things around them: what they make, where, and how it is taken back.
 import { describe, expect, test } from 'vitest';
-import { applyCommand, CommandError } from '../../design/commands.ts';
-import { everyLeaf, findItem, findPlace } from '../../design/tree.ts';
-import type { Design, DesignObject, Group, Item, PlainOutline, Repeat } from '../../design/types.ts';
-import { checkDesign } from '../../formats/design-file/read.ts';
-import { insideRegion, regionArea, regionBounds } from '../../geometry/region.ts';
-import { outlineRegion } from '../../outlines/region.ts';
-import { placedCopies, resolveDesign } from '../../resolve/resolve.ts';
-import { Move } from '../../sewing/plan.ts';
-import { sewDesign, sewResolved } from '../../sewing/sew.ts';
+import { applyCommand, CommandError } from '../design/commands.ts';
+import { everyLeaf, findItem, findPlace } from '../design/tree.ts';
+import type { Design, DesignObject, Group, Item, PlainOutline, Repeat } from '../design/types.ts';
+import { checkDesign } from '../formats/design-file/read.ts';
+import { insideRegion, regionArea, regionBounds } from '../geometry/region.ts';
+import { outlineRegion } from '../outlines/region.ts';
+import { placedCopies, resolveDesign } from '../resolve/resolve.ts';
+import { Move } from '../sewing/plan.ts';
+import { sewDesign, sewResolved } from '../sewing/sew.ts';
 import { combineJob } from './combine.ts';
 import { ungroupJob } from './groups.ts';
 import { JobError, type Job } from './job.ts';
@@ -25,7 +25,7 @@ import {
   stippleAroundJob,
   surroundJob,
 } from './surround.ts';
-import { design, drawn, ellipse, object } from '../../../test/draw.ts';
+import { design, drawn, ellipse, object } from '../../test/draw.ts';
 
 /** Does a job; checks that the result is a sound design and that taking it back gives the design before. */
 function done(d: Design, job: Job): { design: Design; select: string[] } {

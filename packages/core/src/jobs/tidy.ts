@@ -4,12 +4,12 @@ import type { Design, DesignObject, Item, ResolvedDesign } from '../design/types
 import { clothById } from '../materials/cloths.ts';
 import { resolveDesign } from '../resolve/resolve.ts';
 import { applyCommand } from '../design/commands.ts';
-import { JobBuilder, JobError, type Job } from '../shaping/jobs/job.ts';
+import { JobBuilder, JobError, type Job } from './job.ts';
 import { Part } from '../stitches/thread.ts';
-import { mustFollow, sewnExtent } from './extent.ts';
-import { Move, type Plan } from './plan.ts';
-import { sewDesign } from './sew.ts';
-import { shortOrder, wayPoints } from './short-order.ts';
+import { mustFollow, sewnExtent } from '../sewing/extent.ts';
+import { Move, type Plan } from '../sewing/plan.ts';
+import { sewDesign } from '../sewing/sew.ts';
+import { shortOrder, wayPoints } from '../sewing/short-order.ts';
 
 export interface TravelFigures {
   trims: number;
