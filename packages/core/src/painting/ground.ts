@@ -7,7 +7,7 @@ import { threadByCode } from '../materials/threads.ts';
 import { outlinePaths } from '../outlines/flatten.ts';
 import { fillRuleOf } from '../outlines/region.ts';
 import { resolveDesign } from '../resolve/resolve.ts';
-import { sewnFrom } from '../stitches/kinds.ts';
+import { bandOf, sewnFrom } from '../stitches/kinds.ts';
 import type { Canvas2D } from './paint.ts';
 import { mixed, readable } from './shades.ts';
 
@@ -109,9 +109,9 @@ export function paintLines(
         ctx.globalAlpha = 0.14 * dim;
         ctx.fillStyle = colour;
         ctx.fill(fillRuleOf(leaf.outline));
-      } else if (!aside && leaf.recipe.kind === 'satin') {
+      } else if (!aside && bandOf(leaf)) {
         ctx.globalAlpha = 0.14 * dim;
-        ctx.lineWidth = (leaf.recipe.settings.width as number | undefined) ?? 3;
+        ctx.lineWidth = bandOf(leaf);
         ctx.stroke();
       }
       ctx.globalAlpha = dim;

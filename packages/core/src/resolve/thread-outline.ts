@@ -6,7 +6,7 @@ import type { Cloth } from '../materials/cloths.ts';
 import { outlineLines } from '../outlines/flatten.ts';
 import { outlineOfRegion } from '../outlines/live/region-outline.ts';
 import { completeSettings } from '../stitches/kind.ts';
-import { sewnFrom, stitchKind } from '../stitches/kinds.ts';
+import { reachOf, sewnFrom, stitchKind } from '../stitches/kinds.ts';
 
 const made = new Memo<PlainOutline>();
 
@@ -14,10 +14,10 @@ function make({ outline, recipe, widths }: DesignObject<PlainOutline>, cloth: Cl
   const kind = stitchKind(recipe.kind);
   if (!kind || sewnFrom(recipe) === 'region') return outline;
   const settings = completeSettings(kind, recipe, cloth);
-  if (kind.id === 'motif-run')
-    return outlineOfRegion(bandRegion(outlineLines(outline), settings.size as number, 'flat', 'round'));
   const covered = kind.cover({ outline, settings, cloth, widths });
-  return covered.length ? outlineOfRegion(covered) : outline;
+  if (covered.length) return outlineOfRegion(covered);
+  const reach = reachOf({ recipe, widths });
+  return reach ? outlineOfRegion(bandRegion(outlineLines(outline), 2 * reach, 'flat', 'round')) : outline;
 }
 
 /**

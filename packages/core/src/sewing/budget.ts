@@ -7,7 +7,7 @@ import { isTangle } from '../geometry/tangle.ts';
 import type { Cloth } from '../materials/cloths.ts';
 import { outlineLines } from '../outlines/flatten.ts';
 import { outlineBounds } from '../outlines/transform.ts';
-import { completeSettings, type StitchKind } from '../stitches/kind.ts';
+import { completeSettings, numberOf, type StitchKind } from '../stitches/kind.ts';
 import { stitchKind } from '../stitches/kinds.ts';
 
 /** Most stitches, estimated. */
@@ -84,25 +84,14 @@ export function stitchesWanted(
   settings: Record<string, SettingValue>,
 ): number {
   const { area, length } = measureOf(outline);
-  const n = (name: string, otherwise: number): number =>
-    typeof settings[name] === 'number' ? (settings[name] as number) : otherwise;
+  if (kind.estimate) return kind.estimate({ area, length }, settings);
+  const n = (name: string, otherwise: number): number => numberOf(settings, name, otherwise);
   const stitch = n('length', 4);
-  const density = kind.id === 'sprig' ? 1 : n('density', 1);
   const passes = n('passes', 1);
-  const spacing = Math.min(n('spacing', Infinity), n('spacingEnd', Infinity)) / density;
-  if (kind.id === 'motif-run') return (length / n('size', 8)) * (6 + (3 * n('size', 8)) / stitch) * passes;
-  if (kind.id === 'motif-fill') {
-    const unit = 6 + (3 * n('size', 8)) / stitch;
-    return (area / (n('size', 8) * Math.max(1, n('rows', 8)))) * unit * passes;
-  }
-  if (kind.id === 'sprig') return (area / n('density', 9) ** 2) * (10 + (8 * n('size', 5)) / stitch);
+  const spacing = Math.min(n('spacing', Infinity), n('spacingEnd', Infinity)) / n('density', 1);
   if (kind.from(settings) === 'lines')
-    return Number.isFinite(spacing)
-      ? ((2 * length) / spacing) * Math.max(1, n('width', 3) / 7)
-      : (length / stitch) * Math.max(2, passes);
-  // A row of a column is one stitch up to 7 mm; where rows end at the edge there is a stitch more.
-  const across = kind.id === 'satin' ? 3 : stitch;
-  return (area / (spacing * across) + length / Math.max(spacing, stitch / 2)) * Math.max(1, passes);
+    return Number.isFinite(spacing) ? (2 * length) / spacing : (length / stitch) * Math.max(2, passes);
+  return (area / (spacing * stitch) + length / Math.max(spacing, stitch / 2)) * Math.max(1, passes);
 }
 
 /** What keeps an object by itself from being sewn; null when nothing does. */
@@ -112,9 +101,7 @@ export function excessOf(
   settings: Record<string, SettingValue>,
 ): Excess | null {
   const { excess } = measureOf(object.outline);
-  // Kinds that only follow a line don't mind how often it crosses itself.
-  const follows = kind.id === 'run' || kind.id === 'motif-run';
-  if (excess && !(follows && excess.why === 'tangle')) return excess;
+  if (excess && !(kind.crosses && excess.why === 'tangle')) return excess;
   const stitches = stitchesWanted(object.outline, kind, settings);
   const most = budget.object;
   return stitches > most ? { why: 'stitches', stitches, most } : null;

@@ -9,7 +9,7 @@ import type { Cloth } from '../materials/cloths.ts';
 import { THREAD_WIDTH } from '../materials/machine.ts';
 import { outlineLines } from '../outlines/flatten.ts';
 import { outlineRegion } from '../outlines/region.ts';
-import { sewnFrom } from '../stitches/kinds.ts';
+import { reachOf, sewnFrom } from '../stitches/kinds.ts';
 import { objectCover } from './stitch-object.ts';
 
 /** The cloth that an item's thread lies on. */
@@ -22,13 +22,6 @@ export interface Extent {
 const ROUGH = 0.1;
 /** Overlaps smaller than this are none, in mm². */
 const TOUCH = 0.05;
-
-/** How far a line kind reaches to each side of its line beyond the thread, in mm. */
-function reachOf({ recipe }: Pick<DesignObject, 'recipe'>): number {
-  const { width, size } = recipe.settings;
-  if (recipe.kind === 'satin') return typeof width === 'number' ? width / 2 : 1.5;
-  return recipe.kind === 'motif-run' ? (typeof size === 'number' ? size / 2 : 3) : 0;
-}
 
 function objectRegion(object: DesignObject<PlainOutline>, cloth: Cloth): Region {
   const grown = THREAD_WIDTH / 2;

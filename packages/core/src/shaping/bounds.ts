@@ -14,8 +14,7 @@ import { insideRegion, type Region } from '../geometry/region.ts';
 import { outlineLines } from '../outlines/flatten.ts';
 import { outlineRegion } from '../outlines/region.ts';
 import { outlineBounds } from '../outlines/transform.ts';
-import { ownSettings } from '../stitches/kind.ts';
-import { sewnFrom, stitchKind } from '../stitches/kinds.ts';
+import { reachOf, sewnFrom } from '../stitches/kinds.ts';
 
 type PlainItem = Item<PlainOutline>;
 type PlainLeaf = Leaf<PlainOutline>;
@@ -55,15 +54,6 @@ export function itemBounds(item: PlainItem): Bounds | null {
 export const boundsOfItems = (items: readonly PlainItem[]): Bounds | null =>
   uniteBounds(items.map(itemBounds));
 
-/** How far an object's stitches lie beside its line, in mm, and whether they cover what it encloses. */
-function reachOf({ recipe, widths }: DesignObject<PlainOutline>): { covers: boolean; half: number } {
-  const kind = stitchKind(recipe.kind);
-  const covers = sewnFrom(recipe) === 'region';
-  if (!kind || kind.id !== 'satin' || covers) return { covers, half: 0 };
-  const width = ownSettings(kind, recipe).width as number;
-  return { covers, half: Math.max(width, ...(widths ?? []).map((w) => w.width)) / 2 };
-}
-
 const regions = new WeakMap<PlainOutline, Region>();
 
 function regionOf(outline: PlainOutline): Region {
@@ -73,12 +63,12 @@ function regionOf(outline: PlainOutline): Region {
 }
 
 function distanceTo(object: DesignObject<PlainOutline>, p: Point): number {
-  const { covers, half } = reachOf(object);
+  const covers = sewnFrom(object.recipe) === 'region';
   if (covers && !object.unsewn && insideRegion(regionOf(object.outline), p.x, p.y)) return 0;
   let best = Infinity;
   for (const line of outlineLines(object.outline, 0.1))
     best = Math.min(best, nearestOnLine(line, arcLengths(line), p).distance);
-  return Math.max(0, best - half);
+  return Math.max(0, best - reachOf(object));
 }
 
 function hits(leaf: PlainLeaf, p: Point, reach: number): boolean {

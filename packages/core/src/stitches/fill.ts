@@ -190,6 +190,7 @@ export const fill: StitchKind = {
   summary: 'Rows of stitches at an angle, over any shape with any holes.',
   sentence: 'Cover this shape with {kind}, rows {spacing} apart at {angle}, in {thread}.',
   from: () => 'region',
+  guided: () => 'Rows flow along lines drawn over the shape.',
   settings: [
     {
       name: 'angle',

@@ -87,7 +87,27 @@ export interface StitchKind {
   /** What settings that are left to the engine come to, by their names. */
   chosen?(input: StitchInput): Record<string, SettingValue>;
   remarks?(input: StitchInput): Remark[];
+  /** How far thread lies beside the lines that it follows, in mm; left out: it lies on them. */
+  reach?(settings: Record<string, SettingValue>, widths?: readonly WidthAt[]): number;
+  /** It covers the band over which it reaches. */
+  band?: boolean;
+  /** What guide lines do to its stitches, as a sentence; null when they would do nothing. Left out: nothing. */
+  guided?(settings: Record<string, SettingValue>): string | null;
+  /** About how many stitches it takes; left out: as many as lines, or rows, of its spacing and length do. */
+  estimate?(size: Size, settings: Record<string, SettingValue>): number;
+  /** It does not mind how often lines cross themselves. */
+  crosses?: boolean;
 }
+
+/** How large an outline is: mm² that it could enclose at most, mm of line. */
+export interface Size {
+  area: number;
+  length: number;
+}
+
+/** A setting as a number; `otherwise` when the kind has none of that name. */
+export const numberOf = (settings: Record<string, SettingValue>, name: string, otherwise: number): number =>
+  typeof settings[name] === 'number' ? settings[name] : otherwise;
 
 /** The pull compensation of kinds that cover cloth; the cloth says how much, unless the recipe does. */
 export const compensationSetting = (help: string): NumberSetting => ({

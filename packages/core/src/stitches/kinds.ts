@@ -1,6 +1,6 @@
 // The table of stitch kinds. The recipe card, the validation, the command line and the docs are made from it.
 import { fill } from './fill.ts';
-import type { Recipe } from '../design/types.ts';
+import type { DesignObject, Recipe } from '../design/types.ts';
 import { ownSettings, type Setting, type StitchKind } from './kind.ts';
 import { motifRun } from './motif-run.ts';
 import { contour } from './open/contour/contour.ts';
@@ -57,4 +57,22 @@ export const stitchKind = (id: string): StitchKind | undefined => byId.get(id);
 export function sewnFrom(recipe: Recipe): 'lines' | 'region' {
   const kind = byId.get(recipe.kind);
   return kind ? kind.from(ownSettings(kind, recipe)) : 'region';
+}
+
+/** How far an object's thread lies beside the lines that it follows, in mm; 0 for what covers a region. */
+export function reachOf({ recipe, widths }: Pick<DesignObject, 'recipe' | 'widths'>): number {
+  const kind = byId.get(recipe.kind);
+  if (!kind) return 0;
+  const settings = ownSettings(kind, recipe);
+  return kind.from(settings) === 'lines' ? (kind.reach?.(settings, widths) ?? 0) : 0;
+}
+
+/** How wide a band an object covers along the lines that it follows, in mm; 0 when it covers none. */
+export const bandOf = (object: Pick<DesignObject, 'recipe' | 'widths'>): number =>
+  byId.get(object.recipe.kind)?.band ? 2 * reachOf(object) : 0;
+
+/** What guide lines do to an object's stitches, as a sentence; null when they would do nothing. */
+export function guidedBy({ recipe }: Pick<DesignObject, 'recipe'>): string | null {
+  const kind = byId.get(recipe.kind);
+  return kind?.guided?.(ownSettings(kind, recipe)) ?? null;
 }

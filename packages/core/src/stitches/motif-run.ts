@@ -2,7 +2,7 @@
 import type { Point } from '../geometry/points.ts';
 import { arcLengths, pointAt, withoutRepeats, type Line } from '../geometry/polyline.ts';
 import { outlineLines } from '../outlines/flatten.ts';
-import { lengthSetting, passesSetting, type StitchInput, type StitchKind } from './kind.ts';
+import { lengthSetting, numberOf, passesSetting, type StitchInput, type StitchKind } from './kind.ts';
 import { motifSetting, unitCoords, UNIT_SIZE } from './motifs.ts';
 import { inGoodOrder } from './order.ts';
 import { withPasses } from './run.ts';
@@ -128,6 +128,14 @@ export const motifRun: StitchKind = {
   summary: 'A small drawing repeated along the line, a whole number of times.',
   sentence: 'Sew along this line as {kind}, {unit} {size} long, in {thread}.',
   from: () => 'lines',
+  crosses: true,
+  reach: ({ size }) => (size as number) / 2,
+  estimate({ length }, settings) {
+    const size = numberOf(settings, 'size', 8);
+    return (
+      (length / size) * (6 + (3 * size) / numberOf(settings, 'length', 4)) * numberOf(settings, 'passes', 1)
+    );
+  },
   settings: [
     motifSetting,
     {

@@ -48,6 +48,7 @@ export const run: StitchKind = {
   summary: 'A line of single stitches: once, there and back, or bean.',
   sentence: 'Sew along this line as {kind}, stitches {length} long, sewn {passes}, in {thread}.',
   from: () => 'lines',
+  crosses: true,
   settings: [lengthSetting, passesSetting],
   stitch,
   cover: () => [],

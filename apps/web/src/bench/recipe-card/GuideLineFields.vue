@@ -1,9 +1,9 @@
 <script setup lang="ts">
 // Guide lines of the selected object: how many there are, and the way to the tool that draws them.
 import { computed } from 'vue';
+import { guidedBy } from '@rosehip/core';
 import { useBench } from '../../stores/bench.ts';
 import { useView } from '../../stores/view.ts';
-import { guidedBy } from '../guided-by.ts';
 
 const bench = useBench();
 const view = useView();

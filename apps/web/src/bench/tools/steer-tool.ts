@@ -1,9 +1,16 @@
 // Steer: guide lines of the selected object are drawn by hand, moved by their points, and removed.
-import { distance, fitPath, flattenPath, type DesignObject, type Path, type Point } from '@rosehip/core';
+import {
+  distance,
+  fitPath,
+  flattenPath,
+  guidedBy,
+  type DesignObject,
+  type Path,
+  type Point,
+} from '@rosehip/core';
 import { computed, reactive } from 'vue';
 import { useBench } from '../../stores/bench.ts';
 import { useView } from '../../stores/view.ts';
-import { guidedBy } from '../guided-by.ts';
 import { drawLine, LEAF } from './marks.ts';
 import { NOTHING, type Marker, type Pointer, type Tool, type ToolPreview } from './tool.ts';
 

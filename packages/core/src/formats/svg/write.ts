@@ -7,7 +7,8 @@ import { fillRuleOf } from '../../outlines/region.ts';
 import { resolveDesign } from '../../resolve/resolve.ts';
 import { num, pathData } from '../../outlines/path-data.ts';
 import { Move, type Plan } from '../../sewing/plan.ts';
-import { sewnFrom } from '../../stitches/kinds.ts';
+import { THREAD_WIDTH } from '../../materials/machine.ts';
+import { bandOf, sewnFrom } from '../../stitches/kinds.ts';
 
 /** Text as it may stand in an XML document. */
 export const escapeXml = (text: string): string =>
@@ -18,7 +19,7 @@ function artwork(design: Design): string {
   for (const leaf of visibleLeaves(resolveDesign(design).objects)) {
     if (leaf.kind !== 'object' || leaf.unsewn) continue;
     const { colour } = threadByCode(leaf.thread);
-    const width = leaf.recipe.kind === 'satin' ? ((leaf.recipe.settings.width as number) ?? 3) : 0.4;
+    const width = bandOf(leaf) || THREAD_WIDTH;
     const look =
       sewnFrom(leaf.recipe) === 'region'
         ? `fill="${colour}"`

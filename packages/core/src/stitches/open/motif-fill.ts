@@ -6,7 +6,7 @@ import { coordsBounds, regionMiddle, ringsOf, type Polygon } from '../../geometr
 import { outlineRegion } from '../../outlines/region.ts';
 import { repeated, sewChords } from '../chords/sew-chords.ts';
 import { eachPiece } from '../pieces.ts';
-import { lengthSetting, passesSetting, type StitchInput, type StitchKind } from '../kind.ts';
+import { lengthSetting, numberOf, passesSetting, type StitchInput, type StitchKind } from '../kind.ts';
 import { motifSetting, unitCoords, UNIT_SIZE } from '../motifs.ts';
 import { inGoodOrder } from '../order.ts';
 import { turnedFrame } from '../rows/frame.ts';
@@ -142,6 +142,13 @@ export const motifFill: StitchKind = {
   summary: 'A small drawing repeated in rows over the whole shape.',
   sentence: 'Cover this shape with {kind}, {unit} {size} long[, rows {rows} apart], {lattice}, in {thread}.',
   from: () => 'region',
+  estimate({ area }, settings) {
+    const size = numberOf(settings, 'size', 8);
+    const unit = 6 + (3 * size) / numberOf(settings, 'length', 4);
+    return (
+      (area / (size * Math.max(1, numberOf(settings, 'rows', 8)))) * unit * numberOf(settings, 'passes', 1)
+    );
+  },
   settings: [
     motifSetting,
     {

@@ -6,7 +6,7 @@ import type { Cloth, UnderlayWeight } from '../../materials/cloths.ts';
 import { outlineLines } from '../../outlines/flatten.ts';
 import { flattenPath } from '../../outlines/flatten-path.ts';
 import { outlineRegion } from '../../outlines/region.ts';
-import { compensationSetting, densitySetting, type StitchInput, type StitchKind } from '../kind.ts';
+import { compensationSetting, densitySetting, numberOf, type StitchInput, type StitchKind } from '../kind.ts';
 import { run } from '../run.ts';
 import { ThreadBuilder, type SewnThread } from '../thread.ts';
 import { armsOf, type CornerRule } from './arms.ts';
@@ -164,6 +164,17 @@ export const satin: StitchKind = {
   summary: 'Smooth stitches to and fro: along a line, between two edges, or across a narrow shape.',
   sentence: 'Cover this with {kind}, [{width} wide ]{sides}, stitches {spacing} apart, in {thread}.',
   from: ({ sides }) => (sides === 'shape' ? 'region' : 'lines'),
+  // A row of a column is one stitch up to 7 mm; where rows end at the edge there is a stitch more.
+  estimate({ area, length }, settings) {
+    const spacing = numberOf(settings, 'spacing', 0.4) / numberOf(settings, 'density', 1);
+    if (settings.sides !== 'shape')
+      return ((2 * length) / spacing) * Math.max(1, numberOf(settings, 'width', 3) / 7);
+    return area / (spacing * 3) + length / Math.max(spacing, 2);
+  },
+  band: true,
+  reach: ({ width }, widths = []) => Math.max(width as number, ...widths.map((w) => w.width)) / 2,
+  guided: ({ sides }) =>
+    sides === 'edges' ? 'Lines drawn across the column are rungs: stitches lie along them.' : null,
   settings: [
     {
       name: 'sides',

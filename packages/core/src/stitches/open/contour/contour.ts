@@ -56,6 +56,7 @@ export const contour: StitchKind = {
   sentence:
     'Cover this shape with {kind} lines {spacing} apart, corners {corners}, sewn {passes}, in {thread}.',
   from: () => 'region',
+  guided: () => 'Lines repeat what is drawn in the shape as they repeat its edge.',
   settings: [
     spacingSetting({ least: 0.4, most: 8, default: 1.5, help: 'From line to line.' }),
     {

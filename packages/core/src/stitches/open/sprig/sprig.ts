@@ -7,7 +7,7 @@ import { ringsOf, type Polygon } from '../../../geometry/region.ts';
 import { flattenPath } from '../../../outlines/flatten-path.ts';
 import { outlineRegion } from '../../../outlines/region.ts';
 import { eachPiece } from '../../pieces.ts';
-import { lengthSetting, seedSetting, type StitchInput, type StitchKind } from '../../kind.ts';
+import { lengthSetting, numberOf, seedSetting, type StitchInput, type StitchKind } from '../../kind.ts';
 import { MOTIF_UNITS, OWN_MOTIF, unitCoords } from '../../motifs.ts';
 import { runPoints } from '../../run-points.ts';
 import { Part, ThreadBuilder, type PartCode, type SewnThread } from '../../thread.ts';
@@ -150,6 +150,10 @@ export const sprig: StitchKind = {
   sentence:
     'Let a {kind} grow in this shape, branches {density} apart, with {leaf} and {blossom}, in {thread}.',
   from: () => 'region',
+  guided: () => 'The stem grows along the first line drawn in the shape.',
+  estimate: ({ area }, settings) =>
+    (area / numberOf(settings, 'density', 9) ** 2) *
+    (10 + (8 * numberOf(settings, 'size', 5)) / numberOf(settings, 'length', 4)),
   settings: [
     {
       name: 'leaf',
