@@ -1,6 +1,6 @@
 // Lines cut to a polygon: the pieces that lie inside, each from edge to edge.
 import type { EdgeIndex } from '../../geometry/edge-index.ts';
-import { pointAt, arcLengths, type Line } from '../../geometry/polyline.ts';
+import { arcLengths, pointAt, segmentAt, type Line } from '../../geometry/polyline.ts';
 import type { Point } from '../../geometry/points.ts';
 import type { Chord, RingPlace } from './tour.ts';
 
@@ -52,9 +52,9 @@ function part(line: Line, lengths: Float64Array, from: number, to: number): Line
   const a = pointAt(line, lengths, from);
   const b = pointAt(line, lengths, to);
   const out = [a.x, a.y];
-  for (let i = 0; i < lengths.length; i++)
-    if (lengths[i] > from + 1e-6 && lengths[i] < to - 1e-6)
-      out.push(line.coords[2 * i], line.coords[2 * i + 1]);
+  // A long line is cut into many parts: each goes through its own points only.
+  for (let i = segmentAt(lengths, from); i < lengths.length && lengths[i] < to - 1e-6; i++)
+    if (lengths[i] > from + 1e-6) out.push(line.coords[2 * i], line.coords[2 * i + 1]);
   out.push(b.x, b.y);
   return { coords: Float64Array.from(out), closed: false };
 }
