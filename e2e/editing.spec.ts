@@ -75,7 +75,14 @@ test('number fields take units and arithmetic, and say what is wrong', async ({ 
   await bench.setField('Width', '25.4 mm');
   await expect(bench.field('Width')).toHaveValue('1');
   await page.getByRole('button', { name: /hoop · Linen/ }).click();
+  // A choice that can't be kept holds here, and that is told.
+  await page.route('**/api/settings/units', (route) => route.abort());
   await page.getByLabel('Lengths are shown in').selectOption('mm');
+  await expect(page.getByText('The choice of units holds on this page only')).toBeVisible();
+  await page.unroute('**/api/settings/units');
+  await page.getByLabel('Lengths are shown in').selectOption('in');
+  await page.getByLabel('Lengths are shown in').selectOption('mm');
+  await expect(page.getByText('The choice of units holds on this page only')).toBeHidden();
 });
 
 test('the running order is dragged, moved by keys, and leads to colours', async ({ page }) => {

@@ -89,6 +89,7 @@ test('what was deleted can be put back later', async ({ page }) => {
   await page.getByRole('button', { name: 'Shelf' }).click();
   await page.getByRole('button', { name: 'More for Moth' }).click();
   await page.getByRole('menuitem', { name: 'Delete' }).click();
+  await expect(page.getByText('“Moth” was taken off the shelf.')).toBeVisible();
   await page.getByRole('link', { name: 'Deleted' }).click();
   await page.reload(); // its own address
   const card = page.locator('article').filter({ hasText: 'Moth' });

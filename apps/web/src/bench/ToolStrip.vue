@@ -64,6 +64,7 @@ const percent = computed(() => `${Math.round((view.scale / settings.screen) * 10
       <template v-if="sewing.problem">{{ sewing.problem }}</template>
       <template v-else-if="draftTrouble && bench.saveState !== 'saved'">{{ draftTrouble }}</template>
       <template v-else-if="bench.message">{{ bench.message }}</template>
+      <template v-else-if="settings.trouble">{{ settings.trouble }}</template>
       <template v-else-if="bench.looking !== null"
         >This is how it was. Press the cloth, or Esc, to go on with the design as it is.</template
       >

@@ -6,6 +6,9 @@ import { api } from '../api.ts';
 
 export type Units = 'mm' | 'in';
 
+/** How long it is told that a choice could not be kept, in ms. */
+const SHOWN = 10_000;
+
 export const useSettings = defineStore('settings', () => {
   const units = ref<Units>('mm');
   /** Pixels a millimetre at true size; 96 an inch until calibrated. */
@@ -24,20 +27,34 @@ export const useSettings = defineStore('settings', () => {
     }
   }
 
+  /** Why the last choice could not be kept, as a sentence; empty when it was. */
+  const trouble = ref('');
+
+  /** Keeps a choice on the server. When that fails it holds for this page, and the person is told. */
+  async function keep(name: 'units' | 'screen' | 'machine', what: string, value: unknown): Promise<void> {
+    try {
+      await api.setSetting(name, value);
+      trouble.value = '';
+    } catch (error) {
+      setTimeout(() => (trouble.value = ''), SHOWN);
+      trouble.value = `${what} holds on this page only, and could not be kept: ${(error as Error).message}`;
+    }
+  }
+
   function setUnits(value: Units): void {
     units.value = value;
-    api.setSetting('units', value).catch(() => {});
+    void keep('units', 'The choice of units', value);
   }
 
   function setScreen(pixels: number): void {
     screen.value = pixels;
-    api.setSetting('screen', pixels).catch(() => {});
+    void keep('screen', 'True size', pixels);
   }
 
   function setMachine(id: string): void {
     machineId.value = id;
-    api.setSetting('machine', id).catch(() => {});
+    void keep('machine', 'The choice of machine', id);
   }
 
-  return { setScreen, machineId, machine, setMachine, units, screen, load, setUnits };
+  return { trouble, setScreen, machineId, machine, setMachine, units, screen, load, setUnits };
 });
