@@ -91,6 +91,7 @@ test('what was deleted can be put back later', async ({ page }) => {
   await page.getByRole('menuitem', { name: 'Delete' }).click();
   await expect(page.getByText('“Moth” was taken off the shelf.')).toBeVisible();
   await page.getByRole('link', { name: 'Deleted' }).click();
+  await expect(page.getByRole('heading', { name: 'Deleted designs' })).toBeVisible();
   await page.reload(); // its own address
   const card = page.locator('article').filter({ hasText: 'Moth' });
   await expect(card).toContainText('deleted just now');
