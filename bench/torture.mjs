@@ -20,6 +20,13 @@ const { values } = parseArgs({
 const WRITERS = 6;
 const folder = mkdtempSync(join(tmpdir(), 'rosehip-torture-'));
 const faults = [];
+/** What runs, to be ended whatever happens. */
+const homes = [];
+async function begin(where) {
+  const home = await startHousehold(where);
+  homes.push(home);
+  return home;
+}
 
 const middle = (list) => [...list].sort((a, b) => a - b)[list.length >> 1] ?? 0;
 const most = (list) => Math.max(0, ...list);
@@ -45,7 +52,7 @@ async function settle(writers) {
 }
 
 async function kills() {
-  const home = await startHousehold(join(folder, 'kills'));
+  const home = await begin(join(folder, 'kills'));
   const writers = await startWriters(home.address);
   const sitter = new Sitter(home.address);
   await sitter.begin();
@@ -88,7 +95,7 @@ async function kills() {
   await sitter.end();
   await settle(writers);
   faults.push(...sitter.faults);
-  await home.stop();
+  await homes.pop().stop();
   console.log(
     `killed: server ${count.server}, database ${count.database}, browser ${count.browser} times; ${told(writers)}.`,
   );
@@ -102,11 +109,11 @@ async function kills() {
 }
 
 async function tabs() {
-  const home = await startHousehold(join(folder, 'tabs'));
+  const home = await begin(join(folder, 'tabs'));
   const rounds = Number(values.rounds);
   const found = [...(await twoTabs(home.address, rounds)), ...(await fullStore(home.address, rounds))];
   faults.push(...found);
-  await home.stop();
+  await homes.pop().stop();
   console.log(
     `browser killed with two tabs on one design, and its store full, ${rounds} times each: ${found.length} faults`,
   );
@@ -122,7 +129,7 @@ async function fullDisk() {
     return;
   }
   try {
-    const home = await startHousehold(disk);
+    const home = await begin(disk);
     const writers = await startWriters(home.address);
     const healing = [];
     for (let round = 0; round < Number(values.rounds); round++) {
@@ -137,11 +144,11 @@ async function fullDisk() {
       for (const writer of writers) await writer.checkNewest();
     }
     await settle(writers);
-    await home.stop();
     console.log(
       `disk full ${healing.length} times: ${told(writers)}; well again ${(middle(healing) / 1000).toFixed(1)} s (middle), ${(most(healing) / 1000).toFixed(1)} s at most after there was room`,
     );
   } finally {
+    await homes.pop()?.stop();
     execFileSync('umount', [disk]);
   }
 }
@@ -152,6 +159,7 @@ try {
   await tabs();
   await fullDisk();
 } finally {
+  for (const home of homes) await home.stop();
   rmSync(folder, { recursive: true, force: true });
 }
 for (const fault of faults) console.error(fault);
