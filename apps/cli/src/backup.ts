@@ -12,15 +12,12 @@ export interface BackupOptions {
   server: string;
 }
 
-interface BroughtIn {
-  added: number;
-  continued: number;
-  beside: number;
-  back: number;
-  same: number;
-  motifs: number;
-  notes: string[];
-}
+/** What came of the designs, where the server's word for it says too little. */
+const WORDS: Record<string, string> = {
+  beside: 'put beside',
+  back: 'brought back',
+  same: 'here already',
+};
 
 /** Asks the server. Throws UsageError when it isn't there, or refuses. */
 async function ask(server: string, init?: RequestInit & { duplex?: 'half' }): Promise<Response> {
@@ -62,10 +59,12 @@ async function bringIn(file: string, server: string): Promise<void> {
     body: Readable.toWeb(createReadStream(file)) as never,
     duplex: 'half',
   });
-  const { notes, added, continued, beside, back, same, motifs } = (await response.json()) as BroughtIn;
-  console.log(
-    `Designs: ${added} added, ${continued} continued, ${beside} put beside, ${back} brought back, ${same} here already. Motifs: ${motifs} added.`,
-  );
+  const { notes, motifs, ...designs } = (await response.json()) as { notes: string[] } & Record<
+    string,
+    number
+  >;
+  const counts = Object.entries(designs).map(([what, n]) => `${n} ${WORDS[what] ?? what}`);
+  console.log(`Designs: ${counts.join(', ')}. Motifs: ${motifs} added.`);
   for (const note of notes) console.error(`note: ${note}`);
 }
 

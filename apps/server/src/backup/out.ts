@@ -6,6 +6,10 @@ import { revisionTexts, type Reader } from '../database/revisions.ts';
 import { assets, designs, motifs, revisions, settings } from '../database/schema.ts';
 import { BACKUP_FORMAT, BACKUP_VERSION, writeLines, type BackupLine } from './lines.ts';
 
+/** A revision's line with its text in it, which is JSON already. */
+const withDesign = (line: string, text: string): string => `${line.slice(0, -EMPTY.length)}${text}}\n`;
+const EMPTY = '{}}\n';
+
 async function* linesOf(db: Reader, now: Date): AsyncGenerator<string> {
   let lines = 0;
   const line = (data: BackupLine): string => (lines++, `${JSON.stringify(data)}\n`);
@@ -31,13 +35,10 @@ async function* linesOf(db: Reader, now: Date): AsyncGenerator<string> {
       history: history.map(({ hash }) => hash),
     });
     for await (const { text, label, name, madeAt } of revisionTexts(db, design.id))
-      yield line({
-        kind: 'revision',
-        label,
-        name,
-        madeAt: madeAt.toISOString(),
-        design: JSON.parse(text) as object,
-      });
+      yield withDesign(
+        line({ kind: 'revision', label, name, madeAt: madeAt.toISOString(), design: {} }),
+        text,
+      );
   }
   for (const { id, name, outline, madeAt } of await db.select().from(motifs))
     yield line({ kind: 'motif', id, name, outline, madeAt: madeAt.toISOString() });

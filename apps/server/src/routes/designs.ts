@@ -25,6 +25,10 @@ const revisionParams = {
   required: ['id', 'number'],
   properties: { ...idParams.properties, number: { type: 'integer', minimum: 1 } },
 };
+const olderThan = {
+  type: 'object',
+  properties: { before: { type: 'integer', minimum: 2 } },
+};
 const name = { type: 'string', minLength: 1, maxLength: 120, pattern: '\\S' };
 const label = { type: 'string', maxLength: 200 };
 const saved = {
@@ -173,7 +177,7 @@ export function designRoutes(app: FastifyInstance, { db, summaries }: Services):
     {
       schema: {
         params: idParams,
-        querystring: { type: 'object', properties: { before: { type: 'integer', minimum: 2 } } },
+        querystring: olderThan,
       },
     },
     async ({ params, query }) => {

@@ -5,6 +5,7 @@ import { onMounted, ref } from 'vue';
 import { api, type ShelfEntry } from '../api.ts';
 import Notice from '../parts/Notice.vue';
 import { ago, counted } from '../parts/time.ts';
+import DesignPicture from './DesignPicture.vue';
 import ShelfHeader from './ShelfHeader.vue';
 
 const designs = ref<ShelfEntry[] | null>(null);
@@ -60,20 +61,7 @@ const lastDay = (entry: ShelfEntry): string =>
     <ul v-if="designs?.length" class="grid grid-cols-[repeat(auto-fill,minmax(248px,1fr))] gap-5">
       <li v-for="entry in designs" :key="entry.id">
         <article class="overflow-hidden rounded-card border border-line bg-panel">
-          <img
-            v-if="entry.summary"
-            :src="api.pictureUrl(entry)"
-            alt=""
-            width="480"
-            height="360"
-            class="aspect-4/3 w-full bg-linen object-cover"
-            loading="lazy"
-          />
-          <span
-            v-else
-            class="flex aspect-4/3 w-full items-center justify-center bg-linen p-6 text-center text-muted"
-            >No picture</span
-          >
+          <DesignPicture :entry="entry" otherwise="No picture" />
           <div class="grid gap-1 border-t border-line px-3 py-2.5">
             <h2 class="truncate text-base" :title="entry.name">{{ entry.name }}</h2>
             <p class="text-muted">

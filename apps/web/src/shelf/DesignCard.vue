@@ -3,10 +3,11 @@
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue';
 import { Copy, EllipsisVertical, PencilLine, Trash2 } from '@lucide/vue';
 import { computed, nextTick, ref, useTemplateRef } from 'vue';
-import { api, type ShelfEntry } from '../api.ts';
+import type { ShelfEntry } from '../api.ts';
 import { showNumber } from '../fields/arithmetic.ts';
 import { ago, counted, sewingTime } from '../parts/time.ts';
 import { useSettings } from '../stores/settings.ts';
+import DesignPicture from './DesignPicture.vue';
 
 const props = defineProps<{ entry: ShelfEntry }>();
 const emit = defineEmits<{ rename: [name: string]; duplicate: []; remove: [] }>();
@@ -48,21 +49,7 @@ function endRename(keep: boolean): void {
       :aria-label="`Open ${entry.name}`"
       draggable="false"
     >
-      <!-- A picture is asked for when it is there: what is still being made would hold up everything else. -->
-      <img
-        v-if="entry.summary"
-        :src="api.pictureUrl(entry)"
-        alt=""
-        width="480"
-        height="360"
-        class="aspect-4/3 w-full bg-linen object-cover"
-        loading="lazy"
-      />
-      <span
-        v-else
-        class="flex aspect-4/3 w-full items-center justify-center bg-linen p-6 text-center text-muted"
-        >{{ entry.problem ?? 'Being stitched …' }}</span
-      >
+      <DesignPicture :entry="entry" otherwise="Being stitched …" />
     </RouterLink>
     <div class="border-t border-line px-3 py-2.5">
       <div class="flex items-center gap-1">

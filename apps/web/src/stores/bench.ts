@@ -379,6 +379,7 @@ export const useBench = defineStore('bench', () => {
       await save();
     } else {
       committed.value = design.value = savedDesign = other.design;
+      looking.value = null;
       undoSteps.value = [];
       redoSteps.value = [];
       saveState.value = 'saved';

@@ -28,7 +28,8 @@ const left = (item: PlainItem): PlainItem => {
   return { ...item, objects: item.objects.map(left) };
 };
 
-const copied = new Memo<PlainItem>(1000);
+/** The copies of an item but for the first, for the maps of now and of just before. */
+const copied = new Memo<PlainItem[]>(2);
 const kept = new Memo<PlainItem | null>(1);
 
 const isIdentity = (m: Matrix): boolean => m.every((v, i) => v === IDENTITY[i]);
@@ -52,14 +53,17 @@ export function withCopies(
   const [first, ...others] = maps;
   const own = group.objects.map((item) => (isIdentity(first) ? item : transformPlain(item, first)));
   const source = group.objects.map((item) => kept.get(item, [], () => sewn(item))).filter((i) => i !== null);
-  const copies = others.flatMap((m, k): Group<PlainOutline>[] => {
+  // What is repeated and has not changed keeps its copies.
+  const made = source.map((item) =>
+    copied.get(item, [group.id, ...maps.flat()], () =>
+      others.map((m, k) => named(transformPlain(item, m), group.id, k + 1)),
+    ),
+  );
+  const copies = others.flatMap((_, k): Group<PlainOutline>[] => {
     const number = k + 1;
     if (without.has(number)) return [];
-    // What is repeated and has not changed keeps its copies.
     const objects = stops(
-      source.map((item) =>
-        copied.get(item, [group.id, number, ...m], () => named(transformPlain(item, m), group.id, number)),
-      ),
+      made.map((all) => all[k]),
       number,
     );
     const { visible, locked } = group;

@@ -19,6 +19,6 @@ export function loosened(design: Design, object: DesignObject, gone: ReadonlySet
   }
   const outlines = shown.flatMap((id) => outlinesBeside(design, id, object.id));
   if (!outlines.length) return [kept];
-  const shape = shownShape(object, outlines);
+  const shape = shownShape(outlines, object);
   return [shape, { ...kept, relief: [...(kept.relief ?? []), shape.id] }];
 }

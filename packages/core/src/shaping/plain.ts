@@ -90,7 +90,7 @@ export const compoundOf = (outlines: readonly PlainOutline[]): PathOutline => ({
 });
 
 /** An unsewn shape for relief lines to show. */
-export function shownShape(by: DesignObject, outlines: readonly PlainOutline[]): DesignObject {
+export function shownShape(outlines: readonly PlainOutline[], by: DesignObject): DesignObject {
   const { visible, locked, recipe, thread } = by;
   return {
     id: newId(),
@@ -128,7 +128,7 @@ function freeItem(item: Item<PlainOutline>): Item[] {
       outline: outline.kind === 'path' ? { ...outline, paths: fitted(outline.paths) } : outline,
     };
     if (!raised?.length || !isCopy) return [free];
-    const shown = shownShape(free, raised);
+    const shown = shownShape(raised, free);
     return [shown, { ...free, relief: [shown.id] }];
   }
   const { bend: _, copy: __, repeat: ___, ...group } = item;

@@ -43,13 +43,20 @@ watch(
   () => bench.looking,
   (number) => number === null && (shown.value = null),
 );
-onBeforeUnmount(() => bench.looking !== null && bench.cancelPreview());
+/** The save that was pressed last; 0 when the panel is gone. */
+let asked = 0;
+onBeforeUnmount(() => {
+  asked = 0;
+  if (bench.looking !== null) bench.cancelPreview();
+});
 
 async function look(revision: Revision): Promise<void> {
+  asked = revision.number;
   if (shown.value?.revision.number === revision.number) return bench.cancelPreview();
   problem.value = '';
   try {
     const { design } = await api.revision(bench.id, revision.number);
+    if (asked !== revision.number) return;
     shown.value = { revision, design };
     name.value = revision.name ?? '';
     bench.look(revision.number, design);
