@@ -1,77 +1,219 @@
-// What the core offers to the applications.
-export * from './geometry/points.ts';
-export * from './geometry/matrix.ts';
-export * from './geometry/polyline.ts';
-export * from './geometry/region.ts';
-export * from './geometry/clip.ts';
-export * from './geometry/edge-index.ts';
-export * from './design/types.ts';
-export * from './design/tree.ts';
-export * from './design/live.ts';
-export * from './design/live-outline.ts';
-export * from './design/parcel.ts';
-export * from './design/references.ts';
-export * from './design/commands.ts';
-export * from './materials/cloths.ts';
-export * from './materials/hoops.ts';
-export * from './materials/machine.ts';
-export * from './materials/threads.ts';
-export * from './geometry/network.ts';
-export * from './outlines/flatten.ts';
-export * from './outlines/path-data.ts';
-export * from './outlines/primitives.ts';
-export * from './outlines/ready.ts';
-export * from './outlines/region.ts';
-export * from './resolve/resolve.ts';
-export * from './outlines/fit.ts';
-export * from './outlines/live/bend.ts';
-export * from './outlines/transform.ts';
-export * from './shaping/bounds.ts';
-export * from './resolve/transform-items.ts';
-export * from './shaping/arrange.ts';
-export * from './shaping/points.ts';
-export * from './shaping/plain.ts';
-export * from './shaping/snap.ts';
-export * from './shaping/switch-kind.ts';
-export * from './jobs/job.ts';
-export * from './jobs/combine.ts';
-export * from './jobs/plain.ts';
-export * from './jobs/groups.ts';
-export * from './jobs/order.ts';
-export * from './jobs/repeat.ts';
-export * from './jobs/surround.ts';
-export * from './materials/prints.ts';
-export * from './outlines/live/dents.ts';
-export * from './resolve/repeat/maps.ts';
-export * from './stitches/kind.ts';
-export * from './stitches/kinds.ts';
-export * from './stitches/motifs.ts';
-export * from './stitches/open/stipple/uncross.ts';
-export * from './stitches/rows/patterns.ts';
-export * from './stitches/thread.ts';
-export * from './sewing/budget.ts';
-export * from './sewing/plan.ts';
-export * from './jobs/put-in-order.ts';
-export * from './sewing/sew.ts';
-export * from './jobs/set-as-stitches.ts';
-export * from './sewing/stitch-object.ts';
-export * from './jobs/tidy.ts';
+// What the core offers to the applications, the demo data and the measurements: no more than they use.
+export { distance, turned, type Bounds, type Point } from './geometry/points.ts';
+export {
+  applyMatrix,
+  inverse,
+  mirroring,
+  multiply,
+  rotation,
+  scaling,
+  skewing,
+  translation,
+  type Matrix,
+} from './geometry/matrix.ts';
+export { arcLengths, lengthOf, nearestOnLine, pointAt } from './geometry/polyline.ts';
+export { insideRegion, regionBounds, type Region } from './geometry/region.ts';
+export { cropLines, intersect, offsetRegion, subtract, unite } from './geometry/clip.ts';
+export { EdgeIndex } from './geometry/edge-index.ts';
+export {
+  emptyDesign,
+  newId,
+  type BandOutline,
+  type Bend,
+  type BoxOutline,
+  type CircleLayout,
+  type CornerRule,
+  type Dent,
+  type Design,
+  type DesignChanges,
+  type DesignObject,
+  type Group,
+  type Guide,
+  type Item,
+  type Layout,
+  type LiveOutline,
+  type Outline,
+  type Patch,
+  type Path,
+  type PathLayout,
+  type PathOutline,
+  type PathPoint,
+  type PlainOutline,
+  type Recipe,
+  type ReferencePicture,
+  type Repeat,
+  type RowSpacing,
+  type SettingValue,
+  type StitchesObject,
+  type SurroundOutline,
+  type WidthAt,
+} from './design/types.ts';
+export {
+  everyItem,
+  everyLeaf,
+  findItem,
+  findPlace,
+  originOf,
+  visibleLeaves,
+  type Leaf,
+} from './design/tree.ts';
+export { isLive, isPlain } from './design/live-outline.ts';
+export { DesignReceiver, DesignSender, type Parcel } from './design/parcel.ts';
+export { referencesFor, referencesOf, shapedBy } from './design/references.ts';
+export { applyCommand, CommandError, type Command } from './design/commands.ts';
+export { clothById, CLOTHS } from './materials/cloths.ts';
+export { HOOP_LIMITS, HOOPS, turnedHoop, type Hoop } from './materials/hoops.ts';
+export { machineById, MACHINES } from './materials/machine.ts';
+export { materialsOf } from './materials/materials.ts';
+export { LARKMOOR_CHART, nearestThread, THREAD_CHARTS, type Thread } from './materials/threads.ts';
+export { networkOf } from './geometry/network.ts';
+export { outlineLines, outlinePaths } from './outlines/flatten.ts';
+export { flattenPath } from './outlines/flatten-path.ts';
+export { parsePathData, pathData } from './outlines/path-data.ts';
+export { boxMatrix, primitivePaths } from './outlines/primitives.ts';
+export { READY_SHAPES, readyShape } from './outlines/ready.ts';
+export { outlineRegion } from './outlines/region.ts';
+export { placedCopies, resolveDesign, resolvedItem } from './resolve/resolve.ts';
+export { fitPath } from './outlines/fit.ts';
+export { bendPoint, flatPatch, patchCorners } from './outlines/live/bend.ts';
+export { outlineBounds, transformOutline } from './outlines/transform.ts';
+export { boundsOfItems, freeLeaves, itemBounds, leavesAt, leavesInside } from './shaping/bounds.ts';
+export { densityNote, transformInside, transformItems } from './resolve/transform-items.ts';
+export { align, spread, type AlignTo, type Axis, type Shift, type Spread } from './shaping/arrange.ts';
+export {
+  addPoint,
+  breakAt,
+  closePath,
+  deletePoints,
+  dragSegment,
+  isEnd,
+  joinEnds,
+  movePoints,
+  moveTangent,
+  nearestOnPaths,
+  pointKind,
+  reversePath,
+  reversePaths,
+  sameRef,
+  segmentCount,
+  setFirst,
+  setPointKind,
+  setSegments,
+  simplifyPaths,
+  smoothPaths,
+  type OnSegment,
+  type PointKind,
+  type PointRef,
+} from './shaping/points.ts';
+export { madePlain } from './shaping/plain.ts';
+export { snapBox, snapPoint, snapTargets, type SnapMark, type SnapTargets } from './shaping/snap.ts';
+export { switchKind } from './shaping/switch-kind.ts';
+export { JobError, type Job } from './jobs/job.ts';
+export { making, MAKINGS, PURPOSES, type Making, type Purpose } from './jobs/making.ts';
+export { outcomeOf } from './jobs/outcome.ts';
+export {
+  bandJob,
+  combineJob,
+  cropJob,
+  edgeJob,
+  embossJob,
+  holesJob,
+  knifeJob,
+  setUnsewnJob,
+  splitJob,
+  sprigPartsJob,
+} from './jobs/combine.ts';
+export {
+  compoundJob,
+  duplicateJob,
+  hangingOn,
+  partsJob,
+  pasteJob,
+  plainJob,
+  portable,
+  removeJob,
+} from './jobs/plain.ts';
+export {
+  bendAgain,
+  bendJob,
+  endBendJob,
+  groupJob,
+  setItemsJob,
+  ungroupJob,
+  type BendForm,
+} from './jobs/groups.ts';
+export { recolourJob, renameJob, reorderJob, stepJob, stopJob, type OrderPlace } from './jobs/order.ts';
+export {
+  applySettled,
+  breakOutJob,
+  copyNumber,
+  endRepeatJob,
+  leaveOutJob,
+  repeatJob,
+  trimBeneathJob,
+} from './jobs/repeat.ts';
+export {
+  appliqueJob,
+  appliqueNotes,
+  AROUND,
+  BORDER_RECIPES,
+  borderJob,
+  echoesJob,
+  knockdownJob,
+  patchEdgeJob,
+  stippleAroundJob,
+  surroundJob,
+  TACK_RECIPES,
+  type AppliqueOptions,
+  type BorderStitch,
+  type TackStitch,
+} from './jobs/surround.ts';
+export { OWN_PRINT, PRINTS } from './materials/prints.ts';
+export { holdOn } from './outlines/live/dents.ts';
+export {
+  completeSettings,
+  numberOf,
+  readSetting,
+  SettingError,
+  type ChoiceSetting,
+  type NumberSetting,
+  type Setting,
+} from './stitches/kind.ts';
+export { guidedBy, lineWidthOf, sewnFrom, STITCH_KINDS, stitchKind } from './stitches/kinds.ts';
+export { MOTIF_UNITS, motifFrom, OWN_MOTIF, UNIT_SIZE, unitCoords } from './stitches/motifs.ts';
+export { findCrossing } from './stitches/open/stipple/uncross.ts';
+export { needlesOf } from './stitches/rows/patterns.ts';
+export { Part, type SewnThread } from './stitches/thread.ts';
+export { BUDGET, setBudget } from './sewing/budget.ts';
+export { figuresOf, Move, planBuffers, recordAt, threadUse, type Figures, type Plan } from './sewing/plan.ts';
+export { putInOrder, type OrderProposal } from './jobs/put-in-order.ts';
+export { sewDesign, sewResolved } from './sewing/sew.ts';
+export { stitchesJob } from './jobs/set-as-stitches.ts';
+export { objectChosen, objectCover } from './sewing/stitch-object.ts';
+export { tidyTravel, type TidyProposal, type TravelFigures } from './jobs/tidy.ts';
 export { excessSentence } from './findings/checks/budget.ts';
-export * from './findings/finding.ts';
-export * from './findings/findings.ts';
-export * from './findings/layers.ts';
-export * from './findings/outside-hoop.ts';
-export * from './formats/read-error.ts';
-export * from './formats/dst/read.ts';
-export * from './formats/dst/write.ts';
-export * from './formats/svg/read.ts';
-export * from './formats/svg/to-design.ts';
-export * from './formats/svg/write.ts';
-export * from './formats/svg/write-cut-lines.ts';
-export * from './formats/design-file/read.ts';
-export { DESIGN_SCHEMA } from './formats/design-file/schema.ts';
-export * from './painting/paint.ts';
-export * from './painting/ground.ts';
-export * from './painting/patch.ts';
-export * from './painting/picture.ts';
-export * from './painting/heat.ts';
+export type { Finding } from './findings/finding.ts';
+export { findingsOf, fixOf, ignoreJob, layersOver } from './findings/findings.ts';
+export { coverOfRegion, layerCounts, layersOf, type LayerGrid } from './findings/layers.ts';
+export { READ_LIMITS, ReadError } from './formats/read-error.ts';
+export { decodeDst, readDst } from './formats/dst/read.ts';
+export { writeDst } from './formats/dst/write.ts';
+export { readSvg } from './formats/svg/read.ts';
+export type { SvgRecipes } from './formats/svg/to-design.ts';
+export { withKept } from './formats/design-file/kept.ts';
+export { asPresent, checkDesign, readDesignFile, writeDesignFile } from './formats/design-file/read.ts';
+export {
+  FILE_FORMATS,
+  fileFormat,
+  formatOf,
+  READ_ENDINGS,
+  READABLE,
+  readAnyFile,
+  type FileFormat,
+  type FormatId,
+} from './formats/table.ts';
+export { paintNeedle, paintThread, type Canvas2D, type ViewName } from './painting/paint.ts';
+export { paintCloth, paintLines, tracePaths } from './painting/ground.ts';
+export { paintPatch, paintPrint, patchesOf, type PatchCanvas, type PatchObject } from './painting/patch.ts';
+export { paintPicture, pictureArea, type PictureCanvas } from './painting/picture.ts';
+export { HEAT, heatPixels } from './painting/heat.ts';

@@ -14,7 +14,7 @@ import { parsePathData } from '../src/outlines/path-data.ts';
 /** A shape or lines from path data, mm. */
 export const drawn = (d: string): PlainOutline => ({ kind: 'path', paths: parsePathData(d).paths });
 
-export const box = (x: number, y: number, width: number, height: number): PlainOutline => ({
+export const box = (x: number, y: number, width = 10, height = 10): PlainOutline => ({
   kind: 'rectangle',
   x,
   y,

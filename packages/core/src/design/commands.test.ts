@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { group } from '../../test/draw.ts';
 import { expect, test } from 'vitest';
 import { applyCommand, CommandError, type Command } from './commands.ts';
 import { everyItem } from './tree.ts';
@@ -13,14 +14,6 @@ const leaf = (id: string): Item => ({
   outline: { kind: 'ellipse', x: 0, y: 0, width: 1, height: 1, turn: 0 },
   recipe: { kind: 'run', settings: {} },
   thread: '222',
-});
-const group = (id: string, objects: Item[]): Item => ({
-  id,
-  name: id,
-  kind: 'group',
-  visible: true,
-  locked: false,
-  objects,
 });
 const start: Design = {
   ...emptyDesign('Test'),

@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { group } from '../../test/draw.ts';
 import { expect, test } from 'vitest';
 import { DesignReceiver, DesignSender } from './parcel.ts';
 import { everyItem, findItem } from './tree.ts';
@@ -8,9 +9,6 @@ const leaf = (id: string, name = id): Item => ({
   ...{ id, name, kind: 'object', visible: true, locked: false, thread: '222' },
   outline: { kind: 'ellipse', x: 0, y: 0, width: 9, height: 9, turn: 0 },
   recipe: { kind: 'fill', settings: {} },
-});
-const group = (id: string, objects: Item[]): Item => ({
-  ...{ id, name: id, kind: 'group', visible: true, locked: false, objects },
 });
 const start: Design = {
   ...emptyDesign('Test'),

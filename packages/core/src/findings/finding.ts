@@ -2,8 +2,8 @@
 import type { Leaf } from '../design/tree.ts';
 import type { Design, ResolvedDesign, PlainOutline } from '../design/types.ts';
 import type { Bounds } from '../geometry/points.ts';
-import type { Cloth } from '../materials/cloths.ts';
 import type { Machine } from '../materials/machine.ts';
+import type { Materials } from '../materials/materials.ts';
 import type { Extent } from '../sewing/extent.ts';
 import type { Figures, Plan, PlanObject } from '../sewing/plan.ts';
 import type { Job } from '../jobs/job.ts';
@@ -48,7 +48,7 @@ export interface SewnItem {
 export interface Checked {
   design: Design;
   plain: ResolvedDesign;
-  cloth: Cloth;
+  materials: Materials;
   machine: Machine;
   plan: Plan;
   figures: Figures;

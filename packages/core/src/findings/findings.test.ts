@@ -1,5 +1,7 @@
 // Every finding: a design that makes it appear, one near the limit on the good side, and what its fix leaves.
 import { describe, expect, test } from 'vitest';
+import * as draw from '../../test/draw.ts';
+import { box, drawn } from '../../test/draw.ts';
 import { applyCommand } from '../design/commands.ts';
 import {
   emptyDesign,
@@ -11,26 +13,15 @@ import {
   type StitchesObject,
 } from '../design/types.ts';
 import { machineById, MACHINES } from '../materials/machine.ts';
-import { parsePathData } from '../outlines/path-data.ts';
 import { figuresOf, Move } from '../sewing/plan.ts';
 import { sewDesign } from '../sewing/sew.ts';
 import type { Finding } from './finding.ts';
 import { findingsOf, fixOf, ignoreJob, layersOver } from './findings.ts';
 
-const box = (x: number, y: number, width = 10, height = 10): Outline => ({
-  kind: 'rectangle',
-  x,
-  y,
-  width,
-  height,
-  radius: 0,
-  turn: 0,
-});
 const line = (...points: [number, number][]): Outline => ({
   kind: 'path',
   paths: [{ closed: false, points: points.map(([x, y]) => ({ x, y })) }],
 });
-const shape = (d: string): Outline => ({ kind: 'path', paths: parsePathData(d).paths });
 const FILL: Recipe = { kind: 'fill', settings: {} };
 const RUN: Recipe = { kind: 'run', settings: {} };
 const satin = (settings: Recipe['settings']): Recipe => ({ kind: 'satin', settings });
@@ -39,17 +30,7 @@ const object = (
   outline: Outline,
   recipe = FILL,
   more: Partial<DesignObject> = {},
-): DesignObject => ({
-  id,
-  name: `Object ${id}`,
-  kind: 'object',
-  visible: true,
-  locked: false,
-  outline,
-  recipe,
-  thread: '222',
-  ...more,
-});
+): DesignObject => draw.object(id, outline, recipe.kind, recipe.settings, { name: `Object ${id}`, ...more });
 /** Brought-in stitches from `x y` places in mm; a letter before one says what the record is. */
 function stitches(id: string, text: string): StitchesObject {
   const points: number[] = [];
@@ -128,7 +109,7 @@ const CASES: Case[] = [
     bad: design([
       object(
         'a',
-        shape('M-32 30V6C-32 -14 -18 -28 0 -28C18 -28 32 -14 32 6V30ZM-4 -22H4V2H-4ZM-8 16H8V30H-8Z'),
+        drawn('M-32 30V6C-32 -14 -18 -28 0 -28C18 -28 32 -14 32 6V30ZM-4 -22H4V2H-4ZM-8 16H8V30H-8Z'),
         satin({ sides: 'shape' }),
       ),
     ]),

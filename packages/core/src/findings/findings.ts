@@ -1,8 +1,8 @@
 // All findings on a design: what will not sew as it may be meant, in plain sentences, worst first.
 import { originOf } from '../design/tree.ts';
 import type { Design, IgnoredFinding } from '../design/types.ts';
-import { clothById } from '../materials/cloths.ts';
 import { MACHINES, type Machine } from '../materials/machine.ts';
+import { materialsOf } from '../materials/materials.ts';
 import { resolveDesign } from '../resolve/resolve.ts';
 import { sewnExtent, type Extent } from '../sewing/extent.ts';
 import { figuresOf, type Plan } from '../sewing/plan.ts';
@@ -71,7 +71,8 @@ const NO_LAYERS: LayerGrid = { x0: 0, y0: 0, cell: CELL, width: 0, height: 0, la
 
 function checkedOf(design: Design, plan: Plan, machine: Machine): Checked {
   const plain = resolveDesign(design);
-  const cloth = clothById(design.cloth.kind);
+  const materials = materialsOf(design);
+  const { cloth } = materials;
   const sewn = sewnLeaves(plain).map((leaf, i) => {
     if (plan.objects[i]?.excess)
       return { leaf, share: plan.objects[i], extent: { region: [], bounds: null }, cover: null };
@@ -84,7 +85,7 @@ function checkedOf(design: Design, plan: Plan, machine: Machine): Checked {
   return {
     design,
     plain,
-    cloth,
+    materials,
     machine,
     plan,
     figures: figuresOf(plan),

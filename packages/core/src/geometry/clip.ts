@@ -4,6 +4,7 @@ import {
   combineRings,
   cropOpen,
   inflate,
+  offsetRings,
   simplify,
   type GridEnd,
   type GridPath,
@@ -20,13 +21,15 @@ const FARTHEST = 45_000_000;
 
 export type FillRuleName = 'evenodd' | 'nonzero';
 
+const onGrid = (v: number): number => Math.max(-FARTHEST, Math.min(FARTHEST, Math.round(v * SCALE))) || 0;
+
 /** Points on the kernel's grid, without repeated ones; what is no number counts as 0. */
 function toPath(coords: ArrayLike<number>, closed: boolean): GridPath {
   const out = new Int32Array(coords.length & ~1);
   let n = 0;
-  const grid = (v: number): number => Math.max(-FARTHEST, Math.min(FARTHEST, Math.round(v * SCALE))) || 0;
   for (let i = 0; i + 1 < coords.length; i += 2) {
-    const [x, y] = [grid(coords[i]), grid(coords[i + 1])];
+    const x = onGrid(coords[i]);
+    const y = onGrid(coords[i + 1]);
     if (n && out[n - 2] === x && out[n - 1] === y) continue;
     out[n++] = x;
     out[n++] = y;
@@ -39,7 +42,11 @@ function toPath(coords: ArrayLike<number>, closed: boolean): GridPath {
 const toRings = (rings: Iterable<ArrayLike<number>>): GridPath[] =>
   Array.from(rings, (ring) => cleanRing(toPath(ring, true))).filter((ring) => ring.length > 4);
 
-const toRing = (path: GridPath): Ring => Float64Array.from(path, (v) => v / SCALE);
+function toRing(path: GridPath): Ring {
+  const out = new Float64Array(path.length);
+  for (let i = 0; i < path.length; i++) out[i] = path[i] / SCALE;
+  return out;
+}
 
 const ringsIn = (region: Region): GridPath[] => toRings(region.flatMap(ringsOf));
 
@@ -82,8 +89,7 @@ const united = (paths: readonly GridPath[]): Region => toRegion(combineRings('un
  */
 export function offsetRegion(region: Region, delta: number, join: JoinName = 'round'): Region {
   // The kernel's time grows faster than its points: those that stand for less than 1/200 mm are left out.
-  const sparse = simplify(ringsIn(region), 5);
-  return united(simplify(grown(sparse, delta, join, 'polygon'), 15));
+  return toRegion(offsetRings(ringsIn(region), delta * SCALE, join, MITRE_LIMIT, ROUNDNESS, 5, 15));
 }
 
 /** The ring with fewer points, nowhere farther off than about `tolerance` mm. */

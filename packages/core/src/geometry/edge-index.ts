@@ -45,12 +45,16 @@ export class EdgeIndex {
         const j = (i + 2) % ring.length;
         this.ringOf[k] = r;
         this.edgeOf[k] = i / 2;
-        this.ends.set([ring[i], ring[i + 1], ring[j], ring[j + 1]], 4 * k);
-        minX = Math.min(minX, ring[i]);
-        minY = Math.min(minY, ring[i + 1]);
-        maxX = Math.max(maxX, ring[i]);
-        maxY = Math.max(maxY, ring[i + 1]);
-        length += Math.hypot(ring[j] - ring[i], ring[j + 1] - ring[i + 1]);
+        const e = 4 * k;
+        const x = (this.ends[e] = ring[i]);
+        const y = (this.ends[e + 1] = ring[i + 1]);
+        const dx = (this.ends[e + 2] = ring[j]) - x;
+        const dy = (this.ends[e + 3] = ring[j + 1]) - y;
+        if (x < minX) minX = x;
+        if (y < minY) minY = y;
+        if (x > maxX) maxX = x;
+        if (y > maxY) maxY = y;
+        length += Math.sqrt(dx * dx + dy * dy);
       }
     });
     if (count) {
@@ -72,14 +76,41 @@ export class EdgeIndex {
   }
 
   private cellsOf(e: number, visit: (cell: number) => void): void {
-    this.cellsOn(this.ends[4 * e], this.ends[4 * e + 1], this.ends[4 * e + 2], this.ends[4 * e + 3], visit);
+    const alone = this.onlyCell(e);
+    if (alone >= 0) visit(alone);
+    else
+      this.cellsOn(this.ends[4 * e], this.ends[4 * e + 1], this.ends[4 * e + 2], this.ends[4 * e + 3], visit);
+  }
+
+  /** The cell that holds an edge whole, as those of most short edges do; −1 without one. */
+  private onlyCell(e: number): number {
+    const { ends, cell } = this;
+    const x0 = (ends[4 * e] - this.minX) / cell;
+    const x1 = (ends[4 * e + 2] - this.minX) / cell;
+    const i = Math.floor(x0 < x1 ? x0 - 1e-9 : x1 - 1e-9);
+    if (i < 0 || i !== Math.floor(x0 < x1 ? x1 + 1e-9 : x0 + 1e-9)) return -1;
+    const y0 = (ends[4 * e + 1] - this.minY) / cell;
+    const y1 = (ends[4 * e + 3] - this.minY) / cell;
+    const j = Math.floor(y0 < y1 ? y0 - 1e-9 : y1 - 1e-9);
+    if (j < 0 || j !== Math.floor(y0 < y1 ? y1 + 1e-9 : y0 + 1e-9)) return -1;
+    return i < this.columns && j < this.rows ? j * this.columns + i : -1;
   }
 
   /** Visits the cells that a line passes through, and some beside them: column by column. */
   private cellsOn(x0: number, y0: number, x1: number, y1: number, visit: (cell: number) => void): void {
-    if (x1 < x0) [x0, y0, x1, y1] = [x1, y1, x0, y0];
+    if (x1 < x0) {
+      [x0, x1] = [x1, x0];
+      [y0, y1] = [y1, y0];
+    }
     const from = Math.max(0, Math.floor((x0 - this.minX) / this.cell - 1e-9));
     const to = Math.min(this.columns - 1, Math.floor((x1 - this.minX) / this.cell + 1e-9));
+    if (from === to) {
+      // Most edges lie in one column: nothing to work out.
+      const foot = Math.max(0, Math.floor((Math.min(y0, y1) - this.minY) / this.cell - 1e-9));
+      const head = Math.min(this.rows - 1, Math.floor((Math.max(y0, y1) - this.minY) / this.cell + 1e-9));
+      for (let j = foot; j <= head; j++) visit(j * this.columns + from);
+      return;
+    }
     for (let i = from; i <= to; i++) {
       const left = Math.max(x0, this.minX + i * this.cell);
       const right = Math.min(x1, this.minX + (i + 1) * this.cell);
@@ -126,34 +157,51 @@ export class EdgeIndex {
 
   /** The place on an edge that is nearest to (x, y), no farther away than `within`; null when there is none. */
   nearest(x: number, y: number, within: number): (OnEdge & { distance: number }) | null {
-    let best = within;
+    // Squares of distances are compared: this is asked hundreds of thousands of times a second.
+    const { ends, first, list, met, cell, columns, rows } = this;
+    let best = within * within;
     let bestEdge = -1;
     let bestT = 0;
     const search = ++this.search;
-    const ci = Math.floor((x - this.minX) / this.cell);
-    const cj = Math.floor((y - this.minY) / this.cell);
+    const ci = Math.floor((x - this.minX) / cell);
+    const cj = Math.floor((y - this.minY) / cell);
+    // How far the place lies from the nearest side of its own cell.
+    const px = x - this.minX - ci * cell;
+    const py = y - this.minY - cj * cell;
+    const aside = Math.min(px, cell - px, py, cell - py);
     // Cells are looked at in squares about the place, from where the grid begins to where it ends.
-    const off = Math.max(-ci, ci - this.columns + 1, -cj, cj - this.rows + 1, 0);
-    const far = Math.max(ci, this.columns - 1 - ci, cj, this.rows - 1 - cj);
-    for (let r = off; r <= far && (r - 1) * this.cell <= best; r++) {
+    const off = Math.max(-ci, ci - columns + 1, -cj, cj - rows + 1, 0);
+    const far = Math.max(ci, columns - 1 - ci, cj, rows - 1 - cj);
+    for (let r = off; r <= far; r++) {
+      const least = r > 0 ? (r - 1) * cell + aside : 0;
+      if (least * least > best) break;
       const jLow = Math.max(0, cj - r);
-      const jHigh = Math.min(this.rows - 1, cj + r);
+      const jHigh = Math.min(rows - 1, cj + r);
       for (let j = jLow; j <= jHigh; j++) {
         const whole = j === cj - r || j === cj + r;
         const step = whole || r === 0 ? 1 : 2 * r;
         for (let i = ci - r; i <= ci + r; i += step) {
-          if (i < 0 || i >= this.columns) continue;
-          const c = j * this.columns + i;
-          for (let k = this.first[c]; k < this.first[c + 1]; k++) {
-            const e = this.list[k];
-            if (this.met[e] === search) continue;
-            this.met[e] = search;
-            const [ax, ay] = [this.ends[4 * e], this.ends[4 * e + 1]];
-            const [dx, dy] = [this.ends[4 * e + 2] - ax, this.ends[4 * e + 3] - ay];
+          if (i < 0 || i >= columns) continue;
+          const c = j * columns + i;
+          for (let k = first[c], end = first[c + 1]; k < end; k++) {
+            const e = list[k];
+            if (met[e] === search) continue;
+            met[e] = search;
+            const ax = ends[4 * e];
+            const ay = ends[4 * e + 1];
+            const dx = ends[4 * e + 2] - ax;
+            const dy = ends[4 * e + 3] - ay;
             const l2 = dx * dx + dy * dy;
-            const t = l2 > 0 ? Math.min(1, Math.max(0, ((x - ax) * dx + (y - ay) * dy) / l2)) : 0;
-            const d = Math.hypot(ax + dx * t - x, ay + dy * t - y);
-            if (d <= best) [best, bestEdge, bestT] = [d, e, t];
+            let t = l2 > 0 ? ((x - ax) * dx + (y - ay) * dy) / l2 : 0;
+            t = t > 1 ? 1 : t > 0 ? t : 0;
+            const ox = ax + dx * t - x;
+            const oy = ay + dy * t - y;
+            const d = ox * ox + oy * oy;
+            if (d <= best) {
+              best = d;
+              bestEdge = e;
+              bestT = t;
+            }
           }
         }
       }
@@ -161,10 +209,16 @@ export class EdgeIndex {
     if (bestEdge < 0) return null;
     const e = 4 * bestEdge;
     const at = {
-      x: this.ends[e] + (this.ends[e + 2] - this.ends[e]) * bestT,
-      y: this.ends[e + 1] + (this.ends[e + 3] - this.ends[e + 1]) * bestT,
+      x: ends[e] + (ends[e + 2] - ends[e]) * bestT,
+      y: ends[e + 1] + (ends[e + 3] - ends[e + 1]) * bestT,
     };
-    return { ring: this.ringOf[bestEdge], edge: this.edgeOf[bestEdge], t: bestT, at, distance: best };
+    return {
+      ring: this.ringOf[bestEdge],
+      edge: this.edgeOf[bestEdge],
+      t: bestT,
+      at,
+      distance: Math.sqrt(best),
+    };
   }
 
   /**

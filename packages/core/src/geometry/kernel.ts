@@ -135,6 +135,32 @@ export function inflate(
   }
 }
 
+/**
+ * Rings without the points that stand for less than `before`, grown by `delta` as in `inflate`, without those that
+ * stand for less than `after`, and united: in one go, since handing points over takes as long as the work.
+ */
+export function offsetRings(
+  rings: readonly GridPath[],
+  delta: number,
+  join: GridJoin,
+  limit: number,
+  stray: number,
+  before: number,
+  after: number,
+): GridPath[] {
+  const used: Paths64[] = [];
+  const held = (paths: Paths64): Paths64 => (used.push(paths), paths);
+  try {
+    const sparse = held(kernel.SimplifyPaths64(held(pathsIn(rings)), before, true));
+    const grown = held(kernel.InflatePaths64(sparse, delta, JOINS[join], ENDS.polygon, limit, stray));
+    const smooth = held(kernel.SimplifyPaths64(grown, after, true));
+    const none = held(new kernel.Paths64());
+    return pathsOut(kernel.BooleanOp64(OPERATIONS.unite, RULES.nonzero, smooth, none));
+  } finally {
+    for (const paths of used) paths.delete();
+  }
+}
+
 /** Rings without the points that stand for less than `tolerance`. */
 export function simplify(rings: readonly GridPath[], tolerance: number): GridPath[] {
   const given = pathsIn(rings);

@@ -17,7 +17,9 @@ export function arcLengths(line: Line): Float64Array {
   for (let i = 1; i < out.length; i++) {
     const a = 2 * (i - 1);
     const b = 2 * (i % n);
-    out[i] = out[i - 1] + Math.hypot(coords[b] - coords[a], coords[b + 1] - coords[a + 1]);
+    const dx = coords[b] - coords[a];
+    const dy = coords[b + 1] - coords[a + 1];
+    out[i] = out[i - 1] + Math.sqrt(dx * dx + dy * dy);
   }
   return out;
 }
@@ -64,20 +66,16 @@ export function reversed(line: Line): Line {
 
 /** Drops points that lie within `tolerance` mm of the one before (and, when closed, of the first). */
 export function withoutRepeats(coords: ArrayLike<number>, closed: boolean, tolerance = 1e-6): Coords {
-  const out: number[] = [];
+  const out = new Float64Array(coords.length & ~1);
+  let n = 0;
+  const near = (dx: number, dy: number): boolean => dx * dx + dy * dy <= tolerance * tolerance;
   for (let i = 0; i + 1 < coords.length; i += 2) {
-    const n = out.length;
-    if (n && Math.hypot(coords[i] - out[n - 2], coords[i + 1] - out[n - 1]) <= tolerance) continue;
-    out.push(coords[i], coords[i + 1]);
+    if (n && near(coords[i] - out[n - 2], coords[i + 1] - out[n - 1])) continue;
+    out[n++] = coords[i];
+    out[n++] = coords[i + 1];
   }
-  while (
-    closed &&
-    out.length > 2 &&
-    Math.hypot(out[0] - out[out.length - 2], out[1] - out[out.length - 1]) <= tolerance
-  ) {
-    out.length -= 2;
-  }
-  return Float64Array.from(out);
+  while (closed && n > 2 && near(out[0] - out[n - 2], out[1] - out[n - 1])) n -= 2;
+  return out.slice(0, n);
 }
 
 /** The polyline that begins at arc length `s` on a closed line and goes once round to it again. */

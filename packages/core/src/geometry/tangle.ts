@@ -2,8 +2,8 @@
 
 /** Lines with fewer points than this can't cross too often. */
 const FEW = 200;
-/** How many sides are tried against all others. */
-const SAMPLES = 48;
+/** How many sides are tried against all others: of few sides a tangle shows in each, of many only here and there. */
+const samplesOf = (sides: number): number => (sides < 2000 ? 16 : 48);
 /** More crossings than these are a tangle: they take seconds to find, and more to do anything with. */
 export const MOST_CROSSINGS = 20_000;
 
@@ -12,22 +12,33 @@ export const MOST_CROSSINGS = 20_000;
  * are tried against all. Sides that lie on each other or touch count too. Closed lines count with their last side.
  */
 export function crossingsOf(lines: readonly ArrayLike<number>[], closed = true): number {
-  const sides: number[] = [];
+  const most = lines.reduce((sum, line) => sum + (line.length >> 1), 0);
+  if (most < FEW) return 0;
+  const sides = new Float64Array(4 * most);
+  let end = 0;
+  const add = (line: ArrayLike<number>, i: number, j: number): void => {
+    sides[end] = line[i];
+    sides[end + 1] = line[i + 1];
+    sides[end + 2] = line[j];
+    sides[end + 3] = line[j + 1];
+    end += 4;
+  };
   for (const line of lines) {
     const n = line.length;
-    for (let i = 0; i + 3 < n; i += 2) sides.push(line[i], line[i + 1], line[i + 2], line[i + 3]);
-    if (closed && n > 4) sides.push(line[n - 2], line[n - 1], line[0], line[1]);
+    for (let i = 0; i + 3 < n; i += 2) add(line, i, i + 2);
+    if (closed && n > 4) add(line, n - 2, 0);
   }
-  const count = sides.length / 4;
+  const count = end / 4;
   if (count < FEW) return 0;
+  const samples = samplesOf(count);
   let found = 0;
-  for (let k = 0; k < SAMPLES; k++) {
-    const i = 4 * Math.floor(((k + 0.5) * count) / SAMPLES);
+  for (let k = 0; k < samples; k++) {
+    const i = 4 * Math.floor(((k + 0.5) * count) / samples);
     const [ax, ay, bx, by] = [sides[i], sides[i + 1], sides[i + 2], sides[i + 3]];
     const [dx, dy] = [bx - ax, by - ay];
     const [left, right] = [Math.min(ax, bx), Math.max(ax, bx)];
     const [top, foot] = [Math.min(ay, by), Math.max(ay, by)];
-    for (let j = 0; j < sides.length; j += 4) {
+    for (let j = 0; j < end; j += 4) {
       const [cx, ex] = [sides[j], sides[j + 2]];
       if ((cx < left && ex < left) || (cx > right && ex > right)) continue;
       const [cy, ey] = [sides[j + 1], sides[j + 3]];
@@ -42,7 +53,7 @@ export function crossingsOf(lines: readonly ArrayLike<number>[], closed = true):
       if (a * b <= 0) found++;
     }
   }
-  return (found / SAMPLES) * (count / 2);
+  return (found / samples) * (count / 2);
 }
 
 export const isTangle = (lines: readonly ArrayLike<number>[], closed = true): boolean =>

@@ -11,11 +11,12 @@ import {
   type LiveOutline,
   type PathOutline,
   type PlainOutline,
+  type Recipe,
 } from '../design/types.ts';
 import { outlinePaths } from '../outlines/flatten.ts';
 import { edgeOutline } from '../outlines/live/around.ts';
 import { resolveDesign } from '../resolve/resolve.ts';
-import { sewnFrom } from '../stitches/kinds.ts';
+import { sewnFrom, apartOf } from '../stitches/kinds.ts';
 import { switchKind } from '../shaping/switch-kind.ts';
 import { JobBuilder, JobError, objectsIn, outlinesOnly, type Job } from './job.ts';
 
@@ -46,7 +47,7 @@ const made = (model: DesignObject, outline: LiveOutline, name: string): DesignOb
 };
 
 /** Shapes that a result is made from are not sewn any more. */
-function setAside(builder: JobBuilder, items: readonly Item[]): void {
+function keepUnsewn(builder: JobBuilder, items: readonly Item[]): void {
   for (const object of objectsIn(items)) if (!object.unsewn) builder.replace({ ...object, unsewn: true });
 }
 
@@ -102,9 +103,9 @@ function combinedInside(
     const outline: LiveOutline = { kind: 'combine', op, of: [object.id, ...of], ...lines };
     const result = made(object, outline, object.name);
     builder.insertAfter([result], object.id);
-    setAside(builder, [object]);
+    keepUnsewn(builder, [object]);
   }
-  if (!keep) setAside(builder, others);
+  if (!keep) keepUnsewn(builder, others);
   return builder.job([repeat.id]);
 }
 
@@ -123,7 +124,7 @@ function combined(
     first.name,
   );
   builder.insertAfter([result], first.id);
-  setAside(builder, keep ? [first] : [first, ...others]);
+  keepUnsewn(builder, keep ? [first] : [first, ...others]);
   return builder.job([result.id]);
 }
 
@@ -145,7 +146,7 @@ export function splitJob(design: Design, ids: readonly string[]): Job {
     made(model, { kind: 'combine', op: 'intersect', of, ...lines }, `${first.name}, inside`),
   ];
   builder.insertAfter(results, first.id);
-  setAside(builder, [first, ...others]);
+  keepUnsewn(builder, [first, ...others]);
   return builder.job(results.map((r) => r.id));
 }
 
@@ -168,13 +169,13 @@ function cutJob(design: Design, targets: readonly string[], knives: readonly str
         next.push(id);
         continue;
       }
-      setAside(builder, [target]);
+      keepUnsewn(builder, [target]);
       next.push(...results.map((r) => r.id));
     }
     pieces = next;
   }
   if (pieces.length === targets.length) throw new JobError('The line doesn’t part any of these shapes.');
-  setAside(
+  keepUnsewn(
     builder,
     knives.map((id) => findItem(builder.design, id)!),
   );
@@ -244,7 +245,7 @@ export function bandJob(
     builder.insertAfter([result], item.id);
     return result.id;
   });
-  setAside(builder, items);
+  keepUnsewn(builder, items);
   return builder.job(results);
 }
 
@@ -294,22 +295,25 @@ export function sprigPartsJob(design: Design, ids: readonly string[]): Job {
   const label = 'Sprig in parts';
   const sprigs = outlinesOnly(design, ids, 1, label)
     .flatMap((item) => objectsIn([item]))
-    .filter((o) => o.recipe.kind === 'sprig' && (o.recipe.settings.parts ?? 'all') === 'all');
+    .flatMap((object) => {
+      const apart = apartOf(object);
+      return apart ? [{ object, apart }] : [];
+    });
   if (!sprigs.length) throw new JobError(`${label} needs an object that is stitched as a sprig.`);
   const builder = new JobBuilder(design, label);
-  const results = sprigs.flatMap((sprig) => {
-    const sewing = (parts: string): DesignObject['recipe'] => ({
-      kind: 'sprig',
-      settings: { ...sprig.recipe.settings, parts },
+  const results = sprigs.flatMap(({ object, apart }) => {
+    const sewing = (settings: Recipe['settings']): Recipe => ({
+      ...object.recipe,
+      settings: { ...object.recipe.settings, ...settings },
     });
-    const whole: LiveOutline = { kind: 'surround', of: [sprig.id], distance: 0, corners: 'mitre' };
-    const parts = ['leaves', 'blossoms'].map((part) => ({
-      ...made(sprig, whole, `${sprig.name}, ${part}`),
-      recipe: sewing(part),
+    const whole: LiveOutline = { kind: 'surround', of: [object.id], distance: 0, corners: 'mitre' };
+    const parts = apart.others.map(({ name, settings }) => ({
+      ...made(object, whole, `${object.name}, ${name}`),
+      recipe: sewing(settings),
     }));
-    builder.replace({ ...sprig, recipe: sewing('stem') });
-    builder.insertBefore(parts, sprig.id);
-    return [...parts.map((p) => p.id), sprig.id];
+    builder.replace({ ...object, recipe: sewing(apart.stays) });
+    builder.insertBefore(parts, object.id);
+    return [...parts.map((p) => p.id), object.id];
   });
   return builder.job(results);
 }
@@ -329,14 +333,17 @@ export function holesJob(design: Design, ids: readonly string[], which: 'outer' 
     builder.insertAfter([result], item.id);
     return result.id;
   });
-  if (which === 'outer') setAside(builder, holed);
+  if (which === 'outer') keepUnsewn(builder, holed);
   return builder.job(results);
 }
 
 /** Sewn again, or only a shape for others. */
 export function setUnsewnJob(design: Design, ids: readonly string[], unsewn: boolean): Job {
-  const builder = new JobBuilder(design, unsewn ? 'Set aside' : 'Sew again');
-  for (const object of objectsIn(outlinesOnly(design, ids, 1, 'Set aside'))) {
+  const label = unsewn ? 'Leave unsewn' : 'Sew it';
+  const objects = objectsIn(outlinesOnly(design, ids, 1, label)).filter((o) => !o.unsewn === unsewn);
+  if (!objects.length) throw new JobError(unsewn ? 'This is not sewn anyway.' : 'This is sewn already.');
+  const builder = new JobBuilder(design, label);
+  for (const object of objects) {
     const { unsewn: _, ...rest } = object;
     builder.replace(unsewn ? { ...object, unsewn } : rest);
   }

@@ -1,7 +1,8 @@
 // Jobs on groups: group, ungroup, bend, end the bend; lock, hide and show.
 import { findItem, findPlace } from '../design/tree.ts';
 import { newId, type Bend, type Design, type Group, type Item } from '../design/types.ts';
-import { BEND_LIMIT, bendPoint, flatBend, flatPatch } from '../outlines/live/bend.ts';
+import { DESIGN_LIMITS } from '../design/limits.ts';
+import { bendPoint, flatBend, flatPatch } from '../outlines/live/bend.ts';
 import { resolveDesign } from '../resolve/resolve.ts';
 import { boundsOfItems } from '../shaping/bounds.ts';
 import { plainItem } from '../shaping/plain.ts';
@@ -78,7 +79,7 @@ export function bendJob(design: Design, ids: readonly string[], how: BendForm): 
   return builder.job([grouped(builder, items, 'Bent', bend).id]);
 }
 
-const cells = (n: number): number => Math.min(BEND_LIMIT, Math.max(1, Math.round(n)));
+const cells = (n: number): number => Math.min(DESIGN_LIMITS.cells, Math.max(1, Math.round(n)));
 
 /** The same sheet with another mesh: its points lie where the sheet has them now. */
 export function bendAgain(bend: Bend, how: BendForm): Bend {

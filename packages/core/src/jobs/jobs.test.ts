@@ -1,5 +1,7 @@
 // Jobs: what comes of them, and that one step back restores the design exactly.
 import { describe, expect, test } from 'vitest';
+import * as draw from '../../test/draw.ts';
+import { box } from '../../test/draw.ts';
 import { applyCommand } from '../design/commands.ts';
 import { everyItem, everyLeaf, findItem } from '../design/tree.ts';
 import {
@@ -50,26 +52,9 @@ import {
   removeJob,
 } from './plain.ts';
 
-const box = (x: number, y: number, width: number, height: number): PlainOutline => ({
-  kind: 'rectangle',
-  x,
-  y,
-  width,
-  height,
-  radius: 0,
-  turn: 0,
-});
 const drawn = (d: string): PlainOutline => ({ kind: 'path', paths: parsePathData(d).paths });
-const object = (id: string, outline: Outline, kind = 'fill'): DesignObject => ({
-  id,
-  name: id.toUpperCase(),
-  kind: 'object',
-  visible: true,
-  locked: false,
-  outline,
-  recipe: { kind, settings: {} },
-  thread: '222',
-});
+const object = (id: string, outline: Outline, kind = 'fill'): DesignObject =>
+  draw.object(id, outline, kind, {}, { name: id.toUpperCase() });
 const designOf = (...objects: Item[]): Design => ({ ...emptyDesign('Test'), objects });
 
 /** Does a job, and checks what holds for every job. */

@@ -1,10 +1,12 @@
 // The order that is proposed: as few colour changes as overlaps allow, and what lies above what stays so.
 import fc from 'fast-check';
+import * as draw from '../../test/draw.ts';
+import { design } from '../../test/draw.ts';
 import { describe, expect, test } from 'vitest';
 import { demoDesigns } from '../../../../demo/designs.ts';
 import { applyCommand } from '../design/commands.ts';
 import { everyLeaf } from '../design/tree.ts';
-import { emptyDesign, type Design, type DesignObject, type Group, type Item } from '../design/types.ts';
+import { type Design, type DesignObject, type Group, type Item } from '../design/types.ts';
 import { clothById } from '../materials/cloths.ts';
 import { resolveDesign } from '../resolve/resolve.ts';
 import { mustFollow, overlapOf, sewnExtent } from '../sewing/extent.ts';
@@ -13,28 +15,11 @@ import { orderFigures, putInOrder } from './put-in-order.ts';
 import { sewDesign, sewnLeaves } from '../sewing/sew.ts';
 
 let count = 0;
-const box = (x: number, y: number, thread: string, more: Partial<DesignObject> = {}): DesignObject => ({
-  id: `o${++count}`,
-  name: `Object ${count}`,
-  kind: 'object',
-  visible: true,
-  locked: false,
-  outline: { kind: 'rectangle', x, y, width: 8, height: 8, radius: 0, turn: 0 },
-  recipe: { kind: 'run', settings: {} },
-  thread,
-  ...more,
-});
+const box = (x: number, y: number, thread: string, more: Partial<DesignObject> = {}): DesignObject =>
+  draw.object(`o${++count}`, draw.box(x, y, 8, 8), 'run', {}, { name: `Object ${count}`, thread, ...more });
 const fill = (x: number, y: number, thread: string): DesignObject =>
   box(x, y, thread, { recipe: { kind: 'fill', settings: { spacing: 2 } } });
-const group = (...objects: Item[]): Group => ({
-  id: `g${++count}`,
-  name: 'Group',
-  kind: 'group',
-  visible: true,
-  locked: false,
-  objects,
-});
-const design = (...objects: Item[]): Design => ({ ...emptyDesign('Test'), objects });
+const group = (...objects: Item[]): Group => ({ ...draw.group(`g${++count}`, objects), name: 'Group' });
 const after = (d: Design): Design => {
   const p = putInOrder(d);
   return p ? applyCommand(d, p.job.command).design : d;

@@ -1,20 +1,11 @@
 import { expect, test } from 'vitest';
+import { object } from '../../test/draw.ts';
 import { applyCommand } from '../design/commands.ts';
-import { emptyDesign, type Item, type Outline } from '../design/types.ts';
+import { emptyDesign, type Outline } from '../design/types.ts';
 import { figuresOf } from '../sewing/plan.ts';
 import { stitchesJob } from './set-as-stitches.ts';
 import { sewDesign } from '../sewing/sew.ts';
 
-const object = (id: string, outline: Outline): Item => ({
-  id,
-  name: id,
-  kind: 'object',
-  visible: true,
-  locked: false,
-  outline,
-  recipe: { kind: 'fill', settings: {} },
-  thread: '222',
-});
 const box: Outline = { kind: 'rectangle', x: 0, y: 0, width: 20, height: 12, radius: 0, turn: 0 };
 
 test('stitches are those that were sewn, and what followed the outline stands by itself', () => {

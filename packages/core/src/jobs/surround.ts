@@ -102,7 +102,7 @@ export type BorderStitch = 'satin' | 'bean' | 'blanket';
 export const BORDER_RECIPES: Record<BorderStitch, Recipe> = {
   satin: { kind: 'satin', settings: { width: 3.5 } },
   bean: { kind: 'run', settings: { passes: 3, length: 2.8 } },
-  blanket: { kind: 'motif-run', settings: { unit: 'blanket', size: 3.5, height: 1, corners: 'bend' } },
+  blanket: { kind: 'motif-line', settings: { unit: 'blanket', size: 3.5, height: 1, corners: 'bend' } },
 };
 
 /** A border a little outside of where the thread ends. */

@@ -1,7 +1,7 @@
 import { expect, test } from 'vitest';
 import { clothById, CLOTHS } from './cloths.ts';
 import { HOOP_LIMITS, HOOPS, turnedHoop } from './hoops.ts';
-import { LARKMOOR_CHART, nearestThread, threadByCode, threadChart } from './threads.ts';
+import { LARKMOOR_CHART, nearestThread, threadIn, threadChart } from './threads.ts';
 
 test('the chart has at least 120 threads, each with a code, a name and a colour of its own', () => {
   const { threads } = LARKMOOR_CHART;
@@ -13,16 +13,16 @@ test('the chart has at least 120 threads, each with a code, a name and a colour 
 
 test('the nearest thread is the one that looks nearest', () => {
   for (const t of LARKMOOR_CHART.threads.slice(0, 144)) {
-    const near = nearestThread(t.colour)!;
+    const near = nearestThread(t.colour, LARKMOOR_CHART)!;
     expect(near.colour).toBe(t.colour);
   }
-  expect(nearestThread('navy')?.name).toMatch(/Ink|Midnight|Deep|First|Evening|Sky/);
-  expect(nearestThread('rgb(255 255 255)')?.code).toBe('100');
-  expect(nearestThread('no colour')).toBeNull();
+  expect(nearestThread('navy', LARKMOOR_CHART)?.name).toMatch(/Ink|Midnight|Deep|First|Evening|Sky/);
+  expect(nearestThread('rgb(255 255 255)', LARKMOOR_CHART)?.code).toBe('100');
+  expect(nearestThread('no colour', LARKMOOR_CHART)).toBeNull();
 });
 
 test('unknown codes, charts and cloths have a stand-in', () => {
-  expect(threadByCode('999').name).toBe('Unknown thread');
+  expect(threadIn(LARKMOOR_CHART, '999').name).toBe('Unknown thread');
   expect(threadChart('nobody').id).toBe('larkmoor');
   expect(clothById('velvet').id).toBe('linen');
 });

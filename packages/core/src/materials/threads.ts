@@ -174,21 +174,24 @@ export const THREAD_CHARTS: ThreadChart[] = [LARKMOOR_CHART];
 export const threadChart = (id: string): ThreadChart =>
   THREAD_CHARTS.find((chart) => chart.id === id) ?? LARKMOOR_CHART;
 
-const byCode = new Map<string, Thread>(LARKMOOR_CHART.threads.map((t) => [t.code, t]));
+const byCode = new WeakMap<ThreadChart, Map<string, Thread>>();
 
-/** The thread with this code; an unknown code gives a grey stand-in that says so. */
-export const threadByCode = (code: string): Thread =>
-  byCode.get(code) ?? { code, name: 'Unknown thread', colour: '#8a8088' };
+/** The thread of a chart with this code; an unknown code gives a grey stand-in that says so. */
+export function threadIn(chart: ThreadChart, code: string): Thread {
+  let known = byCode.get(chart);
+  if (!known) byCode.set(chart, (known = new Map(chart.threads.map((t) => [t.code, t]))));
+  return known.get(code) ?? { code, name: 'Unknown thread', colour: '#8a8088' };
+}
 
 const toLab = converter('lab65');
 const difference = differenceCiede2000();
 
 /** How different two threads look, by CIEDE2000; below 2 hardly anyone can tell. */
-export const differenceOfThreads = (a: string, b: string): number =>
-  difference(toLab(threadByCode(a).colour)!, toLab(threadByCode(b).colour)!);
+export const differenceOfThreads = (a: Thread, b: Thread): number =>
+  difference(toLab(a.colour)!, toLab(b.colour)!);
 
 /** The chart's thread nearest to a CSS colour, by CIEDE2000; null when the colour can't be read. */
-export function nearestThread(colour: string, chart: ThreadChart = LARKMOOR_CHART): Thread | null {
+export function nearestThread(colour: string, chart: ThreadChart): Thread | null {
   const wanted = toLab(parse(colour));
   if (!wanted) return null;
   let best: Thread | null = null;

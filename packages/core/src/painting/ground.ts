@@ -3,7 +3,7 @@ import type { Design, Path } from '../design/types.ts';
 import { originOf, visibleLeaves } from '../design/tree.ts';
 import type { Bounds } from '../geometry/points.ts';
 import { clothById, type Cloth } from '../materials/cloths.ts';
-import { threadByCode } from '../materials/threads.ts';
+import { materialsOf } from '../materials/materials.ts';
 import { outlinePaths } from '../outlines/flatten.ts';
 import { fillRuleOf } from '../outlines/region.ts';
 import { resolveDesign } from '../resolve/resolve.ts';
@@ -96,8 +96,9 @@ export function paintLines(
 ): void {
   ctx.save();
   ctx.lineJoin = 'round';
+  const { thread } = materialsOf(design);
   for (const leaf of visibleLeaves(resolveDesign(design).objects)) {
-    const { colour } = threadByCode(leaf.thread);
+    const { colour } = thread(leaf.thread);
     const dim = focus && !focus.includes(originOf(leaf.id)) ? 0.25 : 1;
     const aside = leaf.kind === 'object' && leaf.unsewn;
     ctx.strokeStyle = readable(colour);

@@ -1,7 +1,6 @@
 // Draws a plan on any 2D canvas: in a browser, in a worker, on the server.
 //
 // The canvas is taken as it is: the caller sets a transform that maps millimetres to pixels and tells the scale.
-import { threadByCode } from '../materials/threads.ts';
 import { THREAD_WIDTH } from '../materials/machine.ts';
 import type { Bounds } from '../geometry/points.ts';
 import { Move, type Plan } from '../sewing/plan.ts';
@@ -145,7 +144,7 @@ export function paintThread(ctx: Canvas2D, plan: Plan, scale: number, range: Pai
     if (plan.object[b] !== object) {
       flush();
       object = plan.object[b];
-      shades = shadesOf(threadByCode(plan.objects[object].thread).colour);
+      shades = shadesOf(plan.threads[plan.objects[object].thread].colour);
     }
     const next = shadeIndex(dx, dy, shades!.body.length);
     const faint = !!range.dimUnderlay && isBeneath(plan.part[b]);
@@ -171,7 +170,7 @@ export function paintNeedle(ctx: Canvas2D, plan: Plan, scale: number, range: Pai
   let batch: number[] = [];
   const flush = (): void => {
     if (!batch.length) return;
-    const colour = readable(threadByCode(plan.objects[object].thread).colour);
+    const colour = readable(plan.threads[plan.objects[object].thread].colour);
     ctx.globalAlpha = under && range.dimUnderlay ? DIM : 1;
     ctx.strokeStyle = under ? mixed(colour, '#ffffff', 0.55) : colour;
     ctx.lineWidth = Math.min(0.12, 1.4 * px) + 0.3 * px;

@@ -1,4 +1,5 @@
 import { describe, expect, test } from 'vitest';
+import * as draw from '../../test/draw.ts';
 import { emptyDesign, type Design, type DesignObject } from '../design/types.ts';
 import { figuresOf, Move } from '../sewing/plan.ts';
 import { sewDesign } from '../sewing/sew.ts';
@@ -42,16 +43,8 @@ function recorder() {
   return { ctx: ctx as unknown as Canvas2D, lines, fills, depth: () => depth };
 }
 
-const object = (id: string, kind: string, turn: number, thread: string, x: number): DesignObject => ({
-  id,
-  name: id,
-  kind: 'object',
-  visible: true,
-  locked: false,
-  outline: { kind: 'rectangle', x, y: 0, width: 14, height: 8, radius: 0, turn },
-  recipe: { kind, settings: {} },
-  thread,
-});
+const object = (id: string, kind: string, turn: number, thread: string, x: number): DesignObject =>
+  draw.object(id, { ...draw.box(x, 0, 14, 8), turn } as DesignObject['outline'], kind, {}, { thread });
 const design: Design = {
   ...emptyDesign('Paint'),
   objects: [object('a', 'fill', 0, '222', -15), object('b', 'satin', 20, '172', 15)],

@@ -171,6 +171,13 @@ describe('what is hidden', () => {
     expect(area(trimmed)).toBeCloseTo(900 - 64, 0);
   });
 
+  test('no hole is cut that thread would close', () => {
+    const under = object('u', box(0, 0, 30, 30), 'fill', {}, trimmed);
+    const region = regionOf(design(under, object('o', box(0, 0, 3.4, 3.4))), 'u');
+    expect(region.flatMap(({ holes }) => holes)).toEqual([]);
+    expect(regionArea(region)).toBeCloseTo(900, 0);
+  });
+
   test('only what is sewn later and dense hides; open kinds and hidden objects do not', () => {
     const under = object('u', box(0, 0, 30, 30), 'fill', {}, trimmed);
     const area = (...items: Item[]): number => regionArea(regionOf(design(...items), 'u'));

@@ -11,8 +11,8 @@ import type { Cloth } from '../materials/cloths.ts';
 import { outlineLines } from '../outlines/flatten.ts';
 import { outlineOfLines, outlineOfRegion } from '../outlines/live/region-outline.ts';
 import { outlineRegion } from '../outlines/region.ts';
-import { completeSettings, ownSettings } from '../stitches/kind.ts';
-import { sewnFrom, stitchKind } from '../stitches/kinds.ts';
+import { completeSettings } from '../stitches/kind.ts';
+import { sewnFrom, stitchKind, bandOf } from '../stitches/kinds.ts';
 
 type PlainItem = Item<PlainOutline>;
 type PlainObject = DesignObject<PlainOutline>;
@@ -21,6 +21,8 @@ type PlainObject = DesignObject<PlainOutline>;
 const SCRAP = 0.6;
 /** Along a line it is looked this often whether it is hidden, in mm. */
 const STEP = 0.2;
+/** Smaller places that are hidden stay, in mm²: rows would have to go round them for nothing. */
+const LEAST_HOLE = 3;
 /** Shorter stretches of a line stay, in mm. */
 const WORTHWHILE = 1;
 
@@ -42,11 +44,6 @@ function coverOf(object: PlainObject, cloth: Cloth): { region: Region; bounds: B
     return { region, bounds: regionBounds(region) };
   });
 }
-
-const widthOf = ({ recipe }: PlainObject): number => {
-  const kind = stitchKind(recipe.kind);
-  return kind?.id === 'satin' ? (ownSettings(kind, recipe).width as number) : 0;
-};
 
 /** The parts of a line whose whole width lies outside of what hides it, with `overlap` mm that stay beneath. */
 function seenParts(line: Line, width: number, hiding: Region, overlap: number): Line[] {
@@ -113,12 +110,16 @@ function trimmed(object: PlainObject, hiding: Region): PlainOutline {
   if (sewnFrom(object.recipe) === 'lines') {
     if (object.widths?.length) return object.outline; // drawn widths are shares of the whole line
     const lines = outlineLines(object.outline);
-    const parts = lines.flatMap((line) => seenParts(line, widthOf(object), hiding, overlap));
+    const parts = lines.flatMap((line) =>
+      seenParts(line, bandOf({ recipe: object.recipe }), hiding, overlap),
+    );
     return parts.length === lines.length && parts.every((l, i) => l === lines[i])
       ? object.outline
       : outlineOfLines(parts);
   }
-  const left = subtract(outlineRegion(object.outline), offsetRegion(hiding, -overlap));
+  // What would only leave a hole that thread closes stays.
+  const gone = offsetRegion(hiding, -overlap).filter((polygon) => polygonArea(polygon) > LEAST_HOLE);
+  const left = subtract(outlineRegion(object.outline), gone);
   return outlineOfRegion(left.filter((polygon) => polygonArea(polygon) > SCRAP));
 }
 

@@ -1,4 +1,6 @@
 import { expect, test } from 'vitest';
+import * as draw from '../../test/draw.ts';
+import { box } from '../../test/draw.ts';
 import type { Design, DesignObject, Item, PlainOutline, StitchesObject } from '../design/types.ts';
 import { emptyDesign } from '../design/types.ts';
 import { copiesOf } from '../design/live.ts';
@@ -10,25 +12,8 @@ import { outlineRegion } from '../outlines/region.ts';
 import { resolveDesign } from './resolve.ts';
 import { stitchesOutline } from '../outlines/live/keep-clear.ts';
 
-const box = (x: number, y: number, width: number, height: number): PlainOutline => ({
-  kind: 'rectangle',
-  x,
-  y,
-  width,
-  height,
-  radius: 0,
-  turn: 0,
-});
-const object = (id: string, outline: PlainOutline, kind = 'stipple'): DesignObject => ({
-  id,
-  name: id,
-  kind: 'object',
-  visible: true,
-  locked: false,
-  outline,
-  recipe: { kind, settings: {} },
-  thread: '222',
-});
+const object = (id: string, outline: PlainOutline, kind = 'stipple'): DesignObject =>
+  draw.object(id, outline, kind);
 /** A patch of stitches: rows 0.4 mm apart over 10 × 8 mm about the origin, in tenths of a millimetre. */
 const patch: StitchesObject = {
   id: 's',

@@ -1,5 +1,7 @@
 // Outlines that are made from others.
 import fc from 'fast-check';
+import * as draw from '../../test/draw.ts';
+import { box } from '../../test/draw.ts';
 import { describe, expect, test } from 'vitest';
 import { applyCommand, CommandError } from '../design/commands.ts';
 import { copiesOf, dependentsOf, ingredientsOf } from '../design/live.ts';
@@ -22,27 +24,9 @@ import { resolveDesign } from './resolve.ts';
 import { bendPoint, flatBend, flatPatch } from '../outlines/live/bend.ts';
 import { leftOf } from '../outlines/live/combine.ts';
 
-const box = (x: number, y: number, width: number, height: number): PlainOutline => ({
-  kind: 'rectangle',
-  x,
-  y,
-  width,
-  height,
-  radius: 0,
-  turn: 0,
-});
 const drawn = (d: string): PlainOutline => ({ kind: 'path', paths: parsePathData(d).paths });
-const object = (id: string, outline: Outline, more: Partial<DesignObject> = {}): DesignObject => ({
-  id,
-  name: id,
-  kind: 'object',
-  visible: true,
-  locked: false,
-  outline,
-  recipe: { kind: 'fill', settings: {} },
-  thread: '222',
-  ...more,
-});
+const object = (id: string, outline: Outline, more: Partial<DesignObject> = {}): DesignObject =>
+  draw.object(id, outline, 'fill', {}, more);
 const designOf = (...objects: Item[]): Design => ({ ...emptyDesign('Test'), objects });
 const resolvedOf = (design: Design, id: string): PlainOutline => {
   const found = resolveDesign(design).objects.find((o) => o.id === id);

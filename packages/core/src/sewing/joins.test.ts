@@ -1,14 +1,10 @@
 // Hidden ways, ties, ends towards the next object, travel tidying, findings, and designs of another size and cloth.
 import { describe, expect, test } from 'vitest';
+import * as draw from '../../test/draw.ts';
+import { box, design } from '../../test/draw.ts';
 import { demoDesigns } from '../../../../demo/designs.ts';
 import { applyCommand } from '../design/commands.ts';
-import {
-  emptyDesign,
-  type Design,
-  type DesignObject,
-  type Outline,
-  type PlainOutline,
-} from '../design/types.ts';
+import { type Design, type DesignObject, type Outline, type PlainOutline } from '../design/types.ts';
 import { findingsOf } from '../findings/findings.ts';
 import { coverOfRegion, layersOf } from '../findings/layers.ts';
 import { regionFromRings } from '../geometry/clip.ts';
@@ -25,27 +21,8 @@ import { tieIn, tieOff } from './ties.ts';
 import { tidyTravel, travelOf } from '../jobs/tidy.ts';
 
 let count = 0;
-const object = (outline: Outline, kind: string, more: Partial<DesignObject> = {}): DesignObject => ({
-  id: `j${++count}`,
-  name: `Object ${count}`,
-  kind: 'object',
-  visible: true,
-  locked: false,
-  outline,
-  recipe: { kind, settings: {} },
-  thread: '222',
-  ...more,
-});
-const box = (x: number, y: number, width = 10, height = 10): Outline => ({
-  kind: 'rectangle',
-  x,
-  y,
-  width,
-  height,
-  radius: 0,
-  turn: 0,
-});
-const design = (...objects: Design['objects']): Design => ({ ...emptyDesign('Test'), objects });
+const object = (outline: Outline, kind: string, more: Partial<DesignObject> = {}): DesignObject =>
+  draw.object(`j${++count}`, outline, kind, {}, { name: `Object ${count}`, ...more });
 
 describe('the join of a ring', () => {
   const circle: Outline = { kind: 'ellipse', x: 0, y: 0, width: 20, height: 20, turn: 0 };

@@ -2,7 +2,7 @@
 import type { Bounds } from '../geometry/points.ts';
 import { emptyBounds, growBounds } from '../geometry/points.ts';
 import { DEFAULT_SPEED, type MachineSpeed } from '../materials/machine.ts';
-import { threadByCode, type Thread } from '../materials/threads.ts';
+import { threadIn, type Thread, type ThreadChart } from '../materials/threads.ts';
 import type { Excess } from './budget.ts';
 
 /** What the machine does to arrive at a record's place. Trim, change and stop happen where the needle is. */
@@ -35,6 +35,8 @@ export interface Plan {
   /** Seconds from the beginning until the record is done. */
   time: Float32Array;
   objects: PlanObject[];
+  /** The threads of its objects by their codes. */
+  threads: Record<string, Thread>;
 }
 
 export interface Figures {
@@ -72,6 +74,12 @@ export class PlanBuilder {
   /** Where the needle is, mm. */
   atX = 0;
   atY = 0;
+  private readonly chart: ThreadChart;
+
+  /** Threads are of this chart. */
+  constructor(chart: ThreadChart) {
+    this.chart = chart;
+  }
 
   beginObject({ id, name, thread }: Pick<PlanObject, 'id' | 'name' | 'thread'>): void {
     this.objects.push({ id, name, thread, from: this.length, to: this.length });
@@ -122,6 +130,7 @@ export class PlanBuilder {
       object: this.object.slice(0, n),
       time: timesOf(x, y, move, speed),
       objects: this.objects,
+      threads: Object.fromEntries(this.objects.map(({ thread }) => [thread, threadIn(this.chart, thread)])),
     };
   }
 }
@@ -197,7 +206,7 @@ export function threadUse(plan: Plan): ThreadUse[] {
   for (let i = 0; i < x.length; i++) {
     const code = plan.objects[object[i]].thread;
     let use = uses.get(code);
-    if (!use) uses.set(code, (use = { ...threadByCode(code), metres: 0, stitches: 0, seconds: 0 }));
+    if (!use) uses.set(code, (use = { ...plan.threads[code], metres: 0, stitches: 0, seconds: 0 }));
     use.seconds += time[i] - (i ? time[i - 1] : 0);
     if (move[i] !== Move.stitch || i === 0) continue;
     use.stitches++;

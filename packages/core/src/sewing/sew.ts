@@ -3,7 +3,8 @@ import { visibleLeaves, type Leaf } from '../design/tree.ts';
 import type { Design, ResolvedDesign, PlainOutline, StitchesObject } from '../design/types.ts';
 import { onMachineGrid, type Point } from '../geometry/points.ts';
 import { arcLengths, nearestOnLine, pointAt } from '../geometry/polyline.ts';
-import { clothById } from '../materials/cloths.ts';
+import { materialsOf } from '../materials/materials.ts';
+import type { ThreadChart } from '../materials/threads.ts';
 import { DEFAULT_SPEED, LIMITS, type MachineSpeed } from '../materials/machine.ts';
 import { outlineLines } from '../outlines/flatten.ts';
 import { resolveDesign } from '../resolve/resolve.ts';
@@ -37,7 +38,7 @@ const LONGEST_TRAVEL = 60;
 const TRAVEL_LENGTH = 2.5;
 
 class Sewing {
-  readonly plan = new PlanBuilder();
+  readonly plan: PlanBuilder;
   /** The thread in the needle, as a code; null before the first. */
   private spool: string | null = null;
   /** What was sewn last, when it still wants its tie-off. */
@@ -48,7 +49,8 @@ class Sewing {
   private cut = true;
   private readonly trimLength: number;
 
-  constructor(trimLength: number) {
+  constructor(chart: ThreadChart, trimLength: number) {
+    this.plan = new PlanBuilder(chart);
     this.trimLength = trimLength;
   }
 
@@ -219,7 +221,7 @@ export const sewDesign = (design: Design, options: SewOptions = {}): Plan =>
 
 /** The same of a design that is resolved already. */
 export function sewResolved(design: ResolvedDesign, options: SewOptions = {}): Plan {
-  const cloth = clothById(design.cloth.kind);
+  const { cloth, chart } = materialsOf(design);
   const leaves = sewnLeaves(design);
   const shares = sharesOf(leaves, cloth, options.stopped);
   const tell = (i: number): void => options.onObject?.(i, leaves.length, leaves[i].id, shares[i].stitches);
@@ -227,7 +229,7 @@ export function sewResolved(design: ResolvedDesign, options: SewOptions = {}): P
     tell(i);
     return leaf.kind === 'object' && !shares[i].excess ? objectCover(leaf, cloth) : null;
   });
-  const sewing = new Sewing(options.trimLength ?? 3);
+  const sewing = new Sewing(chart, options.trimLength ?? 3);
   const index = new CoverIndex(covers);
   const all = index.from(0);
   leaves.forEach((leaf, i) => {

@@ -1,5 +1,7 @@
 import { describe, expect, test } from 'vitest';
-import { emptyDesign, type Design, type DesignObject, type Outline } from '../design/types.ts';
+import * as draw from '../../test/draw.ts';
+import { box, design, drawn } from '../../test/draw.ts';
+import { type Design, type DesignObject, type Outline } from '../design/types.ts';
 import { Part } from '../stitches/thread.ts';
 import { figuresOf, Move, recordAt } from './plan.ts';
 import { sewDesign } from './sew.ts';
@@ -10,39 +12,9 @@ const object = (
   kind: string,
   thread = '222',
   more: Partial<DesignObject> = {},
-): DesignObject => ({
-  id: `o${++count}`,
-  name: `Object ${count}`,
-  kind: 'object',
-  visible: true,
-  locked: false,
-  outline,
-  recipe: { kind, settings: {} },
-  thread,
-  ...more,
-});
-const box = (x: number, y: number, width = 10, height = 10): Outline => ({
-  kind: 'rectangle',
-  x,
-  y,
-  width,
-  height,
-  radius: 0,
-  turn: 0,
-});
-const line = (x1: number, y1: number, x2: number, y2: number): Outline => ({
-  kind: 'path',
-  paths: [
-    {
-      closed: false,
-      points: [
-        { x: x1, y: y1 },
-        { x: x2, y: y2 },
-      ],
-    },
-  ],
-});
-const design = (...objects: Design['objects']): Design => ({ ...emptyDesign('Test'), objects });
+): DesignObject =>
+  draw.object(`o${++count}`, outline, kind, {}, { name: `Object ${count}`, thread, ...more });
+const line = (x1: number, y1: number, x2: number, y2: number): Outline => drawn(`M${x1} ${y1}L${x2} ${y2}`);
 
 test('every thread is tied in and tied off', () => {
   const plan = sewDesign(design(object(line(0, 0, 30, 0), 'run')));

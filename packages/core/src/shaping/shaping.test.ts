@@ -1,5 +1,7 @@
 // Moving whole items, arranging them, snapping, and making plain.
 import fc from 'fast-check';
+import * as draw from '../../test/draw.ts';
+import { box } from '../../test/draw.ts';
 import { describe, expect, test } from 'vitest';
 import {
   emptyDesign,
@@ -33,26 +35,8 @@ import { compoundOf, madePlain, partsOf } from './plain.ts';
 import { snapBox, snapPoint, snapTargets } from './snap.ts';
 import { densityNote, transformItems } from '../resolve/transform-items.ts';
 
-const box = (x: number, y: number, width: number, height: number): PlainOutline => ({
-  kind: 'rectangle',
-  x,
-  y,
-  width,
-  height,
-  radius: 0,
-  turn: 0,
-});
-const object = (id: string, outline: Outline, more: Partial<DesignObject> = {}): DesignObject => ({
-  id,
-  name: id,
-  kind: 'object',
-  visible: true,
-  locked: false,
-  outline,
-  recipe: { kind: 'fill', settings: {} },
-  thread: '222',
-  ...more,
-});
+const object = (id: string, outline: Outline, more: Partial<DesignObject> = {}): DesignObject =>
+  draw.object(id, outline, 'fill', {}, more);
 const stitches: StitchesObject = {
   id: 's',
   name: 's',

@@ -45,5 +45,5 @@ test('a value that the new kind can’t take is not carried over', () => {
 test('the same kind changes nothing, and nothing is remembered of a recipe without numbers', () => {
   const filled = object('fill', {});
   expect(switchKind(filled, 'fill')).toBe(filled);
-  expect(switchKind(filled, 'contour').setAside).toBeUndefined();
+  expect(switchKind(filled, 'contour').otherRecipes).toBeUndefined();
 });

@@ -15,19 +15,22 @@ const fits = (setting: Setting, value: SettingValue): boolean =>
  * The object stitched as another kind. It gets back the numbers that it had when it was of that kind last; what the
  * person has set of spacing, length and the like is kept where the new kind can take it.
  */
-export function switchKind<O extends Pick<DesignObject, 'recipe' | 'setAside'>>(object: O, id: string): O {
+export function switchKind<O extends Pick<DesignObject, 'recipe' | 'otherRecipes'>>(
+  object: O,
+  id: string,
+): O {
   const kind = stitchKind(id);
-  const { recipe, setAside = [] } = object;
+  const { recipe, otherRecipes = [] } = object;
   if (!kind || recipe.kind === id) return object;
-  const before = setAside.find((r) => r.kind === id);
+  const before = otherRecipes.find((r) => r.kind === id);
   const settings = { ...before?.settings };
   for (const name of SHARED) {
     const value = recipe.settings[name];
     const setting = kind.settings.find((s) => s.name === name);
     if (value !== undefined && setting && fits(setting, value)) settings[name] = value;
   }
-  const others = setAside.filter((r) => r.kind !== id && r.kind !== recipe.kind);
+  const others = otherRecipes.filter((r) => r.kind !== id && r.kind !== recipe.kind);
   const kept: Recipe[] = Object.keys(recipe.settings).length ? [...others, recipe] : others;
-  const { setAside: _, ...rest } = object;
-  return { ...(rest as O), recipe: { kind: id, settings }, ...(kept.length && { setAside: kept }) };
+  const { otherRecipes: _, ...rest } = object;
+  return { ...(rest as O), recipe: { kind: id, settings }, ...(kept.length && { otherRecipes: kept }) };
 }

@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { drawn } from '../../test/draw.ts';
 import { describe, expect, test } from 'vitest';
 import type { PlainOutline, SettingValue } from '../design/types.ts';
 import { offsetRegion, regionFromRings } from '../geometry/clip.ts';
@@ -20,23 +21,21 @@ function stitch(
   outline: PlainOutline,
   settings: Record<string, SettingValue> = {},
   entry?: { x: number; y: number },
-  more: Partial<StitchInput> = {},
+  more: Partial<Omit<StitchInput, 'settings'>> = {},
 ) {
   const all = completeSettings(fill, { kind: 'fill', settings }, linen);
   return fill.stitch({ outline, settings: all, cloth: linen, entry, ...more });
 }
 
-const shape = (d: string): PlainOutline => ({ kind: 'path', paths: parsePathData(d).paths });
-
 /** Drawn for these tests: a crescent, a comb with narrow teeth, a frame of three windows, an hourglass. */
 const SHAPES: Record<string, PlainOutline> = {
-  crescent: shape(
+  crescent: drawn(
     'M12 -32C-12 -34 -28 -16 -26 4C-24 24 -6 36 16 30C0 26 -10 14 -10 -1C-10 -16 -2 -26 12 -32Z',
   ),
-  comb: shape('M-30 -20H30V-12H26V20H22V-12H14V20H9V-12H0V20H-2V-12H-12V20H-14V-12H-24V20H-30Z'),
-  windows: shape('M-30 -20H30V20H-30Z M-24 -14H-10V14H-24Z M-6 -14H6V14H-6Z M10 -14H24V2H10Z'),
-  hourglass: shape('M-20 -25H20L1.2 0L20 25H-20L-1.2 0Z'),
-  ring: shape('M0 -26A26 26 0 1 1 -0.01 -26Z M0 -10A10 10 0 1 0 0.01 -10Z'),
+  comb: drawn('M-30 -20H30V-12H26V20H22V-12H14V20H9V-12H0V20H-2V-12H-12V20H-14V-12H-24V20H-30Z'),
+  windows: drawn('M-30 -20H30V20H-30Z M-24 -14H-10V14H-24Z M-6 -14H6V14H-6Z M10 -14H24V2H10Z'),
+  hourglass: drawn('M-20 -25H20L1.2 0L20 25H-20L-1.2 0Z'),
+  ring: drawn('M0 -26A26 26 0 1 1 -0.01 -26Z M0 -10A10 10 0 1 0 0.01 -10Z'),
 };
 
 const lengthsOf = ({ x, y }: SewnThread): number[] =>
@@ -108,7 +107,7 @@ describe.each(Object.entries(SHAPES))('%s', (_, outline) => {
 });
 
 test('two pieces give two threads, and the one near the entry comes first', () => {
-  const two = shape('M-30 -10H-10V10H-30Z M10 -10H30V10H10Z');
+  const two = drawn('M-30 -10H-10V10H-30Z M10 -10H30V10H10Z');
   const right = stitch(two, {}, { x: 31, y: 0 });
   expect(right).toHaveLength(2);
   expect(right[0].x[0]).toBeGreaterThan(9);
@@ -285,7 +284,7 @@ describe('begin and end', () => {
   });
 
   test('it ends near where the thread goes on, if that costs nothing', () => {
-    const box = shape('M-10 -10H10V10H-10Z');
+    const box = drawn('M-10 -10H10V10H-10Z');
     const ends = [-60, 60].map(
       (y) => stitch(box, {}, undefined, { entry: { x: -12, y: 0 }, toward: { x: 0, y } })[0],
     );
@@ -295,7 +294,7 @@ describe('begin and end', () => {
 });
 
 describe('rows', () => {
-  const BOX = shape('M-25 -15H25V15H-25Z');
+  const BOX = drawn('M-25 -15H25V15H-25Z');
   const guide = parsePathData('M-25 0C-10 -14 10 14 25 0').paths;
 
   test('flow along a guide line, without a gap', () => {

@@ -6,7 +6,14 @@ import { polygonArea, ringsOf, type Polygon } from '../geometry/region.ts';
 import type { UnderlayWeight } from '../materials/cloths.ts';
 import { flattenPath } from '../outlines/flatten-path.ts';
 import { outlineRegion } from '../outlines/region.ts';
-import { compensationSetting, densitySetting, type StitchInput, type StitchKind } from './kind.ts';
+import {
+  compensationSetting,
+  densitySetting,
+  type KindOf,
+  type Setting,
+  type StitchInput,
+  type ValuesOf,
+} from './kind.ts';
 import { eachPiece } from './pieces.ts';
 import { nearestSpan, wayOnCloth } from './rows/route.ts';
 import { flowFrame, turnedFrame, type Frame } from './rows/frame.ts';
@@ -29,8 +36,8 @@ const ROUTE_SPACING = 0.5;
 
 type Underlay = 'none' | 'edge' | 'rows' | 'edge-rows' | 'edge-rows-twice';
 
-function underlayFor(choice: string, spacing: number, weight: UnderlayWeight): Underlay {
-  if (choice !== 'auto') return choice as Underlay;
+function underlayFor(choice: Underlay | 'auto', spacing: number, weight: UnderlayWeight): Underlay {
+  if (choice !== 'auto') return choice;
   if (spacing > OPEN || weight === 'none') return 'none';
   if (weight === 'heavy') return 'edge-rows-twice';
   return weight === 'light' ? 'edge' : 'edge-rows';
@@ -80,7 +87,7 @@ function sewUnderlay(
       pieces = pieces.filter((p) => p !== piece);
       const map = layRows(piece, turnedFrame(angle + turn), UNDERLAY_SPACING, 0);
       if (!map.sections.length) continue;
-      const how = {
+      const rowStitches = {
         length: 3,
         longest: 5,
         pattern: 'halves',
@@ -88,7 +95,7 @@ function sewUnderlay(
         compensation: 0,
         part: Part.underlay,
       };
-      sewOpenRows(map, how, builder, at, (a, b) => wayOnCloth(ways, a, b));
+      sewOpenRows(map, rowStitches, builder, at, (a, b) => wayOnCloth(ways, a, b));
     }
   }
 }
@@ -96,17 +103,120 @@ function sewUnderlay(
 const startGap = (line: Line, from: Point): number =>
   distance(from, { x: line.coords[0], y: line.coords[1] });
 
+const SETTINGS = [
+  {
+    name: 'angle',
+    label: 'Stitch angle',
+    type: 'number',
+    unit: '°',
+    least: -180,
+    most: 180,
+    step: 5,
+    default: 0,
+    help: 'Direction of the rows: 0 is level, 90 upright, 45 rises to the right.',
+  },
+  {
+    name: 'spacing',
+    label: 'Row spacing',
+    type: 'number',
+    unit: 'mm',
+    least: 0.25,
+    most: 5,
+    step: 0.05,
+    default: 0.4,
+    help: 'From row to row; 0.4 covers the cloth.',
+  },
+  {
+    name: 'length',
+    label: 'Stitch length',
+    type: 'number',
+    unit: 'mm',
+    least: 1.5,
+    most: 7,
+    step: 0.1,
+    default: 4,
+    help: 'How long the stitches of a row are.',
+  },
+  {
+    name: 'pattern',
+    label: 'Surface',
+    type: 'choice',
+    choices: ROW_PATTERNS.map(({ id, name }) => ({ value: id, label: name.toLowerCase() })),
+    default: 'brick',
+    help: 'The pattern that the needle points make on the surface.',
+  },
+  {
+    name: 'spacingEnd',
+    label: 'Spacing at the far side',
+    type: 'number',
+    unit: 'mm',
+    least: 0.25,
+    most: 5,
+    step: 0.05,
+    follows: 'spacing',
+    more: true,
+    help: 'Rows change from the first spacing to this one, from the first row to the last.',
+  },
+  {
+    name: 'edge',
+    label: 'Edge',
+    type: 'choice',
+    more: true,
+    choices: [
+      { value: 'straight', label: 'straight' },
+      { value: 'feathered', label: 'feathered' },
+    ],
+    default: 'straight',
+    help: 'Feathered rows end at uneven places, to blend with what lies beside.',
+  },
+  {
+    name: 'feather',
+    label: 'Feather depth',
+    type: 'number',
+    unit: 'mm',
+    least: 0.5,
+    most: 10,
+    step: 0.5,
+    default: 2.5,
+    more: true,
+    when: ({ edge }) => edge === 'feathered',
+    help: 'How far inside the edge feathered rows end at most.',
+  },
+  {
+    name: 'underlay',
+    label: 'Underlay',
+    type: 'choice',
+    more: true,
+    choices: [
+      { value: 'auto', label: 'by cloth' },
+      { value: 'none', label: 'none' },
+      { value: 'edge', label: 'edge run' },
+      { value: 'rows', label: 'rows across' },
+      { value: 'edge-rows', label: 'edge run and rows across' },
+      { value: 'edge-rows-twice', label: 'edge run and rows both ways' },
+    ],
+    default: 'auto',
+    help: 'Stitches beneath that hold the cloth and carry the rows.',
+  },
+  densitySetting,
+  compensationSetting('How much longer rows are sewn at each end, against the pull of the thread.'),
+] as const satisfies readonly Setting[];
+type Input = StitchInput<ValuesOf<typeof SETTINGS>>;
+
 /** The frame that rows are level in: turned by the angle, or bent by the object's guide lines. */
-function frameFor({ settings, guideLines }: StitchInput): Frame {
-  const angle = settings.angle as number;
+function frameFor({ settings, guideLines }: Input): Frame {
+  const angle = settings.angle;
   const guides = (guideLines ?? []).map((path) => flattenPath(path)).filter((l) => l.coords.length >= 4);
   return guides.length ? flowFrame(guides, angle) : turnedFrame(angle);
 }
 
+/** Closer rows press the wadding of a quilt flat, in mm. */
+export const QUILT_SPACING = 3;
+
 /** Nothing longer than this snags, in mm; delicate cloths ask for less. */
 const LONGEST = 7;
 
-interface Laid {
+interface RowPlan {
   frame: Frame;
   near: number;
   far: number;
@@ -115,18 +225,16 @@ interface Laid {
 }
 
 /** Spacings and underlay as they come out for the cloth. */
-function laid(input: StitchInput): Laid {
+function rowPlanOf(input: Input): RowPlan {
   const { settings, cloth } = input;
-  const [near, far] = [settings.spacing, settings.spacingEnd].map(
-    (v) => (v as number) / (settings.density as number),
-  );
+  const [near, far] = [settings.spacing, settings.spacingEnd].map((v) => (v as number) / settings.density);
   const frame = frameFor(input);
   return {
     frame,
     near: closedSpacing(near, near === far ? frame.angle : null),
     far: closedSpacing(far, near === far ? frame.angle : null),
     dense: Math.max(near, far) <= DENSE,
-    underlay: underlayFor(settings.underlay as string, Math.max(near, far), cloth.underlay),
+    underlay: underlayFor(settings.underlay, Math.max(near, far), cloth.underlay),
   };
 }
 
@@ -134,19 +242,19 @@ function laid(input: StitchInput): Laid {
 function placeInside(ways: RowMap, at: Point): Point {
   const p = ways.toFrame(at);
   const span = nearestSpan(ways, p);
-  const room = Math.min(INSIDE, (span.right - span.left) / 3);
+  const room = Math.min(END_INSET, (span.right - span.left) / 3);
   const x = Math.min(span.right - room, Math.max(span.left + room, p.x));
   return ways.toCloth({ x, y: span.y });
 }
 
 /** A begin or end fixed by hand lies this far inside the edge, in mm. */
-const INSIDE = 0.3;
+const END_INSET = 0.3;
 
-function stitch(input: StitchInput): SewnThread[] {
+function stitch(input: Input): SewnThread[] {
   const { outline, settings, cloth, start } = input;
-  const angle = settings.angle as number;
-  const compensation = settings.compensation as number;
-  const { frame, near, far, dense, underlay } = laid(input);
+  const angle = settings.angle;
+  const compensation = settings.compensation;
+  const { frame, near, far, dense, underlay } = rowPlanOf(input);
   const spacing = { near, far };
   const longest = Math.min(LONGEST, cloth.longest ?? LONGEST);
   let begun = false;
@@ -157,22 +265,22 @@ function stitch(input: StitchInput): SewnThread[] {
     const builder = new ThreadBuilder();
     if (start && !begun) builder.addAll([placeInside(ways, start)], Part.travel);
     const begin = from ?? firstCorner(map);
-    const feather = settings.edge === 'feathered' ? (settings.feather as number) : 0;
+    const feather = settings.edge === 'feathered' ? settings.feather : 0;
     if (underlay !== 'none')
       for (const inner of feather ? offsetRegion([polygon], -feather) : [polygon])
         sewUnderlay(inner, underlay, angle, ways, builder, builder.last ?? begin);
-    const how = {
-      length: Math.min(settings.length as number, longest),
+    const rowStitches = {
+      length: Math.min(settings.length, longest),
       longest,
-      pattern: settings.pattern as string,
+      pattern: settings.pattern,
       feather,
       compensation,
       part: Part.top,
     };
     const last = end?.firm ? { at: placeInside(ways, end.at), firm: true } : end;
     const way = (a: Point, b: Point): Point[] => wayOnCloth(ways, a, b);
-    if (dense) sewRows(map, how, builder, begin, way, last);
-    else sewOpenRows(map, how, builder, begin, way, last);
+    if (dense) sewRows(map, rowStitches, builder, begin, way, last);
+    else sewOpenRows(map, rowStitches, builder, begin, way, last);
     if (builder.length < 2) return [];
     begun = true;
     return [builder.thread];
@@ -184,112 +292,20 @@ const firstCorner = (map: RowMap): Point => {
   return map.toCloth({ x: s.left, y: s.y });
 };
 
-export const fill: StitchKind = {
+export const fill: KindOf<typeof SETTINGS> = {
   id: 'fill',
   name: 'Fill',
   summary: 'Rows of stitches at an angle, over any shape with any holes.',
   sentence: 'Cover this shape with {kind}, rows {spacing} apart at {angle}, in {thread}.',
   from: () => 'region',
+  mesh: true,
+  unsuited({ spacing, underlay }, { id, weave }) {
+    if (id === 'quilt' && spacing < QUILT_SPACING) return 'rows-too-close';
+    return weave === 'knit' && underlay === 'none' ? 'no-underlay' : null;
+  },
   guided: () => 'Rows flow along lines drawn over the shape.',
-  settings: [
-    {
-      name: 'angle',
-      label: 'Stitch angle',
-      type: 'number',
-      unit: '°',
-      least: -180,
-      most: 180,
-      step: 5,
-      default: 0,
-      help: 'Direction of the rows: 0 is level, 90 upright, 45 rises to the right.',
-    },
-    {
-      name: 'spacing',
-      label: 'Row spacing',
-      type: 'number',
-      unit: 'mm',
-      least: 0.25,
-      most: 5,
-      step: 0.05,
-      default: 0.4,
-      help: 'From row to row; 0.4 covers the cloth.',
-    },
-    {
-      name: 'length',
-      label: 'Stitch length',
-      type: 'number',
-      unit: 'mm',
-      least: 1.5,
-      most: 7,
-      step: 0.1,
-      default: 4,
-      help: 'How long the stitches of a row are.',
-    },
-    {
-      name: 'pattern',
-      label: 'Surface',
-      type: 'choice',
-      choices: ROW_PATTERNS.map(({ id, name }) => ({ value: id, label: name.toLowerCase() })),
-      default: 'brick',
-      help: 'The pattern that the needle points make on the surface.',
-    },
-    {
-      name: 'spacingEnd',
-      label: 'Spacing at the far side',
-      type: 'number',
-      unit: 'mm',
-      least: 0.25,
-      most: 5,
-      step: 0.05,
-      follows: 'spacing',
-      more: true,
-      help: 'Rows change from the first spacing to this one, from the first row to the last.',
-    },
-    {
-      name: 'edge',
-      label: 'Edge',
-      type: 'choice',
-      more: true,
-      choices: [
-        { value: 'straight', label: 'straight' },
-        { value: 'feathered', label: 'feathered' },
-      ],
-      default: 'straight',
-      help: 'Feathered rows end at uneven places, to blend with what lies beside.',
-    },
-    {
-      name: 'feather',
-      label: 'Feather depth',
-      type: 'number',
-      unit: 'mm',
-      least: 0.5,
-      most: 10,
-      step: 0.5,
-      default: 2.5,
-      more: true,
-      when: ({ edge }) => edge === 'feathered',
-      help: 'How far inside the edge feathered rows end at most.',
-    },
-    {
-      name: 'underlay',
-      label: 'Underlay',
-      type: 'choice',
-      more: true,
-      choices: [
-        { value: 'auto', label: 'by cloth' },
-        { value: 'none', label: 'none' },
-        { value: 'edge', label: 'edge run' },
-        { value: 'rows', label: 'rows across' },
-        { value: 'edge-rows', label: 'edge run and rows across' },
-        { value: 'edge-rows-twice', label: 'edge run and rows both ways' },
-      ],
-      default: 'auto',
-      help: 'Stitches beneath that hold the cloth and carry the rows.',
-    },
-    densitySetting,
-    compensationSetting('How much longer rows are sewn at each end, against the pull of the thread.'),
-  ],
+  settings: SETTINGS,
   stitch,
-  cover: (input) => (laid(input).dense ? outlineRegion(input.outline) : []),
-  chosen: (input) => ({ underlay: laid(input).underlay }),
+  cover: (input) => (rowPlanOf(input).dense ? outlineRegion(input.outline) : []),
+  chosen: (input) => ({ underlay: rowPlanOf(input).underlay }),
 };

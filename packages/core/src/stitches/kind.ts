@@ -5,17 +5,22 @@ import type { Region } from '../geometry/region.ts';
 import type { Cloth } from '../materials/cloths.ts';
 import type { SewnThread } from './thread.ts';
 
-interface SettingBase {
-  name: string;
+/** The values of settings, by their names. */
+export type Values = Record<string, SettingValue>;
+/** The same before the cloth has decided: what has no default may be missing. */
+export type OwnValues = Record<string, SettingValue | undefined>;
+
+interface SettingBase<N extends string> {
+  name: N;
   label: string;
   help: string;
   /** Shown on the card at once, or under "More". */
   more?: boolean;
   /** Left out: always of use. */
-  when?: (settings: Record<string, SettingValue>) => boolean;
+  when?: (settings: Values) => boolean;
 }
 
-export interface NumberSetting extends SettingBase {
+export interface NumberSetting<N extends string = string> extends SettingBase<N> {
   type: 'number';
   /** Left empty: a plain number. */
   unit: 'mm' | '°' | '×' | '';
@@ -28,18 +33,32 @@ export interface NumberSetting extends SettingBase {
   follows?: string;
 }
 
-export interface ChoiceSetting extends SettingBase {
+export interface ChoiceSetting<N extends string = string> extends SettingBase<N> {
   type: 'choice';
-  choices: { value: string | number; label: string }[];
+  choices: readonly { value: string | number; label: string }[];
   default: string | number;
 }
 
 export type Setting = NumberSetting | ChoiceSetting;
 
-export interface StitchInput {
+type ValueOf<S> = S extends { type: 'number' }
+  ? number
+  : S extends { choices: readonly { value: infer V }[] }
+    ? V
+    : never;
+
+/** The values of a table of settings, each of its type. */
+export type ValuesOf<T extends readonly Setting[]> = { [S in T[number] as S['name']]: ValueOf<S> };
+
+/** The same before the cloth has decided: what has no default may be missing. */
+export type OwnValuesOf<T extends readonly Setting[]> = {
+  [S in T[number] as S['name']]: S extends { default: unknown } ? ValueOf<S> : ValueOf<S> | undefined;
+};
+
+export interface StitchInput<V = Values> {
   outline: PlainOutline;
   /** Every setting of the kind, defaults filled in. */
-  settings: Record<string, SettingValue>;
+  settings: V;
   cloth: Cloth;
   /** Where the thread comes from, when the same thread was sewn just before; mm. */
   entry?: Point;
@@ -63,7 +82,20 @@ export interface StitchInput {
 /** What a kind has to say about an object; findings turn it into sentences. */
 export type Remark = 'satin-narrow' | 'satin-split' | 'two-lines';
 
-export interface StitchKind {
+/** Why an object does not suit its cloth; findings turn it into sentences, and know what to do. */
+export type Unsuited = 'rows-too-close' | 'presses-flat' | 'sinks-in' | 'no-underlay';
+
+/** What becomes of an object that is taken apart: its settings, and those of objects that follow its shape. */
+export interface Apart {
+  stays: Values;
+  others: { name: string; settings: Values }[];
+}
+
+/** A kind with a table of settings: its functions get their values, each of its type. */
+export type KindOf<T extends readonly Setting[]> = StitchKind<ValuesOf<T>, OwnValuesOf<T>>;
+
+/** `V` are the values of its settings, `O` those before the cloth has decided. */
+export interface StitchKind<V = Values, O = OwnValues> {
   id: string;
   name: string;
   /** One line for the list of kinds. */
@@ -74,29 +106,37 @@ export interface StitchKind {
    */
   sentence: string;
   /** Whether the kind follows the outline's lines or covers what it encloses. */
-  from: (settings: Record<string, SettingValue>) => 'lines' | 'region';
-  settings: Setting[];
+  from(settings: O): 'lines' | 'region';
+  settings: readonly Setting[];
   /** Its stitches go about a centre, which can be placed. */
   usesCentre?: boolean;
   /** Its stitches show other shapes. */
   usesRaised?: boolean;
   /** Threads in sewing order; usually one. An outline without room for a stitch gives none. */
-  stitch(input: StitchInput): SewnThread[];
+  stitch(input: StitchInput<V>): SewnThread[];
   /** The cloth that the stitches hide; empty for open kinds. */
-  cover(input: StitchInput): Region;
+  cover(input: StitchInput<V>): Region;
   /** What settings that are left to the engine come to, by their names. */
-  chosen?(input: StitchInput): Record<string, SettingValue>;
-  remarks?(input: StitchInput): Remark[];
+  chosen?(input: StitchInput<V>): Values;
+  remarks?(input: StitchInput<V>): Remark[];
   /** How far thread lies beside the lines that it follows, in mm; left out: it lies on them. */
-  reach?(settings: Record<string, SettingValue>, widths?: readonly WidthAt[]): number;
+  reach?(settings: O, widths?: readonly WidthAt[]): number;
   /** It covers the band over which it reaches. */
   band?: boolean;
   /** What guide lines do to its stitches, as a sentence; null when they would do nothing. Left out: nothing. */
-  guided?(settings: Record<string, SettingValue>): string | null;
+  guided?(settings: O): string | null;
   /** About how many stitches it takes; left out: as many as lines, or rows, of its spacing and length do. */
-  estimate?(size: Size, settings: Record<string, SettingValue>): number;
+  estimate?(size: Size, settings: O): number;
   /** It does not mind how often lines cross themselves. */
   crosses?: boolean;
+  /** Why it does not suit a cloth; null when it does. Left out: it suits all. */
+  unsuited?(settings: V, cloth: Cloth): Unsuited | null;
+  /** Sewn openly it holds the loops of a pile down. */
+  mesh?: boolean;
+  /** How wide it is along a line on which other widths can be drawn, in mm; null when none can. */
+  lineWidth?(settings: O): number | null;
+  /** How it can be taken apart into objects of its own kind; null when it is a part itself. */
+  apart?(settings: O): Apart | null;
 }
 
 /** How large an outline is: mm² that it could enclose at most, mm of line. */
@@ -106,11 +146,11 @@ export interface Size {
 }
 
 /** A setting as a number; `otherwise` when the kind has none of that name. */
-export const numberOf = (settings: Record<string, SettingValue>, name: string, otherwise: number): number =>
+export const numberOf = (settings: OwnValues, name: string, otherwise: number): number =>
   typeof settings[name] === 'number' ? settings[name] : otherwise;
 
 /** The pull compensation of kinds that cover cloth; the cloth says how much, unless the recipe does. */
-export const compensationSetting = (help: string): NumberSetting => ({
+export const compensationSetting = (help: string): NumberSetting<'compensation'> => ({
   name: 'compensation',
   label: 'Pull compensation',
   type: 'number',
@@ -126,10 +166,17 @@ export const compensationSetting = (help: string): NumberSetting => ({
 /** How far the lines of an open kind lie apart, in mm; what a kind says of it otherwise. */
 export const spacingSetting = (
   of: Pick<NumberSetting, 'least' | 'most' | 'help'> & { default: number; label?: string },
-): NumberSetting => ({ name: 'spacing', label: 'Spacing', type: 'number', unit: 'mm', step: 0.1, ...of });
+): NumberSetting<'spacing'> & { default: number } => ({
+  name: 'spacing',
+  label: 'Spacing',
+  type: 'number',
+  unit: 'mm',
+  step: 0.1,
+  ...of,
+});
 
 /** The stitch length of kinds that follow lines. */
-export const lengthSetting: NumberSetting = {
+export const lengthSetting: NumberSetting<'length'> & { default: number } = {
   name: 'length',
   label: 'Stitch length',
   type: 'number',
@@ -142,7 +189,7 @@ export const lengthSetting: NumberSetting = {
 };
 
 /** How often every stitch of a line is sewn. */
-export const passesSetting: ChoiceSetting = {
+export const passesSetting = {
   name: 'passes',
   label: 'Sewn',
   type: 'choice',
@@ -154,10 +201,10 @@ export const passesSetting: ChoiceSetting = {
   ],
   default: 1,
   help: 'How often every stitch is sewn; bean makes a bold line.',
-};
+} as const satisfies ChoiceSetting;
 
 /** Which of many lines or growths it is: the same number gives the same one. */
-export const seedSetting: NumberSetting = {
+export const seedSetting: NumberSetting<'seed'> & { default: number } = {
   name: 'seed',
   label: 'Variant',
   type: 'number',
@@ -170,7 +217,7 @@ export const seedSetting: NumberSetting = {
 };
 
 /** How much closer stitches lie than the recipe says, as the cloth asks for. */
-export const densitySetting: NumberSetting = {
+export const densitySetting: NumberSetting<'density'> = {
   name: 'density',
   label: 'Density',
   type: 'number',
@@ -187,8 +234,8 @@ export const densitySetting: NumberSetting = {
 export class SettingError extends Error {}
 
 /** The settings that a recipe gives, and defaults; those that the cloth decides, and what follows them, are missing. */
-export function ownSettings(kind: StitchKind, recipe: Recipe): Record<string, SettingValue> {
-  const out: Record<string, SettingValue> = {};
+export function ownSettings(kind: StitchKind, recipe: Recipe): OwnValues {
+  const out: OwnValues = {};
   for (const { name, default: otherwise } of kind.settings) {
     const value = recipe.settings[name] ?? otherwise;
     if (value !== undefined) out[name] = value;
@@ -197,12 +244,8 @@ export function ownSettings(kind: StitchKind, recipe: Recipe): Record<string, Se
 }
 
 /** Fills in defaults, and what the cloth asks for. Values that are given are taken as they are. */
-export function completeSettings(
-  kind: StitchKind,
-  recipe: Recipe,
-  cloth: Cloth,
-): Record<string, SettingValue> {
-  const out: Record<string, SettingValue> = {};
+export function completeSettings<V>(kind: StitchKind<V, never>, recipe: Recipe, cloth: Cloth): V {
+  const out: Values = {};
   for (const setting of kind.settings) {
     const given = recipe.settings[setting.name];
     if (given !== undefined) out[setting.name] = given;
@@ -212,7 +255,7 @@ export function completeSettings(
         : (setting.fromCloth?.(cloth) ?? setting.least);
     else out[setting.name] = setting.default!;
   }
-  return out;
+  return out as V; // the table says which there are, and of which type
 }
 
 const listed = (words: (string | number)[]): string => words.join(', ');

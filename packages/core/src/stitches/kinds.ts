@@ -1,8 +1,8 @@
 // The table of stitch kinds. The recipe card, the validation, the command line and the docs are made from it.
 import { fill } from './fill.ts';
 import type { DesignObject, Recipe } from '../design/types.ts';
-import { ownSettings, type Setting, type StitchKind } from './kind.ts';
-import { motifRun } from './motif-run.ts';
+import { ownSettings, type Apart, type Setting, type StitchKind } from './kind.ts';
+import { motifLine } from './motif-line.ts';
 import { contour } from './open/contour/contour.ts';
 import { crosshatch } from './open/crosshatch.ts';
 import { motifFill } from './open/motif-fill.ts';
@@ -33,7 +33,7 @@ const tiesSetting: Setting = {
 export const STITCH_KINDS: StitchKind[] = [
   run,
   redwork,
-  motifRun,
+  motifLine,
   satin,
   fill,
   stipple,
@@ -70,6 +70,21 @@ export function reachOf({ recipe, widths }: Pick<DesignObject, 'recipe' | 'width
 /** How wide a band an object covers along the lines that it follows, in mm; 0 when it covers none. */
 export const bandOf = (object: Pick<DesignObject, 'recipe' | 'widths'>): number =>
   byId.get(object.recipe.kind)?.band ? 2 * reachOf(object) : 0;
+
+/** Does its thread cover a band beside lines, or across a narrow shape? */
+export const coversBand = (recipe: Recipe): boolean => byId.get(recipe.kind)?.band ?? false;
+
+/** How wide an object is along its line, in mm, where other widths can be drawn on it; null where none can. */
+export function lineWidthOf({ recipe }: Pick<DesignObject, 'recipe'>): number | null {
+  const kind = byId.get(recipe.kind);
+  return kind?.lineWidth?.(ownSettings(kind, recipe)) ?? null;
+}
+
+/** How an object can be taken apart into others of its kind; null when it can't. */
+export function apartOf({ recipe }: Pick<DesignObject, 'recipe'>): Apart | null {
+  const kind = byId.get(recipe.kind);
+  return kind?.apart?.(ownSettings(kind, recipe)) ?? null;
+}
 
 /** What guide lines do to an object's stitches, as a sentence; null when they would do nothing. */
 export function guidedBy({ recipe }: Pick<DesignObject, 'recipe'>): string | null {

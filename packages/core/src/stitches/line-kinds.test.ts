@@ -1,22 +1,21 @@
-// Redwork, motif runs, the order of lines, and surface patterns of fills.
+// Redwork, motif lines, the order of lines, and surface patterns of fills.
 import fc from 'fast-check';
+import { drawn } from '../../test/draw.ts';
 import { describe, expect, test } from 'vitest';
 import type { Path, PlainOutline, SettingValue } from '../design/types.ts';
 import { networkOf } from '../geometry/network.ts';
 import { arcLengths, lengthOf, nearestOnLine, type Line } from '../geometry/polyline.ts';
 import { clothById } from '../materials/cloths.ts';
 import { outlineLines } from '../outlines/flatten.ts';
-import { parsePathData } from '../outlines/path-data.ts';
 import { completeSettings, type StitchKind } from './kind.ts';
 import { MOTIF_UNITS } from './motifs.ts';
-import { motifRun } from './motif-run.ts';
+import { motifLine } from './motif-line.ts';
 import { inGoodOrder } from './order.ts';
 import { doubleWalk, redwork } from './redwork.ts';
 import { needlesOf, ROW_PATTERNS } from './rows/patterns.ts';
 import type { SewnThread } from './thread.ts';
 
 const cloth = clothById('linen');
-const shape = (d: string): PlainOutline => ({ kind: 'path', paths: parsePathData(d).paths });
 const stitch = (
   kind: StitchKind,
   outline: PlainOutline,
@@ -33,7 +32,7 @@ const sewn = ({ x, y }: SewnThread): number =>
   x.slice(1).reduce((sum, v, i) => sum + Math.hypot(v - x[i], y[i + 1] - y[i]), 0);
 
 describe('redwork', () => {
-  const HOUSE = shape('M-20 20V-5L0 -20L20 -5V20H-20L20 -5M-20 -5H20L-20 20M0 -20V-30');
+  const HOUSE = drawn('M-20 20V-5L0 -20L20 -5V20H-20L20 -5M-20 -5H20L-20 20M0 -20V-30');
 
   test('one thread sews every line twice and ends where it began', () => {
     const threads = stitch(redwork, HOUSE);
@@ -59,11 +58,11 @@ describe('redwork', () => {
   });
 
   test('drawings that don’t touch have a thread each', () => {
-    expect(stitch(redwork, shape('M0 0H10M20 0H30M25 -5V5'))).toHaveLength(2);
+    expect(stitch(redwork, drawn('M0 0H10M20 0H30M25 -5V5'))).toHaveLength(2);
   });
 
   test('an end that nearly meets a line touches it', () => {
-    const { nodes, edges } = networkOf(outlineLines(shape('M-10 0H10M0 0.2V10')));
+    const { nodes, edges } = networkOf(outlineLines(drawn('M-10 0H10M0 0.2V10')));
     expect([nodes.length, edges.length]).toEqual([4, 3]);
   });
 
@@ -93,32 +92,32 @@ describe('redwork', () => {
   });
 });
 
-describe('motif run', () => {
+describe('motif line', () => {
   test('a whole number of units, from end to end', () => {
-    const [t] = stitch(motifRun, shape('M-20 0H20'), { unit: 'peaks', size: 9, length: 6 });
+    const [t] = stitch(motifLine, drawn('M-20 0H20'), { unit: 'peaks', size: 9, length: 6 });
     expect([t.x[0], t.x.at(-1)]).toEqual([-20, 20]);
     const tops = t.y.filter((y, i) => y < -3.5 && (t.y[i - 1] ?? 0) > y && (t.y[i + 1] ?? 0) > y);
     expect(tops).toHaveLength(4);
   });
 
   test.each(MOTIF_UNITS.map((u) => u.id))('%s goes from the line to the line', (unit) => {
-    const [t] = stitch(motifRun, shape('M0 0H40'), { unit });
+    const [t] = stitch(motifLine, drawn('M0 0H40'), { unit });
     expect([t.x[0], t.y[0], t.x.at(-1)!, t.y.at(-1)!].map((v) => v + 0)).toEqual([0, 0, 40, 0]);
     expect(sewn(t)).toBeGreaterThan(42);
   });
 
   test('by turns on both sides', () => {
-    const [one] = stitch(motifRun, shape('M0 0H40'), { unit: 'hills' });
-    const [both] = stitch(motifRun, shape('M0 0H40'), { unit: 'hills', sides: 'both' });
+    const [one] = stitch(motifLine, drawn('M0 0H40'), { unit: 'hills' });
+    const [both] = stitch(motifLine, drawn('M0 0H40'), { unit: 'hills', sides: 'both' });
     expect(Math.max(...one.y)).toBeLessThan(0.3);
     expect(Math.max(...both.y)).toBeGreaterThan(2);
     expect(Math.min(...both.y)).toBeLessThan(-2);
   });
 
   test('at corners: begins again, or leaves one out', () => {
-    const corner = shape('M0 0H20V20');
+    const corner = drawn('M0 0H20V20');
     const at = (corners: string): SewnThread =>
-      stitch(motifRun, corner, { unit: 'hills', size: 8, corners })[0];
+      stitch(motifLine, corner, { unit: 'hills', size: 8, corners })[0];
     expect(at('stop').x.some((x, i) => x === 20 && at('stop').y[i] === 0)).toBe(true);
     // The unit that would lie over the corner is a plain run: nothing leaves the line there.
     const missed = at('miss');

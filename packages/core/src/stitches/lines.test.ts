@@ -1,7 +1,7 @@
 // Run and satin.
 import fc from 'fast-check';
+import { drawn } from '../../test/draw.ts';
 import { describe, expect, test } from 'vitest';
-import { parsePathData } from '../outlines/path-data.ts';
 import type { PlainOutline, SettingValue } from '../design/types.ts';
 import { bandRegion, offsetRegion } from '../geometry/clip.ts';
 import { arcLengths, lengthOf, nearestOnLine } from '../geometry/polyline.ts';
@@ -15,7 +15,6 @@ import { satin } from './satin/satin.ts';
 import { Part, type SewnThread } from './thread.ts';
 
 const linen = clothById('linen');
-const shape = (d: string): PlainOutline => ({ kind: 'path', paths: parsePathData(d).paths });
 
 const stitch = (
   kind: StitchKind,
@@ -33,12 +32,12 @@ const stitch = (
 const lengthsOf = ({ x, y }: SewnThread): number[] =>
   x.slice(1).map((v, i) => Math.hypot(v - x[i], y[i + 1] - y[i]));
 
-const S = shape('M-30 0C-20 -20 -5 -20 0 0S20 20 30 0');
-const L = shape('M-20 -20V20H20');
+const S = drawn('M-30 0C-20 -20 -5 -20 0 0S20 20 30 0');
+const L = drawn('M-20 -20V20H20');
 
 describe('run', () => {
   test('equal stitches, none over the length, both ends met', () => {
-    const [t] = stitch(run, shape('M-20 0H21'), { length: 3 });
+    const [t] = stitch(run, drawn('M-20 0H21'), { length: 3 });
     const lengths = lengthsOf(t);
     expect([t.x[0], t.x.at(-1)]).toEqual([-20, 21]);
     expect(Math.max(...lengths)).toBeLessThanOrEqual(3.05);
@@ -148,7 +147,7 @@ describe('satin', () => {
   });
 
   test('wide columns are split', () => {
-    const [t] = stitch(satin, shape('M-30 0H30'), { width: 12 });
+    const [t] = stitch(satin, drawn('M-30 0H30'), { width: 12 });
     expect(Math.max(...lengthsOf(t))).toBeLessThanOrEqual(7);
     expect(Math.min(...lengthsOf(t))).toBeGreaterThanOrEqual(0.4);
   });

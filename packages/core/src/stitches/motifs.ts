@@ -1,4 +1,4 @@
-// The motif shelf: small drawings of one stroke that go from (0, 0) to (10, 0), for motif runs and motif fills. Drawn
+// The motif shelf: small drawings of one stroke that go from (0, 0) to (10, 0), for motif lines and motif fills. Drawn
 // for Rosehip; a person's own are made of any drawing.
 import type { Motif, PlainOutline } from '../design/types.ts';
 import { networkOf, nodeNear } from '../geometry/network.ts';
@@ -156,17 +156,18 @@ export const UNIT_SIZE = 10;
 export const OWN_MOTIF = 'own';
 
 /** Which motif is repeated. */
-export const motifSetting: ChoiceSetting = {
-  name: 'unit',
-  label: 'Motif',
-  type: 'choice',
-  choices: [
-    ...MOTIF_UNITS.map(({ id, name }) => ({ value: id, label: name.toLowerCase() })),
-    { value: OWN_MOTIF, label: 'one of your own' },
-  ],
-  default: 'leaf',
-  help: 'What is repeated.',
-};
+export const motifSetting: ChoiceSetting<'unit'> & { choices: readonly { value: string; label: string }[] } =
+  {
+    name: 'unit',
+    label: 'Motif',
+    type: 'choice',
+    choices: [
+      ...MOTIF_UNITS.map(({ id, name }) => ({ value: id, label: name.toLowerCase() })),
+      { value: OWN_MOTIF, label: 'one of your own' },
+    ],
+    default: 'leaf',
+    help: 'What is repeated.',
+  };
 
 const flattened = new Map<string, Float64Array>();
 

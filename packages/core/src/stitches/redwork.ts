@@ -3,7 +3,7 @@ import { DisjointSets } from '../geometry/disjoint-sets.ts';
 import { networkOf, nodeNear, type Network } from '../geometry/network.ts';
 import { distance, type Point } from '../geometry/points.ts';
 import { outlineLines } from '../outlines/flatten.ts';
-import { lengthSetting, type StitchInput, type StitchKind } from './kind.ts';
+import { lengthSetting, type KindOf, type Setting, type StitchInput, type ValuesOf } from './kind.ts';
 import { runPoints } from './run-points.ts';
 import { Part, ThreadBuilder, type SewnThread } from './thread.ts';
 
@@ -92,7 +92,10 @@ function sewPart(network: Network, start: Point, length: number): SewnThread | n
   return builder.length < 2 ? null : builder.thread;
 }
 
-function stitch({ outline, settings, entry, start }: StitchInput): SewnThread[] {
+const SETTINGS = [lengthSetting] as const satisfies readonly Setting[];
+type Input = StitchInput<ValuesOf<typeof SETTINGS>>;
+
+function stitch({ outline, settings, entry, start }: Input): SewnThread[] {
   const network = networkOf(outlineLines(outline));
   let parts = partsOf(network).map((part) => only(network, part));
   const threads: SewnThread[] = [];
@@ -103,7 +106,7 @@ function stitch({ outline, settings, entry, start }: StitchInput): SewnThread[] 
     const next = parts.reduce((a, b) => (gap(b) < gap(a) ? b : a));
     parts = parts.filter((p) => p !== next);
     const first = next.edges[0].coords;
-    const thread = sewPart(next, from ?? { x: first[0], y: first[1] }, settings.length as number);
+    const thread = sewPart(next, from ?? { x: first[0], y: first[1] }, settings.length);
     if (!thread) continue;
     threads.push(thread);
     from = { x: thread.x.at(-1)!, y: thread.y.at(-1)! };
@@ -111,13 +114,13 @@ function stitch({ outline, settings, entry, start }: StitchInput): SewnThread[] 
   return threads;
 }
 
-export const redwork: StitchKind = {
+export const redwork: KindOf<typeof SETTINGS> = {
   id: 'redwork',
   name: 'Redwork',
   summary: 'A whole line drawing in one thread: every line twice, ending where it began.',
   sentence: 'Sew these lines as {kind} in one thread, stitches {length} long, in {thread}.',
   from: () => 'lines',
-  settings: [lengthSetting],
+  settings: SETTINGS,
   stitch,
   cover: () => [],
 };

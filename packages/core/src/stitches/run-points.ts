@@ -26,21 +26,21 @@ export function cornersOf(coords: ArrayLike<number>, limit = CORNER): number[] {
   return out;
 }
 
-/** Greatest distance of the line between arc lengths `from` and `to` from its chord, in mm. */
-function strayFromChord(line: Line, lengths: Float64Array, from: number, to: number): number {
+/** Does the line between arc lengths `from` and `to` leave its chord by more than it may? */
+function straysFromChord(line: Line, lengths: Float64Array, from: number, to: number): boolean {
   const a = pointAt(line, lengths, from);
   const b = pointAt(line, lengths, to);
   const dx = b.x - a.x;
   const dy = b.y - a.y;
-  const chord = Math.hypot(dx, dy);
-  let worst = 0;
+  const chord = Math.sqrt(dx * dx + dy * dy);
   for (let i = segmentAt(lengths, from) + 1; i < lengths.length && lengths[i] < to; i++) {
     const px = line.coords[2 * i] - a.x;
     const py = line.coords[2 * i + 1] - a.y;
-    const d = chord > 1e-9 ? Math.abs(px * dy - py * dx) / chord : Math.hypot(px, py);
-    if (d > worst) worst = d;
+    const strays =
+      chord > 1e-9 ? Math.abs(px * dy - py * dx) > CHORD * chord : px * px + py * py > CHORD * CHORD;
+    if (strays) return true;
   }
-  return worst;
+  return false;
 }
 
 /**
@@ -57,7 +57,7 @@ function divideSpan(coords: Float64Array, length: number, out: Point[]): void {
   let at = 0;
   while (at < total - 1e-9) {
     let step = length;
-    while (step > SHORTEST_STEP && strayFromChord(line, lengths, at, Math.min(total, at + step)) > CHORD) {
+    while (step > SHORTEST_STEP && straysFromChord(line, lengths, at, Math.min(total, at + step))) {
       step = Math.max(SHORTEST_STEP, step * 0.85);
     }
     share = Math.min(1, (total - at) / step);
@@ -76,7 +76,7 @@ function divideSpan(coords: Float64Array, length: number, out: Point[]): void {
   const strays = (count: number): boolean => {
     for (let j = 1; j <= count; j++) {
       const [from, to] = [placeOf(j - 1, count), placeOf(j, count)];
-      if (to - from > SHORTEST_STEP && strayFromChord(line, lengths, from, to) > CHORD) return true;
+      if (to - from > SHORTEST_STEP && straysFromChord(line, lengths, from, to)) return true;
     }
     return false;
   };

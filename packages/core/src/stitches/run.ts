@@ -1,7 +1,14 @@
 // Run: a line of stitches, once, there and back, or bean.
 import type { Point } from '../geometry/points.ts';
 import { outlineLines } from '../outlines/flatten.ts';
-import { lengthSetting, passesSetting, type StitchInput, type StitchKind } from './kind.ts';
+import {
+  lengthSetting,
+  passesSetting,
+  type KindOf,
+  type Setting,
+  type StitchInput,
+  type ValuesOf,
+} from './kind.ts';
 import { inGoodOrder } from './order.ts';
 import { runPoints } from './run-points.ts';
 import { Part, ThreadBuilder, type SewnThread } from './thread.ts';
@@ -25,9 +32,12 @@ function apart(points: Point[]): Point[] {
   return x.map((px, i) => ({ x: px, y: y[i] }));
 }
 
-function stitch({ outline, settings, entry, start, end, toward }: StitchInput): SewnThread[] {
-  const length = settings.length as number;
-  const passes = settings.passes as number;
+const SETTINGS = [lengthSetting, passesSetting] as const satisfies readonly Setting[];
+type Input = StitchInput<ValuesOf<typeof SETTINGS>>;
+
+function stitch({ outline, settings, entry, start, end, toward }: Input): SewnThread[] {
+  const length = settings.length;
+  const passes = settings.passes;
   const threads: SewnThread[] = [];
   for (const line of inGoodOrder(outlineLines(outline), start ?? entry, end ?? toward)) {
     const points = apart(runPoints(line, length));
@@ -42,14 +52,15 @@ function stitch({ outline, settings, entry, start, end, toward }: StitchInput): 
   return threads;
 }
 
-export const run: StitchKind = {
+export const run: KindOf<typeof SETTINGS> = {
   id: 'run',
   name: 'Run',
   summary: 'A line of single stitches: once, there and back, or bean.',
   sentence: 'Sew along this line as {kind}, stitches {length} long, sewn {passes}, in {thread}.',
   from: () => 'lines',
   crosses: true,
-  settings: [lengthSetting, passesSetting],
+  unsuited: ({ passes }, { weave }) => (weave === 'pile' && passes === 1 ? 'sinks-in' : null),
+  settings: SETTINGS,
   stitch,
   cover: () => [],
 };

@@ -1,68 +1,86 @@
 // Recipes that do not suit the cloth.
 import { findItem } from '../../design/tree.ts';
-import type { Design, DesignObject, SettingValue } from '../../design/types.ts';
+import type { Design, DesignObject, Recipe } from '../../design/types.ts';
 import { JobBuilder, JobError } from '../../jobs/job.ts';
 import { knockdownJob } from '../../jobs/surround.ts';
-import { completeSettings } from '../../stitches/kind.ts';
+import { QUILT_SPACING } from '../../stitches/fill.ts';
+import { completeSettings, numberOf, type Unsuited } from '../../stitches/kind.ts';
 import { stitchKind } from '../../stitches/kinds.ts';
 import { clothById, type Cloth } from '../../materials/cloths.ts';
 import type { Check, Found } from '../finding.ts';
 
-const settingsOf = (object: Pick<DesignObject, 'recipe'>, cloth: Cloth): Record<string, SettingValue> => {
-  const kind = stitchKind(object.recipe.kind);
-  return kind ? completeSettings(kind, object.recipe, cloth) : {};
+type Sewn = Pick<DesignObject, 'name' | 'recipe'>;
+
+interface Wrong {
+  sentence: string;
+  fix: string;
+  /** The recipe that suits. */
+  better: Recipe;
+}
+
+const withSettings = ({ recipe }: Sewn, settings: Recipe['settings']): Recipe => ({
+  ...recipe,
+  settings: { ...recipe.settings, ...settings },
+});
+
+/** What is said of an object that does not suit its cloth, and what is done about it. */
+const WRONG: Record<Unsuited, (object: Sewn, cloth: Cloth) => Wrong> = {
+  'rows-too-close': (object) => ({
+    sentence: `${object.name} is too close for a quilt: rows less than ${QUILT_SPACING} mm apart press the wadding flat.`,
+    fix: `Set its rows ${QUILT_SPACING} mm apart`,
+    better: withSettings(object, { spacing: QUILT_SPACING }),
+  }),
+  'presses-flat': (object) => ({
+    sentence: `${object.name} is satin, which presses a quilt’s wadding flat: a bean run shows as well.`,
+    fix: 'Sew it as a bean run',
+    better: { kind: 'run', settings: { passes: 3 } },
+  }),
+  'sinks-in': (object, cloth) => ({
+    sentence: `${object.name} is a single run, which sinks between the loops of ${cloth.name.toLowerCase()}.`,
+    fix: 'Sew it as bean',
+    better: withSettings(object, { passes: 3 }),
+  }),
+  'no-underlay': (object, cloth) => ({
+    sentence: `${object.name} has no underlay: on ${cloth.name.toLowerCase()}, which stretches, its edges will wander.`,
+    fix: 'Give it underlay',
+    better: withSettings(object, { underlay: 'auto' }),
+  }),
 };
 
 /** What a cloth asks of an object; null when the object suits it. */
-function unsuited(
-  object: Pick<DesignObject, 'name' | 'recipe'>,
-  cloth: Cloth,
-): { sentence: string; fix: string; settings: Record<string, SettingValue>; kind?: string } | null {
-  const s = settingsOf(object, cloth);
-  const { kind } = object.recipe;
-  const name = object.name;
-  if (cloth.id === 'quilt' && kind === 'fill' && (s.spacing as number) < 3)
-    return {
-      sentence: `${name} is too close for a quilt: rows less than 3 mm apart press the wadding flat.`,
-      fix: 'Set its rows 3 mm apart',
-      settings: { spacing: 3 },
-    };
-  if (cloth.id === 'quilt' && kind === 'satin')
-    return {
-      sentence: `${name} is satin, which presses a quilt’s wadding flat: a bean run shows as well.`,
-      fix: 'Sew it as a bean run',
-      kind: 'run',
-      settings: { passes: 3 },
-    };
-  if (cloth.weave === 'pile' && kind === 'run' && s.passes === 1)
-    return {
-      sentence: `${name} is a single run, which sinks between the loops of ${cloth.name.toLowerCase()}.`,
-      fix: 'Sew it as bean',
-      settings: { passes: 3 },
-    };
-  if (cloth.weave === 'knit' && (kind === 'fill' || kind === 'satin') && s.underlay === 'none')
-    return {
-      sentence: `${name} has no underlay: on ${cloth.name.toLowerCase()}, which stretches, its edges will wander.`,
-      fix: 'Give it underlay',
-      settings: { underlay: 'auto' },
-    };
-  return null;
+function unsuited(object: Sewn, cloth: Cloth): Wrong | null {
+  const kind = stitchKind(object.recipe.kind);
+  const why = kind?.unsuited?.(completeSettings(kind, object.recipe, cloth), cloth);
+  return why ? WRONG[why](object, cloth) : null;
 }
 
+/** A first object this open holds the loops down, in mm. */
+const MESH = 1;
+
+/** How far an object's lines lie apart, in mm; 0 when its kind has no spacing. */
+function spacingOf(recipe: Recipe, cloth: Cloth): number {
+  const kind = stitchKind(recipe.kind);
+  return kind ? numberOf(completeSettings(kind, recipe, cloth), 'spacing', 0) : 0;
+}
+
+/** Is it sewn so openly that it holds loops down and hides nothing? */
+const isMesh = (recipe: Recipe, cloth: Cloth): boolean =>
+  !!stitchKind(recipe.kind)?.mesh && spacingOf(recipe, cloth) >= MESH;
+
 /** The run at the edge of a knockdown, which is to sink in. */
-function isEdgeOfMesh(design: Design, id: string): boolean {
+function isEdgeOfMesh(design: Design, id: string, cloth: Cloth): boolean {
   const item = findItem(design, id);
   if (item?.kind !== 'object' || item.outline.kind !== 'edge') return false;
   const source = findItem(design, item.outline.of[0]);
-  return source?.kind === 'object' && source.recipe.kind === 'crosshatch';
+  return source?.kind === 'object' && isMesh(source.recipe, cloth);
 }
 
 export const suitCheck: Check = {
   id: 'unsuited',
   find: (checked) =>
     checked.sewn.flatMap(({ leaf, extent, share }) => {
-      const wrong = leaf.kind === 'object' ? unsuited(leaf, checked.cloth) : null;
-      if (!wrong || isEdgeOfMesh(checked.design, leaf.id)) return [];
+      const wrong = leaf.kind === 'object' ? unsuited(leaf, checked.materials.cloth) : null;
+      if (!wrong || isEdgeOfMesh(checked.design, leaf.id, checked.materials.cloth)) return [];
       const { sentence, fix } = wrong;
       const at = extent.bounds ?? undefined;
       return [{ weight: 1 as const, sentence, fix, objects: [leaf.id], at, record: share.from }];
@@ -73,34 +91,23 @@ export const suitCheck: Check = {
     const wrong = item?.kind === 'object' ? unsuited(item, cloth) : null;
     if (item?.kind !== 'object' || !wrong) throw new JobError('This suits the cloth now.');
     const builder = new JobBuilder(design, wrong.fix);
-    const { kind, settings } = wrong;
-    builder.replace({
-      ...item,
-      recipe: kind
-        ? { kind, settings }
-        : { ...item.recipe, settings: { ...item.recipe.settings, ...settings } },
-    });
+    builder.replace({ ...item, recipe: wrong.better });
     return builder.job([item.id]);
   },
 };
 
-/** A first object this open holds the loops down, in mm. */
-const MESH = 1;
-const MESHES = ['fill', 'crosshatch'];
-
 export const knockdownCheck: Check = {
   id: 'loops',
   find(checked): Found[] {
-    const { cloth, sewn } = checked;
+    const {
+      materials: { cloth },
+      sewn,
+    } = checked;
     if (cloth.weave !== 'pile') return [];
     const dense = sewn.filter((s) => s.cover);
     if (!dense.length) return [];
     const [first] = sewn;
-    const mesh =
-      first.leaf.kind === 'object' &&
-      !first.cover &&
-      MESHES.includes(first.leaf.recipe.kind) &&
-      (settingsOf(first.leaf, cloth).spacing as number) >= MESH;
+    const mesh = first.leaf.kind === 'object' && !first.cover && isMesh(first.leaf.recipe, cloth);
     if (mesh) return [];
     return [
       {

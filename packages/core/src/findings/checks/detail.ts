@@ -23,7 +23,7 @@ const isEmpty = ({ share }: SewnItem): boolean => share.to === share.from;
 
 export const emptyCheck: Check = {
   id: 'no-stitches',
-  find: ({ sewn, cloth }) =>
+  find: ({ sewn, materials: { cloth } }) =>
     sewn.flatMap((item) => {
       const { leaf, extent, share } = item;
       if (!isEmpty(item) || share.excess) return [];

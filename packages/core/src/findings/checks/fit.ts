@@ -2,7 +2,8 @@
 import { everyLeaf } from '../../design/tree.ts';
 import type { Design } from '../../design/types.ts';
 import { HOOPS, turnedHoop, type Hoop } from '../../materials/hoops.ts';
-import { differenceOfThreads, threadByCode } from '../../materials/threads.ts';
+import type { Materials } from '../../materials/materials.ts';
+import { differenceOfThreads, type Thread } from '../../materials/threads.ts';
 import { JobError } from '../../jobs/job.ts';
 import { recolourJob } from '../../jobs/order.ts';
 import { outsideHoop } from '../outside-hoop.ts';
@@ -31,38 +32,38 @@ export const hoopCheck: Check = {
 };
 
 /** Threads of the design, the one with the fewest stitches first. */
-function threadsByUse(sewn: readonly SewnItem[]): string[] {
+function threadsByUse(sewn: readonly SewnItem[], { thread }: Materials): Thread[] {
   const used = new Map<string, number>();
   for (const { leaf, share } of sewn)
     if (share.to > share.from) used.set(leaf.thread, (used.get(leaf.thread) ?? 0) + share.to - share.from);
-  return [...used.keys()].sort((a, b) => used.get(a)! - used.get(b)!);
+  return [...used.keys()].sort((a, b) => used.get(a)! - used.get(b)!).map(thread);
 }
 
 /** Says that one thread could be sewn as another. */
-function sewnAs(design: Design, from: string, into: string): Pick<Found, 'objects' | 'fix' | 'takes'> {
+function sewnAs(design: Design, from: Thread, into: Thread): Pick<Found, 'objects' | 'fix' | 'takes'> {
   return {
-    objects: [...everyLeaf(design.objects)].filter((l) => l.thread === from).map((l) => l.id),
-    fix: `Sew ${threadByCode(from).name} in ${named(into)}`,
-    takes: into,
+    objects: [...everyLeaf(design.objects)].filter((l) => l.thread === from.code).map((l) => l.id),
+    fix: `Sew ${from.name} in ${named(into)}`,
+    takes: into.code,
   };
 }
 
-const named = (code: string): string => `${threadByCode(code).name} ${code}`;
+const named = ({ name, code }: Thread): string => `${name} ${code}`;
 
 export const needlesCheck: Check = {
   id: 'too-many-colours',
-  find({ design, machine, sewn }) {
-    const codes = threadsByUse(sewn);
+  find({ design, machine, materials, sewn }) {
+    const threads = threadsByUse(sewn, materials);
     // On a machine with one needle every colour is threaded by hand anyway.
-    if (machine.needles < 2 || codes.length <= machine.needles) return [];
-    const [least, ...others] = codes;
+    if (machine.needles < 2 || threads.length <= machine.needles) return [];
+    const [least, ...others] = threads;
     const to = others.reduce((a, b) =>
       differenceOfThreads(least, b) < differenceOfThreads(least, a) ? b : a,
     );
     return [
       {
         weight: 2,
-        sentence: `${codes.length} colours, but ${machine.name} holds ${machine.needles}: one has to be threaded anew while it sews. ${named(least)} is used least; ${named(to)} is nearest to it.`,
+        sentence: `${threads.length} colours, but ${machine.name} holds ${machine.needles}: one has to be threaded anew while it sews. ${named(least)} is used least; ${named(to)} is nearest to it.`,
         ...sewnAs(design, least, to),
       },
     ];
@@ -78,16 +79,16 @@ const ALIKE = 4;
 
 export const alikeCheck: Check = {
   id: 'colours-alike',
-  find({ design, sewn }) {
-    const codes = threadsByUse(sewn);
-    return codes.flatMap((code, i) => {
-      const near = codes.slice(i + 1).find((other) => differenceOfThreads(code, other) < ALIKE);
+  find({ design, materials, sewn }) {
+    const threads = threadsByUse(sewn, materials);
+    return threads.flatMap((one, i) => {
+      const near = threads.slice(i + 1).find((other) => differenceOfThreads(one, other) < ALIKE);
       if (!near) return [];
       return [
         {
           weight: 1 as const,
-          sentence: `${named(code)} and ${named(near)} look alike on cloth: one of them would do, with a colour change less.`,
-          ...sewnAs(design, code, near),
+          sentence: `${named(one)} and ${named(near)} look alike on cloth: one of them would do, with a colour change less.`,
+          ...sewnAs(design, one, near),
         },
       ];
     });

@@ -3,7 +3,7 @@ import { findItem } from '../../design/tree.ts';
 import type { Design, DesignObject, PlainOutline, StitchesObject } from '../../design/types.ts';
 import { growBounds, emptyBounds, onMachineGrid, type Bounds, type Point } from '../../geometry/points.ts';
 import { insideRegion } from '../../geometry/region.ts';
-import { threadByCode } from '../../materials/threads.ts';
+import type { Thread } from '../../materials/threads.ts';
 import { applyCommand } from '../../design/commands.ts';
 import { outlineLines } from '../../outlines/flatten.ts';
 import { resolveDesign } from '../../resolve/resolve.ts';
@@ -307,8 +307,7 @@ function threadOf({ points }: StitchesObject, [from, to]: [number, number]): Sew
 /** A thread this much darker than the one above it shows through (0 black to 1 white). */
 const SHOWS = 0.35;
 
-function brightness(code: string): number {
-  const { colour } = threadByCode(code);
+function brightness({ colour }: Thread): number {
   const [r, g, b] = [1, 3, 5].map((i) => parseInt(colour.slice(i, i + 2), 16) / 255);
   return 0.3 * r + 0.59 * g + 0.11 * b;
 }
@@ -329,7 +328,11 @@ function beginsOf(item: DesignObject<PlainOutline>): Point[] {
 export const knotCheck: Check = {
   id: 'knot-shows',
   find(checked) {
-    const { sewn, plan } = checked;
+    const {
+      sewn,
+      plan,
+      materials: { thread },
+    } = checked;
     const out: Found[] = [];
     sewn.forEach(({ leaf, share, cover }, i) => {
       // Where an object covers the cloth its own stitches lie over its knots.
@@ -342,7 +345,7 @@ export const knotCheck: Check = {
         .slice(i + 1)
         .find(
           (s) =>
-            brightness(s.leaf.thread) - brightness(leaf.thread) > SHOWS &&
+            brightness(thread(s.leaf.thread)) - brightness(thread(leaf.thread)) > SHOWS &&
             insideRegion(s.extent.region, p.x, p.y),
         );
       if (!above) return;

@@ -1,4 +1,5 @@
 // Too much thread in one place: layers over the limit, what nobody will see, and lumps where satins cross.
+import { coversBand } from '../../stitches/kinds.ts';
 import { findItem } from '../../design/tree.ts';
 import type { Design } from '../../design/types.ts';
 import { intersect, offsetRegion } from '../../geometry/clip.ts';
@@ -59,7 +60,7 @@ interface Pair {
   upper: SewnItem;
 }
 
-const isSatin = ({ leaf }: SewnItem): boolean => leaf.kind === 'object' && leaf.recipe.kind === 'satin';
+const isBand = ({ leaf }: SewnItem): boolean => leaf.kind === 'object' && coversBand(leaf.recipe);
 
 /** What of the lower one lies well under the upper one. */
 const hiddenBy = ({ cover: a }: SewnItem, { cover: b }: SewnItem): Region =>
@@ -99,7 +100,7 @@ export const crossingCheck: Check = {
   find(checked) {
     const out: Found[] = [];
     for (const { lower, upper } of covering(checked)) {
-      if (!isSatin(lower) || !isSatin(upper)) continue;
+      if (!isBand(lower) || !isBand(upper)) continue;
       const crossing = hiddenBy(lower, upper);
       if (regionArea(crossing) < LEAST_CROSSING) continue;
       out.push({

@@ -173,13 +173,13 @@ export const shortCheck: Check = {
 export const longCheck: Check = {
   id: 'stitch-long',
   find(checked) {
-    const most = checked.cloth.longest ?? LIMITS.longest;
+    const most = checked.materials.cloth.longest ?? LIMITS.longest;
     return perItem(
       checked,
       () => (d) => d > most + 0.05,
       ({ leaf }, { count }) => ({
         weight: 2,
-        sentence: `${leaf.name} has ${times(count, 'stitch')} longer than ${most} mm: they snag on ${checked.cloth.name.toLowerCase()}.`,
+        sentence: `${leaf.name} has ${times(count, 'stitch')} longer than ${most} mm: they snag on ${checked.materials.cloth.name.toLowerCase()}.`,
         fix: leaf.kind === 'stitches' || shorterFor(checked.design, leaf.id) ? 'Part them' : undefined,
       }),
     );

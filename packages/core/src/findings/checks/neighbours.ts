@@ -1,6 +1,7 @@
 // Bare cloth between neighbours that should meet.
+import { coversBand, sewnFrom } from '../../stitches/kinds.ts';
 import { findItem } from '../../design/tree.ts';
-import type { PathOutline } from '../../design/types.ts';
+import type { PathOutline, Recipe } from '../../design/types.ts';
 import { intersect, offsetRegion, subtract, unite } from '../../geometry/clip.ts';
 import { regionArea, regionBounds, ringsOf, type Region } from '../../geometry/region.ts';
 import { clothById } from '../../materials/cloths.ts';
@@ -69,8 +70,8 @@ export const gapCheck: Check = {
   },
 };
 
-const canGrow = ({ kind, settings }: { kind: string; settings: Record<string, unknown> }): boolean =>
-  kind !== 'satin' || settings.sides === 'shape';
+/** A band beside a line is as wide as its recipe says: its outline can't be made larger. */
+const canGrow = (recipe: Recipe): boolean => !coversBand(recipe) || sewnFrom(recipe) === 'region';
 
 const outlineOf = (region: Region): PathOutline => ({
   kind: 'path',

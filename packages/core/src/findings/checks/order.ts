@@ -3,7 +3,6 @@ import { findPlace } from '../../design/tree.ts';
 import type { Design, Item, PlainOutline } from '../../design/types.ts';
 import { regionArea } from '../../geometry/region.ts';
 import { clothById, type Cloth } from '../../materials/cloths.ts';
-import { threadByCode } from '../../materials/threads.ts';
 import { resolveDesign } from '../../resolve/resolve.ts';
 import { mustFollow, overlapOf, sewnExtent } from '../../sewing/extent.ts';
 import { JobBuilder, JobError } from '../../jobs/job.ts';
@@ -28,7 +27,7 @@ function colourRuns(sewn: readonly SewnItem[]): SewnItem[][] {
 
 export const mergeCheck: Check = {
   id: 'colour-again',
-  find({ sewn, design }) {
+  find({ sewn, design, materials }) {
     const runs = colourRuns(sewn);
     const out: Found[] = [];
     runs.forEach((run, k) => {
@@ -45,7 +44,7 @@ export const mergeCheck: Check = {
       // Only within one list: moving things out of their group would change what belongs together.
       const home = findPlace(design.objects, target.id)?.parent?.id;
       if (!run.every(({ leaf }) => findPlace(design.objects, leaf.id)?.parent?.id === home)) return;
-      const { name } = threadByCode(run[0].leaf.thread);
+      const { name } = materials.thread(run[0].leaf.thread);
       const names = run.map(({ leaf }) => leaf.name);
       const what = names.length > 2 ? `${names[0]} and ${names.length - 1} more` : names.join(' and ');
       out.push({
@@ -90,7 +89,7 @@ function capOrder(design: Design, cloth: Cloth): { order: number[]; away: number
 
 export const capCheck: Check = {
   id: 'cap-order',
-  find({ design, cloth, plain }) {
+  find({ design, materials: { cloth }, plain }) {
     if (cloth.id !== 'cap') return [];
     const { order, away } = capOrder(design, cloth);
     const place = new Map(order.map((i, k) => [i, k]));

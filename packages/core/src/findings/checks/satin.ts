@@ -1,4 +1,5 @@
 // Satin where it can't be satin: too narrow, too wide, without its second line, or on a shape that is no column.
+import { coversBand, sewnFrom } from '../../stitches/kinds.ts';
 import { findItem } from '../../design/tree.ts';
 import type { Design, Recipe } from '../../design/types.ts';
 import { regionArea } from '../../geometry/region.ts';
@@ -31,7 +32,7 @@ function remarkCheck(
     find: (checked) =>
       checked.sewn.flatMap((item) => {
         const { leaf, share } = item;
-        if (leaf.kind !== 'object' || !objectRemarks(leaf, checked.cloth).includes(id)) return [];
+        if (leaf.kind !== 'object' || !objectRemarks(leaf, checked.materials.cloth).includes(id)) return [];
         // A shape that is no column at all is told by its own check.
         if (id === 'satin-split' && bareShare(checked, item) > BARE) return [];
         return [{ objects: [leaf.id], at: boundsOf(item), record: share.from, ...say(item, checked) }];
@@ -44,8 +45,7 @@ function remarkCheck(
 const BARE = 0.03;
 
 function bareShare(checked: Checked, { leaf }: SewnItem): number {
-  if (leaf.kind !== 'object' || leaf.recipe.kind !== 'satin' || leaf.recipe.settings.sides !== 'shape')
-    return 0;
+  if (leaf.kind !== 'object' || !coversBand(leaf.recipe) || sewnFrom(leaf.recipe) !== 'region') return 0;
   const region = outlineRegion(leaf.outline);
   const area = regionArea(region);
   return area ? bareArea(checked.layers(), region) / area : 0;
@@ -73,7 +73,7 @@ export const narrowCheck = remarkCheck(
 
 export const splitCheck = remarkCheck(
   'satin-split',
-  ({ leaf }, { cloth }) => ({
+  ({ leaf }, { materials: { cloth } }) => ({
     weight: 1,
     sentence: `${leaf.name} is wider than ${cloth.longest ?? 7} mm: its stitches are split, so it will shine less than narrow satin.`,
     fix: leaf.kind === 'object' && leaf.recipe.settings.sides === 'shape' ? 'Sew it as a fill' : undefined,

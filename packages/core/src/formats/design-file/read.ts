@@ -4,8 +4,10 @@ import { lost, withReferences } from '../../design/references.ts';
 import { copiesWanted, MOST_MADE } from '../../design/copies.ts';
 import { everyItem } from '../../design/tree.ts';
 import type { Design, Item } from '../../design/types.ts';
-import { DESIGN_VERSION } from '../../design/types.ts';
+import { DESIGN_VERSION } from '../../design/version.ts';
 import { checkSize, READ_LIMITS, ReadError } from '../read-error.ts';
+import { withKept, withoutKept } from './kept.ts';
+import { upgraded } from './migrations.ts';
 import validate, { type SchemaProblem } from './validate.generated.js';
 
 const PROBLEM: Record<string, (p: SchemaProblem) => string> = {
@@ -96,6 +98,13 @@ function nesting(text: string): number {
   return most;
 }
 
+/**
+ * A design that was checked when it was kept, by this Rosehip or an earlier one, as the present version has it. What comes
+ * from elsewhere goes through `checkDesign`.
+ */
+export const asPresent = (kept: object): Design =>
+  upgraded(withoutKept(kept as Record<string, unknown>)) as unknown as Design;
+
 /** Takes a value as a design; what was healed is told in `notes`. Throws ReadError with the first thing that is wrong. */
 export function checkDesign(value: unknown, notes: string[] = []): Design {
   if (typeof value !== 'object' || value === null || Array.isArray(value))
@@ -107,8 +116,9 @@ export function checkDesign(value: unknown, notes: string[] = []): Design {
     throw new ReadError(
       `This design was made by a newer Rosehip (version ${version}); this one reads up to ${DESIGN_VERSION}.`,
     );
-  if (!validate(value)) throw new ReadError(sentence(validate.errors ?? []));
-  const design = value as Design;
+  const document = upgraded(withoutKept(value as Record<string, unknown>));
+  if (!validate(document)) throw new ReadError(sentence(validate.errors ?? []));
+  const design = document as unknown as Design;
   const ids = new Set<string>();
   checkWhole(design.objects, ids, 1, { count: 0 });
   const healed = checkReferences(design, ids, notes);
@@ -135,4 +145,4 @@ export function readDesignFile(text: string, notes: string[] = []): Design {
   return checkDesign(value, notes);
 }
 
-export const writeDesignFile = (design: Design): string => `${JSON.stringify(design, null, 1)}\n`;
+export const writeDesignFile = (design: Design): string => `${JSON.stringify(withKept(design), null, 1)}\n`;

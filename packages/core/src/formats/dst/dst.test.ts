@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
+import { LARKMOOR_CHART } from '../../materials/threads.ts';
 import { Move, PlanBuilder, type Plan } from '../../sewing/plan.ts';
 import { sewDesign } from '../../sewing/sew.ts';
 import { ReadError } from '../read-error.ts';
@@ -10,7 +11,7 @@ import { writeDst } from './write.ts';
 type Step = { move: number; dx: number; dy: number };
 
 const plan = (steps: Step[]): Plan => {
-  const builder = new PlanBuilder();
+  const builder = new PlanBuilder(LARKMOOR_CHART);
   builder.beginObject({ id: 'a', name: 'A', thread: '222' });
   let [x, y] = [0, 0];
   for (const { move, dx, dy } of steps) {

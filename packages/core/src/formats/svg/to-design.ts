@@ -1,7 +1,7 @@
 // From a drawing to a design: fills become regions, strokes become lines with their width.
 import type { Design, DesignObject, PlainOutline, Recipe } from '../../design/types.ts';
 import { emptyDesign } from '../../design/types.ts';
-import { nearestThread } from '../../materials/threads.ts';
+import { nearestThread, threadChart } from '../../materials/threads.ts';
 import { stitchKind } from '../../stitches/kinds.ts';
 import { hoopFor } from '../dst/read.ts';
 import type { SvgDrawing } from './read.ts';
@@ -9,7 +9,7 @@ import type { SvgDrawing } from './read.ts';
 export interface SvgRecipes {
   /** Recipe of filled shapes. */
   fill: Recipe;
-  /** Recipe of stroked lines; a satin takes the stroke's width. */
+  /** Recipe of stroked lines; one with a width takes the stroke's. */
   line: Recipe | null;
 }
 
@@ -19,17 +19,21 @@ const NARROWEST_SATIN = 1;
 const PLAIN: SvgRecipes = { fill: { kind: 'fill', settings: {} }, line: null };
 
 function lineRecipe(width: number, given: Recipe | null): Recipe {
-  if (given && given.kind !== 'satin') return given;
   if (!given && width < NARROWEST_SATIN) return { kind: 'run', settings: {} };
-  const limits = stitchKind('satin')!.settings.find((s) => s.name === 'width')!;
-  const [least, most] = limits.type === 'number' ? [limits.least, limits.most] : [1, 10];
-  const settings = { ...given?.settings };
+  const { kind, settings: own } = given ?? { kind: 'satin', settings: {} };
+  const limits = stitchKind(kind)?.settings.find((s) => s.name === 'width');
+  if (limits?.type !== 'number') return { kind, settings: own };
+  const { least, most } = limits;
+  const settings = { ...own };
   settings.width ??= Math.min(most, Math.max(least, Math.round(width * 100) / 100));
-  return { kind: 'satin', settings };
+  return { kind, settings };
 }
 
 /** A design with one object a fill and one a stroke, in the drawing's order. */
 export function designFromSvg(drawing: SvgDrawing, name: string, recipes: SvgRecipes = PLAIN): Design {
+  const hoop = hoopFor(drawing.width / 2, drawing.height / 2);
+  const empty = emptyDesign(name, hoop);
+  const chart = threadChart(empty.chart);
   const objects: DesignObject[] = [];
   const add = (label: string, outline: PlainOutline, recipe: Recipe, colour: string): void => {
     objects.push({
@@ -40,7 +44,7 @@ export function designFromSvg(drawing: SvgDrawing, name: string, recipes: SvgRec
       locked: false,
       outline,
       recipe,
-      thread: nearestThread(colour)?.code ?? '115',
+      thread: nearestThread(colour, chart)?.code ?? '115',
     });
   };
   for (const shape of drawing.shapes) {
@@ -54,6 +58,5 @@ export function designFromSvg(drawing: SvgDrawing, name: string, recipes: SvgRec
         shape.stroke,
       );
   }
-  const hoop = hoopFor(drawing.width / 2, drawing.height / 2);
-  return { ...emptyDesign(name, hoop), objects };
+  return { ...empty, objects };
 }

@@ -1,7 +1,7 @@
 // Writes a design as SVG: an artwork layer with the outlines and a stitches layer with the plan.
 import type { Design } from '../../design/types.ts';
 import { visibleLeaves } from '../../design/tree.ts';
-import { threadByCode } from '../../materials/threads.ts';
+import { materialsOf } from '../../materials/materials.ts';
 import { outlinePaths } from '../../outlines/flatten.ts';
 import { fillRuleOf } from '../../outlines/region.ts';
 import { resolveDesign } from '../../resolve/resolve.ts';
@@ -16,9 +16,10 @@ export const escapeXml = (text: string): string =>
 
 function artwork(design: Design): string {
   const lines: string[] = [];
+  const { thread } = materialsOf(design);
   for (const leaf of visibleLeaves(resolveDesign(design).objects)) {
     if (leaf.kind !== 'object' || leaf.unsewn) continue;
-    const { colour } = threadByCode(leaf.thread);
+    const { colour } = thread(leaf.thread);
     const width = bandOf(leaf) || THREAD_WIDTH;
     const look =
       sewnFrom(leaf.recipe) === 'region'
@@ -48,7 +49,7 @@ function stitches(plan: Plan): string {
     }
     if (data.length)
       lines.push(
-        `<path fill="none" stroke="${threadByCode(object.thread).colour}" stroke-width="0.3" aria-label="${escapeXml(object.name)}" d="${data.join('')}"/>`,
+        `<path fill="none" stroke="${plan.threads[object.thread].colour}" stroke-width="0.3" aria-label="${escapeXml(object.name)}" d="${data.join('')}"/>`,
       );
   }
   return lines.join('\n');

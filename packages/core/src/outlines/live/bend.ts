@@ -5,8 +5,6 @@ import type { Point } from '../../geometry/points.ts';
 import type { Bend, Path, PathOutline, PlainOutline } from '../../design/types.ts';
 import { fillRuleOf } from '../region.ts';
 
-/** Most columns or rows of a mesh. */
-export const BEND_LIMIT = 8;
 /** Bent lines get a point at least every so many mm. */
 const STEP = 0.5;
 

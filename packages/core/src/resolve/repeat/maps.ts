@@ -1,4 +1,5 @@
 // Where the copies of a repeat stand: one map a copy, from what is repeated to the copy.
+import { DESIGN_LIMITS } from '../../design/limits.ts';
 import type {
   CircleLayout,
   GridLayout,
@@ -33,7 +34,7 @@ import {
 } from './touch.ts';
 
 /** More copies than these are not made. */
-export const MOST_COPIES = 500;
+const MOST_COPIES = DESIGN_LIMITS.copies;
 
 /** What copies are placed by. */
 export interface Repeated {

@@ -77,11 +77,11 @@ export function sewPieces(
 export function sewChords(
   region: Region,
   input: StitchInput,
-  how: ChordStitches,
+  chordStitches: ChordStitches,
   linesFor: (polygon: Polygon) => Iterable<Line>,
 ): SewnThread[] {
   return eachPiece(region, input, (polygon, from, end) => {
     const rings = ringsOf(polygon);
-    return sewPieces(rings, cutLines(linesFor(polygon), new EdgeIndex(rings)), from, end, how);
+    return sewPieces(rings, cutLines(linesFor(polygon), new EdgeIndex(rings)), from, end, chordStitches);
   });
 }

@@ -4,7 +4,15 @@ import type { Line } from '../../geometry/polyline.ts';
 import { coordsBounds, regionMiddle } from '../../geometry/region.ts';
 import { outlineRegion } from '../../outlines/region.ts';
 import { sewChords } from '../chords/sew-chords.ts';
-import { lengthSetting, passesSetting, spacingSetting, type StitchInput, type StitchKind } from '../kind.ts';
+import {
+  lengthSetting,
+  passesSetting,
+  spacingSetting,
+  type KindOf,
+  type Setting,
+  type StitchInput,
+  type ValuesOf,
+} from '../kind.ts';
 import type { SewnThread } from '../thread.ts';
 
 /**
@@ -40,52 +48,56 @@ export function parallelLines(
   return lines;
 }
 
-function stitch(input: StitchInput): SewnThread[] {
+const SETTINGS = [
+  {
+    name: 'shape',
+    label: 'Grid',
+    type: 'choice',
+    choices: [
+      { value: 'square', label: 'square' },
+      { value: 'diamond', label: 'diamond' },
+    ],
+    default: 'square',
+    help: 'Whether the meshes stand on a side or on a corner.',
+  },
+  spacingSetting({ label: 'Mesh', least: 1, most: 10, default: 2.5, help: 'From line to line.' }),
+  passesSetting,
+  { ...lengthSetting, more: true },
+  {
+    name: 'angle',
+    label: 'Turned by',
+    type: 'number',
+    unit: '°',
+    least: -180,
+    most: 180,
+    step: 5,
+    default: 0,
+    more: true,
+    help: 'Turns the whole grid.',
+  },
+] as const satisfies readonly Setting[];
+type Input = StitchInput<ValuesOf<typeof SETTINGS>>;
+
+function stitch(input: Input): SewnThread[] {
   const { settings } = input;
   const region = outlineRegion(input.outline);
   const anchor = regionMiddle(region);
-  const spacing = settings.spacing as number;
-  const angle = (settings.angle as number) + (settings.shape === 'diamond' ? 45 : 0);
-  const how = { length: settings.length as number, passes: settings.passes as number, spacing };
-  return sewChords(region, input, how, ({ outer }) =>
+  const spacing = settings.spacing;
+  const angle = settings.angle + (settings.shape === 'diamond' ? 45 : 0);
+  const chordStitches = { length: settings.length, passes: settings.passes, spacing };
+  return sewChords(region, input, chordStitches, ({ outer }) =>
     [angle, angle + 90].flatMap((a) => parallelLines([outer], a, spacing, anchor)),
   );
 }
 
-export const crosshatch: StitchKind = {
+export const crosshatch: KindOf<typeof SETTINGS> = {
   id: 'crosshatch',
   name: 'Crosshatch',
   summary: 'An open grid of lines, for embossing or to hold down the nap.',
   sentence: 'Cover this shape with {kind}, a {shape} grid {spacing} wide, sewn {passes}, in {thread}.',
   from: () => 'region',
-  settings: [
-    {
-      name: 'shape',
-      label: 'Grid',
-      type: 'choice',
-      choices: [
-        { value: 'square', label: 'square' },
-        { value: 'diamond', label: 'diamond' },
-      ],
-      default: 'square',
-      help: 'Whether the meshes stand on a side or on a corner.',
-    },
-    spacingSetting({ label: 'Mesh', least: 1, most: 10, default: 2.5, help: 'From line to line.' }),
-    passesSetting,
-    { ...lengthSetting, more: true },
-    {
-      name: 'angle',
-      label: 'Turned by',
-      type: 'number',
-      unit: '°',
-      least: -180,
-      most: 180,
-      step: 5,
-      default: 0,
-      more: true,
-      help: 'Turns the whole grid.',
-    },
-  ],
+  mesh: true,
+  settings: SETTINGS,
   stitch,
   cover: () => [],
 };

@@ -6,7 +6,14 @@ import { coordsBounds, regionMiddle, ringsOf, type Polygon } from '../../geometr
 import { outlineRegion } from '../../outlines/region.ts';
 import { repeated, sewChords } from '../chords/sew-chords.ts';
 import { eachPiece } from '../pieces.ts';
-import { lengthSetting, numberOf, passesSetting, type StitchInput, type StitchKind } from '../kind.ts';
+import {
+  lengthSetting,
+  passesSetting,
+  type KindOf,
+  type Setting,
+  type StitchInput,
+  type ValuesOf,
+} from '../kind.ts';
 import { motifSetting, unitCoords, UNIT_SIZE } from '../motifs.ts';
 import { inGoodOrder } from '../order.ts';
 import { turnedFrame } from '../rows/frame.ts';
@@ -19,11 +26,99 @@ import { Part, ThreadBuilder, type SewnThread } from '../thread.ts';
 /** Rows of the map that finds ways through a piece, in mm. */
 const ROUTE_SPACING = 0.5;
 
+const SETTINGS = [
+  motifSetting,
+  {
+    name: 'size',
+    label: 'Motif length',
+    type: 'number',
+    unit: 'mm',
+    least: 3,
+    most: 60,
+    step: 0.5,
+    default: 8,
+    help: 'How long each motif is along its row.',
+  },
+  {
+    name: 'rows',
+    label: 'Rows apart',
+    type: 'number',
+    unit: 'mm',
+    least: 1,
+    most: 60,
+    step: 0.5,
+    default: 8,
+    when: (s) => s.lattice !== 'hexagon',
+    help: 'From row to row.',
+  },
+  {
+    name: 'lattice',
+    label: 'Lattice',
+    type: 'choice',
+    choices: [
+      { value: 'square', label: 'one under another' },
+      { value: 'brick', label: 'every second row pushed' },
+      { value: 'hexagon', label: 'as in a honeycomb' },
+    ],
+    default: 'brick',
+    help: 'How rows lie to each other: pushed by half a motif like bricks, or so that all neighbours are as near.',
+  },
+  {
+    name: 'edge',
+    label: 'At the edge',
+    type: 'choice',
+    choices: [
+      { value: 'cut', label: 'cut off' },
+      { value: 'whole', label: 'kept whole' },
+    ],
+    default: 'cut',
+    help: 'Motifs that reach over the edge are cut off there, or left out.',
+  },
+  {
+    name: 'turned',
+    label: 'Turned over',
+    type: 'choice',
+    more: true,
+    choices: [
+      { value: 'none', label: 'none' },
+      { value: 'rows', label: 'every second row' },
+      { value: 'units', label: 'every second motif' },
+    ],
+    default: 'none',
+    help: 'Which motifs lie on the other side of their row.',
+  },
+  {
+    name: 'gap',
+    label: 'Gap in the row',
+    type: 'number',
+    unit: 'mm',
+    least: 0,
+    most: 40,
+    step: 0.5,
+    default: 0,
+    more: true,
+    help: 'Room between one motif and the next; a straight run joins them.',
+  },
+  {
+    name: 'angle',
+    label: 'Turned by',
+    type: 'number',
+    unit: '°',
+    least: -180,
+    most: 180,
+    step: 5,
+    default: 0,
+    more: true,
+    help: 'Direction of the rows.',
+  },
+  { ...lengthSetting, more: true },
+  { ...passesSetting, more: true },
+] as const satisfies readonly Setting[];
+type Input = StitchInput<ValuesOf<typeof SETTINGS>>;
+
 /** From row to row, in mm; on a hexagonal lattice the height of a triangle with sides of one pitch. */
-const rowsApart = (settings: StitchInput['settings']): number =>
-  settings.lattice === 'hexagon'
-    ? (Math.sqrt(3) / 2) * ((settings.size as number) + (settings.gap as number))
-    : (settings.rows as number);
+const rowsApart = (settings: Input['settings']): number =>
+  settings.lattice === 'hexagon' ? (Math.sqrt(3) / 2) * (settings.size + settings.gap) : settings.rows;
 
 interface Row {
   /** Each unit of the row as a line, in order; each ends where the next begins. */
@@ -31,19 +126,19 @@ interface Row {
 }
 
 /** Rows of units that cover a polygon's bounds. */
-function rowsOver(polygon: Polygon, input: StitchInput, anchor: Point): Row[] {
+function rowsOver(polygon: Polygon, input: Input, anchor: Point): Row[] {
   const { settings } = input;
-  const size = settings.size as number;
-  const pitch = size + (settings.gap as number);
+  const size = settings.size;
+  const pitch = size + settings.gap;
   const apart = rowsApart(settings);
-  const [into, back] = [turnBy(settings.angle as number), turnBy(-(settings.angle as number))];
+  const [into, back] = [turnBy(settings.angle), turnBy(-settings.angle)];
   const level: number[] = [];
   for (let i = 0; i < polygon.outer.length; i += 2) {
     const p = into({ x: polygon.outer[i] - anchor.x, y: polygon.outer[i + 1] - anchor.y });
     level.push(p.x, p.y);
   }
   const b = coordsBounds([level])!;
-  const unit = unitCoords(settings.unit as string, input.motif);
+  const unit = unitCoords(settings.unit, input.motif);
   const k = size / UNIT_SIZE;
   const rows: Row[] = [];
   for (let r = Math.floor((b.minY - size) / apart); r * apart <= b.maxY + size; r++) {
@@ -102,23 +197,23 @@ function wholeStretches({ units }: Row, edges: EdgeIndex): Line[] {
 }
 
 /** Whole units as one thread: stretches one after another, with ways inside the piece between them. */
-function sewWhole(polygon: Polygon, input: StitchInput, rows: Row[], from: Point | undefined): SewnThread[] {
+function sewWhole(polygon: Polygon, input: Input, rows: Row[], from: Point | undefined): SewnThread[] {
   const edges = new EdgeIndex(ringsOf(polygon));
   const stretches = rows.flatMap((row) => wholeStretches(row, edges));
   if (!stretches.length) return [];
-  const ways = layRows(polygon, turnedFrame(input.settings.angle as number), ROUTE_SPACING, 0);
+  const ways = layRows(polygon, turnedFrame(input.settings.angle), ROUTE_SPACING, 0);
   const builder = new ThreadBuilder();
   for (const line of inGoodOrder(stretches, from, input.toward)) {
     const first = { x: line.coords[0], y: line.coords[1] };
     if (builder.last) sewWay(builder, wayOnCloth(ways, builder.last, first));
-    const points = runPoints(line, input.settings.length as number);
+    const points = runPoints(line, input.settings.length);
     builder.addFirm(points[0].x, points[0].y, Part.travel);
     builder.addLine(points.slice(1), Part.top);
   }
-  return builder.length > 1 ? [repeated(builder.thread, input.settings.passes as number)] : [];
+  return builder.length > 1 ? [repeated(builder.thread, input.settings.passes)] : [];
 }
 
-function stitch(input: StitchInput): SewnThread[] {
+function stitch(input: Input): SewnThread[] {
   const { settings } = input;
   const region = outlineRegion(input.outline);
   const anchor = regionMiddle(region);
@@ -126,117 +221,28 @@ function stitch(input: StitchInput): SewnThread[] {
     return eachPiece(region, input, (polygon, from) =>
       sewWhole(polygon, input, rowsOver(polygon, input, anchor), from),
     );
-  const how = {
-    length: settings.length as number,
-    passes: settings.passes as number,
+  const chordStitches = {
+    length: settings.length,
+    passes: settings.passes,
     spacing: rowsApart(settings),
   };
-  return sewChords(region, input, how, (polygon) =>
+  return sewChords(region, input, chordStitches, (polygon) =>
     rowsOver(polygon, input, anchor).map(({ units }) => joined(units)),
   );
 }
 
-export const motifFill: StitchKind = {
+export const motifFill: KindOf<typeof SETTINGS> = {
   id: 'motif-fill',
   name: 'Motif fill',
   summary: 'A small drawing repeated in rows over the whole shape.',
   sentence: 'Cover this shape with {kind}, {unit} {size} long[, rows {rows} apart], {lattice}, in {thread}.',
   from: () => 'region',
   estimate({ area }, settings) {
-    const size = numberOf(settings, 'size', 8);
-    const unit = 6 + (3 * size) / numberOf(settings, 'length', 4);
-    return (
-      (area / (size * Math.max(1, numberOf(settings, 'rows', 8)))) * unit * numberOf(settings, 'passes', 1)
-    );
+    const size = settings.size;
+    const unit = 6 + (3 * size) / settings.length;
+    return (area / (size * Math.max(1, settings.rows))) * unit * settings.passes;
   },
-  settings: [
-    motifSetting,
-    {
-      name: 'size',
-      label: 'Motif length',
-      type: 'number',
-      unit: 'mm',
-      least: 3,
-      most: 60,
-      step: 0.5,
-      default: 8,
-      help: 'How long each motif is along its row.',
-    },
-    {
-      name: 'rows',
-      label: 'Rows apart',
-      type: 'number',
-      unit: 'mm',
-      least: 1,
-      most: 60,
-      step: 0.5,
-      default: 8,
-      when: (s) => s.lattice !== 'hexagon',
-      help: 'From row to row.',
-    },
-    {
-      name: 'lattice',
-      label: 'Lattice',
-      type: 'choice',
-      choices: [
-        { value: 'square', label: 'one under another' },
-        { value: 'brick', label: 'every second row pushed' },
-        { value: 'hexagon', label: 'as in a honeycomb' },
-      ],
-      default: 'brick',
-      help: 'How rows lie to each other: pushed by half a motif like bricks, or so that all neighbours are as near.',
-    },
-    {
-      name: 'edge',
-      label: 'At the edge',
-      type: 'choice',
-      choices: [
-        { value: 'cut', label: 'cut off' },
-        { value: 'whole', label: 'kept whole' },
-      ],
-      default: 'cut',
-      help: 'Motifs that reach over the edge are cut off there, or left out.',
-    },
-    {
-      name: 'turned',
-      label: 'Turned over',
-      type: 'choice',
-      more: true,
-      choices: [
-        { value: 'none', label: 'none' },
-        { value: 'rows', label: 'every second row' },
-        { value: 'units', label: 'every second motif' },
-      ],
-      default: 'none',
-      help: 'Which motifs lie on the other side of their row.',
-    },
-    {
-      name: 'gap',
-      label: 'Gap in the row',
-      type: 'number',
-      unit: 'mm',
-      least: 0,
-      most: 40,
-      step: 0.5,
-      default: 0,
-      more: true,
-      help: 'Room between one motif and the next; a straight run joins them.',
-    },
-    {
-      name: 'angle',
-      label: 'Turned by',
-      type: 'number',
-      unit: '°',
-      least: -180,
-      most: 180,
-      step: 5,
-      default: 0,
-      more: true,
-      help: 'Direction of the rows.',
-    },
-    { ...lengthSetting, more: true },
-    { ...passesSetting, more: true },
-  ],
+  settings: SETTINGS,
   stitch,
   cover: () => [],
 };

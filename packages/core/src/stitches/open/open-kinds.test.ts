@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { drawn } from '../../../test/draw.ts';
 import { describe, expect, test } from 'vitest';
 import type { PlainOutline, SettingValue } from '../../design/types.ts';
 import { offsetRegion } from '../../geometry/clip.ts';
@@ -31,17 +32,15 @@ function sew(
   });
 }
 
-const shape = (d: string): PlainOutline => ({ kind: 'path', paths: parsePathData(d).paths });
-
 /** Drawn for these tests. */
 const SHAPES: Record<string, PlainOutline> = {
   disc: { kind: 'ellipse', x: 3, y: -2, width: 44, height: 44, turn: 0 },
-  ring: shape('M0 -26A26 26 0 1 1 -0.01 -26Z M4 -10A12 12 0 1 0 4.01 -10Z'),
-  windows: shape('M-30 -22H30V22H-30Z M-24 -16H-8V12H-24Z M10 -14H22V-2H10Z'),
-  hourglass: shape('M-20 -25H20L2.5 0L20 25H-20L-2.5 0Z'),
+  ring: drawn('M0 -26A26 26 0 1 1 -0.01 -26Z M4 -10A12 12 0 1 0 4.01 -10Z'),
+  windows: drawn('M-30 -22H30V22H-30Z M-24 -16H-8V12H-24Z M10 -14H22V-2H10Z'),
+  hourglass: drawn('M-20 -25H20L2.5 0L20 25H-20L-2.5 0Z'),
   star: { kind: 'star', x: 0, y: 0, width: 60, height: 56, corners: 5, inner: 0.5, turn: 10 },
-  lake: shape('M-28 4C-30 -20 -8 -24 0 -12C8 -26 32 -20 28 2C30 22 12 26 2 16C-8 28 -26 24 -28 4Z'),
-  two: shape('M-30 -12H-8V12H-30Z M8 -14H30V14H8Z'),
+  lake: drawn('M-28 4C-30 -20 -8 -24 0 -12C8 -26 32 -20 28 2C30 22 12 26 2 16C-8 28 -26 24 -28 4Z'),
+  two: drawn('M-30 -12H-8V12H-30Z M8 -14H30V14H8Z'),
 };
 
 const points = ({ x, y }: SewnThread): Point[] => x.map((px, i) => ({ x: px, y: y[i] }));
@@ -107,7 +106,7 @@ describe.each(REGION_KINDS)('%s', (kind) => {
 
   test('the same again, and nothing for a shape without room', () => {
     expect(sew(kind, SHAPES.lake)).toEqual(sew(kind, SHAPES.lake));
-    expect(sew(kind, shape('M0 0H0.2V0.2H0Z'))).toEqual([]);
+    expect(sew(kind, drawn('M0 0H0.2V0.2H0Z'))).toEqual([]);
     expect(sew(kind, { kind: 'path', paths: [] })).toEqual([]);
   });
 
@@ -408,7 +407,7 @@ describe('a drawing as a motif', () => {
   const ends = (coords: number[]): number[] => [...coords.slice(0, 2), ...coords.slice(-2)];
 
   test('an open line goes from its begin to its end, whatever its direction', () => {
-    const motif = motifFrom('Hook', shape('M5 5L5 25L15 25'))!;
+    const motif = motifFrom('Hook', drawn('M5 5L5 25L15 25'))!;
     expect(ends(motif.coords)).toEqual([0, 0, 10, 0]);
     const length = (c: number[]): number =>
       c.reduce(
@@ -419,7 +418,7 @@ describe('a drawing as a motif', () => {
   });
 
   test('a closed shape and a drawing of several lines stand on the line', () => {
-    for (const drawing of [shape('M0 0H8V6H0Z'), shape('M0 0L4 8L8 0M4 8L4 14M0 4H8')]) {
+    for (const drawing of [drawn('M0 0H8V6H0Z'), drawn('M0 0L4 8L8 0M4 8L4 14M0 4H8')]) {
       const { coords } = motifFrom('Drawing', drawing)!;
       expect(ends(coords)).toEqual([0, 0, 10, 0]);
       const ys = coords.filter((_, i) => i % 2);
@@ -431,7 +430,7 @@ describe('a drawing as a motif', () => {
 
   test('nothing drawn is no motif', () => {
     expect(motifFrom('Nothing', { kind: 'path', paths: [] })).toBeNull();
-    expect(motifFrom('Ring', shape('M0 0L5 5L0 0'))).toBeNull();
+    expect(motifFrom('Ring', drawn('M0 0L5 5L0 0'))).toBeNull();
   });
 });
 
@@ -459,7 +458,7 @@ describe('sprig', () => {
   });
 
   test('any own drawing can be its leaf, an open line too', () => {
-    const hook = motifFrom('Hook', shape('M0 0L12 0L12 -4'))!;
+    const hook = motifFrom('Hook', drawn('M0 0L12 0L12 -4'))!;
     const own = sew('sprig', SHAPES.lake, { leaf: 'own' }, { motif: hook });
     expect(own[0].x.length).toBeGreaterThan(sew('sprig', SHAPES.lake, { leaf: 'none' })[0].x.length);
   });
@@ -498,7 +497,7 @@ describe('sprig', () => {
   test('a seed grows the same again, another one something else; no room grows nothing', () => {
     expect(sew('sprig', SHAPES.disc)).toEqual(sew('sprig', SHAPES.disc));
     expect(sew('sprig', SHAPES.disc)).not.toEqual(sew('sprig', SHAPES.disc, { seed: 2 }));
-    expect(sew('sprig', shape('M0 0H2V2H0Z'))).toEqual([]);
+    expect(sew('sprig', drawn('M0 0H2V2H0Z'))).toEqual([]);
     expect(sew('sprig', { kind: 'path', paths: [] })).toEqual([]);
   });
 });

@@ -4,7 +4,15 @@ import type { Line } from '../../geometry/polyline.ts';
 import { regionMiddle, type Region } from '../../geometry/region.ts';
 import { outlineRegion } from '../../outlines/region.ts';
 import { sewChords } from '../chords/sew-chords.ts';
-import { lengthSetting, passesSetting, spacingSetting, type StitchInput, type StitchKind } from '../kind.ts';
+import {
+  lengthSetting,
+  passesSetting,
+  spacingSetting,
+  type KindOf,
+  type Setting,
+  type StitchInput,
+  type ValuesOf,
+} from '../kind.ts';
 import type { SewnThread } from '../thread.ts';
 
 /** Rays come in pairs that share a turn about the centre; so many pairs go all the way in. */
@@ -47,33 +55,36 @@ function raysAbout(centre: Point, reach: number, spacing: number): Line[] {
   });
 }
 
-function stitch(input: StitchInput): SewnThread[] {
+const SETTINGS = [
+  spacingSetting({
+    least: 0.4,
+    most: 10,
+    default: 1.5,
+    help: 'How far rays lie apart: from three quarters of this to one and a half of it.',
+  }),
+  passesSetting,
+  { ...lengthSetting, more: true },
+] as const satisfies readonly Setting[];
+type Input = StitchInput<ValuesOf<typeof SETTINGS>>;
+
+function stitch(input: Input): SewnThread[] {
   const { settings } = input;
   const region = outlineRegion(input.outline);
   const centre = input.centre ?? regionMiddle(region);
-  const spacing = settings.spacing as number;
+  const spacing = settings.spacing;
   const lines = raysAbout(centre, reachFrom(region, centre), spacing);
-  const how = { length: settings.length as number, passes: settings.passes as number, spacing: 2 * spacing };
-  return sewChords(region, input, how, () => lines);
+  const chordStitches = { length: settings.length, passes: settings.passes, spacing: 2 * spacing };
+  return sewChords(region, input, chordStitches, () => lines);
 }
 
-export const radial: StitchKind = {
+export const radial: KindOf<typeof SETTINGS> = {
   id: 'radial',
   name: 'Radial',
   summary: 'Rays about a centre; where they crowd, some stop short.',
   sentence: 'Cover this shape with {kind} rays, about {spacing} apart, sewn {passes}, in {thread}.',
   from: () => 'region',
   usesCentre: true,
-  settings: [
-    spacingSetting({
-      least: 0.4,
-      most: 10,
-      default: 1.5,
-      help: 'How far rays lie apart: from three quarters of this to one and a half of it.',
-    }),
-    passesSetting,
-    { ...lengthSetting, more: true },
-  ],
+  settings: SETTINGS,
   stitch,
   cover: () => [],
 };

@@ -6,7 +6,15 @@ import type { Line } from '../../geometry/polyline.ts';
 import { coordsBounds, ringsOf, regionMiddle, type Region } from '../../geometry/region.ts';
 import { outlineRegion } from '../../outlines/region.ts';
 import { sewChords } from '../chords/sew-chords.ts';
-import { lengthSetting, passesSetting, spacingSetting, type StitchInput, type StitchKind } from '../kind.ts';
+import {
+  lengthSetting,
+  passesSetting,
+  spacingSetting,
+  type KindOf,
+  type Setting,
+  type StitchInput,
+  type ValuesOf,
+} from '../kind.ts';
 import type { SewnThread } from '../thread.ts';
 
 /** Lines are bent at places this far apart, in mm. */
@@ -31,18 +39,95 @@ function strengthOf(shape: Region, edge: number): (x: number, y: number) => numb
 /** How far the line through a place (in the lines' own frame) is bent there, in mm; up is negative. */
 type Lift = (u: number, v: number) => number;
 
+const SETTINGS = [
+  spacingSetting({ least: 0.4, most: 10, default: 1.5, help: 'From line to line.' }),
+  {
+    name: 'angle',
+    label: 'Angle',
+    type: 'number',
+    unit: '°',
+    least: -180,
+    most: 180,
+    step: 5,
+    default: 0,
+    help: 'Direction of the lines: 0 is level, 90 upright.',
+  },
+  {
+    name: 'style',
+    label: 'In the shape, lines',
+    type: 'choice',
+    choices: [
+      { value: 'lift', label: 'lift' },
+      { value: 'swell', label: 'swell' },
+      { value: 'ripple', label: 'ripple' },
+    ],
+    default: 'lift',
+    help: 'Lift: all lines step up there. Swell: they spread from its middle. Ripple: they wave there.',
+  },
+  {
+    name: 'height',
+    label: 'Bend',
+    type: 'number',
+    unit: 'mm',
+    least: -10,
+    most: 10,
+    step: 0.1,
+    default: 1,
+    help: 'How far lines are bent; never so far that they meet. A wider edge lets them bend more.',
+  },
+  {
+    name: 'edge',
+    label: 'Edge',
+    type: 'number',
+    unit: 'mm',
+    least: 0.2,
+    most: 20,
+    step: 0.1,
+    default: 2,
+    help: 'The bend grows over this width inside the shape: narrow is crisp, wide is rounded.',
+  },
+  {
+    name: 'wave',
+    label: 'Waves',
+    type: 'number',
+    unit: 'mm',
+    least: 0,
+    most: 10,
+    step: 0.1,
+    default: 0,
+    more: true,
+    help: 'How high all lines wave, inside the shape and around it; 0 keeps them straight.',
+  },
+  {
+    name: 'waveLength',
+    label: 'Wave length',
+    type: 'number',
+    unit: 'mm',
+    least: 2,
+    most: 60,
+    step: 0.5,
+    default: 8,
+    more: true,
+    when: (s) => s.style === 'ripple' || (s.wave as number) > 0,
+    help: 'From crest to crest.',
+  },
+  { ...passesSetting, more: true },
+  { ...lengthSetting, more: true },
+] as const satisfies readonly Setting[];
+type Input = StitchInput<ValuesOf<typeof SETTINGS>>;
+
 function liftOf(
-  input: StitchInput,
+  input: Input,
   shape: Region,
   toCloth: (p: Point) => Point,
   toLevel: (p: Point) => Point,
 ): Lift {
   const { settings } = input;
-  const edge = settings.edge as number;
-  const spacing = settings.spacing as number;
+  const edge = settings.edge;
+  const spacing = settings.spacing;
   const most = Math.max(OF_SPACING * spacing, OF_EDGE * edge);
-  const height = Math.max(-most, Math.min(most, settings.height as number));
-  const wave = Math.max(2, settings.waveLength as number);
+  const height = Math.max(-most, Math.min(most, settings.height));
+  const wave = Math.max(2, settings.waveLength);
   const strength = strengthOf(shape, edge);
   const levelled = shape.map(({ outer }) => {
     const out: number[] = [];
@@ -65,12 +150,12 @@ function liftOf(
   };
 }
 
-function stitch(input: StitchInput): SewnThread[] {
+function stitch(input: Input): SewnThread[] {
   const { settings } = input;
   const region = outlineRegion(input.outline);
   const anchor = regionMiddle(region);
-  const spacing = settings.spacing as number;
-  const angle = settings.angle as number;
+  const spacing = settings.spacing;
+  const angle = settings.angle;
   const [into, back] = [turnBy(angle), turnBy(-angle)];
   const toLevel = (p: Point): Point => into({ x: p.x - anchor.x, y: p.y - anchor.y });
   const toCloth = (p: Point): Point => {
@@ -82,17 +167,17 @@ function stitch(input: StitchInput): SewnThread[] {
     'nonzero',
   );
   const lift = liftOf(input, shape, toCloth, toLevel);
-  const amplitude = settings.wave as number;
-  const waveLength = Math.max(2, settings.waveLength as number);
-  const how = { length: settings.length as number, passes: settings.passes as number, spacing };
-  return sewChords(region, input, how, ({ outer }) => {
+  const amplitude = settings.wave;
+  const waveLength = Math.max(2, settings.waveLength);
+  const chordStitches = { length: settings.length, passes: settings.passes, spacing };
+  return sewChords(region, input, chordStitches, ({ outer }) => {
     const level: number[] = [];
     for (let i = 0; i < outer.length; i += 2) {
       const p = toLevel({ x: outer[i], y: outer[i + 1] });
       level.push(p.x, p.y);
     }
     const b = coordsBounds([level])!;
-    const most = Math.abs(settings.height as number) + amplitude;
+    const most = Math.abs(settings.height) + amplitude;
     const lines: Line[] = [];
     for (let k = Math.ceil((b.minY - most) / spacing - 0.5); (k + 0.5) * spacing < b.maxY + most; k++) {
       const out: number[] = [];
@@ -107,7 +192,7 @@ function stitch(input: StitchInput): SewnThread[] {
   });
 }
 
-export const relief: StitchKind = {
+export const relief: KindOf<typeof SETTINGS> = {
   id: 'relief',
   name: 'Relief lines',
   summary: 'Parallel lines that bend where another shape lies: it is seen only by the bend.',
@@ -115,81 +200,7 @@ export const relief: StitchKind = {
     'Cover this shape with {kind} {spacing} apart at {angle} that {style} by {height} there, in {thread}.',
   from: () => 'region',
   usesRaised: true,
-  settings: [
-    spacingSetting({ least: 0.4, most: 10, default: 1.5, help: 'From line to line.' }),
-    {
-      name: 'angle',
-      label: 'Angle',
-      type: 'number',
-      unit: '°',
-      least: -180,
-      most: 180,
-      step: 5,
-      default: 0,
-      help: 'Direction of the lines: 0 is level, 90 upright.',
-    },
-    {
-      name: 'style',
-      label: 'In the shape, lines',
-      type: 'choice',
-      choices: [
-        { value: 'lift', label: 'lift' },
-        { value: 'swell', label: 'swell' },
-        { value: 'ripple', label: 'ripple' },
-      ],
-      default: 'lift',
-      help: 'Lift: all lines step up there. Swell: they spread from its middle. Ripple: they wave there.',
-    },
-    {
-      name: 'height',
-      label: 'Bend',
-      type: 'number',
-      unit: 'mm',
-      least: -10,
-      most: 10,
-      step: 0.1,
-      default: 1,
-      help: 'How far lines are bent; never so far that they meet. A wider edge lets them bend more.',
-    },
-    {
-      name: 'edge',
-      label: 'Edge',
-      type: 'number',
-      unit: 'mm',
-      least: 0.2,
-      most: 20,
-      step: 0.1,
-      default: 2,
-      help: 'The bend grows over this width inside the shape: narrow is crisp, wide is rounded.',
-    },
-    {
-      name: 'wave',
-      label: 'Waves',
-      type: 'number',
-      unit: 'mm',
-      least: 0,
-      most: 10,
-      step: 0.1,
-      default: 0,
-      more: true,
-      help: 'How high all lines wave, inside the shape and around it; 0 keeps them straight.',
-    },
-    {
-      name: 'waveLength',
-      label: 'Wave length',
-      type: 'number',
-      unit: 'mm',
-      least: 2,
-      most: 60,
-      step: 0.5,
-      default: 8,
-      more: true,
-      when: (s) => s.style === 'ripple' || (s.wave as number) > 0,
-      help: 'From crest to crest.',
-    },
-    { ...passesSetting, more: true },
-    { ...lengthSetting, more: true },
-  ],
+  settings: SETTINGS,
   stitch,
   cover: () => [],
 };

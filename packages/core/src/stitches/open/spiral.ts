@@ -7,7 +7,15 @@ import { outlineRegion } from '../../outlines/region.ts';
 import { cutLines } from '../chords/cut-lines.ts';
 import { sewPieces } from '../chords/sew-chords.ts';
 import { eachPiece } from '../pieces.ts';
-import { lengthSetting, passesSetting, spacingSetting, type StitchInput, type StitchKind } from '../kind.ts';
+import {
+  lengthSetting,
+  passesSetting,
+  spacingSetting,
+  type KindOf,
+  type Setting,
+  type StitchInput,
+  type ValuesOf,
+} from '../kind.ts';
 import type { SewnThread } from '../thread.ts';
 import { reachFrom } from './radial.ts';
 
@@ -28,31 +36,34 @@ function spiralLine(centre: Point, reach: number, spacing: number): Line {
   return { coords: Float64Array.from(out), closed: false };
 }
 
-function stitch(input: StitchInput): SewnThread[] {
+const SETTINGS = [
+  spacingSetting({ least: 0.4, most: 10, default: 2, help: 'From turn to turn.' }),
+  passesSetting,
+  { ...lengthSetting, more: true },
+] as const satisfies readonly Setting[];
+type Input = StitchInput<ValuesOf<typeof SETTINGS>>;
+
+function stitch(input: Input): SewnThread[] {
   const { settings } = input;
   const region = outlineRegion(input.outline);
   const centre = input.centre ?? regionMiddle(region);
-  const spacing = settings.spacing as number;
-  const how = { length: settings.length as number, passes: settings.passes as number, spacing };
+  const spacing = settings.spacing;
+  const chordStitches = { length: settings.length, passes: settings.passes, spacing };
   const line = reversed(spiralLine(centre, reachFrom(region, centre), spacing));
   return eachPiece(region, input, (polygon, from, end) => {
     const rings = ringsOf(polygon);
-    return sewPieces(rings, cutLines([line], new EdgeIndex(rings)), from, end, how);
+    return sewPieces(rings, cutLines([line], new EdgeIndex(rings)), from, end, chordStitches);
   });
 }
 
-export const spiral: StitchKind = {
+export const spiral: KindOf<typeof SETTINGS> = {
   id: 'spiral',
   name: 'Spiral',
   summary: 'One line that winds from the edge to the centre.',
   sentence: 'Cover this shape with a {kind}, {spacing} from turn to turn, sewn {passes}, in {thread}.',
   from: () => 'region',
   usesCentre: true,
-  settings: [
-    spacingSetting({ least: 0.4, most: 10, default: 2, help: 'From turn to turn.' }),
-    passesSetting,
-    { ...lengthSetting, more: true },
-  ],
+  settings: SETTINGS,
   stitch,
   cover: () => [],
 };

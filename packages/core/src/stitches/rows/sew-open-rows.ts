@@ -34,7 +34,7 @@ function tourOf(map: RowMap, from: Point, end?: TourEnd): TourRow[] {
  */
 export function sewOpenRows(
   map: RowMap,
-  how: RowStitches,
+  rowStitches: RowStitches,
   builder: ThreadBuilder,
   entry: Point,
   way: (from: Point, to: Point) => Point[],
@@ -42,22 +42,22 @@ export function sewOpenRows(
 ): void {
   const goal = end && { at: map.toFrame(end.at), firm: end.firm };
   const tour = tourOf(map, map.toFrame(builder.last ?? entry), goal);
-  const turns = tour.map((_, i) => featherBefore(tour, i, map, how.feather));
+  const turns = tour.map((_, i) => featherBefore(tour, i, map, rowStitches.feather));
   tour.forEach(({ span, leftFirst, way: along }, i) => {
     const room = Math.max(0, (span.right - span.left) / 2 - 0.5);
     const [begin, done] = [turns[i], turns[i + 1] ?? 0].map((depth) => Math.min(room, depth));
     const reach = leftFirst
       ? { left: span.left + begin, right: span.right - done }
       : { left: span.left + done, right: span.right - begin };
-    const x = leftFirst ? reach.left - how.compensation : reach.right + how.compensation;
+    const x = leftFirst ? reach.left - rowStitches.compensation : reach.right + rowStitches.compensation;
     const first = map.toCloth({ x, y: span.y });
     if (builder.last) {
       // The way's last point is the row's own end on the edge, which compensation moves a little.
       if (i && along.length)
-        goAlong(turns[i] ? [] : along.slice(0, -1).map(map.toCloth), first, how.longest, builder);
+        goAlong(turns[i] ? [] : along.slice(0, -1).map(map.toCloth), first, rowStitches.longest, builder);
       else sewWay(builder, way(builder.last, first));
     }
-    sewRow(map, span, reach, leftFirst, how, builder);
+    sewRow(map, span, reach, leftFirst, rowStitches, builder);
   });
   if (end?.firm && builder.last) {
     sewWay(builder, way(builder.last, end.at));

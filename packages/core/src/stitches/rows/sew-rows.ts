@@ -194,29 +194,29 @@ export function sewRow(
   span: Span,
   reach: Reach,
   leftFirst: boolean,
-  how: RowStitches,
+  rowStitches: RowStitches,
   builder: ThreadBuilder,
 ): void {
-  const left = reach.left - how.compensation;
-  const right = reach.right + how.compensation;
+  const left = reach.left - rowStitches.compensation;
+  const right = reach.right + rowStitches.compensation;
   const put = (x: number, from: number, to: number, outwards: -1 | 0 | 1 = 0): void => {
     const p = settle(map, x, span.y, from, to, builder, outwards);
-    if (p) builder.add(p.x, p.y, how.part);
+    if (p) builder.add(p.x, p.y, rowStitches.part);
   };
   const width = right - left;
   if (width < ONE_POINT) {
     // In a tip the last needle point must be met: the one before gives way.
     if (!span.above.length || !span.below.length) {
       const tip = map.toCloth({ x: (left + right) / 2, y: span.y });
-      builder.addFirm(tip.x, tip.y, how.part);
+      builder.addFirm(tip.x, tip.y, rowStitches.part);
     } else put((left + right) / 2, -width / 2, width / 2);
     return;
   }
-  const length = Math.min(how.length, how.longest / map.along);
+  const length = Math.min(rowStitches.length, rowStitches.longest / map.along);
   const room = Math.min(END_ROOM, length / 2);
   const xs = closer(
-    [left, ...needlesOf(how.pattern, span.row, left + room, right - room, length), right],
-    (how.longest - SLIDE) / map.along,
+    [left, ...needlesOf(rowStitches.pattern, span.row, left + room, right - room, length), right],
+    (rowStitches.longest - SLIDE) / map.along,
   )
     .flatMap((x, i, all) => (i && !map.frame.straight ? [...bends(map, span.y, all[i - 1], x), x] : [x]))
     .slice(1, -1);
@@ -262,21 +262,23 @@ export const featherAt = (turn: number, section: number, depth: number): number 
   depth > 0 ? depth * seeded(turn * 2741 + section * 7 + 11)() : 0;
 
 /** Sews a section row by row. */
-function sewSection(map: RowMap, choice: Choice, how: RowStitches, builder: ThreadBuilder): Span {
+function sewSection(map: RowMap, choice: Choice, rowStitches: RowStitches, builder: ThreadBuilder): Span {
   const spans = choice.fromTop ? choice.section.spans : choice.section.spans.toReversed();
   let leftFirst = choice.leftFirst;
   spans.forEach((span, i) => {
     const room = Math.max(0, (span.right - span.left) / 2 - 0.5);
-    const [begin, end] = [i, i + 1].map((k) => Math.min(room, featherAt(k, choice.section.id, how.feather)));
+    const [begin, end] = [i, i + 1].map((k) =>
+      Math.min(room, featherAt(k, choice.section.id, rowStitches.feather)),
+    );
     const reach = leftFirst
       ? { left: span.left + begin, right: span.right - end }
       : { left: span.left + end, right: span.right - begin };
     if (i > 0) {
-      const x = leftFirst ? reach.left - how.compensation : reach.right + how.compensation;
+      const x = leftFirst ? reach.left - rowStitches.compensation : reach.right + rowStitches.compensation;
       const from = map.toCloth({ x, y: span.y });
       if (builder.reach(from.x, from.y) > LONG_TURN) sewWay(builder, [builder.last!, from]);
     }
-    sewRow(map, span, reach, leftFirst, how, builder);
+    sewRow(map, span, reach, leftFirst, rowStitches, builder);
     leftFirst = !leftFirst;
   });
   return spans[spans.length - 1];
@@ -310,7 +312,7 @@ function keptForLast(map: RowMap, p: Point): Last {
  */
 export function sewRows(
   map: RowMap,
-  how: RowStitches,
+  rowStitches: RowStitches,
   builder: ThreadBuilder,
   entry: Point,
   way: (from: Point, to: Point) => Point[],
@@ -340,7 +342,7 @@ export function sewRows(
         sewWay(builder, covered ? covered.map(map.toCloth) : way(builder.last, map.toCloth(inside)));
       }
       left.delete(choice.section.id);
-      lastSpan = sewSection(map, choice, how, builder);
+      lastSpan = sewSection(map, choice, rowStitches, builder);
       at = map.toFrame(builder.last ?? entry);
     }
   }

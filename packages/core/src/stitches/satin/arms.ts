@@ -54,6 +54,7 @@ const PLAIN: End = { extend: 0, mitre: null, outer: 1 };
 export class Arm {
   private readonly line: Line;
   private readonly lengths: Float64Array;
+  private readonly length: number; // of the whole arm, in mm
   private readonly angles: Float64Array; // running direction of every segment, unwrapped
   private readonly integral: Float64Array; // of the direction, at every vertex
   private readonly halfAt: HalfWidth;
@@ -67,6 +68,7 @@ export class Arm {
   constructor(coords: Float64Array, halfAt: HalfWidth, before: End, after: End, ring: boolean) {
     this.line = { coords, closed: false };
     this.lengths = arcLengths(this.line);
+    this.length = this.lengths[this.lengths.length - 1];
     this.halfAt = halfAt;
     this.before = before;
     this.after = after;
@@ -90,9 +92,7 @@ export class Arm {
   private get to(): number {
     return this.length + this.after.extend;
   }
-  private get length(): number {
-    return this.lengths.at(-1)!;
-  }
+
   private integralAt(s: number): number {
     if (this.ring) {
       const rounds = Math.floor(s / this.length);

@@ -1,11 +1,11 @@
 // Satin across closed shapes, between two edges, with drawn widths; and its begin and end.
 import fc from 'fast-check';
+import { drawn } from '../../../test/draw.ts';
 import { describe, expect, test } from 'vitest';
 import type { PlainOutline, SettingValue } from '../../design/types.ts';
 import { offsetRegion } from '../../geometry/clip.ts';
 import { insideRegion, polygonArea } from '../../geometry/region.ts';
 import { clothById } from '../../materials/cloths.ts';
-import { parsePathData } from '../../outlines/path-data.ts';
 import { outlineRegion } from '../../outlines/region.ts';
 import { completeSettings, type StitchInput } from '../kind.ts';
 import { Part, type SewnThread } from '../thread.ts';
@@ -14,16 +14,15 @@ import { satin } from './satin.ts';
 import { shortenedBy, splitShares } from './sew-column.ts';
 
 const linen = clothById('linen');
-const shape = (d: string): PlainOutline => ({ kind: 'path', paths: parsePathData(d).paths });
-const BAND = shape('M-30 -2H30V2H-30Z');
-const LETTER_A = shape('M-9 13L-2.5 -13H2.5L9 13H4.5L2.7 6H-2.7L-4.5 13ZM-1.8 2.2H1.8L0 -6Z');
-const CROSS = shape('M-2 -13H2V-2H9V2H2V13H-2V2H-9V-2H-2Z');
-const RING = shape('M10 0A10 10 0 1 1 -10 0A10 10 0 1 1 10 0ZM7 0A7 7 0 1 0 -7 0A7 7 0 1 0 7 0Z');
+const BAND = drawn('M-30 -2H30V2H-30Z');
+const LETTER_A = drawn('M-9 13L-2.5 -13H2.5L9 13H4.5L2.7 6H-2.7L-4.5 13ZM-1.8 2.2H1.8L0 -6Z');
+const CROSS = drawn('M-2 -13H2V-2H9V2H2V13H-2V2H-9V-2H-2Z');
+const RING = drawn('M10 0A10 10 0 1 1 -10 0A10 10 0 1 1 10 0ZM7 0A7 7 0 1 0 -7 0A7 7 0 1 0 7 0Z');
 
 function stitch(
   outline: PlainOutline,
   settings: Record<string, SettingValue> = {},
-  more: Partial<StitchInput> = {},
+  more: Partial<Omit<StitchInput, 'settings'>> = {},
 ): SewnThread[] {
   const recipe = { kind: 'satin', settings: { sides: 'shape', ...settings } };
   const cloth = more.cloth ?? linen;
@@ -111,21 +110,21 @@ describe('across a shape', () => {
   });
 
   test('a tip is sewn as a run, never with stitches too short', () => {
-    const spike = shape('M-25 0L25 -3V3Z');
+    const spike = drawn('M-25 0L25 -3V3Z');
     const [t] = stitch(spike);
     expect(Math.min(...lengthsOf(t))).toBeGreaterThanOrEqual(0.4 - 1e-6);
     expect(Math.min(...t.x)).toBeLessThan(-24);
   });
 
   test('narrower than 1 mm it is a bean run, and says so', () => {
-    const sliver = shape('M-20 -0.3H20V0.3H-20Z');
+    const sliver = drawn('M-20 -0.3H20V0.3H-20Z');
     const [t] = stitch(sliver);
     const runs = lengthsOf(t).filter((l) => l > 1.4).length;
     expect(runs / (t.x.length - 1)).toBeGreaterThan(0.9);
     const settings = completeSettings(satin, { kind: 'satin', settings: { sides: 'shape' } }, linen);
     expect(satin.remarks!({ outline: sliver, cloth: linen, settings })).toEqual(['satin-narrow']);
     expect(satin.remarks!({ outline: BAND, cloth: linen, settings })).toEqual([]);
-    expect(satin.remarks!({ outline: shape('M-20 -5H20V5H-20Z'), cloth: linen, settings })).toEqual([
+    expect(satin.remarks!({ outline: drawn('M-20 -5H20V5H-20Z'), cloth: linen, settings })).toEqual([
       'satin-split',
     ]);
     expect(satin.chosen!({ outline: BAND, cloth: linen, settings })).toEqual({ underlay: 'edge' });
@@ -133,7 +132,7 @@ describe('across a shape', () => {
 
   test('a delicate cloth has no stitch over 5 mm', () => {
     const silk = clothById('silk');
-    const [t] = stitch(shape('M-20 -3.2H20V3.2H-20Z'), {}, { cloth: silk });
+    const [t] = stitch(drawn('M-20 -3.2H20V3.2H-20Z'), {}, { cloth: silk });
     expect(Math.max(...lengthsOf(t))).toBeLessThanOrEqual(5.1);
   });
 
@@ -189,11 +188,11 @@ describe('across a shape', () => {
 });
 
 describe('between two edges', () => {
-  const EDGES = shape('M-20 -3H20M-20 3H20');
+  const EDGES = drawn('M-20 -3H20M-20 3H20');
 
   test('stitches go from edge to edge', () => {
     const [t] = stitch(EDGES, { sides: 'edges', compensation: 0 });
-    expect(covered(shape('M-20 -3H20V3H-20Z'), [t])).toBeGreaterThan(0.995);
+    expect(covered(drawn('M-20 -3H20V3H-20Z'), [t])).toBeGreaterThan(0.995);
     expect(Math.max(...t.y)).toBeLessThanOrEqual(3.05);
   });
 
@@ -249,14 +248,14 @@ describe('between two edges', () => {
   });
 
   test('a single line can’t be one, and says so', () => {
-    expect(stitch(shape('M-20 0H20'), { sides: 'edges' })).toEqual([]);
+    expect(stitch(drawn('M-20 0H20'), { sides: 'edges' })).toEqual([]);
     const settings = completeSettings(satin, { kind: 'satin', settings: { sides: 'edges' } }, linen);
-    expect(satin.remarks!({ outline: shape('M-20 0H20'), cloth: linen, settings })).toEqual(['two-lines']);
+    expect(satin.remarks!({ outline: drawn('M-20 0H20'), cloth: linen, settings })).toEqual(['two-lines']);
   });
 });
 
 describe('along a line', () => {
-  const LINE = shape('M-20 0H20');
+  const LINE = drawn('M-20 0H20');
 
   test('drawn widths swell and taper it', () => {
     const widths = [
@@ -275,7 +274,7 @@ describe('along a line', () => {
 
   test('drawn widths of a closed line count from where it was drawn, wherever it is begun', () => {
     // Its sharpest corner, where a column begins, lies half way round.
-    const drop = shape('M0 -15C14 -15 12 4 0 22C-12 4 -14 -15 0 -15Z');
+    const drop = drawn('M0 -15C14 -15 12 4 0 22C-12 4 -14 -15 0 -15Z');
     const widths = [
       { at: 0, width: 6 },
       { at: 0.5, width: 2 },
@@ -301,7 +300,7 @@ describe('along a line', () => {
   });
 
   test('round corners sweep, mitred ones meet on the bisector', () => {
-    const corner = shape('M-15 15V-15H15');
+    const corner = drawn('M-15 15V-15H15');
     const reach = (corners: string): number => {
       const [t] = stitch(corner, { sides: 'line', width: 4, corners, underlay: 'none', compensation: 0 });
       return Math.max(...t.x.map((x, i) => -x - t.y[i]));

@@ -6,14 +6,21 @@ import type { Cloth, UnderlayWeight } from '../../materials/cloths.ts';
 import { outlineLines } from '../../outlines/flatten.ts';
 import { flattenPath } from '../../outlines/flatten-path.ts';
 import { outlineRegion } from '../../outlines/region.ts';
-import { compensationSetting, densitySetting, numberOf, type StitchInput, type StitchKind } from '../kind.ts';
+import {
+  compensationSetting,
+  densitySetting,
+  type KindOf,
+  type Setting,
+  type StitchInput,
+  type ValuesOf,
+} from '../kind.ts';
 import { run } from '../run.ts';
 import { ThreadBuilder, type SewnThread } from '../thread.ts';
-import { armsOf, type CornerRule } from './arms.ts';
+import { armsOf } from './arms.ts';
 import { Column } from './column.ts';
 import { ladderBetween } from './edges.ts';
-import { halfAlong, type EndRule } from './profile.ts';
-import type { ColumnStitches, SplitRule, Underlay } from './sew-column.ts';
+import { halfAlong } from './profile.ts';
+import type { ColumnStitches, Underlay } from './sew-column.ts';
 import { branchesOf, type Branch } from './shape.ts';
 import { sewBranches } from './tour.ts';
 
@@ -25,22 +32,120 @@ const WIDEST = 7;
 /** Where the column's two edges come from. */
 export type Sides = 'line' | 'edges' | 'shape';
 
-/** Edge lines that the outline offers: two lines are needed for a column between edges. */
-const edgeLines = (input: StitchInput): Line[] => outlineLines(input.outline);
+const SETTINGS = [
+  {
+    name: 'sides',
+    label: 'Column',
+    type: 'choice',
+    choices: [
+      { value: 'line', label: 'along the line' },
+      { value: 'edges', label: 'between two lines' },
+      { value: 'shape', label: 'across the shape' },
+    ],
+    default: 'line',
+    help: 'Where the two edges are: beside the line, at two lines drawn one after the other (steering lines are rungs), or the sides of a closed narrow shape.',
+  },
+  {
+    name: 'width',
+    label: 'Column width',
+    type: 'number',
+    unit: 'mm',
+    least: 0.5,
+    most: 30,
+    step: 0.1,
+    default: 3,
+    when: ({ sides }) => sides === 'line',
+    help: 'How wide the column is; over 7 mm its stitches are split, under 1 mm it is sewn as a bean run.',
+  },
+  {
+    name: 'spacing',
+    label: 'Spacing',
+    type: 'number',
+    unit: 'mm',
+    least: 0.2,
+    most: 1.5,
+    step: 0.05,
+    default: 0.4,
+    help: 'From stitch to stitch along the outer edge.',
+  },
+  {
+    name: 'underlay',
+    label: 'Underlay',
+    type: 'choice',
+    more: true,
+    choices: [
+      { value: 'auto', label: 'by width and cloth' },
+      { value: 'none', label: 'none' },
+      { value: 'centre', label: 'centre run' },
+      { value: 'edge', label: 'edge run' },
+      { value: 'edge-zigzag', label: 'edge run and zigzag' },
+    ],
+    default: 'auto',
+    help: 'Stitches beneath that hold the cloth and lift the satin.',
+  },
+  {
+    name: 'corners',
+    label: 'Corners',
+    type: 'choice',
+    more: true,
+    when: ({ sides }) => sides === 'line',
+    choices: [
+      { value: 'auto', label: 'by angle' },
+      { value: 'mitre', label: 'mitred' },
+      { value: 'cap', label: 'one side runs over' },
+      { value: 'round', label: 'round' },
+    ],
+    default: 'auto',
+    help: 'How corners sharper than 45° are sewn; by angle: mitred up to 110°, beyond that one side runs over.',
+  },
+  {
+    name: 'ends',
+    label: 'Ends',
+    type: 'choice',
+    more: true,
+    when: ({ sides }) => sides === 'line',
+    choices: [
+      { value: 'square', label: 'square' },
+      { value: 'round', label: 'round' },
+      { value: 'point', label: 'pointed' },
+    ],
+    default: 'square',
+    help: 'The shape of the column’s ends.',
+  },
+  {
+    name: 'split',
+    label: 'Split points',
+    type: 'choice',
+    more: true,
+    choices: [
+      { value: 'staggered', label: 'staggered' },
+      { value: 'even', label: 'in lines' },
+      { value: 'random', label: 'at random' },
+    ],
+    default: 'staggered',
+    help: 'Where stitches over 7 mm get a needle point in between.',
+  },
+  densitySetting,
+  compensationSetting('How much wider each side is sewn, against the pull of the thread.'),
+] as const satisfies readonly Setting[];
+type Input = StitchInput<ValuesOf<typeof SETTINGS>>;
 
-function columnAlong(line: Line, input: StitchInput, compensation: number): Column {
+/** Edge lines that the outline offers: two lines are needed for a column between edges. */
+const edgeLines = (input: Input): Line[] => outlineLines(input.outline);
+
+function columnAlong(line: Line, input: Input, compensation: number): Column {
   const { settings, widths } = input;
-  const corners = settings.corners as CornerRule;
-  const half = halfAlong(line, settings.width as number, widths, settings.ends as EndRule);
+  const corners = settings.corners;
+  const half = halfAlong(line, settings.width, widths, settings.ends);
   const base = armsOf(line, half, corners);
   const top = armsOf(line, (s) => half(s) + Math.min(compensation, half(s)), corners);
   return new Column(base.map((arm, i) => ({ base: arm.ladder(false), top: top[i].ladder(true) })));
 }
 
 /** What the outline gives to sew: one list of columns a connected piece. */
-function piecesOf(input: StitchInput): Branch[][] {
-  const compensation = input.settings.compensation as number;
-  const sides = input.settings.sides as Sides;
+function piecesOf(input: Input): Branch[][] {
+  const compensation = input.settings.compensation;
+  const sides = input.settings.sides;
   if (sides === 'shape') return branchesOf(outlineRegion(input.outline), compensation);
   const lines = edgeLines(input);
   if (sides === 'edges') {
@@ -61,8 +166,8 @@ function piecesOf(input: StitchInput): Branch[][] {
 }
 
 /** Which underlay a column of this width gets; `weight` is what the cloth asks for. */
-function underlayFor(choice: string, width: number, weight: UnderlayWeight): Underlay {
-  if (choice !== 'auto') return choice as Underlay;
+function underlayFor(choice: Underlay | 'auto', width: number, weight: UnderlayWeight): Underlay {
+  if (choice !== 'auto') return choice;
   if (weight === 'none') return 'none';
   if (width < 2) return weight === 'heavy' && width >= 1.5 ? 'edge' : 'centre';
   if (width <= 4) return weight === 'heavy' && width > 3 ? 'edge-zigzag' : 'edge';
@@ -71,17 +176,17 @@ function underlayFor(choice: string, width: number, weight: UnderlayWeight): Und
 
 const longestOn = (cloth: Cloth): number => Math.min(WIDEST, cloth.longest ?? WIDEST);
 
-function howFor({ settings, cloth }: StitchInput, width: number): ColumnStitches {
+function columnStitchesFor({ settings, cloth }: Input, width: number): ColumnStitches {
   return {
-    spacing: (settings.spacing as number) / (settings.density as number),
-    underlay: underlayFor(settings.underlay as string, width, cloth.underlay),
+    spacing: settings.spacing / settings.density,
+    underlay: underlayFor(settings.underlay, width, cloth.underlay),
     longest: longestOn(cloth),
-    split: settings.split as SplitRule,
+    split: settings.split,
   };
 }
 
 /** A column too narrow for satin, as a line. */
-function asRun(branches: Branch[], input: StitchInput): SewnThread[] {
+function asRun(branches: Branch[], input: Input): SewnThread[] {
   return branches.flatMap(({ column }) => {
     const points = column.through(0, column.length, 0.5, ({ left, right }) => ({
       x: (left.x + right.x) / 2,
@@ -98,7 +203,7 @@ function asRun(branches: Branch[], input: StitchInput): SewnThread[] {
 
 const widestOf = (branches: Branch[]): number => Math.max(...branches.map(({ column }) => column.widest));
 
-function stitch(input: StitchInput): SewnThread[] {
+function stitch(input: Input): SewnThread[] {
   const threads: SewnThread[] = [];
   let pieces = piecesOf(input);
   let entry = input.start ?? input.entry;
@@ -119,7 +224,7 @@ function stitch(input: StitchInput): SewnThread[] {
         end: last ? input.end : undefined,
         toward: last ? input.toward : undefined,
       };
-      sewBranches(branches, ways, howFor(input, width), builder);
+      sewBranches(branches, ways, columnStitchesFor(input, width), builder);
       if (builder.length >= 2) threads.push(builder.thread);
     }
     const made = threads.at(-1);
@@ -148,17 +253,17 @@ function ladderRegion(column: Column): Region {
   return regionFromRings([ring], 'nonzero');
 }
 
-function cover(input: StitchInput): Region {
+function cover(input: Input): Region {
   const { settings, outline, widths } = input;
   if (settings.sides === 'shape') return outlineRegion(outline);
   if (settings.sides === 'line' && !widths?.length) {
-    const width = settings.width as number;
+    const width = settings.width;
     return width < TOO_NARROW ? [] : bandRegion(outlineLines(outline), width);
   }
   return piecesOf(input).flatMap(([{ column }]) => ladderRegion(column));
 }
 
-export const satin: StitchKind = {
+export const satin: KindOf<typeof SETTINGS> = {
   id: 'satin',
   name: 'Satin',
   summary: 'Smooth stitches to and fro: along a line, between two edges, or across a narrow shape.',
@@ -166,117 +271,26 @@ export const satin: StitchKind = {
   from: ({ sides }) => (sides === 'shape' ? 'region' : 'lines'),
   // A row of a column is one stitch up to 7 mm; where rows end at the edge there is a stitch more.
   estimate({ area, length }, settings) {
-    const spacing = numberOf(settings, 'spacing', 0.4) / numberOf(settings, 'density', 1);
-    if (settings.sides !== 'shape')
-      return ((2 * length) / spacing) * Math.max(1, numberOf(settings, 'width', 3) / 7);
+    const spacing = settings.spacing / (settings.density ?? 1);
+    if (settings.sides !== 'shape') return ((2 * length) / spacing) * Math.max(1, settings.width / 7);
     return area / (spacing * 3) + length / Math.max(spacing, 2);
   },
   band: true,
-  reach: ({ width }, widths = []) => Math.max(width as number, ...widths.map((w) => w.width)) / 2,
+  lineWidth: ({ sides, width }) => (sides === 'line' ? width : null),
+  unsuited({ underlay }, { id, weave }) {
+    if (id === 'quilt') return 'presses-flat';
+    return weave === 'knit' && underlay === 'none' ? 'no-underlay' : null;
+  },
+  reach: ({ width }, widths = []) => Math.max(width, ...widths.map((w) => w.width)) / 2,
   guided: ({ sides }) =>
     sides === 'edges' ? 'Lines drawn across the column are rungs: stitches lie along them.' : null,
-  settings: [
-    {
-      name: 'sides',
-      label: 'Column',
-      type: 'choice',
-      choices: [
-        { value: 'line', label: 'along the line' },
-        { value: 'edges', label: 'between two lines' },
-        { value: 'shape', label: 'across the shape' },
-      ],
-      default: 'line',
-      help: 'Where the two edges are: beside the line, at two lines drawn one after the other (guide lines are rungs), or the sides of a closed narrow shape.',
-    },
-    {
-      name: 'width',
-      label: 'Column width',
-      type: 'number',
-      unit: 'mm',
-      least: 0.5,
-      most: 30,
-      step: 0.1,
-      default: 3,
-      when: ({ sides }) => sides === 'line',
-      help: 'How wide the column is; over 7 mm its stitches are split, under 1 mm it is sewn as a bean run.',
-    },
-    {
-      name: 'spacing',
-      label: 'Spacing',
-      type: 'number',
-      unit: 'mm',
-      least: 0.2,
-      most: 1.5,
-      step: 0.05,
-      default: 0.4,
-      help: 'From stitch to stitch along the outer edge.',
-    },
-    {
-      name: 'underlay',
-      label: 'Underlay',
-      type: 'choice',
-      more: true,
-      choices: [
-        { value: 'auto', label: 'by width and cloth' },
-        { value: 'none', label: 'none' },
-        { value: 'centre', label: 'centre run' },
-        { value: 'edge', label: 'edge run' },
-        { value: 'edge-zigzag', label: 'edge run and zigzag' },
-      ],
-      default: 'auto',
-      help: 'Stitches beneath that hold the cloth and lift the satin.',
-    },
-    {
-      name: 'corners',
-      label: 'Corners',
-      type: 'choice',
-      more: true,
-      when: ({ sides }) => sides === 'line',
-      choices: [
-        { value: 'auto', label: 'by angle' },
-        { value: 'mitre', label: 'mitred' },
-        { value: 'cap', label: 'one side runs over' },
-        { value: 'round', label: 'round' },
-      ],
-      default: 'auto',
-      help: 'How corners sharper than 45° are sewn; by angle: mitred up to 110°, beyond that one side runs over.',
-    },
-    {
-      name: 'ends',
-      label: 'Ends',
-      type: 'choice',
-      more: true,
-      when: ({ sides }) => sides === 'line',
-      choices: [
-        { value: 'square', label: 'square' },
-        { value: 'round', label: 'round' },
-        { value: 'point', label: 'pointed' },
-      ],
-      default: 'square',
-      help: 'The shape of the column’s ends.',
-    },
-    {
-      name: 'split',
-      label: 'Split points',
-      type: 'choice',
-      more: true,
-      choices: [
-        { value: 'staggered', label: 'staggered' },
-        { value: 'even', label: 'in lines' },
-        { value: 'random', label: 'at random' },
-      ],
-      default: 'staggered',
-      help: 'Where stitches over 7 mm get a needle point in between.',
-    },
-    densitySetting,
-    compensationSetting('How much wider each side is sewn, against the pull of the thread.'),
-  ],
+  settings: SETTINGS,
   stitch,
   cover,
   chosen: (input) => {
     const widths = piecesOf(input).map(widestOf);
-    const width = widths.length ? Math.max(...widths) : (input.settings.width as number);
-    return { underlay: underlayFor(input.settings.underlay as string, width, input.cloth.underlay) };
+    const width = widths.length ? Math.max(...widths) : input.settings.width;
+    return { underlay: underlayFor(input.settings.underlay, width, input.cloth.underlay) };
   },
   remarks: (input) => {
     const widths = piecesOf(input).map(widestOf);

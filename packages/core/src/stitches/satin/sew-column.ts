@@ -47,10 +47,16 @@ export function splitShares(width: number, longest: number, rule: SplitRule, ind
 }
 
 /** Sews to a place; a stitch longer than the limit is split. */
-function sewTo(builder: ThreadBuilder, p: Point, how: ColumnStitches, part: PartCode, index: number): void {
+function sewTo(
+  builder: ThreadBuilder,
+  p: Point,
+  columnStitches: ColumnStitches,
+  part: PartCode,
+  index: number,
+): void {
   const from = builder.last;
   if (from)
-    for (const t of splitShares(distance(from, p), how.longest, how.split, index))
+    for (const t of splitShares(distance(from, p), columnStitches.longest, columnStitches.split, index))
       builder.add(from.x + (p.x - from.x) * t, from.y + (p.y - from.y) * t, part);
   builder.add(p.x, p.y, part);
 }
@@ -74,11 +80,16 @@ export function shortenedBy(spacing: number, share: number, turn: number): numbe
 }
 
 /** Stitches to and fro over one stretch; `index` counts them through the whole column, and is given back. */
-function sewStretch(stretch: Stretch, how: ColumnStitches, builder: ThreadBuilder, index: number): number {
+function sewStretch(
+  stretch: Stretch,
+  columnStitches: ColumnStitches,
+  builder: ThreadBuilder,
+  index: number,
+): number {
   const { base, top } = stretch.piece;
   const scale = base.length > 0 ? top.length / base.length : 1;
   const [a, b] = [stretch.from * scale, stretch.to * scale];
-  const steps = Math.max(1, Math.round(Math.abs(b - a) / (how.spacing / 2)));
+  const steps = Math.max(1, Math.round(Math.abs(b - a) / (columnStitches.spacing / 2)));
   let lastOnRun: Point | null = null;
   for (let k = 0; k <= steps; k++) {
     const place = a + ((b - a) * k) / steps;
@@ -97,9 +108,9 @@ function sewStretch(stretch: Stretch, how: ColumnStitches, builder: ThreadBuilde
     lastOnRun = null;
     const side = index % 2 ? 'left' : 'right';
     const { side: inner, share } = top.inner(place);
-    const out = side === inner ? shortenedBy(how.spacing, share, index >> 1) : 0;
+    const out = side === inner ? shortenedBy(columnStitches.spacing, share, index >> 1) : 0;
     const p = out ? lerp(rung[side], rung[side === 'left' ? 'right' : 'left'], out) : rung[side];
-    sewTo(builder, p, how, Part.top, index);
+    sewTo(builder, p, columnStitches, Part.top, index);
     index++;
   }
   return index;
@@ -110,11 +121,12 @@ export function sewAcross(
   column: Column,
   from: number,
   to: number,
-  how: ColumnStitches,
+  columnStitches: ColumnStitches,
   builder: ThreadBuilder,
 ): void {
   let index = 0;
-  for (const stretch of column.stretches(from, to)) index = sewStretch(stretch, how, builder, index);
+  for (const stretch of column.stretches(from, to))
+    index = sewStretch(stretch, columnStitches, builder, index);
 }
 
 /** A run along the column, as `pick` chooses its place on each rung. */
@@ -144,12 +156,18 @@ export function runMiddle(column: Column, from: number, to: number, builder: Thr
   runAlong(column, clear(from), clear(to), middle, builder);
 }
 
-function zigzag(column: Column, from: number, to: number, how: ColumnStitches, builder: ThreadBuilder): void {
+function zigzag(
+  column: Column,
+  from: number,
+  to: number,
+  columnStitches: ColumnStitches,
+  builder: ThreadBuilder,
+): void {
   const points = column.through(from, to, 1.5, (rung) => rung.left);
   const other = column.through(from, to, 1.5, (rung) => rung.right);
   points.forEach((left, k) => {
     const p = insetOn({ left, right: other[k] }, k % 2 ? 'left' : 'right', UNDERLAY_INSET);
-    sewTo(builder, p, how, Part.underlay, k);
+    sewTo(builder, p, columnStitches, Part.underlay, k);
   });
 }
 
@@ -161,7 +179,7 @@ export function sewUnderlay(
   column: Column,
   from: number,
   to: number,
-  how: ColumnStitches,
+  columnStitches: ColumnStitches,
   builder: ThreadBuilder,
   across: boolean,
 ): void {
@@ -172,17 +190,17 @@ export function sewUnderlay(
     (rung: Rung): Point =>
       insetOn(rung, side, UNDERLAY_INSET);
   const room = column.widest > 2 * UNDERLAY_INSET + 0.6;
-  if (how.underlay === 'none') return across ? runMiddle(column, a, b, builder) : undefined;
-  if (how.underlay === 'centre' || !room) {
+  if (columnStitches.underlay === 'none') return across ? runMiddle(column, a, b, builder) : undefined;
+  if (columnStitches.underlay === 'centre' || !room) {
     runMiddle(column, a, b, builder);
     if (!across) runMiddle(column, b, a, builder);
     return;
   }
   runAlong(column, a, b, edge('left'), builder);
   runAlong(column, b, a, edge('right'), builder);
-  if (how.underlay === 'edge-zigzag') {
-    zigzag(column, a, b, how, builder);
-    if (!across) zigzag(column, b, a, how, builder);
+  if (columnStitches.underlay === 'edge-zigzag') {
+    zigzag(column, a, b, columnStitches, builder);
+    if (!across) zigzag(column, b, a, columnStitches, builder);
   } else if (across) runMiddle(column, a, b, builder);
 }
 
@@ -198,14 +216,14 @@ export function sewColumn(
   column: Column,
   from: number,
   to: number,
-  how: ColumnStitches,
+  columnStitches: ColumnStitches,
   builder: ThreadBuilder,
 ): void {
   const { length, ring } = column;
   if (ring) {
     if (Math.abs(from - to) > AT_END) runMiddle(column, from, to, builder);
-    sewUnderlay(column, to, to + length, how, builder, false);
-    sewAcross(column, to, to + length + Math.min(OVERLAP, length / 4), how, builder);
+    sewUnderlay(column, to, to + length, columnStitches, builder, false);
+    sewAcross(column, to, to + length + Math.min(OVERLAP, length / 4), columnStitches, builder);
     return;
   }
   const end = to < AT_END ? 0 : to > length - AT_END ? length : to;
@@ -213,14 +231,14 @@ export function sewColumn(
   const far = end > length / 2 ? 0 : length;
   const other = length - far;
   const direct = Math.abs(from - other) < AT_END && end === other;
-  if (direct) sewUnderlay(column, other, far, how, builder, true);
+  if (direct) sewUnderlay(column, other, far, columnStitches, builder, true);
   else {
     if (Math.abs(from - far) > AT_END) runMiddle(column, from, far, builder);
-    sewUnderlay(column, far, other, how, builder, false);
+    sewUnderlay(column, far, other, columnStitches, builder, false);
   }
   const over = end === other ? 0 : Math.min(OVERLAP / 2, length / 8) * Math.sign(other - far);
-  sewAcross(column, far, end + over, how, builder);
+  sewAcross(column, far, end + over, columnStitches, builder);
   if (end === other) return;
   runMiddle(column, end + over, other, builder);
-  sewAcross(column, other, end, how, builder);
+  sewAcross(column, other, end, columnStitches, builder);
 }

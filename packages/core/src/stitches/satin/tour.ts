@@ -41,13 +41,18 @@ const rank = ({ column, meets }: Branch): number =>
 class Tour {
   private readonly branches: readonly Branch[];
   private readonly children: Child[][];
-  private readonly how: ColumnStitches;
+  private readonly columnStitches: ColumnStitches;
   private readonly builder: ThreadBuilder;
 
-  constructor(branches: readonly Branch[], root: number, how: ColumnStitches, builder: ThreadBuilder) {
+  constructor(
+    branches: readonly Branch[],
+    root: number,
+    columnStitches: ColumnStitches,
+    builder: ThreadBuilder,
+  ) {
     this.branches = branches;
     this.children = childrenFrom(branches, root);
-    this.how = how;
+    this.columnStitches = columnStitches;
     this.builder = builder;
   }
 
@@ -66,8 +71,8 @@ class Tour {
       this.sew(child.branch, child.entry);
     }
     runMiddle(column, at, to, this.builder);
-    sewUnderlay(column, to, from, this.how, this.builder, false);
-    sewAcross(column, to, from + over, this.how, this.builder);
+    sewUnderlay(column, to, from, this.columnStitches, this.builder, false);
+    sewAcross(column, to, from + over, this.columnStitches, this.builder);
   }
 
   /** All columns that hang on one, itself included. */
@@ -99,7 +104,7 @@ class Tour {
     const { column } = this.branches[i];
     const { length } = column;
     if (!this.children[i].length && (column.ring || entry <= 0 || entry >= length))
-      return sewColumn(column, entry, entry, this.how, this.builder);
+      return sewColumn(column, entry, entry, this.columnStitches, this.builder);
     if (column.ring) {
       // Once round bare, with all that hangs on it, then once round stitched.
       const hanging = this.children[i].sort(
@@ -114,7 +119,7 @@ class Tour {
         this.sew(child.branch, child.entry);
       }
       runMiddle(column, at, entry + length, this.builder);
-      return sewColumn(column, entry, entry, this.how, this.builder);
+      return sewColumn(column, entry, entry, this.columnStitches, this.builder);
     }
     const far = entry > length / 2 ? 0 : length;
     const near = length - far;
@@ -136,13 +141,13 @@ export interface Ways {
 }
 
 /** A single column: begun at the end that is nearer, ended at the other one unless that is far out of the way. */
-function sewOne(column: Column, ways: Ways, how: ColumnStitches, builder: ThreadBuilder): void {
+function sewOne(column: Column, ways: Ways, columnStitches: ColumnStitches, builder: ThreadBuilder): void {
   const { length, ring } = column;
   const from = ways.start ?? ways.entry;
   if (ring) {
     const join = ways.end ?? ways.start ?? ways.entry ?? ways.toward;
     const to = join ? column.nearest(join) : 0;
-    return sewColumn(column, ways.start ? column.nearest(ways.start) : to, to, how, builder);
+    return sewColumn(column, ways.start ? column.nearest(ways.start) : to, to, columnStitches, builder);
   }
   const gap = (place: number, p: Point | undefined): number => (p ? distance(column.at(place), p) : 0);
   // Both ends as begin and end, the usual way first: from one end to the other.
@@ -154,7 +159,7 @@ function sewOne(column: Column, ways: Ways, how: ColumnStitches, builder: Thread
   ].map(([a, b]) => ({ a, b, cost: gap(a, from) + gap(b, ways.toward) + (a === b ? RETURN * length : 0) }));
   const best = choices.reduce((x, y) => (y.cost < x.cost - 1e-9 ? y : x));
   const begin = ways.start ? column.nearest(ways.start) : best.a;
-  sewColumn(column, begin, ways.end ? column.nearest(ways.end) : best.b, how, builder);
+  sewColumn(column, begin, ways.end ? column.nearest(ways.end) : best.b, columnStitches, builder);
 }
 
 /** What ending where it began costs a column, as a share of its length: one more run beneath it. */
@@ -164,10 +169,10 @@ const RETURN = 0.3;
 export function sewBranches(
   branches: readonly Branch[],
   ways: Ways,
-  how: ColumnStitches,
+  columnStitches: ColumnStitches,
   builder: ThreadBuilder,
 ): void {
-  if (branches.length === 1) return sewOne(branches[0].column, ways, how, builder);
+  if (branches.length === 1) return sewOne(branches[0].column, ways, columnStitches, builder);
   const indexes = branches.map((_, i) => i);
   const nearestTo = (p: Point): number =>
     indexes.reduce((a, b) => (gapTo(branches[b], p) < gapTo(branches[a], p) ? b : a));
@@ -190,7 +195,7 @@ export function sewBranches(
   if (ways.start && distance(ways.start, column.at(entry)) > 0.6) {
     runThrough(branches, nearestTo(ways.start), ways.start, root, entry, builder);
   }
-  new Tour(branches, root, how, builder).sew(root, entry);
+  new Tour(branches, root, columnStitches, builder).sew(root, entry);
 }
 
 const gapTo = ({ column }: Branch, p: Point): number => distance(p, column.at(column.nearest(p)));

@@ -8,8 +8,10 @@ import {
   lengthSetting,
   passesSetting,
   spacingSetting,
+  type KindOf,
+  type Setting,
   type StitchInput,
-  type StitchKind,
+  type ValuesOf,
 } from '../../kind.ts';
 import { runPoints } from '../../run-points.ts';
 import { Part, ThreadBuilder, type SewnThread } from '../../thread.ts';
@@ -30,9 +32,27 @@ function smoothed({ coords }: Line, rounds: number): Line {
 /** So many rounds round corners by about two thirds of a spacing: points lie a fifth of one apart. */
 const ROUNDS = 24;
 
-function stitch(input: StitchInput): SewnThread[] {
+const SETTINGS = [
+  spacingSetting({ least: 0.4, most: 8, default: 1.5, help: 'From line to line.' }),
+  {
+    name: 'corners',
+    label: 'Corners',
+    type: 'choice',
+    choices: [
+      { value: 'kept', label: 'kept' },
+      { value: 'smoothed', label: 'smoothed' },
+    ],
+    default: 'kept',
+    help: 'Whether lines turn sharply where the outline does, or swing round.',
+  },
+  passesSetting,
+  { ...lengthSetting, more: true },
+] as const satisfies readonly Setting[];
+type Input = StitchInput<ValuesOf<typeof SETTINGS>>;
+
+function stitch(input: Input): SewnThread[] {
   const { settings, guideLines, start, end } = input;
-  const spacing = settings.spacing as number;
+  const spacing = settings.spacing;
   const guides = (guideLines ?? []).map((path) => flattenPath(path)).filter((l) => l.coords.length >= 4);
   const region = cutByGuides(outlineRegion(input.outline), guides, spacing);
   return eachPiece(region, input, (polygon, from) => {
@@ -40,39 +60,24 @@ function stitch(input: StitchInput): SewnThread[] {
     const wound = windRings(rings, ringTree(rings, spacing), spacing, start ?? end ?? from);
     if (!wound) return [];
     const line = settings.corners === 'smoothed' ? smoothed(wound, ROUNDS) : wound;
-    const points = runPoints(line, settings.length as number);
+    const points = runPoints(line, settings.length);
     // The line begins at the edge: one that has to end there is sewn the other way round.
     if (end && !start) points.reverse();
     const builder = new ThreadBuilder();
     builder.addLine(points, Part.top);
-    return builder.length > 1 ? [repeated(builder.thread, settings.passes as number)] : [];
+    return builder.length > 1 ? [repeated(builder.thread, settings.passes)] : [];
   });
 }
 
-export const contour: StitchKind = {
+export const contour: KindOf<typeof SETTINGS> = {
   id: 'contour',
   name: 'Contour',
-  summary: 'Lines that repeat the outline inward, as one thread; guide lines steer them.',
+  summary: 'Lines that repeat the outline inward, as one thread; steering lines lead them.',
   sentence:
     'Cover this shape with {kind} lines {spacing} apart, corners {corners}, sewn {passes}, in {thread}.',
   from: () => 'region',
   guided: () => 'Lines repeat what is drawn in the shape as they repeat its edge.',
-  settings: [
-    spacingSetting({ least: 0.4, most: 8, default: 1.5, help: 'From line to line.' }),
-    {
-      name: 'corners',
-      label: 'Corners',
-      type: 'choice',
-      choices: [
-        { value: 'kept', label: 'kept' },
-        { value: 'smoothed', label: 'smoothed' },
-      ],
-      default: 'kept',
-      help: 'Whether lines turn sharply where the outline does, or swing round.',
-    },
-    passesSetting,
-    { ...lengthSetting, more: true },
-  ],
+  settings: SETTINGS,
   stitch,
   cover: () => [],
 };

@@ -26,6 +26,8 @@ export interface Neighbours {
 
 /** Points on rings lie so close together, as a share of the spacing. */
 const FINE = 0.2;
+/** Every so manieth point of a ring is asked which ring lies beside it. */
+const BESIDE = 5;
 /** Rings shorter than this share of the spacing are left out. */
 const LEAST_RING = 1.2;
 /** The first ring never lies nearer to the edge than this, in mm. */
@@ -99,12 +101,13 @@ export function ringTree(rings: readonly LevelRing[], spacing: number): Neighbou
   rings.forEach((ring, i) => (byLevel[ring.level] ??= []).push(i));
   for (let level = 1; level < byLevel.length; level++) {
     const above = byLevel[level - 1] ?? [];
-    const index = new EdgeIndex(above.map((i) => rings[i].points));
+    const index =
+      above.length === 1 ? rings[above[0]].edges : new EdgeIndex(above.map((i) => rings[i].points));
     for (const b of byLevel[level] ?? []) {
       // How many of its points lie next to each ring above: the most are the best neighbours.
       const beside = new Map<number, number>();
       const { points } = rings[b];
-      for (let i = 0; i < points.length; i += 4) {
+      for (let i = 0; i < points.length; i += 2 * BESIDE) {
         const near = index.nearest(points[i], points[i + 1], 1.15 * spacing);
         if (near) beside.set(near.ring, (beside.get(near.ring) ?? 0) + 1);
       }

@@ -17,6 +17,8 @@ const LONGEST_SLIDE = 14;
 const TRIED = 16;
 /** Of a long chain, about so many slides are looked at each time. */
 const LOOKED_AT = 6;
+/** A slide that is only looked at has every so manieth point. */
+const ROUGHLY = 3;
 /** A neck is so wide, in spacings. */
 const NECK = 0.9;
 
@@ -93,17 +95,20 @@ function besideOf(outer: LevelRing, inner: LevelRing, k: number, spacing: number
   return known[i];
 }
 
-/** Goes back along the inner ring from where it is met, as long as the outer one runs beside it. */
-function slideInto(outer: LevelRing, inner: LevelRing, to: number, spacing: number): Slide {
+/**
+ * Goes back along the inner ring from where it is met, as long as the outer one runs beside it, `stride` points at a
+ * time.
+ */
+function slideInto(outer: LevelRing, inner: LevelRing, to: number, spacing: number, stride = 1): Slide {
   const longest = Math.min(SLIDE * inner.length, SLIDE * outer.length, LONGEST_SLIDE * spacing);
   const pairs: { q: Point; p: Point; outerAt: number; innerAt: number }[] = [];
   let gone = 0;
   let from = nearestPoint(outer, at(inner, to));
   let step = outer.edges.nearest(at(inner, to).x, at(inner, to).y, 1e6)!.at;
-  for (let k = 0; gone <= longest && k < count(inner) - 1; k++) {
+  for (let k = 0; gone <= longest && k < count(inner) - 1; k += stride) {
     const q = at(inner, to - k);
     if (k) {
-      const before = at(inner, to - k + 1);
+      const before = at(inner, to - k + stride);
       const d = Math.hypot(q.x - before.x, q.y - before.y);
       const near = besideOf(outer, inner, to - k, spacing);
       // Where the outer ring has a lobe of its own, the rings part: the slide ends before it.
@@ -131,28 +136,37 @@ function slideInto(outer: LevelRing, inner: LevelRing, to: number, spacing: numb
 
 /** The rings as a web of points, each linked to two others; it is cut and joined until it is one line. */
 class Web {
-  readonly xy: number[] = [];
+  private xy: Float64Array;
   /** Two neighbours a point; −1 where the line ends. */
-  readonly links: number[] = [];
+  private links: Int32Array;
+  private count = 0;
   /** Number of each ring's first point. */
   readonly first: number[] = [];
 
   constructor(rings: readonly LevelRing[]) {
+    // Room for the ways from ring to ring, too: each has fewer points than the ring that it leads to.
+    const room = 2 * rings.reduce((sum, { points }) => sum + points.length, 0);
+    this.xy = new Float64Array(room);
+    this.links = new Int32Array(room);
     for (const { points } of rings) {
-      const from = this.links.length / 2;
-      const n = points.length / 2;
+      const from = this.count;
+      const last = from + points.length / 2 - 1;
       this.first.push(from);
-      for (let i = 0; i < n; i++) {
-        this.xy.push(points[2 * i], points[2 * i + 1]);
-        this.links.push(from + ((i + n - 1) % n), from + ((i + 1) % n));
+      this.xy.set(points, 2 * from);
+      for (let i = from; i <= last; i++) {
+        this.links[2 * i] = i === from ? last : i - 1;
+        this.links[2 * i + 1] = i === last ? from : i + 1;
       }
+      this.count = last + 1;
     }
   }
 
   add(p: Point): number {
-    this.xy.push(p.x, p.y);
-    this.links.push(-1, -1);
-    return this.links.length / 2 - 1;
+    const i = this.count++;
+    this.xy[2 * i] = p.x;
+    this.xy[2 * i + 1] = p.y;
+    this.links[2 * i] = this.links[2 * i + 1] = -1;
+    return i;
   }
 
   linked(a: number, b: number): boolean {
@@ -194,19 +208,22 @@ class Web {
   }
 
   /** The line that begins at a point, or, closed, goes once round from it. */
-  lineFrom(start: number): { coords: number[]; closed: boolean } {
-    const coords: number[] = [];
+  lineFrom(start: number): Line {
+    const coords = new Float64Array(2 * this.count);
+    let n = 0;
     let before = -1;
     let p = start;
-    let left = this.xy.length / 2;
+    let left = this.count;
     do {
-      coords.push(this.xy[2 * p], this.xy[2 * p + 1]);
-      const [l, r] = [this.links[2 * p], this.links[2 * p + 1]];
+      coords[n++] = this.xy[2 * p];
+      coords[n++] = this.xy[2 * p + 1];
+      const l = this.links[2 * p];
+      const r = this.links[2 * p + 1];
       const next = l >= 0 && l !== before ? l : r !== before ? r : -1;
       before = p;
       p = next;
     } while (p >= 0 && p !== start && --left > 0);
-    return { coords, closed: p === start };
+    return { coords: coords.slice(0, n), closed: p === start };
   }
 
   distance(a: number, b: number): number {
@@ -264,8 +281,8 @@ function bestLast(
     const begin = at(rings[chain[0]], met[0]);
     let cost = from ? Math.hypot(begin.x - from.x, begin.y - from.y) / (4 * spacing) : 0;
     for (let i = 0; i + 1 < chain.length; i += stride) {
-      const { way } = slideInto(rings[chain[i]], rings[chain[i + 1]], met[i + 1], spacing);
-      cost += stride * (3 / way.length + BENT * turnOf(way));
+      const { way } = slideInto(rings[chain[i]], rings[chain[i + 1]], met[i + 1], spacing, ROUGHLY);
+      cost += stride * (3 / (ROUGHLY * way.length) + BENT * turnOf(way));
     }
     if (cost < best.cost) best = { cost, last };
   }
@@ -427,6 +444,5 @@ export function windRings(
       more = true;
     }
   }
-  const { coords } = web.lineFrom(begin);
-  return { coords: Float64Array.from(coords), closed: false };
+  return { ...web.lineFrom(begin), closed: false };
 }

@@ -59,7 +59,7 @@ export interface Dress {
 }
 
 /** Ornaments for the stem: blossoms at the tips first, then leaves by turns to both sides. */
-export function dress(twigs: readonly Twig[], edges: EdgeIndex, how: Dress): Ornament[] {
+export function dress(twigs: readonly Twig[], edges: EdgeIndex, ornamentRules: Dress): Ornament[] {
   const taken = new PointCells<Point>(ROOM);
   const child = new Int32Array(twigs.length).fill(-1);
   const isTip = twigs.map(() => true);
@@ -101,12 +101,14 @@ export function dress(twigs: readonly Twig[], edges: EdgeIndex, how: Dress): Orn
   };
   twigs.forEach((t, i) => {
     if (!isTip[i] || t.parent < 0) return;
-    const drawing = how.blossom ?? how.leaf;
+    const drawing = ornamentRules.blossom ?? ornamentRules.leaf;
     if (!drawing) return;
-    const largest = how.blossom ? 1.15 : 1;
-    SIZES.some((k) => place(i, drawing, heading(i), k * largest * how.size, !!how.blossom));
+    const largest = ornamentRules.blossom ? 1.15 : 1;
+    SIZES.some((k) =>
+      place(i, drawing, heading(i), k * largest * ornamentRules.size, !!ornamentRules.blossom),
+    );
   });
-  const { leaf } = how;
+  const { leaf } = ornamentRules;
   if (!leaf) return out;
   const gone = new Float64Array(twigs.length);
   const sides = new Int8Array(twigs.length).fill(1);
@@ -114,11 +116,11 @@ export function dress(twigs: readonly Twig[], edges: EdgeIndex, how: Dress): Orn
     if (t.parent < 0) return;
     gone[i] = gone[t.parent] + Math.hypot(t.x - twigs[t.parent].x, t.y - twigs[t.parent].y);
     sides[i] = sides[t.parent];
-    if (isTip[i] || gone[i] < how.every / 2) return;
-    const grown = how.size * (0.85 + 0.15 * how.random());
+    if (isTip[i] || gone[i] < ornamentRules.every / 2) return;
+    const grown = ornamentRules.size * (0.85 + 0.15 * ornamentRules.random());
     const placed = SIZES.some((k) =>
       LEANS.some((lean) => {
-        const angle = heading(i) + (sides[i] * (lean + 12 * (how.random() - 0.5)) * Math.PI) / 180;
+        const angle = heading(i) + (sides[i] * (lean + 12 * (ornamentRules.random() - 0.5)) * Math.PI) / 180;
         return place(i, leaf, angle, k * grown, false);
       }),
     );

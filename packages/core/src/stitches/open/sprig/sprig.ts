@@ -7,7 +7,14 @@ import { ringsOf, type Polygon } from '../../../geometry/region.ts';
 import { flattenPath } from '../../../outlines/flatten-path.ts';
 import { outlineRegion } from '../../../outlines/region.ts';
 import { eachPiece } from '../../pieces.ts';
-import { lengthSetting, numberOf, seedSetting, type StitchInput, type StitchKind } from '../../kind.ts';
+import {
+  lengthSetting,
+  seedSetting,
+  type KindOf,
+  type Setting,
+  type StitchInput,
+  type ValuesOf,
+} from '../../kind.ts';
 import { MOTIF_UNITS, OWN_MOTIF, unitCoords } from '../../motifs.ts';
 import { runPoints } from '../../run-points.ts';
 import { Part, ThreadBuilder, type PartCode, type SewnThread } from '../../thread.ts';
@@ -21,14 +28,95 @@ const MARGIN = 1.2;
 /** The stem waves once in so many distances between branches. */
 const WAVE = 3.2;
 
+/** Motifs that stand on the line: their stroke comes back to where it leaves it. */
+const STANDING = MOTIF_UNITS.filter((u) => stands(unitCoords(u.id)));
+const standingChoices = STANDING.map(({ id, name }) => ({ value: id, label: name.toLowerCase() }));
+
+const SETTINGS = [
+  {
+    name: 'leaf',
+    label: 'Leaves',
+    type: 'choice',
+    choices: [
+      ...standingChoices,
+      { value: OWN_MOTIF, label: 'one of your own' },
+      { value: 'none', label: 'none' },
+    ],
+    default: 'willow',
+    help: 'What stands along the stems.',
+  },
+  {
+    name: 'blossom',
+    label: 'Blossoms',
+    type: 'choice',
+    choices: [
+      ...standingChoices,
+      { value: OWN_MOTIF, label: 'one of your own' },
+      { value: 'none', label: 'none' },
+    ],
+    default: 'daisy',
+    help: 'What stands at the tips.',
+  },
+  {
+    name: 'size',
+    label: 'Leaf length',
+    type: 'number',
+    unit: 'mm',
+    least: 2,
+    most: 30,
+    step: 0.5,
+    default: 5,
+    help: 'The longest that leaves grow; where there is less room they are smaller.',
+  },
+  {
+    name: 'density',
+    label: 'Branches apart',
+    type: 'number',
+    unit: 'mm',
+    least: 4,
+    most: 40,
+    step: 0.5,
+    default: 9,
+    help: 'How far branches keep from each other.',
+  },
+  {
+    name: 'curl',
+    label: 'Curl',
+    type: 'number',
+    unit: '×',
+    least: 0,
+    most: 1,
+    step: 0.1,
+    default: 0.5,
+    help: 'How much stems wave and bend to a side; 0 grows straight.',
+  },
+  seedSetting,
+  {
+    name: 'parts',
+    label: 'What is sewn',
+    type: 'choice',
+    more: true,
+    choices: [
+      { value: 'all', label: 'all of it' },
+      { value: 'stem', label: 'the stems' },
+      { value: 'leaves', label: 'the leaves' },
+      { value: 'blossoms', label: 'the blossoms' },
+    ],
+    default: 'all',
+    help: 'For threads of their own: copies of the object, one for each part. Sew the stems last: they cover the ways between leaves.',
+  },
+  { ...lengthSetting, default: 2, more: true },
+] as const satisfies readonly Setting[];
+type Input = StitchInput<ValuesOf<typeof SETTINGS>>;
+
 /** The first stem: the guide line inside the piece, or the way through its middle, waving as it is told to. */
 function stemOf(
   polygon: Polygon,
   edges: EdgeIndex,
-  { guideLines, settings, start }: StitchInput,
+  { guideLines, settings, start }: Input,
   from: Point | undefined,
 ): Point[] {
-  const apart = settings.density as number;
+  const apart = settings.density;
   const step = 0.2 * apart;
   const guide = (guideLines ?? [])
     .map((path) => flattenPath(path).coords)
@@ -47,9 +135,7 @@ function stemOf(
     const d = Math.hypot(b.x - a.x, b.y - a.y) || 1;
     // A drawn guide line is kept to; the waves begin and end on the way.
     const room = edges.nearest(p.x, p.y, 2 * apart)?.distance ?? 2 * apart;
-    const high = guide
-      ? 0
-      : (settings.curl as number) * Math.min(0.45 * apart, 0.4 * Math.max(0, room - MARGIN));
+    const high = guide ? 0 : settings.curl * Math.min(0.45 * apart, 0.4 * Math.max(0, room - MARGIN));
     const off =
       high * Math.sin((2 * Math.PI * s) / (WAVE * apart)) * Math.min(1, s / apart, (total - s) / apart);
     const q = { x: p.x - ((b.y - a.y) / d) * off, y: p.y + ((b.x - a.x) / d) * off };
@@ -114,121 +200,49 @@ function sewTree(
   return builder.thread;
 }
 
-function stitch(input: StitchInput): SewnThread[] {
+function stitch(input: Input): SewnThread[] {
   const { settings, motif } = input;
-  const apart = settings.density as number;
-  const size = settings.size as number;
+  const apart = settings.density;
+  const size = settings.size;
   const standing = (name: string) => (name === 'none' ? null : standingFrom(unitCoords(name, motif)));
   return eachPiece(outlineRegion(input.outline), input, (polygon, from) => {
-    const random = seeded(settings.seed as number);
+    const random = seeded(settings.seed);
     const edges = new EdgeIndex(ringsOf(polygon));
     const stem = stemOf(polygon, edges, input, from);
     if (stem.length < 2) return [];
     const places = scatter(polygon, 0.55 * apart, 0.5 * apart, random);
-    const curl = 0.5 * (settings.curl as number);
+    const curl = 0.5 * settings.curl;
     const grown = smoothTwigs(grow(stem, places, edges, { apart, curl, margin: MARGIN, random }), 3);
     const ornaments = dress(grown, edges, {
-      leaf: standing(settings.leaf as string),
-      blossom: standing(settings.blossom as string),
+      leaf: standing(settings.leaf),
+      blossom: standing(settings.blossom),
       size,
       every: Math.max(1.5, 0.45 * size),
       random,
     });
-    const thread = sewTree(grown, ornaments, settings.parts as Wanted, settings.length as number);
+    const thread = sewTree(grown, ornaments, settings.parts, settings.length);
     return thread.x.length > 2 ? [thread] : [];
   });
 }
 
-/** Motifs that stand on the line: their stroke comes back to where it leaves it. */
-const STANDING = MOTIF_UNITS.filter((u) => stands(unitCoords(u.id)));
-const standingChoices = STANDING.map(({ id, name }) => ({ value: id, label: name.toLowerCase() }));
-
-export const sprig: StitchKind = {
+export const sprig: KindOf<typeof SETTINGS> = {
   id: 'sprig',
   name: 'Sprig',
   summary: 'A stem that grows through the shape, branches, and carries leaves and blossoms.',
   sentence:
     'Let a {kind} grow in this shape, branches {density} apart, with {leaf} and {blossom}, in {thread}.',
   from: () => 'region',
+  apart: ({ parts }) =>
+    parts === 'all'
+      ? {
+          stays: { parts: 'stem' },
+          others: ['leaves', 'blossoms'].map((name) => ({ name, settings: { parts: name } })),
+        }
+      : null,
   guided: () => 'The stem grows along the first line drawn in the shape.',
   estimate: ({ area }, settings) =>
-    (area / numberOf(settings, 'density', 9) ** 2) *
-    (10 + (8 * numberOf(settings, 'size', 5)) / numberOf(settings, 'length', 4)),
-  settings: [
-    {
-      name: 'leaf',
-      label: 'Leaves',
-      type: 'choice',
-      choices: [
-        ...standingChoices,
-        { value: OWN_MOTIF, label: 'one of your own' },
-        { value: 'none', label: 'none' },
-      ],
-      default: 'willow',
-      help: 'What stands along the stems.',
-    },
-    {
-      name: 'blossom',
-      label: 'Blossoms',
-      type: 'choice',
-      choices: [
-        ...standingChoices,
-        { value: OWN_MOTIF, label: 'one of your own' },
-        { value: 'none', label: 'none' },
-      ],
-      default: 'daisy',
-      help: 'What stands at the tips.',
-    },
-    {
-      name: 'size',
-      label: 'Leaf length',
-      type: 'number',
-      unit: 'mm',
-      least: 2,
-      most: 30,
-      step: 0.5,
-      default: 5,
-      help: 'The longest that leaves grow; where there is less room they are smaller.',
-    },
-    {
-      name: 'density',
-      label: 'Branches apart',
-      type: 'number',
-      unit: 'mm',
-      least: 4,
-      most: 40,
-      step: 0.5,
-      default: 9,
-      help: 'How far branches keep from each other.',
-    },
-    {
-      name: 'curl',
-      label: 'Curl',
-      type: 'number',
-      unit: '×',
-      least: 0,
-      most: 1,
-      step: 0.1,
-      default: 0.5,
-      help: 'How much stems wave and bend to a side; 0 grows straight.',
-    },
-    seedSetting,
-    {
-      name: 'parts',
-      label: 'What is sewn',
-      type: 'choice',
-      more: true,
-      choices: [
-        { value: 'all', label: 'all of it' },
-        { value: 'stem', label: 'the stems' },
-        { value: 'leaves', label: 'the leaves' },
-        { value: 'blossoms', label: 'the blossoms' },
-      ],
-      default: 'all',
-      help: 'For threads of their own: copies of the object, one for each part. Sew the stems last: they cover the ways between leaves.',
-    },
-    { ...lengthSetting, default: 2, more: true },
-  ],
+    (area / settings.density ** 2) * (10 + (8 * settings.size) / settings.length),
+  settings: SETTINGS,
   stitch,
   cover: () => [],
 };

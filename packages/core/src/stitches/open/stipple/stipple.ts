@@ -12,8 +12,10 @@ import {
   passesSetting,
   seedSetting,
   spacingSetting,
+  type KindOf,
+  type Setting,
   type StitchInput,
-  type StitchKind,
+  type ValuesOf,
 } from '../../kind.ts';
 import { runPoints } from '../../run-points.ts';
 import { Part, ThreadBuilder, type SewnThread } from '../../thread.ts';
@@ -126,56 +128,59 @@ function straightened(line: readonly Point[], tolerance: number): Point[] {
   return line.filter((_, i) => keep[i]);
 }
 
-function stitch(input: StitchInput): SewnThread[] {
+const SETTINGS = [
+  {
+    name: 'style',
+    label: 'Line',
+    type: 'choice',
+    choices: [
+      { value: 'curved', label: 'curved' },
+      { value: 'angular', label: 'angular' },
+    ],
+    default: 'curved',
+    help: 'Whether the line swings or turns sharply.',
+  },
+  spacingSetting({
+    least: 1.5,
+    most: 12,
+    default: 3,
+    help: 'From one pass of the line to the next, about; half of it is kept from the edge.',
+  }),
+  passesSetting,
+  { ...lengthSetting, more: true },
+  seedSetting,
+] as const satisfies readonly Setting[];
+type Input = StitchInput<ValuesOf<typeof SETTINGS>>;
+
+function stitch(input: Input): SewnThread[] {
   const { settings, start, end } = input;
-  const spacing = settings.spacing as number;
+  const spacing = settings.spacing;
   return eachPiece(outlineRegion(input.outline), input, (polygon, from) => {
     const apart = start && end && distance(start, end) > BESIDE * spacing;
-    const made = stippleLine(polygon, spacing, settings.seed as number, apart ? [start, end] : undefined);
+    const made = stippleLine(polygon, spacing, settings.seed, apart ? [start, end] : undefined);
     if (!made || made.points.length < 4) return [];
     const line = made.closed ? opened(made.points, start ?? end ?? from, OPEN * spacing) : made.points;
     const bent = settings.style === 'angular' ? straightened(line, ANGULAR * spacing) : curved(line);
     const coords = Float64Array.from(bent.flatMap((p) => [p.x, p.y]));
     const builder = new ThreadBuilder();
-    builder.addLine(runPoints({ coords, closed: false }, settings.length as number), Part.top);
+    builder.addLine(runPoints({ coords, closed: false }, settings.length), Part.top);
     const { x, y } = builder.thread;
     const needle = uncrossed(
       x.map((px, i) => ({ x: px, y: y[i] })),
-      settings.length as number,
+      settings.length,
     );
     needle.forEach((p, i) => ([x[i], y[i]] = [p.x, p.y]));
-    return builder.length > 1 ? [repeated(builder.thread, settings.passes as number)] : [];
+    return builder.length > 1 ? [repeated(builder.thread, settings.passes)] : [];
   });
 }
 
-export const stipple: StitchKind = {
+export const stipple: KindOf<typeof SETTINGS> = {
   id: 'stipple',
   name: 'Stipple',
   summary: 'One line that wanders over the whole shape and never crosses itself.',
   sentence: 'Cover this shape with {kind}, {style}, {spacing} from pass to pass, sewn {passes}, in {thread}.',
   from: () => 'region',
-  settings: [
-    {
-      name: 'style',
-      label: 'Line',
-      type: 'choice',
-      choices: [
-        { value: 'curved', label: 'curved' },
-        { value: 'angular', label: 'angular' },
-      ],
-      default: 'curved',
-      help: 'Whether the line swings or turns sharply.',
-    },
-    spacingSetting({
-      least: 1.5,
-      most: 12,
-      default: 3,
-      help: 'From one pass of the line to the next, about; half of it is kept from the edge.',
-    }),
-    passesSetting,
-    { ...lengthSetting, more: true },
-    seedSetting,
-  ],
+  settings: SETTINGS,
   stitch,
   cover: () => [],
 };

@@ -1,8 +1,15 @@
-// Motif run: a small unit repeated along a line, a whole number of times, bent with it.
+// Motif line: a small unit repeated along a line, a whole number of times, bent with it.
 import type { Point } from '../geometry/points.ts';
 import { arcLengths, pointAt, withoutRepeats, type Line } from '../geometry/polyline.ts';
 import { outlineLines } from '../outlines/flatten.ts';
-import { lengthSetting, numberOf, passesSetting, type StitchInput, type StitchKind } from './kind.ts';
+import {
+  lengthSetting,
+  passesSetting,
+  type KindOf,
+  type Setting,
+  type StitchInput,
+  type ValuesOf,
+} from './kind.ts';
 import { motifSetting, unitCoords, UNIT_SIZE } from './motifs.ts';
 import { inGoodOrder } from './order.ts';
 import { withPasses } from './run.ts';
@@ -93,16 +100,69 @@ function pointsAlong(line: Line, units: Units, corners: CornerRule): Point[] {
   return out;
 }
 
-function stitch({ outline, settings, entry, start, end, toward, motif }: StitchInput): SewnThread[] {
+const SETTINGS = [
+  motifSetting,
+  {
+    name: 'size',
+    label: 'Unit length',
+    type: 'number',
+    unit: 'mm',
+    least: 2,
+    most: 60,
+    step: 0.5,
+    default: 8,
+    help: 'How long each unit is along the line; drawn out or in a little, so that a whole number fits.',
+  },
+  {
+    name: 'height',
+    label: 'Unit height',
+    type: 'number',
+    unit: '×',
+    least: 0.2,
+    most: 4,
+    step: 0.1,
+    default: 1,
+    help: 'How tall units are, as a share of how they are drawn.',
+  },
+  {
+    name: 'sides',
+    label: 'Sides',
+    type: 'choice',
+    choices: [
+      { value: 'one', label: 'on one side' },
+      { value: 'both', label: 'on both by turns' },
+    ],
+    default: 'one',
+    help: 'Whether every second unit lies on the other side of the line.',
+  },
+  {
+    name: 'corners',
+    label: 'At corners',
+    type: 'choice',
+    more: true,
+    choices: [
+      { value: 'stop', label: 'stop and begin again' },
+      { value: 'bend', label: 'bend round' },
+      { value: 'miss', label: 'leave one out' },
+    ],
+    default: 'stop',
+    help: 'What happens where the line turns sharply.',
+  },
+  { ...lengthSetting, more: true },
+  { ...passesSetting, more: true },
+] as const satisfies readonly Setting[];
+type Input = StitchInput<ValuesOf<typeof SETTINGS>>;
+
+function stitch({ outline, settings, entry, start, end, toward, motif }: Input): SewnThread[] {
   const units: Units = {
-    unit: unitCoords(settings.unit as string, motif),
-    size: settings.size as number,
-    height: settings.height as number,
+    unit: unitCoords(settings.unit, motif),
+    size: settings.size,
+    height: settings.height,
     alternate: settings.sides === 'both',
   };
   const threads: SewnThread[] = [];
   for (const line of inGoodOrder(outlineLines(outline), start ?? entry, end ?? toward)) {
-    const points = pointsAlong(line, units, settings.corners as CornerRule);
+    const points = pointsAlong(line, units, settings.corners);
     const coords = withoutRepeats(
       points.flatMap((p) => [p.x, p.y]),
       false,
@@ -110,83 +170,31 @@ function stitch({ outline, settings, entry, start, end, toward, motif }: StitchI
     );
     if (coords.length < 4) continue;
     const builder = new ThreadBuilder();
-    builder.addLine(runPoints({ coords, closed: false }, settings.length as number), Part.top);
+    builder.addLine(runPoints({ coords, closed: false }, settings.length), Part.top);
     if (builder.length < 2) continue;
     const { x, y } = builder.thread;
     const sewn = withPasses(
       x.map((px, i) => ({ x: px, y: y[i] })),
-      settings.passes as number,
+      settings.passes,
     );
     threads.push({ x: sewn.map((p) => p.x), y: sewn.map((p) => p.y), part: sewn.map(() => Part.top) });
   }
   return threads;
 }
 
-export const motifRun: StitchKind = {
-  id: 'motif-run',
-  name: 'Motif run',
+export const motifLine: KindOf<typeof SETTINGS> = {
+  id: 'motif-line',
+  name: 'Motif line',
   summary: 'A small drawing repeated along the line, a whole number of times.',
   sentence: 'Sew along this line as {kind}, {unit} {size} long, in {thread}.',
   from: () => 'lines',
   crosses: true,
-  reach: ({ size }) => (size as number) / 2,
+  reach: ({ size }) => size / 2,
   estimate({ length }, settings) {
-    const size = numberOf(settings, 'size', 8);
-    return (
-      (length / size) * (6 + (3 * size) / numberOf(settings, 'length', 4)) * numberOf(settings, 'passes', 1)
-    );
+    const size = settings.size;
+    return (length / size) * (6 + (3 * size) / settings.length) * settings.passes;
   },
-  settings: [
-    motifSetting,
-    {
-      name: 'size',
-      label: 'Unit length',
-      type: 'number',
-      unit: 'mm',
-      least: 2,
-      most: 60,
-      step: 0.5,
-      default: 8,
-      help: 'How long each unit is along the line; drawn out or in a little, so that a whole number fits.',
-    },
-    {
-      name: 'height',
-      label: 'Unit height',
-      type: 'number',
-      unit: '×',
-      least: 0.2,
-      most: 4,
-      step: 0.1,
-      default: 1,
-      help: 'How tall units are, as a share of how they are drawn.',
-    },
-    {
-      name: 'sides',
-      label: 'Sides',
-      type: 'choice',
-      choices: [
-        { value: 'one', label: 'on one side' },
-        { value: 'both', label: 'on both by turns' },
-      ],
-      default: 'one',
-      help: 'Whether every second unit lies on the other side of the line.',
-    },
-    {
-      name: 'corners',
-      label: 'At corners',
-      type: 'choice',
-      more: true,
-      choices: [
-        { value: 'stop', label: 'stop and begin again' },
-        { value: 'bend', label: 'bend round' },
-        { value: 'miss', label: 'leave one out' },
-      ],
-      default: 'stop',
-      help: 'What happens where the line turns sharply.',
-    },
-    { ...lengthSetting, more: true },
-    { ...passesSetting, more: true },
-  ],
+  settings: SETTINGS,
   stitch,
   cover: () => [],
 };

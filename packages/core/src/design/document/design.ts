@@ -1,0 +1,101 @@
+// The document as a whole, and its JSON Schema.
+import { Type, type TSchema } from 'typebox';
+import { CLOTHS } from '../../materials/cloths.ts';
+import { HOOP_LIMITS } from '../../materials/hoops.ts';
+import { DESIGN_LIMITS } from '../limits.ts';
+import type { Item } from '../types.ts';
+import { DESIGN_VERSION } from '../version.ts';
+import * as objects from './objects.ts';
+import * as outlines from './outlines.ts';
+import {
+  byKind,
+  colour,
+  coordinate,
+  defined,
+  exactly,
+  flag,
+  list,
+  name,
+  note,
+  number,
+  oneOf,
+  perhaps,
+  picture,
+  share,
+  text,
+  word,
+} from './parts.ts';
+
+const hoopSide = number(HOOP_LIMITS.least, HOOP_LIMITS.most);
+
+/** A line to draw by: upright at x, or level at y, in mm. */
+export const guide = exactly({ axis: word('x', 'y'), at: coordinate });
+
+/** A picture to draw over. It is never stitched. */
+export const referencePicture = exactly({
+  name,
+  /** The picture itself, as a data: URL of a PNG, JPEG or WebP. */
+  data: picture,
+  ...outlines.box.properties,
+  /** How strongly it shows, 0 to 1. */
+  strength: share,
+  locked: flag,
+  visible: flag,
+});
+
+/** A finding that stays ignored, by its key, with the person's reason. */
+export const ignoredFinding = exactly({ key: text(400, 1), note });
+
+export const design = exactly({
+  format: Type.Literal('rosehip-design'),
+  version: Type.Literal(DESIGN_VERSION),
+  name,
+  /** Inner size in mm; turning a hoop swaps its sides. */
+  hoop: exactly({ name: text(60, 1), width: hoopSide, height: hoopSide }),
+  cloth: exactly({ kind: word<string>(...CLOTHS.map((c) => c.id)), colour }),
+  /** Id of the thread chart. */
+  chart: Type.String({ pattern: '^[a-z0-9-]{1,40}$' }),
+  guides: perhaps(list(guide, 500)),
+  picture: perhaps(referencePicture),
+  /** Findings that the person has seen and does not mind. */
+  ignored: perhaps(list(ignoredFinding, 2000)),
+  /** In sewing order. */
+  objects: list(defined<Item>('item'), DESIGN_LIMITS.objects),
+});
+
+/** What the document takes from the tables of rooms above. */
+export interface DocumentTables {
+  /** Ids of the ready shapes. */
+  shapes: readonly string[];
+  /** The schema of each kind's recipe. */
+  recipes: readonly (readonly [kind: string, schema: TSchema])[];
+}
+
+/** The JSON Schema of design files. */
+export const designSchema = ({ shapes, recipes }: DocumentTables) => ({
+  $schema: 'http://json-schema.org/draft-07/schema#',
+  $id: `rosehip-design-${DESIGN_VERSION}`,
+  title: `Rosehip design, version ${DESIGN_VERSION}`,
+  description: 'Lengths in millimetres, y down, origin at the middle of the hoop; objects in sewing order.',
+  ...design,
+  definitions: {
+    pathPoint: outlines.pathPoint,
+    path: outlines.path,
+    outline: oneOf(
+      outlines.pathOutline,
+      outlines.rectangle,
+      outlines.ellipse,
+      outlines.polygon,
+      outlines.star,
+      outlines.spiral,
+      outlines.ready(shapes),
+      outlines.combine,
+      outlines.cut,
+      outlines.surround,
+      outlines.band,
+      outlines.edge,
+    ),
+    recipe: byKind(recipes),
+    item: oneOf(objects.object, objects.stitches, objects.group),
+  },
+});

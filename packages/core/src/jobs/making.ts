@@ -1,0 +1,327 @@
+// What can be made of what is selected, as one table: interface, finder and workers know these jobs by their ids.
+import type { Design } from '../design/types.ts';
+import {
+  combineJob,
+  cropJob,
+  edgeJob,
+  embossJob,
+  holesJob,
+  setUnsewnJob,
+  splitJob,
+  sprigPartsJob,
+} from './combine.ts';
+import type { Job } from './job.ts';
+import { compoundJob, partsJob, plainJob } from './plain.ts';
+import { repeatJob } from './repeat.ts';
+import { stitchesJob } from './set-as-stitches.ts';
+import {
+  appliqueJob,
+  AROUND,
+  borderJob,
+  echoesJob,
+  knockdownJob,
+  patchEdgeJob,
+  stippleAroundJob,
+  surroundJob,
+  type AppliqueOptions,
+} from './surround.ts';
+
+/** What a person wants of it. */
+export type Purpose = 'around' | 'repeat' | 'combine' | 'cut' | 'change' | 'keep';
+
+export const PURPOSES: readonly { id: Purpose; title: string }[] = [
+  { id: 'around', title: 'Go around it' },
+  { id: 'repeat', title: 'Repeat it' },
+  { id: 'combine', title: 'Combine it with another' },
+  { id: 'cut', title: 'Cut it' },
+  { id: 'change', title: 'Change its shape' },
+  { id: 'keep', title: 'Keep it or let it go' },
+];
+
+export interface Making {
+  id: string;
+  purpose: Purpose;
+  /** What stands on its button. */
+  label: string;
+  /** What it does to the cloth, as a sentence. */
+  help: string;
+  /** Other words that it is looked for by. */
+  words: string;
+  /** At least so many things must be selected. */
+  least: number;
+  /** Throws JobError with what it needs. */
+  job(design: Design, ids: readonly string[]): Job;
+}
+
+/** How an appliqué is first made. */
+const FIRST_APPLIQUE: AppliqueOptions = {
+  tack: 'run',
+  cover: 'satin',
+  patch: { print: 'stars', colour: '#3f6c8f' },
+};
+
+export const MAKINGS: readonly Making[] = [
+  {
+    id: 'border',
+    purpose: 'around',
+    label: 'Border',
+    help: 'A satin border that follows.',
+    words: 'frame edge outline around satin rim',
+    least: 1,
+    job: (design, ids) => borderJob(design, ids),
+  },
+  {
+    id: 'echoes',
+    purpose: 'around',
+    label: 'Echoes',
+    help: 'Three lines that repeat the outline.',
+    words: 'echo lines around rings ripples quilting',
+    least: 1,
+    job: echoesJob,
+  },
+  {
+    id: 'outline-around',
+    purpose: 'around',
+    label: 'Surround',
+    help: 'A live outline at a distance, to be stitched in any way.',
+    words: 'offset distance outline around',
+    least: 1,
+    job: (design, ids) => surroundJob(design, ids, { ...AROUND }),
+  },
+  {
+    id: 'stipple-around',
+    purpose: 'around',
+    label: 'Stipple around',
+    help: 'Within the hoop, or within the one selected shape that holds all others.',
+    words: 'quilt quilting background meander behind',
+    least: 1,
+    job: stippleAroundJob,
+  },
+  {
+    id: 'knockdown',
+    purpose: 'around',
+    label: 'Knockdown',
+    help: 'A light grid beneath, sewn first in the colour of the cloth: it holds loops and pile down.',
+    words: 'towel fleece nap mesh pile',
+    least: 1,
+    job: knockdownJob,
+  },
+  {
+    id: 'patch-edge',
+    purpose: 'around',
+    label: 'Patch edge',
+    help: 'Wide satin at which a patch is cut out.',
+    words: 'badge emblem overlock patch',
+    least: 1,
+    job: patchEdgeJob,
+  },
+  {
+    id: 'applique',
+    purpose: 'around',
+    label: 'Appliqué',
+    help: 'Placement, tack-down and cover of the closed shapes, with the stops between.',
+    words: 'applique fabric cloth laid on placement tack-down cover raw edge',
+    least: 1,
+    job: (design, ids) => appliqueJob(design, ids, FIRST_APPLIQUE),
+  },
+  {
+    id: 'circle-repeat',
+    purpose: 'repeat',
+    label: 'Circle repeat',
+    help: 'Live copies about a centre.',
+    words: 'copies round wreath ring mandala rotate copy',
+    least: 1,
+    job: (design, ids) => repeatJob(design, ids, 'circle'),
+  },
+  {
+    id: 'row-repeat',
+    purpose: 'repeat',
+    label: 'Row repeat',
+    help: 'Live copies in a row.',
+    words: 'copies line array copy',
+    least: 1,
+    job: (design, ids) => repeatJob(design, ids, 'row'),
+  },
+  {
+    id: 'grid-repeat',
+    purpose: 'repeat',
+    label: 'Grid repeat',
+    help: 'Live copies in rows and columns.',
+    words: 'copies tiles columns brick array copy',
+    least: 1,
+    job: (design, ids) => repeatJob(design, ids, 'grid'),
+  },
+  {
+    id: 'path-repeat',
+    purpose: 'repeat',
+    label: 'Path repeat',
+    help: 'Live copies along a line: select the line last.',
+    words: 'copies along line garland copy',
+    least: 2,
+    job: (design, ids) => repeatJob(design, ids, 'path'),
+  },
+  {
+    id: 'unite',
+    purpose: 'combine',
+    label: 'Unite',
+    help: 'One shape of all; it follows them.',
+    words: 'union merge weld join add together',
+    least: 2,
+    job: (design, ids) => combineJob(design, ids, 'unite'),
+  },
+  {
+    id: 'subtract',
+    purpose: 'combine',
+    label: 'Subtract',
+    help: 'The first sewn, less the others.',
+    words: 'difference cut away minus hole',
+    least: 2,
+    job: (design, ids) => combineJob(design, ids, 'subtract'),
+  },
+  {
+    id: 'leave-room',
+    purpose: 'combine',
+    label: 'Leave room',
+    help: 'The first sewn, less the others, which stay sewn: no lump beneath them.',
+    words: 'cut out beneath overlap remove under',
+    least: 2,
+    job: (design, ids) => combineJob(design, ids, 'subtract', true),
+  },
+  {
+    id: 'intersect',
+    purpose: 'combine',
+    label: 'Intersect',
+    help: 'What they share.',
+    words: 'common overlap inside both',
+    least: 2,
+    job: (design, ids) => combineJob(design, ids, 'intersect'),
+  },
+  {
+    id: 'one-shape',
+    purpose: 'combine',
+    label: 'One shape',
+    help: 'Several outlines as one; overlaps are holes.',
+    words: 'compound path combine holes',
+    least: 2,
+    job: compoundJob,
+  },
+  {
+    id: 'split',
+    purpose: 'cut',
+    label: 'Split',
+    help: 'The first sewn, parted along the others.',
+    words: 'divide knife cut part',
+    least: 2,
+    job: splitJob,
+  },
+  {
+    id: 'lines-inside',
+    purpose: 'cut',
+    label: 'Lines inside',
+    help: 'The first sewn, as lines, where the others cover it.',
+    words: 'crop clip trim lines',
+    least: 2,
+    job: (design, ids) => cropJob(design, ids, 'inside'),
+  },
+  {
+    id: 'lines-outside',
+    purpose: 'cut',
+    label: 'Lines outside',
+    help: 'The first sewn, as lines, where the others don’t cover it.',
+    words: 'crop clip trim lines',
+    least: 2,
+    job: (design, ids) => cropJob(design, ids, 'outside'),
+  },
+  {
+    id: 'pieces',
+    purpose: 'cut',
+    label: 'Separate pieces',
+    help: 'Every separate piece, or line, as an object.',
+    words: 'split apart break pieces',
+    least: 1,
+    job: partsJob,
+  },
+  {
+    id: 'holes',
+    purpose: 'cut',
+    label: 'Holes as shapes',
+    help: 'Every hole as a shape.',
+    words: 'holes counters inside',
+    least: 1,
+    job: (design, ids) => holesJob(design, ids, 'holes'),
+  },
+  {
+    id: 'sprig-parts',
+    purpose: 'cut',
+    label: 'Sprig in parts',
+    help: 'Leaves, blossoms and stems of a sprig as objects that can have threads of their own.',
+    words: 'leaves blossoms stems colours apart',
+    least: 1,
+    job: sprigPartsJob,
+  },
+  {
+    id: 'edge-line',
+    purpose: 'change',
+    label: 'Edge line',
+    help: 'The edge as a line of its own, which follows the shape.',
+    words: 'outline contour stroke line',
+    least: 1,
+    job: edgeJob,
+  },
+  {
+    id: 'fill-holes',
+    purpose: 'change',
+    label: 'Fill holes',
+    help: 'The shape without its holes.',
+    words: 'close holes solid',
+    least: 1,
+    job: (design, ids) => holesJob(design, ids, 'outer'),
+  },
+  {
+    id: 'emboss',
+    purpose: 'change',
+    label: 'Emboss',
+    help: 'Two light grids and a satin rim, which follow the shape.',
+    words: 'raised pressed relief towelling fleece pile',
+    least: 1,
+    job: embossJob,
+  },
+  {
+    id: 'plain-shape',
+    purpose: 'keep',
+    label: 'Make plain',
+    help: 'Ends what is live: points of its own.',
+    words: 'expand flatten convert outlines points',
+    least: 1,
+    job: plainJob,
+  },
+  {
+    id: 'plain-stitches',
+    purpose: 'keep',
+    label: 'Make plain stitches',
+    help: 'The stitches as they are now; the outline goes.',
+    words: 'convert stitches flatten needle points',
+    least: 1,
+    job: stitchesJob,
+  },
+  {
+    id: 'leave-unsewn',
+    purpose: 'keep',
+    label: 'Leave unsewn',
+    help: 'Only a shape for others; not sewn.',
+    words: 'helper construction hide stitches',
+    least: 1,
+    job: (design, ids) => setUnsewnJob(design, ids, true),
+  },
+  {
+    id: 'sew-it',
+    purpose: 'keep',
+    label: 'Sew it',
+    help: 'Sewn like any other object.',
+    words: 'sew again stitch',
+    least: 1,
+    job: (design, ids) => setUnsewnJob(design, ids, false),
+  },
+];
+
+export const making = (id: string): Making => MAKINGS.find((one) => one.id === id)!;
