@@ -1,5 +1,5 @@
 // `rosehip check`: counts, size and time, and what the checks found.
-import { figuresOf, findingsOf, sewDesign, threadByCode } from '@rosehip/core';
+import { figuresOf, findingsOf, sewDesign } from '@rosehip/core';
 import { readAny } from './files.ts';
 import { takeLimit } from './limit.ts';
 
@@ -24,7 +24,7 @@ export async function check(input: string, options: { json?: boolean; limit?: st
     shortestMm: round(f.shortest),
     longestMm: round(f.longest),
     threadMetres: round(f.threadMetres),
-    threads: f.threads.map((code) => ({ code, name: threadByCode(code).name })),
+    threads: f.threads.map((code) => ({ code, name: plan.threads[code].name })),
     hoop: design.hoop,
     insideHoop: !findings.some(({ id }) => id === 'outside-hoop'),
     findings: findings.map(({ id, weight, sentence }) => ({ id, weight, sentence })),

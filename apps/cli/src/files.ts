@@ -2,23 +2,21 @@
 import { readFile, stat, writeFile } from 'node:fs/promises';
 import { basename } from 'node:path';
 import {
-  designFromSvg,
-  readDesignFile,
-  readDst,
+  formatOf,
+  READABLE,
+  readAnyFile,
   READ_LIMITS,
-  readSvg,
   type Design,
+  type FileFormat,
   type SvgRecipes,
 } from '@rosehip/core';
 import { UsageError } from './usage-error.ts';
 
-export type FileKind = 'svg' | 'design' | 'dst';
-
-export function fileKind(path: string): FileKind {
-  if (/\.svg$/i.test(path)) return 'svg';
-  if (/\.json$/i.test(path)) return 'design';
-  if (/\.dst$/i.test(path)) return 'dst';
-  throw new UsageError(`${path}: only .svg, .rosehip.json and .dst files are read.`);
+/** The format that a file is read as. */
+export function fileFormatOf(path: string): FileFormat {
+  const format = formatOf(path);
+  if (!format) throw new UsageError(`${path}: only ${READABLE} files are read.`);
+  return format;
 }
 
 async function bytesOf(path: string): Promise<Uint8Array> {
@@ -55,22 +53,9 @@ export async function writeOut(path: string, data: Uint8Array): Promise<void> {
 
 /** Reads any file as a design; what the readers noticed goes to standard error, a line each. */
 export async function readAny(path: string, svgRecipes?: SvgRecipes): Promise<Design> {
-  const kind = fileKind(path);
-  const bytes = await bytesOf(path);
-  const name = basename(path).replace(/(\.rosehip)?\.[a-z]+$/i, '');
-  if (kind === 'dst') {
-    const { design, warnings } = readDst(bytes, name);
-    for (const w of warnings) console.error(`note: ${w}`);
-    return design;
-  }
-  const text = new TextDecoder().decode(bytes);
-  if (kind === 'design') {
-    const notes: string[] = [];
-    const design = readDesignFile(text, notes);
-    for (const note of notes) console.error(`note: ${note}`);
-    return design;
-  }
-  const drawing = readSvg(text);
-  for (const note of drawing.notes) console.error(`note: ${note}`);
-  return designFromSvg(drawing, name, svgRecipes);
+  fileFormatOf(path);
+  const notes: string[] = [];
+  const design = readAnyFile(basename(path), await bytesOf(path), notes, svgRecipes);
+  for (const note of notes) console.error(`note: ${note}`);
+  return design;
 }

@@ -15,7 +15,7 @@ import {
   type Point,
   type Recipe,
 } from '@rosehip/core';
-import { fileKind, readAny, writeOut } from './files.ts';
+import { fileFormatOf, readAny, writeOut } from './files.ts';
 import { leftOut, takeLimit, tellLeftOut } from './limit.ts';
 import { UsageError } from './usage-error.ts';
 
@@ -100,12 +100,12 @@ function recipeFrom(id: string, sets: string[]): Recipe {
 
 export async function stitch(input: string, options: Options): Promise<void> {
   takeLimit(options.limit);
-  const kind = fileKind(input);
-  if (kind === 'dst')
+  const { id: format } = fileFormatOf(input);
+  if (format === 'dst')
     throw new UsageError(`${input} holds stitches already; stitch takes a drawing or a design.`);
-  if (kind === 'svg' && !options.recipe)
+  if (format === 'svg' && !options.recipe)
     throw new UsageError('A drawing needs --recipe KIND; `rosehip recipes` lists the kinds.');
-  if (kind === 'design' && (options.recipe || options.set.length))
+  if (format === 'design' && (options.recipe || options.set.length))
     throw new UsageError('A design has its own recipes: leave --recipe and --set out.');
   if (options.cloth && !CLOTHS.some((c) => c.id === options.cloth))
     throw new UsageError(

@@ -139,7 +139,7 @@ test.each([
   [['render', 'planet.svg', '--view', 'fancy', '--out', 'x.png'], /--view must be/],
   [['render', 'planet.svg', '--view', 'cloth', '--out', 'x.png', '--width', 'wide'], /--width must be/],
   [['check', 'noise.dst'], /does not begin with "LA:"/],
-  [['check', 'planet.txt'], /only .svg, .rosehip.json and .dst/],
+  [['check', 'planet.txt'], /only .dst, .rosehip.json and .svg/],
 ])('%j: one line that helps, exit code 2', async (args, words) => {
   const { code, error } = await rosehip(...args);
   expect(code).toBe(2);
@@ -147,7 +147,7 @@ test.each([
   expect(error.trim().split('\n')).toHaveLength(1);
 });
 
-test('begins and ends where it is told; redwork and motif runs are there', async () => {
+test('begins and ends where it is told; redwork and motif lines are there', async () => {
   const begun = await rosehip(
     ...['stitch', 'planet.svg', '--recipe', 'satin', '--set', 'sides=shape', '--cloth', 'jersey'],
     ...['--start', '-15,0', '--end', '12,8', '--out', 'ends.dst'],
@@ -155,7 +155,7 @@ test('begins and ends where it is told; redwork and motif runs are there', async
   expect([begun.code, begun.error]).toEqual([0, '']);
   for (const [recipe, set] of [
     ['redwork', 'length=2'],
-    ['motif-run', 'unit=comet'],
+    ['motif-line', 'unit=comet'],
   ]) {
     const made = await rosehip('stitch', 'planet.svg', '--recipe', recipe, '--set', set, '--out', 'line.dst');
     expect(made.code).toBe(0);

@@ -13,6 +13,7 @@ import { WEB } from './paths.ts';
 import { backupRoutes } from './routes/backup.ts';
 import { designRoutes } from './routes/designs.ts';
 import { healthRoutes } from './routes/health.ts';
+import { withFailures } from './routes/route.ts';
 import { shelfRoutes } from './routes/shelf.ts';
 import { checkSameSite } from './same-site.ts';
 
@@ -101,10 +102,14 @@ export async function buildApp({ db, url }: Connection, options: AppOptions = {}
   nightly?.start();
   app.addHook('onClose', async () => nightly?.stop());
   const services: Services = { db, summaries, watch, nightly };
-  healthRoutes(app, services);
-  designRoutes(app, services);
-  shelfRoutes(app, services);
-  backupRoutes(app, services);
+  await app.register(
+    async (api) => {
+      api.addHook('onRoute', withFailures);
+      for (const routes of [healthRoutes, designRoutes, shelfRoutes, backupRoutes])
+        await api.register(routes, services);
+    },
+    { prefix: '/api' },
+  );
 
   const web = options.web ?? WEB;
   if (existsSync(web)) {

@@ -1,9 +1,10 @@
 // The demo data, put on an empty shelf once.
 import { THREAD_CHARTS } from '@rosehip/core';
-import { eq } from 'drizzle-orm';
+import { and, eq } from 'drizzle-orm';
 import { demoDesigns } from '../../../demo/designs.ts';
 import type { Database } from './database/connect.ts';
 import { createDesign } from './database/designs.ts';
+import { OWNER } from './database/owner.ts';
 import { idFrom } from './database/packing.ts';
 import { settings, threadCharts } from './database/schema.ts';
 
@@ -20,10 +21,13 @@ export async function seedCharts(db: Database): Promise<void> {
 
 /** Loads the demo designs unless that was done before, whatever became of them. */
 export async function seedDemo(db: Database): Promise<void> {
-  const done = await db.select().from(settings).where(eq(settings.name, SEEDED));
+  const done = await db
+    .select()
+    .from(settings)
+    .where(and(eq(settings.owner, OWNER), eq(settings.name, SEEDED)));
   if (done.length) return;
   // Their ids are the same everywhere, so that a backup of another Rosehip finds its own.
   for (const design of demoDesigns())
     await createDesign(db, design, 'Demo design', idFrom(`demo design ${design.name}`));
-  await db.insert(settings).values({ name: SEEDED, value: true });
+  await db.insert(settings).values({ owner: OWNER, name: SEEDED, value: true });
 }

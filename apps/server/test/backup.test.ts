@@ -97,6 +97,33 @@ describe('a backup', () => {
     expect(await all(there)).toEqual(await all(here));
   });
 
+  test('what an earlier version wrote is read as a present design, and kept as it was written', async () => {
+    const object = {
+      id: 'petal',
+      name: 'Petal',
+      kind: 'object' as const,
+      visible: true,
+      locked: false,
+      outline: { kind: 'ellipse' as const, x: 0, y: 0, width: 9, height: 5, turn: 0 },
+      recipe: { kind: 'stipple', settings: {} },
+      thread: '222',
+    };
+    const others = [{ kind: 'contour', settings: { spacing: 2.5 } }];
+    const old = { ...design('Old'), version: 1, objects: [{ ...object, setAside: others }] };
+    const id = await createDesign(db(), old as unknown as Design, 'New');
+    const present = { ...design('Old'), objects: [{ ...object, otherRecipes: others }] };
+    expect((await loadDesign(db(), id))!.design).toEqual(present);
+    await backUp(db(), file);
+    expect(await bringBackupIn(db(there), file)).toMatchObject({ added: 1, notes: [] });
+    expect((await loadDesign(db(there), id))!.design).toEqual(present);
+    // The same as here: nothing is beside it, and nothing goes on.
+    await save(id, 1, { ...present, name: 'New' }, there);
+    await backUp(db(there), file);
+    expect(await bringBackupIn(db(), file)).toMatchObject({ continued: 1, beside: 0 });
+    expect((await loadDesign(db(), id, 1))!.design).toEqual(present);
+    expect((await loadDesign(db(), id))!.design.name).toBe('New');
+  });
+
   test('goes on with what was there before, and brings back what was deleted since', async () => {
     const { id } = await fill();
     await backUp(db(), file);
@@ -132,7 +159,9 @@ describe('a backup', () => {
     await db(there).insert(settings).values({ name: 'units', value: 'mm' });
     await backUp(db(), file);
     await bringBackupIn(db(there), file);
-    expect(await db(there).select().from(settings)).toEqual([{ name: 'units', value: 'mm' }]);
+    expect(await db(there).select().from(settings)).toEqual([
+      { owner: 'household', name: 'units', value: 'mm' },
+    ]);
   });
 });
 

@@ -79,6 +79,8 @@ describe('packing', () => {
           text,
           short: `asset:${'a'.repeat(64)}`,
           inside: `"asset:${'b'.repeat(64)}"`,
+          list: `list:${'c'.repeat(64)}`,
+          numbers: Array.from({ length: 5000 }, (_, i) => i % 7),
           long: text.repeat(200),
         } as unknown as Design;
         const apart = takeApart(design);

@@ -4,7 +4,8 @@ import { emptyDesign } from '@rosehip/core';
 import { createConnection } from 'mysql2/promise';
 import { expect, test } from 'vitest';
 import { connectDatabase } from '../src/database/connect.ts';
-import { listDesigns, loadDesign, saveRevision } from '../src/database/designs.ts';
+import { createDesign, listDesigns, loadDesign, saveRevision } from '../src/database/designs.ts';
+import { designs, settings } from '../src/database/schema.ts';
 import { makeEmptyDatabase } from './database.ts';
 
 const statements = async (file: string): Promise<string[]> =>
@@ -42,6 +43,30 @@ test('designs from before revisions were packed open, also when the change was e
     expect(await saveRevision(db, id, { basedOn: 1, design: design(102), label: 'Edit' })).toBe(2);
     expect(await saveRevision(db, id, { basedOn: 2, design: design(103), label: 'Edit' })).toBe(3);
     expect((await loadDesign(db, id))!.design).toEqual(design(103));
+    await pool.end();
+  } finally {
+    await old.end();
+    await drop();
+  }
+});
+
+test('what was kept before there were owners belongs to the household, also when the change was ended half way', async () => {
+  const { url, drop } = await makeEmptyDatabase();
+  const old = await createConnection(url);
+  const run = async (file: string, most = Infinity): Promise<void> => {
+    for (const sql of (await statements(file)).slice(0, most)) await old.query(sql);
+  };
+  try {
+    for (const file of ['0000_first_tables', '0001_save_ids', '0002_packed_history']) await run(file);
+    await old.query("INSERT INTO settings (name, value) VALUES ('units', '\"in\"')");
+    await run('0003_owners', 3); // and then it was ended
+    const { db, pool } = await connectDatabase(url);
+    expect(await db.select().from(settings)).toEqual([{ owner: 'household', name: 'units', value: 'in' }]);
+    const id = await createDesign(db, emptyDesign('Wren'), 'New');
+    // What belongs to somebody else is not there, whoever knows its id.
+    await db.update(designs).set({ owner: 'somebody' });
+    expect(await listDesigns(db, '', 'name')).toEqual([]);
+    expect(await loadDesign(db, id)).toBeNull();
     await pool.end();
   } finally {
     await old.end();

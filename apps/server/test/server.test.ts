@@ -1,6 +1,6 @@
 // The server against the real MariaDB that `npm test` starts.
 import { connect } from 'node:net';
-import { decodeDst, emptyDesign, sewDesign, writeDst, type Design } from '@rosehip/core';
+import { decodeDst, emptyDesign, sewDesign, writeDst, type Design, readDst } from '@rosehip/core';
 import type { FastifyInstance } from 'fastify';
 import { eq } from 'drizzle-orm';
 import type { RowDataPacket } from 'mysql2/promise';
@@ -244,7 +244,6 @@ describe('designs', () => {
   test('of brought-in stitches come back to the bit', async () => {
     const plan = sewDesign(dot('x'));
     const bytes = writeDst(plan, 'x');
-    const { readDst } = await import('@rosehip/core');
     const id = await create(readDst(bytes, 'In').design);
     const { design } = (await call('GET', `/api/designs/${id}`)).body;
     expect(decodeDst(writeDst(sewDesign(design), 'x'))).toEqual(decodeDst(bytes));

@@ -4,7 +4,9 @@ import { checkDesign, outlineBounds, ReadError, type Design } from '@rosehip/cor
 import Ajv from 'ajv';
 import { asc, eq, inArray } from 'drizzle-orm';
 import type { Database } from '../database/connect.ts';
-import { checkOutline, SETTINGS } from '../database/checked.ts';
+import { Settings, type BroughtIn } from '@rosehip/wire';
+import { checkOutline } from '../database/checked.ts';
+import { OWNER } from '../database/owner.ts';
 import {
   hashOf,
   idFrom,
@@ -17,23 +19,6 @@ import {
 import { addRevision, type Reader } from '../database/revisions.ts';
 import { assets, designs, motifs, revisions, settings } from '../database/schema.ts';
 import { BackupError, readLines, type ToldLine } from './lines.ts';
-
-/** What came of it, in designs. */
-export interface BroughtIn {
-  /** Were not here. */
-  added: number;
-  /** Were here as they had been before, and are as in the backup now. */
-  continued: number;
-  /** Had gone another way here: the backup's are on the shelf beside them. */
-  beside: number;
-  /** Had been deleted here, and are back. */
-  back: number;
-  /** Were here already, as they are in the backup or further on. */
-  same: number;
-  motifs: number;
-  /** Sentences about what could not be brought in. */
-  notes: string[];
-}
 
 type Line<K extends ToldLine['kind']> = Extract<ToldLine, { kind: K }>;
 type Settled = 'added' | 'continued' | 'beside' | 'back' | 'same';
@@ -149,6 +134,7 @@ async function keepMotif(db: Database, line: Line<'motif'>): Promise<string | nu
     if (there) return '';
     await db.insert(motifs).values({
       id: line.id,
+      owner: OWNER,
       name: line.name.slice(0, 120),
       outline,
       width: b.maxX - b.minX,
@@ -165,8 +151,9 @@ async function keepMotif(db: Database, line: Line<'motif'>): Promise<string | nu
 const ajv = new Ajv();
 /** Settings that the person has here stay. */
 async function keepSetting(db: Database, { name, value }: Line<'setting'>): Promise<void> {
-  if (!Object.hasOwn(SETTINGS, name) || !ajv.validate(SETTINGS[name], value)) return;
-  await db.insert(settings).values({ name, value }).onDuplicateKeyUpdate({ set: { name } });
+  const known = Settings.properties as Record<string, object>;
+  if (!Object.hasOwn(known, name) || !ajv.validate(known[name], value)) return;
+  await db.insert(settings).values({ owner: OWNER, name, value }).onDuplicateKeyUpdate({ set: { name } });
 }
 
 /** SHA-256 of the revisions of a design that is here, oldest first. */
@@ -222,13 +209,24 @@ class Incoming {
   async add(db: Database, line: Line<'revision'>, long: LongTexts): Promise<string | null> {
     if (this.seen++ < this.skip) return null;
     const text = JSON.stringify(line.design);
+    // It is kept in the version that it was written in, by the hash that it had there, unless something had to be healed.
+    let given: object;
     let design: Design;
+    const healed: string[] = [];
     try {
-      design = checkDesign(putTogether(text, await long.of(text)));
+      given = putTogether(text, await long.of(text));
+      design = checkDesign(given, healed);
     } catch (error) {
       return `A revision of ${new Date(line.madeAt).toLocaleDateString('en-GB')} was left out: ${(error as Error).message}`;
     }
-    await this.write(db, design, line.label, line.name, new Date(line.madeAt));
+    await this.write(
+      db,
+      design,
+      line.label,
+      line.name,
+      new Date(line.madeAt),
+      healed.length ? design : given,
+    );
     return null;
   }
 
@@ -238,13 +236,16 @@ class Incoming {
     label: string,
     name: string | null,
     madeAt: Date,
+    kept: object = design,
   ): Promise<void> {
     await db.transaction(async (tx) => {
       const last = await this.newest(tx);
       const number = (last ?? 0) + 1;
       const now = { revision: number, name: design.name, hoop: design.hoop.name, changedAt: madeAt };
       if (last === null)
-        await tx.insert(designs).values({ id: this.id, madeAt: new Date(this.line.madeAt), ...now });
+        await tx
+          .insert(designs)
+          .values({ id: this.id, owner: OWNER, madeAt: new Date(this.line.madeAt), ...now });
       await addRevision(
         tx,
         {
@@ -254,7 +255,7 @@ class Incoming {
           name: name?.slice(0, 120) ?? null,
           madeAt,
         },
-        takeApart(design),
+        takeApart(kept),
         last ?? undefined,
       );
       if (last !== null) await tx.update(designs).set(now).where(eq(designs.id, this.id));

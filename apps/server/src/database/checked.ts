@@ -1,14 +1,5 @@
 // What may be kept beside designs, whoever sends it.
-import { checkDesign, emptyDesign, MACHINES, type PlainOutline } from '@rosehip/core';
-
-/** Every setting and what it may hold. */
-export const SETTINGS: Record<string, object> = {
-  units: { enum: ['mm', 'in'] },
-  /** Pixels a millimetre at true size on this person's screen. */
-  screen: { type: 'number', minimum: 1, maximum: 40 },
-  /** The machine that designs are timed and checked for. */
-  machine: { enum: MACHINES.map((m) => m.id) },
-};
+import { checkDesign, emptyDesign, type PlainOutline } from '@rosehip/core';
 
 /** Checks a motif's outline, as part of a design that holds nothing else. Throws ReadError. */
 export function checkOutline(outline: unknown): PlainOutline {

@@ -1,13 +1,16 @@
 // Designs on the shelf and their newest revisions.
 import { randomUUID } from 'node:crypto';
 import type { Design } from '@rosehip/core';
+import type { Save as SentSave, ShelfOrder, Summary } from '@rosehip/wire';
 import { and, asc, desc, eq, isNotNull, isNull, like, type SQL } from 'drizzle-orm';
 import type { Database } from './connect.ts';
+import { OWNER } from './owner.ts';
 import { addRevision, readRevision } from './revisions.ts';
-import { designs, revisions, type Summary } from './schema.ts';
+import { designs, revisions } from './schema.ts';
 import { takeApart } from './packing.ts';
 
-export interface ShelfEntry {
+/** A design as lists have it. */
+export interface ShelfRow {
   id: string;
   name: string;
   revision: number;
@@ -20,8 +23,6 @@ export interface ShelfEntry {
   problem: string | null;
 }
 
-export type ShelfOrder = 'changed' | 'name' | 'made';
-
 /** A save that was based on an older revision than the newest. */
 export class Conflict extends Error {
   readonly current: { revision: number; design: Design };
@@ -30,6 +31,9 @@ export class Conflict extends Error {
     this.current = current;
   }
 }
+
+/** A design of the owner's by its id. */
+const ownById = (id: string) => and(eq(designs.owner, OWNER), eq(designs.id, id));
 
 /** LIKE treats % and _ as wild cards: typed ones are meant as they are. */
 const containing = (text: string): string => `%${text.replace(/[\\%_]/g, '\\$&')}%`;
@@ -40,7 +44,7 @@ export async function listDesigns(
   search: string,
   order: ShelfOrder,
   deleted = false,
-): Promise<ShelfEntry[]> {
+): Promise<ShelfRow[]> {
   const orders: Record<ShelfOrder, SQL> = {
     changed: desc(designs.changedAt),
     name: asc(designs.name),
@@ -62,6 +66,7 @@ export async function listDesigns(
     .innerJoin(revisions, and(eq(revisions.designId, designs.id), eq(revisions.number, designs.revision)))
     .where(
       and(
+        eq(designs.owner, OWNER),
         deleted ? isNotNull(designs.deletedAt) : isNull(designs.deletedAt),
         search ? like(designs.name, containing(search)) : undefined,
       ),
@@ -78,9 +83,15 @@ export async function createDesign(
 ): Promise<string> {
   const now = new Date();
   await db.transaction(async (tx) => {
-    await tx
-      .insert(designs)
-      .values({ id, name: design.name, hoop: design.hoop.name, revision: 1, madeAt: now, changedAt: now });
+    await tx.insert(designs).values({
+      id,
+      owner: OWNER,
+      name: design.name,
+      hoop: design.hoop.name,
+      revision: 1,
+      madeAt: now,
+      changedAt: now,
+    });
     await addRevision(tx, { designId: id, number: 1, label, madeAt: now }, takeApart(design));
   });
   return id;
@@ -95,23 +106,15 @@ export async function loadDesign(
   const [row] = await db
     .select({ revision: designs.revision })
     .from(designs)
-    .where(and(eq(designs.id, id), isNull(designs.deletedAt)));
+    .where(and(ownById(id), isNull(designs.deletedAt)));
   if (!row) return null;
   const revision = number ?? row.revision;
   const design = await readRevision(db, id, revision);
   return design && { id, revision, design };
 }
 
-/** One save, as it is sent. */
-export interface Save {
-  basedOn: number;
-  design: Design;
-  label: string;
-  /** The save's own id. */
-  saveId?: string;
-  /** Ids of earlier saves whose answers never came: a newest revision that is one of them is the sender's own. */
-  unanswered?: string[];
-}
+/** One save as it was sent, with its design checked. */
+export type Save = Omit<SentSave, 'design'> & { design: Design };
 
 /**
  * Adds a revision on top of `basedOn`, or of the sender's own newest one. Gives its number, or null when there is no
@@ -128,7 +131,7 @@ export async function saveRevision(
     const [row] = await tx
       .select({ revision: designs.revision })
       .from(designs)
-      .where(and(eq(designs.id, id), isNull(designs.deletedAt)))
+      .where(and(ownById(id), isNull(designs.deletedAt)))
       .for('update');
     if (!row) return null;
     if (row.revision !== basedOn) {
@@ -165,6 +168,6 @@ export async function setDeleted(db: Database, id: string, deleted: boolean): Pr
   const [result] = await db
     .update(designs)
     .set({ deletedAt: deleted ? new Date() : null })
-    .where(and(eq(designs.id, id), deleted ? isNull(designs.deletedAt) : isNotNull(designs.deletedAt)));
+    .where(and(ownById(id), deleted ? isNull(designs.deletedAt) : isNotNull(designs.deletedAt)));
   return result.affectedRows > 0;
 }

@@ -1,14 +1,19 @@
-// How a design is kept small: its long texts apart, once by content; a revision as changes to a whole one.
+// How a design is kept small: what is long in it apart, once by content; a revision as changes to a whole one.
 import { createHash } from 'node:crypto';
 import { deflateSync, inflateSync } from 'node:zlib';
-import type { Design } from '@rosehip/core';
+import { asPresent, type Design } from '@rosehip/core';
 import { applyDelta, createDelta } from 'fossil-delta';
 
-/** Texts in a design from this length on (characters) are kept apart: pictures and brought-in stitches. */
+/**
+ * Texts of so many characters, and lists of so many numbers, are kept apart: pictures, cloth prints, brought-in stitches,
+ * drawings of motifs.
+ */
 const LONG = 4096;
-/** What stands in a design's text for one that is kept apart. */
+/** What stands in a design's text for a text that is kept apart, and for a list. */
 const MARK = 'asset:';
-const MARKED = /"asset:([0-9a-f]{64})"/g;
+const LIST_MARK = 'list:';
+const MARKED = /"(asset|list):([0-9a-f]{64})"/g;
+const looksMarked = (text: string): boolean => text.startsWith(MARK) || text.startsWith(LIST_MARK);
 
 export const hashOf = (text: string): string => createHash('sha256').update(text).digest('hex');
 
@@ -27,11 +32,17 @@ export interface Apart {
   assets: Map<string, string>;
 }
 
-/** Takes the long texts out of a design. Short ones that look like a mark go too, so that every mark is one. */
-export function takeApart(design: Design): Apart {
+/** Takes what is long out of a design. Short texts that look like a mark go too, so that every mark is one. */
+export function takeApart(design: object): Apart {
   const assets = new Map<string, string>();
   const text = JSON.stringify(design, (_key, value: unknown) => {
-    if (typeof value !== 'string' || (value.length < LONG && !value.startsWith(MARK))) return value;
+    if (Array.isArray(value) && value.length >= LONG && typeof value[0] === 'number') {
+      const list = JSON.stringify(value);
+      const hash = hashOf(list);
+      assets.set(hash, list);
+      return LIST_MARK + hash;
+    }
+    if (typeof value !== 'string' || (value.length < LONG && !looksMarked(value))) return value;
     const hash = hashOf(value);
     assets.set(hash, value);
     return MARK + hash;
@@ -41,18 +52,22 @@ export function takeApart(design: Design): Apart {
 
 /** The SHA-256 of the long texts that a text with marks needs. */
 export const marksIn = (text: string): string[] => [
-  ...new Set([...text.matchAll(MARKED)].map(([, hash]) => hash)),
+  ...new Set([...text.matchAll(MARKED)].map(([, , hash]) => hash)),
 ];
 
-/** The design of a text with marks. Throws when a long text is missing. */
-export function putTogether(text: string, assets: ReadonlyMap<string, string>): Design {
-  const whole = text.replace(MARKED, (_mark, hash: string) => {
+/** What a text with marks stands for, in the version that it was written in. Throws when a long part is missing. */
+export function putTogether(text: string, assets: ReadonlyMap<string, string>): object {
+  const whole = text.replace(MARKED, (_mark, kind: 'asset' | 'list', hash: string) => {
     const asset = assets.get(hash);
-    if (asset === undefined) throw new Error(`The long text ${hash} of a design is missing.`);
-    return JSON.stringify(asset);
+    if (asset === undefined) throw new Error(`The long part ${hash} of a design is missing.`);
+    return kind === 'list' ? asset : JSON.stringify(asset);
   });
-  return JSON.parse(whole) as Design;
+  return JSON.parse(whole) as object;
 }
+
+/** The design of a text with marks, as the present version has it. */
+export const designOf = (text: string, assets: ReadonlyMap<string, string>): Design =>
+  asPresent(putTogether(text, assets));
 
 // Both kinds of packing are what MariaDB's COMPRESS makes (four bytes of length, least first, then zlib), so that
 // revisions from before there was any packing could be packed where they lay.

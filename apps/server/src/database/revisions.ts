@@ -4,14 +4,15 @@ import { and, asc, desc, eq, gt, inArray, isNull, lt } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/mysql-core';
 import type { Database } from './connect.ts';
 import {
+  designOf,
   marksIn,
   packChanges,
   packText,
-  putTogether,
   unpackChanges,
   unpackText,
   type Apart,
 } from './packing.ts';
+import { OWNER } from './owner.ts';
 import { assets, designs, revisionAssets, revisions } from './schema.ts';
 
 /** A database, or a transaction in one. */
@@ -46,7 +47,7 @@ export async function readRevision(db: Reader, designId: string, number: number)
   if (text === null) return null;
   const marks = marksIn(text);
   const rows = marks.length ? await db.select().from(assets).where(inArray(assets.hash, marks)) : [];
-  return putTogether(text, new Map(rows.map(({ hash, content }) => [hash, unpackText(content)])));
+  return designOf(text, new Map(rows.map(({ hash, content }) => [hash, unpackText(content)])));
 }
 
 /** Packs a text as changes to the whole copy that revision `last` is or was made from, or whole. */
@@ -147,7 +148,11 @@ export async function* revisionTexts(
   }
 }
 
-export interface RevisionEntry {
+/** Revisions of what is on the owner's shelf. */
+const ofOwner = and(eq(designs.id, revisions.designId), eq(designs.owner, OWNER), isNull(designs.deletedAt));
+
+/** A revision as lists have it. */
+export interface ListedRevision {
   number: number;
   label: string;
   name: string | null;
@@ -155,7 +160,7 @@ export interface RevisionEntry {
 }
 
 /** Revisions, newest first, at most 500; those older than `before` when that is given. */
-export async function listRevisions(db: Database, id: string, before?: number): Promise<RevisionEntry[]> {
+export async function listRevisions(db: Database, id: string, before?: number): Promise<ListedRevision[]> {
   return db
     .select({
       number: revisions.number,
@@ -164,7 +169,7 @@ export async function listRevisions(db: Database, id: string, before?: number): 
       madeAt: revisions.madeAt,
     })
     .from(revisions)
-    .innerJoin(designs, and(eq(designs.id, revisions.designId), isNull(designs.deletedAt)))
+    .innerJoin(designs, ofOwner)
     .where(and(eq(revisions.designId, id), before === undefined ? undefined : lt(revisions.number, before)))
     .orderBy(desc(revisions.number))
     .limit(500);
@@ -181,7 +186,7 @@ export async function nameRevision(
   const [there] = await db
     .select({ number: revisions.number })
     .from(revisions)
-    .innerJoin(designs, and(eq(designs.id, revisions.designId), isNull(designs.deletedAt)))
+    .innerJoin(designs, ofOwner)
     .where(here);
   if (!there) return false;
   await db.update(revisions).set({ name }).where(here);

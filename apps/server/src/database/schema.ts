@@ -1,5 +1,7 @@
 // The tables. Nothing that was saved is ever overwritten: a save adds a revision.
 import type { Outline, Thread } from '@rosehip/core';
+import type { Summary } from '@rosehip/wire';
+import { OWNER } from './owner.ts';
 import {
   char,
   customType,
@@ -24,12 +26,16 @@ const pngBytes = customType<{ data: Buffer; driverData: Buffer }>({ dataType: ()
 
 const bytes = customType<{ data: Buffer; driverData: Buffer }>({ dataType: () => 'longblob' });
 
+/** Whose it is (owner.ts). */
+const owner = () => varchar('owner', { length: 36 }).notNull().default(OWNER);
+
 const moment = (name: string) => datetime(name, { fsp: 3, mode: 'date' });
 
 export const designs = mysqlTable(
   'designs',
   {
     id: char('id', { length: 36 }).primaryKey(),
+    owner: owner(),
     name: varchar('name', { length: 120 }).notNull(),
     /** Number of the newest revision. */
     revision: int('revision').notNull(),
@@ -40,19 +46,8 @@ export const designs = mysqlTable(
     /** Set while the design is deleted but can still be brought back. */
     deletedAt: moment('deleted_at'),
   },
-  (t) => [index('designs_changed').on(t.deletedAt, t.changedAt)],
+  (t) => [index('designs_of').on(t.owner, t.deletedAt, t.changedAt)],
 );
-
-/** What the shelf shows of a revision. */
-export interface Summary {
-  stitches: number;
-  trims: number;
-  width: number;
-  height: number;
-  seconds: number;
-  /** Threads in sewing order, without repeats. */
-  colours: { code: string; name: string; colour: string }[];
-}
 
 export const revisions = mysqlTable(
   'revisions',
@@ -116,6 +111,7 @@ export const pictures = mysqlTable(
 
 export const motifs = mysqlTable('motifs', {
   id: char('id', { length: 36 }).primaryKey(),
+  owner: owner(),
   name: varchar('name', { length: 120 }).notNull(),
   outline: jsonText<Outline>('outline').notNull(),
   width: double('width').notNull(),
@@ -129,7 +125,12 @@ export const threadCharts = mysqlTable('thread_charts', {
   threads: jsonText<Thread[]>('threads').notNull(),
 });
 
-export const settings = mysqlTable('settings', {
-  name: varchar('name', { length: 40 }).primaryKey(),
-  value: jsonText<unknown>('value').notNull(),
-});
+export const settings = mysqlTable(
+  'settings',
+  {
+    owner: owner(),
+    name: varchar('name', { length: 40 }).notNull(),
+    value: jsonText<unknown>('value').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.owner, t.name] })],
+);

@@ -5,11 +5,10 @@ import {
   paintPicture,
   pictureArea,
   sewDesign,
-  threadByCode,
   type Design,
   type PictureCanvas,
 } from '@rosehip/core';
-import type { Summary } from '../database/schema.ts';
+import type { Summary } from '@rosehip/wire';
 
 export interface PictureJob {
   design: Design;
@@ -36,7 +35,7 @@ export default async function makePicture({ design, width, height }: PictureJob)
       height: f.height,
       seconds: f.seconds,
       colours: [...new Set(f.threads)].map((code) => {
-        const { name, colour } = threadByCode(code);
+        const { name, colour } = plan.threads[code];
         return { code, name, colour };
       }),
     },

@@ -6,13 +6,14 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { Transform, type Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
-import type { FastifyInstance, FastifyReply } from 'fastify';
-import type { Services } from '../app.ts';
-import { bringBackupIn, type BroughtIn } from '../backup/in.ts';
+import { Backups, BroughtIn, ByName } from '@rosehip/wire';
+import type { FastifyReply } from 'fastify';
+import { bringBackupIn } from '../backup/in.ts';
 import { BackupError } from '../backup/lines.ts';
 import { backUp, backupName, isBackupName } from '../backup/out.ts';
 import { HttpError, notFound } from '../errors.ts';
 import { costing } from '../limits.ts';
+import { told, type Routes } from './route.ts';
 
 /** Most bytes of a backup that is sent. */
 const MOST = 4_000_000_000;
@@ -30,7 +31,7 @@ const bounded = (): Transform => {
   });
 };
 
-export function backupRoutes(app: FastifyInstance, { db, nightly }: Services): void {
+export const backupRoutes: Routes = async (app, { db, nightly }) => {
   const scratch = (): string => join(tmpdir(), `rosehip-${randomUUID()}`);
   const send = (reply: FastifyReply, file: string, name: string): FastifyReply =>
     reply
@@ -49,7 +50,7 @@ export function backupRoutes(app: FastifyInstance, { db, nightly }: Services): v
     });
   };
 
-  app.get('/api/backup', { config: { rateLimit }, schema: {} }, async (_request, reply) => {
+  app.get('/backup', { config: { rateLimit } }, async (_request, reply) => {
     const file = scratch();
     await backUp(db, file);
     reply.raw.on('close', () => void rm(file, { force: true }));
@@ -57,21 +58,24 @@ export function backupRoutes(app: FastifyInstance, { db, nightly }: Services): v
   });
 
   app.addContentTypeParser('application/octet-stream', (_request, payload, done) => done(null, payload));
-  app.post<{ Body: Readable }>('/api/backup', { config: { rateLimit }, schema: {} }, async ({ body }) => {
-    const file = scratch();
-    try {
-      await pipeline(body, bounded(), createWriteStream(file));
-      return await bringIn(file);
-    } finally {
-      await rm(file, { force: true });
-    }
-  });
+  app.post(
+    '/backup',
+    { config: { rateLimit }, schema: { response: { 200: BroughtIn } } },
+    async ({ body }) => {
+      const file = scratch();
+      try {
+        await pipeline(body as Readable, bounded(), createWriteStream(file));
+        return await bringIn(file);
+      } finally {
+        await rm(file, { force: true });
+      }
+    },
+  );
 
-  app.get('/api/backups', { schema: {} }, async () => ({
-    /** Whether copies are made by night here at all. */
+  app.get('/backups', { schema: { response: { 200: Backups } } }, async () => ({
     nightly: nightly !== null,
     problem: nightly?.problem ?? null,
-    backups: (await nightly?.list()) ?? [],
+    backups: ((await nightly?.list()) ?? []).map(told),
   }));
 
   /** The file of a night's copy. */
@@ -81,15 +85,15 @@ export function backupRoutes(app: FastifyInstance, { db, nightly }: Services): v
     return join(nightly!.folder, name);
   }
 
-  app.get<{ Params: { name: string } }>(
-    '/api/backups/:name',
-    { config: { rateLimit }, schema: {} },
+  app.get(
+    '/backups/:name',
+    { config: { rateLimit }, schema: { params: ByName } },
     async ({ params }, reply) => send(reply, await fileOf(params.name), params.name),
   );
 
-  app.post<{ Params: { name: string } }>(
-    '/api/backups/:name/bring-in',
-    { config: { rateLimit }, schema: {} },
+  app.post(
+    '/backups/:name/bring-in',
+    { config: { rateLimit }, schema: { params: ByName, response: { 200: BroughtIn } } },
     async ({ params }) => bringIn(await fileOf(params.name)),
   );
-}
+};

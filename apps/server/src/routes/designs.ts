@@ -1,7 +1,20 @@
 // Designs: the shelf's list, loading, saving, and their pictures.
 import { checkDesign } from '@rosehip/core';
-import type { FastifyInstance } from 'fastify';
-import type { Services } from '../app.ts';
+import {
+  ById,
+  ByNumber,
+  History,
+  HistoryQuery,
+  Loaded,
+  NewDesign,
+  Nothing,
+  Rename,
+  RevisionName,
+  Save,
+  Saved,
+  Shelf,
+  ShelfQuery,
+} from '@rosehip/wire';
 import {
   createDesign,
   listDesigns,
@@ -9,40 +22,19 @@ import {
   renameDesign,
   saveRevision,
   setDeleted,
-  type Save,
-  type ShelfEntry,
-  type ShelfOrder,
+  type ShelfRow,
 } from '../database/designs.ts';
 import { listRevisions, nameRevision } from '../database/revisions.ts';
 import { DELETED_DAYS } from '../database/thinning.ts';
 import { HttpError, notFound } from '../errors.ts';
 import { costing } from '../limits.ts';
+import { told, type Routes } from './route.ts';
 
-const uuid = { type: 'string', pattern: '^[0-9a-f-]{36}$' };
-const idParams = { type: 'object', required: ['id'], properties: { id: uuid } };
-const revisionParams = {
-  type: 'object',
-  required: ['id', 'number'],
-  properties: { ...idParams.properties, number: { type: 'integer', minimum: 1 } },
-};
-const olderThan = {
-  type: 'object',
-  properties: { before: { type: 'integer', minimum: 2 } },
-};
-const name = { type: 'string', minLength: 1, maxLength: 120, pattern: '\\S' };
-const label = { type: 'string', maxLength: 200 };
-const saved = {
-  type: 'object',
-  properties: { id: { type: 'string' }, revision: { type: 'integer' } },
-};
 const MISSING = 'This design';
-interface IdParams {
-  Params: { id: string };
-}
 
-export function designRoutes(app: FastifyInstance, { db, summaries }: Services): void {
+export const designRoutes: Routes = async (app, { db, summaries }) => {
   /** Pictures and figures that are missing follow by themselves; nobody waits for them. */
-  async function completeSoon(entries: ShelfEntry[]): Promise<void> {
+  async function completeSoon(entries: ShelfRow[]): Promise<void> {
     for (const { id, revision, summary, problem } of entries) {
       if (summary || problem || summaries.isMaking(id, revision)) continue;
       if (summaries.busy) return; // the others at a later look
@@ -51,41 +43,19 @@ export function designRoutes(app: FastifyInstance, { db, summaries }: Services):
     }
   }
 
-  app.get<{ Querystring: { search: string; order: ShelfOrder; deleted: boolean } }>(
-    '/api/designs',
-    {
-      schema: {
-        querystring: {
-          type: 'object',
-          properties: {
-            search: { type: 'string', maxLength: 120, default: '' },
-            order: { enum: ['changed', 'name', 'made'], default: 'changed' },
-            /** What can be brought back instead of what is there. */
-            deleted: { type: 'boolean', default: false },
-          },
-        },
-      },
-    },
+  app.get(
+    '/designs',
+    { schema: { querystring: ShelfQuery, response: { 200: Shelf } } },
     async ({ query }) => {
       const entries = await listDesigns(db, query.search, query.order, query.deleted);
       if (!query.deleted) completeSoon(entries).catch(() => {}); // tried again at the next look
-      return { designs: entries, deletedDays: DELETED_DAYS };
+      return { designs: entries.map(told), deletedDays: DELETED_DAYS };
     },
   );
 
-  app.post<{ Body: { design: unknown; label: string } }>(
-    '/api/designs',
-    {
-      config: { rateLimit: costing(4) },
-      schema: {
-        body: {
-          type: 'object',
-          required: ['design'],
-          properties: { design: { type: 'object' }, label: { ...label, default: 'New design' } },
-        },
-        response: { 201: saved },
-      },
-    },
+  app.post(
+    '/designs',
+    { config: { rateLimit: costing(4) }, schema: { body: NewDesign, response: { 201: Saved } } },
     async ({ body }, reply) => {
       const design = checkDesign(body.design);
       const id = await createDesign(db, design, body.label);
@@ -94,32 +64,15 @@ export function designRoutes(app: FastifyInstance, { db, summaries }: Services):
     },
   );
 
-  app.get<IdParams>('/api/designs/:id', { schema: { params: idParams } }, async ({ params }) => {
+  app.get('/designs/:id', { schema: { params: ById, response: { 200: Loaded } } }, async ({ params }) => {
     const loaded = await loadDesign(db, params.id);
     if (!loaded) throw notFound(MISSING);
     return loaded;
   });
 
-  app.put<IdParams & { Body: Omit<Save, 'design'> & { design: unknown } }>(
-    '/api/designs/:id',
-    {
-      config: { rateLimit: costing(2) },
-      schema: {
-        params: idParams,
-        body: {
-          type: 'object',
-          required: ['basedOn', 'design'],
-          properties: {
-            basedOn: { type: 'integer', minimum: 1 },
-            design: { type: 'object' },
-            label: { ...label, default: 'Edit' },
-            saveId: uuid,
-            unanswered: { type: 'array', maxItems: 50, items: uuid },
-          },
-        },
-        response: { 200: saved },
-      },
-    },
+  app.put(
+    '/designs/:id',
+    { config: { rateLimit: costing(2) }, schema: { params: ById, body: Save, response: { 200: Saved } } },
     async ({ params, body }) => {
       const design = checkDesign(body.design);
       const revision = await saveRevision(db, params.id, { ...body, design });
@@ -129,15 +82,9 @@ export function designRoutes(app: FastifyInstance, { db, summaries }: Services):
     },
   );
 
-  app.patch<IdParams & { Body: { name: string } }>(
-    '/api/designs/:id',
-    {
-      schema: {
-        params: idParams,
-        body: { type: 'object', required: ['name'], properties: { name } },
-        response: { 200: saved },
-      },
-    },
+  app.patch(
+    '/designs/:id',
+    { schema: { params: ById, body: Rename, response: { 200: Saved } } },
     async ({ params, body }) => {
       const revision = await renameDesign(db, params.id, body.name.trim());
       if (revision === null) throw notFound(MISSING);
@@ -145,9 +92,9 @@ export function designRoutes(app: FastifyInstance, { db, summaries }: Services):
     },
   );
 
-  app.post<IdParams>(
-    '/api/designs/:id/duplicate',
-    { config: { rateLimit: costing(4) }, schema: { params: idParams, response: { 201: saved } } },
+  app.post(
+    '/designs/:id/duplicate',
+    { config: { rateLimit: costing(4) }, schema: { params: ById, response: { 201: Saved } } },
     async ({ params }, reply) => {
       const loaded = await loadDesign(db, params.id);
       if (!loaded) throw notFound(MISSING);
@@ -158,38 +105,37 @@ export function designRoutes(app: FastifyInstance, { db, summaries }: Services):
     },
   );
 
-  app.delete<IdParams>('/api/designs/:id', { schema: { params: idParams } }, async ({ params }, reply) => {
-    if (!(await setDeleted(db, params.id, true))) throw notFound(MISSING);
-    return reply.status(204).send();
-  });
+  app.delete(
+    '/designs/:id',
+    { schema: { params: ById, response: { 204: Nothing } } },
+    async ({ params }, reply) => {
+      if (!(await setDeleted(db, params.id, true))) throw notFound(MISSING);
+      return reply.status(204).send();
+    },
+  );
 
-  app.post<IdParams>(
-    '/api/designs/:id/restore',
-    { schema: { params: idParams } },
+  app.post(
+    '/designs/:id/restore',
+    { schema: { params: ById, response: { 204: Nothing } } },
     async ({ params }, reply) => {
       if (!(await setDeleted(db, params.id, false))) throw notFound(MISSING);
       return reply.status(204).send();
     },
   );
 
-  app.get<IdParams & { Querystring: { before?: number } }>(
-    '/api/designs/:id/revisions',
-    {
-      schema: {
-        params: idParams,
-        querystring: olderThan,
-      },
-    },
+  app.get(
+    '/designs/:id/revisions',
+    { schema: { params: ById, querystring: HistoryQuery, response: { 200: History } } },
     async ({ params, query }) => {
       const list = await listRevisions(db, params.id, query.before);
       if (!list.length && !query.before) throw notFound(MISSING);
-      return { revisions: list };
+      return { revisions: list.map(told) };
     },
   );
 
-  app.get<{ Params: { id: string; number: number } }>(
-    '/api/designs/:id/revisions/:number',
-    { schema: { params: revisionParams } },
+  app.get(
+    '/designs/:id/revisions/:number',
+    { schema: { params: ByNumber, response: { 200: Loaded } } },
     async ({ params }) => {
       const loaded = await loadDesign(db, params.id, params.number);
       if (!loaded) throw notFound('This revision');
@@ -197,18 +143,9 @@ export function designRoutes(app: FastifyInstance, { db, summaries }: Services):
     },
   );
 
-  app.patch<{ Params: { id: string; number: number }; Body: { name: string } }>(
-    '/api/designs/:id/revisions/:number',
-    {
-      schema: {
-        params: revisionParams,
-        body: {
-          type: 'object',
-          required: ['name'],
-          properties: { name: { type: 'string', maxLength: 120 } },
-        },
-      },
-    },
+  app.patch(
+    '/designs/:id/revisions/:number',
+    { schema: { params: ByNumber, body: RevisionName, response: { 204: Nothing } } },
     async ({ params, body }, reply) => {
       if (!(await nameRevision(db, params.id, params.number, body.name.trim() || null)))
         throw notFound('This revision');
@@ -216,9 +153,9 @@ export function designRoutes(app: FastifyInstance, { db, summaries }: Services):
     },
   );
 
-  app.get<{ Params: { id: string; number: number } }>(
-    '/api/designs/:id/revisions/:number/picture.png',
-    { schema: { params: revisionParams } },
+  app.get(
+    '/designs/:id/revisions/:number/picture.png',
+    { schema: { params: ByNumber } },
     async ({ params }, reply) => {
       let png = await summaries.picture(params.id, params.number);
       if (!png) {
@@ -235,4 +172,4 @@ export function designRoutes(app: FastifyInstance, { db, summaries }: Services):
         .send(png);
     },
   );
-}
+};

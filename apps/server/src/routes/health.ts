@@ -1,11 +1,11 @@
 // Is the server there, and its database?
-import type { FastifyInstance } from 'fastify';
-import type { Services } from '../app.ts';
+import { Health } from '@rosehip/wire';
+import type { Routes } from './route.ts';
 
-export function healthRoutes(app: FastifyInstance, { watch }: Services): void {
-  app.get('/api/health', { schema: {} }, async (_request, reply) => {
+export const healthRoutes: Routes = async (app, { watch }) => {
+  app.get('/health', { schema: { response: { 200: Health, 503: Health } } }, async (_request, reply) => {
     if (!watch.problem) await watch.look();
     if (watch.problem) return reply.status(503).send({ status: 'waiting', database: watch.problem });
-    return { status: 'ok', database: 'ok' };
+    return { status: 'ok' as const, database: 'ok' };
   });
-}
+};

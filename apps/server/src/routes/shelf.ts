@@ -1,81 +1,76 @@
 // What is kept for reuse: thread charts and motifs; and the person's settings.
 import { randomUUID } from 'node:crypto';
-import { outlineBounds } from '@rosehip/core';
-import { asc, eq } from 'drizzle-orm';
-import type { FastifyInstance } from 'fastify';
-import type { Services } from '../app.ts';
-import { checkOutline, SETTINGS } from '../database/checked.ts';
+import { outlineBounds, type PlainOutline } from '@rosehip/core';
+import {
+  AllSettings,
+  ById,
+  MadeMotif,
+  Motifs,
+  NewMotif,
+  Nothing,
+  Settings,
+  ThreadCharts,
+} from '@rosehip/wire';
+import { and, asc, eq } from 'drizzle-orm';
+import { Type } from 'typebox';
+import { checkOutline } from '../database/checked.ts';
+import { OWNER } from '../database/owner.ts';
 import { motifs, settings, threadCharts } from '../database/schema.ts';
 import { HttpError, notFound } from '../errors.ts';
+import { told, type Routes } from './route.ts';
 
-const motifParams = {
-  type: 'object',
-  required: ['id'],
-  properties: { id: { type: 'string', pattern: '^[0-9a-f-]{36}$' } },
-};
-
-export function shelfRoutes(app: FastifyInstance, { db }: Services): void {
-  app.get('/api/thread-charts', { schema: {} }, async () => ({
+export const shelfRoutes: Routes = async (app, { db }) => {
+  app.get('/thread-charts', { schema: { response: { 200: ThreadCharts } } }, async () => ({
     charts: await db.select().from(threadCharts).orderBy(asc(threadCharts.name)),
   }));
 
-  app.get('/api/motifs', { schema: {} }, async () => ({
-    motifs: await db.select().from(motifs).orderBy(asc(motifs.name)),
-  }));
+  app.get('/motifs', { schema: { response: { 200: Motifs } } }, async () => {
+    const rows = await db.select().from(motifs).where(eq(motifs.owner, OWNER)).orderBy(asc(motifs.name));
+    return { motifs: rows.map((row) => ({ ...told(row), outline: row.outline as PlainOutline })) };
+  });
 
-  app.post<{ Body: { name: string; outline: unknown } }>(
-    '/api/motifs',
-    {
-      schema: {
-        body: {
-          type: 'object',
-          required: ['name', 'outline'],
-          properties: {
-            name: { type: 'string', minLength: 1, maxLength: 120 },
-            outline: { type: 'object' },
-          },
-        },
-      },
-    },
+  app.post(
+    '/motifs',
+    { schema: { body: NewMotif, response: { 201: MadeMotif } } },
     async ({ body }, reply) => {
       const outline = checkOutline(body.outline);
       const b = outlineBounds(outline);
       if (!b) throw new HttpError(422, 'empty', 'A motif needs at least two points.');
       const id = randomUUID();
       const [width, height] = [b.maxX - b.minX, b.maxY - b.minY];
-      await db.insert(motifs).values({ id, name: body.name, outline, width, height, madeAt: new Date() });
+      await db
+        .insert(motifs)
+        .values({ id, owner: OWNER, name: body.name, outline, width, height, madeAt: new Date() });
       return reply.status(201).send({ id });
     },
   );
 
-  app.delete<{ Params: { id: string } }>(
-    '/api/motifs/:id',
-    { schema: { params: motifParams } },
+  app.delete(
+    '/motifs/:id',
+    { schema: { params: ById, response: { 204: Nothing } } },
     async ({ params }, reply) => {
-      const [result] = await db.delete(motifs).where(eq(motifs.id, params.id));
+      const [result] = await db.delete(motifs).where(and(eq(motifs.id, params.id), eq(motifs.owner, OWNER)));
       if (!result.affectedRows) throw notFound('This motif');
       return reply.status(204).send();
     },
   );
 
-  app.get('/api/settings', { schema: {} }, async () => {
-    const rows = await db.select().from(settings);
-    return {
-      settings: Object.fromEntries(rows.filter((r) => r.name in SETTINGS).map((r) => [r.name, r.value])),
-    };
+  app.get('/settings', { schema: { response: { 200: AllSettings } } }, async () => {
+    const rows = await db.select().from(settings).where(eq(settings.owner, OWNER));
+    return { settings: Object.fromEntries(rows.map((r) => [r.name, r.value])) as Settings };
   });
 
-  for (const [name, value] of Object.entries(SETTINGS)) {
-    app.put<{ Body: { value: unknown } }>(
-      `/api/settings/${name}`,
-      { schema: { body: { type: 'object', required: ['value'], properties: { value } } } },
+  for (const [name, value] of Object.entries(Settings.properties)) {
+    app.put(
+      `/settings/${name}`,
+      { schema: { body: Type.Object({ value: Type.Unsafe<unknown>(value) }), response: { 204: Nothing } } },
       async ({ body }, reply) => {
         await db
           .insert(settings)
-          .values({ name, value: body.value })
+          .values({ owner: OWNER, name, value: body.value })
           .onDuplicateKeyUpdate({ set: { value: body.value } });
         return reply.status(204).send();
       },
     );
   }
-}
+};
