@@ -3,20 +3,20 @@
 import { useEventListener } from '@vueuse/core';
 import { computed, onBeforeUnmount, ref, shallowRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
-import { everyItem, findPlace, type ViewName } from '@rosehip/core';
+import { everyItem, findPlace } from '@rosehip/core';
 import { ApiError } from '../api.ts';
 import { useAids } from '../stores/aids.ts';
-import { useBench } from '../stores/bench.ts';
+import { useBench } from '../stores/bench/bench.ts';
 import { draftToShelf, leftDrafts, type KeptDraft } from '../stores/drafts.ts';
 import { useSettings } from '../stores/settings.ts';
 import { useRehearsal } from '../stores/rehearsal.ts';
 import { useSewing } from '../stores/sewing.ts';
 import { useView, type PanelName } from '../stores/view.ts';
 import ClothView from './cloth/ClothView.vue';
-import { nudgeBy } from './arrows.ts';
 import { useClipboard } from './clipboard.ts';
-import { usePicking } from './picking.ts';
-import { leaving, useCommands, waiting, writtenKey } from './commands.ts';
+import { leaving, useCommands, waiting } from './commands.ts';
+import Finder from './finder/Finder.vue';
+import { useKeys } from './keys.ts';
 import ConflictPanel from './panels/ConflictPanel.vue';
 import HistoryPanel from './panels/HistoryPanel.vue';
 import HoopPanel from './panels/HoopPanel.vue';
@@ -24,6 +24,7 @@ import FindingsPanel from './panels/FindingsPanel.vue';
 import FiguresPanel from './panels/FiguresPanel.vue';
 import GuidesPanel from './panels/GuidesPanel.vue';
 import KeysPanel from './panels/KeysPanel.vue';
+import MakePanel from './panels/MakePanel.vue';
 import PicturePanel from './panels/PicturePanel.vue';
 import PointsPanel from './panels/PointsPanel.vue';
 import ReportPanel from './panels/ReportPanel.vue';
@@ -50,7 +51,6 @@ const aids = useAids();
 const { entries, active } = useTools();
 const commands = useCommands();
 const clipboard = useClipboard();
-const picking = usePicking();
 const problem = ref('');
 /** Edits of a design that is no longer there. */
 const left = shallowRef<KeptDraft[]>([]);
@@ -143,13 +143,11 @@ const trueSize = (): void => view.zoomAt(settings.screen / view.scale);
 
 const TABS: { panel: PanelName; label: string }[] = [
   { panel: 'card', label: 'Recipe' },
-  { panel: 'shaping', label: 'Shaping' },
+  { panel: 'make', label: 'Make' },
+  { panel: 'shaping', label: 'Arrange' },
   { panel: 'guides', label: 'Guides' },
 ];
 
-const VIEW_KEYS: Record<string, ViewName> = { l: 'lines', n: 'needle', c: 'cloth' };
-/** Keys that work while an older revision is looked at: they change nothing. */
-const LOOK_KEYS = ['0', '1', '+', '=', '-', 'j', 'k', ',', '.'];
 /** Leaves one thing at a time: what is half done, the tool, the panel, the group, the selection. */
 function escape(): void {
   if (waiting.value) dropWaiting();
@@ -173,57 +171,7 @@ watch(
   () => waiting.value && dropWaiting(),
 );
 
-/** Keys of the bench; true when the key was taken. */
-function press(e: KeyboardEvent): boolean {
-  const key = e.key.length === 1 ? e.key.toLowerCase() : e.key;
-  if (bench.looking !== null && !VIEW_KEYS[key] && !LOOK_KEYS.includes(key))
-    return key === 'Escape' ? (bench.cancelPreview(), true) : false;
-  if (e.ctrlKey || e.metaKey) {
-    if (key === 'z') return (e.shiftKey ? bench.redo() : bench.undo(), true);
-    if (key === 'y') return (bench.redo(), true);
-    if (key === 'a') return ((bench.selection = picking.everything()), true);
-    return false;
-  }
-  if (e.altKey) return false;
-  if (active.value.key(key, e)) return true;
-  const arrow = nudgeBy(key, e.shiftKey);
-  if (arrow) return (commands.nudge(arrow.dx, arrow.dy), true);
-  const command = commands.byKey.value.get(writtenKey(e));
-  if (command) {
-    if (command.blocked) bench.message = command.blocked;
-    else command.run();
-    return true;
-  }
-  if (e.shiftKey && key !== '?' && key !== '+') return false;
-  const tool = entries.find((t) => t.key.toLowerCase() === key);
-  if (tool) return ((view.tool = tool.name), true);
-  if (VIEW_KEYS[key]) return ((view.view = VIEW_KEYS[key]), true);
-  switch (key) {
-    case 'Escape':
-      escape();
-      return true;
-    case 'k':
-      return (rehearsal.playing ? rehearsal.pause() : rehearsal.play(), true);
-    case 'j':
-      return (rehearsal.playing ? rehearsal.pause() : rehearsal.play(-1), true);
-    case ',':
-    case '.':
-      return (rehearsal.step(key === '.' ? 1 : -1), true);
-    case '0':
-      return (fit(), true);
-    case '1':
-      return (trueSize(), true);
-    case '+':
-    case '=':
-      return (view.zoomAt(1.25), true);
-    case '-':
-      return (view.zoomAt(1 / 1.25), true);
-    case '?':
-      return ((view.panel = view.panel === 'keys' ? 'card' : 'keys'), true);
-    default:
-      return false;
-  }
-}
+const { press, sheet: keysSheet } = useKeys({ fit, trueSize, escape }, entries, active, commands);
 
 const inField = (e: Event): boolean =>
   e.target instanceof HTMLElement &&
@@ -287,21 +235,21 @@ watch(title, (name) => (document.title = name ? `${name} · Rosehip` : 'Rosehip'
     class="grid h-full grid-cols-[minmax(0,1fr)]"
     :class="
       view.orderForm === 'list'
-        ? 'grid-rows-[48px_minmax(0,1fr)_330px]'
-        : 'grid-rows-[48px_minmax(0,1fr)_136px]'
+        ? 'grid-rows-[48px_minmax(0,1fr)_330px] max-[1000px]:grid-rows-[48px_minmax(0,1fr)_370px]'
+        : 'grid-rows-[48px_minmax(0,1fr)_136px] max-[1000px]:grid-rows-[48px_minmax(0,1fr)_176px]'
     "
   >
     <TopBar />
     <div class="grid min-h-0 grid-cols-[64px_minmax(0,1fr)_304px]">
       <ToolRail :entries="entries" />
       <main class="grid min-h-0 grid-cols-[minmax(0,1fr)] grid-rows-[40px_minmax(0,1fr)]">
-        <ToolStrip :tool="active" :commands="commands" @fit="fit" @true-size="trueSize" />
+        <ToolStrip :tool="active" :tools="entries" :commands="commands" @fit="fit" @true-size="trueSize" />
         <ClothView :tool="active" @sized="sized" />
       </main>
       <aside class="border-l border-line bg-panel overflow-y-auto" aria-label="Card">
         <nav
           v-if="TABS.some((t) => t.panel === view.panel)"
-          class="sticky top-0 z-10 grid grid-cols-3 border-b border-line bg-panel"
+          class="sticky top-0 z-10 grid grid-cols-4 border-b border-line bg-panel"
           aria-label="Card pages"
         >
           <button
@@ -323,13 +271,14 @@ watch(title, (name) => (document.title = name ? `${name} · Rosehip` : 'Rosehip'
         <HoopPanel v-if="view.panel === 'hoop'" />
         <HistoryPanel v-else-if="view.panel === 'history'" />
         <TakePanel v-else-if="view.panel === 'take'" />
-        <KeysPanel v-else-if="view.panel === 'keys'" :tools="entries" :commands="commands" />
+        <KeysPanel v-else-if="view.panel === 'keys'" :keys="keysSheet" />
         <ConflictPanel
           v-else-if="
             view.panel === 'conflict' &&
             (bench.theirs || bench.saveState === 'gone' || bench.otherDrafts.length)
           "
         />
+        <MakePanel v-else-if="view.panel === 'make'" :commands="commands" />
         <ShapingPanel v-else-if="view.panel === 'shaping'" :commands="commands" />
         <ReportPanel v-else-if="view.panel === 'report'" />
         <FindingsPanel v-else-if="view.panel === 'findings'" />
@@ -343,6 +292,7 @@ watch(title, (name) => (document.title = name ? `${name} · Rosehip` : 'Rosehip'
         <RecipeCard v-else :commands="commands" />
       </aside>
     </div>
+    <Finder v-if="view.finding" :commands="commands" :tools="entries" />
     <RunningOrder :commands="commands" class="border-t border-line bg-panel" />
   </div>
   <p v-else class="p-12 text-center text-muted">The design is being fetched …</p>

@@ -6,22 +6,31 @@ import { showNumber } from '../fields/arithmetic.ts';
 import NumberField from '../fields/NumberField.vue';
 import CommandButton from '../parts/CommandButton.vue';
 import IconButton from '../parts/IconButton.vue';
-import { useBench } from '../stores/bench.ts';
+import { useBench } from '../stores/bench/bench.ts';
 import { draftTrouble } from '../stores/drafts.ts';
 import { useSettings } from '../stores/settings.ts';
 import { useSewing } from '../stores/sewing.ts';
 import { useView } from '../stores/view.ts';
 import { leaving, type Commands } from './commands.ts';
 import { frameOf } from './items.ts';
+import { TOOL_ICONS } from './tools/icons.ts';
 import type { Tool } from './tools/tool.ts';
+import type { ToolEntry } from './tools/tools.ts';
 
-const props = defineProps<{ tool: Tool; commands: Commands }>();
+const props = defineProps<{ tool: Tool; tools: readonly ToolEntry[]; commands: Commands }>();
 const emit = defineEmits<{ fit: []; trueSize: [] }>();
 
 const bench = useBench();
 const view = useView();
 const sewing = useSewing();
 const settings = useSettings();
+
+/** The tools that share the place of the one in hand; none when it has its place alone. */
+const variants = computed(() => {
+  const here = props.tools.find((e) => e.name === view.tool)?.place;
+  const all = props.tools.filter((e) => e.place === here);
+  return all.length > 1 ? all : [];
+});
 
 const ICONS = { Group, Ungroup, Duplicate: Copy, Delete: Trash2 };
 const shown = computed(() => props.commands.arrange.value.filter((c) => c.label in ICONS));
@@ -41,6 +50,26 @@ const percent = computed(() => `${Math.round((view.scale / settings.screen) * 10
 
 <template>
   <div class="flex h-10 items-center gap-1 border-b border-line bg-panel/70 px-3">
+    <div
+      v-if="variants.length"
+      class="mr-1 flex shrink-0 rounded-card border border-line"
+      role="group"
+      aria-label="Which tool"
+    >
+      <button
+        v-for="v in variants"
+        :key="v.name"
+        type="button"
+        class="grid h-7 w-8 place-items-center first:rounded-l-[5px] last:rounded-r-[5px]"
+        :class="view.tool === v.name ? 'bg-ink text-panel' : 'hover:bg-linen'"
+        :aria-label="v.label"
+        :aria-pressed="view.tool === v.name"
+        :title="`${v.label} (${v.key})`"
+        @click="view.tool = v.name"
+      >
+        <component :is="TOOL_ICONS[v.name]" :size="16" aria-hidden="true" />
+      </button>
+    </div>
     <div v-if="leaving" role="alertdialog" aria-label="Delete" class="flex min-w-0 items-center gap-1.5">
       <p class="min-w-0 truncate" :title="leaving.names.join(', ')">
         {{ leaving.names.length > 1 ? `${leaving.names.length} objects are` : `${leaving.names[0]} is` }} made

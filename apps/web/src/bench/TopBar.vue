@@ -7,6 +7,7 @@ import {
   CircleHelp,
   History,
   Redo2,
+  Search,
   TriangleAlert,
   Undo2,
 } from '@lucide/vue';
@@ -15,7 +16,7 @@ import { useRouter } from 'vue-router';
 import { clothById, type ViewName } from '@rosehip/core';
 import { showNumber } from '../fields/arithmetic.ts';
 import IconButton from '../parts/IconButton.vue';
-import { useBench } from '../stores/bench.ts';
+import { useBench } from '../stores/bench/bench.ts';
 import { useSettings } from '../stores/settings.ts';
 import { useSewing } from '../stores/sewing.ts';
 import { useView, type PanelName } from '../stores/view.ts';
@@ -82,12 +83,12 @@ function rename(event: Event): void {
 </script>
 
 <template>
-  <header class="flex h-12 items-center gap-2 border-b border-line bg-panel px-3">
+  <header class="flex h-12 items-center gap-2 max-[900px]:gap-0.5 border-b border-line bg-panel px-3">
     <button type="button" class="button button-quiet px-1" @click="leave">
-      <ChevronLeft :size="18" aria-hidden="true" /> Shelf
+      <ChevronLeft :size="18" aria-hidden="true" /> <span class="max-[900px]:sr-only">Shelf</span>
     </button>
     <input
-      class="field h-8 w-44 min-w-20 border-transparent bg-transparent font-heading text-base font-medium hover:border-line"
+      class="field h-8 w-44 min-w-24 border-transparent bg-transparent font-heading text-base font-medium hover:border-line"
       :value="bench.design!.name"
       maxlength="120"
       aria-label="Name of the design"
@@ -106,7 +107,7 @@ function rename(event: Event): void {
     <button
       v-else
       type="button"
-      class="button button-quiet min-w-20 px-2"
+      class="button button-quiet min-w-20 px-2 max-[900px]:min-w-0 max-[900px]:px-1"
       :class="bench.saveState === 'away' || bench.saveState === 'refused' ? 'text-amber-deep' : 'text-muted'"
       :title="bench.saveProblem || 'History: every save, to look at and to bring back'"
       :aria-pressed="view.panel === 'history'"
@@ -114,9 +115,14 @@ function rename(event: Event): void {
     >
       <History :size="18" class="shrink-0" aria-hidden="true" />
       <span class="sr-only">History:</span>
-      <span role="status" data-testid="save-state" class="max-w-64 truncate">{{ saveWords }}</span>
+      <span role="status" data-testid="save-state" class="max-w-64 truncate max-[900px]:max-w-14">{{
+        saveWords
+      }}</span>
     </button>
     <div class="grow" />
+    <IconButton label="Find" hint="Find a command, a setting or an object (/)" @press="view.finding = true"
+      ><Search :size="20" aria-hidden="true"
+    /></IconButton>
     <IconButton
       label="Undo"
       :hint="`Undo: ${undoWhat} (Ctrl Z)`"
@@ -136,7 +142,7 @@ function rename(event: Event): void {
         v-for="v in VIEWS"
         :key="v.name"
         type="button"
-        class="h-8 px-3 font-medium first:rounded-l-[5px] last:rounded-r-[5px]"
+        class="h-8 px-3 font-medium max-[900px]:px-2 first:rounded-l-[5px] last:rounded-r-[5px]"
         :class="view.view === v.name ? 'bg-ink text-panel' : 'hover:bg-linen'"
         :aria-pressed="view.view === v.name"
         :title="`${v.about} (${v.key})`"
@@ -156,7 +162,7 @@ function rename(event: Event): void {
       @click="toggle('findings')"
     >
       <component :is="sewing.minded.length ? TriangleAlert : CircleCheck" :size="18" aria-hidden="true" />
-      <span class="max-[1100px]:max-w-24 truncate">{{
+      <span class="max-[1100px]:max-w-24 truncate max-[900px]:sr-only">{{
         sewing.warning ? 'Outside the hoop' : findingWords
       }}</span>
     </button>
@@ -169,7 +175,7 @@ function rename(event: Event): void {
     >
       <span
         >{{ hoopSize
-        }}<span class="max-[1100px]:sr-only">
+        }}<span class="max-[1160px]:sr-only">
           hoop · {{ clothById(bench.design!.cloth.kind).name }}</span
         ></span
       >
@@ -190,7 +196,8 @@ function rename(event: Event): void {
       :aria-pressed="view.panel === 'take'"
       @click="toggle('take')"
     >
-      Take to machine <ChevronRight :size="18" aria-hidden="true" />
+      <span>Take<span class="max-[900px]:sr-only"> to machine</span></span>
+      <ChevronRight :size="18" aria-hidden="true" />
     </button>
   </header>
 </template>

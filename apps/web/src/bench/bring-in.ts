@@ -1,7 +1,7 @@
 // Files brought on to the bench: their objects are added to the design, and a report says what was left out.
 import { newId, pasteJob, translation, type Group, type Point } from '@rosehip/core';
 import { shallowRef } from 'vue';
-import { useBench } from '../stores/bench.ts';
+import { useBench } from '../stores/bench/bench.ts';
 import { useView } from '../stores/view.ts';
 import { useEngine } from '../workers/engine.ts';
 

@@ -1,7 +1,7 @@
 // The centre that the selected object's rays or spiral go about: placed by hand, or the middle of the shape.
 import { outlineBounds, stitchKind, type DesignObject, type Point } from '@rosehip/core';
 import { computed } from 'vue';
-import { useBench } from '../stores/bench.ts';
+import { useBench } from '../stores/bench/bench.ts';
 
 const tidy = (v: number): number => Math.round(v * 100) / 100;
 

@@ -11,12 +11,14 @@ import {
   type Design,
   type Item,
 } from '@rosehip/core';
-import { useBench } from '../stores/bench.ts';
+import { useBench } from '../stores/bench/bench.ts';
 
 const MARK = 'rosehip-objects';
 
 interface Copied {
   format: typeof MARK;
+  /** Of the document that they are part of. */
+  version: number;
   /** Those that were selected; the others only serve them. */
   chosen: string[];
   objects: Item[];
@@ -32,7 +34,13 @@ export function useClipboard() {
   function copy(e: ClipboardEvent): boolean {
     if (!bench.design || !bench.selection.length) return false;
     const objects = portable(bench.design, bench.selection);
-    const copied: Copied = { format: MARK, chosen: [...bench.selection], objects, from: bench.id };
+    const copied: Copied = {
+      format: MARK,
+      version: bench.design.version,
+      chosen: [...bench.selection],
+      objects,
+      from: bench.id,
+    };
     e.clipboardData?.setData('text/plain', JSON.stringify(copied));
     pasted = { text: '', times: 0 };
     bench.message =
@@ -56,8 +64,17 @@ export function useClipboard() {
     }
     if (value?.format !== MARK) return 'There are no Rosehip objects on the clipboard.';
     try {
-      const design: Design = checkDesign({ ...emptyDesign('Pasted'), objects: value.objects });
-      return { format: MARK, chosen: value.chosen ?? [], objects: design.objects, from: value.from ?? '' };
+      const design: Design = checkDesign({
+        ...emptyDesign('Pasted'),
+        version: value.version ?? 1,
+        objects: value.objects,
+      });
+      return {
+        ...(value as Copied),
+        chosen: value.chosen ?? [],
+        objects: design.objects,
+        from: value.from ?? '',
+      };
     } catch (error) {
       if (error instanceof ReadError) return `What is on the clipboard can’t be pasted: ${error.message}`;
       throw error;

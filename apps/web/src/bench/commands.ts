@@ -1,46 +1,25 @@
 // What can be done to what is selected: one table for buttons, keys and the keys sheet.
 import {
+  MAKINGS,
   align,
-  appliqueJob,
-  AROUND,
-  borderJob,
-  combineJob,
-  compoundJob,
-  cropJob,
   densityNote,
   duplicateJob,
-  echoesJob,
-  edgeJob,
-  embossJob,
   everyItem,
   everyLeaf,
   findItem,
   findPlace,
   groupJob,
   hangingOn,
-  holesJob,
   itemBounds,
-  knockdownJob,
   mirroring,
   motifFrom,
-  partsJob,
-  patchEdgeJob,
-  plainJob,
   removeJob,
-  repeatJob,
   rotation,
   setItemsJob,
-  setUnsewnJob,
-  splitJob,
-  sprigPartsJob,
-  stippleAroundJob,
-  stitchesJob,
-  surroundJob,
   spread,
   translation,
   ungroupJob,
   type AlignTo,
-  type AppliqueOptions,
   type Axis,
   type Bounds,
   type Design,
@@ -50,9 +29,11 @@ import {
   type Matrix,
   type Shift,
   type Spread,
+  type Making,
+  type Purpose,
 } from '@rosehip/core';
 import { computed, ref, shallowRef } from 'vue';
-import { useBench } from '../stores/bench.ts';
+import { useBench } from '../stores/bench/bench.ts';
 import { frameOf } from './items.ts';
 import { lastMove } from './last-move.ts';
 import { drawingOf, useMotifs } from '../stores/motifs.ts';
@@ -60,26 +41,33 @@ import { useView } from '../stores/view.ts';
 import { useProposals } from './proposals.ts';
 
 export interface BenchCommand {
+  id: string;
   label: string;
   keys?: string;
+  /** What it does, where its label says too little by itself. */
+  about?: string;
   help?: string;
   /** Why it can't be done now. */
   blocked?: string;
   run(): void;
 }
 
+/** A command that makes something of what is selected. */
+export interface MakingCommand extends BenchCommand {
+  purpose: Purpose;
+  /** Other words that it is looked for by. */
+  words: string;
+  /** A picture of the result is shown on its button. */
+  pictured: boolean;
+}
+
+const MAKING_KEYS: Partial<Record<string, string>> = { 'circle-repeat': 'Shift C', 'plain-shape': 'Shift P' };
+
 /** A size that was asked for stitches that are kept: it waits until the person has read what it does. */
 export const waiting = shallowRef<{ items: Item[]; note: string; label: string } | null>(null);
 
 /** What was asked to be deleted while others are made from it: it waits until the person has said what becomes of them. */
 export const leaving = shallowRef<{ ids: string[]; names: string[] } | null>(null);
-
-/** How an appliqué is first made. */
-const FIRST_APPLIQUE: AppliqueOptions = {
-  tack: 'run',
-  cover: 'satin',
-  patch: { print: 'stars', colour: '#3f6c8f' },
-};
 
 /** The point about which things are turned, skewed and mirrored; null for the middle of what is selected. */
 export const pivot = ref<{ x: number; y: number } | null>(null);
@@ -145,7 +133,7 @@ export function useCommands() {
     if (!outline || !motifFrom(first.name, outline))
       bench.message = 'A motif needs lines: a drawing, or one line that does not end where it begins.';
     else if (await motifs.keep(first.name, outline))
-      bench.message = `${first.name} is on the motif shelf: motif runs and motif fills can repeat it.`;
+      bench.message = `${first.name} is on the motif shelf: motif lines and motif fills can repeat it.`;
     else bench.message = `The motif was not kept: ${motifs.problem}`;
   }
 
@@ -241,12 +229,14 @@ export function useCommands() {
     [...everyItem(bench.design?.objects ?? [])].filter((i) => !i.visible).map((i) => i.id);
 
   const command = (
+    id: string,
     label: string,
     n: number,
     run: () => void,
     keys?: string,
     help?: string,
   ): BenchCommand => ({
+    id,
     label,
     keys,
     help,
@@ -254,202 +244,49 @@ export function useCommands() {
     run,
   });
 
-  const combine = computed<BenchCommand[]>(() => [
-    command(
-      'Unite',
-      2,
-      () => does((d, all) => combineJob(d, all, 'unite')),
-      undefined,
-      'One shape of all; it follows them.',
-    ),
-    command(
-      'Subtract',
-      2,
-      () => does((d, all) => combineJob(d, all, 'subtract')),
-      undefined,
-      'The first sewn, less the others.',
-    ),
-    command(
-      'Knock out',
-      2,
-      () => does((d, all) => combineJob(d, all, 'subtract', true)),
-      undefined,
-      'The first sewn, less the others, which stay sewn: no lump beneath them.',
-    ),
-    command(
-      'Intersect',
-      2,
-      () => does((d, all) => combineJob(d, all, 'intersect')),
-      undefined,
-      'What they share.',
-    ),
-    command('Split', 2, () => does(splitJob), undefined, 'The first sewn, parted along the others.'),
-    command(
-      'Lines inside',
-      2,
-      () => does((d, all) => cropJob(d, all, 'inside')),
-      undefined,
-      'The first sewn, as lines, where the others cover it.',
-    ),
-    command(
-      'Lines outside',
-      2,
-      () => does((d, all) => cropJob(d, all, 'outside')),
-      undefined,
-      'The first sewn, as lines, where the others don’t cover it.',
-    ),
-    command(
-      'Edge line',
-      1,
-      () => does(edgeJob),
-      undefined,
-      'The edge as a line of its own, which follows the shape.',
-    ),
-    command(
-      'Emboss',
-      1,
-      () => does(embossJob),
-      undefined,
-      'Two light grids and a satin rim, which follow the shape.',
-    ),
-    command(
-      'Sprig in parts',
-      1,
-      () => does(sprigPartsJob),
-      undefined,
-      'Leaves, blossoms and stems of a sprig as objects that can have threads of their own.',
-    ),
-    command(
-      'Keep as motif',
-      1,
-      keepAsMotif,
-      undefined,
-      'Puts what is drawn on the motif shelf, to be repeated along lines and in fills.',
-    ),
-    command(
-      'Fill holes',
-      1,
-      () => does((d, all) => holesJob(d, all, 'outer')),
-      undefined,
-      'The shape without its holes.',
-    ),
-    command(
-      'Take holes',
-      1,
-      () => does((d, all) => holesJob(d, all, 'holes')),
-      undefined,
-      'Every hole as a shape.',
-    ),
-    command('Into parts', 1, () => does(partsJob), undefined, 'Every separate piece, or line, as an object.'),
-    command(
-      'One shape',
-      2,
-      () => does(compoundJob),
-      undefined,
-      'Several outlines as one; overlaps are holes.',
-    ),
-    command('Make plain', 1, () => does(plainJob), 'Shift P', 'Ends what is live: points of its own.'),
-    command(
-      'Set as stitches',
-      1,
-      () => does(stitchesJob),
-      undefined,
-      'The stitches as they are now; the outline goes.',
-    ),
-    command(
-      'Set aside',
-      1,
-      () => does((d, all) => setUnsewnJob(d, all, true)),
-      undefined,
-      'Only a shape for others; not sewn.',
-    ),
-    {
-      ...command('Sew again', 1, () => does((d, all) => setUnsewnJob(d, all, false))),
-      help: 'Sewn like any other object.',
-      blocked:
-        need(1) ??
-        ([...everyLeaf(bench.selected)].some((l) => l.kind === 'object' && l.unsewn)
-          ? undefined
-          : 'This is sewn already.'),
-    },
-  ]);
+  /** Makes something of what is selected, and shows its card from the top. */
+  function make(one: Making): void {
+    if (bench.does((design) => one.job(design, ids()))) view.showMade();
+  }
 
-  const around = computed<BenchCommand[]>(() => [
-    command(
-      'Border',
-      1,
-      () => does((d, all) => borderJob(d, all)),
-      undefined,
-      'A satin border that follows.',
-    ),
-    command('Echoes', 1, () => does(echoesJob), undefined, 'Three lines that repeat the outline.'),
-    command(
-      'Knockdown',
-      1,
-      () => does(knockdownJob),
-      undefined,
-      'A light grid beneath, sewn first in the colour of the cloth.',
-    ),
-    command(
-      'Stipple around',
-      1,
-      () => does(stippleAroundJob),
-      undefined,
-      'Within the hoop, or within the one selected shape that holds all others.',
-    ),
-    command('Patch edge', 1, () => does(patchEdgeJob), undefined, 'Wide satin at which a patch is cut out.'),
-    command(
-      'Appliqué',
-      1,
-      () => does((d, all) => appliqueJob(d, all, FIRST_APPLIQUE)),
-      undefined,
-      'Placement, tack-down and cover of the closed shapes, with the stops between.',
-    ),
-    command(
-      'Surround',
-      1,
-      () => does((d, all) => surroundJob(d, all, { ...AROUND })),
-      undefined,
-      'A live outline at a distance, to be stitched in any way.',
-    ),
-    command(
-      'Border by hand',
-      0,
-      () => {
+  /** What can be made of what is selected. */
+  const makings = computed<MakingCommand[]>(() =>
+    MAKINGS.map((one) => ({
+      id: one.id,
+      purpose: one.purpose,
+      label: one.label,
+      help: one.help,
+      words: one.words,
+      keys: MAKING_KEYS[one.id],
+      blocked: need(one.least),
+      pictured: one.purpose !== 'keep',
+      run: () => make(one),
+    })),
+  );
+
+  /** Makings that are no jobs: the hand has to draw, or nothing of the design is changed. */
+  const others = computed<MakingCommand[]>(() => [
+    {
+      id: 'border-by-hand',
+      purpose: 'around',
+      label: 'Border by hand',
+      help: 'Click around with the pen: the closed line is sewn as a satin border.',
+      words: 'draw frame pen',
+      pictured: false,
+      run: () => {
         view.drawsBorder = true;
         view.tool = 'pen';
       },
-      undefined,
-      'Click around with the pen: the closed line is sewn as a satin border.',
-    ),
-  ]);
-
-  const repeats = computed<BenchCommand[]>(() => [
-    command(
-      'Circle',
-      1,
-      () => does((d, all) => repeatJob(d, all, 'circle')),
-      'Shift C',
-      'Live copies about a centre.',
-    ),
-    command('Row', 1, () => does((d, all) => repeatJob(d, all, 'row')), undefined, 'Live copies in a row.'),
-    command(
-      'Grid',
-      1,
-      () => does((d, all) => repeatJob(d, all, 'grid')),
-      undefined,
-      'Live copies in rows and columns.',
-    ),
+    },
     {
-      ...command(
-        'Path',
-        2,
-        () => does((d, all) => repeatJob(d, all, 'path')),
-        undefined,
-        'Live copies along a line: select the line last.',
-      ),
-      blocked:
-        count.value > 1 ? undefined : 'Select what is to be repeated, and then the line it stands along.',
+      id: 'keep-motif',
+      purpose: 'keep',
+      label: 'Keep as motif',
+      help: 'Puts what is drawn on the motif shelf, to be repeated along lines and in fills.',
+      words: 'motif shelf save drawing',
+      blocked: need(1),
+      pictured: false,
+      run: () => void keepAsMotif(),
     },
   ]);
 
@@ -460,12 +297,13 @@ export function useCommands() {
   );
 
   const arrange = computed<BenchCommand[]>(() => [
-    command('Group', 2, () => does(groupJob), 'G'),
+    command('group', 'Group', 2, () => does(groupJob), 'G'),
     {
-      ...command('Ungroup', 1, () => does(ungroupJob), 'Shift G'),
+      ...command('ungroup', 'Ungroup', 1, () => does(ungroupJob), 'Shift G'),
       blocked: bench.selected.some((i) => i.kind === 'group') ? undefined : 'Select a group first.',
     },
     command(
+      'lock',
       isLocked.value ? 'Unlock' : 'Lock',
       1,
       () =>
@@ -475,11 +313,13 @@ export function useCommands() {
       'Shift L',
     ),
     {
+      id: 'unlock-all',
       label: 'Unlock all',
       blocked: lockedOnes().length ? undefined : 'Nothing is locked.',
       run: () => void bench.does((d) => setItemsJob(d, lockedOnes(), { locked: false }, 'Unlock all')),
     },
     command(
+      'hide',
       'Hide',
       1,
       () => {
@@ -490,12 +330,14 @@ export function useCommands() {
       'Hidden objects are not sewn.',
     ),
     {
+      id: 'show-all',
       label: 'Show all',
       keys: 'Shift H',
       blocked: hiddenOnes().length ? undefined : 'Nothing is hidden.',
       run: () => void bench.does((d) => setItemsJob(d, hiddenOnes(), { visible: true }, 'Show all')),
     },
     command(
+      'tidy',
       'Tidy travel',
       1,
       () => void proposals.tidyTravel(),
@@ -503,23 +345,51 @@ export function useCommands() {
       'A better route through this colour: fewer trims, less travel.',
     ),
     {
+      id: 'put-in-order',
       label: 'Put in order',
       keys: 'Shift O',
       help: 'Fewer colour changes, then trims, then travel; shown first.',
       blocked: orderBlocked.value,
       run: () => void proposals.putInOrder(),
     },
-    command('Duplicate', 1, () => duplicate(false), 'D', 'A copy, as far away as the last move went.'),
-    command('Duplicate in place', 1, () => duplicate(true), 'Shift D'),
-    command('Delete', 1, remove, 'Backspace'),
+    command(
+      'duplicate',
+      'Duplicate',
+      1,
+      () => duplicate(false),
+      'D',
+      'A copy, as far away as the last move went.',
+    ),
+    command('duplicate-in-place', 'Duplicate in place', 1, () => duplicate(true), 'Shift D'),
+    command('delete', 'Delete', 1, remove, 'Backspace'),
   ]);
 
   const choose = computed<BenchCommand[]>(() => [
-    command('Same thread', 1, () => selectAlike((a, b) => a.thread === b.thread), 'Shift T'),
-    command('Same kind', 1, () => selectAlike((a, b) => a.recipe.kind === b.recipe.kind), 'Shift K'),
-    command('Beneath', 1, selectBeneath, 'Shift B'),
     {
+      ...command(
+        'same-thread',
+        'Same thread',
+        1,
+        () => selectAlike((a, b) => a.thread === b.thread),
+        'Shift T',
+      ),
+      about: 'Select all in the same thread',
+    },
+    {
+      ...command(
+        'same-kind',
+        'Same kind',
+        1,
+        () => selectAlike((a, b) => a.recipe.kind === b.recipe.kind),
+        'Shift K',
+      ),
+      about: 'Select all stitched alike',
+    },
+    { ...command('beneath', 'Beneath', 1, selectBeneath, 'Shift B'), about: 'Select what lies beneath' },
+    {
+      id: 'outer-group',
       label: 'The group',
+      about: 'Select the group around',
       keys: 'U',
       blocked: outer() ? undefined : 'What is selected is in no group.',
       run: () => {
@@ -535,31 +405,50 @@ export function useCommands() {
   }
 
   const turns = computed<BenchCommand[]>(() => [
-    command('Left and right', 1, () => mirror(90, 'Mirror'), 'Shift M', 'Mirrored left to right.'),
-    command('Up and down', 1, () => mirror(0, 'Mirror'), 'Shift W', 'Mirrored upside down.'),
-    command('−90°', 1, () => turn(-90)),
-    command('−10°', 1, () => turn(-10), 'Shift ['),
-    command('−1°', 1, () => turn(-1), '['),
-    command('+1°', 1, () => turn(1), ']'),
-    command('+10°', 1, () => turn(10), 'Shift ]'),
-    command('+90°', 1, () => turn(90)),
+    {
+      ...command(
+        'mirror-across',
+        'Left and right',
+        1,
+        () => mirror(90, 'Mirror'),
+        'Shift M',
+        'Mirrored left to right.',
+      ),
+      about: 'Mirror left and right',
+    },
+    {
+      ...command(
+        'mirror-down',
+        'Up and down',
+        1,
+        () => mirror(0, 'Mirror'),
+        'Shift W',
+        'Mirrored upside down.',
+      ),
+      about: 'Mirror up and down',
+    },
+    command('turn-left-90', '−90°', 1, () => turn(-90)),
+    { ...command('turn-left-10', '−10°', 1, () => turn(-10), 'Shift ['), about: 'Turn back by 10°' },
+    { ...command('turn-left-1', '−1°', 1, () => turn(-1), '['), about: 'Turn back by 1°' },
+    { ...command('turn-right-1', '+1°', 1, () => turn(1), ']'), about: 'Turn by 1°' },
+    { ...command('turn-right-10', '+10°', 1, () => turn(10), 'Shift ]'), about: 'Turn by 10°' },
+    command('turn-right-90', '+90°', 1, () => turn(90)),
   ]);
 
   /** Every command with a key, by that key as it is written. */
   const byKey = computed(() => {
     const map = new Map<string, BenchCommand>();
-    for (const c of [...combine.value, ...arrange.value, ...choose.value, ...turns.value, ...repeats.value])
+    for (const c of [...makings.value, ...arrange.value, ...choose.value, ...turns.value])
       if (c.keys) map.set(c.keys, c);
     return map;
   });
 
   return {
-    combine,
+    makings,
+    others,
     arrange,
     choose,
     turns,
-    around,
-    repeats,
     byKey,
     transform,
     turn,
@@ -578,11 +467,3 @@ export function useCommands() {
 }
 
 export type Commands = ReturnType<typeof useCommands>;
-
-/** The key that was pressed, as it is written in the table. */
-export function writtenKey(e: KeyboardEvent): string {
-  const codes: Record<string, string> = { BracketLeft: '[', BracketRight: ']' };
-  const key =
-    codes[e.code] ?? (e.key.length === 1 ? e.key.toUpperCase() : e.key === 'Delete' ? 'Backspace' : e.key);
-  return e.shiftKey ? `Shift ${key}` : key;
-}

@@ -1,7 +1,7 @@
 // Which copy of the selected repeat was pressed last on the cloth.
 import { copyNumber } from '@rosehip/core';
 import { ref } from 'vue';
-import { useBench } from '../stores/bench.ts';
+import { useBench } from '../stores/bench/bench.ts';
 
 /** Its number from 0; null when none was. */
 export const pickedCopy = ref<number | null>(null);

@@ -9,7 +9,7 @@ import {
   type PlainOutline,
   type Point,
 } from '@rosehip/core';
-import { useBench } from '../stores/bench.ts';
+import { useBench } from '../stores/bench/bench.ts';
 import { useView } from '../stores/view.ts';
 
 /** How near a press must be, in CSS pixels. */

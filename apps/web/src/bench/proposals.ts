@@ -3,7 +3,7 @@ import type { Job, OrderProposal, TidyProposal, TravelFigures } from '@rosehip/c
 import { ref, shallowRef } from 'vue';
 import { showNumber } from '../fields/arithmetic.ts';
 import { sewingTime } from '../parts/time.ts';
-import { useBench } from '../stores/bench.ts';
+import { useBench } from '../stores/bench/bench.ts';
 import { useSettings } from '../stores/settings.ts';
 import { useView } from '../stores/view.ts';
 import { useChecker, packed } from '../workers/engine.ts';

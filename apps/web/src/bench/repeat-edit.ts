@@ -10,7 +10,7 @@ import {
   type Repeat,
 } from '@rosehip/core';
 import { computed } from 'vue';
-import { useBench } from '../stores/bench.ts';
+import { useBench } from '../stores/bench/bench.ts';
 
 export type RepeatGroup = Group & { repeat: Repeat };
 

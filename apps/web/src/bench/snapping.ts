@@ -19,7 +19,7 @@ import {
 import { shallowRef } from 'vue';
 import { showNumber } from '../fields/arithmetic.ts';
 import { useAids } from '../stores/aids.ts';
-import { useBench } from '../stores/bench.ts';
+import { useBench } from '../stores/bench/bench.ts';
 import { useSettings } from '../stores/settings.ts';
 import { useView } from '../stores/view.ts';
 import type { Pointer } from './tools/tool.ts';

@@ -1,7 +1,7 @@
 // Where the thread of the one selected object begins and ends: as fixed by hand, or as the engine has chosen.
 import { Move, type DesignObject, type Point } from '@rosehip/core';
 import { computed } from 'vue';
-import { useBench } from '../stores/bench.ts';
+import { useBench } from '../stores/bench/bench.ts';
 import { useSewing } from '../stores/sewing.ts';
 
 export type EndName = 'start' | 'end';

@@ -2,9 +2,11 @@
 // Two revisions, or one design on two cloths, side by side with one playhead.
 import { ChevronLeft, Maximize, Pause, Play, ZoomIn, ZoomOut } from '@lucide/vue';
 import { computed, markRaw, onBeforeUnmount, reactive, ref, shallowRef, watch } from 'vue';
-import { clothById, CLOTHS, type Design, type Figures, type Point, type ViewName } from '@rosehip/core';
+import { clothById, CLOTHS, type Design, type Figures, type ViewName } from '@rosehip/core';
 import { useRoute } from 'vue-router';
-import { api, type Revision } from '../api.ts';
+import type { RevisionEntry } from '@rosehip/wire';
+import { api } from '../api.ts';
+import { fitted, pulled, zoomedAt, type Viewport } from '../parts/viewport.ts';
 import { showNumber } from '../fields/arithmetic.ts';
 import IconButton from '../parts/IconButton.vue';
 import { ago, counted, sewingTime } from '../parts/time.ts';
@@ -25,7 +27,7 @@ interface Side {
   figures: Figures | null;
 }
 
-const revisions = shallowRef<Revision[]>([]);
+const revisions = shallowRef<RevisionEntry[]>([]);
 const problem = ref('');
 const sides = reactive<Side[]>([
   { revision: 0, cloth: '', design: null, figures: null },
@@ -85,26 +87,19 @@ const VIEWS: { name: ViewName; label: string }[] = [
   { name: 'needle', label: 'Needle' },
   { name: 'cloth', label: 'Cloth' },
 ];
-const scale = ref(4);
-const centre = ref<Point>({ x: 0, y: 0 });
+const seen = shallowRef<Viewport>({ scale: 4, centre: { x: 0, y: 0 } });
 let size = { width: 600, height: 500 };
 let measured = false;
 
 function fit(): void {
   const hoop = sides[0].design?.hoop;
   if (!hoop) return;
-  scale.value = Math.min((size.width - 64) / hoop.width, (size.height - 64) / hoop.height);
-  centre.value = { x: 0, y: 0 };
+  const [w, h] = [hoop.width / 2, hoop.height / 2];
+  seen.value = fitted({ minX: -w, minY: -h, maxX: w, maxY: h }, size, 32);
 }
-function pan(dx: number, dy: number): void {
-  centre.value = { x: centre.value.x - dx / scale.value, y: centre.value.y - dy / scale.value };
-}
+const pan = (dx: number, dy: number): void => void (seen.value = pulled(seen.value, dx, dy));
 function zoom(factor: number, x = size.width / 2, y = size.height / 2): void {
-  const next = Math.min(160, Math.max(0.3, scale.value * factor));
-  const [ox, oy] = [x - size.width / 2, y - size.height / 2];
-  const { x: cx, y: cy } = centre.value;
-  centre.value = { x: cx + ox / scale.value - ox / next, y: cy + oy / scale.value - oy / next };
-  scale.value = next;
+  seen.value = zoomedAt(seen.value, size, factor, x, y);
 }
 function sized(width: number, height: number): void {
   size = { width, height };
@@ -236,8 +231,8 @@ const labelOf = (side: Side): string =>
         :design="side.design"
         :machine="settings.machineId"
         :view="view"
-        :scale="scale"
-        :centre="centre"
+        :scale="seen.scale"
+        :centre="seen.centre"
         :share="share"
         @figures="side.figures = $event && markRaw($event)"
         @pan="pan"

@@ -3,6 +3,7 @@
 import { useElementSize } from '@vueuse/core';
 import { onBeforeUnmount, shallowRef, useTemplateRef, watch } from 'vue';
 import { recordAt, type Design, type Figures, type Point, type ViewName } from '@rosehip/core';
+import { wheelFactor } from '../parts/viewport.ts';
 import { useChecker, packed } from '../workers/engine.ts';
 import { startPainter } from '../workers/painter.ts';
 
@@ -105,7 +106,7 @@ function move(e: PointerEvent): void {
 }
 function wheel(e: WheelEvent): void {
   const box = area.value!.getBoundingClientRect();
-  emit('zoom', Math.exp(-e.deltaY * 0.0016), e.clientX - box.left, e.clientY - box.top);
+  emit('zoom', wheelFactor(e), e.clientX - box.left, e.clientY - box.top);
 }
 </script>
 

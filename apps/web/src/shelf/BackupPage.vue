@@ -3,7 +3,8 @@
 import { Download, Upload } from '@lucide/vue';
 import { useDropZone, useIntervalFn } from '@vueuse/core';
 import { onMounted, ref, useTemplateRef } from 'vue';
-import { api, type BroughtIn, type KeptBackup } from '../api.ts';
+import type { BroughtIn, KeptBackup } from '@rosehip/wire';
+import { api } from '../api.ts';
 import Notice from '../parts/Notice.vue';
 import { fileSize } from '../parts/file-size.ts';
 import ShelfHeader from './ShelfHeader.vue';

@@ -2,7 +2,8 @@
 // What was taken off the shelf and can be put back.
 import { Undo2 } from '@lucide/vue';
 import { onMounted, ref } from 'vue';
-import { api, type ShelfEntry } from '../api.ts';
+import type { ShelfEntry } from '@rosehip/wire';
+import { api } from '../api.ts';
 import Notice from '../parts/Notice.vue';
 import { ago, counted } from '../parts/time.ts';
 import DesignPicture from './DesignPicture.vue';

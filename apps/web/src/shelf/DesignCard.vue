@@ -3,7 +3,7 @@
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue';
 import { Copy, EllipsisVertical, PencilLine, Trash2 } from '@lucide/vue';
 import { computed, nextTick, ref, useTemplateRef } from 'vue';
-import type { ShelfEntry } from '../api.ts';
+import type { ShelfEntry } from '@rosehip/wire';
 import { showNumber } from '../fields/arithmetic.ts';
 import { ago, counted, sewingTime } from '../parts/time.ts';
 import { useSettings } from '../stores/settings.ts';

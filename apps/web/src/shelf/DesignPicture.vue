@@ -1,6 +1,7 @@
 <script setup lang="ts">
 // The picture of a design's stitches, or why there is none.
-import { api, type ShelfEntry } from '../api.ts';
+import type { ShelfEntry } from '@rosehip/wire';
+import { api } from '../api.ts';
 
 defineProps<{ entry: ShelfEntry; otherwise: string }>();
 </script>

@@ -4,8 +4,9 @@ import { FilePlus2, Search, Upload } from '@lucide/vue';
 import { useDropZone, watchDebounced } from '@vueuse/core';
 import { onMounted, onUnmounted, ref, useTemplateRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
-import type { Design } from '@rosehip/core';
-import { api, ApiError, type ShelfEntry } from '../api.ts';
+import { READABLE, READ_ENDINGS, type Design } from '@rosehip/core';
+import type { ShelfEntry } from '@rosehip/wire';
+import { api, ApiError } from '../api.ts';
 import Notice from '../parts/Notice.vue';
 import { draftToShelf, leftDrafts, type KeptDraft } from '../stores/drafts.ts';
 import { useEngine } from '../workers/engine.ts';
@@ -151,7 +152,7 @@ function chosen(): void {
         class="sr-only"
         tabindex="-1"
         multiple
-        accept=".json,.svg,.dst"
+        :accept="READ_ENDINGS.join(',')"
         aria-label="File to bring in"
         @change="chosen"
       />
@@ -179,7 +180,7 @@ function chosen(): void {
         </select>
         <div class="grow" />
         <p class="text-muted" aria-live="polite">
-          {{ designs.length === 1 ? '1 design' : `${designs.length} designs` }}
+          {{ !loaded ? 'Looking …' : designs.length === 1 ? '1 design' : `${designs.length} designs` }}
         </p>
       </div>
       <Notice
@@ -227,7 +228,7 @@ function chosen(): void {
         </template>
       </div>
       <p v-if="designs.length" class="mt-6 text-center text-muted">
-        Drop a .rosehip.json, .svg or .dst file anywhere on this page to bring it in.
+        Drop {{ READABLE }} files anywhere on this page to bring them in.
       </p>
     </main>
     <NewDesignDialog :open="makingNew" @close="makingNew = false" @create="create" />

@@ -1,7 +1,7 @@
 // Edits that the server does not have yet, kept in the browser so that closing the page, or the browser being killed,
 // loses nothing. Every sitting, from opening a design to leaving it, has a draft of its own: two tabs never write over each
 // other, nor does a tab over what it left itself.
-import type { Design } from '@rosehip/core';
+import { asPresent, type Design } from '@rosehip/core';
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
 import { ref } from 'vue';
 import { api } from '../api.ts';
@@ -136,6 +136,7 @@ export async function leftDrafts(designId?: string): Promise<KeptDraft[]> {
   const alive = await sittingsAlive();
   return all
     .filter((d) => d.sitting !== sitting && !alive.has(lockOf(d.sitting)))
+    .map((d) => ({ ...d, design: asPresent(d.design) })) // an earlier Rosehip may have kept it
     .sort((a, b) => b.at - a.at);
 }
 

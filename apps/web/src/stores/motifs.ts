@@ -2,7 +2,8 @@
 import { defineStore } from 'pinia';
 import { ref } from 'vue';
 import { everyLeaf, outlinePaths, type Item, type Path, type PlainOutline } from '@rosehip/core';
-import { api, type KeptMotif } from '../api.ts';
+import type { KeptMotif } from '@rosehip/wire';
+import { api } from '../api.ts';
 
 /** All outlines of some items as one drawing; null when they have none. */
 export function drawingOf(items: readonly Item<PlainOutline>[]): PlainOutline | null {

@@ -1,4 +1,5 @@
 // What the person has chosen for every design: units, how large a millimetre is on their screen, and their machine.
+import type { Settings } from '@rosehip/wire';
 import { defineStore } from 'pinia';
 import { computed, ref } from 'vue';
 import { machineById, MACHINES } from '@rosehip/core';
@@ -31,7 +32,7 @@ export const useSettings = defineStore('settings', () => {
   const trouble = ref('');
 
   /** Keeps a choice on the server. When that fails it holds for this page, and the person is told. */
-  async function keep(name: 'units' | 'screen' | 'machine', what: string, value: unknown): Promise<void> {
+  async function keep<K extends keyof Settings>(name: K, what: string, value: Settings[K]): Promise<void> {
     try {
       await api.setSetting(name, value);
       trouble.value = '';

@@ -15,7 +15,7 @@ import {
 } from '@rosehip/core';
 import { stopEngine, useChecker, useEngine, packed } from '../workers/engine.ts';
 import { rest } from '../workers/rest.ts';
-import { useBench } from './bench.ts';
+import { useBench } from './bench/bench.ts';
 import { useSettings } from './settings.ts';
 
 /** The checks wait until the hand has been still for so long, in ms. */
@@ -150,11 +150,10 @@ export const useSewing = defineStore('sewing', () => {
     do {
       checkAgain = false;
       const design = planned.value;
-      if (!design) break;
+      if (!design || !plan.value) break;
       try {
-        const report = await useChecker().check(packed(useChecker(), design), settings.machineId, [
-          ...leftOut.value.keys(),
-        ]);
+        // The plan as the engine made it: nothing is stitched a second time.
+        const report = await useChecker().check(packed(useChecker(), design), plan.value, settings.machineId);
         if (planned.value === null) break; // the bench was left meanwhile
         findings.value = report.findings;
         layers.value = report.layers;

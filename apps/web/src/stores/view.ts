@@ -1,5 +1,6 @@
 // How the bench is looked at: view, zoom, tool, panel. Comes back when the page is loaded again.
 import { useKept } from '../parts/kept.ts';
+import { fitted, pulled, zoomedAt, type Viewport } from '../parts/viewport.ts';
 import { defineStore } from 'pinia';
 import { computed, ref, watch } from 'vue';
 import type { Bounds, Point, ViewName } from '@rosehip/core';
@@ -20,6 +21,7 @@ export type ToolName =
   | 'picture';
 export type PanelName =
   | 'card'
+  | 'make'
   | 'shaping'
   | 'guides'
   | 'findings'
@@ -39,9 +41,6 @@ interface Kept {
   centre: Point;
   selection: string[];
 }
-
-const LEAST_SCALE = 0.3;
-const MOST_SCALE = 160;
 
 export const useView = defineStore('view', () => {
   const view = ref<ViewName>('cloth');
@@ -72,28 +71,39 @@ export const useView = defineStore('view', () => {
     y: p.y * scale.value + originY.value,
   });
 
+  /** Tools whose own panel stands in the card's place. */
+  const WITH_PANEL: readonly ToolName[] = ['points', 'shapes', 'picture'];
+  /** The recipe card comes forth, also from behind a tool's panel. */
+  function showCard(): void {
+    panel.value = 'card';
+    if (WITH_PANEL.includes(tool.value)) tool.value = 'select';
+  }
+  /** Something was made: its card is to be shown from the top, ready for its first number. */
+  const justMade = ref(false);
+  function showMade(): void {
+    showCard();
+    justMade.value = true;
+  }
+  /** A setting of the recipe whose field is to be opened, ready to be typed in. */
+  const openSetting = ref<string | null>(null);
+  /** The finder is open. */
+  const finding = ref(false);
+
+  const seen = (): Viewport => ({ scale: scale.value, centre: centre.value });
+  function take(viewport: Viewport): void {
+    scale.value = viewport.scale;
+    centre.value = viewport.centre;
+  }
+
   /** Zooms so that the place under (x, y), in CSS pixels of the cloth, stays there. */
   function zoomAt(factor: number, x = width.value / 2, y = height.value / 2): void {
-    const at = toMm(x, y);
-    const next = Math.min(MOST_SCALE, Math.max(LEAST_SCALE, scale.value * factor));
-    centre.value = {
-      x: at.x - (x - width.value / 2) / next,
-      y: at.y - (y - height.value / 2) / next,
-    };
-    scale.value = next;
+    take(zoomedAt(seen(), { width: width.value, height: height.value }, factor, x, y));
   }
 
-  function pan(dx: number, dy: number): void {
-    centre.value = { x: centre.value.x - dx / scale.value, y: centre.value.y - dy / scale.value };
-  }
+  const pan = (dx: number, dy: number): void => take(pulled(seen(), dx, dy));
 
   function fit(b: Bounds, margin = 24): void {
-    if (!width.value || !height.value) return;
-    const w = Math.max(1, b.maxX - b.minX);
-    const h = Math.max(1, b.maxY - b.minY);
-    const room = Math.min((width.value - 2 * margin) / w, (height.value - 2 * margin) / h);
-    scale.value = Math.min(MOST_SCALE, Math.max(LEAST_SCALE, room));
-    centre.value = { x: (b.minX + b.maxX) / 2, y: (b.minY + b.maxY) / 2 };
+    if (width.value && height.value) take(fitted(b, { width: width.value, height: height.value }, margin));
   }
 
   const keyOf = (id: string): string => `rosehip-view-${id}`;
@@ -146,6 +156,11 @@ export const useView = defineStore('view', () => {
     drawsBorder,
     originX,
     originY,
+    justMade,
+    showCard,
+    showMade,
+    openSetting,
+    finding,
     toMm,
     toPx,
     zoomAt,

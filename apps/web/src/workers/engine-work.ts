@@ -2,8 +2,8 @@
 import {
   clothById,
   CLOTHS,
-  designFromSvg,
   DesignReceiver,
+  fileFormat,
   figuresOf,
   findingsOf,
   findItem,
@@ -11,31 +11,29 @@ import {
   JobError,
   layersOver,
   machineById,
+  making,
   objectChosen,
   objectCover,
+  outcomeOf,
   resolveDesign,
   visibleLeaves,
   paintPicture,
+  paintThread,
   patchesOf,
   pictureArea,
   planBuffers,
   putInOrder,
-  readDesignFile,
-  readDst,
+  readAnyFile,
   ReadError,
-  readSvg,
   sewDesign,
   sewResolved,
   STITCH_KINDS,
   switchKind,
   tidyTravel,
-  writeCutLines,
-  writeDesignFile,
-  writeDst,
-  writeSvg,
   type Design,
   type Figures,
   type Finding,
+  type FormatId,
   type Job,
   type LayerGrid,
   type OrderProposal,
@@ -67,8 +65,6 @@ export interface CheckReport {
 export interface Problem {
   problem: string;
 }
-
-export type FileKind = 'dst' | 'svg' | 'design' | 'cut';
 
 /** What reading a file gave: a design, or a sentence that says why not. */
 export type BroughtIn = { design: Design; notes: string[] } | Problem;
@@ -111,6 +107,30 @@ function decoded(data: string): Promise<ImageBitmap> {
   return createImageBitmap(new Blob([bytes], { type: /^data:([^;]+)/.exec(head)![1] }));
 }
 
+/** What comes of making something of what is selected; without a picture when there was no time for one. */
+export interface Outcome {
+  id: string;
+  picture?: ImageBitmap;
+  /** Why it can't be made. */
+  problem?: string;
+}
+
+/** Pictures of outcomes are made for so long, in ms. */
+const OUTCOMES_WITHIN = 1500;
+
+/** The thread of a plan, in the middle of a square; undefined without any. */
+function smallPicture(plan: Plan, size: number): ImageBitmap | undefined {
+  const { bounds } = figuresOf(plan);
+  if (!bounds) return undefined;
+  const canvas = new OffscreenCanvas(size, size);
+  const ctx = canvas.getContext('2d')!;
+  const scale = size / (1.1 * Math.max(bounds.maxX - bounds.minX, bounds.maxY - bounds.minY, 4));
+  const [x, y] = [(bounds.minX + bounds.maxX) / 2, (bounds.minY + bounds.maxY) / 2];
+  ctx.setTransform(scale, 0, 0, scale, size / 2 - scale * x, size / 2 - scale * y);
+  paintThread(ctx as unknown as PictureCanvas, plan, scale);
+  return canvas.transferToImageBitmap();
+}
+
 /** How often a long piece of work says how far it is, in ms. */
 const TELL_EVERY = 100;
 /** Objects of more stitches than this may take long. */
@@ -149,11 +169,9 @@ const engine = {
     });
   },
 
-  /** Runs every check, and counts the thread's layers. */
-  check(parcel: Parcel, machine: string, stopped: string[]): CheckReport {
+  /** Runs every check on a design and the plan that was made of it, and counts the thread's layers. */
+  check(parcel: Parcel, plan: Plan, machine: string): CheckReport {
     const design = designs.open(parcel);
-    const { speed } = machineById(machine);
-    const plan = sewDesign(design, { speed, stopped: new Set(stopped) });
     const findings = findingsOf(design, plan, machineById(machine));
     const layers = layersOver(plan);
     return Comlink.transfer({ findings, layers }, layers ? [layers.layers.buffer as ArrayBuffer] : []);
@@ -189,6 +207,25 @@ const engine = {
     );
   },
 
+  /**
+   * What can be made of what is selected, by ids of makings: a small picture of it, `size` pixels high and wide, or why it
+   * can't be made. When it takes too long, the rest goes without pictures.
+   */
+  outcomes(parcel: Parcel, ids: string[], wanted: string[], size: number): Outcome[] {
+    const design = designs.open(parcel);
+    const start = performance.now();
+    const made = wanted.map((id): Outcome => {
+      const outcome = outcomeOf(design, ids, making(id));
+      if ('problem' in outcome) return { id, problem: outcome.problem };
+      const late = performance.now() - start > OUTCOMES_WITHIN;
+      return { id, picture: late ? undefined : smallPicture(sewResolved(outcome), size) };
+    });
+    return Comlink.transfer(
+      made,
+      made.flatMap(({ picture }) => picture ?? []),
+    );
+  },
+
   /** A better route through the colour of what is selected; null when there is none, or a sentence why not. */
   tidy(parcel: Parcel, ids: string[]): TidyProposal | null | Problem {
     const design = designs.open(parcel);
@@ -197,24 +234,9 @@ const engine = {
 
   /** Reads a file by its name's ending. */
   bringIn(fileName: string, bytes: Uint8Array): BroughtIn {
-    const name = fileName.replace(/(\.rosehip)?\.[a-z]+$/i, '').slice(0, 100) || 'Brought in';
+    const notes: string[] = [];
     try {
-      if (/\.dst$/i.test(fileName)) {
-        const { design, warnings } = readDst(bytes, name);
-        return { design, notes: warnings };
-      }
-      const text = new TextDecoder().decode(bytes);
-      if (/\.svg$/i.test(fileName)) {
-        const drawing = readSvg(text);
-        if (!drawing.shapes.length)
-          return { problem: ['The drawing holds nothing that can be stitched.', ...drawing.notes].join(' ') };
-        return { design: designFromSvg(drawing, name), notes: drawing.notes };
-      }
-      if (/\.json$/i.test(fileName)) {
-        const notes: string[] = [];
-        return { design: readDesignFile(text, notes), notes };
-      }
-      return { problem: 'Only .rosehip.json, .svg and .dst files can be brought in.' };
+      return { design: readAnyFile(fileName, bytes, notes), notes };
     } catch (error) {
       if (error instanceof ReadError) return { problem: error.message };
       throw error;
@@ -222,13 +244,8 @@ const engine = {
   },
 
   /** Writes the design as a file. */
-  writeFile(design: Design, kind: FileKind): Uint8Array {
-    if (kind === 'cut') return new TextEncoder().encode(writeCutLines(design));
-    const plan = sewDesign(design);
-    if (kind === 'dst') return writeDst(plan, design.name);
-    if (kind === 'svg') return new TextEncoder().encode(writeSvg(design, plan));
-    return new TextEncoder().encode(writeDesignFile(design));
-  },
+  writeFile: (design: Design, format: FormatId): Uint8Array =>
+    fileFormat(format).write(design, () => sewDesign(design)),
 
   /** Paints the design as a PNG. Throws when the picture would be too large for a canvas. */
   async picture(parcel: Parcel, { view, ground, scale, area: shown }: PictureOptions): Promise<Uint8Array> {

@@ -3,7 +3,7 @@
 import { computed, useTemplateRef, watchEffect } from 'vue';
 import type { Point } from '@rosehip/core';
 import { useAids } from '../../stores/aids.ts';
-import { useBench } from '../../stores/bench.ts';
+import { useBench } from '../../stores/bench/bench.ts';
 import { useView } from '../../stores/view.ts';
 import { marked } from '../finding-mark.ts';
 import { snapMarks } from '../snapping.ts';

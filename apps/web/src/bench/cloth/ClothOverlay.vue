@@ -4,6 +4,7 @@ import { computed, shallowRef, watch } from 'vue';
 import {
   clothById,
   completeSettings,
+  numberOf,
   densityNote,
   isPlain,
   outlinePaths,
@@ -15,7 +16,6 @@ import {
   referencesFor,
   shapedBy,
   stitchKind,
-  threadByCode,
   turned,
   type DesignObject,
   type Item,
@@ -23,7 +23,7 @@ import {
   type PlainOutline,
   type Point,
 } from '@rosehip/core';
-import { useBench } from '../../stores/bench.ts';
+import { useBench } from '../../stores/bench/bench.ts';
 import { useRehearsal } from '../../stores/rehearsal.ts';
 import { useSewing } from '../../stores/sewing.ts';
 import { useView } from '../../stores/view.ts';
@@ -76,7 +76,7 @@ const unsewn = computed(() => {
   if (!planned || !plan || view.view === 'lines') return [];
   return plan.objects.flatMap(({ id, thread, excess }) => {
     const item = excess && excess.why !== 'far' ? resolvedItem(planned, id) : null;
-    return item ? [{ id, d: outlinesOf(item), colour: threadByCode(thread).colour }] : [];
+    return item ? [{ id, d: outlinesOf(item), colour: plan.threads[thread].colour }] : [];
   });
 });
 const previewData = computed(() =>
@@ -148,7 +148,7 @@ const angled = computed(() => {
   const kind = stitchKind(only.recipe.kind);
   if (!kind?.settings.some((s) => s.name === 'angle') || !bench.design) return null;
   const settings = completeSettings(kind, only.recipe, clothById(bench.design.cloth.kind));
-  return { object: only, angle: settings.angle as number };
+  return { object: only, angle: numberOf(settings, 'angle', 0) };
 });
 const angleLine = computed(() => {
   if (!angled.value || !frame.value) return null;

@@ -4,10 +4,11 @@ import { useElementSize, useEventListener } from '@vueuse/core';
 import * as Comlink from 'comlink';
 import { computed, onBeforeUnmount, onMounted, ref, useTemplateRef, watch } from 'vue';
 import { everyLeaf, findItem } from '@rosehip/core';
+import { wheelFactor } from '../../parts/viewport.ts';
 import { packed } from '../../workers/engine.ts';
 import { startPainter } from '../../workers/painter.ts';
 import { rest } from '../../workers/rest.ts';
-import { useBench } from '../../stores/bench.ts';
+import { useBench } from '../../stores/bench/bench.ts';
 import { useRehearsal } from '../../stores/rehearsal.ts';
 import { useSewing } from '../../stores/sewing.ts';
 import { useView } from '../../stores/view.ts';
@@ -286,8 +287,7 @@ function drop(e: DragEvent): void {
 
 function wheel(e: WheelEvent): void {
   const box = area.value!.getBoundingClientRect();
-  const lines = e.deltaMode === WheelEvent.DOM_DELTA_LINE ? 30 : 1;
-  view.zoomAt(Math.exp(-e.deltaY * lines * 0.0016), e.clientX - box.left, e.clientY - box.top);
+  view.zoomAt(wheelFactor(e), e.clientX - box.left, e.clientY - box.top);
 }
 
 const typing = (e: KeyboardEvent): boolean =>

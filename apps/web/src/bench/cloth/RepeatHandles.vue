@@ -13,7 +13,7 @@ import {
   translation,
   type Point,
 } from '@rosehip/core';
-import { useBench } from '../../stores/bench.ts';
+import { useBench } from '../../stores/bench/bench.ts';
 import { useView } from '../../stores/view.ts';
 import { useRepeatEdit } from '../repeat-edit.ts';
 import { useFollow } from './follow.ts';

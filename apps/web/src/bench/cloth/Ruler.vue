@@ -2,7 +2,7 @@
 // A ruler along the top or the left edge of the cloth; guides are dragged out of it.
 import { computed } from 'vue';
 import type { Guide } from '@rosehip/core';
-import { useBench } from '../../stores/bench.ts';
+import { useBench } from '../../stores/bench/bench.ts';
 import { useSettings } from '../../stores/settings.ts';
 import { useView } from '../../stores/view.ts';
 

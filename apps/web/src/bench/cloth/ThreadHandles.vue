@@ -1,9 +1,9 @@
 <script setup lang="ts">
 // Where the selected object's thread begins (ring) and ends (dot), the centre it goes about (cross), and its drawn
 // widths: handles that are dragged.
-import { arcLengths, outlineLines, pointAt, type DesignObject, type Point } from '@rosehip/core';
+import { arcLengths, outlineLines, pointAt, type DesignObject, type Point, lineWidthOf } from '@rosehip/core';
 import { computed, toRef } from 'vue';
-import { useBench } from '../../stores/bench.ts';
+import { useBench } from '../../stores/bench/bench.ts';
 import { useView } from '../../stores/view.ts';
 import { useThreadEnds, type EndName } from '../thread-ends.ts';
 import { useCentre } from '../centre.ts';
@@ -45,8 +45,7 @@ function dragCentre(e: PointerEvent): void {
 const widths = computed(() => {
   const [plain] = bench.selectedPlain;
   const of = object.value;
-  if (!of?.widths?.length || plain?.kind !== 'object' || of.recipe.kind !== 'satin') return [];
-  if ((of.recipe.settings.sides ?? 'line') !== 'line') return [];
+  if (!of?.widths?.length || plain?.kind !== 'object' || lineWidthOf(of) === null) return [];
   const [line] = outlineLines(plain.outline);
   if (!line) return [];
   const lengths = arcLengths(line);

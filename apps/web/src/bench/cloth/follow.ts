@@ -1,7 +1,7 @@
 // Following the pointer from a handle on the cloth until it is let go.
 import type { Item, Point } from '@rosehip/core';
 import type { Ref } from 'vue';
-import { useBench } from '../../stores/bench.ts';
+import { useBench } from '../../stores/bench/bench.ts';
 import { useView } from '../../stores/view.ts';
 import { useSnapping } from '../snapping.ts';
 

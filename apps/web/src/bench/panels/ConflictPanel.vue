@@ -3,7 +3,7 @@
 import { ref } from 'vue';
 import { useRouter } from 'vue-router';
 import { ago } from '../../parts/time.ts';
-import { useBench } from '../../stores/bench.ts';
+import { useBench } from '../../stores/bench/bench.ts';
 import type { KeptDraft } from '../../stores/drafts.ts';
 import { useView } from '../../stores/view.ts';
 

@@ -2,7 +2,7 @@
 // What the checks found, worst first: each with a way to see it, a fix where there is one, and a way to ignore it.
 import { findItem, ignoreJob, type Finding, type Job } from '@rosehip/core';
 import { computed, nextTick, onBeforeUnmount, ref, shallowRef, watch } from 'vue';
-import { useBench } from '../../stores/bench.ts';
+import { useBench } from '../../stores/bench/bench.ts';
 import { useRehearsal } from '../../stores/rehearsal.ts';
 import { useSewing } from '../../stores/sewing.ts';
 import { useView } from '../../stores/view.ts';

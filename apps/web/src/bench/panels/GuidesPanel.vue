@@ -6,7 +6,7 @@ import type { Guide } from '@rosehip/core';
 import NumberField from '../../fields/NumberField.vue';
 import IconButton from '../../parts/IconButton.vue';
 import { SNAP_KINDS, useAids } from '../../stores/aids.ts';
-import { useBench } from '../../stores/bench.ts';
+import { useBench } from '../../stores/bench/bench.ts';
 
 const bench = useBench();
 const aids = useAids();

@@ -3,19 +3,20 @@
 import { onBeforeUnmount, ref, shallowRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import type { Design } from '@rosehip/core';
-import { api, type Revision } from '../../api.ts';
+import type { RevisionEntry } from '@rosehip/wire';
+import { api } from '../../api.ts';
 import { byDay, clock } from '../../parts/time.ts';
-import { useBench } from '../../stores/bench.ts';
+import { useBench } from '../../stores/bench/bench.ts';
 
 const bench = useBench();
 const router = useRouter();
-const revisions = ref<Revision[]>([]);
+const revisions = ref<RevisionEntry[]>([]);
 const problem = ref('');
 /** There may be older ones than those that are listed. */
 const more = ref(false);
 const PAGE = 500;
 /** What is looked at. */
-const shown = shallowRef<{ revision: Revision; design: Design } | null>(null);
+const shown = shallowRef<{ revision: RevisionEntry; design: Design } | null>(null);
 const name = ref('');
 
 async function load(): Promise<void> {
@@ -50,7 +51,7 @@ onBeforeUnmount(() => {
   if (bench.looking !== null) bench.cancelPreview();
 });
 
-async function look(revision: Revision): Promise<void> {
+async function look(revision: RevisionEntry): Promise<void> {
   asked = revision.number;
   if (shown.value?.revision.number === revision.number) return bench.cancelPreview();
   problem.value = '';
@@ -66,7 +67,7 @@ async function look(revision: Revision): Promise<void> {
 }
 
 /** When it was saved, as it is still right tomorrow. */
-const momentOf = (r: Revision): string =>
+const momentOf = (r: RevisionEntry): string =>
   `${new Date(r.madeAt).toLocaleDateString('en-GB', { day: 'numeric', month: 'long' })}, ${clock(r.madeAt)}`;
 
 function bringBack(): void {

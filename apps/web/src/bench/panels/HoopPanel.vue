@@ -4,7 +4,7 @@ import { computed } from 'vue';
 import NumberField from '../../fields/NumberField.vue';
 import ClothFields from '../../parts/ClothFields.vue';
 import HoopFields from '../../parts/HoopFields.vue';
-import { useBench } from '../../stores/bench.ts';
+import { useBench } from '../../stores/bench/bench.ts';
 import { useSettings, type Units } from '../../stores/settings.ts';
 
 /** Length of the ruler's bar, in CSS pixels. */

@@ -4,7 +4,7 @@ import { computed } from 'vue';
 import { findItem, isLive, type DesignObject, type LiveOutline } from '@rosehip/core';
 import ChoiceField from '../../fields/ChoiceField.vue';
 import NumberField from '../../fields/NumberField.vue';
-import { useBench } from '../../stores/bench.ts';
+import { useBench } from '../../stores/bench/bench.ts';
 import { CORNER_CHOICES, END_CHOICES } from './choices.ts';
 
 const bench = useBench();
@@ -99,7 +99,7 @@ const OPS = [
 </script>
 
 <template>
-  <div v-if="object" class="grid gap-2">
+  <div v-if="object" class="grid gap-2" data-made>
     <h3 class="text-sm">Live outline</h3>
     <p class="text-muted">{{ told }}</p>
     <ul class="flex flex-wrap gap-1">

@@ -3,7 +3,7 @@
 import { computed, ref } from 'vue';
 import type { ReferencePicture } from '@rosehip/core';
 import NumberField from '../../fields/NumberField.vue';
-import { useBench } from '../../stores/bench.ts';
+import { useBench } from '../../stores/bench/bench.ts';
 import { PictureError, readPicture } from '../read-picture.ts';
 import { known, marking } from '../tools/picture-tool.ts';
 

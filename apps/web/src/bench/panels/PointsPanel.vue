@@ -4,7 +4,7 @@ import { computed } from 'vue';
 import { isLive, findItem, movePoints, type PointRef } from '@rosehip/core';
 import NumberField from '../../fields/NumberField.vue';
 import CommandButton from '../../parts/CommandButton.vue';
-import { useBench } from '../../stores/bench.ts';
+import { useBench } from '../../stores/bench/bench.ts';
 import { chosenPoints, usePointEdit } from '../tools/point-edit.ts';
 
 const bench = useBench();

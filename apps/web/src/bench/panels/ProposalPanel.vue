@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // What the engine proposes: its figures before and after, to be taken or left. The cloth shows it meanwhile.
 import { onBeforeUnmount, watch } from 'vue';
-import { useBench } from '../../stores/bench.ts';
+import { useBench } from '../../stores/bench/bench.ts';
 import { proposal, useProposals } from '../proposals.ts';
 
 const bench = useBench();

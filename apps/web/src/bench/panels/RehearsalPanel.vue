@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // How the rehearsal runs and what of the stitches is shown: for which machine, with what faint, hidden or dimmed.
-import { HEAT, MACHINES, threadByCode } from '@rosehip/core';
+import { HEAT, MACHINES } from '@rosehip/core';
 import { computed } from 'vue';
 import { sewingTime } from '../../parts/time.ts';
 import { useRehearsal } from '../../stores/rehearsal.ts';
@@ -13,7 +13,9 @@ const sewing = useSewing();
 const settings = useSettings();
 const view = useView();
 
-const threads = computed(() => [...new Set(sewing.figures?.threads ?? [])].map(threadByCode));
+const threads = computed(() =>
+  [...new Set(sewing.figures?.threads ?? [])].flatMap((code) => sewing.plan?.threads[code] ?? []),
+);
 const heatWords = computed(() =>
   HEAT.map((step, i) => {
     const next = HEAT[i + 1];

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // What the Shapes tool draws next.
-import { outlinePaths, pathData, readyShape, type BoxOutline } from '@rosehip/core';
+import { outlinePaths, pathData, READ_ENDINGS, readyShape, type BoxOutline } from '@rosehip/core';
 import { useBringIn } from '../bring-in.ts';
 import MotifShelf from './MotifShelf.vue';
 import { chosenShape, SHAPE_CHOICES } from '../tools/shape-tool.ts';
@@ -62,7 +62,7 @@ const drawings = SHAPE_CHOICES.map((c) => ({ ...c, data: drawing(c.id) }));
       <input
         type="file"
         class="sr-only"
-        accept=".svg,.dst,.json"
+        :accept="READ_ENDINGS.join(',')"
         multiple
         aria-label="File to add"
         @change="chosen"

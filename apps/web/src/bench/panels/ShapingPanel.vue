@@ -1,10 +1,9 @@
 <script setup lang="ts">
-// Shaping what is selected: combining, lining up, turning, grouping.
+// Where what is selected stands: lined up, turned, grouped, locked, hidden.
 import { computed } from 'vue';
 import CommandButton from '../../parts/CommandButton.vue';
 import type { BenchCommand, Commands } from '../commands.ts';
 import AlignSection from './AlignSection.vue';
-import CombineSection from './CombineSection.vue';
 import LiveFields from './LiveFields.vue';
 import TurnSection from './TurnSection.vue';
 
@@ -19,10 +18,9 @@ const hint = (c: BenchCommand): string =>
 </script>
 
 <template>
-  <section class="grid gap-5 p-4" aria-label="Shaping">
-    <p v-if="commands.need(1)" class="text-muted">Select something on the cloth to shape it.</p>
+  <section class="grid gap-5 p-4" aria-label="Arrange">
+    <p v-if="commands.need(1)" class="text-muted">Select something on the cloth to arrange it.</p>
     <LiveFields />
-    <CombineSection :commands="commands" />
     <AlignSection :commands="commands" />
     <TurnSection :commands="commands" />
     <div v-for="s in sections" :key="s.title" class="grid gap-2">
@@ -30,7 +28,7 @@ const hint = (c: BenchCommand): string =>
       <div class="grid grid-cols-2 gap-1.5">
         <CommandButton
           v-for="c in s.commands"
-          :key="c.label"
+          :key="c.id"
           :label="c.label"
           :hint="hint(c)"
           :blocked="c.blocked"

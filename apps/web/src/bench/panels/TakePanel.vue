@@ -1,64 +1,42 @@
 <script setup lang="ts">
 // Take to machine: files to take away, with what is in them told before.
 import { computed, reactive, ref, watch } from 'vue';
-import { everyLeaf } from '@rosehip/core';
+import { FILE_FORMATS, type FileFormat } from '@rosehip/core';
 import { showNumber } from '../../fields/arithmetic.ts';
 import { counted, sewingTime } from '../../parts/time.ts';
-import { useBench } from '../../stores/bench.ts';
+import { useBench } from '../../stores/bench/bench.ts';
 import { useSettings } from '../../stores/settings.ts';
 import { useSewing } from '../../stores/sewing.ts';
 import { saveFile } from '../save-file.ts';
 import { useEngine, packed } from '../../workers/engine.ts';
 import { useView } from '../../stores/view.ts';
-import type { FileKind, PictureOptions } from '../../workers/engine-work.ts';
+import type { PictureOptions } from '../../workers/engine-work.ts';
 
 const bench = useBench();
 const sewing = useSewing();
 const settings = useSettings();
 
-const ALL_KINDS: { kind: FileKind | 'png'; ending: string; label: string; about: string; type: string }[] = [
-  {
-    kind: 'dst',
-    ending: '.dst',
-    label: 'Stitch file',
-    about: 'For machines of every make.',
-    type: 'application/octet-stream',
-  },
-  {
-    kind: 'design',
-    ending: '.rosehip.json',
-    label: 'Design file',
-    about: 'To be changed again later.',
-    type: 'application/json',
-  },
-  {
-    kind: 'svg',
-    ending: '.svg',
-    label: 'Drawing',
-    about: 'Outlines and a stitches layer.',
-    type: 'image/svg+xml',
-  },
-  {
-    kind: 'png',
-    ending: '.png',
-    label: 'Picture',
-    about: 'Of any view, for a screen or a page.',
-    type: 'image/png',
-  },
-  {
-    kind: 'cut',
-    ending: '.svg',
-    label: 'Cut lines',
-    about: 'Of appliqué cloths, in true size.',
-    type: 'image/svg+xml',
-  },
-];
-const hasPatch = computed(() =>
-  [...everyLeaf(bench.design?.objects ?? [])].some((l) => l.kind === 'object' && l.patch && l.visible),
-);
-const KINDS = computed(() => ALL_KINDS.filter((k) => k.kind !== 'cut' || hasPatch.value));
+/** A picture is painted, not written: it is offered among the files all the same. */
+const PICTURE = {
+  id: 'png' as const,
+  name: 'Picture',
+  about: 'Of any view, for a screen or a page.',
+  ending: '.png',
+  mediaType: 'image/png',
+  stitched: true,
+  suffix: '',
+};
+type Offered = typeof PICTURE | FileFormat;
 
-const chosen = ref<FileKind | 'png'>('dst');
+/** What can be made of this design: the picture before what few designs have. */
+const offered = computed<Offered[]>(() => {
+  const { design } = bench;
+  const always = FILE_FORMATS.filter((format) => !format.suits);
+  const some = FILE_FORMATS.filter((format) => design && format.suits?.(design));
+  return [...always, PICTURE, ...some];
+});
+
+const chosen = ref<Offered['id']>('dst');
 /** How the picture is painted; it begins with what is looked at now. */
 const picture = reactive<PictureOptions>({
   view: useView().view,
@@ -80,7 +58,7 @@ watch(
   { immediate: true },
 );
 
-const entry = computed(() => KINDS.value.find((k) => k.kind === chosen.value) ?? KINDS.value[0]);
+const entry = computed(() => offered.value.find(({ id }) => id === chosen.value) ?? offered.value[0]);
 const size = computed(() => {
   const f = sewing.figures;
   if (!f) return '';
@@ -95,7 +73,7 @@ const pixels = computed(() => {
   return [w, h].map((v) => Math.round(v * picture.scale));
 });
 const blocked = computed(() => {
-  if (chosen.value !== 'design' && !sewing.figures?.stitches)
+  if (entry.value.stitched && !sewing.figures?.stitches)
     return 'There are no stitches yet: draw something first.';
   if (chosen.value === 'png' && Math.max(...pixels.value) > MOST_PIXELS)
     return 'The picture would be too large: take fewer dots an inch.';
@@ -108,15 +86,11 @@ async function download(): Promise<void> {
   problem.value = '';
   try {
     const bytes =
-      chosen.value === 'png'
+      entry.value.id === 'png'
         ? await useEngine().picture(packed(useEngine(), bench.design), { ...picture })
-        : await useEngine().writeFile(bench.design, entry.value.kind as FileKind);
-    const cut = entry.value.kind === 'cut' ? ' cut lines' : '';
-    saveFile(
-      `${name.value.trim() || 'design'}${cut}${entry.value.ending}`,
-      entry.value.type,
-      bytes as BlobPart,
-    );
+        : await useEngine().writeFile(bench.design, entry.value.id);
+    const { suffix = '', ending, mediaType } = entry.value;
+    saveFile(`${name.value.trim() || 'design'}${suffix}${ending}`, mediaType, bytes as BlobPart);
   } catch (error) {
     problem.value = `The file could not be made: ${(error as Error).message}`;
   } finally {
@@ -138,14 +112,14 @@ async function download(): Promise<void> {
     <fieldset class="grid gap-1.5">
       <legend class="label mb-1">What to take</legend>
       <label
-        v-for="k in KINDS"
-        :key="k.kind"
+        v-for="k in offered"
+        :key="k.id"
         class="flex gap-2 rounded-card border px-2 py-1"
-        :class="chosen === k.kind ? 'border-rosehip bg-blush' : 'border-line hover:bg-linen'"
+        :class="chosen === k.id ? 'border-rosehip bg-blush' : 'border-line hover:bg-linen'"
       >
-        <input v-model="chosen" type="radio" name="take-kind" :value="k.kind" class="mt-1 accent-rosehip" />
+        <input v-model="chosen" type="radio" name="take-kind" :value="k.id" class="mt-1 accent-rosehip" />
         <span>
-          <b class="font-semibold">{{ k.label }}</b> <span class="text-muted">{{ k.ending }}</span><br /><span
+          <b class="font-semibold">{{ k.name }}</b> <span class="text-muted">{{ k.ending }}</span><br /><span
             class="text-muted"
             >{{ k.about }}</span
           >

@@ -4,7 +4,7 @@ import { computed, reactive } from 'vue';
 import { skewing } from '@rosehip/core';
 import NumberField from '../../fields/NumberField.vue';
 import CommandButton from '../../parts/CommandButton.vue';
-import { useBench } from '../../stores/bench.ts';
+import { useBench } from '../../stores/bench/bench.ts';
 import { pivot, type Commands } from '../commands.ts';
 import { frameOf } from '../items.ts';
 

@@ -3,7 +3,7 @@
 import { computed } from 'vue';
 import { everyItem, stitchKind, type DesignObject, type Item } from '@rosehip/core';
 import NumberField from '../../fields/NumberField.vue';
-import { useBench } from '../../stores/bench.ts';
+import { useBench } from '../../stores/bench/bench.ts';
 import { useCentre } from '../centre.ts';
 import ItemList from './ItemList.vue';
 

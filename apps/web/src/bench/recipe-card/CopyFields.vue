@@ -3,7 +3,7 @@
 import { computed } from 'vue';
 import { breakOutJob, endRepeatJob, leaveOutJob } from '@rosehip/core';
 import CommandButton from '../../parts/CommandButton.vue';
-import { useBench } from '../../stores/bench.ts';
+import { useBench } from '../../stores/bench/bench.ts';
 import { pickedCopy } from '../picked-copy.ts';
 import { useRepeatEdit } from '../repeat-edit.ts';
 

@@ -2,7 +2,7 @@
 // Guide lines of the selected object: how many there are, and the way to the tool that draws them.
 import { computed } from 'vue';
 import { guidedBy } from '@rosehip/core';
-import { useBench } from '../../stores/bench.ts';
+import { useBench } from '../../stores/bench/bench.ts';
 import { useView } from '../../stores/view.ts';
 
 const bench = useBench();
@@ -16,13 +16,13 @@ function clear(): void {
   const [committed] = bench.committedSelected;
   if (committed?.kind !== 'object') return;
   const { guideLines: _, ...rest } = committed;
-  bench.replace([rest], 'Remove guide lines');
+  bench.replace([rest], 'Remove steering lines');
 }
 </script>
 
 <template>
   <div v-if="object" class="grid gap-2">
-    <h3 class="text-sm">Guide lines</h3>
+    <h3 class="text-sm">Steering lines</h3>
     <p class="text-muted">
       {{ guidedBy(object) }}
       {{ object.guideLines?.length ? `${object.guideLines.length} drawn.` : 'None are drawn.' }}

@@ -2,7 +2,7 @@
 // Every stitch kind with a small picture of this very object stitched that way.
 import { nextTick, ref, watch, type ComponentPublicInstance } from 'vue';
 import { paintNeedle, paintThread, STITCH_KINDS, figuresOf, type Canvas2D, type Plan } from '@rosehip/core';
-import { useBench } from '../../stores/bench.ts';
+import { useBench } from '../../stores/bench/bench.ts';
 import { useChecker, packed } from '../../workers/engine.ts';
 import { useRecipeEdit } from './recipe-edit.ts';
 

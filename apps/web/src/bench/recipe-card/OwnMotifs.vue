@@ -10,8 +10,8 @@ import {
   pathData,
   type PlainOutline,
 } from '@rosehip/core';
-import type { KeptMotif } from '../../api.ts';
-import { useBench } from '../../stores/bench.ts';
+import type { KeptMotif } from '@rosehip/wire';
+import { useBench } from '../../stores/bench/bench.ts';
 import { drawingOf, useMotifs } from '../../stores/motifs.ts';
 import { useEngine } from '../../workers/engine.ts';
 import { saveFile } from '../save-file.ts';
@@ -118,7 +118,7 @@ async function bringIn(event: Event): Promise<void> {
       </li>
     </ul>
     <p v-else class="text-xs text-muted">
-      None yet. Select any drawing and press <i>Keep as motif</i> under Shaping, or bring one in.
+      None yet. Select any drawing and press <i>Keep as motif</i> on <i>Make</i>, or bring one in.
     </p>
     <label class="button h-8 justify-center focus-within:outline-2 focus-within:outline-rosehip">
       Bring in motifs (.svg)

@@ -19,7 +19,7 @@ import {
 } from '@rosehip/core';
 import ChoiceField from '../../fields/ChoiceField.vue';
 import NumberField from '../../fields/NumberField.vue';
-import { useBench } from '../../stores/bench.ts';
+import { useBench } from '../../stores/bench/bench.ts';
 import { PictureError, readPicture } from '../read-picture.ts';
 
 const bench = useBench();

@@ -4,7 +4,7 @@ import { computed } from 'vue';
 import { findItem, type PathLayout } from '@rosehip/core';
 import ChoiceField from '../../fields/ChoiceField.vue';
 import NumberField from '../../fields/NumberField.vue';
-import { useBench } from '../../stores/bench.ts';
+import { useBench } from '../../stores/bench/bench.ts';
 import { useRepeatEdit } from '../repeat-edit.ts';
 
 const props = defineProps<{ path: PathLayout }>();

@@ -4,10 +4,10 @@ import { Circle, Spline } from '@lucide/vue';
 import type { Commands } from '../commands.ts';
 import LiveFields from '../panels/LiveFields.vue';
 import { useKept } from '../../parts/kept.ts';
-import { computed, nextTick, ref, watch } from 'vue';
-import { OWN_MOTIF, threadByCode, type Setting } from '@rosehip/core';
+import { computed, nextTick, ref, useTemplateRef, watch } from 'vue';
+import { OWN_MOTIF, type Setting } from '@rosehip/core';
 import { showNumber } from '../../fields/arithmetic.ts';
-import { useBench } from '../../stores/bench.ts';
+import { useBench } from '../../stores/bench/bench.ts';
 import { useSettings } from '../../stores/settings.ts';
 import { useView } from '../../stores/view.ts';
 import OwnMotifs from './OwnMotifs.vue';
@@ -20,7 +20,6 @@ import WidthFields from './WidthFields.vue';
 import AboutFields from './AboutFields.vue';
 import GuideLineFields from './GuideLineFields.vue';
 import ShapeFields from './ShapeFields.vue';
-import AroundSection from './AroundSection.vue';
 import PatchFields from './PatchFields.vue';
 import RepeatFields from './RepeatFields.vue';
 import ThreadPicker from './ThreadPicker.vue';
@@ -40,7 +39,7 @@ watch(
 
 const thread = computed(() => {
   const code = shared(edit.objects.value.map((o) => o.thread));
-  return code === null ? null : threadByCode(code);
+  return code === null ? null : bench.materials.thread(code);
 });
 
 const title = computed(() => {
@@ -123,7 +122,7 @@ const isStitches = computed(
 );
 const stitchesThread = computed(() => {
   const code = shared(bench.selected.map((i) => (i.kind === 'stitches' ? i.thread : '')));
-  return code ? threadByCode(code) : null;
+  return code ? bench.materials.thread(code) : null;
 });
 
 function chooseThread(code: string): void {
@@ -131,6 +130,32 @@ function chooseThread(code: string): void {
   view.thread = code;
   open.value = null;
 }
+
+watch(
+  () => view.openSetting,
+  async (name) => {
+    if (name === null) return;
+    view.openSetting = null;
+    await nextTick();
+    void openWord(name);
+  },
+  { immediate: true },
+);
+
+/** What was just made shows its card from the top, its first number ready to be typed. */
+const card = useTemplateRef<HTMLElement>('card');
+watch(
+  () => view.justMade,
+  async (made) => {
+    if (!made) return;
+    await nextTick();
+    if (!card.value) return;
+    view.justMade = false;
+    card.value.parentElement?.scrollTo({ top: 0 });
+    card.value.querySelector<HTMLInputElement>('[data-made] input:not([type=checkbox])')?.select();
+  },
+  { immediate: true },
+);
 
 function rename(event: Event): void {
   const [only] = bench.committedSelected;
@@ -169,7 +194,7 @@ function rename(event: Event): void {
       </ol>
     </template>
   </section>
-  <section v-else class="grid gap-5 p-4" aria-label="Recipe card">
+  <section v-else ref="card" class="grid gap-5 p-4" aria-label="Recipe card">
     <header>
       <input
         v-if="bench.selected.length === 1"
@@ -220,9 +245,9 @@ function rename(event: Event): void {
       <button
         type="button"
         class="button mt-2 h-8"
-        @click="commands.combine.value.find((c) => c.label === 'Sew again')!.run()"
+        @click="commands.makings.value.find((c) => c.id === 'sew-it')!.run()"
       >
-        Sew again
+        Sew it
       </button>
     </div>
     <RepeatFields />
@@ -258,7 +283,6 @@ function rename(event: Event): void {
     <AboutFields />
     <TrimFields />
     <ThreadEnds />
-    <AroundSection :commands="commands" />
     <div class="grid gap-2">
       <h3 class="text-sm">Thread</h3>
       <button type="button" class="field flex items-center gap-2 text-left" @click="openWord('thread')">

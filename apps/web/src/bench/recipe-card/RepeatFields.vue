@@ -59,7 +59,7 @@ const isOn = (event: Event): boolean => (event.target as HTMLInputElement).check
 </script>
 
 <template>
-  <div v-if="group && layout" class="grid gap-2" data-testid="repeat-fields">
+  <div v-if="group && layout" class="grid gap-2" data-testid="repeat-fields" data-made>
     <h3 class="text-sm">{{ NAMES[layout.kind] }}</h3>
     <p class="text-muted" aria-live="polite">{{ told }}</p>
     <CircleFields v-if="circle" :circle="circle" />

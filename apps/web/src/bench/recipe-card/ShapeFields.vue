@@ -14,7 +14,7 @@ import {
 } from '@rosehip/core';
 import ChoiceField from '../../fields/ChoiceField.vue';
 import NumberField from '../../fields/NumberField.vue';
-import { useBench } from '../../stores/bench.ts';
+import { useBench } from '../../stores/bench/bench.ts';
 import { waiting } from '../commands.ts';
 import { fitting, frameOf, readyOf, type Frame } from '../items.ts';
 

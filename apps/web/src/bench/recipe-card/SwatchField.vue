@@ -1,5 +1,5 @@
 <script setup lang="ts">
-// A choice among drawn things: surface patterns of a fill, units of a motif run. Each shows what it looks like.
+// A choice among drawn things: surface patterns of a fill, units of a motif line. Each shows what it looks like.
 import { needlesOf, OWN_MOTIF, unitCoords, UNIT_SIZE, type ChoiceSetting } from '@rosehip/core';
 import { computed } from 'vue';
 import { useRecipeEdit } from './recipe-edit.ts';

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 // The thread chart: by colour, or by typing a name, a code or a colour.
 import { computed, ref } from 'vue';
-import { LARKMOOR_CHART, nearestThread, threadByCode } from '@rosehip/core';
-import { useBench } from '../../stores/bench.ts';
+import { nearestThread } from '@rosehip/core';
+import { useBench } from '../../stores/bench/bench.ts';
 
 const props = defineProps<{ code: string | null }>();
 const emit = defineEmits<{ choose: [code: string] }>();
@@ -20,17 +20,19 @@ const used = computed(() => {
     }
   };
   collect(bench.design?.objects ?? []);
-  return [...codes].map(threadByCode);
+  return [...codes].map((code) => bench.materials.thread(code));
 });
 
 const nearest = computed(() =>
-  /^#[0-9a-f]{6}$/i.test(search.value.trim()) ? nearestThread(search.value.trim()) : null,
+  /^#[0-9a-f]{6}$/i.test(search.value.trim())
+    ? nearestThread(search.value.trim(), bench.materials.chart)
+    : null,
 );
 const found = computed(() => {
   const text = search.value.trim().toLowerCase();
-  if (!text) return LARKMOOR_CHART.threads;
+  if (!text) return bench.materials.chart.threads;
   if (nearest.value) return [nearest.value];
-  return LARKMOOR_CHART.threads.filter((t) => `${t.name} ${t.code}`.toLowerCase().includes(text));
+  return bench.materials.chart.threads.filter((t) => `${t.name} ${t.code}`.toLowerCase().includes(text));
 });
 </script>
 
@@ -58,7 +60,7 @@ const found = computed(() => {
         @click="emit('choose', t.code)"
       />
     </div>
-    <span class="label">{{ LARKMOOR_CHART.name }}</span>
+    <span class="label">{{ bench.materials.chart.name }}</span>
     <div class="grid max-h-56 grid-cols-12 gap-1 overflow-y-auto p-0.5">
       <button
         v-for="t in found"

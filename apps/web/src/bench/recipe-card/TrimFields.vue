@@ -3,7 +3,7 @@
 import { computed } from 'vue';
 import { trimBeneathJob } from '@rosehip/core';
 import NumberField from '../../fields/NumberField.vue';
-import { useBench } from '../../stores/bench.ts';
+import { useBench } from '../../stores/bench/bench.ts';
 import { mapObjects, objectsOf, shared } from './recipe-edit.ts';
 
 /** So much stays beneath the edge of what covers it at first, in mm. */

@@ -1,18 +1,16 @@
 <script setup lang="ts">
 // Drawn widths of a satin along a line: places on the line, and how wide the column is there.
-import { completeSettings, clothById, stitchKind, type DesignObject, type WidthAt } from '@rosehip/core';
+import { lineWidthOf, type DesignObject, type WidthAt } from '@rosehip/core';
 import { computed } from 'vue';
 import NumberField from '../../fields/NumberField.vue';
-import { useBench } from '../../stores/bench.ts';
+import { useBench } from '../../stores/bench/bench.ts';
 
 const bench = useBench();
-const settings = (o: DesignObject) =>
-  completeSettings(stitchKind('satin')!, o.recipe, clothById(bench.design?.cloth.kind ?? ''));
-
+/** The object, when widths can be drawn on it. */
 const object = computed<DesignObject | null>(() => {
   const [only] = bench.selected;
-  if (bench.selected.length !== 1 || only.kind !== 'object' || only.recipe.kind !== 'satin') return null;
-  return settings(only).sides === 'line' ? only : null;
+  if (bench.selected.length !== 1 || only.kind !== 'object') return null;
+  return lineWidthOf(only) === null ? null : only;
 });
 
 function set(widths: WidthAt[] | null): void {
@@ -24,7 +22,7 @@ function set(widths: WidthAt[] | null): void {
 }
 
 function begin(): void {
-  const width = settings(object.value!).width as number;
+  const width = lineWidthOf(object.value!)!;
   set([0, 0.5, 1].map((at) => ({ at, width })));
 }
 

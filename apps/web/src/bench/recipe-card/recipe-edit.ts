@@ -9,7 +9,7 @@ import {
   type SettingValue,
 } from '@rosehip/core';
 import { computed } from 'vue';
-import { useBench } from '../../stores/bench.ts';
+import { useBench } from '../../stores/bench/bench.ts';
 import { useSewing } from '../../stores/sewing.ts';
 
 /** Every object among the items, those inside groups too. */

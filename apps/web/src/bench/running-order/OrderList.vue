@@ -3,18 +3,10 @@
 import { ChevronDown, ChevronRight, Eye, EyeOff, GripVertical, Lock, LockOpen } from '@lucide/vue';
 import { computed, nextTick, reactive, ref, shallowRef, useTemplateRef, watch } from 'vue';
 import { useDraggable, type DraggableEvent } from 'vue-draggable-plus';
-import {
-  everyItem,
-  everyLeaf,
-  findItem,
-  LARKMOOR_CHART,
-  stitchKind,
-  threadByCode,
-  type Item,
-} from '@rosehip/core';
+import { everyItem, everyLeaf, findItem, LARKMOOR_CHART, stitchKind, type Item } from '@rosehip/core';
 import CommandButton from '../../parts/CommandButton.vue';
 import { counted, sewingTime } from '../../parts/time.ts';
-import { useBench } from '../../stores/bench.ts';
+import { useBench } from '../../stores/bench/bench.ts';
 import { useRehearsal } from '../../stores/rehearsal.ts';
 import { useSewing } from '../../stores/sewing.ts';
 import type { Commands } from '../commands.ts';
@@ -185,7 +177,7 @@ const threadBefore = computed(() => {
   const before = leaves[first - 1]?.item;
   const now = leaves[first]?.item;
   return before && now && before.kind !== 'group' && now.kind !== 'group' && before.thread !== now.thread
-    ? threadByCode(before.thread)
+    ? bench.materials.thread(before.thread)
     : null;
 });
 
@@ -363,14 +355,14 @@ const isSewing = (row: OrderRow): boolean =>
         <span
           v-else
           class="relative size-5 shrink-0 rounded-full border border-ink/20"
-          :style="{ background: threadByCode(row.item.thread).colour }"
+          :style="{ background: bench.materials.thread(row.item.thread).colour }"
         >
           <select
             class="absolute inset-0 cursor-pointer opacity-0"
             tabindex="-1"
             :value="row.item.thread"
             :aria-label="`Thread of ${row.item.name}`"
-            :title="`${threadByCode(row.item.thread).name} ${row.item.thread}: choose another thread`"
+            :title="`${bench.materials.thread(row.item.thread).name} ${row.item.thread}: choose another thread`"
             @click.stop
             @change="order.recolour(order.dragged(row.item.id), ($event.target as HTMLSelectElement).value)"
           >

@@ -13,7 +13,7 @@ import {
 import { everyLeaf, originOf } from '@rosehip/core';
 import { computed, ref } from 'vue';
 import IconButton from '../../parts/IconButton.vue';
-import { useBench } from '../../stores/bench.ts';
+import { useBench } from '../../stores/bench/bench.ts';
 import { SPEEDS, useRehearsal, type SkipTo } from '../../stores/rehearsal.ts';
 import { useSewing } from '../../stores/sewing.ts';
 import { useView } from '../../stores/view.ts';

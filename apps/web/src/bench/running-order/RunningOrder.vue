@@ -38,7 +38,7 @@ const FORMS = [
 
 <template>
   <section class="flex h-full min-h-0 flex-col" aria-label="Running order">
-    <div class="flex h-11 shrink-0 items-center gap-1 px-3">
+    <div class="flex min-h-11 shrink-0 items-center gap-1 px-3 max-[1000px]:flex-wrap max-[1000px]:py-1">
       <RehearsalBar />
       <span class="mx-1 h-5 w-px bg-line" />
       <CommandButton

@@ -4,7 +4,7 @@ import { useElementSize } from '@vueuse/core';
 import { computed, ref, shallowRef, useTemplateRef, watch } from 'vue';
 import { findPlace, recordAt, visibleLeaves, type Item, type OrderPlace } from '@rosehip/core';
 import { counted, sewingTime } from '../../parts/time.ts';
-import { useBench } from '../../stores/bench.ts';
+import { useBench } from '../../stores/bench/bench.ts';
 import { useRehearsal } from '../../stores/rehearsal.ts';
 import { useSewing } from '../../stores/sewing.ts';
 import { blocksOf, marksOf, marksWithRoom, type Block, type MarkKind } from './blocks.ts';

@@ -1,5 +1,5 @@
 // The running order as blocks: one an object, as long as it takes to sew, with marks for what interrupts.
-import { Move, originOf, Part, threadByCode, type Plan } from '@rosehip/core';
+import { Move, originOf, Part, type Plan } from '@rosehip/core';
 
 export interface Block {
   id: string;
@@ -42,7 +42,7 @@ export function blocksOf(plan: Plan): Block[] {
       id,
       of: originOf(id),
       name,
-      colour: threadByCode(thread).colour,
+      colour: plan.threads[thread].colour,
       from: from > 0 ? plan.time[from - 1] : 0,
       to: last > 0 ? plan.time[last - 1] : 0,
       records: [from, to],

@@ -12,7 +12,7 @@ import {
   type Item,
   type OrderPlace,
 } from '@rosehip/core';
-import { useBench } from '../../stores/bench.ts';
+import { useBench } from '../../stores/bench/bench.ts';
 
 export function useOrder() {
   const bench = useBench();

@@ -14,7 +14,7 @@ import {
   type Point,
 } from '@rosehip/core';
 import { computed, reactive, ref, shallowRef, watch } from 'vue';
-import { useBench } from '../../stores/bench.ts';
+import { useBench } from '../../stores/bench/bench.ts';
 import { useView } from '../../stores/view.ts';
 import { nudgeBy } from '../arrows.ts';
 import { usePicking } from '../picking.ts';

@@ -12,7 +12,7 @@ import {
   type Point,
 } from '@rosehip/core';
 import { computed, reactive } from 'vue';
-import { useBench } from '../../stores/bench.ts';
+import { useBench } from '../../stores/bench/bench.ts';
 import { useView } from '../../stores/view.ts';
 import { frameOf } from '../items.ts';
 import { constrained } from './angles.ts';

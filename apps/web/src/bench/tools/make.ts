@@ -1,6 +1,6 @@
 // New objects from the drawing tools.
 import { everyItem, findItem, newId, type DesignObject, type PlainOutline, type Recipe } from '@rosehip/core';
-import { useBench } from '../../stores/bench.ts';
+import { useBench } from '../../stores/bench/bench.ts';
 import { useView } from '../../stores/view.ts';
 
 /** Adds an object on top (of the group that is worked in), selects it, and goes back to the select tool. */

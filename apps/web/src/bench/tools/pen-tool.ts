@@ -13,7 +13,7 @@ import {
   type Point,
 } from '@rosehip/core';
 import { computed, reactive } from 'vue';
-import { useBench } from '../../stores/bench.ts';
+import { useBench } from '../../stores/bench/bench.ts';
 import { useView } from '../../stores/view.ts';
 import { useSnapping } from '../snapping.ts';
 import { constrained } from './angles.ts';

@@ -1,7 +1,7 @@
 // Reference picture: moved and turned by hand, scaled by a distance that is known.
 import { applyMatrix, boxMatrix, rotation, type Point, type ReferencePicture } from '@rosehip/core';
 import { computed, reactive, ref } from 'vue';
-import { useBench } from '../../stores/bench.ts';
+import { useBench } from '../../stores/bench/bench.ts';
 import { useView } from '../../stores/view.ts';
 import { drawDisc, drawLine, INK, ROSEHIP } from './marks.ts';
 import { NOTHING, type Marker, type Pointer, type Tool } from './tool.ts';

@@ -26,7 +26,7 @@ import {
 } from '@rosehip/core';
 import { useKept } from '../../parts/kept.ts';
 import { computed, shallowRef } from 'vue';
-import { useBench } from '../../stores/bench.ts';
+import { useBench } from '../../stores/bench/bench.ts';
 import type { ToolAction } from './tool.ts';
 
 /** What is chosen among the points. */

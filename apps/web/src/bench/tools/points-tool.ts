@@ -14,10 +14,10 @@ import {
   type PointRef,
 } from '@rosehip/core';
 import { computed, reactive, ref, shallowRef, watch } from 'vue';
-import { useBench } from '../../stores/bench.ts';
+import { useBench } from '../../stores/bench/bench.ts';
 import { useView } from '../../stores/view.ts';
 import { nudgeBy } from '../arrows.ts';
-import { writtenKey } from '../commands.ts';
+import { writtenPress } from '../written-press.ts';
 import { useSnapping } from '../snapping.ts';
 import { constrained } from './angles.ts';
 import { drawDisc } from './marks.ts';
@@ -286,7 +286,7 @@ export function pointsTool(): Tool {
       walk(e.shiftKey ? -1 : 1);
       return true;
     }
-    const wanted = writtenKey(e);
+    const wanted = writtenPress(e);
     const action = edit.actions.value.find((a) => a.keys === wanted);
     if (!action || !edit.object.value || edit.live.value) return false;
     if (action.blocked) bench.message = action.blocked;

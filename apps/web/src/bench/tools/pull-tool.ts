@@ -9,7 +9,7 @@ import {
   type SurroundOutline,
 } from '@rosehip/core';
 import { computed, reactive } from 'vue';
-import { useBench } from '../../stores/bench.ts';
+import { useBench } from '../../stores/bench/bench.ts';
 import { useView } from '../../stores/view.ts';
 import { drawDisc, drawLine, LEAF } from './marks.ts';
 import { NOTHING, type Marker, type Pointer, type Tool } from './tool.ts';
@@ -124,7 +124,7 @@ export function pullTool(): Tool {
       state.dragging = false;
       if (state.fresh && far < 3) bench.cancelPreview();
       else {
-        bench.replace(withDents(list), 'Pull');
+        bench.replace(withDents(list), 'Bulge');
         state.held = index;
       }
       state.fresh = null;

@@ -1,7 +1,7 @@
 // Select: click, Shift-click or box; drag to move; double-click to work inside a group.
 import { boundsOfItems, translation, type Bounds, type Guide, type Item, type Point } from '@rosehip/core';
 import { reactive } from 'vue';
-import { useBench } from '../../stores/bench.ts';
+import { useBench } from '../../stores/bench/bench.ts';
 import { useView } from '../../stores/view.ts';
 import { lastMove } from '../last-move.ts';
 import { pickCopy, pickedCopy } from '../picked-copy.ts';

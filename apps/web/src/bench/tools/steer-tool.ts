@@ -9,7 +9,7 @@ import {
   type Point,
 } from '@rosehip/core';
 import { computed, reactive } from 'vue';
-import { useBench } from '../../stores/bench.ts';
+import { useBench } from '../../stores/bench/bench.ts';
 import { useView } from '../../stores/view.ts';
 import { drawLine, LEAF } from './marks.ts';
 import { NOTHING, type Marker, type Pointer, type Tool, type ToolPreview } from './tool.ts';
@@ -88,7 +88,7 @@ export function steerTool(): Tool {
     hint: computed(() =>
       object.value
         ? `${guidedBy(object.value)} Draw with the button held; drag points; Delete removes the line touched last.`
-        : 'Select one fill, or one satin between two lines, to draw guide lines on it.',
+        : 'Select one fill, or one satin between two lines, to draw steering lines on it.',
     ),
     preview,
     actions: computed(() => [

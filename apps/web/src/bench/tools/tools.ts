@@ -14,8 +14,13 @@ import { ellipseTool, rectangleTool, shapesTool } from './shape-tool.ts';
 import { steerTool } from './steer-tool.ts';
 import type { Tool } from './tool.ts';
 
+/** Tools that do one sort of thing share a place in the rail; which of them it is, is chosen in the strip. */
+export type ToolPlace =
+  'Select' | 'Points' | 'Draw' | 'Shapes' | 'Cut and bend' | 'Steer' | 'Measure' | 'Picture';
+
 export interface ToolEntry {
   name: ToolName;
+  place: ToolPlace;
   label: string;
   key: string;
   tool: Tool;
@@ -24,19 +29,19 @@ export interface ToolEntry {
 export function useTools(): { entries: ToolEntry[]; active: ComputedRef<Tool> } {
   const view = useView();
   const entries: ToolEntry[] = [
-    { name: 'select', label: 'Select', key: 'V', tool: selectTool() },
-    { name: 'points', label: 'Points', key: 'O', tool: pointsTool() },
-    { name: 'pen', label: 'Pen', key: 'P', tool: penTool() },
-    { name: 'freehand', label: 'Freehand', key: 'F', tool: freehandTool() },
-    { name: 'rectangle', label: 'Rectangle', key: 'R', tool: rectangleTool() },
-    { name: 'ellipse', label: 'Ellipse', key: 'E', tool: ellipseTool() },
-    { name: 'shapes', label: 'Shapes', key: 'S', tool: shapesTool() },
-    { name: 'knife', label: 'Knife', key: 'X', tool: knifeTool() },
-    { name: 'bend', label: 'Bend', key: 'B', tool: bendTool() },
-    { name: 'steer', label: 'Guide lines', key: 'W', tool: steerTool() },
-    { name: 'pull', label: 'Pull', key: 'T', tool: pullTool() },
-    { name: 'measure', label: 'Measure', key: 'M', tool: measureTool() },
-    { name: 'picture', label: 'Picture', key: 'I', tool: pictureTool() },
+    { name: 'select', place: 'Select', label: 'Select', key: 'V', tool: selectTool() },
+    { name: 'points', place: 'Points', label: 'Points', key: 'O', tool: pointsTool() },
+    { name: 'pen', place: 'Draw', label: 'Pen', key: 'P', tool: penTool() },
+    { name: 'freehand', place: 'Draw', label: 'Freehand', key: 'F', tool: freehandTool() },
+    { name: 'rectangle', place: 'Shapes', label: 'Rectangle', key: 'R', tool: rectangleTool() },
+    { name: 'ellipse', place: 'Shapes', label: 'Ellipse', key: 'E', tool: ellipseTool() },
+    { name: 'shapes', place: 'Shapes', label: 'Ready shapes', key: 'S', tool: shapesTool() },
+    { name: 'knife', place: 'Cut and bend', label: 'Knife', key: 'X', tool: knifeTool() },
+    { name: 'bend', place: 'Cut and bend', label: 'Bend', key: 'B', tool: bendTool() },
+    { name: 'steer', place: 'Steer', label: 'Steer', key: 'W', tool: steerTool() },
+    { name: 'pull', place: 'Cut and bend', label: 'Bulge', key: 'T', tool: pullTool() },
+    { name: 'measure', place: 'Measure', label: 'Measure', key: 'M', tool: measureTool() },
+    { name: 'picture', place: 'Picture', label: 'Picture', key: 'I', tool: pictureTool() },
   ];
   const active = computed(() => entries.find((e) => e.name === view.tool)!.tool);
   watch(

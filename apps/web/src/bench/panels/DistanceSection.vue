@@ -1,5 +1,5 @@
 <script setup lang="ts">
-// Shapes made from shapes: combined, offset, lines as bands.
+// Shapes made by numbers: an outline at a distance, lines as bands.
 import { useKept } from '../../parts/kept.ts';
 import { computed } from 'vue';
 import { bandJob, surroundJob, type BandOutline, type CornerRule } from '@rosehip/core';
@@ -25,20 +25,6 @@ const makeBand = (): void => props.commands.does((d, ids) => bandJob(d, ids, { .
 </script>
 
 <template>
-  <div class="grid gap-2">
-    <h3 class="text-sm">Combine</h3>
-    <div class="grid grid-cols-3 gap-1.5">
-      <CommandButton
-        v-for="c in commands.combine.value"
-        :key="c.label"
-        class="px-0 text-[12.5px]"
-        :label="c.label"
-        :hint="c.keys ? `${c.help} (${c.keys})` : c.help"
-        :blocked="c.blocked"
-        @press="c.run()"
-      />
-    </div>
-  </div>
   <div class="grid gap-2">
     <h3 class="text-sm">Offset</h3>
     <div class="grid grid-cols-[1fr_1fr_4rem] items-end gap-2">

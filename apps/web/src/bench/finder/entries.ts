@@ -1,0 +1,195 @@
+// All that the finder finds: commands, tools, pages, stitch kinds, settings, objects.
+import { computed, type ComputedRef } from 'vue';
+import { everyItem, STITCH_KINDS } from '@rosehip/core';
+import { useBench } from '../../stores/bench/bench.ts';
+import { useView, type PanelName } from '../../stores/view.ts';
+import type { BenchCommand, Commands } from '../commands.ts';
+import { useRecipeEdit } from '../recipe-card/recipe-edit.ts';
+import type { ToolEntry } from '../tools/tools.ts';
+
+export interface FinderEntry {
+  id: string;
+  /** What it is called. */
+  label: string;
+  /** What it does, or where it is. */
+  about: string;
+  /** Which sort of thing it is, as a word. */
+  sort: 'command' | 'tool' | 'page' | 'stitches' | 'setting' | 'object' | 'view';
+  /** Other words that it is looked for by. */
+  words: string;
+  keys?: string;
+  /** Why it can't be done now. */
+  blocked?: string;
+  run(): void;
+}
+
+const PAGES: { panel: PanelName; label: string; about: string; words: string }[] = [
+  {
+    panel: 'take',
+    label: 'Take to machine',
+    about: 'Files to take away.',
+    words: 'save export download dst svg png stick usb',
+  },
+  {
+    panel: 'hoop',
+    label: 'Hoop and cloth',
+    about: 'The design’s hoop, cloth and colour.',
+    words: 'fabric size frame material',
+  },
+  {
+    panel: 'findings',
+    label: 'Findings',
+    about: 'What the checks found.',
+    words: 'problems check errors warnings mend',
+  },
+  {
+    panel: 'figures',
+    label: 'Figures',
+    about: 'Stitches, lengths, threads, time.',
+    words: 'statistics count metres time chart',
+  },
+  {
+    panel: 'history',
+    label: 'History',
+    about: 'Earlier saves, to look at and bring back.',
+    words: 'revisions versions undo back',
+  },
+  {
+    panel: 'rehearsal',
+    label: 'Rehearsal',
+    about: 'How the stitches are played, and for which machine.',
+    words: 'simulate play machine speed layers heat',
+  },
+  {
+    panel: 'guides',
+    label: 'Guides',
+    about: 'Rulers, guides, grid and snapping.',
+    words: 'ruler grid snap units inches',
+  },
+  {
+    panel: 'make',
+    label: 'Make',
+    about: 'What can be made of what is selected.',
+    words: 'border repeat combine cut',
+  },
+  {
+    panel: 'shaping',
+    label: 'Arrange',
+    about: 'Lining up, turning, mirroring, grouping.',
+    words: 'align distribute rotate mirror flip group lock hide',
+  },
+  { panel: 'keys', label: 'Keys', about: 'Every key of the bench.', words: 'shortcuts keyboard help' },
+];
+
+const ALSO: Partial<Record<string, string>> = {
+  group: 'together join',
+  ungroup: 'apart break',
+  lock: 'fix protect',
+  hide: 'invisible eye',
+  tidy: 'travel jump trim route order',
+  'put-in-order': 'sort sequence colour changes trims',
+  duplicate: 'copy clone again',
+  delete: 'remove erase',
+  'mirror-across': 'mirror flip horizontal',
+  'mirror-down': 'mirror flip vertical',
+  'same-thread': 'select colour',
+  'same-kind': 'select alike stitch',
+  beneath: 'select under below',
+};
+
+/** Words of the trade, and of everyday, for the kinds. */
+const KIND_WORDS: Partial<Record<string, string>> = {
+  run: 'running stitch line bean triple',
+  satin: 'column zigzag border letters',
+  fill: 'rows area weave cover',
+  stipple: 'meander quilting background',
+  contour: 'echo offset rings',
+  redwork: 'line double outline',
+};
+
+export function useFinderEntries(
+  commands: Commands,
+  tools: readonly ToolEntry[],
+): ComputedRef<FinderEntry[]> {
+  const bench = useBench();
+  const view = useView();
+  const edit = useRecipeEdit();
+
+  const ofCommand = (c: BenchCommand & { words?: string }): FinderEntry => ({
+    id: `command ${c.id}`,
+    label: c.about ?? c.label,
+    about: c.help ?? '',
+    sort: 'command',
+    words: c.words ?? ALSO[c.id] ?? '',
+    keys: c.keys,
+    blocked: c.blocked,
+    run: c.run,
+  });
+
+  /** Opens the card on a setting, its field ready to be typed in. */
+  function openSetting(name: string): void {
+    view.showCard();
+    view.openSetting = name;
+  }
+
+  return computed(() => [
+    ...[
+      ...commands.makings.value,
+      ...commands.others.value,
+      ...commands.arrange.value,
+      ...commands.choose.value,
+      ...commands.turns.value,
+    ].map(ofCommand),
+    ...tools.map(({ name, label, key }): FinderEntry => ({
+      id: `tool ${name}`,
+      label,
+      about: 'A tool.',
+      sort: 'tool',
+      words: '',
+      keys: key,
+      run: () => (view.tool = name),
+    })),
+    ...PAGES.map(({ panel, label, about, words }): FinderEntry => ({
+      id: `page ${panel}`,
+      label,
+      about,
+      sort: 'page',
+      words,
+      run: () => (view.panel = panel),
+    })),
+    ...(['lines', 'needle', 'cloth'] as const).map((name): FinderEntry => ({
+      id: `view ${name}`,
+      label: `${name[0].toUpperCase()}${name.slice(1)} view`,
+      about: 'How the cloth is looked at.',
+      sort: 'view',
+      words: 'look show',
+      keys: name[0].toUpperCase(),
+      run: () => (view.view = name),
+    })),
+    ...STITCH_KINDS.map((kind): FinderEntry => ({
+      id: `kind ${kind.id}`,
+      label: `Stitch as ${kind.name.toLowerCase()}`,
+      about: kind.summary,
+      sort: 'stitches',
+      words: KIND_WORDS[kind.id] ?? '',
+      blocked: edit.objects.value.length ? undefined : 'Select something that is drawn first.',
+      run: () => edit.setKind(kind.id),
+    })),
+    ...(edit.kind.value?.settings ?? []).map((setting): FinderEntry => ({
+      id: `setting ${setting.name}`,
+      label: setting.label,
+      about: setting.help,
+      sort: 'setting',
+      words: '',
+      run: () => openSetting(setting.name),
+    })),
+    ...[...everyItem(bench.design?.objects ?? [])].map((item): FinderEntry => ({
+      id: `object ${item.id}`,
+      label: item.name,
+      about: item.kind === 'group' ? 'Selects this group.' : 'Selects this object.',
+      sort: 'object',
+      words: item.kind === 'group' ? '' : bench.materials.thread(item.thread).name,
+      run: () => (bench.selection = [item.id]),
+    })),
+  ]);
+}

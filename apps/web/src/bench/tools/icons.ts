@@ -1,0 +1,34 @@
+// The tools' icons.
+import {
+  Circle,
+  Flag,
+  Image,
+  Magnet,
+  MousePointer2,
+  Pencil,
+  PenTool,
+  Ruler,
+  Shapes,
+  Slice,
+  Spline,
+  Square,
+  Waves,
+} from '@lucide/vue';
+import type { Component } from 'vue';
+import type { ToolName } from '../../stores/view.ts';
+
+export const TOOL_ICONS: Record<ToolName, Component> = {
+  select: MousePointer2,
+  points: Spline,
+  pen: PenTool,
+  freehand: Pencil,
+  rectangle: Square,
+  ellipse: Circle,
+  shapes: Shapes,
+  knife: Slice,
+  bend: Flag,
+  steer: Waves,
+  pull: Magnet,
+  measure: Ruler,
+  picture: Image,
+};
