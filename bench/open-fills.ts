@@ -17,7 +17,8 @@ import {
 } from '@rosehip/core';
 import { readdirSync, readFileSync } from 'node:fs';
 
-const art = new URL('art/', import.meta.url);
+/** Beside the folder that this is compiled to. */
+const art = new URL('../art/', import.meta.url);
 
 function shapeOf(file: string): PlainOutline {
   const { shapes } = readSvg(readFileSync(new URL(file, art), 'utf8'));
@@ -108,8 +109,36 @@ export function openFills(): void {
     rest.sort((a, b) => a - b);
     row(kind, `${rest[2].toFixed(0)} ms`, `${first.toFixed(0)} ms`, `${x.length} st.`);
   }
-  let level = offsetRegion(outlineRegion(square), -1.5);
-  const start = performance.now();
-  while (level.length) level = offsetRegion(level, -3);
-  row('(the offsets alone)', `${(performance.now() - start).toFixed(0)} ms`);
+  console.log('\nContour at 3 mm against the offsets alone: median of 9');
+  againstOffsets('square', square);
+  againstOffsets('seven lobes, 2,000 points', {
+    kind: 'path',
+    paths: [
+      {
+        closed: true,
+        points: Array.from({ length: 2000 }, (_, i) => {
+          const a = (2 * Math.PI * i) / 2000;
+          const r = 90 + 12 * Math.sin(7 * a);
+          return { x: r * Math.cos(a), y: r * Math.sin(a) };
+        }),
+      },
+    ],
+  });
+}
+
+function againstOffsets(name: string, outline: PlainOutline): void {
+  const median = (work: () => void): number => {
+    const times = Array.from({ length: 13 }, () => {
+      const start = performance.now();
+      work();
+      return performance.now() - start;
+    });
+    return times.slice(4).sort((a, b) => a - b)[4];
+  };
+  const whole = median(() => void sew('contour', outline, { spacing: 3 }));
+  const bare = median(() => {
+    let level = offsetRegion(outlineRegion(outline), -1.5);
+    while (level.length) level = offsetRegion(level, -3);
+  });
+  row(name, `${whole.toFixed(0)} ms`, `${bare.toFixed(0)} ms`, `${(whole / bare).toFixed(1)} ×`);
 }

@@ -20,7 +20,8 @@ import {
 } from '@rosehip/core';
 import { readdirSync, readFileSync } from 'node:fs';
 
-const art = new URL('art/', import.meta.url);
+/** Beside the folder that this is compiled to. */
+const art = new URL('../art/', import.meta.url);
 
 /** The filled shapes of a drawing as one outline. */
 function shapeOf(file: string): PlainOutline {

@@ -13,7 +13,7 @@ export function blanketCorner(): Design {
       'contour',
       { spacing: 2, corners: 'smoothed', passes: 1 },
     ),
-    d.object('Head', ellipse(-5, -31, 25, 25), '130', 'spiral', { spacing: 1.8, passes: 3 }),
+    d.object('Head', ellipse(-5, -31, 25, 25), '131', 'spiral', { spacing: 1.8, passes: 3 }),
   ]);
   const moon: DesignObject = {
     ...d.object(

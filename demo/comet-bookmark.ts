@@ -10,15 +10,16 @@ export function cometBookmark(): Design {
     { kind: 'felt', colour: '#28324f' },
     [
       d.group('Comet', [
-        d.object(
-          'Tail, outer',
-          path('M-5.4 29.6 C-12.6 8 -8 -24 12.6 -54 C6 -24 5.2 4 6.6 27.6 Z'),
-          '231',
-          'fill',
-          {
-            angle: 76,
-          },
-        ),
+        {
+          ...d.object(
+            'Tail, outer',
+            path('M-5.4 29.6 C-12.6 8 -8 -24 12.6 -54 C6 -24 5.2 4 6.6 27.6 Z'),
+            '231',
+            'fill',
+            { angle: 76 },
+          ),
+          trimBeneath: 1,
+        },
         d.object(
           'Tail, inner',
           path('M-2.6 30.4 C-6.6 8 -3 -18 8.6 -42 C3.4 -18 1.8 4 3.4 29 Z'),
@@ -28,7 +29,7 @@ export function cometBookmark(): Design {
             angle: 68,
           },
         ),
-        d.object('Head', ellipse(0.6, 34, 14.6, 14.2), '130', 'fill', { angle: 20 }),
+        d.object('Head', ellipse(0.6, 34, 14.6, 14.2), '131', 'fill', { angle: 20 }),
         d.object('Head edge', ellipse(0.6, 34, 14.4, 14), '133', 'satin', { width: 1.8 }),
         d.object('Streak', path('M10.6 26 C9.6 8 11 -10 15 -24'), '230', 'run', { passes: 3, length: 2.5 }),
         d.object('Streak', path('M-10.4 26 C-14.4 10 -12.6 -6 -6.4 -20'), '230', 'run', {
@@ -49,12 +50,12 @@ export function cometBookmark(): Design {
         ),
       ]),
       d.group('Stars', [
-        d.object('Star', star(-11, -56.4, 3, 1.2, 4, 12), '120', 'fill'),
-        d.object('Star', star(13.4, 44, 3.2, 1.3, 4), '120', 'fill'),
-        d.object('Star', star(-13.2, 47.6, 2.4, 1, 4, 20), '120', 'fill'),
-        d.object('Star', star(12.6, -6.6, 2.4, 1, 4, 8), '120', 'fill'),
-        d.object('Star', star(-14.4, -20, 2.4, 1, 4), '120', 'fill'),
-        d.object('Star', star(2.4, 54.6, 2.2, 0.9, 4, 30), '120', 'fill'),
+        d.object('Star', star(-11, -56.4, 3, 1.2, 4, 12), '101', 'fill'),
+        d.object('Star', star(13.4, 44, 3.2, 1.3, 4), '101', 'fill'),
+        d.object('Star', star(-13.2, 47.6, 2.4, 1, 4, 20), '101', 'fill'),
+        d.object('Star', star(12.6, -6.6, 2.4, 1, 4, 8), '101', 'fill'),
+        d.object('Star', star(-14.4, -20, 2.4, 1, 4), '101', 'fill'),
+        d.object('Star', star(2.4, 54.6, 2.2, 0.9, 4, 30), '101', 'fill'),
       ]),
       d.object('Edge', rectangle(0, 0, 42, 128, 7), '133', 'satin', { width: 2.6 }),
       d.object('Inner line', rectangle(0, 0, 36, 122, 4.4), '230', 'run', { passes: 2, length: 2.4 }),

@@ -1,4 +1,4 @@
-import { checkDesign, figuresOf, sewDesign } from '@rosehip/core';
+import { checkDesign, figuresOf, findingsOf, sewDesign } from '@rosehip/core';
 import { expect, test } from 'vitest';
 import { demoDesigns } from './designs.ts';
 
@@ -13,5 +13,9 @@ test.each(demoDesigns().map((d) => [d.name, d] as const))(
     expect(f.shortest).toBeGreaterThanOrEqual(0.4);
     expect(f.longest).toBeLessThanOrEqual(7);
     for (const o of plan.objects) expect(o.to, `${o.name} has stitches`).toBeGreaterThan(o.from);
+    // Nobody is greeted with findings: those of samplers that are meant to show them are ignored, with a note.
+    const found = findingsOf(design, plan);
+    expect(found.filter((f) => f.ignored === undefined).map((f) => f.sentence)).toEqual([]);
+    expect(found.filter((f) => f.ignored !== undefined)).toHaveLength(design.ignored?.length ?? 0);
   },
 );

@@ -4,7 +4,11 @@ import { design, Drawing, ellipse, path, star } from './drawing.ts';
 
 export function moonRunner(): Design {
   const d = new Drawing();
-  const dark = d.object('Dark side', ellipse(-163, 0, 30), '222', 'contour', { spacing: 1.4 });
+  // It begins away from the crescent, whose paler thread would let the knot show through.
+  const dark = {
+    ...d.object('Dark side', ellipse(-163, 0, 30), '222', 'contour', { spacing: 1.4 }),
+    start: { x: -177, y: 0 },
+  };
   const crescent = d.object(
     'Crescent',
     path('M-163 -15.6 A15.6 15.6 0 0 1 -163 15.6 A24 24 0 0 0 -163 -15.6 Z'),
@@ -16,7 +20,7 @@ export function moonRunner(): Design {
     passes: 3,
     length: 2.2,
   });
-  const spark = d.object('Spark', star(-141.5, -9, 3, 1.1, 4), '130', 'fill', { angle: 0 });
+  const spark = d.object('Spark', star(-141.5, -9, 3, 1.1, 4), '131', 'fill', { angle: 0 });
   const phases = d.repeat(
     'Phases',
     [dark, crescent, ring, spark],

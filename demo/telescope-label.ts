@@ -24,7 +24,7 @@ export function telescopeLabel(): Design {
     d.object(name, { kind: 'cut', of: [ring.id, axis.id], side }, '121', 'fill', { angle: -16 });
   const far = aside(half('Far half', 'left'));
   const near = half('Near half of ring', 'right');
-  const farSeen = d.object('Far half of ring', live('combine', 'subtract', [far, ball]), '130', 'fill', {
+  const farSeen = d.object('Far half of ring', live('combine', 'subtract', [far, ball]), '131', 'fill', {
     angle: -16,
   });
   const planet = d.object('Planet', live('combine', 'subtract', [ball, near]), '142', 'fill', { angle: 35 });
@@ -55,38 +55,42 @@ export function telescopeLabel(): Design {
     d.object(
       'Star',
       { kind: 'star', x, y, width: size, height: size, turn, corners: 4, inner: 0.4 },
-      '120',
+      '101',
       'fill',
     );
   const around = aside(
     d.object(
       'Around the planet',
       { kind: 'surround', of: [planet.id, near.id, farSeen.id], distance: 2.5, corners: 'round' },
-      '120',
+      '101',
       'run',
     ),
   );
-  const halo = d.object('Halo', { kind: 'edge', of: [around.id], which: 'outer' }, '120', 'run', {
+  const halo = d.object('Halo', { kind: 'edge', of: [around.id], which: 'outer' }, '101', 'run', {
     passes: 3,
     length: 2.5,
   });
 
-  return design(
-    'Telescope-bag label',
-    { name: '100 × 100', width: 100, height: 100 },
-    { kind: 'canvas', colour: '#2c3550' },
-    [
-      d.group('Planet', [ball, outer, inner, ring, axis, far, farSeen, planet, near, around, halo]),
-      legs,
-      tripod,
-      { ...tube, bend: sheet },
-      d.group('Stars', [
-        star(-32, -34, 6, 0),
-        star(30, -36, 7, 10),
-        star(34, 2, 5, -8),
-        star(-34, 14, 4.6, 12),
-      ]),
-      d.object('Edge', rectangle(0, 2, 88, 90, 9), '130', 'satin', { width: 3 }),
-    ],
-  );
+  return {
+    ...design(
+      'Telescope-bag label',
+      { name: '100 × 100', width: 100, height: 100 },
+      { kind: 'canvas', colour: '#2c3550' },
+      [
+        d.group('Planet', [ball, outer, inner, ring, axis, far, farSeen, planet, near, around, halo]),
+        legs,
+        tripod,
+        { ...tube, bend: sheet },
+        d.group('Stars', [
+          star(-32, -34, 6, 0),
+          star(30, -36, 7, 10),
+          star(34, 2, 5, -8),
+          star(-34, 14, 4.6, 12),
+        ]),
+        d.object('Edge', rectangle(0, 2, 88, 90, 9), '131', 'satin', { width: 3 }),
+      ],
+    ),
+    // It shows that the running order can be better than the drawing's, and why it is not always wanted.
+    ignored: [{ key: 'colour-again d10 d12', note: 'The tube lies on the eyepiece and under the rim.' }],
+  };
 }

@@ -51,7 +51,7 @@ test('turned about a dragged centre, leaned by a side, mirrored', async ({ page 
   await page.mouse.down();
   await page.mouse.move(...(await bench.place(10, 0)), { steps: 4 });
   await page.mouse.up();
-  await bench.cardPage('Shaping');
+  await bench.cardPage('Arrange');
   await expect(bench.field('Centre across')).toHaveValue('10');
   await bench.press('+90°');
   await bench.cardPage('Recipe');
@@ -62,7 +62,7 @@ test('turned about a dragged centre, leaned by a side, mirrored', async ({ page 
   // Mirrored in the same centre it hangs below it.
   await page.keyboard.press('Shift+w');
   await expect(bench.field('Down')).toHaveValue('10');
-  await bench.cardPage('Shaping');
+  await bench.cardPage('Arrange');
   await bench.press('Middle');
   await bench.setField('One part of a circle of', '8');
   await bench.press('1/8');
@@ -95,7 +95,7 @@ test('lined up, spread by middles, by one gap and over a length', async ({ page 
     [20, 10, 24, 14],
   ]);
   await page.keyboard.press('Control+a');
-  await bench.cardPage('Shaping');
+  await bench.cardPage('Arrange');
   await bench.press('Top edges');
   expect((await objectsOf(bench)).map((o) => o.outline.y - o.outline.height / 2)).toEqual(
     [-30, -30, -30].map((v) => expect.closeTo(v, 0)),
@@ -123,7 +123,7 @@ test('lined up, spread by middles, by one gap and over a length', async ({ page 
   // One alone needs others; with the hoop it does not.
   await page.keyboard.press('Escape');
   await bench.blocks().first().click();
-  await bench.cardPage('Shaping');
+  await bench.cardPage('Arrange');
   await expect(page.getByRole('button', { name: 'Left edges' })).toHaveAttribute(
     'title',
     'Select 2 or more first.',
@@ -141,16 +141,20 @@ test('made from shapes: they follow, and stay when what they follow goes', async
     [-10, -10, 0, 10],
   ]);
   await page.keyboard.press('Control+a');
-  await bench.cardPage('Shaping');
-  await bench.press('Subtract');
-  await bench.press('Fill holes');
+  await bench.makes('Subtract');
+  await bench.makes('Fill holes');
   await expect(bench.blocks()).toHaveCount(1);
   await page.keyboard.press('Control+z');
   await bench.block('Rectangle 1').click();
-  await bench.press('Take holes');
+  await bench.makes('Holes as shapes');
   await expect(bench.blocks()).toHaveCount(2);
-  await bench.press('Into parts');
-  await expect(page.getByText('This is in one piece already.')).toBeVisible();
+  // What can't be made of it stands in a list of its own, with why.
+  await bench.cardPage('Make');
+  await page.getByText(/^Not of this: \d+$/).click();
+  const not = page.getByRole('region', { name: 'Make' }).locator('dl > div');
+  await expect(not.filter({ hasText: 'Separate pieces' })).toContainText('This is in one piece already.');
+  await expect(not.filter({ hasText: 'Path repeat' })).toContainText('Select 2 or more first.');
+  await bench.cardPage('Recipe');
 
   // What is made from others leads to them; moved, they change it.
   await bench.block('Rectangle 1').first().click();
@@ -173,8 +177,7 @@ test('made from shapes: they follow, and stay when what they follow goes', async
 
   // Two as one compound shape, and apart again.
   await page.keyboard.press('Control+a');
-  await bench.cardPage('Shaping');
-  await bench.press('One shape');
+  await bench.makes('One shape');
   await expect(bench.blocks()).toHaveCount(1);
 });
 
@@ -208,7 +211,7 @@ test('the pen goes on from the end of a line, joins another, and becomes a band'
   expect(line.outline.paths[0].points).toHaveLength(3);
   expect(line.outline.paths[0].points[2]).toMatchObject({ in: {} });
 
-  await bench.cardPage('Shaping');
+  await bench.cardPage('Make');
   await bench.setField('Width', '6');
   await bench.press('Make a band');
   await bench.cardPage('Recipe');

@@ -1,6 +1,18 @@
 // What the tests do on the bench, as a person would.
 import { expect, type Locator, type Page } from '@playwright/test';
 
+/** Where tools stand that share a place of the rail. */
+const PLACES: Record<string, string> = {
+  Pen: 'Draw',
+  Freehand: 'Draw',
+  Rectangle: 'Shapes',
+  Ellipse: 'Shapes',
+  'Ready shapes': 'Shapes',
+  Knife: 'Cut and bend',
+  Bend: 'Cut and bend',
+  Bulge: 'Cut and bend',
+};
+
 export class BenchPage {
   readonly page: Page;
   readonly cloth: Locator;
@@ -47,11 +59,17 @@ export class BenchPage {
     await this.page.mouse.click(...(await this.at(dx, dy)));
   }
 
-  tool(name: string): Promise<void> {
-    return this.page
+  /** Takes up a tool: from the rail, and where several share a place there, from the strip. */
+  async tool(name: string): Promise<void> {
+    const place = PLACES[name] ?? name;
+    await this.page
       .getByRole('navigation', { name: 'Tools' })
-      .getByRole('button', { name, exact: true })
+      .getByRole('button', { name: place, exact: true })
       .click();
+    const variant = this.page
+      .getByRole('group', { name: 'Which tool' })
+      .getByRole('button', { name, exact: true });
+    if (place !== name) await variant.click();
   }
 
   /** A place on the cloth, in mm, as a place on the page. */
@@ -76,7 +94,13 @@ export class BenchPage {
     if (!hold) await mouse.up();
   }
 
-  /** A page of the card: Recipe, Shaping or Guides. */
+  /** Makes something of what is selected. */
+  async makes(name: string): Promise<void> {
+    await this.cardPage('Make');
+    await this.press(name);
+  }
+
+  /** A page of the card: Recipe, Make, Arrange or Guides. */
   cardPage(name: string): Promise<void> {
     return this.page.getByRole('navigation', { name: 'Card pages' }).getByRole('button', { name }).click();
   }

@@ -41,8 +41,9 @@ test('begin and end are dragged on the cloth, typed, and left to Rosehip again',
   await page.mouse.up();
   const [dragged] = await objects(bench);
   expect(Math.hypot(dragged.end!.x - 20, dragged.end!.y - 3)).toBeLessThan(0.5);
-  await expect(page.getByText('fixed by hand')).toBeVisible();
+  await expect(page.getByText('one fixed by hand')).toBeVisible();
 
+  await page.getByLabel('Recipe card').getByText('Begin and end').click();
   await bench.setField('Begins, across', '-20');
   await bench.setField('Begins, down', '-4');
   const [typed] = await objects(bench);

@@ -15,7 +15,7 @@ interface Drawn {
   centre?: { x: number; y: number };
   keepClear?: { of: string[]; margin: number };
   motif?: { name: string; coords: number[] };
-  setAside?: { kind: string }[];
+  otherRecipes?: { kind: string }[];
 }
 const objects = async (bench: BenchPage): Promise<Drawn[]> => (await bench.document()).objects as Drawn[];
 
@@ -61,7 +61,7 @@ test('a stipple keeps clear of another shape, live; each kind remembers its numb
   await bench.kind('Stipple');
   [moon, ground] = await objects(bench);
   expect(ground.recipe).toEqual({ kind: 'stipple', settings: { seed: 2, spacing: 2.5 } });
-  expect(ground.setAside).toEqual([{ kind: 'contour', settings: { spacing: 2.5 } }]);
+  expect(ground.otherRecipes).toEqual([{ kind: 'contour', settings: { spacing: 2.5 } }]);
   await bench.ready();
 
   // The small ellipse is filled within 15 mm of the middle; the stipple begins beyond 18 mm.
@@ -99,8 +99,7 @@ test('a drawing is kept as a motif, fills a shape, and goes out and in as SVG', 
     [-38, -40],
   ]);
   await bench.ready();
-  await bench.cardPage('Shaping');
-  await bench.press('Keep as motif');
+  await bench.makes('Keep as motif');
   await expect(page.getByText('is on the motif shelf')).toBeVisible();
   await ellipse(bench, 0, 4, 70);
   await bench.cardPage('Recipe');
@@ -128,10 +127,10 @@ test('a drawing is kept as a motif, fills a shape, and goes out and in as SVG', 
 
   // A motif of the shelf is laid on the cloth, and repeated like anything else.
   await page.keyboard.press('Escape');
-  await bench.tool('Shapes');
+  await bench.tool('Ready shapes');
   await page.getByRole('list', { name: 'Motifs' }).getByRole('button', { name: 'Daisy' }).click();
   await bench.ready();
-  await bench.press('Row repeat');
+  await bench.makes('Row repeat');
   await bench.ready();
   const repeat = (await objects(bench)).at(-1) as unknown as { repeat: { layout: { kind: string } } };
   expect(repeat.repeat.layout.kind).toBe('row');
@@ -141,8 +140,7 @@ test('embossing takes two clicks and follows the shape', async ({ page }) => {
   const bench = new BenchPage(page);
   await bench.make(rosehip.address, 'Emboss');
   await ellipse(bench, 0, 0, 60, 40);
-  await bench.cardPage('Shaping');
-  await bench.press('Emboss');
+  await bench.makes('Emboss');
   await bench.ready();
   const parts = await objects(bench);
   expect(parts.map((o) => [o.recipe.kind, o.recipe.settings.shape ?? ''])).toEqual([

@@ -1,6 +1,7 @@
 // Running order, rehearsal and findings: what a person does before the design goes to the machine.
 import { expect, test, type Page } from '@playwright/test';
-import { decodeDst, Move } from '@rosehip/core';
+import { decodeDst, Move, type DesignObject, type Item } from '@rosehip/core';
+import { clubBadge } from '../demo/club-badge.ts';
 import { BenchPage } from './bench-page.ts';
 import { Rosehip } from './rosehip.ts';
 
@@ -85,7 +86,22 @@ test('plays on and back, steps, skips, loops, scrubs and stops', async ({ page }
 });
 
 test('findings: seen, mended twice, one taken back, one ignored for good', async ({ page }) => {
-  const bench = await open(page, 'Club badge');
+  // The badge as it was first drawn: what is hidden is sewn, and its pale threads look alike.
+  const badge = clubBadge();
+  const pale = (item: Item, thread: string): Item =>
+    item.kind === 'group'
+      ? { ...item, objects: item.objects.map((o, i) => pale(o, i ? '120' : '130')) }
+      : { ...item, thread };
+  const objects = badge.objects.map((item): Item => {
+    if (item.name === 'Stars') return pale(item, '');
+    const { trimBeneath: _, ...whole } = item as DesignObject;
+    return item.kind === 'object' ? whole : item;
+  });
+  const made = await page.request.post(`${rosehip.address}/api/designs`, {
+    data: { design: { ...badge, name: 'First badge', objects } },
+  });
+  expect(made.status()).toBe(201);
+  const bench = await open(page, 'First badge');
   await page.getByRole('button', { name: /^\d+ findings$/ }).click();
   const list = page.getByRole('region', { name: 'Findings' });
   const items = list.getByRole('listitem');

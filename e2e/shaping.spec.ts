@@ -37,8 +37,7 @@ test('a ringed planet with a telescope in front of it, drawn from nothing, undon
     [20, 0],
   ]);
   await page.keyboard.press('Control+a');
-  await bench.cardPage('Shaping');
-  await bench.press('Subtract');
+  await bench.makes('Subtract');
   await expect(bench.blocks()).toHaveCount(1);
 
   // The planet, drawn by hand, in another thread; a larger one behind it by an offset.
@@ -46,6 +45,7 @@ test('a ringed planet with a telescope in front of it, drawn from nothing, undon
   await bench.dragAlong(handDrawn(-5, -9, 15, 15));
   await page.keyboard.press('v');
   await expect(bench.block('Shape 1')).toBeVisible();
+  await bench.cardPage('Make');
   await bench.press('Offset');
   await expect(bench.block('Offset of Shape 1')).toBeVisible();
 
@@ -62,7 +62,7 @@ test('a ringed planet with a telescope in front of it, drawn from nothing, undon
   ];
   for (const p of half) await bench.clickAt(...p);
   await bench.clickAt(...half[0]);
-  await bench.cardPage('Shaping');
+  await bench.cardPage('Arrange');
   await bench.press('Duplicate in place');
   await bench.press('Mirror up and down');
   await bench.cardPage('Recipe');
@@ -76,8 +76,7 @@ test('a ringed planet with a telescope in front of it, drawn from nothing, undon
     .blocks()
     .last()
     .click({ modifiers: ['Shift'] });
-  await bench.cardPage('Shaping');
-  await bench.press('Unite');
+  await bench.makes('Unite');
   await expect(bench.blocks()).toHaveCount(4);
   await bench.tool('Knife');
   await bench.dragAlong([
@@ -88,6 +87,7 @@ test('a ringed planet with a telescope in front of it, drawn from nothing, undon
 
   // Its two pieces grouped, tilted and lined up with the hoop; all of it on a bent sheet.
   await page.keyboard.press('g');
+  await bench.cardPage('Arrange');
   await bench.press('−10°');
   await page.getByLabel('Lined up with').selectOption('hoop');
   await bench.press('Middles, side to side');
@@ -281,7 +281,7 @@ test('groups are entered, members locked and hidden, and objects go to another d
   await page.keyboard.press('Escape');
   await bench.clickAt(-25, 0);
   await expect(page.getByLabel('Name', { exact: true })).toHaveCount(0);
-  await bench.cardPage('Shaping');
+  await bench.cardPage('Arrange');
   await bench.press('Unlock all');
   await page.keyboard.press('h');
   await expect(page.getByText('No stitches yet')).toBeVisible();
@@ -315,9 +315,7 @@ test('stitches that were brought in keep themselves, and say what scaling does',
     [-12, -12],
     [12, 12],
   ]);
-  await bench.cardPage('Shaping');
-  await bench.press('Set as stitches');
-  await bench.cardPage('Recipe');
+  await bench.makes('Make plain stitches');
   await expect(page.getByText('kept exactly as they are')).toBeVisible();
   const [, before] = await bench.counts();
   await bench.setField('Width', '36');
@@ -406,7 +404,7 @@ test('a picture is laid under the thread, scaled by a known distance, and never 
 test('drawings are brought on to the bench, and what was left out is told', async ({ page }) => {
   const bench = new BenchPage(page);
   await bench.make(rosehip.address, 'Brought in');
-  await bench.tool('Shapes');
+  await bench.tool('Ready shapes');
   const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="40mm" height="40mm" viewBox="0 0 40 40">
     <g transform="translate(20 20)"><g transform="scale(2)"><circle r="5" fill="#27407a"/></g></g>
     <path d="M2 2H38" stroke="#a00" stroke-width="3"/><text x="4" y="30">Larkmoor</text></svg>`;

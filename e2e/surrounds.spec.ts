@@ -82,9 +82,7 @@ test('petal, edge, five copies, less the centre, a border, stipple around: one p
   await bench.ready();
   await bench.word('fill');
   await bench.kind('Contour');
-  await bench.cardPage('Shaping');
-  await bench.press('Edge line');
-  await bench.cardPage('Recipe');
+  await bench.makes('Edge line');
   await bench.word('run');
   await bench.kind('Satin');
   await bench.setField('Column width', '2');
@@ -93,7 +91,7 @@ test('petal, edge, five copies, less the centre, a border, stipple around: one p
   await bench.leaveField();
   // Five copies about the middle of the hoop; the radius follows, so that they just overlap.
   await page.keyboard.press('ControlOrMeta+a');
-  await bench.press('Circle repeat');
+  await bench.makes('Circle repeat');
   await bench.setField('Copies', '5');
   await bench.setField('Centre across', '0');
   await bench.setField('Centre down', '0');
@@ -108,9 +106,7 @@ test('petal, edge, five copies, less the centre, a border, stipple around: one p
   await page.keyboard.press('Escape');
   await ellipse(bench, 0, 0, 12);
   await page.keyboard.press('ControlOrMeta+a');
-  await bench.cardPage('Shaping');
-  await bench.press('Subtract');
-  await bench.cardPage('Recipe');
+  await bench.makes('Subtract');
   await bench.ready();
   let all = await objects(bench);
   expect(all.filter((o) => o.repeat)).toHaveLength(1);
@@ -118,7 +114,7 @@ test('petal, edge, five copies, less the centre, a border, stipple around: one p
   expect(await bench.blocks().count()).toBe(10);
 
   // A border around, and stipple around both in a square.
-  await bench.press('Border');
+  await bench.makes('Border');
   await bench.ready();
   await page.keyboard.press('Escape');
   await bench.tool('Rectangle');
@@ -127,11 +123,9 @@ test('petal, edge, five copies, less the centre, a border, stipple around: one p
     [45, 45],
   ]);
   await bench.ready();
-  await bench.cardPage('Shaping');
-  await bench.press('Set aside');
-  await bench.cardPage('Recipe');
+  await bench.makes('Leave unsewn');
   await page.keyboard.press('ControlOrMeta+a');
-  await bench.press('Stipple around');
+  await bench.makes('Stipple around');
   await bench.ready();
   all = await objects(bench);
   const stipple = named(all, 'Stipple around');
@@ -230,7 +224,7 @@ test('a row that fills a length, bricks in a grid, copies along a line', async (
   const bench = new BenchPage(page);
   await bench.make(rosehip.address, 'Rows');
   await ellipse(bench, -35, -30, 8);
-  await bench.press('Row repeat');
+  await bench.makes('Row repeat');
   await bench.field('Placed').selectOption('length');
   await bench.setField('Length', '80');
   await bench.setField('Gap, about', '1');
@@ -244,7 +238,7 @@ test('a row that fills a length, bricks in a grid, copies along a line', async (
 
   // Beads as bricks: rows lie in each other's hollows.
   await ellipse(bench, -30, -14, 8);
-  await bench.press('Grid repeat');
+  await bench.makes('Grid repeat');
   await bench.ready();
   await expect(fields).toContainText('9 copies · 10 mm apart · 10 mm down');
   await page.getByLabel('Every other row shifted by half').check();
@@ -257,7 +251,7 @@ test('a row that fills a length, bricks in a grid, copies along a line', async (
   await page.keyboard.press('Enter');
   await ellipse(bench, -40, 30, 5, 3);
   await choose(page, 'Ellipse 5', 'Line 1');
-  await bench.press('Path repeat');
+  await bench.makes('Path repeat');
   await bench.field('Fitted').selectOption('count');
   await bench.setField('Copies', '6');
   await bench.ready();
@@ -271,9 +265,9 @@ test('a border is pulled aside and goes on following; its source asks before it 
   const bench = new BenchPage(page);
   await bench.make(rosehip.address, 'Pull');
   await ellipse(bench, 0, 0, 30);
-  await bench.press('Border');
+  await bench.makes('Border');
   await bench.ready();
-  await bench.tool('Pull');
+  await bench.tool('Bulge');
   await bench.dragAlong([
     [17.5, 0],
     [20, 0],
@@ -310,7 +304,7 @@ test('appliqué: its lines, stops and cloth, the cut line in true size, and in r
   const bench = new BenchPage(page);
   await bench.make(rosehip.address, 'Appliqué');
   await ellipse(bench, 0, 0, 40, 30);
-  await bench.press('Appliqué');
+  await bench.makes('Appliqué');
   await bench.ready();
   await page.getByRole('radio', { name: 'Moons' }).click();
   await bench.field('Tacked down').selectOption('zigzag');
@@ -318,7 +312,7 @@ test('appliqué: its lines, stops and cloth, the cut line in true size, and in r
   await page.getByLabel('Reverse: the cloth lies beneath a hole').check();
   await bench.ready();
   const group = (await objects(bench)).find((o) => o.kind === 'group')!;
-  expect(group.objects!.map((o) => o.recipe!.kind)).toEqual(['run', 'satin', 'motif-run']);
+  expect(group.objects!.map((o) => o.recipe!.kind)).toEqual(['run', 'satin', 'motif-line']);
   expect(group.objects!.map((o) => o.stopAfter)).toEqual([
     'Lay the appliqué cloth under the hoop.',
     'Cut the upper cloth away inside the stitches.',

@@ -77,10 +77,15 @@ async function main() {
     await page.getByRole('button', { name: 'Fit the hoop' }).click();
 
     await page.getByRole('button', { name: 'Cloth', exact: true }).click();
+    // The demo designs have no findings: what is hidden under the moon is sewn, for this picture.
+    await page.getByRole('button', { name: /^Night sky, / }).click();
+    await page.getByLabel('Recipe card').getByLabel('Leave out what later stitches hide').uncheck();
+    await settled();
     await page.getByRole('button', { name: /finding/ }).click();
     await page.getByRole('listitem').filter({ hasText: 'under Moon' }).getByText('Show me').click();
     await settled();
     await shot('bench-findings');
+    await page.getByRole('button', { name: 'Undo' }).click();
     await page.getByRole('button', { name: 'Fit the hoop' }).click();
     await page.getByTestId('playhead').press('End');
     await page.getByRole('button', { name: 'List', exact: true }).click();
@@ -107,7 +112,7 @@ async function main() {
     await shot('bench-take-to-machine');
 
     await lay('Stitch sampler');
-    await page.getByRole('navigation', { name: 'Tools' }).getByRole('button', { name: 'Pen' }).click();
+    await page.getByRole('navigation', { name: 'Tools' }).getByRole('button', { name: 'Draw' }).click();
     const middle = { x: cloth.x + cloth.width / 2, y: cloth.y + cloth.height / 2 };
     await page.mouse.click(middle.x - 90, middle.y + 20);
     for (const [x, y] of [
@@ -123,8 +128,17 @@ async function main() {
     await settled();
     await shot('bench-pen');
 
-    const tool = (name) =>
-      page.getByRole('navigation', { name: 'Tools' }).getByRole('button', { name, exact: true }).click();
+    const tool = async (place, which) => {
+      await page
+        .getByRole('navigation', { name: 'Tools' })
+        .getByRole('button', { name: place, exact: true })
+        .click();
+      if (which)
+        await page
+          .getByRole('group', { name: 'Which tool' })
+          .getByRole('button', { name: which, exact: true })
+          .click();
+    };
     const cardPage = (name) =>
       page.getByRole('navigation', { name: 'Card pages' }).getByRole('button', { name }).click();
     /** A place on the cloth, in mm, as a place on the page. */
@@ -179,13 +193,16 @@ async function main() {
     await page.keyboard.press('Escape');
     await page.getByRole('button', { name: 'Lines', exact: true }).click();
     await page.getByRole('button', { name: /^Planet, / }).click();
-    await cardPage('Shaping');
+    await cardPage('Make');
+    await page.waitForFunction(() =>
+      [...document.querySelectorAll('[aria-label=Make] canvas')].some((canvas) => canvas.width > 1),
+    );
     await settled();
-    await shot('bench-shaping');
+    await shot('bench-make');
 
     await page.getByRole('button', { name: 'Cloth', exact: true }).click();
     await page.mouse.click(...(await place(-2, 23)));
-    await tool('Bend');
+    await tool('Cut and bend', 'Bend');
     await settled();
     await shot('bench-bend');
 
@@ -194,7 +211,7 @@ async function main() {
 
     await lay('Run, satin and fill');
     await page.getByRole('button', { name: /^Flow, \d/ }).click();
-    await tool('Guide lines');
+    await tool('Steer');
     const at = await place(-104, 79);
     await page.mouse.move(...at);
     for (let k = 0; k < 5; k++) await page.mouse.wheel(0, -240);
