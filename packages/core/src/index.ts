@@ -212,8 +212,9 @@ export {
   type FileFormat,
   type FormatId,
 } from './formats/table.ts';
-export { paintNeedle, paintThread, type Canvas2D, type ViewName } from './painting/paint.ts';
-export { paintCloth, paintLines, tracePaths } from './painting/ground.ts';
+export { LIGHT_FROM, paintNeedle, paintThread, type Canvas2D, type ViewName } from './painting/paint.ts';
+export { hasPile, paintCloth, paintLines, tracePaths } from './painting/ground.ts';
+export { paintPileOver, pileOver, type Pile } from './painting/pile.ts';
 export { paintPatch, paintPrint, patchesOf, type PatchCanvas, type PatchObject } from './painting/patch.ts';
 export { paintPicture, pictureArea, type PictureCanvas } from './painting/picture.ts';
 export { HEAT, heatPixels } from './painting/heat.ts';

@@ -5,6 +5,7 @@ import { onBeforeUnmount, shallowRef, useTemplateRef, watch } from 'vue';
 import { recordAt, type Design, type Figures, type Point, type ViewName } from '@rosehip/core';
 import { wheelFactor } from '../parts/viewport.ts';
 import { useChecker, packed } from '../workers/engine.ts';
+import { useView } from '../stores/view.ts';
 import { startPainter } from '../workers/painter.ts';
 
 const props = defineProps<{
@@ -34,6 +35,7 @@ const time = shallowRef<Float32Array | null>(null);
 const problem = shallowRef('');
 let painting = false;
 let again = false;
+const look = useView();
 
 async function paint(): Promise<void> {
   if (painting) {
@@ -58,6 +60,7 @@ async function paint(): Promise<void> {
       originY: h / 2 - props.centre.y * scale,
       playhead: times ? sewnAt(times) : 0,
       focus: null,
+      light: look.light,
     });
     if (target.width !== w || target.height !== h) [target.width, target.height] = [w, h];
     target.getContext('2d')!.drawImage(image, 0, 0);

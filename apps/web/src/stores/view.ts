@@ -3,7 +3,7 @@ import { useKept } from '../parts/kept.ts';
 import { fitted, pulled, zoomedAt, type Viewport } from '../parts/viewport.ts';
 import { defineStore } from 'pinia';
 import { computed, ref, watch } from 'vue';
-import type { Bounds, Point, ViewName } from '@rosehip/core';
+import { LIGHT_FROM, type Bounds, type Point, type ViewName } from '@rosehip/core';
 
 export type ToolName =
   | 'select'
@@ -56,6 +56,8 @@ export const useView = defineStore('view', () => {
   const width = ref(0);
   const height = ref(0);
   const thread = ref('222');
+  /** Where the light on the cloth comes from, in degrees clockwise from the top; kept for every design. */
+  const light = useKept('rosehip-light', LIGHT_FROM);
   /** The next closed line of the pen becomes a border. */
   const drawsBorder = ref(false);
 
@@ -153,6 +155,7 @@ export const useView = defineStore('view', () => {
     width,
     height,
     thread,
+    light,
     drawsBorder,
     originX,
     originY,

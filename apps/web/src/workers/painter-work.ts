@@ -3,14 +3,17 @@
 // The thread that is sewn is kept on a canvas of its own, so that a rehearsal only adds what is new.
 import {
   boxMatrix,
+  hasPile,
   heatPixels,
   originOf,
   paintCloth,
   paintLines,
   paintNeedle,
   paintPatch,
+  paintPileOver,
   paintThread,
   patchesOf,
+  pileOver,
   type Bounds,
   type Canvas2D,
   DesignReceiver,
@@ -19,6 +22,7 @@ import {
   type PatchCanvas,
   type Parcel,
   type PatchObject,
+  type Pile,
   type Plan,
   type ViewName,
 } from '@rosehip/core';
@@ -42,6 +46,8 @@ export interface PaintRequest {
   dimUnderlay?: boolean;
   /** Only stitches of this thread are shown. */
   thread?: string;
+  /** Where the light comes from, in degrees clockwise from the top. */
+  light: number;
   /** The heat map of thread layers lies over everything. */
   heat?: boolean;
 }
@@ -90,6 +96,9 @@ const MOST_COPIES = 24;
 /** All copies together hold no more pixels than this. */
 const MOST_COPIED = 40_000_000;
 let version = 0;
+/** Where pile stands over low stitches; null on a cloth without. */
+let pile: Pile | null = null;
+let pileIsOf: Plan | null = null;
 
 /** What is not yet sewn shows through this faintly. */
 const FAINT = 0.2;
@@ -173,7 +182,7 @@ function paintRange(target: Layer, r: PaintRequest, from: number, to: number): v
   if (!plan || to <= from) return;
   toMm(target.ctx, r);
   const ctx = target.ctx as unknown as Canvas2D;
-  const range = { from, to, area: areaOf(r), dimUnderlay: r.dimUnderlay, thread: r.thread };
+  const range = { from, to, area: areaOf(r), dimUnderlay: r.dimUnderlay, thread: r.thread, light: r.light };
   if (r.view === 'needle') paintNeedle(ctx, plan, r.scale, range);
   else paintThread(ctx, plan, r.scale, range);
 }
@@ -245,6 +254,16 @@ function paintPatches(r: PaintRequest): void {
   out.ctx.drawImage(patched.canvas, 0, 0);
 }
 
+/** Loops of the cloth over what is sewn too thinly to press them down. */
+function paintLoops(p: Plan, r: PaintRequest): void {
+  if (!design || !hasPile(design.cloth)) return;
+  if (pileIsOf !== p) pile = pileOver(p);
+  pileIsOf = p;
+  if (!pile) return;
+  toMm(out.ctx, r);
+  paintPileOver(out.ctx as unknown as Canvas2D, pile, design.cloth.colour, areaOf(r), r.scale);
+}
+
 /** The heat map, stretched over the cloth it was counted on. */
 function paintHeat(r: PaintRequest): void {
   if (!heat) return;
@@ -307,7 +326,7 @@ const painter = {
       toMm(out.ctx, r);
       if (design) paintLines(out.ctx as unknown as Canvas2D, design, r.scale, r.focus);
     } else if (plan) {
-      const key = `${place} ${version} ${r.dimUnderlay} ${r.thread} ${r.focus?.join(' ') ?? ''}`;
+      const key = `${place} ${version} ${r.dimUnderlay} ${r.thread} ${r.light} ${r.focus?.join(' ') ?? ''}`;
       let until = performance.now() + AT_MOST;
       if (key !== threadKey) {
         copies = [];
@@ -331,6 +350,7 @@ const painter = {
       }
       out.ctx.setTransform(1, 0, 0, 1, 0, 0);
       out.ctx.drawImage(sewn.canvas, 0, 0);
+      if (r.view === 'cloth') paintLoops(plan, r);
     }
     if (r.heat) paintHeat(r);
     const image = out.canvas.transferToImageBitmap();

@@ -9,6 +9,7 @@ import { fillRuleOf } from '../outlines/region.ts';
 import { resolveDesign } from '../resolve/resolve.ts';
 import { bandOf, sewnFrom } from '../stitches/kinds.ts';
 import type { Canvas2D } from './paint.ts';
+import { paintPile } from './pile.ts';
 import { mixed, readable } from './shades.ts';
 
 /** Threads of the weave are drawn only when they are at least this many pixels apart. */
@@ -57,7 +58,11 @@ export function paintCloth(
     ctx.stroke();
   }
   ctx.restore();
+  if (hasPile(cloth)) paintPile(ctx, colour, area, scale);
 }
+
+/** Loops or hair stand up from it. */
+export const hasPile = (cloth: { kind: string }): boolean => clothById(cloth.kind).weave === 'pile';
 
 function line(ctx: Canvas2D, x1: number, y1: number, x2: number, y2: number): void {
   ctx.moveTo(x1, y1);

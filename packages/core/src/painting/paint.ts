@@ -43,6 +43,8 @@ export interface PaintRange {
   dimUnderlay?: boolean;
   /** Only stitches of this thread. */
   thread?: string;
+  /** Where the light comes from, in degrees clockwise from the top; left out: from the upper left. */
+  light?: number;
 }
 
 /** How strongly dimmed underlay shows. */
@@ -75,43 +77,58 @@ function eachStitch(
   }
 }
 
-/** Below this many pixels a millimetre, thread is drawn as one plain stroke. */
-const PLAIN_BELOW = 5;
 /** From this many pixels a millimetre on, every stitch is painted by itself, so that its ends can be seen. */
 const SINGLY_FROM = 14;
 /** Numbers (four a stitch) painted in one go; less shows better what was sewn later, more is faster. */
 const BATCH = { plain: 1600, thread: 96, single: 0 };
 
-/** Which shade a stitch gets from its direction; light falls from the upper left. */
-const LIGHT = (-60 * Math.PI) / 180;
+/** Light falls from the upper left, in degrees clockwise from the top; not from midway, where level and upright are alike. */
+export const LIGHT_FROM = -30;
 
-function shadeIndex(dx: number, dy: number, count: number): number {
-  const facing = Math.abs(Math.sin(Math.atan2(dy, dx) - LIGHT));
-  return Math.min(count - 1, Math.floor(facing * count));
+/** Threads up to so many pixels wide are painted in the mean of their lights; from the second number on, whole. */
+const SEEN = [1.7, 5.2];
+/** Steps between the two. */
+const DETAILS = 6;
+
+/** How much of one thread's own roundness can be seen at a scale, from 0 to 1, in steps. */
+function detailAt(scale: number): number {
+  const share = (THREAD_WIDTH * scale - SEEN[0]) / (SEEN[1] - SEEN[0]);
+  return Math.round(Math.min(1, Math.max(0, share)) * DETAILS) / DETAILS;
 }
 
+/** So much wider, in pixels, threads are drawn that are too thin to be seen singly: no cloth shines between them. */
+const SPREAD = 0.8;
+
 /**
- * Thread as it will look: each stitch 0.4 mm wide, shaded by its direction to a fixed light, with a dark edge
- * below and a highlight along it. `scale` is pixels a millimetre.
+ * Thread as it will look: each stitch 0.4 mm wide, shaded by its direction to the light, with a dark edge on the
+ * far side and a highlight along it. `scale` is pixels a millimetre. Where a thread is only a few pixels wide its
+ * edge and highlight would beat against the pixels: they go over into the light that all of it sends together,
+ * and there and back of a satin are taken as one direction, as an eye at arm's length sees them.
  */
 export function paintThread(ctx: Canvas2D, plan: Plan, scale: number, range: PaintRange = whole(plan)): void {
   ctx.save();
   ctx.lineCap = 'round';
   ctx.lineJoin = 'round';
-  const plain = scale < PLAIN_BELOW;
+  const detail = detailAt(scale);
+  const plain = detail === 0;
   const most = plain ? BATCH.plain : scale < SINGLY_FROM ? BATCH.thread : BATCH.single;
-  // Far away, threads are drawn wide enough to meet: thinner ones would beat against the pixels.
-  const width = Math.max(THREAD_WIDTH, 1.5 / scale);
+  const width = Math.max(THREAD_WIDTH, 1.5 / scale) + ((1 - detail) * SPREAD) / scale;
+  const light = (((range.light ?? LIGHT_FROM) - 90) * Math.PI) / 180;
+  const [towardsX, towardsY] = [Math.cos(light), Math.sin(light)];
+  /** Twice the angle to the light, of one stitch or of a few neighbours: there and back count alike. */
+  const twice = { x: 0, y: 0 };
+  const stay = (1 - detail) * 0.75;
   let object = -1;
   let shades: Shades | null = null;
   let shade = -1;
   let dim = false;
   let batch: number[] = [];
   const trace = (offset: number): void => {
+    const [ox, oy] = [offset * towardsX, offset * towardsY];
     ctx.beginPath();
     for (let i = 0; i < batch.length; i += 4) {
-      ctx.moveTo(batch[i] + offset, batch[i + 1] + offset);
-      ctx.lineTo(batch[i + 2] + offset, batch[i + 3] + offset);
+      ctx.moveTo(batch[i] + ox, batch[i + 1] + oy);
+      ctx.lineTo(batch[i + 2] + ox, batch[i + 3] + oy);
     }
   };
   const flush = (): void => {
@@ -125,7 +142,7 @@ export function paintThread(ctx: Canvas2D, plan: Plan, scale: number, range: Pai
     } else {
       ctx.strokeStyle = shades.edge[shade];
       ctx.lineWidth = width * 1.06;
-      trace(width * 0.07);
+      trace(-width * 0.1);
       ctx.stroke();
       ctx.strokeStyle = shades.body[shade];
       ctx.lineWidth = width * 0.84;
@@ -133,7 +150,7 @@ export function paintThread(ctx: Canvas2D, plan: Plan, scale: number, range: Pai
       ctx.stroke();
       ctx.strokeStyle = shades.gleam[shade];
       ctx.lineWidth = width * 0.3;
-      trace(-width * 0.1);
+      trace(width * 0.14);
       ctx.stroke();
     }
     batch = [];
@@ -144,9 +161,17 @@ export function paintThread(ctx: Canvas2D, plan: Plan, scale: number, range: Pai
     if (plan.object[b] !== object) {
       flush();
       object = plan.object[b];
-      shades = shadesOf(plan.threads[plan.objects[object].thread].colour);
+      shades = shadesOf(plan.threads[plan.objects[object].thread].colour, detail);
+      twice.x = twice.y = 0;
     }
-    const next = shadeIndex(dx, dy, shades!.body.length);
+    // Turned so that the light comes along x; squared as a complex number, which doubles the angle.
+    const [u, v] = [dx * towardsX + dy * towardsY, dy * towardsX - dx * towardsY];
+    const length = Math.hypot(u, v) || 1;
+    twice.x = stay * twice.x + (u * u - v * v) / length;
+    twice.y = stay * twice.y + (2 * u * v) / length;
+    // The sine of the angle between thread and light: 1 where light meets the thread squarely.
+    const across = Math.sqrt(Math.max(0, (1 - twice.x / (Math.hypot(twice.x, twice.y) || 1)) / 2));
+    const next = Math.min(shades!.body.length - 1, Math.floor(across * shades!.body.length));
     const faint = !!range.dimUnderlay && isBeneath(plan.part[b]);
     if (next !== shade || faint !== dim || batch.length > most) {
       flush();

@@ -6,6 +6,7 @@ import { sewDesign } from '../sewing/sew.ts';
 import { paintCloth, paintLines } from './ground.ts';
 import { paintNeedle, paintThread, type Canvas2D } from './paint.ts';
 import { pictureArea } from './picture.ts';
+import { paintPileOver, pileOver } from './pile.ts';
 import { mixed, shadesOf } from './shades.ts';
 
 /** A canvas that only remembers what was asked of it. */
@@ -84,7 +85,7 @@ describe('thread', () => {
 
   test('stitches at another angle have another shade, and each thread its own', () => {
     const r = recorder();
-    paintThread(r.ctx, plan, 3);
+    paintThread(r.ctx, plan, 20);
     const level = r.lines.find((l) => l.from[1] === l.to[1] && Math.abs(l.to[0] - l.from[0]) > 2)!;
     const steep = r.lines.find((l) => Math.abs(l.to[1] - l.from[1]) > 2 && l.from[0] < 0)!;
     expect(level.style).not.toBe(steep.style);
@@ -126,4 +127,76 @@ test('a picture shows all stitches, or the hoop when there are none', () => {
   expect(area.minX).toBeCloseTo(b.minX - 2);
   const empty = emptyDesign('Empty');
   expect(pictureArea(empty, sewDesign(empty))).toEqual({ minX: -50, minY: -50, maxX: 50, maxY: 50 });
+});
+
+describe('at arm’s length and close', () => {
+  const styles = (scale: number, light?: number): Set<string> => {
+    const r = recorder();
+    paintThread(r.ctx, plan, scale, { from: 0, to: plan.x.length, light });
+    return new Set(r.lines.map((l) => l.style));
+  };
+
+  test('edge and highlight come forth as the thread grows on the screen', () => {
+    const spread = (detail: number): number => {
+      const { edge, gleam } = shadesOf('#808080', detail);
+      return parseInt(gleam[5].slice(1, 3), 16) - parseInt(edge[5].slice(1, 3), 16);
+    };
+    const all = [0, 0.25, 0.5, 0.75, 1].map(spread);
+    expect(all[0]).toBe(0);
+    expect(all).toEqual(all.toSorted((a, b) => a - b));
+    expect(all[4]).toBeGreaterThan(60);
+  });
+
+  test('there and back of a satin are one shade from afar', () => {
+    const satin = sewDesign({ ...design, objects: [object('b', 'satin', 20, '172', 15)] });
+    /** How much brighter or darker each stroke of a thread's body is than the one before, on average, of 255. */
+    const beat = (scale: number, each: number): number => {
+      const r = recorder();
+      paintThread(r.ctx, satin, scale);
+      const light = r.lines
+        .filter((_, i) => i % each === Math.floor(each / 2))
+        .map((l) => parseInt(l.style.slice(3, 5), 16));
+      return light.slice(1).reduce((sum, v, i) => sum + Math.abs(v - light[i]), 0) / light.length;
+    };
+    expect(beat(3, 1)).toBeLessThan(beat(20, 3) / 2);
+  });
+
+  test('light from another side changes the shades', () => {
+    expect(styles(3, -45)).not.toEqual(styles(3, 60));
+    expect(styles(3, -45)).toEqual(styles(3, 135)); // thread is round: light from the opposite side is the same
+  });
+});
+
+describe('pile', () => {
+  const sewn = (kind: string, settings: Record<string, number>) =>
+    sewDesign({
+      ...design,
+      objects: [draw.object('a', draw.box(0, 0, 20, 20), kind, settings as never)],
+    });
+
+  test('stands over a single line, and is held down by a mesh and by a fill', () => {
+    /** Squares with loops over thread, well inside the shape or anywhere. */
+    const count = (p: typeof plan, within: number): number => {
+      const { over, width, x0, y0 } = pileOver(p)!;
+      return over.filter((v, i) => {
+        const [x, y] = [x0 + (i % width) + 0.5, y0 + Math.floor(i / width) + 0.5];
+        return v && Math.max(Math.abs(x), Math.abs(y)) < within;
+      }).length;
+    };
+    expect(count(sewn('run', {}), 20)).toBeGreaterThan(150);
+    expect(count(sewn('crosshatch', { spacing: 2 }), 7)).toBe(0);
+    expect(count(sewn('fill', {}), 7)).toBe(0);
+  });
+
+  test('loops are drawn where it stands, and only large enough to be seen', () => {
+    const pile = pileOver(sewn('run', {}))!;
+    const area = { minX: -15, minY: -15, maxX: 15, maxY: 15 };
+    const [near, far] = [recorder(), recorder()];
+    paintPileOver(near.ctx, pile, '#dfe7e6', area, 6);
+    paintPileOver(far.ctx, pile, '#dfe7e6', area, 2);
+    expect(far.lines).toHaveLength(0);
+    expect(near.lines.length).toBeGreaterThan(100);
+    for (const { to } of near.lines)
+      expect(Math.min(Math.abs(Math.abs(to[0]) - 10), Math.abs(Math.abs(to[1]) - 10))).toBeLessThan(4);
+  });
 });

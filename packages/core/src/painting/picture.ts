@@ -2,9 +2,10 @@
 import type { Design } from '../design/types.ts';
 import type { Bounds } from '../geometry/points.ts';
 import { figuresOf, type Plan } from '../sewing/plan.ts';
-import { paintCloth, paintLines } from './ground.ts';
+import { hasPile, paintCloth, paintLines } from './ground.ts';
 import { paintNeedle, paintThread, type ViewName } from './paint.ts';
 import { paintPatch, patchesOf, type DrawPicture, type PatchCanvas } from './patch.ts';
+import { paintPileOver, pileOver } from './pile.ts';
 
 export type PictureCanvas = PatchCanvas;
 
@@ -52,6 +53,10 @@ export function paintPicture(
   if (view === 'cloth') for (const object of patchesOf(design)) paintPatch(ctx, object, draw);
   if (view === 'lines') paintLines(ctx, design, scale);
   else if (view === 'needle') paintNeedle(ctx, plan, scale);
-  else paintThread(ctx, plan, scale);
+  else {
+    paintThread(ctx, plan, scale);
+    const pile = ground && hasPile(design.cloth) ? pileOver(plan) : null;
+    if (pile) paintPileOver(ctx, pile, design.cloth.colour, shown, scale);
+  }
   ctx.restore();
 }

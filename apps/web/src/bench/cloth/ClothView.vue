@@ -91,6 +91,7 @@ async function paint(): Promise<void> {
     dimUnderlay: rehearsal.dimUnderlay,
     thread: rehearsal.onlyThread ?? undefined,
     heat: rehearsal.heat,
+    light: view.light,
   };
   const asked = performance.now();
   const { image, done } = await painter.paint(request);
@@ -169,7 +170,14 @@ watch(
   { immediate: true },
 );
 watch(
-  () => [rehearsal.playhead, rehearsal.rest, rehearsal.dimUnderlay, rehearsal.onlyThread, rehearsal.heat],
+  () => [
+    rehearsal.playhead,
+    rehearsal.rest,
+    rehearsal.dimUnderlay,
+    rehearsal.onlyThread,
+    rehearsal.heat,
+    view.light,
+  ],
   paint,
 );
 

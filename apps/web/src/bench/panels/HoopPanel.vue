@@ -2,16 +2,19 @@
 // Hoop, cloth and units.
 import { computed } from 'vue';
 import NumberField from '../../fields/NumberField.vue';
+import DirectionDial from '../../fields/DirectionDial.vue';
 import ClothFields from '../../parts/ClothFields.vue';
 import HoopFields from '../../parts/HoopFields.vue';
 import { useBench } from '../../stores/bench/bench.ts';
 import { useSettings, type Units } from '../../stores/settings.ts';
+import { useView } from '../../stores/view.ts';
 
 /** Length of the ruler's bar, in CSS pixels. */
 const BAR = 200;
 
 const bench = useBench();
 const settings = useSettings();
+const view = useView();
 const hoop = computed(() => bench.design!.hoop);
 const cloth = computed(() => bench.design!.cloth);
 </script>
@@ -27,6 +30,13 @@ const cloth = computed(() => bench.design!.cloth);
       :cloth="cloth"
       @change="bench.run({ do: 'set-design', label: 'Change cloth', changes: { cloth: $event } })"
     />
+    <div class="flex items-center gap-4">
+      <DirectionDial label="Light from" :value="view.light" @change="view.light = $event" />
+      <div>
+        <h3 class="text-sm">Light</h3>
+        <p class="text-muted">Drag it around to see how the thread takes the light from another side.</p>
+      </div>
+    </div>
     <div>
       <label class="label" for="units">Lengths are shown in</label>
       <select

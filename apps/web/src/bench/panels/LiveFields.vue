@@ -100,7 +100,7 @@ const OPS = [
 
 <template>
   <div v-if="object" class="grid gap-2" data-made>
-    <h3 class="text-sm">Live outline</h3>
+    <h4 class="text-sm">Live outline</h4>
     <p class="text-muted">{{ told }}</p>
     <ul class="flex flex-wrap gap-1">
       <li v-for="s in sources" :key="s.id">

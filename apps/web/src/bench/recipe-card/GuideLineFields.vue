@@ -22,7 +22,7 @@ function clear(): void {
 
 <template>
   <div v-if="object" class="grid gap-2">
-    <h3 class="text-sm">Steering lines</h3>
+    <h4 class="text-sm">Steering lines</h4>
     <p class="text-muted">
       {{ guidedBy(object) }}
       {{ object.guideLines?.length ? `${object.guideLines.length} drawn.` : 'None are drawn.' }}

@@ -28,7 +28,7 @@ function take(event: Event): void {
 
 <template>
   <div class="grid gap-2" role="group" :aria-labelledby="id">
-    <h3 :id="id" class="text-sm">{{ title }}</h3>
+    <h4 :id="id" class="text-sm">{{ title }}</h4>
     <ul v-if="chosen.length" class="flex flex-wrap gap-1">
       <li
         v-for="i in chosen"

@@ -126,7 +126,7 @@ async function bringPicture(event: Event): Promise<void> {
 
 <template>
   <div v-if="patch" class="grid gap-2">
-    <h3 class="text-sm">Appliqué</h3>
+    <h4 class="text-sm">Appliqué</h4>
     <div v-if="own.length > 2" class="grid grid-cols-2 gap-2">
       <ChoiceField
         label="Tacked down"

@@ -60,7 +60,7 @@ const isOn = (event: Event): boolean => (event.target as HTMLInputElement).check
 
 <template>
   <div v-if="group && layout" class="grid gap-2" data-testid="repeat-fields" data-made>
-    <h3 class="text-sm">{{ NAMES[layout.kind] }}</h3>
+    <h4 class="text-sm">{{ NAMES[layout.kind] }}</h4>
     <p class="text-muted" aria-live="polite">{{ told }}</p>
     <CircleFields v-if="circle" :circle="circle" />
     <PathFields v-if="path" :path="path" />

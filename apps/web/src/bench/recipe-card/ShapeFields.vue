@@ -185,7 +185,6 @@ const FIELDS = [
 
 <template>
   <div v-if="frame" class="grid gap-2">
-    <h3 class="text-sm">Shape</h3>
     <div class="grid grid-cols-2 gap-2">
       <NumberField
         v-for="f in FIELDS"

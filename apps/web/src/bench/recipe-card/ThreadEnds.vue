@@ -28,7 +28,7 @@ function move(name: EndName, axis: 'x' | 'y', value: number): void {
 <template>
   <details v-if="object" :open="opened" @toggle="opened = ($event.target as HTMLDetailsElement).open">
     <summary class="cursor-pointer">
-      <h3 class="inline text-sm">Begin and end</h3>
+      <h4 class="inline text-sm">Begin and end</h4>
       <span class="ml-2 text-xs text-muted">{{ told }}</span>
     </summary>
     <div class="mt-2 grid gap-2">

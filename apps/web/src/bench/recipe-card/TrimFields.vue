@@ -27,7 +27,7 @@ const withOverlap = (mm: number) =>
 
 <template>
   <div v-if="objects.length" class="grid gap-2">
-    <h3 class="text-sm">Hidden parts</h3>
+    <h4 class="text-sm">Hidden parts</h4>
     <label class="flex items-center gap-2">
       <input
         type="checkbox"

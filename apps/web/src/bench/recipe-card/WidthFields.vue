@@ -38,7 +38,7 @@ function add(): void {
 
 <template>
   <div v-if="object" class="grid gap-2">
-    <h3 class="text-sm">Drawn width</h3>
+    <h4 class="text-sm">Drawn width</h4>
     <button v-if="!object.widths" type="button" class="button justify-center" @click="begin">
       Draw the width along the line
     </button>

@@ -2,6 +2,7 @@
 import {
   clothById,
   completeSettings,
+  everyLeaf,
   stitchKind,
   switchKind,
   type DesignObject,
@@ -48,6 +49,9 @@ export function useRecipeEdit() {
       : {},
   );
 
+  /** The settings that count with what is chosen now. */
+  const shown = computed(() => kind.value?.settings.filter((s) => s.when?.(all.value) ?? true) ?? []);
+
   /** What "auto" comes to for the one selected object, by setting; nothing when several are selected. */
   const chosen = computed<Record<string, SettingValue>>(() => {
     const { value } = objects;
@@ -75,6 +79,7 @@ export function useRecipeEdit() {
     objects,
     kind,
     all,
+    shown,
     chosen,
     valueOf,
     isAuto,
@@ -96,4 +101,13 @@ export function useRecipeEdit() {
         'Change thread',
       ),
   };
+}
+
+/** The thread that all that is selected shares; null when there are several. */
+export function useSelectedThread() {
+  const bench = useBench();
+  return computed(() => {
+    const code = shared([...everyLeaf(bench.selected)].map((leaf) => leaf.thread));
+    return code === null ? null : bench.materials.thread(code);
+  });
 }

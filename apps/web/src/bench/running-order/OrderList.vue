@@ -3,7 +3,7 @@
 import { ChevronDown, ChevronRight, Eye, EyeOff, GripVertical, Lock, LockOpen } from '@lucide/vue';
 import { computed, nextTick, reactive, ref, shallowRef, useTemplateRef, watch } from 'vue';
 import { useDraggable, type DraggableEvent } from 'vue-draggable-plus';
-import { everyItem, everyLeaf, findItem, LARKMOOR_CHART, stitchKind, type Item } from '@rosehip/core';
+import { everyItem, findItem, LARKMOOR_CHART, stitchKind, type Item } from '@rosehip/core';
 import CommandButton from '../../parts/CommandButton.vue';
 import { counted, sewingTime } from '../../parts/time.ts';
 import { useBench } from '../../stores/bench/bench.ts';
@@ -11,6 +11,7 @@ import { useRehearsal } from '../../stores/rehearsal.ts';
 import { useSewing } from '../../stores/sewing.ts';
 import type { Commands } from '../commands.ts';
 import { useOrder } from './order-edit.ts';
+import StopField from './StopField.vue';
 import { dropPlace, orderRows, type OrderRow } from './order-rows.ts';
 
 const props = defineProps<{ commands: Commands }>();
@@ -151,24 +152,6 @@ function beside(e: Event): void {
   if (id) order.move(chosen.value, where === 'before' ? { before: id } : { after: id });
 }
 
-/* Stops */
-const NOTES = [
-  'Lay the cloth',
-  'Float the backing',
-  'Trim the cloth',
-  'Lay film on top',
-  'Change the bobbin',
-];
-const stopNote = ref('');
-const lastChosen = computed(() => {
-  const leaf = [...everyLeaf(bench.selected)].at(-1);
-  return leaf ?? null;
-});
-watch(
-  () => lastChosen.value?.id,
-  () => (stopNote.value = lastChosen.value?.stopAfter ?? ''),
-);
-
 /** The thread of what is sewn before the selection, to go on with it and save a colour change. */
 const threadBefore = computed(() => {
   const leaves = rows.value.filter((r) => r.item.kind !== 'group' && r.stitches);
@@ -192,7 +175,7 @@ const kindOf = (item: Item): string =>
     : item.kind === 'stitches'
       ? 'Stitches'
       : item.unsewn
-        ? 'set aside'
+        ? 'not sewn'
         : (stitchKind(item.recipe.kind)?.name ?? item.recipe.kind);
 const isSewing = (row: OrderRow): boolean =>
   !!row.records &&
@@ -258,39 +241,7 @@ const isSewing = (row: OrderRow): boolean =>
         @press="threadBefore && order.recolour(chosen, threadBefore.code)"
       />
       <div class="grow" />
-      <form
-        class="flex items-center gap-1"
-        @submit.prevent="!needs && order.stop(chosen, stopNote.trim() || 'The machine waits')"
-      >
-        <label class="text-muted" for="stop-note">Stop after it:</label>
-        <input
-          id="stop-note"
-          v-model="stopNote"
-          class="field h-7 w-40"
-          list="stop-notes"
-          maxlength="200"
-          placeholder="Lay the cloth"
-          :title="needs ?? 'What is to be done while the machine waits'"
-          @keydown.stop
-        />
-        <datalist id="stop-notes"><option v-for="n in NOTES" :key="n" :value="n" /></datalist>
-        <button
-          type="submit"
-          class="button h-7 px-2 text-[13px]"
-          :aria-disabled="!!needs || undefined"
-          :title="needs"
-        >
-          {{ lastChosen?.stopAfter === undefined ? 'Insert stop' : 'Change stop' }}
-        </button>
-        <button
-          v-if="lastChosen?.stopAfter !== undefined"
-          type="button"
-          class="button h-7 px-2 text-[13px]"
-          @click="order.stop(chosen, null)"
-        >
-          Take it away
-        </button>
-      </form>
+      <StopField />
     </div>
     <p v-if="!rows.length" class="p-4 text-muted">Nothing to sew yet: draw a shape, and it stands here.</p>
     <div

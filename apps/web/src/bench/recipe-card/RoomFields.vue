@@ -1,17 +1,15 @@
 <script setup lang="ts">
-// What the stitches of one object go about: their centre, the shapes they show, and what they leave room around.
+// What the stitches of one object look out for: the shapes they show, and what they leave room around.
 import { computed } from 'vue';
 import { everyItem, stitchKind, type DesignObject, type Item } from '@rosehip/core';
 import NumberField from '../../fields/NumberField.vue';
 import { useBench } from '../../stores/bench/bench.ts';
-import { useCentre } from '../centre.ts';
 import ItemList from './ItemList.vue';
 
 /** Room that is kept at first, in mm. */
 const FIRST_MARGIN = 2;
 
 const bench = useBench();
-const { centre, withCentre } = useCentre();
 
 const object = computed<DesignObject | null>(() => {
   const [only] = bench.selected;
@@ -55,31 +53,6 @@ function setMargin(margin: number, live: boolean): void {
 
 <template>
   <template v-if="object && kind">
-    <div v-if="kind.usesCentre && centre" class="grid gap-2">
-      <h3 class="text-sm">Centre</h3>
-      <div class="grid grid-cols-2 gap-2">
-        <NumberField
-          v-for="axis in ['x', 'y'] as const"
-          :key="axis"
-          :label="axis === 'x' ? 'Across' : 'Down'"
-          :value="centre[axis]"
-          unit="mm"
-          :least="-1000"
-          :most="1000"
-          :step="0.5"
-          help="What the lines go about; drag the small cross on the cloth."
-          @change="change('Centre', (o) => withCentre(o, { ...centre!, [axis]: $event }))"
-        />
-      </div>
-      <button
-        v-if="object.centre"
-        type="button"
-        class="justify-self-start text-xs underline"
-        @click="change('Centre', (o) => withCentre(o, null))"
-      >
-        Back to the middle
-      </button>
-    </div>
     <ItemList
       v-if="kind.usesRaised"
       title="Shapes in relief"
