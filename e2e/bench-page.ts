@@ -110,7 +110,12 @@ export class BenchPage {
   }
 
   block(name: string): Locator {
-    return this.page.getByRole('button', { name: new RegExp(`^${name},`) });
+    return this.page.getByRole('option', { name: new RegExp(`^${name},`) });
+  }
+
+  /** The strip of blocks: one stop of the Tab key, walked by arrows. */
+  strip(): Locator {
+    return this.page.getByRole('listbox', { name: 'Blocks in the order of sewing' });
   }
 
   /** The document as the server has it. */

@@ -106,7 +106,8 @@ test('the running order is dragged, moved by keys, and leads to colours', async 
   await expect.poll(async () => (await names())[0]).toBe('Border');
 
   // And one place on by keyboard.
-  await bench.blocks().first().focus();
+  await bench.strip().focus();
+  await page.keyboard.press('Home');
   await page.keyboard.press('Alt+ArrowRight');
   await expect.poll(async () => (await names()).indexOf('Border')).toBe(1);
 
@@ -165,7 +166,8 @@ test('without a mouse: draw, size, order and rehearse by keys alone', async ({ p
   await expect(bench.field('Across')).toHaveValue('0');
   await page.keyboard.press('Shift+ArrowRight');
   await expect(bench.field('Across')).toHaveValue('1');
-  await bench.blocks().first().focus();
+  await bench.strip().focus();
+  await page.keyboard.press('Home');
   await page.keyboard.press('Enter');
   await expect(page.getByLabel('Recipe card').getByLabel('Name')).toHaveValue(/^Ellipse/);
   await bench.cloth.focus();

@@ -63,7 +63,7 @@ async function main() {
     await shot('shelf');
 
     await lay('Club badge');
-    await page.getByRole('button', { name: /^Moon, / }).click();
+    await page.getByRole('option', { name: /^Moon, / }).click();
     await page.getByRole('button', { name: 'fill', exact: true }).click();
     await page.waitForTimeout(600);
     await shot('bench-recipe-card');
@@ -78,7 +78,7 @@ async function main() {
 
     await page.getByRole('button', { name: 'Cloth', exact: true }).click();
     // The demo designs have no findings: what is hidden under the moon is sewn, for this picture.
-    await page.getByRole('button', { name: /^Night sky, / }).click();
+    await page.getByRole('option', { name: /^Night sky, / }).click();
     await page.getByLabel('Recipe card').getByLabel('Leave out what later stitches hide').uncheck();
     await settled();
     await page.getByRole('button', { name: /finding/ }).click();
@@ -151,14 +151,14 @@ async function main() {
     };
 
     await lay('Comet bookmark');
-    await page.getByRole('button', { name: /^Tail, outer, / }).click();
+    await page.getByRole('option', { name: /^Tail, outer, / }).click();
     await tool('Points');
     await page.mouse.click(...(await place(12.6, -54)));
     await settled();
     await shot('bench-points');
 
     await lay('Blanket corner');
-    await page.getByRole('button', { name: /^Stippled ground, / }).click();
+    await page.getByRole('option', { name: /^Stippled ground, / }).click();
     await settled();
     await page.getByRole('group', { name: 'Keeps clear of' }).scrollIntoViewIfNeeded();
     await shot('bench-open-fills');
@@ -192,7 +192,7 @@ async function main() {
     await page.keyboard.press('Escape');
     await page.keyboard.press('Escape');
     await page.getByRole('button', { name: 'Lines', exact: true }).click();
-    await page.getByRole('button', { name: /^Planet, / }).click();
+    await page.getByRole('option', { name: /^Planet, / }).click();
     await cardPage('Make');
     await page.waitForFunction(() =>
       [...document.querySelectorAll('[aria-label=Make] canvas')].some((canvas) => canvas.width > 1),
@@ -210,7 +210,7 @@ async function main() {
     await page.keyboard.press('Escape');
 
     await lay('Run, satin and fill');
-    await page.getByRole('button', { name: /^Flow, \d/ }).click();
+    await page.getByRole('option', { name: /^Flow, \d/ }).click();
     await tool('Steer');
     const at = await place(-104, 79);
     await page.mouse.move(...at);
@@ -219,7 +219,7 @@ async function main() {
     await shot('bench-guide-lines');
     await page.keyboard.press('v');
     await page.getByRole('button', { name: 'Fit the hoop' }).click();
-    await page.getByRole('button', { name: /^Branches, \d/ }).click();
+    await page.getByRole('option', { name: /^Branches, \d/ }).click();
     await settled();
     await shot('bench-families');
 
@@ -230,7 +230,7 @@ async function main() {
         .filter({ hasText: /^saved$/ })
         .waitFor();
     for (const name of ['Moon', 'Gold ring']) {
-      await page.getByRole('button', { name: new RegExp(`^${name}, `) }).click();
+      await page.getByRole('option', { name: new RegExp(`^${name}, `) }).click();
       await page.keyboard.press('Delete');
       await page.waitForTimeout(300);
       await saved();

@@ -213,6 +213,7 @@ export {
   type FormatId,
 } from './formats/table.ts';
 export { LIGHT_FROM, paintNeedle, paintThread, type Canvas2D, type ViewName } from './painting/paint.ts';
+export { widthsFrom } from './shaping/pressure.ts';
 export { hasPile, paintCloth, paintLines, tracePaths } from './painting/ground.ts';
 export { paintPileOver, pileOver, type Pile } from './painting/pile.ts';
 export { paintPatch, paintPrint, patchesOf, type PatchCanvas, type PatchObject } from './painting/patch.ts';

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // The bench: one design, from drawing to the machine, on one page.
-import { useEventListener } from '@vueuse/core';
+import { useEventListener, useMediaQuery } from '@vueuse/core';
 import { computed, onBeforeUnmount, ref, shallowRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { everyItem, findPlace } from '@rosehip/core';
@@ -30,6 +30,7 @@ import PointsPanel from './panels/PointsPanel.vue';
 import ReportPanel from './panels/ReportPanel.vue';
 import ShapesPanel from './panels/ShapesPanel.vue';
 import ShapingPanel from './panels/ShapingPanel.vue';
+import PhoneView from './PhoneView.vue';
 import ProposalPanel from './panels/ProposalPanel.vue';
 import RehearsalPanel from './panels/RehearsalPanel.vue';
 import TakePanel from './panels/TakePanel.vue';
@@ -41,6 +42,8 @@ import { useTools } from './tools/tools.ts';
 import TopBar from './TopBar.vue';
 
 const props = defineProps<{ id: string }>();
+/** Too small a window to change a design in. */
+const phone = useMediaQuery('(max-width: 639px), (max-height: 449px)');
 
 const bench = useBench();
 const view = useView();
@@ -230,6 +233,7 @@ watch(title, (name) => (document.title = name ? `${name} · Rosehip` : 'Rosehip'
       <RouterLink to="/" class="button">To the shelf</RouterLink>
     </div>
   </div>
+  <PhoneView v-else-if="bench.design && phone" :tool="active" @sized="sized" @fit="fit" />
   <div
     v-else-if="bench.design"
     class="grid h-full grid-cols-[minmax(0,1fr)]"

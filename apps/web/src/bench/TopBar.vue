@@ -87,6 +87,7 @@ function rename(event: Event): void {
     <button type="button" class="button button-quiet px-1" @click="leave">
       <ChevronLeft :size="18" aria-hidden="true" /> <span class="max-[900px]:sr-only">Shelf</span>
     </button>
+    <h1 class="sr-only">{{ bench.design!.name }}</h1>
     <input
       class="field h-8 w-44 min-w-24 border-transparent bg-transparent font-heading text-base font-medium hover:border-line"
       :value="bench.design!.name"

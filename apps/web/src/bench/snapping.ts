@@ -116,7 +116,7 @@ export function useSnapping() {
   }
 
   /** Where the pointer is drawn to. */
-  function point({ at, free }: Pointer): Point {
+  function point({ at, free }: Pick<Pointer, 'at' | 'free'>): Point {
     if (!targets || free) {
       snapMarks.value = [];
       return at;

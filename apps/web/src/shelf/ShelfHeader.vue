@@ -9,15 +9,15 @@ const PAGES = [
 
 <template>
   <header class="border-b border-line bg-panel">
-    <div class="mx-auto flex h-16 max-w-6xl items-center gap-3 px-6">
+    <div class="mx-auto flex min-h-16 max-w-6xl flex-wrap items-center gap-x-3 gap-y-2 px-6 max-sm:px-4 max-sm:pb-3">
       <img src="../assets/rosehip.svg" alt="" class="size-8" />
       <span class="font-heading text-2xl font-medium">Rosehip</span>
-      <nav class="ml-3 flex h-full gap-1" aria-label="Pages of the shelf">
+      <nav class="ml-3 flex h-16 gap-1 max-sm:ml-0 max-sm:h-11" aria-label="Pages of the shelf">
         <RouterLink
           v-for="page in PAGES"
           :key="page.name"
           :to="{ name: page.name }"
-          class="flex items-center border-b-2 border-transparent px-2.5 pt-0.5 text-muted hover:text-ink"
+          class="flex items-center whitespace-nowrap border-b-2 border-transparent px-2.5 pt-0.5 text-muted hover:text-ink"
           exact-active-class="border-rosehip! font-medium text-ink!"
           >{{ page.label }}</RouterLink
         >

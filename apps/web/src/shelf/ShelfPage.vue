@@ -161,6 +161,7 @@ function chosen(): void {
       </button>
     </ShelfHeader>
     <main class="mx-auto max-w-6xl px-6 py-6">
+      <h1 class="sr-only">Shelf</h1>
       <div class="mb-5 flex items-center gap-3">
         <div class="relative w-72">
           <Search :size="16" class="absolute top-2 left-2.5 text-muted" aria-hidden="true" />

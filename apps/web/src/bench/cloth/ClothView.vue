@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // The cloth: the painter's last bitmap, moved at once with every pan and zoom, and the handles above it.
-import { useElementSize, useEventListener } from '@vueuse/core';
+import { useElementSize } from '@vueuse/core';
 import * as Comlink from 'comlink';
 import { computed, onBeforeUnmount, onMounted, ref, useTemplateRef, watch } from 'vue';
 import { everyLeaf, findItem } from '@rosehip/core';
@@ -19,9 +19,14 @@ import type { Tool } from '../tools/tool.ts';
 import { useAids } from '../../stores/aids.ts';
 import ClothMarks from './ClothMarks.vue';
 import ClothOverlay from './ClothOverlay.vue';
+import { useClothPointers } from './pointers.ts';
 import Ruler from './Ruler.vue';
 
-const props = defineProps<{ tool: Tool }>();
+const props = defineProps<{
+  tool: Tool;
+  /** Nothing can be changed here. */
+  looking?: boolean;
+}>();
 
 const bench = useBench();
 const sewing = useSewing();
@@ -205,88 +210,11 @@ watch([() => view.view, () => view.scale, () => view.centre, width, height], () 
   void paint();
 });
 
-/* Pointers: the tool's, unless the cloth is being pulled. */
-const pulling = ref(false);
-const spaceHeld = ref(false);
-let lastX = 0;
-let lastY = 0;
-
-const pointer = (e: PointerEvent | MouseEvent) => {
-  const box = area.value!.getBoundingClientRect();
-  return {
-    at: view.toMm(e.clientX - box.left, e.clientY - box.top),
-    shift: e.shiftKey,
-    alt: e.altKey,
-    free: e.ctrlKey || e.metaKey,
-  };
-};
-
-/** Fingers on the cloth: two of them pull and zoom it. */
-const fingers = new Map<number, { x: number; y: number }>();
-
-/** Middle of two fingers, in pixels of the cloth, and how far they are apart. */
-function spread(): { x: number; y: number; apart: number } {
-  const [a, b] = [...fingers.values()];
-  const box = area.value!.getBoundingClientRect();
-  return {
-    x: (a.x + b.x) / 2 - box.left,
-    y: (a.y + b.y) / 2 - box.top,
-    apart: Math.max(1, Math.hypot(b.x - a.x, b.y - a.y)),
-  };
-}
-
-function pinch(e: PointerEvent): void {
-  const before = spread();
-  fingers.set(e.pointerId, { x: e.clientX, y: e.clientY });
-  const after = spread();
-  view.pan(after.x - before.x, after.y - before.y);
-  view.zoomAt(after.apart / before.apart, after.x, after.y);
-}
-
-function down(e: PointerEvent): void {
-  if (e.pointerType === 'touch') fingers.set(e.pointerId, { x: e.clientX, y: e.clientY });
-  if (fingers.size === 2) {
-    props.tool.cancel();
-    return;
-  }
-  area.value!.focus({ preventScroll: true });
-  (e.currentTarget as HTMLElement).setPointerCapture(e.pointerId);
-  if (e.button === 1 || spaceHeld.value) {
-    pulling.value = true;
-    [lastX, lastY] = [e.clientX, e.clientY];
-    e.preventDefault();
-  } else if (bench.looking !== null) bench.cancelPreview();
-  else if (e.button === 0) props.tool.down(pointer(e));
-}
-
-function move(e: PointerEvent): void {
-  if (fingers.size === 2) {
-    if (fingers.has(e.pointerId)) pinch(e);
-    return;
-  }
-  if (pulling.value) {
-    view.pan(e.clientX - lastX, e.clientY - lastY);
-    [lastX, lastY] = [e.clientX, e.clientY];
-  } else props.tool.move(pointer(e));
-}
-
-function up(e: PointerEvent): void {
-  const pinched = fingers.size > 1;
-  fingers.delete(e.pointerId);
-  if (pinched) return;
-  if (pulling.value) pulling.value = false;
-  else if (e.button === 0) props.tool.up(pointer(e));
-}
-
-function cancelPointer(e: PointerEvent): void {
-  fingers.delete(e.pointerId);
-  pulling.value = false;
-  props.tool.cancel();
-}
-
-function doubleClick(e: MouseEvent): void {
-  if (e.button === 0 && !spaceHeld.value) props.tool.doubleClick?.(pointer(e));
-}
+const { pulling, spaceHeld, pointer, down, move, up, cancel, doubleClick } = useClothPointers(
+  area,
+  () => props.tool,
+  () => props.looking,
+);
 
 function drop(e: DragEvent): void {
   const files = [...(e.dataTransfer?.files ?? [])];
@@ -298,19 +226,6 @@ function wheel(e: WheelEvent): void {
   view.zoomAt(wheelFactor(e), e.clientX - box.left, e.clientY - box.top);
 }
 
-const typing = (e: KeyboardEvent): boolean =>
-  e.target instanceof HTMLElement &&
-  e.target.closest('input, select, textarea, button, [role=button]') !== null;
-useEventListener('keydown', (e) => {
-  if (e.key === ' ' && !typing(e)) {
-    spaceHeld.value = true;
-    e.preventDefault();
-  }
-});
-useEventListener('keyup', (e) => {
-  if (e.key === ' ') spaceHeld.value = false;
-});
-
 onMounted(() => {
   area.value!.addEventListener('wheel', (e) => (e.preventDefault(), wheel(e)), { passive: false });
 });
@@ -320,7 +235,13 @@ onBeforeUnmount(() => {
 });
 
 const cursor = (): string =>
-  pulling.value ? 'grabbing' : spaceHeld.value ? 'grab' : view.tool === 'select' ? 'default' : 'crosshair';
+  pulling.value
+    ? 'grabbing'
+    : spaceHeld.value || props.looking
+      ? 'grab'
+      : view.tool === 'select'
+        ? 'default'
+        : 'crosshair';
 </script>
 
 <template>
@@ -338,14 +259,14 @@ const cursor = (): string =>
     @pointerdown="down"
     @pointermove="move"
     @pointerup="up"
-    @pointercancel="cancelPointer"
+    @pointercancel="cancel"
     @dblclick="doubleClick"
     @dragover.prevent
     @drop.prevent="drop"
   >
     <canvas ref="canvas" class="absolute inset-0 h-full w-full" aria-hidden="true" />
-    <ClothOverlay :tool="tool" />
-    <ClothMarks :tool="tool" />
+    <ClothOverlay v-if="!looking" :tool="tool" />
+    <ClothMarks v-if="!looking" :tool="tool" />
     <template v-if="aids.rulers">
       <Ruler axis="x" />
       <Ruler axis="y" />

@@ -179,7 +179,7 @@ function drag(e: PointerEvent, name: Handle['name']): void {
       @pointerdown="drag($event, h.name)"
     >
       <title>{{ h.title }}</title>
-      <circle r="11" fill="transparent" />
+      <circle r="12" fill="transparent" />
       <circle r="7" class="disc" :class="{ leaf: h.name !== 'centre' }" />
       <path v-if="h.name === 'centre'" d="M-4 0h8M0-4v8" stroke="#2a1c2b" stroke-width="1.5" />
       <path v-else-if="h.name === 'radius'" d="M0-3.5v7M-2-1.5L0-3.5L2-1.5M-2 1.5L0 3.5L2 1.5" class="mark" />

@@ -105,7 +105,7 @@ function dragWidth(e: PointerEvent, i: number): void {
     </g>
     <g v-if="centreAt" class="grab" data-testid="about-handle" @pointerdown="dragCentre">
       <title>The lines go about this place: drag it</title>
-      <circle :cx="centreAt.x" :cy="centreAt.y" r="10" fill="transparent" />
+      <circle :cx="centreAt.x" :cy="centreAt.y" r="12" fill="transparent" />
       <circle :cx="centreAt.x" :cy="centreAt.y" r="7" class="disc" />
       <path
         :d="`M${centreAt.x - 4} ${centreAt.y}h8M${centreAt.x} ${centreAt.y - 4}v8`"

@@ -38,13 +38,10 @@ async function choose(entry: FinderEntry | null): Promise<void> {
 </script>
 
 <template>
-  <Dialog :open="true" class="relative z-40" @close="view.finding = false">
+  <Dialog :open="true" class="relative z-40" aria-label="Find" @close="view.finding = false">
     <div class="fixed inset-0 bg-ink/20" aria-hidden="true" />
     <div class="fixed inset-x-0 top-14 flex justify-center px-4">
-      <DialogPanel
-        class="w-full max-w-xl rounded-card border border-line bg-panel shadow-xl"
-        aria-label="Find"
-      >
+      <DialogPanel class="w-full max-w-xl rounded-card border border-line bg-panel shadow-xl">
         <Combobox :model-value="null" @update:model-value="choose">
           <div class="flex items-center gap-2 border-b border-line px-3">
             <Search :size="18" class="text-muted" aria-hidden="true" />

@@ -18,6 +18,7 @@ const set = (next: Guide[], label: string): void =>
 
 <template>
   <section class="grid gap-5 p-4" aria-label="Guides">
+    <h2 class="sr-only">Guides</h2>
     <div class="grid gap-1.5">
       <h3 class="text-sm">On the cloth</h3>
       <label class="flex items-center gap-2">

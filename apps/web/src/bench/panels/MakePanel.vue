@@ -50,6 +50,7 @@ function hide(): void {
 
 <template>
   <section class="grid gap-5 p-4" aria-label="Make">
+    <h2 class="sr-only">Make</h2>
     <p v-if="!bench.selected.length" class="text-muted">
       Select something on the cloth to see what can be made of it.
     </p>

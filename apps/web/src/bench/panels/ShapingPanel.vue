@@ -19,6 +19,7 @@ const hint = (c: BenchCommand): string =>
 
 <template>
   <section class="grid gap-5 p-4" aria-label="Arrange">
+    <h2 class="sr-only">Arrange</h2>
     <p v-if="commands.need(1)" class="text-muted">Select something on the cloth to arrange it.</p>
     <LiveFields />
     <AlignSection :commands="commands" />

@@ -61,12 +61,12 @@ const found = computed(() => {
       />
     </div>
     <span class="label">{{ bench.materials.chart.name }}</span>
-    <div class="grid max-h-56 grid-cols-12 gap-1 overflow-y-auto p-0.5">
+    <div class="grid max-h-60 grid-cols-6 gap-1 overflow-y-auto p-0.5">
       <button
         v-for="t in found"
         :key="t.code"
         type="button"
-        class="aspect-square rounded-[3px] border"
+        class="h-6 rounded-[3px] border"
         :class="t.code === props.code ? 'border-2 border-rosehip' : 'border-ink/10'"
         :style="{ background: t.colour }"
         :title="`${t.name} ${t.code}`"

@@ -3,12 +3,13 @@
 import { ChevronDown, ChevronRight, Eye, EyeOff, GripVertical, Lock, LockOpen } from '@lucide/vue';
 import { computed, nextTick, reactive, ref, shallowRef, useTemplateRef, watch } from 'vue';
 import { useDraggable, type DraggableEvent } from 'vue-draggable-plus';
-import { everyItem, findItem, LARKMOOR_CHART, stitchKind, type Item } from '@rosehip/core';
+import { everyItem, findItem, stitchKind, type Item } from '@rosehip/core';
 import CommandButton from '../../parts/CommandButton.vue';
 import { counted, sewingTime } from '../../parts/time.ts';
 import { useBench } from '../../stores/bench/bench.ts';
 import { useRehearsal } from '../../stores/rehearsal.ts';
 import { useSewing } from '../../stores/sewing.ts';
+import { useView } from '../../stores/view.ts';
 import type { Commands } from '../commands.ts';
 import { useOrder } from './order-edit.ts';
 import StopField from './StopField.vue';
@@ -19,6 +20,7 @@ const bench = useBench();
 const sewing = useSewing();
 const rehearsal = useRehearsal();
 const order = useOrder();
+const view = useView();
 
 const collapsed = reactive(new Set<string>());
 const rows = computed(() => orderRows(bench.design?.objects ?? [], sewing.plan, collapsed));
@@ -73,6 +75,13 @@ function press(row: OrderRow, e: MouseEvent | KeyboardEvent): void {
   }
   order.choose(id, e.ctrlKey || e.metaKey);
   anchor.value = id;
+}
+
+/** Opens the thread chart for a row, or for all that is chosen with it. */
+function chooseThread(row: OrderRow): void {
+  bench.selection = order.dragged(row.item.id);
+  view.showCard();
+  view.openSetting = 'thread';
 }
 
 /* Names */
@@ -177,6 +186,10 @@ const kindOf = (item: Item): string =>
       : item.unsewn
         ? 'not sewn'
         : (stitchKind(item.recipe.kind)?.name ?? item.recipe.kind);
+const stopOf = (item: Item): string =>
+  item.kind !== 'group' && item.stopAfter !== undefined
+    ? `, stop: ${item.stopAfter || 'the machine waits'}`
+    : '';
 const isSewing = (row: OrderRow): boolean =>
   !!row.records &&
   rehearsal.playhead > row.records[0] &&
@@ -264,7 +277,7 @@ const isSewing = (row: OrderRow): boolean =>
         :aria-level="row.depth + 1"
         :aria-selected="order.isChosen(row.item.id)"
         :aria-expanded="row.item.kind === 'group' ? !collapsed.has(row.item.id) : undefined"
-        :aria-label="`${row.item.name}, ${kindOf(row.item)}, ${row.stitches} stitches`"
+        :aria-label="`${row.item.name}, ${kindOf(row.item)}, ${row.stitches} stitches${stopOf(row.item)}`"
         :data-row="row.item.id"
         @click="press(row, $event)"
         @focus="current = row.item.id"
@@ -303,26 +316,17 @@ const isSewing = (row: OrderRow): boolean =>
           />
         </button>
         <span v-if="row.item.kind === 'group'" class="size-5 shrink-0" />
-        <span
+        <button
           v-else
-          class="relative size-5 shrink-0 rounded-full border border-ink/20"
+          type="button"
+          class="size-5 shrink-0 rounded-full border border-ink/20"
+          tabindex="-1"
           :style="{ background: bench.materials.thread(row.item.thread).colour }"
-        >
-          <select
-            class="absolute inset-0 cursor-pointer opacity-0"
-            tabindex="-1"
-            :value="row.item.thread"
-            :aria-label="`Thread of ${row.item.name}`"
-            :title="`${bench.materials.thread(row.item.thread).name} ${row.item.thread}: choose another thread`"
-            @click.stop
-            @change="order.recolour(order.dragged(row.item.id), ($event.target as HTMLSelectElement).value)"
-          >
-            <option v-for="t in LARKMOOR_CHART.threads" :key="t.code" :value="t.code">
-              {{ t.name }} {{ t.code }}
-            </option>
-          </select>
-        </span>
-        <span class="w-12 shrink-0 text-right text-muted">{{ row.number || '' }}</span>
+          :aria-label="`Thread of ${row.item.name}`"
+          :title="`${bench.materials.thread(row.item.thread).name} ${row.item.thread}: choose another thread`"
+          @click.stop="chooseThread(row)"
+        />
+        <span class="w-12 shrink-0 text-right text-muted" aria-hidden="true">{{ row.number || '' }}</span>
         <span class="shrink-0" :style="{ width: `${row.depth * INDENT}px` }" />
         <button
           v-if="row.item.kind === 'group'"
@@ -364,7 +368,7 @@ const isSewing = (row: OrderRow): boolean =>
           @dblclick.stop="startNaming(row)"
           >{{ row.item.name }}</span
         >
-        <span class="shrink-0 text-muted">{{ kindOf(row.item) }}</span>
+        <span class="shrink-0 text-muted" aria-hidden="true">{{ kindOf(row.item) }}</span>
         <span
           v-if="isSewing(row)"
           class="size-2 shrink-0 rounded-full bg-rosehip"
@@ -373,11 +377,14 @@ const isSewing = (row: OrderRow): boolean =>
         <span
           v-if="row.item.kind !== 'group' && row.item.stopAfter !== undefined"
           class="truncate rounded-card bg-blush px-1.5 text-rosehip-deep"
+          aria-hidden="true"
           >■ {{ row.item.stopAfter || 'Stop' }}</span
         >
         <span class="grow" />
-        <span class="shrink-0 text-muted">{{ row.stitches ? `${counted(row.stitches)} stitches` : '' }}</span>
-        <span class="w-16 shrink-0 text-right text-muted">{{
+        <span class="shrink-0 text-muted" aria-hidden="true">{{
+          row.stitches ? `${counted(row.stitches)} stitches` : ''
+        }}</span>
+        <span class="w-16 shrink-0 text-right text-muted" aria-hidden="true">{{
           row.stitches ? sewingTime(row.seconds) : ''
         }}</span>
       </div>

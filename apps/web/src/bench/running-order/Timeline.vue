@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // The running order as a timeline: blocks as long as they take, brackets for groups, marks, and the playhead.
 import { useElementSize } from '@vueuse/core';
-import { computed, ref, shallowRef, useTemplateRef, watch } from 'vue';
+import { computed, ref, shallowRef, useId, useTemplateRef, watch } from 'vue';
 import { findPlace, recordAt, visibleLeaves, type Item, type OrderPlace } from '@rosehip/core';
 import { counted, sewingTime } from '../../parts/time.ts';
 import { useBench } from '../../stores/bench/bench.ts';
@@ -94,7 +94,7 @@ const dragged = shallowRef<{
   at: number;
 } | null>(null);
 /** Above this many pixels from the strip's top lies the lane of the groups' brackets. */
-const BRACKET_LANE = 20;
+const BRACKET_LANE = 24;
 
 /** The item of the design's own list that a block belongs to. */
 function topOf(id: string): string {
@@ -146,20 +146,54 @@ function press(e: PointerEvent, block: Block): void {
 
 const isMoved = (id: string): boolean => dragged.value?.moved.has(id) ?? false;
 
+/* Keys: the whole strip is one stop of the Tab key, arrows go from block to block and up to the groups */
+const prefix = useId();
+/** Which block, or which group, the keys are at. */
+const atBlock = ref(0);
+const atGroup = ref<string | null>(null);
+const hasKeys = ref(false);
+const optionId = (id: string): string => `${prefix}-${id}`;
+const active = computed(
+  () => atGroup.value ?? blocks.value[Math.min(atBlock.value, blocks.value.length - 1)]?.id,
+);
+const isActive = (id: string): boolean => hasKeys.value && active.value === id;
+
+function focused(): void {
+  hasKeys.value = true;
+  const chosen = blocks.value.findIndex((b) => order.isChosen(b.of));
+  if (chosen >= 0 && !order.isChosen(blocks.value[atBlock.value]?.of ?? '')) atBlock.value = chosen;
+}
+
+/** The smallest group around the block that the keys are at. */
+function groupAround(): string | null {
+  const b = blocks.value[atBlock.value];
+  const around = b ? brackets.value.filter((g) => g.from <= b.from && g.to >= b.to) : [];
+  return around.sort((x, y) => x.to - x.from - (y.to - y.from))[0]?.id ?? null;
+}
+
 /** Alt and an arrow move what is selected by one place. */
-function key(e: KeyboardEvent, i: number): void {
-  const { of: id } = blocks.value[i];
+function key(e: KeyboardEvent): void {
+  const block = blocks.value[atBlock.value];
+  if (!block) return;
+  const id = atGroup.value ?? block.of;
   const by = e.key === 'ArrowLeft' ? -1 : e.key === 'ArrowRight' ? 1 : 0;
-  if (by && e.altKey) {
-    e.preventDefault();
-    order.step(order.dragged(id), by);
-  } else if (by) scroller.value?.querySelectorAll<HTMLElement>('[data-block]')[i + by]?.focus();
-  else if (e.key === 'Enter' || e.key === ' ') {
-    e.preventDefault();
-    order.choose(id, e.shiftKey);
-  } else return;
+  if (by && e.altKey) order.step(order.dragged(id), by);
+  else if (by) {
+    atGroup.value = null;
+    atBlock.value = Math.min(blocks.value.length - 1, Math.max(0, atBlock.value + by));
+  } else if (e.key === 'Home' || e.key === 'End') {
+    atGroup.value = null;
+    atBlock.value = e.key === 'Home' ? 0 : blocks.value.length - 1;
+  } else if (e.key === 'ArrowUp') atGroup.value ??= groupAround();
+  else if (e.key === 'ArrowDown') atGroup.value = null;
+  else if (e.key === 'Enter' || e.key === ' ') order.choose(id, e.shiftKey);
+  else return;
+  e.preventDefault();
   e.stopPropagation();
 }
+watch(active, (id) => {
+  if (id && hasKeys.value) document.getElementById(optionId(id))?.scrollIntoView({ inline: 'nearest' });
+});
 
 function wheel(e: WheelEvent): void {
   const box = scroller.value!;
@@ -189,7 +223,7 @@ watch(headAt, (x) => {
 <template>
   <div ref="scroller" class="relative grow overflow-x-auto overflow-y-hidden" @wheel.prevent="wheel">
     <div
-      class="relative h-full min-h-[76px]"
+      class="relative h-full min-h-[77px]"
       :style="{ width: `${left(total) + EDGE}px` }"
       data-testid="timeline"
       @pointerdown.self="scrub"
@@ -203,55 +237,76 @@ watch(headAt, (x) => {
           width: `${(rehearsal.secondsAt(rehearsal.loop.to) - rehearsal.secondsAt(rehearsal.loop.from)) * perSecond}px`,
         }"
       />
-      <button
-        v-for="g in brackets"
-        :key="g.id"
-        type="button"
-        class="absolute top-0.5 h-4 truncate border-t-2 border-r-2 border-l-2 border-muted/40 px-1 text-left text-[11px] leading-3 text-muted hover:border-rosehip"
-        :class="order.isChosen(g.id) ? 'border-rosehip! text-rosehip' : ''"
-        :style="{ left: `${left(g.from)}px`, width: `${Math.max(6, (g.to - g.from) * perSecond)}px` }"
-        :title="g.name"
-        :aria-label="`Group ${g.name}`"
-        @click="order.choose(g.id, $event.shiftKey)"
-      >
-        {{ g.name }}
-      </button>
       <div
-        v-for="(b, i) in blocks"
-        :key="b.id"
-        data-block
-        role="button"
+        v-if="blocks.length"
+        class="absolute inset-0 outline-none"
+        role="listbox"
         tabindex="0"
-        class="absolute top-5 h-10 touch-none overflow-hidden rounded-[4px] border px-1 select-none"
-        :class="[
-          order.isChosen(b.of) ? 'z-[1] border-2 border-rosehip' : 'border-ink/25',
-          isMoved(b.of) ? 'opacity-60' : '',
-        ]"
-        :style="{
-          left: `${left(b.from) + (isMoved(b.of) ? dragged!.x : 0)}px`,
-          width: `${Math.max(3, (b.to - b.from) * perSecond - 1)}px`,
-          background: b.colour,
-        }"
-        :title="
-          b.stitches
-            ? `${b.name}: ${counted(b.stitches)} stitches, ${sewingTime(b.to - b.from)}`
-            : `${b.name}: no stitches`
-        "
-        :aria-label="`${b.name}, ${b.stitches} stitches, number ${i + 1} of ${blocks.length}. Alt and arrows move it.`"
-        :aria-pressed="order.isChosen(b.of)"
-        @pointerdown="press($event, b)"
-        @keydown="key($event, i)"
+        aria-label="Blocks in the order of sewing"
+        aria-multiselectable="true"
+        :aria-activedescendant="active ? optionId(active) : undefined"
+        @pointerdown.self="scrub"
+        @focus="focused"
+        @blur="hasKeys = false"
+        @keydown="key"
       >
-        <span
-          v-if="(b.to - b.from) * perSecond > 44"
-          class="pointer-events-none inline-block max-w-full truncate rounded-[3px] bg-panel/85 px-1 text-[11px] leading-4 text-ink"
-          >{{ b.name }}</span
+        <div
+          v-for="g in brackets"
+          :id="optionId(g.id)"
+          :key="g.id"
+          role="option"
+          class="absolute top-0 h-6 cursor-pointer pt-1.5"
+          :class="isActive(g.id) ? 'outline-2 outline-rosehip' : ''"
+          :style="{ left: `${left(g.from)}px`, width: `${Math.max(6, (g.to - g.from) * perSecond)}px` }"
+          :title="g.name"
+          :aria-label="`Group ${g.name}`"
+          :aria-selected="order.isChosen(g.id)"
+          @click="order.choose(g.id, $event.shiftKey)"
         >
+          <p
+            class="h-4 truncate border-t-2 border-r-2 border-l-2 px-1 text-[11px] leading-3 hover:border-rosehip"
+            :class="order.isChosen(g.id) ? 'border-rosehip text-rosehip' : 'border-muted/40 text-muted'"
+          >
+            {{ g.name }}
+          </p>
+        </div>
+        <div
+          v-for="(b, i) in blocks"
+          :id="optionId(b.id)"
+          :key="b.id"
+          data-block
+          role="option"
+          class="absolute top-6 h-9 cursor-pointer touch-none overflow-hidden rounded-[4px] border px-1 select-none"
+          :class="[
+            order.isChosen(b.of) ? 'z-[1] border-2 border-rosehip' : 'border-ink/25',
+            isMoved(b.of) ? 'opacity-60' : '',
+            isActive(b.id) ? 'outline-2 outline-offset-1 outline-rosehip' : '',
+          ]"
+          :style="{
+            left: `${left(b.from) + (isMoved(b.of) ? dragged!.x : 0)}px`,
+            width: `${Math.max(3, (b.to - b.from) * perSecond - 1)}px`,
+            background: b.colour,
+          }"
+          :title="
+            b.stitches
+              ? `${b.name}: ${counted(b.stitches)} stitches, ${sewingTime(b.to - b.from)}`
+              : `${b.name}: no stitches`
+          "
+          :aria-label="`${b.name}, ${b.stitches} stitches, number ${i + 1} of ${blocks.length}. Alt and arrows move it.`"
+          :aria-selected="order.isChosen(b.of)"
+          @pointerdown="((atBlock = i), (atGroup = null), press($event, b))"
+        >
+          <span
+            v-if="(b.to - b.from) * perSecond > 44"
+            class="pointer-events-none inline-block max-w-full truncate rounded-[3px] bg-panel/85 px-1 text-[11px] leading-4 text-ink"
+            >{{ b.name }}</span
+          >
+        </div>
       </div>
       <span
         v-for="(m, i) in shownMarks"
         :key="i"
-        class="absolute top-[61px] -translate-x-1/2 cursor-default text-[11px] leading-3"
+        class="absolute top-[63px] -translate-x-1/2 cursor-default text-[11px] leading-3"
         :class="GLYPHS[m.kind].colour"
         :style="{ left: `${left(m.at)}px` }"
         :title="GLYPHS[m.kind].says"
@@ -266,7 +321,7 @@ watch(headAt, (x) => {
       />
       <div
         v-if="total"
-        class="absolute top-0 z-[2] h-full w-4 -translate-x-1/2 cursor-ew-resize touch-none"
+        class="pointer-events-none absolute top-0 z-[2] h-full w-6 -translate-x-1/2 cursor-ew-resize touch-none"
         :style="{ left: `${headAt}px` }"
         role="slider"
         tabindex="0"
@@ -281,10 +336,13 @@ watch(headAt, (x) => {
         @keydown.home.prevent.stop="rehearsal.seek(0)"
         @keydown.end.prevent.stop="rehearsal.seek(rehearsal.length)"
       >
-        <div class="mx-auto h-full w-0.5 bg-ink" />
+        <!-- Between blocks it is thin, so that they can be taken hold of; its knob is for fingers. -->
+        <div class="pointer-events-auto mx-auto h-full w-3 px-[5px]"><div class="h-full bg-ink" /></div>
         <div
-          class="absolute bottom-0 left-1/2 size-3 -translate-x-1/2 rounded-full border-2 border-panel bg-ink"
-        />
+          class="pointer-events-auto absolute bottom-0 grid h-4 w-full place-items-end justify-items-center"
+        >
+          <div class="size-3 rounded-full border-2 border-panel bg-ink" />
+        </div>
       </div>
     </div>
   </div>

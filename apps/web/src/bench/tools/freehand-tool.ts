@@ -1,5 +1,5 @@
-// Freehand: a drawn line becomes a few Bézier points.
-import { distance, fitPath, type Path, type Point } from '@rosehip/core';
+// Freehand: a drawn line becomes a few Bézier points; a pen that presses more or less draws its width too.
+import { distance, fitPath, widthsFrom, type Path, type Point } from '@rosehip/core';
 import { useKept } from '../../parts/kept.ts';
 import { computed, reactive } from 'vue';
 import { useView } from '../../stores/view.ts';
@@ -15,6 +15,8 @@ export function freehandTool(): Tool {
   /** How far the smooth line may lie from the hand's, in mm. */
   const smoothing = useKept('rosehip-freehand', 0.6);
   const state = reactive({ places: [] as Point[] });
+  /** How the pen pressed at each of them; empty when nothing can tell. */
+  let pressures: number[] = [];
 
   function drawn(): Path | null {
     const { places } = state;
@@ -45,22 +47,27 @@ export function freehandTool(): Tool {
         set: (v: number) => (smoothing.value = v),
       },
     ]),
-    down({ at }: Pointer) {
+    down({ at, pressure }: Pointer) {
       state.places = [at];
+      pressures = pressure === null ? [] : [pressure];
     },
-    move({ at }: Pointer) {
+    move({ at, pressure }: Pointer) {
       const last = state.places.at(-1);
-      if (last && distance(last, at) * view.scale >= STEP) state.places = [...state.places, at];
+      if (!last || distance(last, at) * view.scale < STEP) return;
+      state.places = [...state.places, at];
+      if (pressure !== null) pressures.push(pressure);
     },
     up() {
       const path = drawn();
+      const widths = path && !path.closed ? widthsFrom(state.places, pressures) : null;
       state.places = [];
       if (!path || path.points.length < 2) return;
       addObject(
         { kind: 'path', paths: [path] },
-        path.closed ? 'fill' : 'run',
+        path.closed ? 'fill' : widths ? 'satin' : 'run',
         path.closed ? 'Shape' : 'Line',
         true,
+        widths ? { widths } : {},
       );
     },
     key: () => false,

@@ -9,6 +9,7 @@ export function addObject(
   recipe: string | Recipe,
   name: string,
   keepTool = false,
+  more: Partial<DesignObject> = {},
 ): void {
   const bench = useBench();
   const view = useView();
@@ -23,6 +24,7 @@ export function addObject(
     outline,
     recipe: typeof recipe === 'string' ? { kind: recipe, settings: {} } : recipe,
     thread: view.thread,
+    ...more,
   };
   const group = bench.inside ? findItem(design, bench.inside) : null;
   const parent = group?.kind === 'group' ? group : null;

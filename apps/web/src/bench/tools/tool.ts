@@ -8,6 +8,8 @@ export interface Pointer {
   alt: boolean;
   /** Ctrl (or ⌘) is held: nothing is snapped to. */
   free: boolean;
+  /** How strongly a pen presses, from 0 to 1; null for what can't tell. */
+  pressure: number | null;
 }
 
 export interface ToolPreview {
