@@ -23,7 +23,7 @@ test('takes everything out to a file, and brings it in elsewhere', async () => {
     expect(await main(['backup', '--out', file, '--server', here])).toBe(0);
     expect(await main(['backup', '--in', file, '--server', there])).toBe(0);
     expect(said.at(-1)).toMatch(/^Designs: 1 added, 0 continued/);
-    expect(await listDesigns(to.connection.db, '', 'name')).toMatchObject([{ name: 'Wren' }]);
+    expect(await listDesigns(to.connection.db)).toMatchObject([{ name: 'Wren' }]);
 
     // What can't be done is said in one line.
     await writeFile(file, 'petal');

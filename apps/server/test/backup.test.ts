@@ -1,4 +1,5 @@
 // Everything out as one file, and in again.
+import { randomUUID } from 'node:crypto';
 import { mkdtemp, readdir, readFile, rm, utimes, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -9,9 +10,16 @@ import { buildApp } from '../src/app.ts';
 import { bringBackupIn } from '../src/backup/in.ts';
 import { lastNight, Nightly } from '../src/backup/nightly.ts';
 import { backUp } from '../src/backup/out.ts';
-import { createDesign, listDesigns, loadDesign, saveRevision, setDeleted } from '../src/database/designs.ts';
+import {
+  createDesign,
+  labelDesigns,
+  listDesigns,
+  loadDesign,
+  saveRevision,
+  setDeleted,
+} from '../src/database/designs.ts';
 import { listRevisions, nameRevision } from '../src/database/revisions.ts';
-import { assets, motifs, settings } from '../src/database/schema.ts';
+import { assets, motifs, recipes, settings } from '../src/database/schema.ts';
 import { makeDatabase, type TestDatabase } from './database.ts';
 
 let here: TestDatabase;
@@ -60,6 +68,16 @@ async function fill(): Promise<{ id: string; gone: string }> {
   await db()
     .insert(motifs)
     .values({ id: gone, name: 'Bead', outline, width: 9, height: 5, madeAt: new Date() });
+  await db()
+    .insert(recipes)
+    .values({
+      id: randomUUID(),
+      name: 'Soft',
+      cloth: 'jersey',
+      recipe: { kind: 'fill', settings: { spacing: 0.5 } },
+      changedAt: new Date(),
+    });
+  await labelDesigns(db(), [id], ['for the fair'], []);
   await db().insert(settings).values({ name: 'units', value: 'in' });
   await db().insert(settings).values({ name: 'seeded', value: true });
   return { id, gone };
@@ -67,11 +85,11 @@ async function fill(): Promise<{ id: string; gone: string }> {
 
 /** All that a person would miss. */
 async function all(of: TestDatabase) {
-  const list = [...(await listDesigns(db(of), '', 'name')), ...(await listDesigns(db(of), '', 'name', true))];
+  const list = [...(await listDesigns(db(of))), ...(await listDesigns(db(of), true))];
   return {
     designs: await Promise.all(
-      list.map(async ({ id, name, hoop, madeAt, deletedAt }) => ({
-        ...{ id, name, hoop, madeAt, deleted: deletedAt !== null },
+      list.map(async ({ id, name, hoop, labels, madeAt, deletedAt }) => ({
+        ...{ id, name, hoop, labels, madeAt, deleted: deletedAt !== null },
         past: await Promise.all(
           (await listRevisions(db(of), id)).map(async ({ number, ...about }) => ({
             ...about,
@@ -81,6 +99,7 @@ async function all(of: TestDatabase) {
       })),
     ),
     motifs: await db(of).select().from(motifs),
+    recipes: await db(of).select().from(recipes),
     settings: (await db(of).select().from(settings)).filter((s) => s.name !== 'seeded'),
   };
 }
@@ -146,7 +165,9 @@ describe('a backup', () => {
     await backUp(db(), file, new Date(2026, 10, 12));
     for (const beside of [1, 0])
       expect(await bringBackupIn(db(there), file)).toMatchObject({ beside, same: 2 - beside });
-    const list = await listDesigns(db(there), 'Wren', 'name');
+    const list = (await listDesigns(db(there)))
+      .filter((d) => d.name.includes('Wren'))
+      .sort((a, b) => a.name.localeCompare(b.name));
     expect(list.map((d) => [d.name, d.hoop])).toEqual([
       ['Wren', '90 × 100'],
       ['Wren (backup of 12 November)', '150 × 100'],
@@ -188,7 +209,7 @@ describe('what is no whole backup is refused, and changes nothing', () => {
     [
       'a newer one',
       /newer Rosehip/,
-      async () => write((await lines()).join('\n').replace('"version":1', '"version":2')),
+      async () => write((await lines()).join('\n').replace('"version":2', '"version":3')),
     ],
     [
       'a wrong date',
@@ -200,7 +221,7 @@ describe('what is no whole backup is refused, and changes nothing', () => {
     await backUp(db(), file);
     await spoil();
     await expect(bringBackupIn(db(there), file)).rejects.toThrow(says);
-    expect(await all(there)).toEqual({ designs: [], motifs: [], settings: [] });
+    expect(await all(there)).toEqual({ designs: [], motifs: [], recipes: [], settings: [] });
     expect(await db(there).select().from(assets)).toEqual([]);
   });
 

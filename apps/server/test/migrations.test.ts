@@ -36,7 +36,7 @@ test('designs from before revisions were packed open, also when the change was e
       );
     await run('0002_packed_history', 5); // and then it was ended
     const { db, pool } = await connectDatabase(url);
-    expect(await listDesigns(db, '', 'name')).toMatchObject([{ id, name: 'Wren ¼', hoop: '102 × 100' }]);
+    expect(await listDesigns(db)).toMatchObject([{ id, name: 'Wren ¼', hoop: '102 × 100' }]);
     for (const number of [1, 2])
       expect((await loadDesign(db, id, number))!.design).toEqual(design(100 + number));
     // The same save again is known by its content.
@@ -65,7 +65,7 @@ test('what was kept before there were owners belongs to the household, also when
     const id = await createDesign(db, emptyDesign('Wren'), 'New');
     // What belongs to somebody else is not there, whoever knows its id.
     await db.update(designs).set({ owner: 'somebody' });
-    expect(await listDesigns(db, '', 'name')).toEqual([]);
+    expect(await listDesigns(db)).toEqual([]);
     expect(await loadDesign(db, id)).toBeNull();
     await pool.end();
   } finally {

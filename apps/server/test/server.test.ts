@@ -1,6 +1,15 @@
 // The server against the real MariaDB that `npm test` starts.
+import { randomUUID } from 'node:crypto';
 import { connect } from 'node:net';
-import { decodeDst, emptyDesign, sewDesign, writeDst, type Design, readDst } from '@rosehip/core';
+import {
+  decodeDst,
+  emptyDesign,
+  sewDesign,
+  writeDst,
+  type Design,
+  type DesignObject,
+  readDst,
+} from '@rosehip/core';
 import type { FastifyInstance } from 'fastify';
 import { eq } from 'drizzle-orm';
 import type { RowDataPacket } from 'mysql2/promise';
@@ -166,15 +175,14 @@ describe('designs', () => {
     expect((await call('GET', `/api/designs/${id}`)).body.design.name).toBe('Fancy');
   });
 
-  test('are listed with figures, searched as typed, and sorted', async () => {
-    const id = await create(dot('Needle_in 100%'));
-    await create(dot('Needlexin 100'));
-    const list = async (q: string) => (await call('GET', `/api/designs?${q}`)).body.designs;
+  test('are listed with figures, the last changed first', async () => {
+    const id = await create(dot('Needle'));
+    const list = async (): Promise<{ id: string; name: string; summary: { stitches: number } & object }[]> =>
+      (await call('GET', '/api/designs')).body.designs;
     // Pictures and figures follow by themselves.
     const found = await vi.waitFor(
       async () => {
-        const [first, ...others] = await list(`search=${encodeURIComponent('le_in 100%')}`);
-        expect(others).toEqual([]);
+        const first = (await list()).find((d) => d.id === id)!;
         expect(first.summary).not.toBeNull();
         return first;
       },
@@ -186,13 +194,36 @@ describe('designs', () => {
       hoop: '100 × 100',
       summary: { stitches: figures.move.filter((m) => m === 0).length },
     });
-    expect(found.summary.colours).toEqual([
-      { code: '172', name: 'Rosehip', colour: expect.stringMatching(/^#/) },
+    expect(found.summary).toMatchObject({
+      kinds: [(dot('x').objects[0] as DesignObject).recipe.kind],
+      colours: [{ code: '172', name: 'Rosehip', colour: expect.stringMatching(/^#/) }],
+    });
+    const other = await create(dot('Later'));
+    await call('PATCH', `/api/designs/${id}`, { name: 'Needle again' });
+    const places = [id, other].map((one) => list().then((all) => all.findIndex((d) => d.id === one)));
+    expect(await Promise.all(places)).toEqual([0, 1]);
+  });
+
+  test('have labels, put on many at once, which are no change of the design', async () => {
+    const [a, b] = [await create(dot('Labelled')), await create(dot('Labelled too'))];
+    const labels = async () =>
+      (await call('GET', '/api/designs')).body.designs
+        .filter((d: { id: string }) => d.id === a || d.id === b)
+        .map((d: { labels: string[]; revision: number }) => [d.labels, d.revision]);
+    const put = (ids: string[], add: string[], remove: string[] = []) =>
+      call('POST', '/api/designs/labels', { ids, add, remove });
+    expect((await put([a, b], ['for the fair', ' gifts '])).status).toBe(204);
+    expect((await put([b], ['baby'], ['gifts'])).status).toBe(204);
+    expect(await labels()).toEqual([
+      [['baby', 'for the fair'], 1],
+      [['for the fair', 'gifts'], 1],
     ]);
-    const names: string[] = (await list('order=name')).map((d: { name: string }) => d.name);
-    const places = ['Fancy', 'Needlexin 100', 'Second'].map((n) => names.indexOf(n));
-    expect(places[0]).toBeGreaterThanOrEqual(0);
-    expect(places).toEqual([...places].sort((a, b) => a - b));
+    // A copy is found by the same words.
+    const copy = (await call('POST', `/api/designs/${b}/duplicate`)).body.id;
+    const { designs } = (await call('GET', '/api/designs')).body;
+    expect(designs.find((d: { id: string }) => d.id === copy).labels).toEqual(['baby', 'for the fair']);
+    expect((await put([a], [' '])).status).toBe(400);
+    expect((await put([randomUUID()], ['x'])).status).toBe(404);
   });
 
   test('have a picture of their stitches', async () => {
@@ -215,10 +246,10 @@ describe('designs', () => {
   test('that were deleted are listed by themselves', async () => {
     const id = await create(dot('Gone astray'));
     await call('DELETE', `/api/designs/${id}`);
-    const list = async (deleted: boolean) =>
-      (await call('GET', `/api/designs?search=astray&deleted=${deleted}`)).body;
-    expect((await list(false)).designs).toEqual([]);
-    expect(await list(true)).toMatchObject({ deletedDays: 30, designs: [{ id, name: 'Gone astray' }] });
+    const list = async (deleted: boolean) => (await call('GET', `/api/designs?deleted=${deleted}`)).body;
+    expect((await list(false)).designs.map((d: { id: string }) => d.id)).not.toContain(id);
+    const { deletedDays, designs } = await list(true);
+    expect([deletedDays, designs[0]]).toMatchObject([30, { id, name: 'Gone astray' }]);
   });
 
   test('have revisions that can be named, and listed from an older one on', async () => {
@@ -320,7 +351,7 @@ describe('bad input', () => {
     expect((await call('GET', '/api/designs/%27%20OR%201=1')).status).toBe(400);
     expect((await call('GET', `/api/designs/${crypto.randomUUID()}`)).status).toBe(404);
     expect((await call('GET', `/api/designs/${crypto.randomUUID()}/revisions/zero`)).status).toBe(400);
-    expect((await call('GET', '/api/designs?order=backwards')).status).toBe(400);
+    expect((await call('GET', '/api/designs?deleted=perhaps')).status).toBe(400);
     expect((await call('GET', '/api/nothing')).body.error.code).toBe('not-found');
   });
 });
@@ -398,10 +429,30 @@ describe('what is kept for reuse', () => {
     expect((await call('DELETE', `/api/motifs/${id}`)).status).toBe(404);
   });
 
+  test('recipes under a name, changed and taken away', async () => {
+    const recipe = { kind: 'fill', settings: { spacing: 0.5, angle: 30 } };
+    const made = await call('POST', '/api/recipes', { name: ' Soft fill ', cloth: 'jersey', recipe });
+    expect(made.status).toBe(201);
+    const list = async () => (await call('GET', '/api/recipes')).body.recipes;
+    expect(await list()).toMatchObject([{ name: 'Soft fill', cloth: 'jersey', recipe }]);
+    const at = `/api/recipes/${made.body.id}`;
+    const other = { name: 'Softer', cloth: null, recipe: { kind: 'satin', settings: {} } };
+    expect((await call('PUT', at, other)).status).toBe(204);
+    expect(await list()).toMatchObject([other]);
+    const bad = await call('PUT', at, { ...other, recipe: { kind: 'fill', settings: { spacing: -1 } } });
+    expect([bad.status, bad.body.error.message]).toEqual([422, expect.stringContaining('spacing')]);
+    expect((await call('DELETE', at)).status).toBe(204);
+    expect((await call('PUT', at, other)).status).toBe(404);
+    expect(await list()).toEqual([]);
+  });
+
   test('settings', async () => {
     expect((await call('PUT', '/api/settings/units', { value: 'in' })).status).toBe(204);
     expect((await call('PUT', '/api/settings/units', { value: 'ells' })).status).toBe(400);
     expect((await call('PUT', '/api/settings/seeded', { value: true })).status).toBe(404);
+    expect((await call('PUT', '/api/settings/defaults', { value: { Fill: { spacing: 1 } } })).status).toBe(
+      400,
+    );
     expect((await call('GET', '/api/settings')).body.settings).toEqual({ units: 'in' });
   });
 });
@@ -410,8 +461,9 @@ test('demo designs are loaded once, and stay away when they are deleted', async 
   await seedDemo(connection.db);
   const count = async () => (await call('GET', '/api/designs')).body.designs.length;
   const before = await count();
-  const { designs } = (await call('GET', '/api/designs?search=Club%20badge')).body;
-  await call('DELETE', `/api/designs/${designs[0].id}`);
+  const { designs } = (await call('GET', '/api/designs')).body;
+  const badge = designs.find((d: { name: string }) => d.name === 'Club badge');
+  await call('DELETE', `/api/designs/${badge.id}`);
   await seedDemo(connection.db);
   expect(await count()).toBe(before - 1);
 });

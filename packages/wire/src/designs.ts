@@ -11,6 +11,8 @@ export const Summary = Type.Object({
   seconds: Type.Number(),
   /** Threads in sewing order, without repeats. */
   colours: Type.Array(Type.Object({ code: Type.String(), name: Type.String(), colour: Type.String() })),
+  /** Ids of the stitch kinds that are sewn, `stitches` for brought-in ones. Older revisions never told. */
+  kinds: Type.Optional(Type.Array(Type.String())),
 });
 export type Summary = Static<typeof Summary>;
 
@@ -25,6 +27,8 @@ export const ShelfEntry = Type.Object({
   deletedAt: orNull<string>(Moment),
   /** Name of its hoop. */
   hoop: Type.String(),
+  /** What the person has put on it to find it by, by the alphabet. */
+  labels: Type.Array(Type.String()),
   /** Null while it is being made. */
   summary: orNull<Summary>(Summary),
   /** Why there is no picture, as a sentence; null when there is one, or will be. */
@@ -32,12 +36,7 @@ export const ShelfEntry = Type.Object({
 });
 export type ShelfEntry = Static<typeof ShelfEntry>;
 
-export const ShelfOrder = Type.Unsafe<'changed' | 'name' | 'made'>({ enum: ['changed', 'name', 'made'] });
-export type ShelfOrder = Static<typeof ShelfOrder>;
-
 export const ShelfQuery = Type.Object({
-  search: Type.String({ maxLength: 120, default: '' }),
-  order: Type.Unsafe<ShelfOrder>({ ...ShelfOrder, default: 'changed' }),
   /** What can be brought back instead of what is there. */
   deleted: Type.Boolean({ default: false }),
 });
@@ -74,6 +73,17 @@ export const Save = Type.Object({
   unanswered: Type.Optional(Type.Array(Uuid, { maxItems: 50 })),
 });
 export type Save = Static<typeof Save>;
+
+/** A label, and so many at most on one design. */
+export const LABEL_LENGTH = 40;
+export const MOST_LABELS = 20;
+const ShelfLabel = Type.String({ minLength: 1, maxLength: LABEL_LENGTH, pattern: '\\S' });
+/** Which labels go on to which designs, and which come off them. */
+export const Labelling = Type.Object({
+  ids: Type.Array(Uuid, { minItems: 1, maxItems: 2000 }),
+  add: Type.Array(ShelfLabel, { maxItems: MOST_LABELS, default: [] }),
+  remove: Type.Array(ShelfLabel, { maxItems: MOST_LABELS, default: [] }),
+});
 
 export const Rename = Type.Object({ name: Name });
 

@@ -1,7 +1,7 @@
 // What is kept beside designs: thread charts, motifs, and the person's settings.
-import { MACHINES, type PlainOutline, type Thread } from '@rosehip/core';
+import { MACHINES, type PlainOutline, type Recipe, type SettingValue, type Thread } from '@rosehip/core';
 import { Type, type Static } from 'typebox';
-import { Moment, Uuid } from './parts.ts';
+import { Moment, Name, orNull, Uuid } from './parts.ts';
 
 export const ThreadCharts = Type.Object({
   charts: Type.Array(
@@ -34,6 +34,35 @@ export const NewMotif = Type.Object({
 export const MadeMotif = Type.Object({ id: Uuid });
 export type MadeMotif = Static<typeof MadeMotif>;
 
+/** A recipe that is kept under a name, for one cloth or for any. */
+export const KeptRecipe = Type.Object({
+  id: Uuid,
+  name: Type.String(),
+  /** Id of the cloth that it was made for; null for any. */
+  cloth: orNull<string>(Type.String()),
+  recipe: Type.Unsafe<Recipe>({}),
+  changedAt: Moment,
+});
+export type KeptRecipe = Static<typeof KeptRecipe>;
+export const KeptRecipes = Type.Object({ recipes: Type.Array(KeptRecipe) });
+export type KeptRecipes = Static<typeof KeptRecipes>;
+
+export const NewRecipe = Type.Object({
+  name: Name,
+  cloth: orNull<string>(Type.String({ maxLength: 40 })),
+  recipe: Type.Object({}, { additionalProperties: true }),
+});
+export const MadeRecipe = Type.Object({ id: Uuid });
+export type MadeRecipe = Static<typeof MadeRecipe>;
+
+/** Numbers that new objects begin with: by `kind cloth`, then by setting. */
+const Defaults = Type.Record(
+  Type.String({ pattern: '^[a-z-]+ [a-z-]+$' }),
+  Type.Record(Type.String({ maxLength: 40 }), Type.Unsafe<SettingValue>({ type: ['number', 'string'] })),
+  { additionalProperties: false, maxProperties: 400 },
+);
+export type Defaults = Static<typeof Defaults>;
+
 /** Every setting and what it may hold. */
 export const Settings = Type.Object({
   units: Type.Optional(Type.Unsafe<'mm' | 'in'>({ enum: ['mm', 'in'] })),
@@ -41,6 +70,8 @@ export const Settings = Type.Object({
   screen: Type.Optional(Type.Number({ minimum: 1, maximum: 40 })),
   /** The machine that designs are timed and checked for. */
   machine: Type.Optional(Type.Unsafe<string>({ enum: MACHINES.map((m) => m.id) })),
+  /** The person's own defaults of recipes. */
+  defaults: Type.Optional(Defaults),
 });
 export type Settings = Static<typeof Settings>;
 export const AllSettings = Type.Object({ settings: Settings });

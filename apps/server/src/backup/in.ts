@@ -4,8 +4,8 @@ import { checkDesign, outlineBounds, ReadError, type Design } from '@rosehip/cor
 import Ajv from 'ajv';
 import { asc, eq, inArray } from 'drizzle-orm';
 import type { Database } from '../database/connect.ts';
-import { Settings, type BroughtIn } from '@rosehip/wire';
-import { checkOutline } from '../database/checked.ts';
+import { LABEL_LENGTH, MOST_LABELS, Settings, type BroughtIn } from '@rosehip/wire';
+import { checkOutline, checkRecipe } from '../database/checked.ts';
 import { OWNER } from '../database/owner.ts';
 import {
   hashOf,
@@ -17,7 +17,7 @@ import {
   unpackText,
 } from '../database/packing.ts';
 import { addRevision, type Reader } from '../database/revisions.ts';
-import { assets, designs, motifs, revisions, settings } from '../database/schema.ts';
+import { assets, designs, motifs, recipes, revisions, settings } from '../database/schema.ts';
 import { BackupError, readLines, type ToldLine } from './lines.ts';
 
 type Line<K extends ToldLine['kind']> = Extract<ToldLine, { kind: K }>;
@@ -50,12 +50,14 @@ async function proofRead(file: string): Promise<void> {
       line.kind === 'setting' ||
       (line.kind === 'asset' && text(line.text, line.hash)) ||
       (line.kind === 'motif' && text(line.id, line.name) && dates(line.madeAt)) ||
+      (line.kind === 'recipe' && text(line.id, line.name) && dates(line.changedAt)) ||
       (line.kind === 'revision' && text(line.label) && dates(line.madeAt) && line.design instanceof Object) ||
       (line.kind === 'design' &&
         ID.test(line.id) &&
         dates(line.madeAt, line.changedAt) &&
         Array.isArray(line.history) &&
-        line.history.every((hash) => HASH.test(hash)));
+        line.history.every((hash) => HASH.test(hash)) &&
+        (line.labels ?? []).every((label) => typeof label === 'string'));
     if (!good) throw new BackupError('This backup is damaged: something in it is not as Rosehip writes it.');
   }
 }
@@ -110,6 +112,9 @@ export async function bringBackupIn(db: Database, file: string): Promise<Brought
       const note = await keepMotif(db, line);
       if (note === null) result.motifs++;
       else if (note) result.notes.push(note);
+    } else if (line.kind === 'recipe') {
+      const note = await keepRecipe(db, line);
+      if (note) result.notes.push(note);
     } else await keepSetting(db, line);
   }
   return result;
@@ -145,6 +150,28 @@ async function keepMotif(db: Database, line: Line<'motif'>): Promise<string | nu
   } catch (error) {
     if (!(error instanceof ReadError)) throw error;
     return `The motif “${line.name}” was left out: ${error.message}`;
+  }
+}
+
+/** A recipe that is here stays as it is here. Gives a sentence when it can't be brought in. */
+async function keepRecipe(db: Database, line: Line<'recipe'>): Promise<string | null> {
+  if (!ID.test(line.id)) return `The recipe “${line.name}” has no proper id and was left out.`;
+  try {
+    await db
+      .insert(recipes)
+      .values({
+        id: line.id,
+        owner: OWNER,
+        name: line.name.slice(0, 120),
+        cloth: line.cloth?.slice(0, 40) ?? null,
+        recipe: checkRecipe(line.recipe),
+        changedAt: new Date(line.changedAt),
+      })
+      .onDuplicateKeyUpdate({ set: { id: line.id } });
+    return null;
+  } catch (error) {
+    if (!(error instanceof ReadError)) throw error;
+    return `The recipe “${line.name}” was left out: ${error.message}`;
   }
 }
 
@@ -243,9 +270,13 @@ class Incoming {
       const number = (last ?? 0) + 1;
       const now = { revision: number, name: design.name, hoop: design.hoop.name, changedAt: madeAt };
       if (last === null)
-        await tx
-          .insert(designs)
-          .values({ id: this.id, owner: OWNER, madeAt: new Date(this.line.madeAt), ...now });
+        await tx.insert(designs).values({
+          id: this.id,
+          owner: OWNER,
+          madeAt: new Date(this.line.madeAt),
+          labels: (this.line.labels ?? []).map((l) => l.slice(0, LABEL_LENGTH)).slice(0, MOST_LABELS),
+          ...now,
+        });
       await addRevision(
         tx,
         {

@@ -6,7 +6,8 @@ import { pipeline } from 'node:stream/promises';
 import { constants, createBrotliCompress, createBrotliDecompress } from 'node:zlib';
 
 export const BACKUP_FORMAT = 'rosehip-backup';
-export const BACKUP_VERSION = 1;
+/** 2 has labels of designs and kept recipes. */
+export const BACKUP_VERSION = 2;
 
 /** One line. A design is followed by its revisions, oldest first; long texts come before all that hold them. */
 export type BackupLine =
@@ -20,6 +21,7 @@ export type BackupLine =
       deletedAt: string | null;
       /** SHA-256 of each of its revisions, oldest first. */
       history: string[];
+      labels?: string[];
     }
   | {
       kind: 'revision';
@@ -30,6 +32,7 @@ export type BackupLine =
       design: object;
     }
   | { kind: 'motif'; id: string; name: string; outline: object; madeAt: string }
+  | { kind: 'recipe'; id: string; name: string; cloth: string | null; recipe: object; changedAt: string }
   | { kind: 'setting'; name: string; value: unknown }
   | { kind: 'end'; lines: number };
 
@@ -120,6 +123,6 @@ export async function* readLines(file: string): AsyncGenerator<ToldLine> {
 function checkHead(line: BackupLine): void {
   if (line?.kind !== 'backup' || line.format !== BACKUP_FORMAT)
     throw new BackupError('This is not a backup of Rosehip.');
-  if (line.version !== BACKUP_VERSION)
+  if (!(line.version >= 1 && line.version <= BACKUP_VERSION))
     throw new BackupError('This backup was made by a newer Rosehip: bring it in with that one.');
 }

@@ -1,9 +1,9 @@
-// Everything out: designs with their revisions, motifs and settings, as one file.
+// Everything out: designs with their revisions, motifs, recipes and settings, as one file.
 import { asc, eq } from 'drizzle-orm';
 import type { Database } from '../database/connect.ts';
 import { unpackText } from '../database/packing.ts';
 import { revisionTexts, type Reader } from '../database/revisions.ts';
-import { assets, designs, motifs, revisions, settings } from '../database/schema.ts';
+import { assets, designs, motifs, recipes, revisions, settings } from '../database/schema.ts';
 import { BACKUP_FORMAT, BACKUP_VERSION, writeLines, type BackupLine } from './lines.ts';
 
 /** A revision's line with its text in it, which is JSON already. */
@@ -33,6 +33,7 @@ async function* linesOf(db: Reader, now: Date): AsyncGenerator<string> {
       changedAt: design.changedAt.toISOString(),
       deletedAt: design.deletedAt?.toISOString() ?? null,
       history: history.map(({ hash }) => hash),
+      labels: design.labels,
     });
     for await (const { text, label, name, madeAt } of revisionTexts(db, design.id))
       yield withDesign(
@@ -42,6 +43,8 @@ async function* linesOf(db: Reader, now: Date): AsyncGenerator<string> {
   }
   for (const { id, name, outline, madeAt } of await db.select().from(motifs))
     yield line({ kind: 'motif', id, name, outline, madeAt: madeAt.toISOString() });
+  for (const { id, name, cloth, recipe, changedAt } of await db.select().from(recipes))
+    yield line({ kind: 'recipe', id, name, cloth, recipe, changedAt: changedAt.toISOString() });
   for (const { name, value } of await db.select().from(settings))
     yield line({ kind: 'setting', name, value });
   yield `${JSON.stringify({ kind: 'end', lines })}\n`;

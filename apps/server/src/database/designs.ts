@@ -1,8 +1,8 @@
 // Designs on the shelf and their newest revisions.
 import { randomUUID } from 'node:crypto';
 import type { Design } from '@rosehip/core';
-import type { Save as SentSave, ShelfOrder, Summary } from '@rosehip/wire';
-import { and, asc, desc, eq, isNotNull, isNull, like, type SQL } from 'drizzle-orm';
+import { MOST_LABELS, type Save as SentSave, type Summary } from '@rosehip/wire';
+import { and, asc, desc, eq, inArray, isNotNull, isNull } from 'drizzle-orm';
 import type { Database } from './connect.ts';
 import { OWNER } from './owner.ts';
 import { addRevision, readRevision } from './revisions.ts';
@@ -18,6 +18,7 @@ export interface ShelfRow {
   changedAt: Date;
   deletedAt: Date | null;
   hoop: string;
+  labels: string[];
   summary: Summary | null;
   /** Why there is no picture; null when there is one, or will be. */
   problem: string | null;
@@ -35,21 +36,8 @@ export class Conflict extends Error {
 /** A design of the owner's by its id. */
 const ownById = (id: string) => and(eq(designs.owner, OWNER), eq(designs.id, id));
 
-/** LIKE treats % and _ as wild cards: typed ones are meant as they are. */
-const containing = (text: string): string => `%${text.replace(/[\\%_]/g, '\\$&')}%`;
-
-/** What is on the shelf, or, with `deleted`, what was taken off it and can be brought back (latest first). */
-export async function listDesigns(
-  db: Database,
-  search: string,
-  order: ShelfOrder,
-  deleted = false,
-): Promise<ShelfRow[]> {
-  const orders: Record<ShelfOrder, SQL> = {
-    changed: desc(designs.changedAt),
-    name: asc(designs.name),
-    made: desc(designs.madeAt),
-  };
+/** What is on the shelf, last changed first, or, with `deleted`, what was taken off it and can be brought back. */
+export async function listDesigns(db: Database, deleted = false): Promise<ShelfRow[]> {
   return db
     .select({
       id: designs.id,
@@ -59,19 +47,14 @@ export async function listDesigns(
       changedAt: designs.changedAt,
       deletedAt: designs.deletedAt,
       hoop: designs.hoop,
+      labels: designs.labels,
       summary: revisions.summary,
       problem: revisions.problem,
     })
     .from(designs)
     .innerJoin(revisions, and(eq(revisions.designId, designs.id), eq(revisions.number, designs.revision)))
-    .where(
-      and(
-        eq(designs.owner, OWNER),
-        deleted ? isNotNull(designs.deletedAt) : isNull(designs.deletedAt),
-        search ? like(designs.name, containing(search)) : undefined,
-      ),
-    )
-    .orderBy(deleted ? desc(designs.deletedAt) : orders[order], asc(designs.id))
+    .where(and(eq(designs.owner, OWNER), deleted ? isNotNull(designs.deletedAt) : isNull(designs.deletedAt)))
+    .orderBy(desc(deleted ? designs.deletedAt : designs.changedAt), asc(designs.id))
     .limit(2000);
 }
 
@@ -80,6 +63,7 @@ export async function createDesign(
   design: Design,
   label: string,
   id: string = randomUUID(),
+  labels: string[] = [],
 ): Promise<string> {
   const now = new Date();
   await db.transaction(async (tx) => {
@@ -88,6 +72,7 @@ export async function createDesign(
       owner: OWNER,
       name: design.name,
       hoop: design.hoop.name,
+      labels,
       revision: 1,
       madeAt: now,
       changedAt: now,
@@ -102,15 +87,15 @@ export async function loadDesign(
   db: Database,
   id: string,
   number?: number,
-): Promise<{ id: string; revision: number; design: Design } | null> {
+): Promise<{ id: string; revision: number; design: Design; labels: string[] } | null> {
   const [row] = await db
-    .select({ revision: designs.revision })
+    .select({ revision: designs.revision, labels: designs.labels })
     .from(designs)
     .where(and(ownById(id), isNull(designs.deletedAt)));
   if (!row) return null;
   const revision = number ?? row.revision;
   const design = await readRevision(db, id, revision);
-  return design && { id, revision, design };
+  return design && { id, revision, design, labels: row.labels };
 }
 
 /** One save as it was sent, with its design checked. */
@@ -170,4 +155,29 @@ export async function setDeleted(db: Database, id: string, deleted: boolean): Pr
     .set({ deletedAt: deleted ? new Date() : null })
     .where(and(ownById(id), deleted ? isNull(designs.deletedAt) : isNotNull(designs.deletedAt)));
   return result.affectedRows > 0;
+}
+
+/** Puts labels on designs and takes others off. False when none of the designs is on the shelf. */
+export async function labelDesigns(
+  db: Database,
+  ids: readonly string[],
+  add: readonly string[],
+  remove: readonly string[],
+): Promise<boolean> {
+  return db.transaction(async (tx) => {
+    const here = and(eq(designs.owner, OWNER), isNull(designs.deletedAt), inArray(designs.id, [...ids]));
+    const rows = await tx
+      .select({ id: designs.id, labels: designs.labels })
+      .from(designs)
+      .where(here)
+      .for('update');
+    for (const { id, labels } of rows) {
+      const next = [...new Set([...labels.filter((l) => !remove.includes(l)), ...add])]
+        .sort((a, b) => a.localeCompare(b, 'en-GB'))
+        .slice(0, MOST_LABELS);
+      // Labels are no change of the design: when it was changed stays.
+      await tx.update(designs).set({ labels: next }).where(eq(designs.id, id));
+    }
+    return rows.length > 0;
+  });
 }

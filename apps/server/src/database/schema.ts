@@ -1,5 +1,5 @@
 // The tables. Nothing that was saved is ever overwritten: a save adds a revision.
-import type { Outline, Thread } from '@rosehip/core';
+import type { Outline, Recipe, Thread } from '@rosehip/core';
 import type { Summary } from '@rosehip/wire';
 import { OWNER } from './owner.ts';
 import {
@@ -43,6 +43,8 @@ export const designs = mysqlTable(
     hoop: varchar('hoop', { length: 120 }).notNull(),
     madeAt: moment('made_at').notNull(),
     changedAt: moment('changed_at').notNull(),
+    /** What the person finds it by, by the alphabet. */
+    labels: jsonText<string[]>('labels').notNull(),
     /** Set while the design is deleted but can still be brought back. */
     deletedAt: moment('deleted_at'),
   },
@@ -117,6 +119,17 @@ export const motifs = mysqlTable('motifs', {
   width: double('width').notNull(),
   height: double('height').notNull(),
   madeAt: moment('made_at').notNull(),
+});
+
+/** Recipes that are kept under a name. */
+export const recipes = mysqlTable('recipes', {
+  id: char('id', { length: 36 }).primaryKey(),
+  owner: owner(),
+  name: varchar('name', { length: 120 }).notNull(),
+  /** Id of the cloth that it was made for; null for any. */
+  cloth: varchar('cloth', { length: 40 }),
+  recipe: jsonText<Recipe>('recipe').notNull(),
+  changedAt: moment('changed_at').notNull(),
 });
 
 export const threadCharts = mysqlTable('thread_charts', {

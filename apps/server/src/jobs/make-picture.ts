@@ -5,6 +5,7 @@ import {
   paintPicture,
   pictureArea,
   sewDesign,
+  visibleLeaves,
   type Design,
   type PictureCanvas,
 } from '@rosehip/core';
@@ -19,6 +20,14 @@ export interface PictureJob {
 export interface PictureResult {
   summary: Summary;
   png: Uint8Array;
+}
+
+/** The stitch kinds of all that is sewn, by the alphabet. */
+function kindsOf(design: Design): string[] {
+  const kinds = [...visibleLeaves(design.objects)].flatMap((leaf) =>
+    leaf.kind === 'stitches' ? ['stitches'] : leaf.unsewn ? [] : [leaf.recipe.kind],
+  );
+  return [...new Set(kinds)].sort();
 }
 
 export default async function makePicture({ design, width, height }: PictureJob): Promise<PictureResult> {
@@ -38,6 +47,7 @@ export default async function makePicture({ design, width, height }: PictureJob)
         const { name, colour } = plan.threads[code];
         return { code, name, colour };
       }),
+      kinds: kindsOf(design),
     },
     png: await canvas.encode('png'),
   };

@@ -4,6 +4,7 @@ import {
   ById,
   ByNumber,
   History,
+  Labelling,
   HistoryQuery,
   Loaded,
   NewDesign,
@@ -17,6 +18,7 @@ import {
 } from '@rosehip/wire';
 import {
   createDesign,
+  labelDesigns,
   listDesigns,
   loadDesign,
   renameDesign,
@@ -47,7 +49,7 @@ export const designRoutes: Routes = async (app, { db, summaries }) => {
     '/designs',
     { schema: { querystring: ShelfQuery, response: { 200: Shelf } } },
     async ({ query }) => {
-      const entries = await listDesigns(db, query.search, query.order, query.deleted);
+      const entries = await listDesigns(db, query.deleted);
       if (!query.deleted) completeSoon(entries).catch(() => {}); // tried again at the next look
       return { designs: entries.map(told), deletedDays: DELETED_DAYS };
     },
@@ -61,6 +63,16 @@ export const designRoutes: Routes = async (app, { db, summaries }) => {
       const id = await createDesign(db, design, body.label);
       summaries.makeSoon(id, 1, design);
       return reply.status(201).send({ id, revision: 1 });
+    },
+  );
+
+  app.post(
+    '/designs/labels',
+    { schema: { body: Labelling, response: { 204: Nothing } } },
+    async ({ body }, reply) => {
+      const tidy = (labels: readonly string[]): string[] => labels.map((label) => label.trim());
+      if (!(await labelDesigns(db, body.ids, tidy(body.add), tidy(body.remove)))) throw notFound(MISSING);
+      return reply.status(204).send();
     },
   );
 
@@ -99,7 +111,7 @@ export const designRoutes: Routes = async (app, { db, summaries }) => {
       const loaded = await loadDesign(db, params.id);
       if (!loaded) throw notFound(MISSING);
       const copy = { ...loaded.design, name: `${loaded.design.name.slice(0, 112)} (copy)` };
-      const id = await createDesign(db, copy, 'Duplicate');
+      const id = await createDesign(db, copy, 'Duplicate', undefined, loaded.labels);
       summaries.makeSoon(id, 1, copy);
       return reply.status(201).send({ id, revision: 1 });
     },

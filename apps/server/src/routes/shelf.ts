@@ -1,21 +1,24 @@
-// What is kept for reuse: thread charts and motifs; and the person's settings.
+// What is kept for reuse: thread charts, motifs and recipes; and the person's settings.
 import { randomUUID } from 'node:crypto';
 import { outlineBounds, type PlainOutline } from '@rosehip/core';
 import {
   AllSettings,
   ById,
+  KeptRecipes,
   MadeMotif,
+  MadeRecipe,
   Motifs,
   NewMotif,
+  NewRecipe,
   Nothing,
   Settings,
   ThreadCharts,
 } from '@rosehip/wire';
 import { and, asc, eq } from 'drizzle-orm';
 import { Type } from 'typebox';
-import { checkOutline } from '../database/checked.ts';
+import { checkOutline, checkRecipe } from '../database/checked.ts';
 import { OWNER } from '../database/owner.ts';
-import { motifs, settings, threadCharts } from '../database/schema.ts';
+import { motifs, recipes, settings, threadCharts } from '../database/schema.ts';
 import { HttpError, notFound } from '../errors.ts';
 import { told, type Routes } from './route.ts';
 
@@ -51,6 +54,60 @@ export const shelfRoutes: Routes = async (app, { db }) => {
     async ({ params }, reply) => {
       const [result] = await db.delete(motifs).where(and(eq(motifs.id, params.id), eq(motifs.owner, OWNER)));
       if (!result.affectedRows) throw notFound('This motif');
+      return reply.status(204).send();
+    },
+  );
+
+  app.get('/recipes', { schema: { response: { 200: KeptRecipes } } }, async () => {
+    const rows = await db
+      .select()
+      .from(recipes)
+      .where(eq(recipes.owner, OWNER))
+      .orderBy(asc(recipes.name), asc(recipes.id));
+    return { recipes: rows.map(told) };
+  });
+
+  app.post(
+    '/recipes',
+    { schema: { body: NewRecipe, response: { 201: MadeRecipe } } },
+    async ({ body }, reply) => {
+      const id = randomUUID();
+      const recipe = checkRecipe(body.recipe);
+      await db
+        .insert(recipes)
+        .values({
+          id,
+          owner: OWNER,
+          name: body.name.trim(),
+          cloth: body.cloth,
+          recipe,
+          changedAt: new Date(),
+        });
+      return reply.status(201).send({ id });
+    },
+  );
+
+  const own = (id: string) => and(eq(recipes.id, id), eq(recipes.owner, OWNER));
+  app.put(
+    '/recipes/:id',
+    { schema: { params: ById, body: NewRecipe, response: { 204: Nothing } } },
+    async ({ params, body }, reply) => {
+      const recipe = checkRecipe(body.recipe);
+      const [result] = await db
+        .update(recipes)
+        .set({ name: body.name.trim(), cloth: body.cloth, recipe, changedAt: new Date() })
+        .where(own(params.id));
+      if (!result.affectedRows) throw notFound('This recipe');
+      return reply.status(204).send();
+    },
+  );
+
+  app.delete(
+    '/recipes/:id',
+    { schema: { params: ById, response: { 204: Nothing } } },
+    async ({ params }, reply) => {
+      const [result] = await db.delete(recipes).where(own(params.id));
+      if (!result.affectedRows) throw notFound('This recipe');
       return reply.status(204).send();
     },
   );

@@ -82,7 +82,10 @@ const waits = computed(() => (rehearsal.waitsAt === null ? '' : `Stop: ${rehears
         <TakePanel v-else />
       </aside>
     </main>
-    <section class="grid grid-cols-[minmax(0,1fr)] gap-1 border-t border-line bg-panel px-3 pt-1 pb-2" aria-label="Rehearsal">
+    <section
+      class="grid grid-cols-[minmax(0,1fr)] gap-1 border-t border-line bg-panel px-3 pt-1 pb-2"
+      aria-label="Rehearsal"
+    >
       <input
         type="range"
         class="h-7 w-full accent-rosehip"

@@ -9,7 +9,9 @@ const PAGES = [
 
 <template>
   <header class="border-b border-line bg-panel">
-    <div class="mx-auto flex min-h-16 max-w-6xl flex-wrap items-center gap-x-3 gap-y-2 px-6 max-sm:px-4 max-sm:pb-3">
+    <div
+      class="mx-auto flex min-h-16 max-w-6xl flex-wrap items-center gap-x-3 gap-y-2 px-6 max-sm:px-4 max-sm:pb-3"
+    >
       <img src="../assets/rosehip.svg" alt="" class="size-8" />
       <span class="font-heading text-2xl font-medium">Rosehip</span>
       <nav class="ml-3 flex h-16 gap-1 max-sm:ml-0 max-sm:h-11" aria-label="Pages of the shelf">

@@ -47,6 +47,8 @@ export type SettingValue = number | string | boolean;
 export interface Recipe {
   kind: string;
   settings: Record<string, SettingValue>;
+  /** Id of the kept recipe that it was taken from; it may have been changed since, on either side. */
+  kept?: string;
 }
 
 export interface WidthAt extends Static<typeof objects.widthAt> {}

@@ -1,7 +1,7 @@
 // The JSON Schema of the design file: the document, with what the tables of shapes and stitch kinds say of it.
 import type { TSchema } from 'typebox';
 import { designSchema } from '../../design/document/design.ts';
-import { exactly } from '../../design/document/parts.ts';
+import { exactly, id } from '../../design/document/parts.ts';
 import { READY_SHAPES } from '../../outlines/ready.ts';
 import type { Setting, StitchKind } from '../../stitches/kind.ts';
 import { STITCH_KINDS } from '../../stitches/kinds.ts';
@@ -16,6 +16,7 @@ const recipeSchema = (kind: StitchKind): TSchema => ({
   required: ['kind', 'settings'],
   properties: {
     kind: { const: kind.id },
+    kept: id,
     settings: {
       ...exactly({}),
       properties: Object.fromEntries(kind.settings.map((s) => [s.name, settingSchema(s)])),
