@@ -57,7 +57,7 @@ export async function buildApp({ db, url }: Connection, options: AppOptions = {}
     logger: options.log ? { level: 'warn' } : false,
     ...beforeRoutes,
     routerOptions: { maxParamLength: 200 },
-    ajv: { customOptions: { removeAdditional: false, coerceTypes: 'array' } },
+    ajv: { customOptions: { removeAdditional: false, coerceTypes: 'array', allowUnionTypes: true } },
   });
   const watch = options.watch ?? new DatabaseWatch(url);
   handleErrors(app);

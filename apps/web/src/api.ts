@@ -6,9 +6,12 @@ import type {
   BroughtIn,
   Failure,
   History,
+  KeptRecipes,
   Loaded,
   MadeMotif,
+  MadeRecipe,
   Motifs,
+  NewRecipe,
   Save,
   Saved,
   Settings,
@@ -69,8 +72,9 @@ async function call<T>(method: string, path: string, body?: unknown, limit = TIM
 }
 
 export const api = {
-  designs: (search: string, order: string) =>
-    call<Shelf>('GET', `/designs?${new URLSearchParams({ search, order })}`),
+  designs: () => call<Shelf>('GET', '/designs'),
+  label: (ids: readonly string[], add: readonly string[], remove: readonly string[]) =>
+    call<void>('POST', '/designs/labels', { ids, add, remove }),
   deletedDesigns: () => call<Shelf>('GET', '/designs?deleted=true'),
   load: (id: string) => call<Loaded>('GET', `/designs/${id}`),
   create: (design: Design, label: string) =>
@@ -90,6 +94,10 @@ export const api = {
   motifs: () => call<Motifs>('GET', '/motifs'),
   keepMotif: (name: string, outline: PlainOutline) => call<MadeMotif>('POST', '/motifs', { name, outline }),
   removeMotif: (id: string) => call<void>('DELETE', `/motifs/${id}`),
+  recipes: () => call<KeptRecipes>('GET', '/recipes'),
+  keepRecipe: (recipe: NewRecipe) => call<MadeRecipe>('POST', '/recipes', recipe),
+  changeRecipe: (id: string, recipe: NewRecipe) => call<void>('PUT', `/recipes/${id}`, recipe),
+  removeRecipe: (id: string) => call<void>('DELETE', `/recipes/${id}`),
   settings: () => call<AllSettings>('GET', '/settings'),
   setSetting: <K extends keyof Settings>(name: K, value: Settings[K]) =>
     call<void>('PUT', `/settings/${name}`, { value }),

@@ -213,6 +213,8 @@ export {
   type FormatId,
 } from './formats/table.ts';
 export { LIGHT_FROM, paintNeedle, paintThread, type Canvas2D, type ViewName } from './painting/paint.ts';
+export { recipeJob, sameRecipe, takeOverJob, usersOf } from './jobs/recipes.ts';
+export { SWATCH_CLOSE, swatchDesign, variationsOf, type Variation } from './jobs/swatch.ts';
 export { widthsFrom } from './shaping/pressure.ts';
 export { hasPile, paintCloth, paintLines, tracePaths } from './painting/ground.ts';
 export { paintPileOver, pileOver, type Pile } from './painting/pile.ts';

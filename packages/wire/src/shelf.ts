@@ -52,6 +52,7 @@ export const NewRecipe = Type.Object({
   cloth: orNull<string>(Type.String({ maxLength: 40 })),
   recipe: Type.Object({}, { additionalProperties: true }),
 });
+export type NewRecipe = Omit<Static<typeof NewRecipe>, 'recipe'> & { recipe: Recipe };
 export const MadeRecipe = Type.Object({ id: Uuid });
 export type MadeRecipe = Static<typeof MadeRecipe>;
 

@@ -73,16 +73,14 @@ export const shelfRoutes: Routes = async (app, { db }) => {
     async ({ body }, reply) => {
       const id = randomUUID();
       const recipe = checkRecipe(body.recipe);
-      await db
-        .insert(recipes)
-        .values({
-          id,
-          owner: OWNER,
-          name: body.name.trim(),
-          cloth: body.cloth,
-          recipe,
-          changedAt: new Date(),
-        });
+      await db.insert(recipes).values({
+        id,
+        owner: OWNER,
+        name: body.name.trim(),
+        cloth: body.cloth,
+        recipe,
+        changedAt: new Date(),
+      });
       return reply.status(201).send({ id });
     },
   );

@@ -13,6 +13,7 @@ import {
   itemBounds,
   mirroring,
   motifFrom,
+  recipeJob,
   removeJob,
   rotation,
   setItemsJob,
@@ -37,6 +38,7 @@ import { useBench } from '../stores/bench/bench.ts';
 import { frameOf } from './items.ts';
 import { lastMove } from './last-move.ts';
 import { drawingOf, useMotifs } from '../stores/motifs.ts';
+import { useRecipes } from '../stores/recipes.ts';
 import { useView } from '../stores/view.ts';
 import { useProposals } from './proposals.ts';
 
@@ -80,6 +82,7 @@ export function useCommands() {
   const motifs = useMotifs();
   const proposals = useProposals();
   const view = useView();
+  const recipes = useRecipes();
   const ids = (): string[] => [...bench.selection];
   const count = computed(() => bench.selected.length);
 
@@ -364,6 +367,42 @@ export function useCommands() {
     command('delete', 'Delete', 1, remove, 'Backspace'),
   ]);
 
+  /** The recipe as a whole, from one object to others. */
+  const recipeCommands = computed<BenchCommand[]>(() => {
+    const models = [...everyLeaf(bench.selected)].filter((l): l is DesignObject => l.kind === 'object');
+    const { copied } = recipes;
+    return [
+      {
+        ...command(
+          'copy-recipe',
+          'Copy recipe',
+          1,
+          () => {
+            if (!models[0]) return;
+            recipes.copied = models[0].recipe;
+            bench.message = `The recipe of ${models[0].name} is copied: select others and paste it.`;
+          },
+          'Ctrl Shift C',
+          'Remembers how this is stitched.',
+        ),
+        ...(bench.selected.length && !models.length
+          ? { blocked: 'Stitches that are kept have no recipe.' }
+          : {}),
+      },
+      {
+        ...command(
+          'paste-recipe',
+          'Paste recipe',
+          1,
+          () => copied && does((design, all) => recipeJob(design, all, copied, copied.kept)),
+          'Ctrl Shift V',
+          'Stitches this as what was copied from.',
+        ),
+        ...(copied ? {} : { blocked: 'Copy a recipe first.' }),
+      },
+    ];
+  });
+
   const choose = computed<BenchCommand[]>(() => [
     {
       ...command(
@@ -438,7 +477,13 @@ export function useCommands() {
   /** Every command with a key, by that key as it is written. */
   const byKey = computed(() => {
     const map = new Map<string, BenchCommand>();
-    for (const c of [...makings.value, ...arrange.value, ...choose.value, ...turns.value])
+    for (const c of [
+      ...makings.value,
+      ...arrange.value,
+      ...choose.value,
+      ...turns.value,
+      ...recipeCommands.value,
+    ])
       if (c.keys) map.set(c.keys, c);
     return map;
   });
@@ -449,6 +494,7 @@ export function useCommands() {
     arrange,
     choose,
     turns,
+    recipes: recipeCommands,
     byKey,
     transform,
     turn,

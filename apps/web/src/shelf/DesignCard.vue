@@ -9,8 +9,21 @@ import { ago, counted, sewingTime } from '../parts/time.ts';
 import { useSettings } from '../stores/settings.ts';
 import DesignPicture from './DesignPicture.vue';
 
-const props = defineProps<{ entry: ShelfEntry }>();
-const emit = defineEmits<{ rename: [name: string]; duplicate: []; remove: [] }>();
+const props = defineProps<{
+  entry: ShelfEntry;
+  /** Only its picture and its name. */
+  small: boolean;
+  selected: boolean;
+  /** Some design is selected: all can be ticked. */
+  selecting: boolean;
+}>();
+const emit = defineEmits<{
+  rename: [name: string];
+  duplicate: [];
+  remove: [];
+  /** Ticked or not any more; `stretch`: all from the last one on. */
+  toggle: [stretch: boolean];
+}>();
 
 const settings = useSettings();
 const renaming = ref(false);
@@ -41,17 +54,34 @@ function endRename(keep: boolean): void {
 
 <template>
   <article
-    class="group overflow-hidden rounded-card border border-line bg-panel transition-colors hover:border-muted/50"
+    class="group relative rounded-card border bg-panel transition-colors"
+    :class="selected ? 'border-rosehip' : 'border-line hover:border-muted/50'"
   >
+    <label
+      class="absolute top-1.5 left-1.5 z-[1] grid size-7 place-items-center rounded-card bg-panel/90"
+      :class="
+        selecting
+          ? ''
+          : 'opacity-0 group-focus-within:opacity-100 group-hover:opacity-100 [@media(hover:none)]:opacity-100'
+      "
+    >
+      <input
+        type="checkbox"
+        class="size-4"
+        :checked="selected"
+        :aria-label="`Select ${entry.name}`"
+        @click="emit('toggle', $event.shiftKey)"
+      />
+    </label>
     <RouterLink
       :to="{ name: 'bench', params: { id: entry.id } }"
-      class="block"
+      class="block overflow-hidden rounded-t-[5px]"
       :aria-label="`Open ${entry.name}`"
       draggable="false"
     >
       <DesignPicture :entry="entry" otherwise="Being stitched …" />
     </RouterLink>
-    <div class="border-t border-line px-3 py-2.5">
+    <div class="border-t border-line" :class="small ? 'px-2 py-1' : 'px-3 py-2.5'">
       <div class="flex items-center gap-1">
         <input
           v-if="renaming"
@@ -105,27 +135,35 @@ function endRename(keep: boolean): void {
           </MenuItems>
         </Menu>
       </div>
-      <p v-if="entry.summary?.stitches" class="text-muted">
-        {{ size }} · {{ counted(entry.summary.stitches) }} stitches · {{ sewingTime(entry.summary.seconds) }}
-      </p>
-      <p v-else-if="entry.summary" class="text-muted">No stitches yet · {{ entry.hoop }} hoop</p>
-      <p v-else class="text-muted">{{ entry.hoop }} hoop</p>
-      <div class="mt-1.5 flex items-center gap-2">
-        <ul
-          class="flex"
-          :aria-label="`${entry.summary?.colours.length ?? 0} colours: ${entry.summary?.colours.map((c) => c.name).join(', ')}`"
-        >
-          <li
-            v-for="c in entry.summary?.colours.slice(0, 9)"
-            :key="c.code"
-            class="-mr-1 size-4 rounded-full border border-panel"
-            :style="{ background: c.colour }"
-            :title="`${c.name} ${c.code}`"
-          />
+      <template v-if="!small">
+        <p v-if="entry.summary?.stitches" class="text-muted">
+          {{ size }} · {{ counted(entry.summary.stitches) }} stitches ·
+          {{ sewingTime(entry.summary.seconds) }}
+        </p>
+        <p v-else-if="entry.summary" class="text-muted">No stitches yet · {{ entry.hoop }} hoop</p>
+        <p v-else class="text-muted">{{ entry.hoop }} hoop</p>
+        <div class="mt-1.5 flex items-center gap-2">
+          <ul
+            class="flex"
+            :aria-label="`${entry.summary?.colours.length ?? 0} colours: ${entry.summary?.colours.map((c) => c.name).join(', ')}`"
+          >
+            <li
+              v-for="c in entry.summary?.colours.slice(0, 9)"
+              :key="c.code"
+              class="-mr-1 size-4 rounded-full border border-panel"
+              :style="{ background: c.colour }"
+              :title="`${c.name} ${c.code}`"
+            />
+          </ul>
+          <span class="grow" />
+          <time class="label" :datetime="entry.changedAt">{{ ago(entry.changedAt) }}</time>
+        </div>
+        <ul v-if="entry.labels.length" class="mt-1.5 flex flex-wrap gap-1" aria-label="Labels">
+          <li v-for="l in entry.labels" :key="l" class="rounded-full bg-linen px-2 text-xs leading-5">
+            {{ l }}
+          </li>
         </ul>
-        <span class="grow" />
-        <time class="label" :datetime="entry.changedAt">{{ ago(entry.changedAt) }}</time>
-      </div>
+      </template>
     </div>
   </article>
 </template>

@@ -1,24 +1,28 @@
 <script setup lang="ts">
 // The shelf: every design with a picture of its stitches.
-import { FilePlus2, Search, Upload } from '@lucide/vue';
-import { useDropZone, watchDebounced } from '@vueuse/core';
-import { onMounted, onUnmounted, ref, useTemplateRef, watch } from 'vue';
+import { FilePlus2, Grid2x2, Grid3x3, Search, Upload } from '@lucide/vue';
+import { useDropZone } from '@vueuse/core';
+import { onMounted, onUnmounted, ref, shallowRef, useTemplateRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { READABLE, READ_ENDINGS, type Design } from '@rosehip/core';
 import type { ShelfEntry } from '@rosehip/wire';
 import { api, ApiError } from '../api.ts';
+import { useKept } from '../parts/kept.ts';
 import Notice from '../parts/Notice.vue';
 import { draftToShelf, leftDrafts, type KeptDraft } from '../stores/drafts.ts';
 import { useEngine } from '../workers/engine.ts';
 import DesignCard from './DesignCard.vue';
 import NewDesignDialog from './NewDesignDialog.vue';
+import SelectionBar from './SelectionBar.vue';
+import { SORTS, useShelfList } from './shelf-list.ts';
 import ShelfHeader from './ShelfHeader.vue';
 
 const router = useRouter();
-const designs = ref<ShelfEntry[]>([]);
+const designs = shallowRef<ShelfEntry[]>([]);
 const loaded = ref(false);
-const search = ref('');
-const order = ref('changed');
+const { search, label, sort, list, labels, selected, toggle, selectAll, clear } = useShelfList(designs);
+/** Small pictures: more of them at once. */
+const small = useKept('rosehip-shelf-small', false);
 const problem = ref('');
 const makingNew = ref(false);
 const notice = ref<{ text: string; tone?: 'warning' | 'good'; action?: string; act?: () => void } | null>(
@@ -29,7 +33,7 @@ const chooser = useTemplateRef<HTMLInputElement>('chooser');
 
 async function load(): Promise<void> {
   try {
-    designs.value = (await api.designs(search.value.trim(), order.value)).designs;
+    designs.value = (await api.designs()).designs;
     problem.value = '';
   } catch (error) {
     problem.value = (error as Error).message;
@@ -69,7 +73,6 @@ watch(designs, (list) => {
   clearTimeout(later);
   if (list.some((d) => !d.summary && !d.problem)) later = setTimeout(load, 1500);
 });
-watchDebounced([search, order], load, { debounce: 150 });
 
 /** Runs one change to the shelf, says what went wrong, and shows the shelf as it is then. */
 async function change(work: () => Promise<void>): Promise<void> {
@@ -88,18 +91,39 @@ const rename = (entry: ShelfEntry, name: string): Promise<void> =>
 const duplicate = (entry: ShelfEntry): Promise<void> =>
   change(async () => void (await api.duplicate(entry.id)));
 
-const remove = (entry: ShelfEntry): Promise<void> =>
+const remove = (entries: readonly ShelfEntry[]): Promise<void> =>
   change(async () => {
-    await api.remove(entry.id);
+    for (const { id } of entries) await api.remove(id);
+    const one = entries.length === 1;
     notice.value = {
-      text: `“${entry.name}” was taken off the shelf.`,
-      action: 'Put it back',
+      text: `${one ? `“${entries[0].name}” was` : `${entries.length} designs were`} taken off the shelf.`,
+      action: one ? 'Put it back' : 'Put them back',
       act: () => {
         notice.value = null;
-        change(() => api.restore(entry.id));
+        void change(async () => {
+          for (const { id } of entries) await api.restore(id);
+        });
       },
     };
   });
+
+const duplicateSelected = (): Promise<void> =>
+  change(async () => {
+    for (const { id } of selected.value) await api.duplicate(id);
+    clear();
+  });
+async function removeSelected(): Promise<void> {
+  await remove([...selected.value]);
+  clear();
+}
+const putLabels = (add: string[], off: string[]): Promise<void> =>
+  change(() =>
+    api.label(
+      selected.value.map((e) => e.id),
+      add,
+      off,
+    ),
+  );
 
 async function create(design: Design): Promise<void> {
   makingNew.value = false;
@@ -162,28 +186,69 @@ function chosen(): void {
     </ShelfHeader>
     <main class="mx-auto max-w-6xl px-6 py-6">
       <h1 class="sr-only">Shelf</h1>
-      <div class="mb-5 flex items-center gap-3">
-        <div class="relative w-72">
+      <div class="mb-4 flex flex-wrap items-center gap-3">
+        <div class="relative w-72 max-sm:w-full">
           <Search :size="16" class="absolute top-2 left-2.5 text-muted" aria-hidden="true" />
           <input
             v-model="search"
             type="search"
             class="field pl-8"
-            placeholder="Search by name"
-            aria-label="Search by name"
+            placeholder="Name, thread, hoop, stitches, label …"
+            aria-label="Find designs"
           />
         </div>
         <label class="label whitespace-nowrap" for="shelf-order">Sort by</label>
-        <select id="shelf-order" v-model="order" class="field w-44">
-          <option value="changed">last changed</option>
-          <option value="name">name</option>
-          <option value="made">when made</option>
+        <select id="shelf-order" v-model="sort" class="field w-36">
+          <option v-for="(says, key) in SORTS" :key="key" :value="key">{{ says }}</option>
         </select>
+        <div
+          class="flex rounded-card border border-line bg-panel"
+          role="group"
+          aria-label="Size of the pictures"
+        >
+          <button
+            v-for="size in [false, true]"
+            :key="`${size}`"
+            type="button"
+            class="grid h-8 w-9 place-items-center first:rounded-l-[5px] last:rounded-r-[5px]"
+            :class="small === size ? 'bg-ink text-panel' : 'hover:bg-linen'"
+            :aria-pressed="small === size"
+            :aria-label="size ? 'Small pictures' : 'Large pictures'"
+            :title="size ? 'Small pictures' : 'Large pictures'"
+            @click="small = size"
+          >
+            <component :is="size ? Grid3x3 : Grid2x2" :size="16" aria-hidden="true" />
+          </button>
+        </div>
         <div class="grow" />
         <p class="text-muted" aria-live="polite">
-          {{ !loaded ? 'Looking …' : designs.length === 1 ? '1 design' : `${designs.length} designs` }}
+          {{ !loaded ? 'Looking …' : list.length === 1 ? '1 design' : `${list.length} designs` }}
         </p>
       </div>
+      <div v-if="labels.length" class="mb-4 flex flex-wrap gap-1.5" role="group" aria-label="Labels">
+        <button
+          v-for="l in labels"
+          :key="l.label"
+          type="button"
+          class="button h-7 rounded-full px-3"
+          :class="label === l.label ? 'bg-ink! text-panel' : ''"
+          :aria-pressed="label === l.label"
+          @click="label = label === l.label ? null : l.label"
+        >
+          {{ l.label }} <span :class="label === l.label ? '' : 'text-muted'">{{ l.count }}</span>
+        </button>
+      </div>
+      <SelectionBar
+        v-if="selected.length"
+        :selected="selected"
+        :labels="labels"
+        :all="list.length"
+        @label="putLabels"
+        @duplicate="duplicateSelected"
+        @remove="removeSelected"
+        @all="selectAll"
+        @clear="clear"
+      />
       <Notice
         v-if="notice"
         class="mb-5"
@@ -202,13 +267,25 @@ function chosen(): void {
         @act="load"
         @close="problem = ''"
       />
-      <ul v-if="designs.length" class="grid grid-cols-[repeat(auto-fill,minmax(248px,1fr))] gap-5">
-        <li v-for="entry in designs" :key="entry.id">
+      <ul
+        v-if="list.length"
+        class="grid"
+        :class="
+          small
+            ? 'grid-cols-[repeat(auto-fill,minmax(150px,1fr))] gap-3'
+            : 'grid-cols-[repeat(auto-fill,minmax(248px,1fr))] gap-5'
+        "
+      >
+        <li v-for="entry in list" :key="entry.id">
           <DesignCard
             :entry="entry"
+            :small="small"
+            :selected="selected.some((e) => e.id === entry.id)"
+            :selecting="selected.length > 0"
             @rename="rename(entry, $event)"
             @duplicate="duplicate(entry)"
-            @remove="remove(entry)"
+            @remove="remove([entry])"
+            @toggle="toggle(entry.id, $event)"
           />
         </li>
       </ul>
@@ -216,9 +293,11 @@ function chosen(): void {
         v-else-if="loaded && !problem"
         class="rounded-card border border-dashed border-line p-12 text-center"
       >
-        <template v-if="search">
-          <h2 class="text-lg">No design has “{{ search }}” in its name</h2>
-          <button type="button" class="button mt-4" @click="search = ''">Show all designs</button>
+        <template v-if="designs.length">
+          <h2 class="text-lg">No design is found by “{{ search }}”</h2>
+          <button type="button" class="button mt-4" @click="((search = ''), (label = null))">
+            Show all designs
+          </button>
         </template>
         <template v-else>
           <h2 class="text-lg">Your shelf is empty</h2>
@@ -228,7 +307,7 @@ function chosen(): void {
           </p>
         </template>
       </div>
-      <p v-if="designs.length" class="mt-6 text-center text-muted">
+      <p v-if="list.length" class="mt-6 text-center text-muted">
         Drop {{ READABLE }} files anywhere on this page to bring them in.
       </p>
     </main>

@@ -1,8 +1,8 @@
 // What the person has chosen for every design: units, how large a millimetre is on their screen, and their machine.
-import type { Settings } from '@rosehip/wire';
+import type { Defaults, Settings } from '@rosehip/wire';
 import { defineStore } from 'pinia';
 import { computed, ref } from 'vue';
-import { machineById, MACHINES } from '@rosehip/core';
+import { machineById, MACHINES, type Recipe } from '@rosehip/core';
 import { api } from '../api.ts';
 
 export type Units = 'mm' | 'in';
@@ -17,11 +17,15 @@ export const useSettings = defineStore('settings', () => {
   const machineId = ref(MACHINES[0].id);
   const machine = computed(() => machineById(machineId.value));
 
+  /** Numbers that new objects begin with, by `kind cloth`. */
+  const defaults = ref<Defaults>({});
+
   async function load(): Promise<void> {
     try {
       const { settings } = await api.settings();
       units.value = settings.units ?? units.value;
       screen.value = settings.screen ?? screen.value;
+      defaults.value = settings.defaults ?? {};
       machineId.value = settings.machine ?? machineId.value;
     } catch {
       // Without the server the defaults serve; the bench says that it is away.
@@ -57,5 +61,31 @@ export const useSettings = defineStore('settings', () => {
     void keep('machine', 'The choice of machine', id);
   }
 
-  return { trouble, setScreen, machineId, machine, setMachine, units, screen, load, setUnits };
+  const keyOf = (kind: string, cloth: string): string => `${kind} ${cloth}`;
+  /** The recipe that a new object of this kind begins with on this cloth. */
+  const startOf = (kind: string, cloth: string): Recipe => ({
+    kind,
+    settings: { ...defaults.value[keyOf(kind, cloth)] },
+  });
+  /** New objects of the kind begin with these numbers on this cloth; null: with Rosehip's own again. */
+  function setStart(kind: string, cloth: string, numbers: Recipe['settings'] | null): void {
+    const { [keyOf(kind, cloth)]: _, ...others } = defaults.value;
+    defaults.value = numbers ? { ...others, [keyOf(kind, cloth)]: numbers } : others;
+    void keep('defaults', 'The choice of numbers', defaults.value);
+  }
+
+  return {
+    defaults,
+    startOf,
+    setStart,
+    trouble,
+    setScreen,
+    machineId,
+    machine,
+    setMachine,
+    units,
+    screen,
+    load,
+    setUnits,
+  };
 });

@@ -26,11 +26,15 @@ import {
   readAnyFile,
   ReadError,
   sewDesign,
+  SWATCH_CLOSE,
+  swatchDesign,
   sewResolved,
   STITCH_KINDS,
   switchKind,
   tidyTravel,
+  type Bounds,
   type Design,
+  type DesignObject,
   type Figures,
   type Finding,
   type FormatId,
@@ -40,6 +44,7 @@ import {
   type Parcel,
   type PictureCanvas,
   type Plan,
+  type Recipe,
   type SettingValue,
   type TidyProposal,
   type ViewName,
@@ -118,9 +123,9 @@ export interface Outcome {
 /** Pictures of outcomes are made for so long, in ms. */
 const OUTCOMES_WITHIN = 1500;
 
-/** The thread of a plan, in the middle of a square; undefined without any. */
-function smallPicture(plan: Plan, size: number): ImageBitmap | undefined {
-  const { bounds } = figuresOf(plan);
+/** The thread of a plan, or of an area of it, in the middle of a square; undefined without any. */
+function smallPicture(plan: Plan, size: number, area?: Bounds): ImageBitmap | undefined {
+  const bounds = figuresOf(plan).bounds && (area ?? figuresOf(plan).bounds);
   if (!bounds) return undefined;
   const canvas = new OffscreenCanvas(size, size);
   const ctx = canvas.getContext('2d')!;
@@ -204,6 +209,26 @@ const engine = {
     return Comlink.transfer(
       made,
       made.flatMap(({ plan }) => planBuffers(plan)),
+    );
+  },
+
+  /** Recipes sewn on a small shape, `size` pixels high and wide; undefined for one that sews nothing on it. */
+  recipePictures(
+    recipes: Recipe[],
+    thread: string,
+    cloth: { kind: string; colour: string },
+    size: number,
+  ): (ImageBitmap | undefined)[] {
+    const made = recipes.map((recipe) => {
+      const design = swatchDesign(recipe, thread, cloth);
+      // Of what covers, a part is seen, close enough for single threads; of what is open, all of it.
+      const [object] = design.objects as DesignObject[];
+      const covers = objectCover(object, clothById(cloth.kind));
+      return smallPicture(sewDesign(design), size, covers ? SWATCH_CLOSE : undefined);
+    });
+    return Comlink.transfer(
+      made,
+      made.flatMap((picture) => picture ?? []),
     );
   },
 

@@ -3,16 +3,19 @@
 import { useElementSize } from '@vueuse/core';
 import * as Comlink from 'comlink';
 import { computed, onBeforeUnmount, onMounted, ref, useTemplateRef, watch } from 'vue';
-import { everyLeaf, findItem } from '@rosehip/core';
+import { everyLeaf, findItem, recipeJob } from '@rosehip/core';
 import { wheelFactor } from '../../parts/viewport.ts';
 import { packed } from '../../workers/engine.ts';
 import { startPainter } from '../../workers/painter.ts';
 import { rest } from '../../workers/rest.ts';
 import { useBench } from '../../stores/bench/bench.ts';
+import { useRecipes } from '../../stores/recipes.ts';
 import { useRehearsal } from '../../stores/rehearsal.ts';
 import { useSewing } from '../../stores/sewing.ts';
 import { useView } from '../../stores/view.ts';
 import { useBringIn } from '../bring-in.ts';
+import { DRAGGED_RECIPE } from '../dragged-recipe.ts';
+import { usePicking } from '../picking.ts';
 import { decodePicture } from '../read-picture.ts';
 import { snapMarks } from '../snapping.ts';
 import type { Tool } from '../tools/tool.ts';
@@ -33,6 +36,8 @@ const sewing = useSewing();
 const rehearsal = useRehearsal();
 const view = useView();
 const aids = useAids();
+const recipes = useRecipes();
+const picking = usePicking();
 const area = useTemplateRef<HTMLElement>('area');
 const canvas = useTemplateRef<HTMLCanvasElement>('canvas');
 const { width, height } = useElementSize(area);
@@ -216,7 +221,22 @@ const { pulling, spaceHeld, pointer, down, move, up, cancel, doubleClick } = use
   () => props.looking,
 );
 
+/** A kept recipe goes on what it is let go over; with several selected, on all of them. */
+function dropRecipe(id: string, e: DragEvent): void {
+  const kept = recipes.all.find((r) => r.id === id);
+  const [over] = picking.found(pointer(e).at);
+  if (!kept) return;
+  if (!over) {
+    bench.message = 'Let the recipe go over something that is stitched.';
+    return;
+  }
+  const ids = bench.selection.includes(over) ? [...bench.selection] : [over];
+  bench.does((design) => recipeJob(design, ids, kept.recipe, kept.id));
+}
+
 function drop(e: DragEvent): void {
+  const recipe = e.dataTransfer?.getData(DRAGGED_RECIPE);
+  if (recipe) return dropRecipe(recipe, e);
   const files = [...(e.dataTransfer?.files ?? [])];
   if (files.length) void bringIn(files, pointer(e).at);
 }

@@ -139,6 +139,7 @@ export function useFinderEntries(
       ...commands.arrange.value,
       ...commands.choose.value,
       ...commands.turns.value,
+      ...commands.recipes.value,
     ].map(ofCommand),
     ...tools.map(({ name, label, key }): FinderEntry => ({
       id: `tool ${name}`,

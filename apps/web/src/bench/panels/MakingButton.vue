@@ -1,20 +1,10 @@
 <script setup lang="ts">
 // A command as a small picture of its result; resting on it shows that on the cloth.
-import { onBeforeUnmount, useTemplateRef, watch } from 'vue';
+import { onBeforeUnmount } from 'vue';
+import BitmapPicture from '../../parts/BitmapPicture.vue';
 
-const props = defineProps<{ label: string; hint: string; size: number; picture?: ImageBitmap }>();
+defineProps<{ label: string; hint: string; size: number; picture?: ImageBitmap }>();
 const emit = defineEmits<{ press: []; rest: []; leave: [] }>();
-const canvas = useTemplateRef<HTMLCanvasElement>('canvas');
-
-watch(
-  [() => props.picture, canvas],
-  ([picture, target]) => {
-    if (!target) return;
-    target.width = target.height = picture?.width ?? 1;
-    if (picture) target.getContext('2d')!.drawImage(picture, 0, 0);
-  },
-  { immediate: true, flush: 'post' },
-);
 
 /** The hand, or the keyboard, rests on it for so long before the cloth shows it, in ms. */
 const REST = 250;
@@ -41,7 +31,7 @@ onBeforeUnmount(go);
     @focus="come"
     @blur="go"
   >
-    <canvas ref="canvas" :style="{ width: `${size}px`, height: `${size}px` }" aria-hidden="true" />
+    <BitmapPicture :picture="picture" :size="size" />
     {{ label }}
   </button>
 </template>

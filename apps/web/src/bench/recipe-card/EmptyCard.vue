@@ -2,6 +2,7 @@
 // The card while nothing is selected: the thread that new objects get.
 import { useBench } from '../../stores/bench/bench.ts';
 import { useView } from '../../stores/view.ts';
+import KeptRecipes from './KeptRecipes.vue';
 import ThreadPicker from './ThreadPicker.vue';
 
 const bench = useBench();
@@ -20,5 +21,6 @@ const view = useView();
     </p>
     <h3 class="mt-5 mb-1 text-sm">Thread for new objects</h3>
     <ThreadPicker :code="view.thread" @choose="view.thread = $event" />
+    <KeptRecipes class="mt-5" />
   </section>
 </template>

@@ -4,6 +4,7 @@ import { nextTick, ref, watch, type ComponentPublicInstance } from 'vue';
 import { paintNeedle, paintThread, STITCH_KINDS, figuresOf, type Canvas2D, type Plan } from '@rosehip/core';
 import { useBench } from '../../stores/bench/bench.ts';
 import { useChecker, packed } from '../../workers/engine.ts';
+import KeptRecipes from './KeptRecipes.vue';
 import { useRecipeEdit } from './recipe-edit.ts';
 
 const emit = defineEmits<{ choose: [kind: string] }>();
@@ -70,4 +71,5 @@ watch(
       </button>
     </li>
   </ul>
+  <KeptRecipes class="mt-4" />
 </template>

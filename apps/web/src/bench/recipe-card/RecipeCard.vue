@@ -15,6 +15,7 @@ import KindPicker from './KindPicker.vue';
 import OrderFields from './OrderFields.vue';
 import PatchFields from './PatchFields.vue';
 import { useRecipeEdit, useSelectedThread } from './recipe-edit.ts';
+import RecipeTools from './RecipeTools.vue';
 import RepeatFields from './RepeatFields.vue';
 import RoomFields from './RoomFields.vue';
 import Sentence from './Sentence.vue';
@@ -136,6 +137,7 @@ watchPostEffect(async () => {
           <WidthFields />
           <GuideLineFields />
           <CentreFields />
+          <RecipeTools :commands="commands" />
         </CardPart>
         <CardPart ref="around" v-model="parts.around" title="Around and repeat" :place="2" :of="4">
           <RepeatFields />

@@ -1,12 +1,16 @@
 <script setup lang="ts">
 // One setting of a recipe: a number or a choice, shared by all that is selected.
-import { computed } from 'vue';
+import { CircleHelp } from '@lucide/vue';
+import { computed, ref } from 'vue';
 import type { Setting } from '@rosehip/core';
 import NumberField from '../../fields/NumberField.vue';
+import HelpNote from './HelpNote.vue';
 import { useRecipeEdit } from './recipe-edit.ts';
 
 const props = defineProps<{ setting: Setting }>();
 const edit = useRecipeEdit();
+/** What it does is shown. */
+const explained = ref(false);
 
 const value = computed(() => edit.valueOf(props.setting.name));
 const number = computed(() => (typeof value.value === 'number' ? value.value : null));
@@ -42,7 +46,18 @@ function choose(event: Event): void {
 </script>
 
 <template>
-  <div :data-setting="setting.name">
+  <div :data-setting="setting.name" class="relative" :class="explained ? 'col-span-full' : ''">
+    <button
+      type="button"
+      class="absolute -top-0.5 right-0 z-[1] grid size-6 place-items-center rounded-full text-muted hover:bg-linen hover:text-ink"
+      :class="explained ? 'bg-linen text-ink' : ''"
+      :aria-label="`What “${setting.label}” does`"
+      :title="setting.help"
+      :aria-expanded="explained"
+      @click="explained = !explained"
+    >
+      <CircleHelp :size="14" aria-hidden="true" />
+    </button>
     <div v-if="setting.type === 'number'" class="flex items-end gap-2">
       <NumberField
         class="grow"
@@ -86,5 +101,6 @@ function choose(event: Event): void {
       </select>
       <p v-if="chosen" class="mt-0.5 text-xs text-muted">chosen: {{ chosen }}</p>
     </template>
+    <HelpNote v-if="explained" :setting="setting" />
   </div>
 </template>

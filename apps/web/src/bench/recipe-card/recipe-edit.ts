@@ -11,6 +11,7 @@ import {
 } from '@rosehip/core';
 import { computed } from 'vue';
 import { useBench } from '../../stores/bench/bench.ts';
+import { useSettings } from '../../stores/settings.ts';
 import { useSewing } from '../../stores/sewing.ts';
 
 /** Every object among the items, those inside groups too. */
@@ -75,6 +76,14 @@ export function useRecipeEdit() {
       return { ...o, recipe: { ...o.recipe, settings } };
     });
 
+  /** As another kind: with what it had as that kind before, else with the person's own beginning of it. */
+  function switched(o: DesignObject, id: string): DesignObject {
+    const next = switchKind(o, id);
+    if (next === o || o.otherRecipes?.some((r) => r.kind === id)) return next;
+    const start = useSettings().startOf(id, bench.design!.cloth.kind);
+    return { ...next, recipe: { kind: id, settings: { ...start.settings, ...next.recipe.settings } } };
+  }
+
   return {
     objects,
     kind,
@@ -88,7 +97,7 @@ export function useRecipeEdit() {
       bench.replace(withSetting(name, value), label),
     setKind: (id: string) =>
       bench.replace(
-        mapObjects(bench.committedSelected, (o) => switchKind(o, id)),
+        mapObjects(bench.committedSelected, (o) => switched(o, id)),
         `Stitch as ${stitchKind(id)?.name.toLowerCase()}`,
       ),
     setThread: (code: string) =>

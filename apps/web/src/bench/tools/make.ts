@@ -1,6 +1,7 @@
 // New objects from the drawing tools.
 import { everyItem, findItem, newId, type DesignObject, type PlainOutline, type Recipe } from '@rosehip/core';
 import { useBench } from '../../stores/bench/bench.ts';
+import { useSettings } from '../../stores/settings.ts';
 import { useView } from '../../stores/view.ts';
 
 /** Adds an object on top (of the group that is worked in), selects it, and goes back to the select tool. */
@@ -22,7 +23,7 @@ export function addObject(
     visible: true,
     locked: false,
     outline,
-    recipe: typeof recipe === 'string' ? { kind: recipe, settings: {} } : recipe,
+    recipe: typeof recipe === 'string' ? useSettings().startOf(recipe, design.cloth.kind) : recipe,
     thread: view.thread,
     ...more,
   };

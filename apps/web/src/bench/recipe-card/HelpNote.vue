@@ -1,0 +1,55 @@
+<script setup lang="ts">
+// What a setting does to the cloth: a line of words, and pictures of this recipe with less and with more of it.
+import { computed } from 'vue';
+import { variationsOf, type Setting } from '@rosehip/core';
+import { showNumber } from '../../fields/arithmetic.ts';
+import BitmapPicture from '../../parts/BitmapPicture.vue';
+import { useBench } from '../../stores/bench/bench.ts';
+import { useSettings } from '../../stores/settings.ts';
+import { useRecipePictures } from '../recipe-pictures.ts';
+import { useRecipeEdit, useSelectedThread } from './recipe-edit.ts';
+
+const props = defineProps<{ setting: Setting }>();
+const bench = useBench();
+const units = useSettings();
+const edit = useRecipeEdit();
+const thread = useSelectedThread();
+
+/** CSS pixels. */
+const SIZE = 78;
+const variations = computed(() => {
+  const kind = edit.kind.value;
+  const recipe = edit.objects.value[0]?.recipe;
+  const { design } = bench;
+  return kind && recipe && design ? variationsOf(kind, recipe, props.setting, design.cloth.kind) : [];
+});
+const pictures = useRecipePictures(
+  () =>
+    bench.design && {
+      recipes: variations.value.map((v) => v.recipe),
+      thread: thread.value?.code ?? bench.materials.chart.threads[0].code,
+      cloth: bench.design.cloth,
+    },
+  SIZE,
+);
+function told(value: string | number): string {
+  const { setting } = props;
+  if (setting.type === 'choice')
+    return setting.choices.find((c) => c.value === value)?.label ?? String(value);
+  return setting.unit === 'mm'
+    ? `${showNumber(value as number, units.units, 2)} ${units.units}`
+    : `${showNumber(value as number, 'plain', 2)}${setting.unit}`;
+}
+</script>
+
+<template>
+  <div class="mt-1 rounded-card bg-linen p-2">
+    <p class="text-[13px] leading-[18px]">{{ setting.help }}</p>
+    <ul class="mt-1.5 grid grid-cols-3 gap-1">
+      <li v-for="(v, i) in variations" :key="v.value" class="grid justify-items-center text-center text-xs">
+        <BitmapPicture :picture="pictures[i]" :size="SIZE" />
+        {{ told(v.value) }}
+      </li>
+    </ul>
+  </div>
+</template>
