@@ -44,6 +44,7 @@ import {
   type Parcel,
   type PictureCanvas,
   type Plan,
+  type PlainOutline,
   type Recipe,
   type SettingValue,
   type TidyProposal,
@@ -222,7 +223,7 @@ const engine = {
     const made = recipes.map((recipe) => {
       const design = swatchDesign(recipe, thread, cloth);
       // Of what covers, a part is seen, close enough for single threads; of what is open, all of it.
-      const [object] = design.objects as DesignObject[];
+      const [object] = design.objects as DesignObject<PlainOutline>[];
       const covers = objectCover(object, clothById(cloth.kind));
       return smallPicture(sewDesign(design), size, covers ? SWATCH_CLOSE : undefined);
     });
