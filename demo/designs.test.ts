@@ -1,8 +1,10 @@
-import { checkDesign, figuresOf, findingsOf, sewDesign } from '@rosehip/core';
+import { checkDesign, figuresOf, findingsOf, findItem, sewDesign, type DesignObject } from '@rosehip/core';
 import { expect, test } from 'vitest';
 import { demoDesigns } from './designs.ts';
+import { readyProjects } from './ready.ts';
+import { towelCorner } from './towel-corner.ts';
 
-test.each(demoDesigns().map((d) => [d.name, d] as const))(
+test.each([...demoDesigns(), towelCorner()].map((d) => [d.name, d] as const))(
   '%s is sound, inside its hoop and within the limits',
   (_, design) => {
     expect(checkDesign(structuredClone(design))).toEqual(design);
@@ -17,5 +19,19 @@ test.each(demoDesigns().map((d) => [d.name, d] as const))(
     const found = findingsOf(design, plan);
     expect(found.filter((f) => f.ignored === undefined).map((f) => f.sentence)).toEqual([]);
     expect(found.filter((f) => f.ignored !== undefined)).toHaveLength(design.ignored?.length ?? 0);
+  },
+);
+
+test.each(readyProjects().map((p) => [p.name, p] as const))(
+  '%s can be begun from, and each of its places changed',
+  (_, { design }) => {
+    expect(checkDesign(structuredClone(design))).toEqual(design);
+    expect(design.places!.length).toBeGreaterThanOrEqual(2);
+    for (const { what, of } of design.places!) {
+      const item = of && findItem(design, of);
+      if (what === 'thread') expect(item).toBeTruthy();
+      if (what === 'width') expect((item as DesignObject).recipe.settings.width).toBeGreaterThan(0);
+      if (what === 'copies') expect(item).toMatchObject({ kind: 'group', repeat: {} });
+    }
   },
 );

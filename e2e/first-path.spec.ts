@@ -14,7 +14,7 @@ test('from a drawn shape to a stitch file', async ({ page }) => {
   page.on('console', (m) => m.type() === 'error' && problems.push(m.text()));
   const bench = new BenchPage(page);
   await bench.make(rosehip.address, 'Orbit');
-  await expect(page.getByText('There are three ways to begin')).toBeVisible();
+  await expect(page.getByRole('region', { name: 'Ways to begin' })).toBeVisible();
 
   // An ellipse, filled at 30°.
   await bench.tool('Ellipse');

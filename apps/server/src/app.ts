@@ -13,6 +13,7 @@ import { WEB } from './paths.ts';
 import { backupRoutes } from './routes/backup.ts';
 import { designRoutes } from './routes/designs.ts';
 import { healthRoutes } from './routes/health.ts';
+import { readyRoutes } from './routes/ready.ts';
 import { withFailures } from './routes/route.ts';
 import { shelfRoutes } from './routes/shelf.ts';
 import { checkSameSite } from './same-site.ts';
@@ -105,7 +106,7 @@ export async function buildApp({ db, url }: Connection, options: AppOptions = {}
   await app.register(
     async (api) => {
       api.addHook('onRoute', withFailures);
-      for (const routes of [healthRoutes, designRoutes, shelfRoutes, backupRoutes])
+      for (const routes of [healthRoutes, designRoutes, shelfRoutes, readyRoutes, backupRoutes])
         await api.register(routes, services);
     },
     { prefix: '/api' },

@@ -12,6 +12,7 @@ import type {
   MadeRecipe,
   Motifs,
   NewRecipe,
+  ReadyProjects,
   Save,
   Saved,
   Settings,
@@ -98,6 +99,7 @@ export const api = {
   keepRecipe: (recipe: NewRecipe) => call<MadeRecipe>('POST', '/recipes', recipe),
   changeRecipe: (id: string, recipe: NewRecipe) => call<void>('PUT', `/recipes/${id}`, recipe),
   removeRecipe: (id: string) => call<void>('DELETE', `/recipes/${id}`),
+  readyProjects: () => call<ReadyProjects>('GET', '/ready-projects'),
   settings: () => call<AllSettings>('GET', '/settings'),
   setSetting: <K extends keyof Settings>(name: K, value: Settings[K]) =>
     call<void>('PUT', `/settings/${name}`, { value }),

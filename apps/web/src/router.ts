@@ -6,6 +6,7 @@ export const router = createRouter({
   routes: [
     { path: '/', name: 'shelf', component: ShelfPage },
     { path: '/deleted', name: 'deleted', component: () => import('./shelf/DeletedPage.vue') },
+    { path: '/ready', name: 'ready', component: () => import('./shelf/ReadyPage.vue') },
     { path: '/backup', name: 'backup', component: () => import('./shelf/BackupPage.vue') },
     { path: '/bench/:id', name: 'bench', component: () => import('./bench/BenchPage.vue'), props: true },
     {

@@ -46,6 +46,7 @@ export {
   type SettingValue,
   type StitchesObject,
   type SurroundOutline,
+  type Place,
   type WidthAt,
 } from './design/types.ts';
 export {

@@ -3,4 +3,5 @@ export * from './answers.ts';
 export * from './backups.ts';
 export * from './designs.ts';
 export { Nothing } from './parts.ts';
+export * from './ready.ts';
 export * from './shelf.ts';

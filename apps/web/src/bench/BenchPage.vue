@@ -25,6 +25,7 @@ import FiguresPanel from './panels/FiguresPanel.vue';
 import GuidesPanel from './panels/GuidesPanel.vue';
 import KeysPanel from './panels/KeysPanel.vue';
 import MakePanel from './panels/MakePanel.vue';
+import PlacesPanel from './panels/PlacesPanel.vue';
 import PicturePanel from './panels/PicturePanel.vue';
 import PointsPanel from './panels/PointsPanel.vue';
 import ReportPanel from './panels/ReportPanel.vue';
@@ -293,7 +294,10 @@ watch(title, (name) => (document.title = name ? `${name} · Rosehip` : 'Rosehip'
         <PointsPanel v-else-if="view.tool === 'points'" />
         <ShapesPanel v-else-if="view.tool === 'shapes'" />
         <PicturePanel v-else-if="view.tool === 'picture'" />
-        <RecipeCard v-else :commands="commands" />
+        <template v-else>
+          <PlacesPanel v-if="bench.design.places?.length" class="shrink-0" />
+          <RecipeCard :commands="commands" />
+        </template>
       </aside>
     </div>
     <Finder v-if="view.finding" :commands="commands" :tools="entries" />

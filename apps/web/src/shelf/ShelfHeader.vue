@@ -2,6 +2,7 @@
 // The head of the shelf's pages: where they are, and what can be done there.
 const PAGES = [
   { name: 'shelf', label: 'Shelf' },
+  { name: 'ready', label: 'Ready projects' },
   { name: 'deleted', label: 'Deleted' },
   { name: 'backup', label: 'Back up' },
 ];

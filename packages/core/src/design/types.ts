@@ -101,6 +101,8 @@ export interface Guide extends Static<typeof whole.guide> {}
 export interface ReferencePicture extends Static<typeof whole.referencePicture> {}
 export interface IgnoredFinding extends Static<typeof whole.ignoredFinding> {}
 
+export interface Place extends Static<typeof whole.place> {}
+
 export interface Design<O extends Outline = Outline> extends Omit<Static<typeof whole.design>, 'objects'> {
   /** In sewing order. */
   objects: Item<O>[];
@@ -108,7 +110,7 @@ export interface Design<O extends Outline = Outline> extends Omit<Static<typeof 
 
 /** What can be changed of a design beside its objects. */
 export type DesignChanges = Partial<
-  Pick<Design, 'name' | 'hoop' | 'cloth' | 'guides' | 'picture' | 'ignored'>
+  Pick<Design, 'name' | 'hoop' | 'cloth' | 'guides' | 'picture' | 'ignored' | 'places'>
 >;
 
 /** A design as it is on the cloth: every outline stands by itself, copies are there. Never saved. */

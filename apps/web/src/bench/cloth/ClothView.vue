@@ -24,6 +24,7 @@ import ClothMarks from './ClothMarks.vue';
 import ClothOverlay from './ClothOverlay.vue';
 import { useClothPointers } from './pointers.ts';
 import Ruler from './Ruler.vue';
+import WaysIn from './WaysIn.vue';
 
 const props = defineProps<{
   tool: Tool;
@@ -43,6 +44,14 @@ const canvas = useTemplateRef<HTMLCanvasElement>('canvas');
 const { width, height } = useElementSize(area);
 const bringIn = useBringIn();
 const emit = defineEmits<{ sized: [] }>();
+/** Nothing is there yet, and no tool was taken up: the ways to begin are shown. */
+const isEmpty = computed(
+  () =>
+    !bench.design?.objects.length &&
+    !bench.design?.picture &&
+    view.tool === 'select' &&
+    bench.looking === null,
+);
 
 const { painter, end } = startPainter();
 let bitmap: { image: ImageBitmap; scale: number; originX: number; originY: number } | null = null;
@@ -287,6 +296,7 @@ const cursor = (): string =>
     <canvas ref="canvas" class="absolute inset-0 h-full w-full" aria-hidden="true" />
     <ClothOverlay v-if="!looking" :tool="tool" />
     <ClothMarks v-if="!looking" :tool="tool" />
+    <WaysIn v-if="isEmpty && !looking" />
     <template v-if="aids.rulers">
       <Ruler axis="x" />
       <Ruler axis="y" />

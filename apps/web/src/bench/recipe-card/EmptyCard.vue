@@ -2,6 +2,7 @@
 // The card while nothing is selected: the thread that new objects get.
 import { useBench } from '../../stores/bench/bench.ts';
 import { useView } from '../../stores/view.ts';
+import Hints from '../Hints.vue';
 import KeptRecipes from './KeptRecipes.vue';
 import ThreadPicker from './ThreadPicker.vue';
 
@@ -11,6 +12,7 @@ const view = useView();
 
 <template>
   <section class="p-4" aria-label="Recipe card">
+    <Hints />
     <h2 class="mb-2 text-lg">Recipe card</h2>
     <p class="text-muted">
       {{

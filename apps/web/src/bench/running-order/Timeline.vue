@@ -65,6 +65,10 @@ const brackets = computed(() => {
   return out;
 });
 
+/** A group that begins where one around it does leaves the line of words to that one. */
+const isNamed = (g: { id: string; from: number }): boolean =>
+  brackets.value.find((b) => b.from === g.from)?.id === g.id;
+
 /* Scrubbing */
 const secondsAt = (e: PointerEvent): number => {
   const box = scroller.value!.getBoundingClientRect();
@@ -267,7 +271,7 @@ watch(headAt, (x) => {
             class="h-4 truncate border-t-2 border-r-2 border-l-2 px-1 text-[11px] leading-3 hover:border-rosehip"
             :class="order.isChosen(g.id) ? 'border-rosehip text-rosehip' : 'border-muted/40 text-muted'"
           >
-            {{ g.name }}
+            {{ isNamed(g) ? g.name : '' }}
           </p>
         </div>
         <div

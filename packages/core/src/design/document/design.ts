@@ -14,6 +14,7 @@ import {
   defined,
   exactly,
   flag,
+  id,
   list,
   name,
   note,
@@ -46,6 +47,15 @@ export const referencePicture = exactly({
 /** A finding that stays ignored, by its key, with the person's reason. */
 export const ignoredFinding = exactly({ key: text(400, 1), note });
 
+/** A place of a ready project that waits to be made the person's own: what is changed there, and of which item. */
+export const place = exactly({
+  what: word('thread', 'width', 'copies', 'size', 'cloth'),
+  /** Id of the item; left out where it is about the whole. */
+  of: perhaps(id),
+  /** What the person is asked, such as “Your colour of the rim”. */
+  asks: name,
+});
+
 export const design = exactly({
   format: Type.Literal('rosehip-design'),
   version: Type.Literal(DESIGN_VERSION),
@@ -59,6 +69,8 @@ export const design = exactly({
   picture: perhaps(referencePicture),
   /** Findings that the person has seen and does not mind. */
   ignored: perhaps(list(ignoredFinding, 2000)),
+  /** What a ready project still asks for, in this order. */
+  places: perhaps(list(place, 20)),
   /** In sewing order. */
   objects: list(defined<Item>('item'), DESIGN_LIMITS.objects),
 });
