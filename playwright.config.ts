@@ -16,6 +16,8 @@ export default defineConfig({
     trace: 'off',
     launchOptions: {
       executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+      // Scroll bars take their room, as in the browsers of most people.
+      ignoreDefaultArgs: ['--hide-scrollbars'],
       args: [
         '--no-sandbox',
         '--disable-gpu',

@@ -187,7 +187,7 @@ test('two fingers zoom and pull the cloth', async ({ browser }) => {
   await bench.make(rosehip.address, 'Touch');
   const percent = page.getByTitle('True size (1)');
   const before = parseInt(await percent.innerText());
-  const [x, y] = await bench.at(0, 0);
+  const [x, y] = await bench.at(0, 220); // beside the ways to begin
   const client = await context.newCDPSession(page);
   const touch = (type: 'touchStart' | 'touchMove' | 'touchEnd', apart: number) =>
     client.send('Input.dispatchTouchEvent', {

@@ -38,7 +38,7 @@ test('from a drawn shape to a stitch file', async ({ page }) => {
   await bench.word('run');
   await bench.kind('Satin');
   // The shape has a width too; the satin's own stands under Stitches.
-  const width = page.locator('[data-setting=width]').getByLabel('Width');
+  const width = page.getByRole('textbox', { name: 'Column width' });
   await width.fill('3 mm');
   await width.press('Enter');
   await expect(page.getByLabel('Recipe card')).toContainText('satin, 3 mm wide');

@@ -175,7 +175,7 @@ test('reordered by drag in both forms, put in order, stopped; the file follows',
   // The list: the eyepiece beneath the tube, in their group still.
   await strip.getByRole('button', { name: 'List', exact: true }).click();
   const rows = page.getByRole('treeitem');
-  const row = (name: string) => page.getByRole('treeitem', { name: new RegExp(`^${name},`) });
+  const row = (name: string) => page.getByRole('treeitem', { name: new RegExp(`^${name} `) });
   const rowNames = () => rows.evaluateAll((all) => all.map((r) => r.ariaLabel!.split(',')[0]));
   const listed = await rowNames();
   const at = listed.indexOf('Eyepiece');
@@ -204,9 +204,9 @@ test('reordered by drag in both forms, put in order, stopped; the file follows',
   await strip.getByLabel('Stop after it').fill('Lay the cloth');
   await strip.getByRole('button', { name: 'Insert stop' }).click();
   await expect(row('Three legs')).toContainText('Lay the cloth');
-  await strip.getByRole('button', { name: 'Hide Rim' }).click();
-  await expect(strip.getByRole('button', { name: 'Show Rim' })).toBeVisible();
-  await strip.getByRole('button', { name: 'Show Rim' }).click();
+  await strip.getByTitle('Hide Rim').click();
+  await strip.getByTitle('Show Rim').click();
+  await expect(strip.getByTitle('Hide Rim')).toBeVisible();
 
   // In order: shown first, with fewer colour changes, then taken.
   const changes = async (): Promise<number> =>

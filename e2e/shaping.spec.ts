@@ -69,7 +69,7 @@ test('a ringed planet with a telescope in front of it, drawn from nothing, undon
   await bench.setField('Down', '35.5');
   await expect(bench.blocks()).toHaveCount(5);
   await page
-    .getByRole('button', { name: /^Shape 2,/ })
+    .getByRole('option', { name: /^Shape 2,/ })
     .first()
     .click();
   await bench

@@ -21,10 +21,14 @@ test('designs are found, renamed, duplicated, deleted and brought back', async (
   const picture = cards.first().locator('img');
   await expect.poll(() => picture.evaluate((img: HTMLImageElement) => img.naturalWidth)).toBe(480);
 
-  await page.getByLabel('Search by name').fill('comet');
+  const find = page.getByLabel('Find designs');
+  await find.fill('comet book');
   await expect(cards).toHaveCount(1);
-  await page.getByLabel('Search by name').fill('100%');
-  await expect(page.getByText('No design has “100%” in its name')).toBeVisible();
+  // By its stitches, its thread and its hoop too.
+  await find.fill('relief 200');
+  await expect(cards.locator('h2')).toHaveText(['Blanket corner']);
+  await find.fill('100%');
+  await expect(page.getByText('No design is found by “100%”')).toBeVisible();
   await page.getByRole('button', { name: 'Show all designs' }).click();
   await page.getByLabel('Sort by').selectOption('name');
   await expect(cards.locator('h2')).toHaveText([
@@ -39,6 +43,21 @@ test('designs are found, renamed, duplicated, deleted and brought back', async (
     'Stitch sampler',
     'Telescope-bag label',
   ]);
+
+  // Several at once get a label, by which they are found.
+  await page.getByLabel('Select Club badge').check();
+  await page.getByLabel('Select Moor garden').click({ modifiers: ['Shift'] });
+  await expect(page.getByText('5 designs selected')).toBeVisible();
+  await page.getByRole('button', { name: 'Label', exact: true }).click();
+  await page.getByLabel('New label').fill('for the fair');
+  await page.getByLabel('New label').press('Enter');
+  await page.getByRole('button', { name: 'Select none' }).click();
+  await page.getByRole('button', { name: 'for the fair 5' }).click();
+  await expect(cards).toHaveCount(5);
+  await page.getByRole('button', { name: 'Small pictures' }).click();
+  await expect(cards.first().getByText(/stitches/)).toBeHidden();
+  await page.getByRole('button', { name: 'Large pictures' }).click();
+  await page.getByRole('button', { name: 'for the fair 5' }).click();
 
   await page.getByRole('button', { name: 'More for Club badge' }).click();
   await page.getByRole('menuitem', { name: 'Duplicate' }).click();

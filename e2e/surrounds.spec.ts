@@ -50,7 +50,7 @@ async function choose(page: Page, ...names: string[]): Promise<void> {
   await form.getByRole('button', { name: 'List' }).click();
   for (const [i, name] of names.entries())
     await page
-      .getByRole('treeitem', { name: new RegExp(`^${name},`) })
+      .getByRole('treeitem', { name: new RegExp(`^${name} `) })
       .first()
       .click({ modifiers: i ? ['ControlOrMeta'] : [], position: { x: 220, y: 12 } });
   await form.getByRole('button', { name: 'Timeline' }).click();

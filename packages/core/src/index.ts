@@ -110,7 +110,7 @@ export { madePlain } from './shaping/plain.ts';
 export { snapBox, snapPoint, snapTargets, type SnapMark, type SnapTargets } from './shaping/snap.ts';
 export { switchKind } from './shaping/switch-kind.ts';
 export { JobError, type Job } from './jobs/job.ts';
-export { making, MAKINGS, PURPOSES, type Making, type Purpose } from './jobs/making.ts';
+export { making, subjectOf, MAKINGS, PURPOSES, type Making, type Purpose } from './jobs/making.ts';
 export { outcomeOf } from './jobs/outcome.ts';
 export {
   bandJob,

@@ -13,6 +13,9 @@ import type { PictureJob, PictureResult } from './make-picture.ts';
 const PICTURE = { width: 480, height: 360 };
 const THREADS = Math.max(1, Math.min(2, availableParallelism() - 1));
 
+/** So long a design is left alone before its picture is made, in ms. */
+const REST = 5_000;
+
 export interface SummaryOptions {
   /** How long the work on one picture may take, waiting in the queue not counted; ms. */
   timeLimit?: number;
@@ -38,6 +41,8 @@ export class Summaries {
   private readonly timeLimit: number;
   /** The newest revision of each design that waits for its picture: those before it are not worth one. */
   private readonly soon = new Map<string, { revision: number; design: Design }>();
+  /** Designs that are still being worked on: each waits until it was left alone for a while. */
+  private readonly resting = new Map<string, NodeJS.Timeout>();
 
   constructor(db: Database, { timeLimit = 30_000, memory = 1024 }: SummaryOptions = {}) {
     this.db = db;
@@ -83,12 +88,32 @@ export class Summaries {
    * design is tried again when asked for.
    */
   makeSoon(id: string, revision: number, design: Design): void {
-    const waits = this.soon.has(id);
+    const waits = this.soon.has(id) && !this.resting.has(id);
     this.soon.set(id, { revision, design });
-    if (waits) return;
+    if (!waits) this.hurry(id);
+  }
+
+  /** The same for a save: while somebody works on a design, a picture of each step would only take from their time. */
+  makeAfterRest(id: string, revision: number, design: Design): void {
+    if (this.soon.has(id) && !this.resting.has(id)) return this.makeSoon(id, revision, design);
+    this.soon.set(id, { revision, design });
+    clearTimeout(this.resting.get(id));
+    this.resting.set(
+      id,
+      setTimeout(() => this.hurry(id), REST),
+    );
+    this.resting.get(id)!.unref();
+  }
+
+  /** Somebody wants to see it: it need not rest. */
+  hurry(id: string): void {
+    clearTimeout(this.resting.get(id));
+    this.resting.delete(id);
+    if (!this.soon.has(id)) return;
     this.turn(async () => {
-      const next = this.soon.get(id)!;
+      const next = this.soon.get(id);
       this.soon.delete(id);
+      if (!next) return;
       if (!this.running.has(`${id}/${next.revision}`)) await this.work(id, next.revision, next.design);
     }).catch(() => {});
   }
@@ -133,6 +158,7 @@ export class Summaries {
   }
 
   async close(): Promise<void> {
+    for (const timer of this.resting.values()) clearTimeout(timer);
     await this.pool.destroy();
   }
 }

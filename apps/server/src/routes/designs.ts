@@ -38,7 +38,9 @@ export const designRoutes: Routes = async (app, { db, summaries }) => {
   /** Pictures and figures that are missing follow by themselves; nobody waits for them. */
   async function completeSoon(entries: ShelfRow[]): Promise<void> {
     for (const { id, revision, summary, problem } of entries) {
-      if (summary || problem || summaries.isMaking(id, revision)) continue;
+      if (summary || problem) continue;
+      summaries.hurry(id);
+      if (summaries.isMaking(id, revision)) continue;
       if (summaries.busy) return; // the others at a later look
       const loaded = await loadDesign(db, id, revision);
       if (loaded) summaries.makeSoon(id, revision, loaded.design);
@@ -61,7 +63,7 @@ export const designRoutes: Routes = async (app, { db, summaries }) => {
     async ({ body }, reply) => {
       const design = checkDesign(body.design);
       const id = await createDesign(db, design, body.label);
-      summaries.makeSoon(id, 1, design);
+      summaries.makeAfterRest(id, 1, design);
       return reply.status(201).send({ id, revision: 1 });
     },
   );
@@ -89,7 +91,7 @@ export const designRoutes: Routes = async (app, { db, summaries }) => {
       const design = checkDesign(body.design);
       const revision = await saveRevision(db, params.id, { ...body, design });
       if (revision === null) throw notFound(MISSING);
-      summaries.makeSoon(params.id, revision, design);
+      summaries.makeAfterRest(params.id, revision, design);
       return { id: params.id, revision };
     },
   );

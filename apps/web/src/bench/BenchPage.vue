@@ -251,7 +251,10 @@ watch(title, (name) => (document.title = name ? `${name} · Rosehip` : 'Rosehip'
         <ToolStrip :tool="active" :tools="entries" :commands="commands" @fit="fit" @true-size="trueSize" />
         <ClothView :tool="active" @sized="sized" />
       </main>
-      <aside class="flex min-h-0 flex-col overflow-y-auto border-l border-line bg-panel" aria-label="Card">
+      <aside
+        class="relative flex min-h-0 flex-col overflow-y-auto border-l border-line bg-panel"
+        aria-label="Card"
+      >
         <nav
           v-if="TABS.some((t) => t.panel === view.panel)"
           class="sticky top-0 z-10 grid shrink-0 grid-cols-4 border-b border-line bg-panel"

@@ -18,6 +18,7 @@ import {
   rotation,
   setItemsJob,
   spread,
+  subjectOf,
   translation,
   ungroupJob,
   type AlignTo,
@@ -249,7 +250,7 @@ export function useCommands() {
 
   /** Makes something of what is selected, and shows its card from the top. */
   function make(one: Making): void {
-    if (bench.does((design) => one.job(design, ids()))) view.showMade();
+    if (bench.does((design) => one.job(design, subjectOf(one, design, ids())))) view.showMade();
   }
 
   /** What can be made of what is selected. */
@@ -261,7 +262,7 @@ export function useCommands() {
       help: one.help,
       words: one.words,
       keys: MAKING_KEYS[one.id],
-      blocked: need(one.least),
+      blocked: one.whole && !count.value && bench.design?.objects.length ? undefined : need(one.least),
       pictured: one.purpose !== 'keep',
       run: () => make(one),
     })),

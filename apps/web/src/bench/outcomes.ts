@@ -22,10 +22,13 @@ export function useOutcomes(size: number) {
     () => [bench.committed, bench.selection] as const,
     async ([design, selection]) => {
       const now = ++asked;
-      const wanted = MAKINGS.filter(({ least }) => selection.length >= least).map(({ id }) => id);
+      const all = design?.objects.length ?? 0;
+      const wanted = MAKINGS.filter(
+        ({ least, whole }) => (selection.length || (whole ? all : 0)) >= least,
+      ).map(({ id }) => id);
       let made: Outcome[] = [];
       try {
-        if (design && selection.length)
+        if (design && wanted.length)
           made = await useChecker().outcomes(
             packed(useChecker(), design),
             [...selection],

@@ -76,9 +76,9 @@ function endRename(keep: boolean): void {
     <RouterLink
       :to="{ name: 'bench', params: { id: entry.id } }"
       class="block overflow-hidden rounded-t-[5px]"
-      :aria-label="`Open ${entry.name}`"
       draggable="false"
     >
+      <span class="sr-only">Open {{ entry.name }}</span>
       <DesignPicture :entry="entry" otherwise="Being stitched …" />
     </RouterLink>
     <div class="border-t border-line" :class="small ? 'px-2 py-1' : 'px-3 py-2.5'">

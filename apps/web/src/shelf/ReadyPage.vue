@@ -97,13 +97,11 @@ async function begin({ id, name, design }: ReadyProject): Promise<void> {
               </li>
             </ul>
           </div>
-          <button
-            type="button"
-            class="button button-primary m-3 mt-1 justify-center"
-            :aria-label="`Begin with ${p.name}`"
-            @click="begin(p)"
-          >
-            {{ beginning === p.id ? 'Laying it on the bench …' : 'Begin with it' }}
+          <button type="button" class="button button-primary m-3 mt-1 justify-center" @click="begin(p)">
+            <template v-if="beginning === p.id">Laying it on the bench …</template>
+            <span v-else
+              >Begin with <span class="sr-only">{{ p.name }}</span><span aria-hidden="true">it</span></span
+            >
           </button>
         </article>
       </li>

@@ -30,6 +30,7 @@ import {
   swatchDesign,
   sewResolved,
   STITCH_KINDS,
+  subjectOf,
   switchKind,
   tidyTravel,
   type Bounds,
@@ -241,7 +242,7 @@ const engine = {
     const design = designs.open(parcel);
     const start = performance.now();
     const made = wanted.map((id): Outcome => {
-      const outcome = outcomeOf(design, ids, making(id));
+      const outcome = outcomeOf(design, subjectOf(making(id), design, ids), making(id));
       if ('problem' in outcome) return { id, problem: outcome.problem };
       const late = performance.now() - start > OUTCOMES_WITHIN;
       return { id, picture: late ? undefined : smallPicture(sewResolved(outcome), size) };

@@ -49,6 +49,8 @@ export interface Making {
   words: string;
   /** At least so many things must be selected. */
   least: number;
+  /** With nothing selected it is made of everything. */
+  whole?: boolean;
   /** Throws JobError with what it needs. */
   job(design: Design, ids: readonly string[]): Job;
 }
@@ -68,6 +70,7 @@ export const MAKINGS: readonly Making[] = [
     help: 'A satin border that follows.',
     words: 'frame edge outline around satin rim',
     least: 1,
+    whole: true,
     job: (design, ids) => borderJob(design, ids),
   },
   {
@@ -77,6 +80,7 @@ export const MAKINGS: readonly Making[] = [
     help: 'Three lines that repeat the outline.',
     words: 'echo lines around rings ripples quilting',
     least: 1,
+    whole: true,
     job: echoesJob,
   },
   {
@@ -86,6 +90,7 @@ export const MAKINGS: readonly Making[] = [
     help: 'A live outline at a distance, to be stitched in any way.',
     words: 'offset distance outline around',
     least: 1,
+    whole: true,
     job: (design, ids) => surroundJob(design, ids, { ...AROUND }),
   },
   {
@@ -95,6 +100,7 @@ export const MAKINGS: readonly Making[] = [
     help: 'Within the hoop, or within the one selected shape that holds all others.',
     words: 'quilt quilting background meander behind',
     least: 1,
+    whole: true,
     job: stippleAroundJob,
   },
   {
@@ -104,6 +110,7 @@ export const MAKINGS: readonly Making[] = [
     help: 'A light grid beneath, sewn first in the colour of the cloth: it holds loops and pile down.',
     words: 'towel fleece nap mesh pile',
     least: 1,
+    whole: true,
     job: knockdownJob,
   },
   {
@@ -113,6 +120,7 @@ export const MAKINGS: readonly Making[] = [
     help: 'Wide satin at which a patch is cut out.',
     words: 'badge emblem overlock patch',
     least: 1,
+    whole: true,
     job: patchEdgeJob,
   },
   {
@@ -325,3 +333,11 @@ export const MAKINGS: readonly Making[] = [
 ];
 
 export const making = (id: string): Making => MAKINGS.find((one) => one.id === id)!;
+
+/** What a making is made of: what is selected, or everything that is seen where that is meant. */
+export const subjectOf = (
+  { whole }: Making,
+  design: Design,
+  selected: readonly string[],
+): readonly string[] =>
+  selected.length || !whole ? selected : design.objects.filter((o) => o.visible).map((o) => o.id);

@@ -49,6 +49,7 @@ const isEmpty = computed(
   () =>
     !bench.design?.objects.length &&
     !bench.design?.picture &&
+    !bench.design?.guides?.length &&
     view.tool === 'select' &&
     bench.looking === null,
 );

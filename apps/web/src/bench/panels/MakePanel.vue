@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // What can be made of what is selected, as pictures of it, by what a person wants.
 import { computed } from 'vue';
-import { CommandError, JobError, making, PURPOSES } from '@rosehip/core';
+import { CommandError, JobError, making, PURPOSES, subjectOf } from '@rosehip/core';
 import CommandButton from '../../parts/CommandButton.vue';
 import { useBench } from '../../stores/bench/bench.ts';
 import type { Commands, MakingCommand } from '../commands.ts';
@@ -35,7 +35,8 @@ function show(c: MakingCommand): void {
   // One that was pressed meanwhile has changed what is selected.
   if (!committed || bench.design !== committed || reason(c)) return;
   try {
-    bench.previewJob(making(c.id).job(committed, [...bench.selection]));
+    const one = making(c.id);
+    bench.previewJob(one.job(committed, subjectOf(one, committed, bench.selection)));
     shown = true;
   } catch (error) {
     // What can't be made is not shown; pressing it says why.
@@ -51,11 +52,14 @@ function hide(): void {
 <template>
   <section class="grid gap-5 p-4" aria-label="Make">
     <h2 class="sr-only">Make</h2>
-    <p v-if="!bench.selected.length" class="text-muted">
-      Select something on the cloth to see what can be made of it.
+    <p v-if="!bench.design?.objects.length" class="text-muted">
+      Draw something first: here you see what can be made of it.
     </p>
     <p v-else-if="!outcomes" role="status" class="text-muted">Looking what can be made of this …</p>
     <template v-else>
+      <p v-if="!bench.selected.length" class="text-muted">
+        Of everything on the cloth. Select something to see what can be made of it alone.
+      </p>
       <div v-for="s in sections" :key="s.title" class="grid gap-2">
         <h3 class="text-sm">{{ s.title }}</h3>
         <div v-if="s.pictured.length" class="grid grid-cols-3 gap-1.5">
@@ -76,7 +80,7 @@ function hide(): void {
         </div>
       </div>
       <DistanceSection :commands="commands" />
-      <details v-if="notNow.length">
+      <details v-if="notNow.length && bench.selected.length">
         <summary class="cursor-pointer text-muted">Not of this: {{ notNow.length }}</summary>
         <dl class="mt-2 grid gap-1.5 text-[13px]">
           <div v-for="c in notNow" :key="c.id">

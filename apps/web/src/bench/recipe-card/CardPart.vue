@@ -18,9 +18,12 @@ const HEAD = 30;
 const id = useId();
 const body = useTemplateRef<HTMLElement>('body');
 
+/** What all parts scroll in. */
+const columnOf = (part: HTMLElement): HTMLElement => part.closest('[data-column]')!;
+
 /** Is any of what it holds to be seen between the heads? */
 function inSight(): boolean {
-  const column = body.value!.parentElement!.getBoundingClientRect();
+  const column = columnOf(body.value!).getBoundingClientRect();
   const box = body.value!.getBoundingClientRect();
   return (
     box.bottom > column.top + (props.place + 1) * HEAD + 4 &&
@@ -33,7 +36,7 @@ async function show(): Promise<void> {
   open.value = true;
   await nextTick();
   const { value } = body;
-  value?.parentElement!.scrollTo({ top: value.offsetTop - (props.place + 1) * HEAD });
+  if (value) columnOf(value).scrollTo({ top: value.offsetTop - (props.place + 1) * HEAD });
 }
 defineExpose({ show });
 

@@ -123,35 +123,38 @@ watchPostEffect(async () => {
       </p>
     </header>
     <div class="column">
-      <div ref="column" class="relative h-full overflow-y-auto">
+      <div ref="column" data-column class="relative h-full overflow-y-auto">
         <div v-if="open" class="border-t border-line p-4">
           <KindPicker v-if="open === 'kind'" @choose="((open = null), edit.setKind($event))" />
           <ThreadPicker v-else :code="thread?.code ?? null" @choose="chooseThread" />
         </div>
-        <CardPart v-model="parts.shape" title="Shape" :place="0" :of="4"><ShapeFields /></CardPart>
-        <CardPart v-model="parts.stitches" title="Stitches" :place="1" :of="4">
-          <p v-if="!hasStitches" class="text-muted">
-            Kept as they came, stitch by stitch: their shape and thread can be changed.
-          </p>
-          <StitchFields />
-          <WidthFields />
-          <GuideLineFields />
-          <CentreFields />
-          <RecipeTools :commands="commands" />
-        </CardPart>
-        <CardPart ref="around" v-model="parts.around" title="Around and repeat" :place="2" :of="4">
-          <RepeatFields />
-          <LiveFields />
-          <PatchFields />
-          <RoomFields />
-          <AroundFields />
-        </CardPart>
-        <CardPart v-model="parts.order" title="Order and thread" :place="3" :of="4">
-          <ThreadField :thread="thread" @open="openWord('thread')" />
-          <OrderFields />
-          <TrimFields />
-          <ThreadEnds />
-        </CardPart>
+        <!-- While something is chosen among pictures, there is room for nothing else. -->
+        <div v-show="!open" class="contents">
+          <CardPart v-model="parts.shape" title="Shape" :place="0" :of="4"><ShapeFields /></CardPart>
+          <CardPart v-model="parts.stitches" title="Stitches" :place="1" :of="4">
+            <p v-if="!hasStitches" class="text-muted">
+              Kept as they came, stitch by stitch: their shape and thread can be changed.
+            </p>
+            <StitchFields />
+            <WidthFields />
+            <GuideLineFields />
+            <CentreFields />
+            <RecipeTools :commands="commands" />
+          </CardPart>
+          <CardPart ref="around" v-model="parts.around" title="Around and repeat" :place="2" :of="4">
+            <RepeatFields />
+            <LiveFields />
+            <PatchFields />
+            <RoomFields />
+            <AroundFields />
+          </CardPart>
+          <CardPart v-model="parts.order" title="Order and thread" :place="3" :of="4">
+            <ThreadField :thread="thread" @open="openWord('thread')" />
+            <OrderFields />
+            <TrimFields />
+            <ThreadEnds />
+          </CardPart>
+        </div>
       </div>
     </div>
   </section>

@@ -71,18 +71,19 @@ function setMargin(margin: number, live: boolean): void {
         :choices="others"
         @change="setClear"
       />
-      <NumberField
-        v-if="object.keepClear"
-        label="Room kept"
-        :value="object.keepClear.margin"
-        unit="mm"
-        :least="0"
-        :most="50"
-        :step="0.5"
-        help="How far the stitches stay away from what they keep clear of."
-        @live="setMargin($event, true)"
-        @change="setMargin($event, false)"
-      />
+      <div v-if="object.keepClear" data-made>
+        <NumberField
+          label="Room kept"
+          :value="object.keepClear.margin"
+          unit="mm"
+          :least="0"
+          :most="50"
+          :step="0.5"
+          help="How far the stitches stay away from what they keep clear of."
+          @live="setMargin($event, true)"
+          @change="setMargin($event, false)"
+        />
+      </div>
       <label v-if="object.keepClear" class="flex items-center gap-2">
         <input
           type="checkbox"

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // The running order as a list: a tree of groups and objects, with names, threads, stops, hiding and locking.
-import { ChevronDown, ChevronRight, Eye, EyeOff, GripVertical, Lock, LockOpen } from '@lucide/vue';
+import { ChevronDown, ChevronRight, GripVertical } from '@lucide/vue';
 import { computed, nextTick, reactive, ref, shallowRef, useTemplateRef, watch } from 'vue';
 import { useDraggable, type DraggableEvent } from 'vue-draggable-plus';
 import { everyItem, findItem, stitchKind, type Item } from '@rosehip/core';
@@ -12,6 +12,7 @@ import { useSewing } from '../../stores/sewing.ts';
 import { useView } from '../../stores/view.ts';
 import type { Commands } from '../commands.ts';
 import { useOrder } from './order-edit.ts';
+import OrderRowButtons from './OrderRowButtons.vue';
 import StopField from './StopField.vue';
 import { dropPlace, orderRows, type OrderRow } from './order-rows.ts';
 
@@ -186,10 +187,6 @@ const kindOf = (item: Item): string =>
       : item.unsewn
         ? 'not sewn'
         : (stitchKind(item.recipe.kind)?.name ?? item.recipe.kind);
-const stopOf = (item: Item): string =>
-  item.kind !== 'group' && item.stopAfter !== undefined
-    ? `, stop: ${item.stopAfter || 'the machine waits'}`
-    : '';
 const isSewing = (row: OrderRow): boolean =>
   !!row.records &&
   rehearsal.playhead > row.records[0] &&
@@ -277,7 +274,6 @@ const isSewing = (row: OrderRow): boolean =>
         :aria-level="row.depth + 1"
         :aria-selected="order.isChosen(row.item.id)"
         :aria-expanded="row.item.kind === 'group' ? !collapsed.has(row.item.id) : undefined"
-        :aria-label="`${row.item.name}, ${kindOf(row.item)}, ${row.stitches} stitches${stopOf(row.item)}`"
         :data-row="row.item.id"
         @click="press(row, $event)"
         @focus="current = row.item.id"
@@ -290,41 +286,10 @@ const isSewing = (row: OrderRow): boolean =>
         >
           <GripVertical :size="16" aria-hidden="true" />
         </span>
-        <button
-          type="button"
-          class="rounded p-0.5 hover:bg-line"
-          tabindex="-1"
-          :aria-label="row.item.visible ? `Hide ${row.item.name}` : `Show ${row.item.name}`"
-          :title="row.item.visible ? 'Hide: it is not sewn then' : 'Show'"
-          @click.stop="order.toggle(row.item, 'visible')"
-        >
-          <component :is="row.item.visible ? Eye : EyeOff" :size="15" aria-hidden="true" />
-        </button>
-        <button
-          type="button"
-          class="rounded p-0.5 hover:bg-line"
-          tabindex="-1"
-          :aria-label="row.item.locked ? `Unlock ${row.item.name}` : `Lock ${row.item.name}`"
-          :title="row.item.locked ? 'Unlock' : 'Lock'"
-          @click.stop="order.toggle(row.item, 'locked')"
-        >
-          <component
-            :is="row.item.locked ? Lock : LockOpen"
-            :size="15"
-            :class="row.item.locked ? '' : 'text-line'"
-            aria-hidden="true"
-          />
-        </button>
-        <span v-if="row.item.kind === 'group'" class="size-5 shrink-0" />
-        <button
-          v-else
-          type="button"
-          class="size-5 shrink-0 rounded-full border border-ink/20"
-          tabindex="-1"
-          :style="{ background: bench.materials.thread(row.item.thread).colour }"
-          :aria-label="`Thread of ${row.item.name}`"
-          :title="`${bench.materials.thread(row.item.thread).name} ${row.item.thread}: choose another thread`"
-          @click.stop="chooseThread(row)"
+        <OrderRowButtons
+          :item="row.item"
+          @toggle="order.toggle(row.item, $event)"
+          @thread="chooseThread(row)"
         />
         <span class="w-12 shrink-0 text-right text-muted" aria-hidden="true">{{ row.number || '' }}</span>
         <span class="shrink-0" :style="{ width: `${row.depth * INDENT}px` }" />
@@ -333,7 +298,8 @@ const isSewing = (row: OrderRow): boolean =>
           type="button"
           class="rounded hover:bg-line"
           tabindex="-1"
-          :aria-label="collapsed.has(row.item.id) ? `Open ${row.item.name}` : `Close ${row.item.name}`"
+          aria-hidden="true"
+          :title="collapsed.has(row.item.id) ? 'Open (right arrow)' : 'Close (left arrow)'"
           @click.stop="
             collapsed.has(row.item.id) ? collapsed.delete(row.item.id) : collapsed.add(row.item.id)
           "
@@ -368,7 +334,7 @@ const isSewing = (row: OrderRow): boolean =>
           @dblclick.stop="startNaming(row)"
           >{{ row.item.name }}</span
         >
-        <span class="shrink-0 text-muted" aria-hidden="true">{{ kindOf(row.item) }}</span>
+        <span class="shrink-0 text-muted">{{ kindOf(row.item) }}</span>
         <span
           v-if="isSewing(row)"
           class="size-2 shrink-0 rounded-full bg-rosehip"
@@ -377,13 +343,10 @@ const isSewing = (row: OrderRow): boolean =>
         <span
           v-if="row.item.kind !== 'group' && row.item.stopAfter !== undefined"
           class="truncate rounded-card bg-blush px-1.5 text-rosehip-deep"
-          aria-hidden="true"
           >■ {{ row.item.stopAfter || 'Stop' }}</span
         >
         <span class="grow" />
-        <span class="shrink-0 text-muted" aria-hidden="true">{{
-          row.stitches ? `${counted(row.stitches)} stitches` : ''
-        }}</span>
+        <span class="shrink-0 text-muted">{{ row.stitches ? `${counted(row.stitches)} stitches` : '' }}</span>
         <span class="w-16 shrink-0 text-right text-muted" aria-hidden="true">{{
           row.stitches ? sewingTime(row.seconds) : ''
         }}</span>

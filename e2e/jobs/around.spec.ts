@@ -1,0 +1,83 @@
+// Jobs on a finished design: a mesh beneath it for towelling, and stipple around it to the hoop's edge.
+import { expect, test } from '@playwright/test';
+import { decodeDst, Move } from '@rosehip/core';
+import { BenchPage } from '../bench-page.ts';
+import { Rosehip } from '../rosehip.ts';
+import { Hands } from './hands.ts';
+
+const rosehip = new Rosehip({ demo: true });
+test.beforeAll(() => rosehip.start());
+test.afterAll(() => rosehip.stop());
+
+interface Sewn {
+  /** Needle points of each thread in the order of sewing, mm. */
+  threads: { x: number; y: number }[][];
+}
+async function file(bench: BenchPage): Promise<Sewn> {
+  const { x, y, move } = decodeDst((await bench.take('Stitch file')).bytes);
+  const threads: Sewn['threads'] = [[]];
+  for (let i = 0; i < x.length; i++)
+    if (move[i] === Move.change) threads.push([]);
+    else if (move[i] === Move.stitch) threads.at(-1)!.push({ x: x[i] / 10, y: y[i] / 10 });
+  return { threads };
+}
+const reach = (points: { x: number; y: number }[]): number =>
+  Math.max(...points.map((p) => Math.hypot(p.x, p.y)));
+
+async function lay(bench: BenchPage, name: string): Promise<void> {
+  await bench.page.goto(rosehip.address);
+  await bench.page.getByRole('link', { name: `Open ${name}` }).click();
+  await bench.ready();
+}
+
+test('a light mesh beneath a finished design, sewn first in the cloth’s colour, in three hands', async ({
+  page,
+}) => {
+  const bench = new BenchPage(page);
+  await lay(bench, 'Club badge');
+  const before = await file(bench);
+  await page.getByRole('button', { name: 'Take to machine' }).click();
+
+  const hands = new Hands(bench);
+  await hands.make('Knockdown');
+  hands.within(3);
+
+  const { threads } = await file(bench);
+  // The mesh comes first, in a thread of its own, covers the design and 2 mm more; the design is as it was.
+  expect(threads).toHaveLength(before.threads.length + 1);
+  expect(threads.slice(1)).toEqual(before.threads);
+  const design = reach(before.threads.flat());
+  expect(reach(threads[0])).toBeGreaterThan(design + 1.7);
+  expect(reach(threads[0])).toBeLessThan(design + 2.6);
+  // Light and slanted: lines 2 mm apart at 45°.
+  const document = (await bench.document()) as unknown as {
+    objects: { recipe: { kind: string; settings: object }; thread: string }[];
+  };
+  expect(document.objects[0].recipe).toEqual({ kind: 'crosshatch', settings: { spacing: 2, angle: 45 } });
+  expect(document.objects[1].recipe.kind).toBe('run');
+});
+
+test('stipple around a finished design to the hoop’s edge, its numbers tried, in four hands', async ({
+  page,
+}) => {
+  const bench = new BenchPage(page);
+  await lay(bench, 'Orrery coaster');
+  const before = await file(bench);
+  await page.getByRole('button', { name: 'Take to machine' }).click();
+
+  const hands = new Hands(bench);
+  await hands.make('Stipple around');
+  await hands.type('4');
+  await hands.field('Spacing', '2.5');
+  hands.within(4);
+
+  const { threads } = await file(bench);
+  const sewn = before.threads.flat();
+  const stipple = threads.flat().filter((p) => !sewn.some((q) => q.x === p.x && q.y === p.y));
+  expect(stipple.length).toBeGreaterThan(200);
+  // It keeps its distance everywhere, and reaches the hoop's edge.
+  for (const p of stipple)
+    expect(Math.min(...sewn.map((q) => Math.hypot(p.x - q.x, p.y - q.y)))).toBeGreaterThan(3.4);
+  expect(Math.max(...stipple.map((p) => Math.abs(p.x)))).toBeGreaterThan(43);
+  expect(Math.max(...stipple.map((p) => Math.abs(p.x)))).toBeLessThanOrEqual(50);
+});

@@ -1,0 +1,187 @@
+// Any window: nothing is cut off, nothing scrolls sideways, and every view passes the automatic checks of accessibility.
+import { readFileSync } from 'node:fs';
+import { createRequire } from 'node:module';
+import { expect, test, type Page } from '@playwright/test';
+import { BenchPage } from './bench-page.ts';
+import { Rosehip } from './rosehip.ts';
+
+const rosehip = new Rosehip({ demo: true });
+test.beforeAll(() => rosehip.start());
+test.afterAll(() => rosehip.stop());
+
+const AXE = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
+const RULES = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'];
+
+/** What axe-core finds on the page as it is now, a line each. */
+async function findings(page: Page): Promise<string[]> {
+  await page.evaluate(AXE);
+  return page.evaluate(async (rules) => {
+    const { axe } = window as unknown as {
+      axe: {
+        run(
+          of: Document,
+          options: object,
+        ): Promise<{ violations: { id: string; nodes: { target: string[] }[] }[] }>;
+      };
+    };
+    const { violations } = await axe.run(document, { runOnly: rules });
+    return violations.flatMap((v) => v.nodes.map((n) => `${v.id}: ${n.target.join(' ')}`));
+  }, RULES);
+}
+
+/** Controls that lie outside the window, or outside what cuts them off without scrolling. */
+const cutOff = (page: Page): Promise<string[]> =>
+  page.evaluate(() => {
+    const out: string[] = [];
+    const root = document.documentElement;
+    if (root.scrollWidth > root.clientWidth)
+      out.push(`the page scrolls sideways by ${root.scrollWidth - root.clientWidth} px`);
+    for (const control of document.querySelectorAll<HTMLElement>(
+      'button, a[href], select, input:not(.sr-only)',
+    )) {
+      const box = control.getBoundingClientRect();
+      if (!box.width || !control.checkVisibility({ opacityProperty: true, visibilityProperty: true }))
+        continue;
+      if (control.closest('.sr-only')) continue;
+      let [left, right] = [0, root.clientWidth];
+      for (let at = control.parentElement; at; at = at.parentElement) {
+        const { overflowX } = getComputedStyle(at);
+        if (overflowX === 'visible') continue;
+        const around = at.getBoundingClientRect();
+        if (overflowX === 'hidden' || overflowX === 'clip')
+          [left, right] = [Math.max(left, around.left), Math.min(right, around.right)];
+        else if (at.scrollWidth > at.clientWidth + 1 && !at.querySelector('[role=listbox]'))
+          out.push(`${at.tagName} scrolls sideways about ${control.textContent}`);
+        if (at.dataset.testid === 'timeline') [left, right] = [-Infinity, Infinity];
+      }
+      if (box.left < left - 1 || box.right > right + 1)
+        out.push(
+          `${control.ariaLabel ?? control.textContent?.trim()} (${Math.round(box.left)}–${Math.round(box.right)} of ${Math.round(left)}–${Math.round(right)})`,
+        );
+    }
+    return out;
+  });
+
+async function lay(page: Page, name: string): Promise<BenchPage> {
+  const bench = new BenchPage(page);
+  await page.goto(rosehip.address);
+  await page.getByRole('link', { name: `Open ${name}` }).click();
+  await bench.ready();
+  return bench;
+}
+
+test('every view passes the checks of accessibility', async ({ page }) => {
+  const checked = async (what: string): Promise<void> => {
+    await test.step(what, async () => expect(await findings(page), what).toEqual([]));
+  };
+  for (const path of ['', 'ready', 'deleted', 'backup', 'nothing/here']) {
+    await page.goto(`${rosehip.address}/${path}`);
+    await expect(page.getByRole('heading', { level: 1 })).toHaveCount(1);
+    await checked(path || 'shelf');
+  }
+  await page.goto(rosehip.address);
+  await page.getByRole('button', { name: 'New design' }).click();
+  await expect(page.getByRole('heading', { name: 'New design' })).toBeVisible();
+  await checked('new design');
+  await page.getByLabel('Name', { exact: true }).fill('Bare');
+  await page.getByRole('button', { name: 'Lay it on the bench' }).click();
+  await expect(page.getByRole('region', { name: 'Ways to begin' })).toBeVisible();
+  await checked('an empty bench');
+
+  const bench = await lay(page, 'Orrery coaster');
+  await checked('the bench');
+  await bench.blocks().first().click();
+  for (const name of ['Recipe', 'Make', 'Arrange', 'Guides']) {
+    await bench.cardPage(name);
+    if (name === 'Make') await expect(bench.page.getByRole('heading', { name: 'Repeat it' })).toBeVisible();
+    await checked(name);
+  }
+  await bench.cardPage('Recipe');
+  await bench.word('run');
+  await checked('stitch kinds');
+  for (const name of [
+    /findings$/i,
+    'Figures',
+    /^History/,
+    /mm hoop/,
+    'Keys',
+    'Take to machine',
+    'Rehearsal options',
+  ]) {
+    await page.getByRole('button', { name }).click();
+    await checked(String(name));
+  }
+  await page.getByRole('button', { name: 'List', exact: true }).click();
+  await checked('the list');
+  await page.getByRole('button', { name: 'Timeline', exact: true }).click();
+  await page.getByRole('button', { name: 'Find', exact: true }).click();
+  await page.keyboard.type('border');
+  await checked('the finder');
+  await page.keyboard.press('Escape');
+  for (const tool of ['Points', 'Draw', 'Shapes', 'Cut and bend', 'Steer', 'Measure', 'Picture']) {
+    await bench.tool(tool);
+    await checked(tool);
+  }
+});
+
+test('nothing is cut off in any window, nor scrolls sideways', async ({ page }) => {
+  test.slow();
+  for (const [width, height] of [
+    [1600, 1000],
+    [1280, 800],
+    [1024, 700],
+    [820, 1180],
+  ]) {
+    await page.setViewportSize({ width, height });
+    const whole = async (what: string): Promise<void> =>
+      expect(await cutOff(page), `${what} at ${width} × ${height}`).toEqual([]);
+    await page.goto(rosehip.address);
+    await expect(page.locator('article').first()).toBeVisible();
+    await whole('shelf');
+    const bench = await lay(page, 'Telescope-bag label');
+    await whole('bench');
+    await bench.blocks().first().click();
+    for (const name of ['Recipe', 'Make', 'Arrange', 'Guides']) {
+      await bench.cardPage(name);
+      await whole(name);
+    }
+    await bench.cardPage('Recipe');
+    for (const tool of ['Points', 'Pen', 'Ready shapes', 'Bulge', 'Steer', 'Measure', 'Picture', 'Select']) {
+      await bench.tool(tool);
+      await whole(tool);
+    }
+    await page.getByRole('button', { name: 'List', exact: true }).click();
+    await whole('list');
+    await page.getByRole('button', { name: 'Timeline', exact: true }).click();
+  }
+});
+
+test('on a phone a design is looked at, rehearsed, and taken away', async ({ page }) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  await page.goto(rosehip.address);
+  await expect(page.locator('article').first()).toBeVisible();
+  expect(await cutOff(page)).toEqual([]);
+  await page.getByRole('link', { name: 'Open Comet bookmark' }).click();
+  const cloth = page.getByRole('application', { name: 'Cloth' });
+  await expect(cloth).toHaveAttribute('data-settled', 'true');
+  expect(await cutOff(page)).toEqual([]);
+  expect(await findings(page)).toEqual([]);
+
+  // One finger pulls the cloth, and changes nothing.
+  const origin = await cloth.getAttribute('data-origin');
+  const box = (await cloth.boundingBox())!;
+  await page.mouse.move(box.x + 190, box.y + 300);
+  await page.mouse.down();
+  await page.mouse.move(box.x + 230, box.y + 340, { steps: 3 });
+  await page.mouse.up();
+  expect(await cloth.getAttribute('data-origin')).not.toBe(origin);
+  await page.getByLabel('Playhead').fill('100');
+  await expect(page.getByText(/^\d+ of 4,516 · .* left$/)).toBeVisible();
+  await page.getByRole('button', { name: 'Play', exact: true }).click();
+  await expect(page.getByRole('button', { name: 'Pause', exact: true })).toBeVisible();
+  await page.getByRole('button', { name: 'Take', exact: true }).click();
+  await expect(page.getByRole('heading', { name: 'Take to machine' })).toBeVisible();
+  expect(await cutOff(page)).toEqual([]);
+  await page.getByRole('button', { name: 'Close' }).click();
+  await expect(page.getByRole('heading', { name: 'Take to machine' })).toBeHidden();
+});
