@@ -176,7 +176,7 @@ test('reordered by drag in both forms, put in order, stopped; the file follows',
   await strip.getByRole('button', { name: 'List', exact: true }).click();
   const rows = page.getByRole('treeitem');
   const row = (name: string) => page.getByRole('treeitem', { name: new RegExp(`^${name} `) });
-  const rowNames = () => rows.evaluateAll((all) => all.map((r) => r.ariaLabel!.split(',')[0]));
+  const rowNames = () => rows.getByTestId('row-name').allInnerTexts();
   const listed = await rowNames();
   const at = listed.indexOf('Eyepiece');
   expect(listed[at + 1]).toBe('Tube');

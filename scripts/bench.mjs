@@ -21,7 +21,9 @@ async function main() {
       rolldownOptions: { input: { engine: join(ROOT, 'bench/engine.ts') } },
     },
   });
-  process.exitCode = await run(process.execPath, ['--expose-gc', join(ROOT, 'bench/dist/engine.js')]);
+  process.exitCode =
+    (await run(process.execPath, ['--expose-gc', join(ROOT, 'bench/dist/engine.js')])) ||
+    (await run(process.execPath, [join(ROOT, 'bench/pages.mjs')]));
 }
 
 main().catch(fail);

@@ -61,6 +61,16 @@ async function main() {
     await page.reload();
     await page.waitForTimeout(1000);
     await shot('shelf');
+    await page.goto(`${home}ready`);
+    await page.waitForFunction(() => document.querySelectorAll('article img').length === 6);
+    await shot('ready');
+    await page.setViewportSize({ width: 390, height: 844 });
+    await page.goto(home);
+    await page.getByRole('link', { name: 'Open Comet bookmark' }).click();
+    await page.waitForSelector('[data-settled=true]');
+    await page.waitForTimeout(800);
+    await shot('phone');
+    await page.setViewportSize({ width: 1280, height: 800 });
 
     await lay('Club badge');
     await page.getByRole('option', { name: /^Moon, / }).click();
@@ -216,7 +226,6 @@ async function main() {
     await page.mouse.move(...at);
     for (let k = 0; k < 5; k++) await page.mouse.wheel(0, -240);
     await settled();
-    await shot('bench-guide-lines');
     await page.keyboard.press('v');
     await page.getByRole('button', { name: 'Fit the hoop' }).click();
     await page.getByRole('option', { name: /^Branches, \d/ }).click();
@@ -241,9 +250,6 @@ async function main() {
     await page.keyboard.press('Enter');
     await settled();
     await shot('bench-history');
-    await page.goto(`${home}backup`);
-    await page.getByRole('button', { name: 'Bring it in' }).waitFor({ timeout: 120_000 });
-    await shot('backup');
   } finally {
     await browser.close();
     server.kill('SIGTERM');

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // What the active tool can do right now; messages come here too, in a line of their own.
 import { Copy, Group, Maximize, Trash2, Ungroup, ZoomIn, ZoomOut } from '@lucide/vue';
-import { computed, watch } from 'vue';
+import { computed, watch, type Component } from 'vue';
 import { showNumber } from '../fields/arithmetic.ts';
 import NumberField from '../fields/NumberField.vue';
 import CommandButton from '../parts/CommandButton.vue';
@@ -32,8 +32,14 @@ const variants = computed(() => {
   return all.length > 1 ? all : [];
 });
 
-const ICONS = { Group, Ungroup, Duplicate: Copy, Delete: Trash2 };
-const shown = computed(() => props.commands.arrange.value.filter((c) => c.label in ICONS));
+/** Commands that stand in the strip, by their ids. */
+const ICONS: Partial<Record<string, Component>> = {
+  group: Group,
+  ungroup: Ungroup,
+  duplicate: Copy,
+  delete: Trash2,
+};
+const shown = computed(() => props.commands.arrange.value.filter((c) => ICONS[c.id]));
 const told = computed(() => {
   const f = frameOf(bench.selectedPlain);
   if (!f) return '';
@@ -137,12 +143,12 @@ const percent = computed(() => `${Math.round((view.scale / settings.screen) * 10
     <template v-if="view.tool === 'select'">
       <IconButton
         v-for="c in shown"
-        :key="c.label"
+        :key="c.id"
         :label="c.label"
         :hint="`${c.label} (${c.keys})`"
         :blocked="c.blocked"
         @press="c.run()"
-        ><component :is="ICONS[c.label as keyof typeof ICONS]" :size="16" aria-hidden="true"
+        ><component :is="ICONS[c.id]" :size="16" aria-hidden="true"
       /></IconButton>
     </template>
     <span class="mx-1 h-5 w-px bg-line" />

@@ -18,7 +18,7 @@ export interface Proposal {
 }
 
 export const proposal = shallowRef<Proposal | null>(null);
-/** What the engine is looking for at the moment. */
+/** Id of the command that the engine is looking for at the moment. */
 export const lookingFor = ref<string | null>(null);
 
 export function useProposals() {
@@ -35,6 +35,7 @@ export function useProposals() {
 
   /** Asks the engine, and shows what it proposes on the cloth and in the running order. */
   async function ask<T extends { job: Job }>(
+    command: string,
     title: string,
     nothing: string,
     look: () => Promise<T | null | Problem>,
@@ -42,7 +43,7 @@ export function useProposals() {
   ): Promise<void> {
     const { committed } = bench;
     if (!committed || lookingFor.value) return;
-    lookingFor.value = title;
+    lookingFor.value = command;
     try {
       const found = await look();
       if (found && 'problem' in found) {
@@ -64,6 +65,7 @@ export function useProposals() {
   /** A better route through the colour of what is selected. */
   const tidyTravel = (): Promise<void> =>
     ask<TidyProposal>(
+      'tidy',
       'Tidy travel',
       'No better route was found: this colour is sewn as directly as it can be.',
       () => useChecker().tidy(packed(useChecker(), bench.committed!), [...bench.selection]),
@@ -76,6 +78,7 @@ export function useProposals() {
   /** A better order for everything: fewer colour changes, then fewer trims, then less travel. */
   const putInOrder = (): Promise<void> =>
     ask<OrderProposal>(
+      'put-in-order',
       'Put in order',
       'No better order was found: no colour change, trim or way can be saved without changing what lies above what.',
       () => useChecker().order(packed(useChecker(), bench.committed!), settings.machineId),

@@ -41,8 +41,15 @@ async function load(): Promise<void> {
     loaded.value = true;
   }
 }
+/** What the bench needs is fetched and set up while nobody waits: the first press on a design then shows stitches soon. */
+function warmUp(): void {
+  void import('../bench/BenchPage.vue');
+  void useEngine().ready();
+}
 onMounted(async () => {
   await load();
+  const idle = window.requestIdleCallback ?? ((work: () => void) => setTimeout(work, 200));
+  idle(warmUp);
   await offerLeft();
 });
 

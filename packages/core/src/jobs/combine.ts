@@ -249,12 +249,21 @@ export function bandJob(
   return builder.job(results);
 }
 
-/** The edge of shapes as lines of their own, which follow them. */
-export const edgeJob = (design: Design, ids: readonly string[]): Job =>
-  derived(design, ids, { kind: 'edge', of: [], which: 'all' }, 'Edge line', 'Edge', (o) => ({
-    ...o,
-    recipe: { kind: 'run', settings: {} },
-  }));
+const EDGES: Record<'run' | 'satin', Recipe> = {
+  run: { kind: 'run', settings: {} },
+  satin: { kind: 'satin', settings: { width: 2 } },
+};
+
+/** The edge of shapes as lines of their own, or as narrow satin, which follow them. */
+export const edgeJob = (design: Design, ids: readonly string[], stitch: 'run' | 'satin' = 'run'): Job =>
+  derived(
+    design,
+    ids,
+    { kind: 'edge', of: [], which: 'all' },
+    stitch === 'run' ? 'Edge line' : 'Satin edge',
+    'Edge',
+    (o) => ({ ...o, recipe: EDGES[stitch] }),
+  );
 
 /** Mesh of the embossing grids and width of their rim, in mm. */
 const EMBOSS = { mesh: 2.5, rim: 3 };

@@ -74,6 +74,15 @@ export const MAKINGS: readonly Making[] = [
     job: (design, ids) => borderJob(design, ids),
   },
   {
+    id: 'satin-edge',
+    purpose: 'around',
+    label: 'Satin edge',
+    help: 'A narrow satin along its own edge, which follows the shape.',
+    words: 'outline rim border hem',
+    least: 1,
+    job: (design, ids) => edgeJob(design, ids, 'satin'),
+  },
+  {
     id: 'echoes',
     purpose: 'around',
     label: 'Echoes',
@@ -274,7 +283,7 @@ export const MAKINGS: readonly Making[] = [
     help: 'The edge as a line of its own, which follows the shape.',
     words: 'outline contour stroke line',
     least: 1,
-    job: edgeJob,
+    job: (design, ids) => edgeJob(design, ids),
   },
   {
     id: 'fill-holes',

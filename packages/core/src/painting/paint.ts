@@ -107,10 +107,11 @@ const SPREAD = 0.8;
  */
 export function paintThread(ctx: Canvas2D, plan: Plan, scale: number, range: PaintRange = whole(plan)): void {
   ctx.save();
-  ctx.lineCap = 'round';
-  ctx.lineJoin = 'round';
   const detail = detailAt(scale);
   const plain = detail === 0;
+  // Ends and corners of what is a pixel or two wide are not seen, but cost as much as all the rest.
+  ctx.lineCap = plain ? 'butt' : 'round';
+  ctx.lineJoin = plain ? 'bevel' : 'round';
   const most = plain ? BATCH.plain : scale < SINGLY_FROM ? BATCH.thread : BATCH.single;
   const width = Math.max(THREAD_WIDTH, 1.5 / scale) + ((1 - detail) * SPREAD) / scale;
   const light = (((range.light ?? LIGHT_FROM) - 90) * Math.PI) / 180;
@@ -127,7 +128,9 @@ export function paintThread(ctx: Canvas2D, plan: Plan, scale: number, range: Pai
     const [ox, oy] = [offset * towardsX, offset * towardsY];
     ctx.beginPath();
     for (let i = 0; i < batch.length; i += 4) {
-      ctx.moveTo(batch[i] + ox, batch[i + 1] + oy);
+      // A thread that goes on is one line.
+      if (!i || batch[i] !== batch[i - 2] || batch[i + 1] !== batch[i - 1])
+        ctx.moveTo(batch[i] + ox, batch[i + 1] + oy);
       ctx.lineTo(batch[i + 2] + ox, batch[i + 3] + oy);
     }
   };

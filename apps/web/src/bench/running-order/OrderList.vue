@@ -175,7 +175,7 @@ const threadBefore = computed(() => {
 });
 
 const grouping = computed(() =>
-  props.commands.arrange.value.filter((c) => c.label === 'Group' || c.label === 'Ungroup'),
+  props.commands.arrange.value.filter((c) => c.id === 'group' || c.id === 'ungroup'),
 );
 
 const REPEATS = { circle: 'Circle', row: 'Row', grid: 'Grid', path: 'Path' };
@@ -325,6 +325,7 @@ const isSewing = (row: OrderRow): boolean =>
         />
         <span
           v-else
+          data-testid="row-name"
           class="truncate"
           :class="[
             row.hidden ? 'text-muted line-through decoration-1' : '',

@@ -21,9 +21,7 @@ const view = useView();
 const timeline = useTemplateRef<{ zoomBy(factor: number): void }>('timeline');
 
 const ordering = computed(() =>
-  props.commands.arrange.value
-    .filter((c) => c.label === 'Put in order' || c.label === 'Tidy travel')
-    .reverse(),
+  props.commands.arrange.value.filter((c) => c.id === 'put-in-order' || c.id === 'tidy').reverse(),
 );
 const left = computed(() => {
   const names = [...sewing.leftOut.values()].map((item) => item.name);
@@ -43,9 +41,9 @@ const FORMS = [
       <span class="mx-1 h-5 w-px bg-line" />
       <CommandButton
         v-for="c in ordering"
-        :key="c.label"
+        :key="c.id"
         class="h-7 px-2"
-        :label="lookingFor === c.label ? 'Looking …' : c.label"
+        :label="lookingFor === c.id ? 'Looking …' : c.label"
         :called="c.label"
         :hint="`${c.help} (${c.keys})`"
         :blocked="c.blocked"

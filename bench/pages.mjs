@@ -1,0 +1,112 @@
+// How soon the pages are there after a first start, while the pictures of the demo designs are still being made; what
+// the finder and the pictures of makings take. Part of `npm run bench`.
+import { fork } from 'node:child_process';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { chromium } from '@playwright/test';
+import { ensureBuilt } from '../scripts/lib/build.mjs';
+import { freePort, startDatabase } from '../scripts/lib/database.mjs';
+import { ensureProgram, ROOT } from '../scripts/lib/packages.mjs';
+import { serverProgram } from '../scripts/lib/programs.mjs';
+
+ensureBuilt();
+const folder = mkdtempSync(join(tmpdir(), 'rosehip-pages-'));
+const database = await startDatabase(folder);
+const { file, execArgv } = serverProgram();
+const server = fork(file, {
+  cwd: ROOT,
+  execArgv,
+  env: { ...process.env, DATABASE_URL: database.url, PORT: String(await freePort()), SEED: '1' },
+  stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
+});
+const address = await new Promise((done, failed) => {
+  server.once('message', (m) => (m.address ? done(m.address) : failed(new Error(m.problem))));
+  server.once('exit', (code) => failed(new Error(`the server ended (${code})`)));
+});
+const browser = await chromium.launch({
+  executablePath: ensureProgram(['/usr/bin/chromium'], 'chromium'),
+  args: [
+    '--no-sandbox',
+    '--disable-gpu',
+    '--disable-quic',
+    '--no-first-run',
+    '--disable-background-networking',
+  ],
+});
+const rounded = (ms) => Math.round(ms);
+const told = (what, value) => console.log(`${what.padEnd(72)} ${value}`);
+
+try {
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  await page.goto('about:blank'); // the browser itself is up
+  const begun = performance.now();
+  await page.goto(address);
+  await page.getByRole('link', { name: 'Open Club badge' }).waitFor();
+  told('first paint of the shelf, its pictures still being made', `${rounded(performance.now() - begun)} ms`);
+
+  // The server's answers until the last picture is there.
+  const answers = [];
+  for (let i = 0; i < 400; i++) {
+    const start = performance.now();
+    const { designs } = await (await fetch(`${address}/api/designs`)).json();
+    answers.push(performance.now() - start);
+    if (designs.every((d) => d.summary)) break;
+    await new Promise((done) => setTimeout(done, 50));
+  }
+  answers.sort((a, b) => a - b);
+  told(
+    `answers of the shelf meanwhile (${answers.length}), median and longest`,
+    `${rounded(answers[answers.length >> 1])} and ${rounded(answers.at(-1))} ms`,
+  );
+
+  await page.reload();
+  await page.waitForTimeout(2500);
+  const opened = performance.now();
+  await page.getByRole('link', { name: 'Open Club patch' }).click();
+  await page.locator('[data-block]').first().waitFor();
+  told('bench to the first stitches of 13,800', `${rounded(performance.now() - opened)} ms`);
+  await page.waitForSelector('[data-settled=true]');
+  told('… and to all of them painted', `${rounded(performance.now() - opened)} ms`);
+
+  await page.keyboard.press('/');
+  const field = page.getByRole('combobox');
+  await field.waitFor();
+  const typed = await page.evaluate(async () => {
+    const input = document.querySelector('[role=combobox]');
+    const times = [];
+    for (const text of ['b', 'bo', 'bord', 'border', 'mirror', 'trim']) {
+      const start = performance.now();
+      input.value = text;
+      input.dispatchEvent(new Event('input', { bubbles: true }));
+      input.dispatchEvent(new Event('change', { bubbles: true }));
+      await new Promise((done) => requestAnimationFrame(() => setTimeout(done)));
+      times.push(performance.now() - start);
+    }
+    return times;
+  });
+  told(
+    'the finder after a letter, with the frame that shows it, longest',
+    `${rounded(Math.max(...typed))} ms`,
+  );
+  await page.keyboard.press('Escape');
+
+  await page.getByRole('option', { name: /^Night sky, / }).click();
+  for (const round of ['first', 'again']) {
+    await page
+      .getByRole('navigation', { name: 'Card pages' })
+      .getByRole('button', { name: 'Recipe' })
+      .click();
+    const start = performance.now();
+    await page.getByRole('navigation', { name: 'Card pages' }).getByRole('button', { name: 'Make' }).click();
+    await page.waitForFunction(() =>
+      [...document.querySelectorAll('[aria-label=Make] canvas')].some((canvas) => canvas.width > 1),
+    );
+    told(`pictures of all makings of 2,100 stitches, ${round}`, `${rounded(performance.now() - start)} ms`);
+  }
+} finally {
+  await browser.close();
+  server.kill('SIGTERM');
+  await database.stop();
+  rmSync(folder, { recursive: true, force: true });
+}
