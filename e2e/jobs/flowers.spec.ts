@@ -93,7 +93,7 @@ test('a petal with contour, a steering line and a satin edge, five times about a
   await hands.press(page.getByLabel('Leave out what later stitches hide'));
   await hands.chord('e');
   await hands.drag([-7, -8.6], [7, 5.4]);
-  await hands.button('Brick');
+  await hands.button('diamond');
   hands.count += 2; // the page, and its button
   const { bytes } = await bench.take('Stitch file');
   hands.within(25);
