@@ -32,6 +32,8 @@ async function main() {
   await new Promise((done) => server.once('message', done));
   const browser = await chromium.launch({
     executablePath: ensureProgram(['/usr/bin/chromium'], 'chromium'),
+    // Scroll bars take their room, as for most people.
+    ignoreDefaultArgs: ['--hide-scrollbars'],
     args: [
       '--no-sandbox',
       '--disable-gpu',

@@ -5,7 +5,7 @@ import { useRehearsal } from '../stores/rehearsal.ts';
 import { useView } from '../stores/view.ts';
 import { nudgeBy } from './arrows.ts';
 import { writtenPress } from './written-press.ts';
-import type { Commands } from './commands.ts';
+import type { Commands } from './commands/commands.ts';
 import { usePicking } from './picking.ts';
 import type { ToolEntry } from './tools/tools.ts';
 import type { Tool } from './tools/tool.ts';

@@ -82,6 +82,9 @@ const SINGLY_FROM = 14;
 /** Numbers (four a stitch) painted in one go; less shows better what was sewn later, more is faster. */
 const BATCH = { plain: 1600, thread: 96, single: 0 };
 
+/** Below this many pixels a millimetre nobody sees how a stitch ends. */
+const TINY = 2.2;
+
 /** Light falls from the upper left, in degrees clockwise from the top; not from midway, where level and upright are alike. */
 export const LIGHT_FROM = -30;
 
@@ -109,9 +112,10 @@ export function paintThread(ctx: Canvas2D, plan: Plan, scale: number, range: Pai
   ctx.save();
   const detail = detailAt(scale);
   const plain = detail === 0;
-  // Ends and corners of what is a pixel or two wide are not seen, but cost as much as all the rest.
-  ctx.lineCap = plain ? 'butt' : 'round';
-  ctx.lineJoin = plain ? 'bevel' : 'round';
+  // Ends and corners of what is a pixel wide cost as much as all the rest.
+  const tiny = scale < TINY;
+  ctx.lineCap = tiny ? 'butt' : 'round';
+  ctx.lineJoin = tiny ? 'bevel' : 'round';
   const most = plain ? BATCH.plain : scale < SINGLY_FROM ? BATCH.thread : BATCH.single;
   const width = Math.max(THREAD_WIDTH, 1.5 / scale) + ((1 - detail) * SPREAD) / scale;
   const light = (((range.light ?? LIGHT_FROM) - 90) * Math.PI) / 180;

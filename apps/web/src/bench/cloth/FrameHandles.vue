@@ -13,7 +13,7 @@ import {
 } from '@rosehip/core';
 import { useBench } from '../../stores/bench/bench.ts';
 import { useView } from '../../stores/view.ts';
-import { pivot, waiting } from '../commands.ts';
+import { pivot, waiting } from '../commands/command.ts';
 import { fitting, frameOf, type Frame } from '../items.ts';
 import { useSnapping } from '../snapping.ts';
 import { useFollow } from './follow.ts';

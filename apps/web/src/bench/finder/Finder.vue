@@ -12,7 +12,7 @@ import { Search } from '@lucide/vue';
 import { computed, nextTick, ref } from 'vue';
 import { useBench } from '../../stores/bench/bench.ts';
 import { useView } from '../../stores/view.ts';
-import type { Commands } from '../commands.ts';
+import type { Commands } from '../commands/commands.ts';
 import type { ToolEntry } from '../tools/tools.ts';
 import { useFinderEntries, type FinderEntry } from './entries.ts';
 import { finderOf } from './search.ts';

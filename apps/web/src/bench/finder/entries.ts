@@ -3,7 +3,8 @@ import { computed, type ComputedRef } from 'vue';
 import { everyItem, STITCH_KINDS } from '@rosehip/core';
 import { useBench } from '../../stores/bench/bench.ts';
 import { useView, type PanelName } from '../../stores/view.ts';
-import type { BenchCommand, Commands } from '../commands.ts';
+import type { BenchCommand } from '../commands/command.ts';
+import type { Commands } from '../commands/commands.ts';
 import { useRecipeEdit } from '../recipe-card/recipe-edit.ts';
 import type { ToolEntry } from '../tools/tools.ts';
 

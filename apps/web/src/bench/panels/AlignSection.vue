@@ -13,7 +13,8 @@ import type { AlignTo, Axis } from '@rosehip/core';
 import ChoiceField from '../../fields/ChoiceField.vue';
 import NumberField from '../../fields/NumberField.vue';
 import CommandButton from '../../parts/CommandButton.vue';
-import { alignWith, type Commands } from '../commands.ts';
+import { alignWith } from '../commands/command.ts';
+import type { Commands } from '../commands/commands.ts';
 
 defineProps<{ commands: Commands }>();
 

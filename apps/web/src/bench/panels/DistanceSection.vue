@@ -6,7 +6,7 @@ import { bandJob, surroundJob, type BandOutline, type CornerRule } from '@rosehi
 import ChoiceField from '../../fields/ChoiceField.vue';
 import NumberField from '../../fields/NumberField.vue';
 import CommandButton from '../../parts/CommandButton.vue';
-import type { Commands } from '../commands.ts';
+import type { Commands } from '../commands/commands.ts';
 import { CORNER_CHOICES, END_CHOICES } from './choices.ts';
 
 const props = defineProps<{ commands: Commands }>();

@@ -4,7 +4,8 @@ import { computed } from 'vue';
 import { CommandError, JobError, making, PURPOSES, subjectOf } from '@rosehip/core';
 import CommandButton from '../../parts/CommandButton.vue';
 import { useBench } from '../../stores/bench/bench.ts';
-import type { Commands, MakingCommand } from '../commands.ts';
+import type { MakingCommand } from '../commands/command.ts';
+import type { Commands } from '../commands/commands.ts';
 import { useOutcomes } from '../outcomes.ts';
 import DistanceSection from './DistanceSection.vue';
 import MakingButton from './MakingButton.vue';
@@ -79,7 +80,7 @@ function hide(): void {
           <CommandButton v-for="c in s.plain" :key="c.id" :label="c.label" :hint="hint(c)" @press="c.run()" />
         </div>
       </div>
-      <DistanceSection :commands="commands" />
+      <DistanceSection v-if="bench.selected.length" :commands="commands" />
       <details v-if="notNow.length && bench.selected.length">
         <summary class="cursor-pointer text-muted">Not of this: {{ notNow.length }}</summary>
         <dl class="mt-2 grid gap-1.5 text-[13px]">

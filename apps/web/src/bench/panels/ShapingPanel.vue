@@ -2,7 +2,8 @@
 // Where what is selected stands: lined up, turned, grouped, locked, hidden.
 import { computed } from 'vue';
 import CommandButton from '../../parts/CommandButton.vue';
-import type { BenchCommand, Commands } from '../commands.ts';
+import type { BenchCommand } from '../commands/command.ts';
+import type { Commands } from '../commands/commands.ts';
 import AlignSection from './AlignSection.vue';
 import LiveFields from './LiveFields.vue';
 import TurnSection from './TurnSection.vue';

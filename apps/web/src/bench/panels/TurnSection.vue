@@ -5,7 +5,8 @@ import { skewing } from '@rosehip/core';
 import NumberField from '../../fields/NumberField.vue';
 import CommandButton from '../../parts/CommandButton.vue';
 import { useBench } from '../../stores/bench/bench.ts';
-import { pivot, type Commands } from '../commands.ts';
+import { pivot } from '../commands/command.ts';
+import type { Commands } from '../commands/commands.ts';
 import { frameOf } from '../items.ts';
 
 const props = defineProps<{ commands: Commands }>();

@@ -4,7 +4,7 @@ import { computed, nextTick, ref, useTemplateRef, watch, watchPostEffect } from 
 import { useKept } from '../../parts/kept.ts';
 import { useBench } from '../../stores/bench/bench.ts';
 import { useView } from '../../stores/view.ts';
-import type { Commands } from '../commands.ts';
+import type { Commands } from '../commands/commands.ts';
 import LiveFields from '../panels/LiveFields.vue';
 import AroundFields from './AroundFields.vue';
 import CardPart from './CardPart.vue';

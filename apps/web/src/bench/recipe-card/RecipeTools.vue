@@ -6,7 +6,7 @@ import CommandButton from '../../parts/CommandButton.vue';
 import { useBench } from '../../stores/bench/bench.ts';
 import { useRecipes } from '../../stores/recipes.ts';
 import { useSettings } from '../../stores/settings.ts';
-import type { Commands } from '../commands.ts';
+import type { Commands } from '../commands/commands.ts';
 import { useRecipeEdit } from './recipe-edit.ts';
 
 const props = defineProps<{ commands: Commands }>();

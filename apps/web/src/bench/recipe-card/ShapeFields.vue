@@ -15,7 +15,7 @@ import {
 import ChoiceField from '../../fields/ChoiceField.vue';
 import NumberField from '../../fields/NumberField.vue';
 import { useBench } from '../../stores/bench/bench.ts';
-import { waiting } from '../commands.ts';
+import { waiting } from '../commands/command.ts';
 import { fitting, frameOf, readyOf, type Frame } from '../items.ts';
 
 const bench = useBench();

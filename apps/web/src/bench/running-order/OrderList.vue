@@ -10,7 +10,7 @@ import { useBench } from '../../stores/bench/bench.ts';
 import { useRehearsal } from '../../stores/rehearsal.ts';
 import { useSewing } from '../../stores/sewing.ts';
 import { useView } from '../../stores/view.ts';
-import type { Commands } from '../commands.ts';
+import type { Commands } from '../commands/commands.ts';
 import { useOrder } from './order-edit.ts';
 import OrderRowButtons from './OrderRowButtons.vue';
 import StopField from './StopField.vue';

@@ -8,7 +8,7 @@ import { counted, sewingTime } from '../../parts/time.ts';
 import { useRehearsal } from '../../stores/rehearsal.ts';
 import { useSewing } from '../../stores/sewing.ts';
 import { useView } from '../../stores/view.ts';
-import type { Commands } from '../commands.ts';
+import type { Commands } from '../commands/commands.ts';
 import { lookingFor } from '../proposals.ts';
 import OrderList from './OrderList.vue';
 import RehearsalBar from './RehearsalBar.vue';
