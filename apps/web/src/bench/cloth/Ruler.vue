@@ -4,6 +4,7 @@ import { computed } from 'vue';
 import type { Guide } from '@rosehip/core';
 import { useBench } from '../../stores/bench/bench.ts';
 import { useSettings } from '../../stores/settings.ts';
+import { useGesture } from '../tools/gesture.ts';
 import { useView } from '../../stores/view.ts';
 
 const props = defineProps<{ axis: 'x' | 'y' }>();
@@ -47,21 +48,21 @@ function drag(e: PointerEvent): void {
   target.setPointerCapture(e.pointerId);
   const area = target.parentElement!.getBoundingClientRect();
   const guides = bench.committed?.guides ?? [];
+  const gesture = useGesture();
   let made: Guide | null = null;
   const move = (ev: PointerEvent): void => {
     const p = view.toMm(ev.clientX - area.left, ev.clientY - area.top);
     const beyond = across.value ? ev.clientY - area.top : ev.clientX - area.left;
     const at = Math.round((across.value ? p.y : p.x) * 10) / 10;
     made = beyond > WIDE ? { axis: across.value ? 'y' : 'x', at } : null;
-    bench.previewDesign({ guides: made ? [...guides, made] : guides });
+    gesture.showDesign({ guides: made ? [...guides, made] : guides });
   };
   const end = (ev: PointerEvent): void => {
     target.removeEventListener('pointermove', move);
     target.removeEventListener('pointerup', end);
     target.removeEventListener('pointercancel', end);
-    if (made && ev.type === 'pointerup')
-      bench.run({ do: 'set-design', label: 'Add guide', changes: { guides: [...guides, made] } });
-    else bench.cancelPreview();
+    if (made && ev.type === 'pointerup') gesture.commit('Add guide');
+    else gesture.cancel();
   };
   target.addEventListener('pointermove', move);
   target.addEventListener('pointerup', end);

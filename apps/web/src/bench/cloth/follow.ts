@@ -1,13 +1,12 @@
 // Following the pointer from a handle on the cloth until it is let go.
 import type { Item, Point } from '@rosehip/core';
 import type { Ref } from 'vue';
-import { useBench } from '../../stores/bench/bench.ts';
 import { useView } from '../../stores/view.ts';
 import { useSnapping } from '../snapping.ts';
+import { useGesture } from '../tools/gesture.ts';
 
 /** `svg` is the layer that holds the handles; it covers the cloth. */
 export function useFollow(svg: Readonly<Ref<SVGSVGElement | null>>) {
-  const bench = useBench();
   const view = useView();
   const snap = useSnapping();
 
@@ -45,14 +44,11 @@ export function useFollow(svg: Readonly<Ref<SVGSVGElement | null>>) {
 
   /** Follows the pointer from a handle; `change` gives the items as they would be, `label` names the step. */
   function follow(e: PointerEvent, label: string, change: (at: Point, e: PointerEvent) => Item[]): void {
-    let last: Item[] | null = null;
+    const gesture = useGesture();
     pull(
       e,
-      (at, ev) => bench.preview((last = change(at, ev))),
-      (done) => {
-        if (last && done) bench.replace(last, label);
-        else bench.cancelPreview();
-      },
+      (at, ev) => gesture.show(change(at, ev)),
+      (done) => void (done ? gesture.commit(label) : gesture.cancel()),
     );
   }
 

@@ -20,7 +20,16 @@ import { nudgeBy } from '../arrows.ts';
 import { usePicking } from '../picking.ts';
 import { useSnapping } from '../snapping.ts';
 import { drawDisc, drawLeaf, drawLine, LEAF } from './marks.ts';
-import { NOTHING, type Marker, type Pointer, type Tool, type ToolAction, type ToolNumber } from './tool.ts';
+import { useGesture } from './gesture.ts';
+import {
+  toolOf,
+  NOTHING,
+  type Marker,
+  type Pointer,
+  type Tool,
+  type ToolAction,
+  type ToolNumber,
+} from './tool.ts';
 
 const REACH = 9;
 /** Lines that show the sheet, and how finely they are drawn. */
@@ -38,7 +47,7 @@ export function bendTool(): Tool {
   const held = shallowRef<Handle | null>(null);
   /** The handle that the arrow keys move; Tab walks. -1 for none. */
   const walked = ref(-1);
-  let moved: Bend | null = null;
+  const gesture = useGesture();
 
   const group = computed<(Group & { bend: Bend }) | null>(() => {
     const [only] = bench.selected;
@@ -128,7 +137,7 @@ export function bendTool(): Tool {
     },
   });
 
-  const tool = reactive({
+  return toolOf({
     hint: computed(() =>
       group.value
         ? 'Drag corners and pulls of the sides; Tab and the arrow keys do it too.'
@@ -154,22 +163,18 @@ export function bendTool(): Tool {
       held.value = near?.handle ?? null;
       if (near) snap.prepare([value]);
       else bench.selection = picking.found(at).slice(0, 1);
-      moved = null;
     },
     move(p: Pointer) {
       const { value } = group;
       if (!value || !held.value) return;
       const committed = bench.committed && findItem(bench.committed, value.id);
       if (committed?.kind !== 'group' || !committed.bend) return;
-      moved = dragged(committed.bend, held.value, snap.point(p));
-      bench.preview([{ ...committed, bend: moved }]);
+      gesture.show([{ ...committed, bend: dragged(committed.bend, held.value, snap.point(p)) }]);
     },
     up() {
-      const { value } = group;
       held.value = null;
       snap.end();
-      if (value && moved) bench.replace([{ ...value, bend: moved }], 'Bend');
-      moved = null;
+      gesture.commit('Bend');
     },
     key(key: string, e: KeyboardEvent) {
       const { value } = group;
@@ -188,9 +193,8 @@ export function bendTool(): Tool {
     },
     cancel() {
       const was = held.value !== null;
-      if (was) bench.cancelPreview();
+      gesture.cancel();
       held.value = null;
-      moved = null;
       snap.end();
       return was;
     },
@@ -229,7 +233,6 @@ export function bendTool(): Tool {
       }
     },
   });
-  return tool as unknown as Tool;
 }
 
 function line(ctx: CanvasRenderingContext2D, p: Point, first: boolean): void {

@@ -4,7 +4,7 @@ import { useKept } from '../../parts/kept.ts';
 import { computed, reactive } from 'vue';
 import { useView } from '../../stores/view.ts';
 import { addObject } from './make.ts';
-import { NOTHING, type Pointer, type Tool, type ToolPreview } from './tool.ts';
+import { toolOf, NOTHING, type Pointer, type Tool, type ToolPreview } from './tool.ts';
 
 /** Places nearer than this are one, and ends nearer than this close the line: both in CSS pixels. */
 const STEP = 2;
@@ -32,7 +32,7 @@ export function freehandTool(): Tool {
     return path ? { ...NOTHING, paths: [path], points: path.points.map(({ x, y }) => ({ x, y })) } : NOTHING;
   });
 
-  const tool = reactive({
+  return toolOf({
     hint: 'Draw with the button held; end where you began to close the line.',
     preview,
     actions: [],
@@ -77,5 +77,4 @@ export function freehandTool(): Tool {
       return was;
     },
   });
-  return tool as unknown as Tool;
 }

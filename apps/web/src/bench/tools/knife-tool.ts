@@ -16,7 +16,7 @@ import { useBench } from '../../stores/bench/bench.ts';
 import { useView } from '../../stores/view.ts';
 import { frameOf } from '../items.ts';
 import { constrained } from './angles.ts';
-import { NOTHING, type Pointer, type Tool, type ToolPreview } from './tool.ts';
+import { toolOf, NOTHING, type Pointer, type Tool, type ToolPreview } from './tool.ts';
 
 /** Places of a drawn line nearer than this are one, in CSS pixels. */
 const STEP = 2;
@@ -61,7 +61,7 @@ export function knifeTool(): Tool {
     if (bench.does((design) => knifeJob(design, ids, { kind: 'path', paths: [path] }))) view.tool = 'select';
   }
 
-  const tool = reactive({
+  return toolOf({
     hint: 'Drag through what is selected, or through anything, to cut it. Shift: steps of 15°. Enter: upright through the middle.',
     preview,
     actions: computed(() => [
@@ -104,7 +104,6 @@ export function knifeTool(): Tool {
       return was;
     },
   });
-  return tool as unknown as Tool;
 }
 
 type Lines = ReturnType<typeof outlineLines>;

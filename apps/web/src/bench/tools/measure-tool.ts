@@ -6,7 +6,7 @@ import { useSettings } from '../../stores/settings.ts';
 import { useSnapping } from '../snapping.ts';
 import { constrained } from './angles.ts';
 import { drawLabel, INK, PAPER, ROSEHIP } from './marks.ts';
-import { NOTHING, type Marker, type Pointer, type Tool } from './tool.ts';
+import { toolOf, NOTHING, type Marker, type Pointer, type Tool } from './tool.ts';
 
 const HINT = 'Drag from one place to another. Shift: steps of 15°.';
 
@@ -24,7 +24,7 @@ export function measureTool(): Tool {
     return `${say(distance(from, to))} at ${showNumber(angle, 'plain', 1)}° · ${say(Math.abs(to.x - from.x))} across, ${say(Math.abs(to.y - from.y))} down`;
   }
 
-  const tool: Tool = reactive({
+  const tool = toolOf({
     hint: HINT,
     preview: NOTHING,
     actions: [],

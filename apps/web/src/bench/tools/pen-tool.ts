@@ -18,7 +18,7 @@ import { useView } from '../../stores/view.ts';
 import { useSnapping } from '../snapping.ts';
 import { constrained } from './angles.ts';
 import { addObject } from './make.ts';
-import { NOTHING, type Pointer, type Tool, type ToolAction, type ToolPreview } from './tool.ts';
+import { toolOf, NOTHING, type Pointer, type Tool, type ToolAction, type ToolPreview } from './tool.ts';
 
 /** A drag shorter than this is a click; closeness that closes a path: both in CSS pixels. */
 const DRAG = 4;
@@ -191,7 +191,7 @@ export function penTool(): Tool {
     t: 'Corner or curve',
   };
 
-  const tool = reactive({
+  return toolOf({
     hint: 'Click: corner. Drag: curve. Begin at a line’s end to go on.',
     preview,
     actions,
@@ -257,5 +257,4 @@ export function penTool(): Tool {
       return was;
     },
   });
-  return tool as unknown as Tool; // refs inside a reactive object are read as their values
 }

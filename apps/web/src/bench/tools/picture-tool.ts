@@ -1,10 +1,11 @@
 // Reference picture: moved and turned by hand, scaled by a distance that is known.
 import { applyMatrix, boxMatrix, rotation, type Point, type ReferencePicture } from '@rosehip/core';
-import { computed, reactive, ref } from 'vue';
+import { computed, ref } from 'vue';
 import { useBench } from '../../stores/bench/bench.ts';
 import { useView } from '../../stores/view.ts';
 import { drawDisc, drawLine, INK, ROSEHIP } from './marks.ts';
-import { NOTHING, type Marker, type Pointer, type Tool } from './tool.ts';
+import { useGesture } from './gesture.ts';
+import { toolOf, NOTHING, type Marker, type Pointer, type Tool } from './tool.ts';
 
 const REACH = 10;
 
@@ -18,7 +19,7 @@ export function pictureTool(): Tool {
   const view = useView();
   let from: Point | null = null;
   let grab: 'move' | 'turn' | 'mark' | null = null;
-  let last: ReferencePicture | null = null;
+  const gesture = useGesture();
 
   const picture = computed(() => bench.design?.picture ?? null);
 
@@ -36,7 +37,7 @@ export function pictureTool(): Tool {
     return { x: p.x + up.x, y: p.y + up.y };
   };
 
-  const tool = reactive({
+  return toolOf({
     hint: computed(() => {
       if (!picture.value) return 'Choose a picture in the card at the right.';
       if (picture.value.locked) return 'The picture is locked; unlock it in the card to move it.';
@@ -49,7 +50,6 @@ export function pictureTool(): Tool {
     down({ at }: Pointer) {
       const p = picture.value;
       from = at;
-      last = null;
       if (!p) return;
       const handle = turnHandle(p);
       if (marking.value) {
@@ -65,30 +65,26 @@ export function pictureTool(): Tool {
         known.value = [from, at];
         return;
       }
-      if (grab === 'move') last = { ...p, x: p.x + at.x - from.x, y: p.y + at.y - from.y };
+      let next = p;
+      if (grab === 'move') next = { ...p, x: p.x + at.x - from.x, y: p.y + at.y - from.y };
       else {
         const degrees = (Math.atan2(at.y - p.y, at.x - p.x) * 180) / Math.PI + 90;
         const step = shift ? 15 : 0.5;
         const turn = Math.round(degrees / step) * step;
-        last = { ...p, turn: turn > 180 ? turn - 360 : turn };
+        next = { ...p, turn: turn > 180 ? turn - 360 : turn };
       }
-      bench.previewDesign({ picture: last });
+      gesture.showDesign({ picture: next });
     },
     up() {
       if (grab === 'mark') marking.value = false;
-      else if (last)
-        bench.run({
-          do: 'set-design',
-          label: grab === 'turn' ? 'Turn picture' : 'Move picture',
-          changes: { picture: last },
-        });
-      from = grab = last = null;
+      else gesture.commit(grab === 'turn' ? 'Turn picture' : 'Move picture');
+      from = grab = null;
     },
     key: () => false,
     cancel() {
       const was = grab !== null || marking.value;
-      if (grab) bench.cancelPreview();
-      from = grab = last = null;
+      gesture.cancel();
+      from = grab = null;
       marking.value = false;
       return was;
     },
@@ -111,5 +107,4 @@ export function pictureTool(): Tool {
       }
     },
   });
-  return tool as unknown as Tool;
 }

@@ -13,7 +13,7 @@ import {
   type Point,
   type PointRef,
 } from '@rosehip/core';
-import { computed, reactive, ref, shallowRef, watch } from 'vue';
+import { computed, ref, shallowRef, watch } from 'vue';
 import { useBench } from '../../stores/bench/bench.ts';
 import { useView } from '../../stores/view.ts';
 import { nudgeBy } from '../arrows.ts';
@@ -23,7 +23,7 @@ import { constrained } from './angles.ts';
 import { drawDisc } from './marks.ts';
 import { chosenPoints, usePointEdit } from './point-edit.ts';
 import { markPoints } from './point-marks.ts';
-import { NOTHING, type Marker, type Pointer, type Tool, type ToolAction } from './tool.ts';
+import { toolOf, NOTHING, type Marker, type Pointer, type Tool, type ToolAction } from './tool.ts';
 
 /** How near a press must be to a handle and to a segment, and how far a drag must go, in CSS pixels. */
 const REACH = 8;
@@ -294,7 +294,7 @@ export function pointsTool(): Tool {
     return true;
   }
 
-  const tool = reactive({
+  return toolOf({
     hint: computed(() => {
       const [first] = bench.selected;
       if (first?.locked) return `${first.name} is locked: unlock it first (Shift L).`;
@@ -342,5 +342,4 @@ export function pointsTool(): Tool {
     },
     focus: computed(() => (edit.object.value ? [edit.object.value.id] : null)),
   });
-  return tool as unknown as Tool;
 }

@@ -12,7 +12,8 @@ import { computed, reactive } from 'vue';
 import { useBench } from '../../stores/bench/bench.ts';
 import { useView } from '../../stores/view.ts';
 import { drawDisc, drawLine, LEAF } from './marks.ts';
-import { NOTHING, type Marker, type Pointer, type Tool } from './tool.ts';
+import { useGesture } from './gesture.ts';
+import { toolOf, NOTHING, type Marker, type Pointer, type Tool } from './tool.ts';
 
 /** How near a press must be to a pull, or to the outline, in CSS pixels. */
 const NEAR = 10;
@@ -26,6 +27,7 @@ const tidy = (v: number): number => Math.round(v * 100) / 100;
 export function pullTool(): Tool {
   const bench = useBench();
   const view = useView();
+  const gesture = useGesture();
   const state = reactive({ held: null as number | null, fresh: null as Dent | null, dragging: false });
 
   const surroundIn = (items: typeof bench.selected): Surrounding | null => {
@@ -65,7 +67,7 @@ export function pullTool(): Tool {
 
   const held = computed(() => (state.held === null ? null : (dents.value[state.held] ?? null)));
 
-  const tool = reactive({
+  return toolOf({
     hint: computed(() =>
       object.value
         ? 'Drag the outline aside; it goes on following what it surrounds. Delete removes the pull touched last.'
@@ -114,7 +116,7 @@ export function pullTool(): Tool {
       state.dragging = true;
     },
     move({ at }: Pointer) {
-      if (state.dragging) bench.preview(withDents(drawnTo(at)));
+      if (state.dragging) gesture.show(withDents(drawnTo(at)));
     },
     up({ at }: Pointer) {
       if (!state.dragging) return;
@@ -122,9 +124,10 @@ export function pullTool(): Tool {
       const index = state.fresh ? list.length - 1 : state.held!;
       const far = Math.hypot(list[index].dx, list[index].dy) * view.scale;
       state.dragging = false;
-      if (state.fresh && far < 3) bench.cancelPreview();
+      if (state.fresh && far < 3) gesture.cancel();
       else {
-        bench.replace(withDents(list), 'Bulge');
+        gesture.show(withDents(list));
+        gesture.commit('Bulge');
         state.held = index;
       }
       state.fresh = null;
@@ -136,7 +139,7 @@ export function pullTool(): Tool {
     },
     cancel() {
       const was = state.dragging;
-      if (was) bench.cancelPreview();
+      gesture.cancel();
       state.dragging = false;
       state.fresh = null;
       return was;
@@ -149,5 +152,4 @@ export function pullTool(): Tool {
       });
     },
   });
-  return tool as unknown as Tool;
 }

@@ -1,13 +1,14 @@
 // Select: click, Shift-click or box; drag to move; double-click to work inside a group.
 import { boundsOfItems, translation, type Bounds, type Guide, type Item, type Point } from '@rosehip/core';
-import { reactive } from 'vue';
+import {} from 'vue';
 import { useBench } from '../../stores/bench/bench.ts';
 import { useView } from '../../stores/view.ts';
 import { lastMove } from '../last-move.ts';
 import { pickCopy, pickedCopy } from '../picked-copy.ts';
 import { usePicking } from '../picking.ts';
 import { useSnapping } from '../snapping.ts';
-import { NOTHING, type Pointer, type Tool } from './tool.ts';
+import { useGesture } from './gesture.ts';
+import { toolOf, NOTHING, type Pointer, type Tool } from './tool.ts';
 
 /** How far a drag must go, in CSS pixels. */
 const DRAG = 3;
@@ -22,7 +23,7 @@ export function selectTool(): Tool {
   let box: Bounds | null = null;
   let began = false;
   let moved = { dx: 0, dy: 0 };
-  let last: Item[] | null = null;
+  const gesture = useGesture();
   /** The guide that is dragged, by its place in the list. */
   let guide: number | null = null;
   /** What a click without a drag selects when it was pressed on something selected already. */
@@ -50,7 +51,7 @@ export function selectTool(): Tool {
     maxY: Math.max(a.y, b.y),
   });
 
-  const tool: Tool = reactive({
+  const tool = toolOf({
     hint: 'Click to select, Shift for more, Alt for what lies beneath; double-click to go inside.',
     preview: NOTHING,
     actions: [],
@@ -96,7 +97,8 @@ export function selectTool(): Tool {
       }
       began = true;
       if (guide !== null) {
-        bench.previewDesign({ guides: guidesWith(at) });
+        const guides = guidesWith(at);
+        gesture.showDesign({ guides: guides.length ? guides : undefined });
         return;
       }
       if (!dragging) {
@@ -113,29 +115,22 @@ export function selectTool(): Tool {
         dy += near.dy;
       }
       moved = { dx, dy };
-      last = bench.transformed(translation(dx, dy), dragging);
-      bench.preview(last);
+      gesture.show(bench.transformed(translation(dx, dy), dragging));
     },
-    up({ at, shift }: Pointer) {
+    up({ shift }: Pointer) {
       const selecting = tool.preview.box;
       if (guide !== null) {
-        const guides = guidesWith(at);
-        if (began)
-          bench.run({
-            do: 'set-design',
-            label: 'Move guide',
-            changes: { guides: guides.length ? guides : undefined },
-          });
+        gesture.commit('Move guide');
         guide = null;
         from = null;
         return;
       }
-      if (began && dragging?.length && last) {
-        if (bench.replace(last, 'Move')) lastMove.value = moved;
+      if (began && dragging?.length) {
+        if (gesture.commit('Move')) lastMove.value = moved;
       } else if (selecting && bench.plain) {
         bench.selection = [...new Set([...(shift ? bench.selection : []), ...inBox(corner(...selecting))])];
       } else if (!began && beneath && bench.selection.length > 1) bench.selection = [beneath];
-      from = dragging = last = null;
+      from = dragging = null;
       tool.preview = NOTHING;
       snap.end();
     },
@@ -154,8 +149,8 @@ export function selectTool(): Tool {
     cancel() {
       const was = began;
       guide = null;
-      if (began) bench.cancelPreview();
-      from = dragging = last = null;
+      gesture.cancel();
+      from = dragging = null;
       began = false;
       tool.preview = NOTHING;
       snap.end();

@@ -6,6 +6,7 @@ import { useView } from '../../stores/view.ts';
 import { useSnapping } from '../snapping.ts';
 import { addObject } from './make.ts';
 import {
+  toolOf,
   NOTHING,
   type Pointer,
   type Tool,
@@ -56,7 +57,7 @@ function dragTool(form: () => Form, extra: () => ToolAction[], hint: string): To
   const preview = computed<ToolPreview>(() =>
     state.drawn ? { ...NOTHING, paths: primitivePaths(state.drawn) } : NOTHING,
   );
-  const tool = reactive({
+  const tool = toolOf({
     hint,
     preview,
     actions: computed(extra),
@@ -97,7 +98,7 @@ function dragTool(form: () => Form, extra: () => ToolAction[], hint: string): To
       return was;
     },
   });
-  return tool as unknown as Tool;
+  return tool;
 }
 
 const DRAG_HINT = 'Drag to draw. Shift: even. Alt: from the centre. Enter: one in the middle.';

@@ -12,7 +12,8 @@ import { computed, reactive } from 'vue';
 import { useBench } from '../../stores/bench/bench.ts';
 import { useView } from '../../stores/view.ts';
 import { drawLine, LEAF } from './marks.ts';
-import { NOTHING, type Marker, type Pointer, type Tool, type ToolPreview } from './tool.ts';
+import { useGesture } from './gesture.ts';
+import { toolOf, NOTHING, type Marker, type Pointer, type Tool, type ToolPreview } from './tool.ts';
 
 /** How near a point must be to be grabbed, in CSS pixels. */
 const NEAR = 9;
@@ -22,6 +23,7 @@ const STEP = 2;
 export function steerTool(): Tool {
   const bench = useBench();
   const view = useView();
+  const gesture = useGesture();
   const state = reactive({
     places: [] as Point[],
     /** The point that is held or was touched last, as line and point. */
@@ -84,7 +86,7 @@ export function steerTool(): Tool {
     return path ? { ...NOTHING, paths: [path] } : NOTHING;
   });
 
-  const tool = reactive({
+  return toolOf({
     hint: computed(() =>
       object.value
         ? `${guidedBy(object.value)} Draw with the button held; drag points; Delete removes the line touched last.`
@@ -110,16 +112,15 @@ export function steerTool(): Tool {
     move({ at }: Pointer) {
       if (state.holding) {
         const next = movedTo(at);
-        if (next) bench.preview([next]);
+        if (next) gesture.show([next]);
         return;
       }
       const last = state.places.at(-1);
       if (last && distance(last, at) * view.scale >= STEP) state.places = [...state.places, at];
     },
-    up({ at }: Pointer) {
+    up() {
       if (state.holding) {
-        const next = movedTo(at);
-        if (next) bench.replace([next], 'Move guide line');
+        gesture.commit('Move guide line');
         state.holding = false;
         return;
       }
@@ -137,7 +138,7 @@ export function steerTool(): Tool {
     },
     cancel() {
       const was = state.places.length > 0 || state.holding;
-      if (state.holding) bench.cancelPreview();
+      gesture.cancel();
       state.places = [];
       state.holding = false;
       return was;
@@ -163,7 +164,6 @@ export function steerTool(): Tool {
       });
     },
   });
-  return tool as unknown as Tool;
 }
 
 /** The path as points close enough together to draw. */

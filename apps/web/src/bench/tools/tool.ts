@@ -1,5 +1,6 @@
 // What a tool on the cloth is.
 import type { Path, Point } from '@rosehip/core';
+import { reactive, type Ref } from 'vue';
 
 export interface Pointer {
   /** mm */
@@ -71,5 +72,15 @@ export interface Tool {
   /** Ids of what is worked on; everything else is dimmed. */
   focus?: string[] | null;
 }
+
+/** A tool as it is written down: what changes by itself may be a ref. */
+export type ToolParts = {
+  [K in keyof Tool]: K extends 'hint' | 'preview' | 'actions' | 'numbers' | 'focus'
+    ? Tool[K] | Ref<Tool[K]>
+    : Tool[K];
+};
+
+/** A tool of its parts; refs are read as their values. */
+export const toolOf = (parts: ToolParts): Tool => reactive(parts) as Tool;
 
 export const NOTHING: ToolPreview = { paths: [], points: [], box: null };
