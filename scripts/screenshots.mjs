@@ -102,7 +102,7 @@ async function main() {
     await page.getByTestId('playhead').press('End');
     await page.getByRole('button', { name: 'List', exact: true }).click();
     await page.getByRole('button', { name: 'Figures' }).click();
-    await page.getByRole('treeitem', { name: /^Dome / }).click();
+    await page.getByRole('treeitem', { name: /^Dome Fill/ }).click();
     await page.waitForTimeout(1000);
     await page.getByRole('button', { name: 'Fit the hoop' }).click();
     await page.waitForTimeout(800);

@@ -5,6 +5,7 @@ import type { Point } from '../geometry/points.ts';
 import type { Cloth } from '../materials/cloths.ts';
 import { completeSettings, type Remark, type StitchInput } from '../stitches/kind.ts';
 import { stitchKind } from '../stitches/kinds.ts';
+import { withoutLeaps } from '../stitches/leaps.ts';
 import type { SewnThread } from '../stitches/thread.ts';
 import { excessOf } from './budget.ts';
 import { coverOf, type Cover } from './cover.ts';
@@ -64,7 +65,7 @@ export function stitchObject(
     const kind = stitchKind(object.recipe.kind);
     const input = inputOf(object, cloth, neighbours);
     if (!kind || !input) return { threads: [], cover: null };
-    return { threads: kind.stitch(input), cover: objectCover(object, cloth) };
+    return { threads: withoutLeaps(kind.stitch(input)), cover: objectCover(object, cloth) };
   });
 }
 

@@ -366,3 +366,14 @@ describe('rows', () => {
     ]);
   });
 });
+
+test('a surface pattern stays with its shape when that is moved', () => {
+  const needles = (dx: number, dy: number): number[] => {
+    const outline = { kind: 'rectangle', x: dx, y: dy, width: 24, height: 14, turn: 0, radius: 0 } as const;
+    const [thread] = stitch(outline, { pattern: 'wave', angle: 0 });
+    return thread.x.filter((_, i) => thread.part[i] === Part.top).map((x) => x - dx);
+  };
+  const [here, there] = [needles(0, 0), needles(3.7, -2.3)];
+  expect(there.length).toBe(here.length);
+  there.forEach((x, i) => expect(Math.abs(x - here[i])).toBeLessThan(0.11));
+});

@@ -2,7 +2,7 @@
 import { offsetRegion } from '../geometry/clip.ts';
 import { distance, type Point } from '../geometry/points.ts';
 import { arcLengths, nearestOnLine, openedAt, type Line } from '../geometry/polyline.ts';
-import { polygonArea, ringsOf, type Polygon } from '../geometry/region.ts';
+import { polygonArea, regionBounds, ringsOf, type Polygon } from '../geometry/region.ts';
 import type { UnderlayWeight } from '../materials/cloths.ts';
 import { flattenPath } from '../outlines/flatten-path.ts';
 import { outlineRegion } from '../outlines/region.ts';
@@ -258,7 +258,10 @@ function stitch(input: Input): SewnThread[] {
   const spacing = { near, far };
   const longest = Math.min(LONGEST, cloth.longest ?? LONGEST);
   let begun = false;
-  return eachPiece(outlineRegion(outline), input, (polygon, from, end) => {
+  const region = outlineRegion(outline);
+  const box = regionBounds(region);
+  const origin = box ? frame.toFrame({ x: (box.minX + box.maxX) / 2, y: (box.minY + box.maxY) / 2 }).x : 0;
+  return eachPiece(region, input, (polygon, from, end) => {
     const map = layRows(polygon, frame, spacing, dense ? Math.min(ROW_REACH, compensation / 2) : 0);
     if (!map.sections.length) return [];
     const ways = dense ? map : layRows(polygon, frame, Math.min(ROUTE_SPACING, near, far), 0);
@@ -273,6 +276,7 @@ function stitch(input: Input): SewnThread[] {
       length: Math.min(settings.length, longest),
       longest,
       pattern: settings.pattern,
+      origin,
       feather,
       compensation,
       part: Part.top,

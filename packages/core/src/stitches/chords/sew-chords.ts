@@ -54,7 +54,8 @@ export function sewPieces(
     end = { at: innerEnd.at, firm: true };
   }
   if (chords.length) {
-    for (const { chord, ahead, way } of chordTour(rings, chords, from ?? chords[0].a.at, end)) {
+    const { steps, rest } = chordTour(rings, chords, from ?? chords[0].a.at, end);
+    for (const { chord, ahead, way } of steps) {
       if (inner && chord === chords.length - 1) {
         if (builder.last && way.length) goAlong(way.slice(0, -1), innerEnd!.at, LONGEST_TURN, builder);
         continue;
@@ -67,6 +68,9 @@ export function sewPieces(
       }
       sew(line);
     }
+    // Where the tour goes on after its last line: to the one that ends inside, or to an end that is fixed.
+    const goal = rest.at(-1);
+    if (goal && builder.last && (inner || end?.firm)) goAlong(rest.slice(0, -1), goal, LONGEST_TURN, builder);
   }
   if (inner) sew(inner.a ? inner.line : reversed(inner.line));
   else if (!chords.length) pieces.slice(0, 1).forEach((p) => sew(p.line));

@@ -279,7 +279,8 @@ export interface TourEnd {
 
 /**
  * All of one or more chords, in the order of the tour. It begins at the chord end nearest to `from`; without a firm
- * end it ends at one of the `last` chords. Rings and places share one measure, mm or a frame's.
+ * end it ends at one of the `last` chords. Rings and places share one measure, mm or a frame's. `rest` is the way on
+ * from the last chord to where the tour ends.
  */
 export function chordTour(
   rings: readonly Ring[],
@@ -287,7 +288,7 @@ export function chordTour(
   from: Point,
   end?: TourEnd,
   last: readonly number[] = chords.map((_, i) => i),
-): TourStep[] {
+): { steps: TourStep[]; rest: Point[] } {
   const graph = new Graph(rings, chords);
   graph.put(BEGIN, nearestEnd(graph, from));
   const candidates = end?.firm ? [nearestEnd(graph, end.at)] : candidateEnds(last);
@@ -318,5 +319,5 @@ export function chordTour(
   // Chords that rings do not join to the rest (they only touch it) come last.
   const met = new Set(out.map(({ chord }) => chord));
   chords.forEach((_, chord) => !met.has(chord) && out.push({ chord, ahead: true, way: [] }));
-  return out;
+  return { steps: out, rest: way };
 }

@@ -24,7 +24,7 @@ function tourOf(map: RowMap, from: Point, end?: TourEnd): TourRow[] {
   const spans = map.sections.flatMap((section) => section.spans);
   const outer = new Set(map.sections.flatMap(({ spans: all }) => [all[0], all[all.length - 1]]));
   const last = spans.flatMap((span, i) => (outer.has(span) ? [i] : []));
-  const steps = chordTour(map.rings, spans.map(chordOf), from, end, last);
+  const { steps } = chordTour(map.rings, spans.map(chordOf), from, end, last);
   return steps.map(({ chord, ahead, way }) => ({ span: spans[chord], leftFirst: ahead, way }));
 }
 

@@ -18,6 +18,8 @@ export interface RowStitches {
   longest: number;
   /** Where needle points fall: the name of a surface pattern. */
   pattern: string;
+  /** Where along the rows the pattern is counted from, in mm of the frame: it stays with what is moved. */
+  origin?: number;
   /** Rows end up to this far inside the edge, each turn at its own place; mm. */
   feather: number;
   /** How far rows reach beyond the edge at both ends, in mm. */
@@ -214,10 +216,11 @@ export function sewRow(
   }
   const length = Math.min(rowStitches.length, rowStitches.longest / map.along);
   const room = Math.min(END_ROOM, length / 2);
-  const xs = closer(
-    [left, ...needlesOf(rowStitches.pattern, span.row, left + room, right - room, length), right],
-    (rowStitches.longest - SLIDE) / map.along,
-  )
+  const { pattern, origin = 0 } = rowStitches;
+  const needles = needlesOf(pattern, span.row, left + room - origin, right - room - origin, length).map(
+    (x) => x + origin,
+  );
+  const xs = closer([left, ...needles, right], (rowStitches.longest - SLIDE) / map.along)
     .flatMap((x, i, all) => (i && !map.frame.straight ? [...bends(map, span.y, all[i - 1], x), x] : [x]))
     .slice(1, -1);
   // Dense rows begin a little inside, so that the turn from the row before is no stitch too short.

@@ -116,6 +116,7 @@ function coursesOf(axis: Axis): { courses: Course[]; crossed: Set<number> } {
       ...(arm.from === id ? [{ arm: i, atEnd: false }] : []),
       ...(arm.to === id ? [{ arm: i, atEnd: true }] : []),
     ]);
+    if (!ends.length) return; // its arms were all too short to be sewn
     const ways = ends.map(({ arm, atEnd }) => {
       const { points } = axis.arms[arm];
       return heading(atEnd ? points.toReversed() : points, Math.max(1, node.radius));
