@@ -9,6 +9,7 @@ import { figuresOf, type Plan } from '../sewing/plan.ts';
 import { sewnLeaves } from '../sewing/sew.ts';
 import { objectCover } from '../sewing/stitch-object.ts';
 import { JobError, type Job } from '../jobs/job.ts';
+import { bareCheck } from './checks/bare.ts';
 import { budgetCheck, largeCheck, tooLargeToCheck } from './checks/budget.ts';
 import { knockdownCheck, suitCheck } from './checks/cloth.ts';
 import { detailCheck, emptyCheck } from './checks/detail.ts';
@@ -30,6 +31,7 @@ const CHECKS: Check[] = [
   emptyCheck,
   twoLinesCheck,
   noColumnCheck,
+  bareCheck,
   gapCheck,
   jumpCheck,
   longCheck,

@@ -78,7 +78,7 @@ export function layersOf(plan: Plan, area: Bounds, cell: number, thread = THREAD
 }
 
 /** Calls `span` for every stretch of squares, from and up to, whose middles lie inside the region. */
-function eachInside(region: Region, grid: LayerGrid, span: (from: number, to: number) => void): void {
+export function eachInside(region: Region, grid: LayerGrid, span: (from: number, to: number) => void): void {
   const { x0, y0, cell, width, height } = grid;
   const rings = region.flatMap(ringsOf);
   const b = regionBounds(region);
@@ -112,7 +112,7 @@ function squaresInside(region: Region, grid: LayerGrid): Uint8Array {
  * Distance in squares from each one to the nearest that is set (Felzenszwalb and Huttenlocher, "Distance
  * transforms of sampled functions", 2012).
  */
-function distances(set: (i: number) => boolean, width: number, height: number): Float64Array {
+export function distances(set: (i: number) => boolean, width: number, height: number): Float64Array {
   const FAR = 1e12;
   const f = new Float64Array(width * height);
   for (let i = 0; i < f.length; i++) f[i] = set(i) ? 0 : FAR;
