@@ -55,6 +55,7 @@ test('an older save is looked at, named, and brought back; undo takes that back'
   await expect(saves).toHaveCount(5);
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(bench.blocks()).toHaveCount(1);
+  await expect(saves).toHaveCount(6);
   await bench.saved();
 
   // Beside the newest, and as a design of its own.
