@@ -50,7 +50,7 @@ async function proofRead(file: string): Promise<void> {
       line.kind === 'setting' ||
       (line.kind === 'asset' && text(line.text, line.hash)) ||
       (line.kind === 'motif' && text(line.id, line.name) && dates(line.madeAt)) ||
-      (line.kind === 'recipe' && text(line.id, line.name) && dates(line.changedAt)) ||
+      (line.kind === 'recipe' && text(line.id, line.name, line.cloth ?? '') && dates(line.changedAt)) ||
       (line.kind === 'revision' && text(line.label) && dates(line.madeAt) && line.design instanceof Object) ||
       (line.kind === 'design' &&
         ID.test(line.id) &&

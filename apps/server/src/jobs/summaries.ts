@@ -90,7 +90,7 @@ export class Summaries {
   makeSoon(id: string, revision: number, design: Design): void {
     const waits = this.soon.has(id) && !this.resting.has(id);
     this.soon.set(id, { revision, design });
-    if (!waits) this.hurry(id);
+    if (!waits) this.begin(id);
   }
 
   /** The same for a save: while somebody works on a design, a picture of each step would only take from their time. */
@@ -100,20 +100,23 @@ export class Summaries {
     clearTimeout(this.resting.get(id));
     this.resting.set(
       id,
-      setTimeout(() => this.hurry(id), REST),
+      setTimeout(() => this.begin(id), REST),
     );
     this.resting.get(id)!.unref();
   }
 
   /** Somebody wants to see it: it need not rest. */
   hurry(id: string): void {
+    if (this.resting.has(id)) this.begin(id);
+  }
+
+  /** Takes its place in the queue. */
+  private begin(id: string): void {
     clearTimeout(this.resting.get(id));
     this.resting.delete(id);
-    if (!this.soon.has(id)) return;
     this.turn(async () => {
-      const next = this.soon.get(id);
+      const next = this.soon.get(id)!;
       this.soon.delete(id);
-      if (!next) return;
       if (!this.running.has(`${id}/${next.revision}`)) await this.work(id, next.revision, next.design);
     }).catch(() => {});
   }

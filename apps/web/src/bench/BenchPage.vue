@@ -253,7 +253,7 @@ watch(title, (name) => (document.title = name ? `${name} · Rosehip` : 'Rosehip'
         <ClothView :tool="active" @sized="sized" />
       </main>
       <aside
-        class="relative flex min-h-0 flex-col overflow-y-auto border-l border-line bg-panel"
+        class="relative flex min-h-0 flex-col border-l border-line bg-panel overflow-y-auto"
         aria-label="Card"
       >
         <nav

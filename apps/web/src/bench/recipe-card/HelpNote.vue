@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // What a setting does to the cloth: a line of words, and pictures of this recipe with less and with more of it.
-import { computed } from 'vue';
+import { computed, onMounted, useTemplateRef } from 'vue';
 import { variationsOf, type Setting } from '@rosehip/core';
 import { showNumber } from '../../fields/arithmetic.ts';
 import BitmapPicture from '../../parts/BitmapPicture.vue';
@@ -14,6 +14,10 @@ const bench = useBench();
 const units = useSettings();
 const edit = useRecipeEdit();
 const thread = useSelectedThread();
+
+/** What was asked for is brought into sight. */
+const note = useTemplateRef<HTMLElement>('note');
+onMounted(() => note.value?.scrollIntoView({ block: 'nearest' }));
 
 /** CSS pixels. */
 const SIZE = 78;
@@ -43,11 +47,16 @@ function told(value: string | number): string {
 </script>
 
 <template>
-  <div class="mt-1 rounded-card bg-linen p-2">
+  <div ref="note" class="mt-1 rounded-card bg-linen p-2">
     <p class="text-[13px] leading-[18px]">{{ setting.help }}</p>
     <ul class="mt-1.5 grid grid-cols-3 gap-1">
       <li v-for="(v, i) in variations" :key="v.value" class="grid justify-items-center text-center text-xs">
-        <BitmapPicture :picture="pictures[i]" :size="SIZE" />
+        <BitmapPicture
+          class="rounded-[3px]"
+          :style="{ background: bench.design?.cloth.colour }"
+          :picture="pictures[i]"
+          :size="SIZE"
+        />
         {{ told(v.value) }}
       </li>
     </ul>

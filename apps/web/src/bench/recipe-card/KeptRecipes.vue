@@ -57,7 +57,12 @@ function drag(e: DragEvent, r: KeptRecipe): void {
           @click="put(r)"
           @dragstart="drag($event, r)"
         >
-          <BitmapPicture :picture="pictures[i]" :size="SIZE" />
+          <BitmapPicture
+            class="rounded-[3px]"
+            :style="{ background: bench.design?.cloth.colour }"
+            :picture="pictures[i]"
+            :size="SIZE"
+          />
           <span class="w-full truncate">{{ r.name }}</span>
           <span class="w-full truncate text-xs text-muted">{{ madeFor(r) }}</span>
         </button>

@@ -99,7 +99,7 @@ watchPostEffect(async () => {
 
 <template>
   <EmptyCard v-if="!bench.selected.length" />
-  <section v-else class="flex min-h-0 grow flex-col" aria-label="Recipe card">
+  <section v-else class="flex min-h-80 grow flex-col" aria-label="Recipe card">
     <header class="shrink-0 px-3 pt-2 pb-2.5">
       <h2 class="sr-only">{{ title }}</h2>
       <input
@@ -123,7 +123,7 @@ watchPostEffect(async () => {
       </p>
     </header>
     <div class="column">
-      <div ref="column" data-column class="relative h-full overflow-y-auto">
+      <div ref="column" data-column class="relative h-full overflow-y-auto scroll-py-16">
         <div v-if="open" class="border-t border-line p-4">
           <KindPicker v-if="open === 'kind'" @choose="((open = null), edit.setKind($event))" />
           <ThreadPicker v-else :code="thread?.code ?? null" @choose="chooseThread" />
