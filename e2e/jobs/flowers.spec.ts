@@ -40,7 +40,6 @@ test('three rings of eight from the shelf of shapes, printed cloth appliquéd un
   // Printed cloth under the third, sewn first of all; then everything is watched through.
   await hands.make('Appliqué');
   await hands.press(page.getByRole('radio').nth(2));
-  await hands.press(page.getByRole('button', { name: 'Order and thread' }));
   await hands.button('First');
   await hands.press(page.getByRole('button', { name: 'Play', exact: true }));
   hands.within(25);

@@ -21,14 +21,14 @@ const body = useTemplateRef<HTMLElement>('body');
 /** What all parts scroll in. */
 const columnOf = (part: HTMLElement): HTMLElement => part.closest('[data-column]')!;
 
-/** Is any of what it holds to be seen between the heads? */
+/** So much of what a part holds must be seen between the heads for it to be in sight, in CSS pixels. */
+const SEEN = 100;
 function inSight(): boolean {
   const column = columnOf(body.value!).getBoundingClientRect();
   const box = body.value!.getBoundingClientRect();
-  return (
-    box.bottom > column.top + (props.place + 1) * HEAD + 4 &&
-    box.top < column.bottom - (props.of - 1 - props.place) * HEAD - 4
-  );
+  const top = Math.max(box.top, column.top + (props.place + 1) * HEAD);
+  const bottom = Math.min(box.bottom, column.bottom - (props.of - 1 - props.place) * HEAD);
+  return bottom - top >= Math.min(SEEN, box.height);
 }
 
 /** Brings what it holds to the top of the column. */
