@@ -112,6 +112,7 @@ export { switchKind } from './shaping/switch-kind.ts';
 export { JobError, type Job } from './jobs/job.ts';
 export { making, subjectOf, MAKINGS, PURPOSES, type Making, type Purpose } from './jobs/making.ts';
 export { outcomeOf } from './jobs/outcome.ts';
+export { sketched } from './jobs/sketch.ts';
 export {
   bandJob,
   combineJob,
@@ -203,16 +204,8 @@ export { readSvg } from './formats/svg/read.ts';
 export type { SvgRecipes } from './formats/svg/to-design.ts';
 export { withKept } from './formats/design-file/kept.ts';
 export { asPresent, checkDesign, readDesignFile, writeDesignFile } from './formats/design-file/read.ts';
-export {
-  FILE_FORMATS,
-  fileFormat,
-  formatOf,
-  READ_ENDINGS,
-  READABLE,
-  readAnyFile,
-  type FileFormat,
-  type FormatId,
-} from './formats/table.ts';
+export { FILE_FORMATS, fileFormat, formatOf, readAnyFile, type FileFormat } from './formats/table.ts';
+export { READ_ENDINGS, READABLE, type FormatId } from './formats/endings.ts';
 export { LIGHT_FROM, paintNeedle, paintThread, type Canvas2D, type ViewName } from './painting/paint.ts';
 export { recipeJob, sameRecipe, takeOverJob, usersOf } from './jobs/recipes.ts';
 export { SWATCH_CLOSE, swatchDesign, variationsOf, type Variation } from './jobs/swatch.ts';

@@ -11,7 +11,7 @@ export const Summary = Type.Object({
   seconds: Type.Number(),
   /** Threads in sewing order, without repeats. */
   colours: Type.Array(Type.Object({ code: Type.String(), name: Type.String(), colour: Type.String() })),
-  /** Ids of the stitch kinds that are sewn, `stitches` for brought-in ones. Older revisions never told. */
+  /** Stitch kinds that are sewn (kept as ids, told as names), `stitches` for brought-in ones. Older revisions never told. */
   kinds: Type.Optional(Type.Array(Type.String())),
 });
 export type Summary = Static<typeof Summary>;

@@ -1,5 +1,5 @@
 // Designs: the shelf's list, loading, saving, and their pictures.
-import { checkDesign } from '@rosehip/core';
+import { checkDesign, stitchKind } from '@rosehip/core';
 import {
   ById,
   ByNumber,
@@ -34,6 +34,15 @@ import { told, type Routes } from './route.ts';
 
 const MISSING = 'This design';
 
+/** Revisions keep the ids of their stitch kinds; people look for names. */
+const withKindNames = (row: ShelfRow): ShelfRow =>
+  row.summary?.kinds
+    ? {
+        ...row,
+        summary: { ...row.summary, kinds: row.summary.kinds.map((id) => stitchKind(id)?.name ?? id) },
+      }
+    : row;
+
 export const designRoutes: Routes = async (app, { db, summaries }) => {
   /** Pictures and figures that are missing follow by themselves; nobody waits for them. */
   async function completeSoon(entries: ShelfRow[]): Promise<void> {
@@ -53,7 +62,7 @@ export const designRoutes: Routes = async (app, { db, summaries }) => {
     async ({ query }) => {
       const entries = await listDesigns(db, query.deleted);
       if (!query.deleted) completeSoon(entries).catch(() => {}); // tried again at the next look
-      return { designs: entries.map(told), deletedDays: DELETED_DAYS };
+      return { designs: entries.map((entry) => told(withKindNames(entry))), deletedDays: DELETED_DAYS };
     },
   );
 

@@ -1,4 +1,5 @@
 // Small pictures of what can be made of what is selected, and why some of it can't be.
+import * as Comlink from 'comlink';
 import { watchDebounced } from '@vueuse/core';
 import { onUnmounted, shallowRef } from 'vue';
 import { MAKINGS } from '@rosehip/core';
@@ -26,21 +27,43 @@ export function useOutcomes(size: number) {
       const wanted = MAKINGS.filter(
         ({ least, whole }) => (selection.length || (whole ? all : 0)) >= least,
       ).map(({ id }) => id);
-      let made: Outcome[] = [];
+      if (!design || !wanted.length) {
+        forget();
+        outcomes.value = new Map();
+        return;
+      }
+      /** Keeps what came, while it is still wanted; a picture of before stays until the new one is there. */
+      const told = (made: Outcome[]): boolean => {
+        if (now !== asked) {
+          for (const { picture } of made) picture?.close();
+          return false;
+        }
+        const next = new Map(outcomes.value);
+        for (const id of next.keys())
+          if (!wanted.includes(id)) {
+            next.get(id)!.picture?.close();
+            next.delete(id);
+          }
+        for (const one of made) {
+          const before = next.get(one.id)?.picture;
+          const stays = !one.picture && !one.problem;
+          if (!stays) before?.close();
+          next.set(one.id, stays ? { ...one, picture: before } : one);
+        }
+        outcomes.value = next;
+        return true;
+      };
       try {
-        if (design && wanted.length)
-          made = await useChecker().outcomes(
-            packed(useChecker(), design),
-            [...selection],
-            wanted,
-            Math.round(size * devicePixelRatio),
-          );
+        await useChecker().outcomes(
+          packed(useChecker(), design),
+          [...selection],
+          wanted,
+          Math.round(size * devicePixelRatio),
+          Comlink.proxy(told),
+        );
       } catch {
         // Without pictures everything can still be made, and says why when it can't.
       }
-      if (now !== asked) return made.forEach(({ picture }) => picture?.close());
-      forget();
-      outcomes.value = new Map(made.map((one) => [one.id, one]));
     },
     { debounce: STILL, immediate: true },
   );

@@ -9,7 +9,7 @@ import type { ShelfEntry } from '@rosehip/wire';
 import { api, ApiError } from '../api.ts';
 import { useKept } from '../parts/kept.ts';
 import Notice from '../parts/Notice.vue';
-import { draftToShelf, leftDrafts, type KeptDraft } from '../stores/drafts.ts';
+import type { KeptDraft } from '../stores/drafts.ts';
 import { useEngine } from '../workers/engine.ts';
 import DesignCard from './DesignCard.vue';
 import NewDesignDialog from './NewDesignDialog.vue';
@@ -41,20 +41,27 @@ async function load(): Promise<void> {
     loaded.value = true;
   }
 }
+/** The designs and their pictures are painted, and nothing else waits. */
+const quiet = (): Promise<void> =>
+  new Promise((done) => {
+    const idle = window.requestIdleCallback ?? ((work: () => void) => setTimeout(work, 200));
+    setTimeout(() => idle(() => done()), 600);
+  });
 /** What the bench needs is fetched and set up while nobody waits: the first press on a design then shows stitches soon. */
 function warmUp(): void {
   void import('../bench/BenchPage.vue');
-  void useEngine().ready();
+  void useEngine().warmUp();
 }
 onMounted(async () => {
   await load();
-  const idle = window.requestIdleCallback ?? ((work: () => void) => setTimeout(work, 200));
-  idle(warmUp);
+  await quiet();
   await offerLeft();
+  warmUp();
 });
 
 /** Edits of designs that were deleted elsewhere are offered as new designs. */
 async function offerLeft(): Promise<void> {
+  const { draftToShelf, leftDrafts } = await import('../stores/drafts.ts'); // it reads designs: not for the first page
   const left: KeptDraft[] = [];
   for (const draft of await leftDrafts())
     if (!designs.value.some((d) => d.id === draft.designId))

@@ -26,7 +26,7 @@ const entry = (id: string, more: Partial<ShelfEntry> = {}, kinds: string[] = [])
 });
 const all = [
   entry('Moon', { labels: ['gifts'] }, ['satin']),
-  entry('Comet', { hoop: '130 × 180', labels: ['for the fair', 'gifts'] }, ['motif-fill']),
+  entry('Comet', { hoop: '130 × 180', labels: ['for the fair', 'gifts'] }, ['Motif fill']),
   entry('Badge 10'),
   entry('Badge 9'),
 ];

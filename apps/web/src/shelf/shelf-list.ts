@@ -1,6 +1,5 @@
 // What of the shelf is shown: found by words, sorted, by label; and which designs are selected.
 import { computed, ref, watch, type Ref } from 'vue';
-import { stitchKind } from '@rosehip/core';
 import type { ShelfEntry } from '@rosehip/wire';
 import { useKept } from '../parts/kept.ts';
 
@@ -26,8 +25,7 @@ const area = ({ summary }: ShelfEntry): number => (summary ? summary.width * sum
 /** All that a design is found by: its name, labels, hoop, threads and stitch kinds. */
 function wordsOf({ name, labels, hoop, summary }: ShelfEntry): string {
   const threads = summary?.colours.flatMap((c) => [c.name, c.code]) ?? [];
-  const kinds = summary?.kinds?.map((id) => stitchKind(id)?.name ?? id) ?? [];
-  return [name, ...labels, hoop, ...threads, ...kinds].join('\n').toLowerCase();
+  return [name, ...labels, hoop, ...threads, ...(summary?.kinds ?? [])].join('\n').toLowerCase();
 }
 
 /** Entries in which every word of the search is found, with the label, in order. */

@@ -1,7 +1,6 @@
 // The engine: stitches designs, reads and writes files, away from the main thread.
 import {
   clothById,
-  CLOTHS,
   DesignReceiver,
   fileFormat,
   figuresOf,
@@ -14,6 +13,7 @@ import {
   making,
   objectChosen,
   objectCover,
+  boundsOfItems,
   outcomeOf,
   resolveDesign,
   visibleLeaves,
@@ -29,6 +29,7 @@ import {
   SWATCH_CLOSE,
   swatchDesign,
   sewResolved,
+  sketched,
   STITCH_KINDS,
   subjectOf,
   switchKind,
@@ -114,7 +115,7 @@ function decoded(data: string): Promise<ImageBitmap> {
   return createImageBitmap(new Blob([bytes], { type: /^data:([^;]+)/.exec(head)![1] }));
 }
 
-/** What comes of making something of what is selected; without a picture when there was no time for one. */
+/** What comes of making something of what is selected; without a picture while there is none. */
 export interface Outcome {
   id: string;
   picture?: ImageBitmap;
@@ -122,8 +123,8 @@ export interface Outcome {
   problem?: string;
 }
 
-/** Pictures of outcomes are made for so long, in ms. */
-const OUTCOMES_WITHIN = 1500;
+/** The side of the square that a small picture shows, in mm. */
+const roomFor = (b: Bounds): number => 1.1 * Math.max(b.maxX - b.minX, b.maxY - b.minY, 4);
 
 /** The thread of a plan, or of an area of it, in the middle of a square; undefined without any. */
 function smallPicture(plan: Plan, size: number, area?: Bounds): ImageBitmap | undefined {
@@ -131,7 +132,7 @@ function smallPicture(plan: Plan, size: number, area?: Bounds): ImageBitmap | un
   if (!bounds) return undefined;
   const canvas = new OffscreenCanvas(size, size);
   const ctx = canvas.getContext('2d')!;
-  const scale = size / (1.1 * Math.max(bounds.maxX - bounds.minX, bounds.maxY - bounds.minY, 4));
+  const scale = size / roomFor(bounds);
   const [x, y] = [(bounds.minX + bounds.maxX) / 2, (bounds.minY + bounds.maxY) / 2];
   ctx.setTransform(scale, 0, 0, scale, size / 2 - scale * x, size / 2 - scale * y);
   paintThread(ctx as unknown as PictureCanvas, plan, scale);
@@ -235,22 +236,33 @@ const engine = {
   },
 
   /**
-   * What can be made of what is selected, by ids of makings: a small picture of it, `size` pixels high and wide, or why it
-   * can't be made. When it takes too long, the rest goes without pictures.
+   * What can be made of what is selected, by ids of makings. `told` hears of all of them at once why they can't be made,
+   * then of each, as soon as it is there, a picture `size` pixels high and wide; it ends the work by answering false.
    */
-  outcomes(parcel: Parcel, ids: string[], wanted: string[], size: number): Outcome[] {
+  async outcomes(
+    parcel: Parcel,
+    ids: string[],
+    wanted: string[],
+    size: number,
+    told: (outcomes: Outcome[]) => boolean | Promise<boolean>,
+  ): Promise<void> {
     const design = designs.open(parcel);
-    const start = performance.now();
-    const made = wanted.map((id): Outcome => {
-      const outcome = outcomeOf(design, subjectOf(making(id), design, ids), making(id));
-      if ('problem' in outcome) return { id, problem: outcome.problem };
-      const late = performance.now() - start > OUTCOMES_WITHIN;
-      return { id, picture: late ? undefined : smallPicture(sewResolved(outcome), size) };
-    });
-    return Comlink.transfer(
-      made,
-      made.flatMap(({ picture }) => picture ?? []),
+    const outcomes = wanted.map((id) => ({
+      id,
+      outcome: outcomeOf(design, subjectOf(making(id), design, ids), making(id)),
+    }));
+    const problems = outcomes.map(({ id, outcome }) =>
+      'problem' in outcome ? { id, problem: outcome.problem } : { id },
     );
+    if (!(await told(problems))) return;
+    for (const { id, outcome } of outcomes) {
+      if ('problem' in outcome) continue;
+      const bounds = boundsOfItems(outcome.objects);
+      const pixel = bounds ? roomFor(bounds) / size : 1;
+      const picture = smallPicture(sewResolved(sketched(outcome, pixel)), size);
+      // Waiting for the answer lets other work come between.
+      if (picture && !(await told(Comlink.transfer([{ id, picture }], [picture])))) return;
+    }
   },
 
   /** A better route through the colour of what is selected; null when there is none, or a sentence why not. */
@@ -302,8 +314,11 @@ const engine = {
     return new Uint8Array(await blob.arrayBuffer());
   },
 
-  /** The cloths as the engine knows them; answers at once, so it also tells whether the worker is up. */
-  ready: (): number => CLOTHS.length,
+  /** Stitches a swatch of each kind, so that the first design finds the engine loaded and its code compiled. */
+  warmUp(): void {
+    for (const { id } of STITCH_KINDS)
+      sewDesign(swatchDesign({ kind: id, settings: {} }, '101', { kind: 'linen', colour: '#ffffff' }));
+  },
 };
 
 export type Engine = typeof engine;

@@ -90,12 +90,16 @@ let copies: { record: number; canvas: OffscreenCanvas }[] = [];
 /** The playhead moves on by so many records, until it has taken so many ms: then what is there is shown. */
 const AT_ONCE = 1500;
 const AT_MOST = 25;
+/** Before anything was to be seen, what is there after so many ms is shown already. */
+const FIRST = 80;
 /** Between two copies lie so many records at least. */
 const LEAST_BETWEEN = 3000;
 const MOST_COPIES = 24;
 /** All copies together hold no more pixels than this. */
 const MOST_COPIED = 40_000_000;
 let version = 0;
+/** Nothing was painted whole yet. */
+let fresh = true;
 /** Where pile stands over low stitches; null on a cloth without. */
 let pile: Pile | null = null;
 let pileIsOf: Plan | null = null;
@@ -327,13 +331,13 @@ const painter = {
       if (design) paintLines(out.ctx as unknown as Canvas2D, design, r.scale, r.focus);
     } else if (plan) {
       const key = `${place} ${version} ${r.dimUnderlay} ${r.thread} ${r.light} ${r.focus?.join(' ') ?? ''}`;
-      let until = performance.now() + AT_MOST;
+      let until = performance.now() + (fresh ? FIRST : AT_MOST);
       if (key !== threadKey) {
         copies = [];
         threadKey = key;
         clear(sewn, r);
         sewnTo = 0;
-        until = Infinity;
+        if (!fresh) until = Infinity;
       }
       const withRest = (r.playhead < plan.x.length && !r.hideRest) || !!r.focus;
       if (withRest && faintKey !== key) {
@@ -342,6 +346,7 @@ const painter = {
       }
       goNear(r);
       done = sewOn(plan, r, r.playhead, until);
+      fresh &&= !done;
       if (withRest) {
         out.ctx.setTransform(1, 0, 0, 1, 0, 0);
         out.ctx.globalAlpha = FAINT;

@@ -3,7 +3,8 @@ import { ellipse, object } from '../../test/draw.ts';
 import { emptyDesign, type Design } from '../design/types.ts';
 import { figuresOf } from '../sewing/plan.ts';
 import { sewDesign } from '../sewing/sew.ts';
-import { FILE_FORMATS, fileFormat, formatOf, READABLE, READ_ENDINGS, readAnyFile } from './table.ts';
+import { READABLE, READ_ENDINGS } from './endings.ts';
+import { FILE_FORMATS, fileFormat, formatOf, readAnyFile } from './table.ts';
 
 const design: Design = { ...emptyDesign('Moth'), objects: [object('wing', ellipse(0, 0, 20), 'fill')] };
 const plan = () => sewDesign(design);

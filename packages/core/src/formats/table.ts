@@ -6,22 +6,17 @@ import type { Plan } from '../sewing/plan.ts';
 import { readDesignFile, writeDesignFile } from './design-file/read.ts';
 import { readDst } from './dst/read.ts';
 import { writeDst } from './dst/write.ts';
+import { ENDINGS, READABLE, type Endings, type FormatId } from './endings.ts';
 import { ReadError } from './read-error.ts';
 import { readSvg } from './svg/read.ts';
 import { designFromSvg, type SvgRecipes } from './svg/to-design.ts';
 import { writeCutLines } from './svg/write-cut-lines.ts';
 import { writeSvg } from './svg/write.ts';
 
-export type FormatId = 'dst' | 'design' | 'svg' | 'cut';
-
-export interface FileFormat {
+export interface FileFormat extends Endings {
   id: FormatId;
   name: string;
   about: string;
-  /** What its files end in when they are written. */
-  ending: string;
-  /** What the names of files that are read as it end in, in small letters; none for what is only written. */
-  reads: readonly string[];
   mediaType: string;
   /** Follows a file's name when another format has the same ending. */
   suffix?: string;
@@ -41,8 +36,7 @@ const stitchFile: FileFormat = {
   id: 'dst',
   name: 'Stitch file',
   about: 'For machines of every make.',
-  ending: '.dst',
-  reads: ['.dst'],
+  ...ENDINGS.dst,
   mediaType: 'application/octet-stream',
   stitched: true,
   read(bytes, name, notes) {
@@ -57,8 +51,7 @@ const designFile: FileFormat = {
   id: 'design',
   name: 'Design file',
   about: 'To be changed again later.',
-  ending: '.rosehip.json',
-  reads: ['.rosehip.json', '.json'],
+  ...ENDINGS.design,
   mediaType: 'application/json',
   stitched: false,
   read: (bytes, _name, notes) => readDesignFile(textOf(bytes), notes),
@@ -69,8 +62,7 @@ const drawing: FileFormat = {
   id: 'svg',
   name: 'Drawing',
   about: 'Outlines and a stitches layer.',
-  ending: '.svg',
-  reads: ['.svg'],
+  ...ENDINGS.svg,
   mediaType: 'image/svg+xml',
   stitched: true,
   read(bytes, name, notes, recipes) {
@@ -87,8 +79,7 @@ const cutLines: FileFormat = {
   id: 'cut',
   name: 'Cut lines',
   about: 'Of appliqué cloths, in true size.',
-  ending: '.svg',
-  reads: [],
+  ...ENDINGS.cut,
   mediaType: 'image/svg+xml',
   suffix: ' cut lines',
   stitched: true,
@@ -107,15 +98,6 @@ export function formatOf(fileName: string): FileFormat | null {
   const name = fileName.toLowerCase();
   return FILE_FORMATS.find((format) => format.reads.some((ending) => name.endsWith(ending))) ?? null;
 }
-
-/** Endings of all files that can be read, for a page that chooses some. */
-export const READ_ENDINGS: readonly string[] = FILE_FORMATS.flatMap((format) => format.reads);
-
-/** The same in words: ".dst, .rosehip.json and .svg". */
-export const READABLE: string = FILE_FORMATS.filter((format) => format.reads.length)
-  .map((format) => format.ending)
-  .join(', ')
-  .replace(/, ([^,]*)$/, ' and $1');
 
 const LONGEST_NAME = 100;
 
