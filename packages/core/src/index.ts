@@ -183,7 +183,7 @@ export {
 } from './stitches/kind.ts';
 export { guidedBy, lineWidthOf, sewnFrom, STITCH_KINDS, stitchKind } from './stitches/kinds.ts';
 export { MOTIF_UNITS, motifFrom, OWN_MOTIF, UNIT_SIZE, unitCoords } from './stitches/motifs.ts';
-export { findCrossing } from './stitches/open/stipple/uncross.ts';
+export { findCrossing } from './stitches/open/uncross.ts';
 export { needlesOf } from './stitches/rows/patterns.ts';
 export { Part, type SewnThread } from './stitches/thread.ts';
 export { BUDGET, setBudget } from './sewing/budget.ts';

@@ -2,10 +2,10 @@
 import type { PlainOutline } from '../src/design/types.ts';
 import { drawn } from './draw.ts';
 
-const polygon = (points: readonly (readonly [number, number])[]): string =>
+export const polygon = (points: readonly (readonly [number, number])[]): string =>
   `M${points.map(([x, y]) => `${x.toFixed(2)} ${y.toFixed(2)}`).join('L')}Z`;
 
-const circle = (cx: number, cy: number, r: number, corners = 40): string =>
+export const circle = (cx: number, cy: number, r: number, corners = 40): string =>
   polygon(
     Array.from({ length: corners }, (_, i) => {
       const t = (2 * Math.PI * i) / corners;

@@ -13,7 +13,7 @@ import { completeSettings, type StitchInput } from '../kind.ts';
 import { stitchKind } from '../kinds.ts';
 import { MOTIF_UNITS, motifFrom } from '../motifs.ts';
 import { Part, type SewnThread } from '../thread.ts';
-import { findCrossing } from './stipple/uncross.ts';
+import { findCrossing } from './uncross.ts';
 
 const linen = clothById('linen');
 

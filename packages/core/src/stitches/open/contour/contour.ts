@@ -15,6 +15,7 @@ import {
 } from '../../kind.ts';
 import { runPoints } from '../../run-points.ts';
 import { Part, ThreadBuilder, type SewnThread } from '../../thread.ts';
+import { uncrossed } from '../uncross.ts';
 import { cutByGuides, levelRings, ringTree } from './levels.ts';
 import { windRings } from './wind.ts';
 
@@ -57,15 +58,16 @@ function stitch(input: Input): SewnThread[] {
   const region = cutByGuides(outlineRegion(input.outline), guides, spacing);
   return eachPiece(region, input, (polygon, from) => {
     const rings = levelRings(polygon, spacing);
-    const wound = windRings(rings, ringTree(rings, spacing), spacing, start ?? end ?? from);
-    if (!wound) return [];
-    const line = settings.corners === 'smoothed' ? smoothed(wound, ROUNDS) : wound;
-    const points = runPoints(line, settings.length);
-    // The line begins at the edge: one that has to end there is sewn the other way round.
-    if (end && !start) points.reverse();
-    const builder = new ThreadBuilder();
-    builder.addLine(points, Part.top);
-    return builder.length > 1 ? [repeated(builder.thread, settings.passes)] : [];
+    return windRings(rings, ringTree(rings, spacing), spacing, start ?? end ?? from).flatMap((wound) => {
+      const line = settings.corners === 'smoothed' ? smoothed(wound, ROUNDS) : wound;
+      // Stitches cut corners: where lines nearly touch, one might reach over the next.
+      const points = uncrossed(runPoints(line, settings.length), settings.length);
+      // The line begins at the edge: one that has to end there is sewn the other way round.
+      if (end && !start) points.reverse();
+      const builder = new ThreadBuilder();
+      builder.addLine(points, Part.top);
+      return builder.length > 1 ? [repeated(builder.thread, settings.passes)] : [];
+    });
   });
 }
 

@@ -3,6 +3,7 @@ import { bandRegion, cropLines, offsetRegion, subtract } from '../../../geometry
 import { DisjointSets } from '../../../geometry/disjoint-sets.ts';
 import { EdgeIndex } from '../../../geometry/edge-index.ts';
 import { reversed, type Line } from '../../../geometry/polyline.ts';
+import { reachingInset } from '../reaching-inset.ts';
 import { ringArea, ringsOf, type Polygon, type Region, type Ring } from '../../../geometry/region.ts';
 
 /** One ring, as points close enough together that it can be cut at any of them. */
@@ -30,8 +31,10 @@ const FINE = 0.2;
 const BESIDE = 5;
 /** Rings shorter than this share of the spacing are left out. */
 const LEAST_RING = 1.2;
-/** The first ring never lies nearer to the edge than this, in mm. */
-const LEAST_INSET = 0.15;
+/** Where the next ring has no room, one lies so far inside all the same, in spacings, if it keeps as far from others. */
+const MIDDLE = 0.66;
+/** Such a ring is at least so long, in spacings. */
+const LEAST_MIDDLE = 4;
 /** Guide lines end at least so far from the edge, in spacings: the thread passes there. */
 const GUIDE_ROOM = 1.5;
 
@@ -40,19 +43,6 @@ export function cutByGuides(region: Region, guides: readonly Line[], spacing: nu
   if (!guides.length) return region;
   const lines = cropLines(guides, offsetRegion(region, -GUIDE_ROOM * spacing), 'inside');
   return lines.length ? subtract(region, bandRegion(lines, 0.02, 'round', 'round')) : region;
-}
-
-/** How far inside the edge the first ring can lie without falling apart, up to `wanted` mm. */
-function insetFor(polygon: Polygon, wanted: number): number {
-  const whole = (inset: number): boolean => offsetRegion([polygon], -inset).length === 1;
-  if (whole(wanted)) return wanted;
-  let [good, bad] = [0, wanted];
-  for (let k = 0; k < 7; k++) {
-    const middle = (good + bad) / 2;
-    if (whole(middle)) good = middle;
-    else bad = middle;
-  }
-  return Math.max(LEAST_INSET, good * 0.95);
 }
 
 /** The ring with points added, so that none lie farther apart than `step` mm. All rings turn the same way. */
@@ -74,21 +64,34 @@ function refined(given: Ring, step: number): { points: Ring; length: number } {
   return { points: Float64Array.from(out), length };
 }
 
-/** All rings of a connected piece, `spacing` mm apart, from the edge inward; the first half a spacing inside. */
+/** The middles of pieces that are too wide to stay empty and too narrow for one ring more. */
+function middles(region: Region, next: Region, spacing: number): Region {
+  const inner = offsetRegion(region, -MIDDLE * spacing);
+  return inner.length && next.length ? subtract(inner, offsetRegion(next, MIDDLE * spacing)) : inner;
+}
+
+/**
+ * All rings of a connected piece, `spacing` mm apart, from the edge inward; the first half a spacing inside, or as far as
+ * there is room.
+ */
 export function levelRings(polygon: Polygon, spacing: number): LevelRing[] {
   const out: LevelRing[] = [];
-  let region = offsetRegion([polygon], -insetFor(polygon, spacing / 2));
   let piece = 0;
-  for (let level = 0; region.length; level++) {
-    for (const p of region) {
-      for (const ring of ringsOf(p)) {
-        const { points, length } = refined(ring, Math.max(0.15, FINE * spacing));
-        if (length >= LEAST_RING * spacing || !out.length)
-          out.push({ level, piece, points, length, edges: new EdgeIndex([points]) });
-      }
-      piece++;
+  const add = (p: Polygon, level: number, least: number): void => {
+    for (const ring of ringsOf(p)) {
+      const { points, length } = refined(ring, Math.max(0.15, FINE * spacing));
+      if (length >= least * spacing || !out.length)
+        out.push({ level, piece, points, length, edges: new EdgeIndex([points]) });
     }
-    region = offsetRegion(region, -spacing);
+    piece++;
+  };
+  let region = reachingInset(polygon, spacing / 2);
+  for (const p of region) add(p, 0, LEAST_RING);
+  for (let level = 1; region.length; level++) {
+    const next = offsetRegion(region, -spacing);
+    for (const p of next) add(p, level, LEAST_RING);
+    for (const p of middles(region, next, spacing)) add(p, level, LEAST_MIDDLE);
+    region = next;
   }
   return out;
 }

@@ -6,7 +6,9 @@
 // (Zhao et al. 2016). Nothing crosses, because every link lies between two neighbouring rings.
 import type { EdgeIndex } from '../../../geometry/edge-index.ts';
 import { lerp, type Point } from '../../../geometry/points.ts';
-import type { Line } from '../../../geometry/polyline.ts';
+import { lengthOf, type Line } from '../../../geometry/polyline.ts';
+import { ringBounds } from '../../../geometry/region.ts';
+import { uncrossed } from '../uncross.ts';
 import { closest, type LevelRing, type Neighbours } from './levels.ts';
 
 /** A ring slides into the next over this share of it, … */
@@ -19,8 +21,16 @@ const TRIED = 16;
 const LOOKED_AT = 6;
 /** A slide that is only looked at has every so manieth point. */
 const ROUGHLY = 3;
-/** A neck is so wide, in spacings. */
+/** A neck is so wide, in spacings; narrower ones are taken where there is no room. */
 const NECK = 0.9;
+const NECKS = [NECK, 0.55, 0.3];
+/** Rings that lie farther apart than this, in spacings, are not joined: others may lie between them. */
+const FARTHEST_NECK = 1.25;
+/** A line that is at least so much of all rings' length leaves nothing out: slides are a little shorter than what they replace. */
+const WOUND = 0.97;
+
+/** The two ends on a small ring lie no farther apart than this share of it. */
+const SMALL_GAP = 0.2;
 
 const smooth = (t: number): number => t * t * (3 - 2 * t);
 
@@ -302,7 +312,7 @@ function windChain(
 ): { begin: number; end: number; met: number } {
   const slides = slidesOf(rings, chain, last, spacing);
   const gap = (ring: LevelRing): number =>
-    Math.max(1, Math.min(count(ring) - 2, Math.round((NECK * spacing * count(ring)) / ring.length)));
+    Math.max(1, Math.round(Math.min(SMALL_GAP, (NECK * spacing) / ring.length) * count(ring)));
   const outer = rings[chain[0]];
   const inner = rings[chain[chain.length - 1]];
   let begin: number;
@@ -366,10 +376,11 @@ function addByNeck(
   has: number,
   add: number,
   spacing: number,
+  width: number,
 ): boolean {
   const [a, b] = [rings[has], rings[add]];
-  const half = (ring: LevelRing): number =>
-    Math.max(1, Math.round((0.5 * NECK * spacing * count(ring)) / ring.length));
+  const half = (ring: LevelRing, wide = width): number =>
+    Math.max(1, Math.round((0.5 * wide * spacing * count(ring)) / ring.length));
   const [ha, hb] = [half(a), half(b)];
   const whole = (ring: number, i: number, h: number): boolean => {
     const n = count(rings[ring]);
@@ -379,24 +390,29 @@ function addByNeck(
       if (!web.linked(f + ((i + k + n) % n), f + ((i + k + 1 + n) % n))) return false;
     return true;
   };
-  let best: { i: number; j: number; cost: number } | null = null;
+  let best: { i: number; j: number; gap: number; cost: number } | null = null;
   const step = Math.max(1, Math.floor(count(b) / 60));
   for (let j = 0; j < count(b); j += step) {
     const p = at(b, j);
     const i = nearestPoint(a, p);
     const q = at(a, i);
+    const gap = Math.hypot(p.x - q.x, p.y - q.y) / spacing;
+    if (gap > FARTHEST_NECK) continue;
     // Straight parts are better than corners.
     const bent = (ring: LevelRing, k: number, h: number): number => {
       const [l, m, r] = [at(ring, k - 2 * h), at(ring, k), at(ring, k + 2 * h)];
       return Math.hypot((l.x + r.x) / 2 - m.x, (l.y + r.y) / 2 - m.y) / spacing;
     };
-    const cost = Math.hypot(p.x - q.x, p.y - q.y) / spacing + bent(a, i, ha) + bent(b, j, hb);
-    if ((!best || cost < best.cost) && whole(has, i, ha) && whole(add, j, hb)) best = { i, j, cost };
+    const cost = gap + bent(a, i, ha) + bent(b, j, hb);
+    if ((!best || cost < best.cost) && whole(has, i, ha) && whole(add, j, hb)) best = { i, j, gap, cost };
   }
   if (!best) return false;
   const [na, nb] = [count(a), count(b)];
-  const [a1, a2] = [(best.i - ha + na) % na, (best.i + ha) % na];
-  const [b1, b2] = [(best.j - hb + nb) % nb, (best.j + hb) % nb];
+  // Rings that lie close to each other need no wide neck.
+  const wide = Math.min(width, Math.max(NECKS[NECKS.length - 1], NECK * best.gap));
+  const [ka, kb] = [half(a, wide), half(b, wide)];
+  const [a1, a2] = [(best.i - ka + na) % na, (best.i + ka) % na];
+  const [b1, b2] = [(best.j - kb + nb) % nb, (best.j + kb) % nb];
   web.open(has, na, a1, a2);
   web.open(add, nb, b1, b2);
   const [p1, p2, q1, q2] = [
@@ -411,16 +427,74 @@ function addByNeck(
   return true;
 }
 
-/** One line through all rings of a connected piece; it begins at the edge, near `from` if that can be. */
-export function windRings(
+/** Pairs of rings that lie beside each other, nearest first. */
+function neighbourPairs(rings: readonly LevelRing[], spacing: number): [number, number][] {
+  const pairs: { pair: [number, number]; gap: number }[] = [];
+  const boxes = rings.map(({ points }) => ringBounds(points));
+  const room = FARTHEST_NECK * spacing;
+  rings.forEach((a, i) => {
+    for (let j = i + 1; j < rings.length; j++) {
+      const [p, q] = [boxes[i], boxes[j]];
+      const apart =
+        p.minX > q.maxX + room || q.minX > p.maxX + room || p.minY > q.maxY + room || q.minY > p.maxY + room;
+      if (apart || Math.abs(a.level - rings[j].level) > 1) continue;
+      const gap = closest(a, rings[j]).distance;
+      if (gap <= room) pairs.push({ pair: [i, j], gap });
+    }
+  });
+  return pairs.sort((p, q) => p.gap - q.gap).map(({ pair }) => pair);
+}
+
+/** Takes in by necks what can be: first along the tree, then wherever rings lie beside each other. */
+function addAllByNecks(
+  web: Web,
   rings: readonly LevelRing[],
   tree: readonly Neighbours[],
+  taken: Set<number>,
   spacing: number,
-  from?: Point,
-): Line | null {
-  if (!rings.length) return null;
+): void {
+  const tried = (pairs: readonly (readonly [number, number])[], width: number): boolean => {
+    let some = false;
+    for (const [a, b] of pairs) {
+      if (taken.has(a) === taken.has(b)) continue;
+      const [has, add] = taken.has(a) ? [a, b] : [b, a];
+      if (!addByNeck(web, rings, has, add, spacing, width)) continue;
+      taken.add(add);
+      some = true;
+    }
+    return some;
+  };
+  const along = tree.map(({ a, b }) => [a, b] as const);
+  let others: [number, number][] | undefined;
+  for (const width of NECKS)
+    while (taken.size < rings.length)
+      if (!tried(along, width) && !tried((others ??= neighbourPairs(rings, spacing)), width)) break;
+}
+
+/** Where rings nearly touch, a neck may reach over the next line. */
+function withoutCrossings({ coords }: Line, spacing: number): Line {
+  const points = Array.from({ length: coords.length / 2 }, (_, i) => ({
+    x: coords[2 * i],
+    y: coords[2 * i + 1],
+  }));
+  return { coords: Float64Array.from(uncrossed(points, spacing).flatMap((p) => [p.x, p.y])), closed: false };
+}
+
+/** One line wound through a chain of rings, and what can be joined to it; how much of the rings' length it is. */
+interface Wound {
+  line: Line;
+  taken: Set<number>;
+  share: number;
+}
+
+function woundAlong(
+  rings: readonly LevelRing[],
+  tree: readonly Neighbours[],
+  { inward, outward }: Chain,
+  spacing: number,
+  from: Point | undefined,
+): Wound {
   const web = new Web(rings);
-  const { inward, outward } = longestChain(rings, tree);
   let begin: number;
   if (outward.length) {
     const [a, b] = [inward[inward.length - 1], outward[0]];
@@ -431,18 +505,44 @@ export function windRings(
     begin = one.begin;
   } else begin = windChain(web, rings, inward, bestLast(rings, inward, spacing, from), spacing).begin;
   const taken = new Set([...inward, ...outward]);
-  const open = [...tree];
-  for (let more = true; more;) {
-    more = false;
-    for (let k = 0; k < open.length; k++) {
-      const { a, b } = open[k];
-      if (taken.has(a) === taken.has(b)) continue;
-      const [has, add] = taken.has(a) ? [a, b] : [b, a];
-      open.splice(k--, 1);
-      if (!addByNeck(web, rings, has, add, spacing)) continue;
-      taken.add(add);
-      more = true;
-    }
+  addAllByNecks(web, rings, tree, taken, spacing);
+  const line = withoutCrossings(web.lineFrom(begin), spacing);
+  const all = rings.reduce((sum, ring) => sum + ring.length, 0);
+  return { line, taken, share: lengthOf(line) / all };
+}
+
+/**
+ * Lines through all rings of a connected piece: one, unless rings are too far from all others or too small to be joined.
+ * The first begins at the edge, near `from` if that can be.
+ */
+export function windRings(
+  rings: readonly LevelRing[],
+  tree: readonly Neighbours[],
+  spacing: number,
+  from?: Point,
+): Line[] {
+  if (!rings.length) return [];
+  const chain = longestChain(rings, tree);
+  // Spirals that leave nothing out; where rings are small or odd, shorter ones do better.
+  const chains: Chain[] = [
+    chain,
+    { inward: chain.inward, outward: [] },
+    { inward: chain.inward.slice(0, -1), outward: [] },
+    { inward: chain.inward.slice(0, 1), outward: [] },
+  ];
+  let best: Wound | null = null;
+  for (const one of chains) {
+    if (!one.inward.length || (best && best.share >= WOUND)) continue;
+    const wound = woundAlong(rings, tree, one, spacing, from);
+    if (!best || wound.share > best.share) best = wound;
   }
-  return { ...web.lineFrom(begin), closed: false };
+  const { line, taken } = best!;
+  // What could not be joined is wound by itself.
+  const numbers = rings.flatMap((_, i) => (taken.has(i) ? [] : [i]));
+  const rest = numbers.map((i) => rings[i]);
+  const restTree = tree.flatMap(({ a, b, meet }) => {
+    const [p, q] = [numbers.indexOf(a), numbers.indexOf(b)];
+    return p < 0 || q < 0 ? [] : [{ a: p, b: q, meet }];
+  });
+  return [line, ...windRings(rest, restTree, spacing, from)];
 }

@@ -22,7 +22,7 @@ import { Part, ThreadBuilder, type SewnThread } from '../../thread.ts';
 import { withFingers } from './fill-voids.ts';
 import { relaxed, withoutKinks } from './relax.ts';
 import { scatter } from './scatter.ts';
-import { uncrossed } from './uncross.ts';
+import { uncrossed } from '../uncross.ts';
 import { lineAround, netOf, type TreeLine } from './tree-line.ts';
 
 /** Places of the tree lie so far apart, in spacings: the line then has about one spacing from pass to pass. */

@@ -1,6 +1,6 @@
 // Takes crossings out of an open line: where two of its segments cross, the part between them is turned round (2-opt).
 // The line stays one line through the same points and only gets shorter, so this comes to an end.
-import type { Point } from '../../../geometry/points.ts';
+import type { Point } from '../../geometry/points.ts';
 
 const side = (a: Point, b: Point, c: Point): number => (b.x - a.x) * (c.y - a.y) - (b.y - a.y) * (c.x - a.x);
 
