@@ -105,7 +105,7 @@ const CASES: Case[] = [
     fix: 'none',
   },
   {
-    id: 'no-column',
+    id: 'satin-filled',
     bad: design([
       object(
         'a',

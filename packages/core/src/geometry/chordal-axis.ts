@@ -3,10 +3,10 @@
 // After L. Prasad, "Morphological analysis of shapes" (CNLS Newsletter 139, 1997): the polygon's boundary is
 // triangulated, and the middles of the chords from side to side are joined. Branches that only run into a blunt
 // corner are dropped.
-import Delaunator from 'delaunator';
-import { distance, lerp, type Point } from './points.ts';
+import { Mesh, edgesOf, triangleOf, type Chord } from './mesh.ts';
+import { distance, type Point } from './points.ts';
 import { arcLengths, pointAt } from './polyline.ts';
-import { insidePolygon, ringsOf, type Polygon } from './region.ts';
+import type { Polygon } from './region.ts';
 
 export interface AxisArm {
   /** Nodes at its ends; null where it runs free into an end of the polygon. Both null for a closed arm. */
@@ -14,6 +14,8 @@ export interface AxisArm {
   to: number | null;
   points: Point[];
   closed: boolean;
+  /** Its first and its last chord: where it is parted from a node, from side to side. */
+  mouths: [Chord, Chord];
 }
 
 export interface Axis {
@@ -29,131 +31,6 @@ export interface Axis {
 const BLUNT = 1.55;
 /** Nodes nearer than this share of their reach are one. */
 const TOGETHER = 1.1;
-
-interface Boundary {
-  points: Point[];
-  /** The next point of the same ring. */
-  next: number[];
-}
-
-/** The rings with points at most `step` mm apart; corners are kept. */
-function sampled(polygon: Polygon, step: number): Boundary {
-  const points: Point[] = [];
-  const next: number[] = [];
-  for (const ring of ringsOf(polygon)) {
-    const first = points.length;
-    const n = ring.length / 2;
-    for (let i = 0; i < n; i++) {
-      const a = { x: ring[2 * i], y: ring[2 * i + 1] };
-      const j = (i + 1) % n;
-      const b = { x: ring[2 * j], y: ring[2 * j + 1] };
-      const parts = Math.max(1, Math.ceil(distance(a, b) / step));
-      for (let k = 0; k < parts; k++) {
-        next.push(points.length + 1);
-        points.push(lerp(a, b, k / parts));
-      }
-    }
-    next[points.length - 1] = first;
-  }
-  return { points, next };
-}
-
-const triangleOf = (e: number): number => Math.floor(e / 3);
-const edgesOf = (t: number): number[] => [3 * t, 3 * t + 1, 3 * t + 2];
-
-/** Sides of the boundary that the triangles leave out are parted so often at most. */
-const ROUNDS = 10;
-
-const endsOf = (corners: Uint32Array, e: number): [number, number] => [
-  corners[e],
-  corners[e % 3 === 2 ? e - 2 : e + 1],
-];
-
-/**
- * Delaunay triangles in which every side of the boundary is found: those that are not are parted in the middle until
- * they are (a conforming triangulation). `whole` is false when some never were.
- */
-function conforming({ points, next }: Boundary): { net: Delaunator<ArrayLike<number>>; whole: boolean } {
-  for (let round = 0; ; round++) {
-    const net = new Delaunator(Float64Array.from(points.flatMap((p) => [p.x, p.y])));
-    const found = new Uint8Array(points.length);
-    net.triangles.forEach((_, e) => {
-      const [p, q] = endsOf(net.triangles, e);
-      if (next[p] === q) found[p] = 1;
-      if (next[q] === p) found[q] = 1;
-    });
-    const missing = points.flatMap((_, i) => (found[i] ? [] : [i]));
-    if (!missing.length || round === ROUNDS) return { net, whole: !missing.length };
-    for (const i of missing) {
-      points.push(lerp(points[i], points[next[i]], 0.5));
-      next.push(next[i]);
-      next[i] = points.length - 1;
-    }
-  }
-}
-
-/** Which triangles lie inside: one gets in and out only over the boundary's sides. */
-function insideBySides(halfedges: Int32Array, side: (e: number) => boolean): boolean[] {
-  const inside: (boolean | undefined)[] = new Array(halfedges.length / 3);
-  const queue: number[] = [];
-  halfedges.forEach((other, e) => {
-    if (other >= 0 || inside[triangleOf(e)] !== undefined) return;
-    inside[triangleOf(e)] = side(e);
-    queue.push(triangleOf(e));
-  });
-  for (let t = queue.pop(); t !== undefined; t = queue.pop())
-    for (const e of edgesOf(t)) {
-      const next = halfedges[e] < 0 ? -1 : triangleOf(halfedges[e]);
-      if (next < 0 || inside[next] !== undefined) continue;
-      inside[next] = side(e) ? !inside[t] : inside[t];
-      queue.push(next);
-    }
-  return inside.map(Boolean);
-}
-
-/** Triangles inside the polygon, joined where they share a chord. Half-edge e belongs to triangle e / 3. */
-class Mesh {
-  readonly points: Point[];
-  private readonly corners: Uint32Array;
-  /** The half-edge on the other side of a chord; -1 on the boundary and outside. */
-  readonly across: Int32Array;
-  readonly count: number;
-
-  constructor(polygon: Polygon, step: number) {
-    const boundary = sampled(polygon, step);
-    const { net, whole } = conforming(boundary);
-    const { points, next } = boundary;
-    this.points = points;
-    this.corners = net.triangles;
-    this.count = net.triangles.length / 3;
-    const side = (e: number): boolean => {
-      const [p, q] = this.ends(e);
-      return next[p] === q || next[q] === p;
-    };
-    const centred = (t: number): boolean => {
-      const [a, b, c] = this.triangle(t).map((i) => points[i]);
-      return insidePolygon(polygon, (a.x + b.x + c.x) / 3, (a.y + b.y + c.y) / 3);
-    };
-    const inside = whole
-      ? insideBySides(net.halfedges, side)
-      : Array.from({ length: this.count }, (_, t) => centred(t));
-    this.across = Int32Array.from(net.halfedges, (other, e) =>
-      other < 0 || side(e) || !inside[triangleOf(e)] || !inside[triangleOf(other)] ? -1 : other,
-    );
-  }
-
-  /** The two points of a half-edge. */
-  ends(e: number): [number, number] {
-    return endsOf(this.corners, e);
-  }
-  chord(e: number): { middle: Point; half: number } {
-    const [p, q] = this.ends(e).map((i) => this.points[i]);
-    return { middle: lerp(p, q, 0.5), half: distance(p, q) / 2 };
-  }
-  triangle(t: number): number[] {
-    return [0, 1, 2].map((k) => this.corners[3 * t + k]);
-  }
-}
 
 const trianglesOf = (mesh: Mesh): number[] => Array.from({ length: mesh.count }, (_, t) => t);
 
@@ -229,7 +106,7 @@ function worthKeeping(mesh: Mesh, chords: readonly number[], lost: Map<number, n
   return Math.max(1, keep);
 }
 
-interface RawArm extends AxisArm {
+interface RawArm extends Omit<AxisArm, 'mouths'> {
   /** Half-edges that it passes. */
   chords: number[];
 }
@@ -360,7 +237,13 @@ export function chordalAxis(polygon: Polygon, step: number): Axis {
   });
   nodes.push(...cuts);
   const arms = pieces
-    .map(({ points, closed, from, to }) => ({ points, closed, from: number(from), to: number(to) }))
+    .map(({ points, closed, from, to, chords }): AxisArm => ({
+      points,
+      closed,
+      from: number(from),
+      to: number(to),
+      mouths: [mesh.sides(chords[0]), mesh.sides(chords[chords.length - 1])],
+    }))
     .filter(
       (arm) => arm.from === null || arm.from !== arm.to || lengthOf(arm.points) > 3 * nodes[arm.from].radius,
     );

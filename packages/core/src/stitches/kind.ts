@@ -80,7 +80,7 @@ export interface StitchInput<V = Values> {
 }
 
 /** What a kind has to say about an object; findings turn it into sentences. */
-export type Remark = 'satin-narrow' | 'satin-split' | 'two-lines';
+export type Remark = 'satin-narrow' | 'satin-split' | 'satin-filled' | 'two-lines';
 
 /** Why an object does not suit its cloth; findings turn it into sentences, and know what to do. */
 export type Unsuited = 'rows-too-close' | 'presses-flat' | 'sinks-in' | 'no-underlay';

@@ -1,13 +1,9 @@
-// Satin where it can't be satin: too narrow, too wide, without its second line, or on a shape that is no column.
-import { coversBand, sewnFrom } from '../../stitches/kinds.ts';
+// Satin where it can't be satin: too narrow, too wide, without its second line, or on a shape that is no column and is filled.
 import { findItem } from '../../design/tree.ts';
 import type { Design, Recipe } from '../../design/types.ts';
-import { regionArea } from '../../geometry/region.ts';
-import { outlineRegion } from '../../outlines/region.ts';
 import { objectRemarks } from '../../sewing/stitch-object.ts';
 import { JobBuilder, JobError, type Job } from '../../jobs/job.ts';
 import type { Remark } from '../../stitches/kind.ts';
-import { bareArea } from '../layers.ts';
 import type { Check, Checked, Found, SewnItem } from '../finding.ts';
 
 /** Stitched with another recipe; settings that both kinds have are kept. */
@@ -33,22 +29,10 @@ function remarkCheck(
       checked.sewn.flatMap((item) => {
         const { leaf, share } = item;
         if (leaf.kind !== 'object' || !objectRemarks(leaf, checked.materials.cloth).includes(id)) return [];
-        // A shape that is no column at all is told by its own check.
-        if (id === 'satin-split' && bareShare(checked, item) > BARE) return [];
         return [{ objects: [leaf.id], at: boundsOf(item), record: share.from, ...say(item, checked) }];
       }),
     fix,
   };
-}
-
-/** A satin that leaves more than this share of its shape bare is none. */
-const BARE = 0.03;
-
-function bareShare(checked: Checked, { leaf }: SewnItem): number {
-  if (leaf.kind !== 'object' || !coversBand(leaf.recipe) || sewnFrom(leaf.recipe) !== 'region') return 0;
-  const region = outlineRegion(leaf.outline);
-  const area = regionArea(region);
-  return area ? bareArea(checked.layers(), region) / area : 0;
 }
 
 export const narrowCheck = remarkCheck(
@@ -86,22 +70,12 @@ export const twoLinesCheck = remarkCheck('two-lines', ({ leaf }) => ({
   sentence: `${leaf.name} needs two lines for a column between them; it has only one.`,
 }));
 
-export const noColumnCheck: Check = {
-  id: 'no-column',
-  find: (checked) =>
-    checked.sewn.flatMap((item) => {
-      const bare = bareShare(checked, item);
-      if (bare <= BARE) return [];
-      return [
-        {
-          weight: 2 as const,
-          sentence: `${item.leaf.name} is no narrow shape that satin could run across: ${(100 * bare).toFixed(0)} % of it would stay bare.`,
-          objects: [item.leaf.id],
-          at: boundsOf(item),
-          record: item.share.to,
-          fix: 'Sew it as a fill',
-        },
-      ];
-    }),
-  fix: splitCheck.fix,
-};
+export const filledCheck = remarkCheck(
+  'satin-filled',
+  ({ leaf }) => ({
+    weight: 1,
+    sentence: `${leaf.name} is no narrow shape that satin could run across, or wider than 14 mm: it is sewn in rows, as a fill.`,
+    fix: 'Sew it as a fill',
+  }),
+  splitCheck.fix,
+);

@@ -37,7 +37,7 @@ export class Column {
     return new Column([{ base: ladder, top: widened(ladder, compensation) }]);
   }
 
-  /** The width of the column as drawn that only a tenth of it passes, in mm. */
+  /** The width of the column as drawn that only a fifth of it passes, in mm. */
   get widest(): number {
     return Math.max(0, ...this.pieces.map(({ base }) => base.widest));
   }

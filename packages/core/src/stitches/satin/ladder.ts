@@ -12,12 +12,23 @@ export type Narrow = 'skip' | 'run';
 /** Crowding is judged over this much of the outer edge, in mm. */
 const WINDOW = 0.6;
 
+/**
+ * How far one end of a rung has moved square to the rungs, in mm: that is what lies between two stitches. Where an edge
+ * runs along the stitches themselves (at a shoulder) they hardly move, however long the edge is.
+ */
+function advance(a: Rung, b: Rung, side: 'left' | 'right'): number {
+  const [dx, dy] = [b[side].x - a[side].x, b[side].y - a[side].y];
+  const [ux, uy] = [a.right.x + b.right.x - a.left.x - b.left.x, a.right.y + b.right.y - a.left.y - b.left.y];
+  const width = Math.hypot(ux, uy);
+  return width < 0.2 ? Math.hypot(dx, dy) : Math.abs(dx * uy - dy * ux) / width;
+}
+
 export class Ladder {
   readonly rungs: readonly Rung[];
   /** The last rung is the first one again. */
   readonly ring: boolean;
   readonly narrow: Narrow;
-  /** Length along the outer edge up to every rung, in mm: the scale on which places are given. */
+  /** How far the outer edge has moved on, square to the rungs, in mm: the scale on which places are given. */
   private readonly places: Float64Array;
   private readonly leftLength: Float64Array;
   private readonly rightLength: Float64Array;
@@ -32,8 +43,8 @@ export class Ladder {
     this.leftLength = new Float64Array(n);
     this.rightLength = new Float64Array(n);
     for (let i = 1; i < n; i++) {
-      const l = distance(rungs[i].left, rungs[i - 1].left);
-      const r = distance(rungs[i].right, rungs[i - 1].right);
+      const l = advance(rungs[i - 1], rungs[i], 'left');
+      const r = advance(rungs[i - 1], rungs[i], 'right');
       this.leftLength[i] = this.leftLength[i - 1] + l;
       this.rightLength[i] = this.rightLength[i - 1] + r;
       if (!places) this.places[i] = this.places[i - 1] + Math.max(l, r);
@@ -77,10 +88,10 @@ export class Ladder {
     return distance(left, right);
   }
 
-  /** The width in mm that only a tenth of the rungs pass: what crosses others may bulge there. */
+  /** The width in mm that only a fifth of the rungs pass: what crosses others may bulge there. */
   get widest(): number {
     const widths = this.rungs.map((r) => distance(r.left, r.right)).sort((a, b) => a - b);
-    return widths[Math.floor(0.9 * (widths.length - 1))] ?? 0;
+    return widths[Math.floor(0.8 * (widths.length - 1))] ?? 0;
   }
 
   /** Which edge is the inner one around a place, and how long it is there as a share of the outer one. */

@@ -1,12 +1,13 @@
 // Satin: stitches to and fro across a column: along a line, between two edges, or across a closed narrow shape.
 import { bandRegion, regionFromRings } from '../../geometry/clip.ts';
 import { lengthOf, withoutRepeats, type Line } from '../../geometry/polyline.ts';
-import type { Region } from '../../geometry/region.ts';
+import { ringsOf, type Polygon, type Region } from '../../geometry/region.ts';
 import type { Cloth, UnderlayWeight } from '../../materials/cloths.ts';
 import { outlineLines } from '../../outlines/flatten.ts';
 import { flattenPath } from '../../outlines/flatten-path.ts';
 import { outlineRegion } from '../../outlines/region.ts';
 import {
+  completeSettings,
   compensationSetting,
   densitySetting,
   type KindOf,
@@ -14,6 +15,7 @@ import {
   type StitchInput,
   type ValuesOf,
 } from '../kind.ts';
+import { fill } from '../fill.ts';
 import { run } from '../run.ts';
 import { ThreadBuilder, type SewnThread } from '../thread.ts';
 import { armsOf } from './arms.ts';
@@ -21,13 +23,17 @@ import { Column } from './column.ts';
 import { ladderBetween } from './edges.ts';
 import { halfAlong } from './profile.ts';
 import type { ColumnStitches, Underlay } from './sew-column.ts';
-import { branchesOf, type Branch } from './shape.ts';
+import { columnsOf, type Branch } from './shape.ts';
 import { sewBranches } from './tour.ts';
 
 /** Columns narrower than this everywhere are sewn as a bean run, in mm. */
 export const TOO_NARROW = 1;
 /** Columns wider than this are split, in mm; delicate cloths ask for less. */
 const WIDEST = 7;
+/** Needle points move to a grid of 0.1 mm: a stitch may grow by so much, in mm. */
+const GRID = 0.08;
+/** Shapes wider than this are filled instead, in mm: satin that is split more than once does not look like satin. */
+const FILLED_FROM = 14;
 
 /** Where the column's two edges come from. */
 export type Sides = 'line' | 'edges' | 'shape';
@@ -142,27 +148,37 @@ function columnAlong(line: Line, input: Input, compensation: number): Column {
   return new Column(base.map((arm, i) => ({ base: arm.ladder(false), top: top[i].ladder(true) })));
 }
 
-/** What the outline gives to sew: one list of columns a connected piece. */
-function piecesOf(input: Input): Branch[][] {
+/** A connected piece: its columns, or, where satin can't be, a region for rows of fill. */
+interface Piece {
+  branches: Branch[];
+  filled?: Polygon;
+}
+
+/** What the outline gives to sew. */
+function piecesOf(input: Input): Piece[] {
   const compensation = input.settings.compensation;
   const sides = input.settings.sides;
-  if (sides === 'shape') return branchesOf(outlineRegion(input.outline), compensation);
+  if (sides === 'shape')
+    return columnsOf(outlineRegion(input.outline), compensation).map(({ polygon, branches, unsuited }) => ({
+      branches,
+      filled: unsuited || widestOf({ branches }) > FILLED_FROM ? polygon : undefined,
+    }));
   const lines = edgeLines(input);
   if (sides === 'edges') {
-    const pieces: Branch[][] = [];
+    const pieces: Piece[] = [];
     const rungs = (input.guideLines ?? [])
       .map((path) => flattenPath(path))
       .filter((l) => l.coords.length >= 4);
     for (let i = 0; i + 1 < lines.length; i += 2) {
       const ladder = ladderBetween(lines[i], lines[i + 1], rungs);
-      pieces.push([{ column: Column.of(ladder, compensation), meets: [] }]);
+      pieces.push({ branches: [{ column: Column.of(ladder, compensation), meets: [] }] });
     }
     return pieces;
   }
   return lines
     .filter((line) => lengthOf(line) >= 0.8)
     .map((line) => ({ ...line, coords: withoutRepeats(line.coords, line.closed, 1e-4) }))
-    .map((line) => [{ column: columnAlong(line, input, compensation), meets: [] }]);
+    .map((line) => ({ branches: [{ column: columnAlong(line, input, compensation), meets: [] }] }));
 }
 
 /** Which underlay a column of this width gets; `weight` is what the cloth asks for. */
@@ -180,7 +196,7 @@ function columnStitchesFor({ settings, cloth }: Input, width: number): ColumnSti
   return {
     spacing: settings.spacing / settings.density,
     underlay: underlayFor(settings.underlay, width, cloth.underlay),
-    longest: longestOn(cloth),
+    longest: longestOn(cloth) - GRID,
     split: settings.split,
   };
 }
@@ -201,7 +217,41 @@ function asRun(branches: Branch[], input: Input): SewnThread[] {
   });
 }
 
-const widestOf = (branches: Branch[]): number => Math.max(...branches.map(({ column }) => column.widest));
+const widestOf = ({ branches }: Piece): number => Math.max(0, ...branches.map(({ column }) => column.widest));
+
+/** A piece that is no column, in rows across its longest way. */
+function asFill(polygon: Polygon, input: Input): SewnThread[] {
+  const { spacing, density, compensation } = input.settings;
+  const angle = acrossOf(polygon);
+  const recipe = { kind: fill.id, settings: { spacing, density, compensation, angle } };
+  const paths = ringsOf(polygon).map((ring) => ({
+    closed: true,
+    points: Array.from({ length: ring.length / 2 }, (_, i) => ({ x: ring[2 * i], y: ring[2 * i + 1] })),
+  }));
+  return fill.stitch({
+    ...input,
+    outline: { kind: 'path', paths, fillRule: 'evenodd' },
+    settings: completeSettings(fill, recipe, input.cloth),
+  });
+}
+
+/** The direction square to a polygon's longest way (the lesser of its principal axes), in degrees. */
+function acrossOf({ outer }: Polygon): number {
+  const n = outer.length / 2;
+  let [mx, my, xx, xy, yy] = [0, 0, 0, 0, 0];
+  for (let i = 0; i < n; i++) {
+    mx += outer[2 * i] / n;
+    my += outer[2 * i + 1] / n;
+  }
+  for (let i = 0; i < n; i++) {
+    const [x, y] = [outer[2 * i] - mx, outer[2 * i + 1] - my];
+    xx += x * x;
+    xy += x * y;
+    yy += y * y;
+  }
+  const along = Math.atan2(2 * xy, xx - yy) / 2;
+  return Math.round(((along * 180) / Math.PI + 90 + 180) % 180);
+}
 
 function stitch(input: Input): SewnThread[] {
   const threads: SewnThread[] = [];
@@ -209,12 +259,16 @@ function stitch(input: Input): SewnThread[] {
   let entry = input.start ?? input.entry;
   while (pieces.length) {
     const next = entry ? nearestPiece(pieces, entry) : 0;
-    const branches = pieces[next];
+    const piece = pieces[next];
+    const { branches, filled } = piece;
     pieces = pieces.filter((_, i) => i !== next);
     const first = !threads.length;
     const last = !pieces.length;
-    const width = widestOf(branches);
-    if (width < TOO_NARROW) {
+    const width = widestOf(piece);
+    if (filled) {
+      const ends = last ? {} : { end: undefined, toward: undefined };
+      threads.push(...asFill(filled, { ...input, ...ends, start: first ? input.start : undefined, entry }));
+    } else if (width < TOO_NARROW) {
       threads.push(...asRun(branches, { ...input, entry }));
     } else {
       const builder = new ThreadBuilder();
@@ -233,9 +287,10 @@ function stitch(input: Input): SewnThread[] {
   return threads;
 }
 
-function nearestPiece(pieces: Branch[][], p: { x: number; y: number }): number {
-  const gaps = pieces.map((branches) =>
+function nearestPiece(pieces: readonly Piece[], p: { x: number; y: number }): number {
+  const gaps = pieces.map(({ branches }) =>
     Math.min(
+      1e6,
       ...branches.map(({ column }) => {
         const at = column.at(column.nearest(p));
         return Math.hypot(at.x - p.x, at.y - p.y);
@@ -260,7 +315,7 @@ function cover(input: Input): Region {
     const width = settings.width;
     return width < TOO_NARROW ? [] : bandRegion(outlineLines(outline), width);
   }
-  return piecesOf(input).flatMap(([{ column }]) => ladderRegion(column));
+  return piecesOf(input).flatMap(({ branches: [{ column }] }) => ladderRegion(column));
 }
 
 export const satin: KindOf<typeof SETTINGS> = {
@@ -293,9 +348,11 @@ export const satin: KindOf<typeof SETTINGS> = {
     return { underlay: underlayFor(input.settings.underlay, width, input.cloth.underlay) };
   },
   remarks: (input) => {
-    const widths = piecesOf(input).map(widestOf);
+    const pieces = piecesOf(input);
+    const widths = pieces.flatMap((piece) => (piece.filled ? [] : [widestOf(piece)]));
     const longest = longestOn(input.cloth);
     return [
+      ...(pieces.some(({ filled }) => filled) ? (['satin-filled'] as const) : []),
       ...(widths.some((w) => w > 0 && w < TOO_NARROW) ? (['satin-narrow'] as const) : []),
       ...(widths.some((w) => w > longest) ? (['satin-split'] as const) : []),
       ...(input.settings.sides === 'edges' && edgeLines(input).length < 2 ? (['two-lines'] as const) : []),

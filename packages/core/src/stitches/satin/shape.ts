@@ -1,11 +1,14 @@
 // Columns of a closed shape: its sides are found from its axis; where it branches, branches run in under the
 // column that goes straight through.
-import { offsetRegion } from '../../geometry/clip.ts';
-import { chordalAxis, smoothed, type Axis } from '../../geometry/chordal-axis.ts';
+import { bandRegion, offsetRegion, subtract } from '../../geometry/clip.ts';
+import { chordalAxis, smoothed, type Axis, type AxisArm } from '../../geometry/chordal-axis.ts';
+import type { Chord } from '../../geometry/mesh.ts';
 import { distance, type Point } from '../../geometry/points.ts';
 import { insidePolygon, polygonArea, ringsOf, type Polygon, type Region } from '../../geometry/region.ts';
 import { Column } from './column.ts';
+import type { Line } from '../../geometry/polyline.ts';
 import { Ladder, type Rung } from './ladder.ts';
+import { rungsAround, rungsOf, type SleeveEnd } from './sleeve.ts';
 
 /** A column of a shape, and where others hang on it. */
 export interface Branch {
@@ -20,11 +23,8 @@ const STEP = 0.15;
 const SMOOTH = 1.2;
 /** A branch runs in under what it meets by this much, in mm. */
 const UNDER = 1.2;
-/** The same where none goes straight through, in half widths. */
-const FAR_UNDER = 3;
-/** Near other arms, a side is looked for up to this share of the distance to the nearest edge. */
-const MOUTH = 1.25;
-
+/** … and by no more than this share of half the width of what it meets: what comes from both sides must not pile up. */
+const UNDER_SHARE = 0.5;
 /** The sides of a polygon as x0, y0, x1, y1 quadruples. */
 function sidesOf(polygon: Polygon): Float64Array {
   const out: number[] = [];
@@ -87,6 +87,8 @@ interface Course {
   closed: boolean;
   /** Nodes that it passes between its ends. */
   passes: number[];
+  /** Its first and its last chord. */
+  mouths: [Chord, Chord];
 }
 
 /** Direction from one point of a line to another `away` mm further on, seen from its begin. */
@@ -98,10 +100,9 @@ function heading(points: Point[], away: number): Point {
 }
 
 /**
- * Joins arms that go straight through a node; the others end there. At nodes that are `crossed` by none, one arm
- * runs over to the edge, and the others reach far in under it.
+ * Joins arms that go straight through a node; the others end there. Where none goes through, one runs over to the edge.
  */
-function coursesOf(axis: Axis): { courses: Course[]; crossed: Set<number> } {
+function coursesOf(axis: Axis): Course[] {
   interface ArmEnd {
     arm: number;
     atEnd: boolean;
@@ -109,7 +110,6 @@ function coursesOf(axis: Axis): { courses: Course[]; crossed: Set<number> } {
   const key = ({ arm, atEnd }: ArmEnd): number => 2 * arm + (atEnd ? 1 : 0);
   const partner = new Map<number, ArmEnd>();
   const over = new Set<number>();
-  const crossed = new Set<number>();
   const armLength = (arm: number): number => axis.arms[arm].points.length;
   axis.nodes.forEach((node, id) => {
     const ends: ArmEnd[] = axis.arms.flatMap((arm, i) => [
@@ -133,7 +133,6 @@ function coursesOf(axis: Axis): { courses: Course[]; crossed: Set<number> } {
       over.add(key(longest));
       return;
     }
-    crossed.add(id);
     partner.set(key(ends[best.a]), ends[best.b]);
     partner.set(key(ends[best.b]), ends[best.a]);
   });
@@ -143,6 +142,8 @@ function coursesOf(axis: Axis): { courses: Course[]; crossed: Set<number> } {
     const passes: number[] = [];
     let [arm, back] = [first, reversed];
     const begin = back ? axis.arms[arm].to : axis.arms[arm].from;
+    const mouthOf = (a: AxisArm, end: 0 | 1): Chord => a.mouths[end];
+    const firstMouth = mouthOf(axis.arms[arm], back ? 1 : 0);
     const beginsOver = begin !== null && over.has(key({ arm, atEnd: back }));
     if (beginsOver) passes.push(begin);
     const starts = beginsOver ? null : begin;
@@ -155,11 +156,13 @@ function coursesOf(axis: Axis): { courses: Course[]; crossed: Set<number> } {
       if (node === null || !next) {
         const runsOver = node !== null && over.has(key({ arm, atEnd: !back }));
         if (runsOver) passes.push(node);
-        return { points, from: starts, to: runsOver ? null : node, closed: a.closed, passes };
+        const mouths: [Chord, Chord] = [firstMouth, mouthOf(a, back ? 0 : 1)];
+        return { points, from: starts, to: runsOver ? null : node, closed: a.closed, passes, mouths };
       }
       passes.push(node);
       points.push(axis.nodes[node].at);
-      if (left === 0 || done.has(next.arm)) return { points, from: null, to: null, closed: true, passes };
+      if (left === 0 || done.has(next.arm))
+        return { points, from: null, to: null, closed: true, passes, mouths: [firstMouth, firstMouth] };
       [arm, back] = [next.arm, next.atEnd];
     }
   };
@@ -171,61 +174,7 @@ function coursesOf(axis: Axis): { courses: Course[]; crossed: Set<number> } {
     }
   });
   axis.arms.forEach((_, i) => !done.has(i) && out.push(follow(i, false)));
-  return { courses: out, crossed };
-}
-
-/** A course drawn out: its middle line, and how its rungs turn towards slanted ends. */
-interface Drawn {
-  line: Point[];
-  /** For the begin and the end: how far the end's own edge leans from square, in radians. */
-  lean: [number, number];
-  half: number;
-}
-
-/** Ends that lean more than this are tips, not ends, in radians. */
-const MOST_LEAN = 0.75;
-
-/** How far an end's edge leans from square to the way (dx, dy) that leads to it; 0 for tips. */
-function leanOf(sides: Float64Array, side: number, dx: number, dy: number, half: number): number {
-  if (side < 0) return 0;
-  const [ux, uy] = [sides[side + 2] - sides[side], sides[side + 3] - sides[side + 1]];
-  const length = Math.hypot(ux, uy);
-  if (length < half * 0.8) return 0;
-  // Seen along the way, square is (-dy, dx).
-  const cross = (-dy * uy - dx * ux) / length;
-  const dot = (-dy * ux + dx * uy) / length;
-  const lean = Math.atan2(cross * Math.sign(dot || 1), Math.abs(dot));
-  return Math.abs(lean) > MOST_LEAN ? 0 : lean;
-}
-
-/** The course as an even, smooth line, run on to the polygon's edge or under what it ends at. */
-function drawnOut(course: Course, axis: Axis, crossed: Set<number>, sides: Float64Array): Drawn {
-  const half = typicalHalf(course.points, sides);
-  let line = smoothed(course.points, course.closed, STEP, Math.max(0.4, SMOOTH * half));
-  const lean: [number, number] = [0, 0];
-  if (course.closed) return { line, lean, half };
-  [course.to, course.from].forEach((end, k) => {
-    const back = heading(line.toReversed(), Math.max(0.8, half));
-    const last = line[line.length - 1];
-    const sight = look(sides, last, -back.x, -back.y);
-    const room = Number.isFinite(sight.right) ? sight.right : 0;
-    const more =
-      end === null
-        ? room
-        : crossed.has(end)
-          ? Math.min(room, UNDER, distance(last, axis.nodes[end].at) + 0.3)
-          : Math.min(Math.max(0, room - 0.3), FAR_UNDER * half);
-    const steps = Math.ceil(more / STEP);
-    for (let i = 1; i <= steps; i++)
-      line.push({ x: last.x - (back.x * more * i) / steps, y: last.y - (back.y * more * i) / steps });
-    if (end === null) {
-      const leaning = leanOf(sides, sight.side, -back.x, -back.y, half);
-      if (k === 0) lean[1] = leaning;
-      else lean[0] = leaning;
-    }
-    line = line.reverse();
-  });
-  return { line, lean, half };
+  return out;
 }
 
 function typicalHalf(points: Point[], sides: Float64Array): number {
@@ -233,68 +182,109 @@ function typicalHalf(points: Point[], sides: Float64Array): number {
   return Math.min(...some.map((p) => look(sides, p, 1, 0).nearest));
 }
 
-/** Keeps rungs from crossing: a place on a side never lies behind the one before. */
-function straightened(rungs: Rung[]): Rung[] {
-  const forward = (a: Point, b: Point, way: Point): boolean => (b.x - a.x) * way.x + (b.y - a.y) * way.y >= 0;
-  let last = rungs[0];
-  return rungs.map((rung, i) => {
-    const [before, after] = [rungs[Math.max(0, i - 1)], rungs[Math.min(rungs.length - 1, i + 1)]];
-    const way = {
-      x: after.left.x + after.right.x - before.left.x - before.right.x,
-      y: after.left.y + after.right.y - before.left.y - before.right.y,
-    };
-    last = {
-      left: forward(last.left, rung.left, way) ? rung.left : last.left,
-      right: forward(last.right, rung.right, way) ? rung.right : last.right,
-    };
-    return last;
-  });
+/** The end of a course that runs free: where it comes to the edge, and from where. */
+function freeEndOf(points: readonly Point[], half: number, sides: Float64Array): SleeveEnd {
+  // Near its end the axis leads into one corner of it or another: the way there is seen from farther back.
+  const line = smoothed([...points], false, STEP, Math.max(0.4, SMOOTH * half));
+  const back = heading(line.toReversed(), Math.max(0.8, half));
+  const last = line[line.length - 1];
+  const { right } = look(sides, last, -back.x, -back.y);
+  const room = Number.isFinite(right) ? right : 0;
+  const towards = { x: -back.x, y: -back.y };
+  return { at: { x: last.x + towards.x * room, y: last.y + towards.y * room }, towards, half };
 }
 
-function ladderAlong(
-  course: Course,
-  axis: Axis,
-  crossed: Set<number>,
-  sides: Float64Array,
-  polygon: Polygon,
-): Ladder {
-  const { line: drawn, lean, half } = drawnOut(course, axis, crossed, sides);
-  // A smooth line may cut a corner of the shape, or run out at a place where it only touches itself.
-  const within = drawn.filter((p) => insidePolygon(polygon, p.x, p.y));
-  const line = within.length >= 2 ? within : course.points;
-  const n = line.length;
-  const turning = Math.max(1, (3 * half) / STEP);
-  /** How far the rung at a point of the line is turned towards a slanted end, in radians. */
-  const leanAt = (i: number): number => {
-    const ease = (away: number): number => {
-      const t = Math.max(0, 1 - away / turning);
-      return t * t * (3 - 2 * t);
-    };
-    return lean[0] * ease(i) + lean[1] * ease(n - 1 - i);
-  };
-  const nodes = [...course.passes, course.from, course.to].flatMap((id) =>
-    id === null ? [] : [axis.nodes[id]],
-  );
-  const rungs = line.map((p, i): Rung => {
-    const [a, b] = course.closed
-      ? [line[(i + n - 1) % n], line[(i + 1) % n]]
-      : [line[Math.max(0, i - 1)], line[Math.min(n - 1, i + 1)]];
-    const d = distance(a, b) || 1;
-    const [dx, dy] = [(b.x - a.x) / d, (b.y - a.y) / d];
-    const [cos, sin] = [Math.cos(leanAt(i)), Math.sin(leanAt(i))];
-    const [nx, ny] = [-dy * cos - dx * sin, dx * cos - dy * sin];
+/** Rungs that lead on from a mouth, in under what the column ends at. */
+function rungsUnder(mouth: Rung, towards: Point, by: number, sides: Float64Array, polygon: Polygon): Rung[] {
+  const width = distance(mouth.left, mouth.right) || 1;
+  const [nx, ny] = [(mouth.right.x - mouth.left.x) / width, (mouth.right.y - mouth.left.y) / width];
+  // Square to the mouth, to the side that the way leads to.
+  const sign = -ny * towards.x + nx * towards.y < 0 ? -1 : 1;
+  const [dx, dy] = [-ny * sign, nx * sign];
+  const middle = { x: (mouth.left.x + mouth.right.x) / 2, y: (mouth.left.y + mouth.right.y) / 2 };
+  const out: Rung[] = [];
+  const steps = Math.ceil(by / STEP);
+  for (let i = 1; i <= steps; i++) {
+    const p = { x: middle.x + (dx * by * i) / steps, y: middle.y + (dy * by * i) / steps };
+    if (!insidePolygon(polygon, p.x, p.y)) break;
     const sight = look(sides, p, nx, ny);
-    const near = nodes.some((node) => distance(p, node.at) < 2 * node.radius + UNDER);
-    const limit = near ? Math.max(sight.nearest * MOUTH, half * 1.1) : Infinity;
-    const cut = (v: number): number => (Number.isFinite(v) ? Math.min(v, limit) : 0);
-    const [left, right] = [cut(sight.left), cut(sight.right)];
-    return {
-      left: { x: p.x - nx * left, y: p.y - ny * left },
-      right: { x: p.x + nx * right, y: p.y + ny * right },
-    };
+    const cut = (v: number): number => Math.min(Number.isFinite(v) ? v : 0, width / 2);
+    out.push({
+      left: { x: p.x - nx * cut(sight.left), y: p.y - ny * cut(sight.left) },
+      right: { x: p.x + nx * cut(sight.right), y: p.y + ny * cut(sight.right) },
+    });
+  }
+  return out;
+}
+
+/** What columns of one polygon are made from. */
+interface Shape {
+  polygon: Polygon;
+  sides: Float64Array;
+  axis: Axis;
+  /** The polygon parted where courses end at others. */
+  pieces: Region;
+  /** How closely its boundary is looked at, in mm. */
+  step: number;
+}
+
+/** The piece that most of a course lies in. */
+function pieceOf({ points }: Course, pieces: Region): Polygon | undefined {
+  if (pieces.length === 1) return pieces[0];
+  const some = Array.from({ length: 9 }, (_, i) => points[Math.round((i * (points.length - 1)) / 8)]);
+  const inside = pieces.map((piece) => some.filter((p) => insidePolygon(piece, p.x, p.y)).length);
+  const most = Math.max(...inside);
+  return most ? pieces[inside.indexOf(most)] : undefined;
+}
+
+function ladderAlong(course: Course, shape: Shape): Ladder | null {
+  const { sides, polygon, pieces, step } = shape;
+  const piece = pieceOf(course, pieces);
+  if (!piece) return null;
+  if (course.closed) {
+    const rungs = rungsAround(piece, course.mouths[0], step);
+    return rungs && new Ladder(rungs, true);
+  }
+  const half = typicalHalf(course.points, sides);
+  const ends = [0, 1].map((k): SleeveEnd => {
+    const node = k ? course.to : course.from;
+    const towards = k ? course.points : course.points.toReversed();
+    if (node === null) return freeEndOf(towards, half, sides);
+    return { mouth: course.mouths[k], inward: heading(towards.toReversed(), Math.max(0.4, half)) };
   });
-  const even = straightened(rungs);
-  return new Ladder(course.closed ? [...even, even[0]] : even, course.closed);
+  const rungs = rungsOf(piece, [ends[0], ends[1]], step);
+  if (!rungs || rungs.length < 2) return null;
+  const under = (k: 0 | 1): Rung[] => {
+    if ((k ? course.to : course.from) === null) return [];
+    const node = shape.axis.nodes[(k ? course.to : course.from)!];
+    const mouth = k ? rungs[rungs.length - 1] : rungs[0];
+    const way = heading(k ? course.points.toReversed() : course.points, Math.max(0.8, half));
+    return rungsUnder(
+      mouth,
+      { x: -way.x, y: -way.y },
+      Math.min(UNDER, UNDER_SHARE * node.radius),
+      sides,
+      polygon,
+    );
+  };
+  return new Ladder([...under(0).reverse(), ...rungs, ...under(1)]);
+}
+
+/** Cuts are so wide, and reach so far beyond both sides, in mm. */
+const CUT = 0.02;
+
+/** The polygon parted at the mouths of courses that end at others. */
+function parted(polygon: Polygon, courses: readonly Course[]): Region {
+  const cuts = courses.flatMap(({ from, to, mouths, closed }): Line[] =>
+    [from, to].flatMap((node, k) => {
+      if (node === null || closed) return [];
+      const [a, b] = mouths[k];
+      const width = distance(a, b) || 1;
+      const [ux, uy] = [((b.x - a.x) * CUT) / width, ((b.y - a.y) * CUT) / width];
+      return [{ coords: Float64Array.of(a.x - ux, a.y - uy, b.x + ux, b.y + uy), closed: false }];
+    }),
+  );
+  return cuts.length ? subtract([polygon], bandRegion(cuts, CUT, 'flat')) : [polygon];
 }
 
 /** A course for a shape that is too plain to have an axis: through its middle, along its longest way. */
@@ -310,26 +300,45 @@ function longestCourse({ outer }: Polygon): Course {
     x: middle.x + (far.x - middle.x) * t,
     y: middle.y + (far.y - middle.y) * t,
   });
-  return { points: [towards(-0.1), towards(0.1)], from: null, to: null, closed: false, passes: [] };
+  const points = [towards(-0.1), towards(0.1)];
+  return {
+    points,
+    from: null,
+    to: null,
+    closed: false,
+    passes: [],
+    mouths: [
+      [points[0], points[0]],
+      [points[1], points[1]],
+    ],
+  };
 }
 
 /** The columns of one polygon, as drawn; `compensation` widens their stitches by so much at each edge, in mm. */
-function branchesOfPolygon(polygon: Polygon, compensation: number): Branch[] {
+function columnsOfPolygon(polygon: Polygon, compensation: number): ShapeColumns {
   const around = ringsOf(polygon).reduce((sum, ring) => sum + perimeter(ring), 0);
   const width = (2 * polygonArea(polygon)) / around;
   const sides = sidesOf(polygon);
-  const axis = chordalAxis(polygon, Math.min(0.8, Math.max(0.12, width / 4)));
-  const { courses, crossed } = coursesOf(axis);
+  const step = Math.min(0.8, Math.max(0.12, width / 4));
+  const axis = chordalAxis(polygon, step);
+  const courses = coursesOf(axis);
   const usable = courses.filter((course) => course.points.length >= 2);
-  return (usable.length ? usable : [longestCourse(polygon)]).map((course) => {
-    const column = Column.of(ladderAlong(course, axis, crossed, sides, polygon), compensation);
+  const all = usable.length ? usable : [longestCourse(polygon)];
+  const shape: Shape = { polygon, sides, axis, pieces: parted(polygon, all), step };
+  const branches = all.flatMap((course): Branch[] => {
+    const ladder = ladderAlong(course, shape);
+    if (!ladder) return [];
+    const column = Column.of(ladder, compensation);
     const meets = [
       ...course.passes.map((node) => ({ node, ends: false, place: column.nearest(axis.nodes[node].at) })),
       ...(course.from === null ? [] : [{ node: course.from, ends: true, place: 0 }]),
       ...(course.to === null ? [] : [{ node: course.to, ends: true, place: column.length }]),
     ];
-    return { column, meets };
+    return [{ column, meets }];
   });
+  const rings = all.filter(({ closed }) => closed).length;
+  const holes = shape.pieces.reduce((sum, piece) => sum + piece.holes.length, 0);
+  return { polygon, branches, unsuited: holes > rings || branches.length < all.length };
 }
 
 const perimeter = (ring: Float64Array): number => {
@@ -344,9 +353,17 @@ const SLIVER = 0.04;
 /** How far sides that touch are drawn apart, in mm. */
 const APART = 0.01;
 
-/** The columns of a region, one list a connected piece. */
-export function branchesOf(region: Region, compensation: number): Branch[][] {
+/** A connected piece of a shape as columns. */
+export interface ShapeColumns {
+  polygon: Polygon;
+  branches: Branch[];
+  /** No column could leave out all of its holes, or none was found: it is no shape for satin. */
+  unsuited: boolean;
+}
+
+/** The columns of a region, piece by piece. */
+export function columnsOf(region: Region, compensation: number): ShapeColumns[] {
   return offsetRegion(offsetRegion(region, -SLIVER), SLIVER - APART)
     .filter((p) => polygonArea(p) > 0.05)
-    .map((p) => branchesOfPolygon(p, compensation));
+    .map((p) => columnsOfPolygon(p, compensation));
 }
