@@ -1,23 +1,26 @@
 // A region drawn in from its edge so that nothing of it is lost: where it is too narrow for that, less.
 import { intersect, offsetRegion, subtract, unite } from '../../geometry/clip.ts';
-import { ringArea, ringBounds, ringsOf, type Polygon, type Region } from '../../geometry/region.ts';
+import { polygonArea, regionArea, ringBounds, type Polygon, type Region } from '../../geometry/region.ts';
 
 /** In narrow parts the line is drawn in by these shares, down to so many mm, and by so many in hairlines. */
 const SHARES = [0.5, 0.25];
 const NARROW = 0.15;
 const HAIR = 0.05;
+/** Of a shape at least this share stays inside its line. */
+const LEAST_SHARE = 0.12;
 /** A part that is farther from the wide ones than this, in insets, is more than a corner. */
 const BEYOND = 2.6;
 
-const areaOf = (region: Region): number =>
-  region.reduce((sum, p) => sum + ringsOf(p).reduce((s, ring) => s + ringArea(ring), 0), 0);
-
 /**
- * The polygon drawn in by `inset` mm. What is too narrow for that (a neck, the teeth of a comb, a sliver) is drawn in
+ * The polygon drawn in by `wanted` mm. What is too narrow for that (a neck, the teeth of a comb, a sliver) is drawn in
  * as far as it can be, so that all of it hangs together and is near the result; corners stay out.
  */
-export function reachingInset(polygon: Polygon, inset: number): Region {
+export function reachingInset(polygon: Polygon, wanted: number): Region {
+  const least = LEAST_SHARE * polygonArea(polygon);
+  let inset = wanted;
   let reached = offsetRegion([polygon], -inset);
+  // Hardly anything left: the whole shape is narrow, or a dot.
+  while (inset > NARROW && regionArea(reached) < least) reached = offsetRegion([polygon], -(inset /= 2));
   const insets = [...SHARES.map((share) => share * inset).filter((d) => d > NARROW), NARROW, HAIR];
   for (const d of insets.filter((d) => d < inset)) {
     // What lies farther from the line than it should: without corners, which lie just beyond.
@@ -29,7 +32,7 @@ export function reachingInset(polygon: Polygon, inset: number): Region {
     const wide = reached.length ? offsetRegion(reached, inset - d + 1e-3) : [];
     const parts = wide.length ? subtract(narrow, wide) : narrow;
     const wanted = parts.filter((part) => {
-      if (areaOf([part]) < 1e-4) return false;
+      if (polygonArea(part) < 1e-4) return false;
       const near = lost.filter((l) => boxesMeet(part, l, 0));
       if (near.length && intersect([part], near).length) return true;
       return reached.length > 1 && touches(part, reached, inset) > 1;

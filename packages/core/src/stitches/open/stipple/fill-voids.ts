@@ -5,7 +5,7 @@ import type { Coords } from '../../../geometry/polyline.ts';
 import { coordsBounds, type Ring } from '../../../geometry/region.ts';
 
 /** Cloth farther than this from the line is a void, in spacings. */
-const FAR = 1.02;
+const FAR = 0.9;
 /** Fingers reach for places so far from each other, in spacings. */
 const BETWEEN = 1.5;
 /** Places are looked at this close together, in spacings. */

@@ -11,9 +11,12 @@ const REACH = 1.05;
 const OWN = 1.5;
 /** Nothing moves farther in one round, in spacings: passes can't leap over one another. */
 const MOST = 0.1;
-/** Every other round smooths, the rounds between swell by as much: bends grow round, and the line does not shrink. */
+/**
+ * Every other round smooths, the rounds between swell: by as much, so that bends grow round and the line does not shrink,
+ * or by more, so that it grows until its passes fill the cloth between them.
+ */
 const SMOOTHING = 0.34;
-const SWELLING = 0.37;
+const SWELLING = { even: 0.37, growing: 0.54 };
 const PUSH = 0.36;
 
 /** The line with points `step` mm apart; an open one keeps its ends. */
@@ -169,6 +172,7 @@ export function relaxed(
   rings: readonly Ring[],
   rounds: number,
   closed = true,
+  how: keyof typeof SWELLING = 'even',
 ): Coords {
   const edges = new EdgeIndex(rings);
   const near = new NearEdge(rings, spacing);
@@ -180,7 +184,7 @@ export function relaxed(
   let p = evenly(line, step, closed);
   for (let round = 0; round < rounds; round++) {
     if (round && round % 4 === 0) p = evenly(p, step, closed);
-    const tension = round % 2 ? -SWELLING : SMOOTHING;
+    const tension = round % 2 ? -SWELLING[how] : SMOOTHING;
     const n = p.length / 2;
     const move = new Float64Array(p.length);
     cells.fill(p);
@@ -253,6 +257,9 @@ function keepInside(p: Coords, i: number, room: number, most: number, edges: Edg
   const near = edges.nearest(p[2 * i], p[2 * i + 1], inside ? room : 3 * room);
   if (!near || near.distance < 1e-6) return;
   const by = inside ? Math.min(most, room - near.distance) : -(near.distance + most);
-  p[2 * i] += ((p[2 * i] - near.at.x) * by) / near.distance;
-  p[2 * i + 1] += ((p[2 * i + 1] - near.at.y) * by) / near.distance;
+  const x = p[2 * i] + ((p[2 * i] - near.at.x) * by) / near.distance;
+  const y = p[2 * i + 1] + ((p[2 * i + 1] - near.at.y) * by) / near.distance;
+  // In a part narrower than twice the room it stays midway.
+  if (inside && (edges.nearest(x, y, near.distance)?.distance ?? room) < near.distance) return;
+  [p[2 * i], p[2 * i + 1]] = [x, y];
 }

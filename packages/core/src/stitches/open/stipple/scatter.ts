@@ -3,7 +3,8 @@ import { offsetRegion } from '../../../geometry/clip.ts';
 import { EdgeIndex } from '../../../geometry/edge-index.ts';
 import { PointCells } from '../../../geometry/point-cells.ts';
 import type { Point } from '../../../geometry/points.ts';
-import { coordsBounds, polygonArea, ringsOf, type Polygon, type Ring } from '../../../geometry/region.ts';
+import { reachingInset } from '../reaching-inset.ts';
+import { coordsBounds, ringsOf, type Polygon, type Ring } from '../../../geometry/region.ts';
 
 /** Places that keep apart. */
 class Places {
@@ -64,21 +65,15 @@ function alongRing(ring: Ring, apart: number, random: () => number): Point[] {
 }
 
 /**
- * Places inside a polygon, about `apart` mm from each other: first along its edge, `inset` mm inside, then between,
- * and last in parts that are too narrow for the inset. There is one place at least.
+ * Places inside a polygon, about `apart` mm from each other: first along its edge, `inset` mm inside or as far as there is
+ * room, then between. There is one place at least.
  */
 export function scatter(polygon: Polygon, apart: number, inset: number, random: () => number): Point[] {
   const places = new Places(apart);
-  const inner = offsetRegion([polygon], -inset);
+  const inner = reachingInset(polygon, inset);
   for (const ring of inner.flatMap(ringsOf))
     for (const p of alongRing(ring, apart, random)) if (places.isFree(p, 0.8 * apart)) places.add(p);
   for (const p of inner) places.throwInto(p, 0.8 * apart, random);
   for (const p of offsetRegion([polygon], -0.55 * inset)) places.throwInto(p, 0.8 * apart, random);
-  for (let narrow = 0.5 * inset; !places.all.length; narrow /= 2) {
-    const rest = narrow > 0.05 ? offsetRegion([polygon], -narrow) : [polygon];
-    const largest = rest.sort((a, b) => polygonArea(b) - polygonArea(a))[0];
-    if (largest) places.throwInto(largest, apart, random);
-    if (narrow <= 0.05) break;
-  }
   return places.all;
 }

@@ -1,9 +1,10 @@
 // Stipple: one line that wanders over the whole shape, never crosses itself and never closes up.
 import { simplerRing } from '../../../geometry/clip.ts';
 import { EdgeIndex } from '../../../geometry/edge-index.ts';
+import type { Coords } from '../../../geometry/polyline.ts';
 import { distance, lerp, type Point } from '../../../geometry/points.ts';
 import { seeded } from '../../../geometry/random.ts';
-import { ringsOf, type Polygon } from '../../../geometry/region.ts';
+import { ringBounds, ringsOf, type Polygon } from '../../../geometry/region.ts';
 import { outlineRegion } from '../../../outlines/region.ts';
 import { repeated } from '../../chords/sew-chords.ts';
 import { eachPiece } from '../../pieces.ts';
@@ -22,17 +23,25 @@ import { Part, ThreadBuilder, type SewnThread } from '../../thread.ts';
 import { withFingers } from './fill-voids.ts';
 import { relaxed, withoutKinks } from './relax.ts';
 import { scatter } from './scatter.ts';
+import { levelRings, ringTree } from '../contour/levels.ts';
+import { windRings } from '../contour/wind.ts';
 import { uncrossed } from '../uncross.ts';
 import { lineAround, netOf, type TreeLine } from './tree-line.ts';
 
-/** Places of the tree lie so far apart, in spacings: the line then has about one spacing from pass to pass. */
-const APART = 1.8;
+/**
+ * How the line wanders. Places of its tree lie `apart` spacings from each other: the line then has about one spacing from
+ * pass to pass. `rounds` of growing: before voids are reached for, and after that, twice; and of evening out at the end.
+ */
+const MANNERS = {
+  round: { apart: 1.75, rounds: [10, 12, 10, 12] },
+  tight: { apart: 1.35, rounds: [6, 8, 6, 3] },
+} as const;
 /** Places along the edge lie so far inside, in spacings. */
 const INSET = 0.85;
 /** The line passes places that stand alone at this distance, in spacings. */
 const RADIUS = 0.62;
-/** Rounds of evening out: before voids are filled, after that, and when kinks are gone. */
-const ROUNDS = [12, 9, 2] as const;
+/** … and no farther away than this share of the way to the edge. */
+const NARROW = 0.6;
 /** Between the line's two ends there is so much room, in spacings. */
 const OPEN = 0.7;
 /** How far an angular line may leave the curved one, in spacings. */
@@ -57,6 +66,7 @@ function stippleLine(
   polygon: Polygon,
   spacing: number,
   seed: number,
+  { apart, rounds }: (typeof MANNERS)[keyof typeof MANNERS],
   ends?: readonly [Point, Point],
 ): TreeLine | null {
   const random = seeded(seed);
@@ -64,10 +74,13 @@ function stippleLine(
     .map((ring) => simplerRing(ring, CLOSE * spacing))
     .filter((ring) => ring.length > 4);
   const edges = new EdgeIndex(rings);
-  const places = scatter(polygon, APART * spacing, INSET * spacing, random);
+  const places = scatter(polygon, apart * spacing, INSET * spacing, random);
   if (!places.length) return null;
-  const net = netOf(places, APART * spacing, edges);
-  const around = lineAround(places, net, RADIUS * spacing, random, ends);
+  const net = netOf(places, apart * spacing, edges);
+  // In narrow parts the line keeps nearer to its tree than the edge is.
+  const radius = (p: Point): number =>
+    Math.min(RADIUS * spacing, NARROW * (edges.nearest(p.x, p.y, spacing)?.distance ?? spacing));
+  const around = lineAround(places, net, radius, random, ends);
   let { points } = around;
   const { closed } = around;
   if (!closed && ends) {
@@ -76,12 +89,53 @@ function stippleLine(
     points = [a, ...points, b];
   }
   const coords = points.flatMap((p) => [p.x, p.y]);
-  const rough = relaxed(coords, spacing, rings, ROUNDS[0], closed);
-  const reaching = relaxed(withFingers(rough, spacing, rings, closed), spacing, rings, ROUNDS[1], closed);
+  const rough = relaxed(coords, spacing, rings, rounds[0], closed, 'growing');
+  const reach = (line: Coords, times: number): Coords =>
+    relaxed(withFingers(line, spacing, rings, closed), spacing, rings, times, closed, 'growing');
+  const reaching = reach(reach(rough, rounds[1]), rounds[2]);
   const blunt = withoutKinks(reaching, spacing, closed);
-  const even = relaxed(blunt, spacing, rings, ROUNDS[2], closed);
+  const even = relaxed(blunt, spacing, rings, rounds[3], closed);
   const out = Array.from({ length: even.length / 2 }, (_, i) => ({ x: even[2 * i], y: even[2 * i + 1] }));
   return { points: out, closed };
+}
+
+/** Cloth that is farther from the line than this, in spacings, is bare; a line that leaves more than this share so … */
+const FAR = 1.1;
+const BARE = 0.05;
+/** … or comes out of the shape by more than this, in mm, has no room to wander. */
+const OUT = 0.15;
+/** A line of fewer points is a dot, of which the gap between its ends leaves nothing. */
+const FEWEST = 10;
+/** Places are looked at so close together, in spacings. */
+const GRID = 0.4;
+
+/** Has the line been everywhere, and never outside? */
+function fills({ points, closed }: TreeLine, polygon: Polygon, spacing: number): boolean {
+  const edges = new EdgeIndex(ringsOf(polygon));
+  const out = (p: Point): boolean =>
+    !edges.inside(p.x, p.y) && (edges.nearest(p.x, p.y, 1e6)?.distance ?? 0) > OUT;
+  if (points.some((p, i) => out(p) || (i > 0 && out(lerp(p, points[i - 1], 0.5))))) return false;
+  const there = points.flatMap((p) => [p.x, p.y]);
+  const back = closed ? [] : points.toReversed().flatMap((p) => [p.x, p.y]);
+  const line = new EdgeIndex([Float64Array.from([...there, ...back])]);
+  const b = ringBounds(polygon.outer);
+  let [all, bare] = [0, 0];
+  for (let x = b.minX; x <= b.maxX; x += GRID * spacing)
+    for (let y = b.minY; y <= b.maxY; y += GRID * spacing) {
+      if (!edges.inside(x, y)) continue;
+      all++;
+      if (!line.nearest(x, y, FAR * spacing)) bare++;
+    }
+  return bare <= BARE * all;
+}
+
+/** In a shape with no room to wander: lines that repeat its outline, rounded. */
+function followingLines(polygon: Polygon, spacing: number, from: Point | undefined): TreeLine[] {
+  const rings = levelRings(polygon, spacing);
+  return windRings(rings, ringTree(rings, spacing), spacing, from).map(({ coords }) => ({
+    points: Array.from({ length: coords.length / 2 }, (_, i) => ({ x: coords[2 * i], y: coords[2 * i + 1] })),
+    closed: false,
+  }));
 }
 
 /** The ring opened where it is nearest to a place, with a gap between its ends. */
@@ -134,11 +188,12 @@ const SETTINGS = [
     label: 'Line',
     type: 'choice',
     choices: [
-      { value: 'curved', label: 'curved' },
+      { value: 'curved', label: 'round' },
       { value: 'angular', label: 'angular' },
+      { value: 'tight', label: 'vermicelli, small and tight' },
     ],
     default: 'curved',
-    help: 'Whether the line swings or turns sharply.',
+    help: 'Whether the line swings in lobes, turns sharply, or winds in small tight bends.',
   },
   spacingSetting({
     least: 1.5,
@@ -157,21 +212,35 @@ function stitch(input: Input): SewnThread[] {
   const spacing = settings.spacing;
   return eachPiece(outlineRegion(input.outline), input, (polygon, from) => {
     const apart = start && end && distance(start, end) > BESIDE * spacing;
-    const made = stippleLine(polygon, spacing, settings.seed, apart ? [start, end] : undefined);
-    if (!made || made.points.length < 4) return [];
-    const line = made.closed ? opened(made.points, start ?? end ?? from, OPEN * spacing) : made.points;
-    const bent = settings.style === 'angular' ? straightened(line, ANGULAR * spacing) : curved(line);
-    const coords = Float64Array.from(bent.flatMap((p) => [p.x, p.y]));
-    const builder = new ThreadBuilder();
-    builder.addLine(runPoints({ coords, closed: false }, settings.length), Part.top);
-    const { x, y } = builder.thread;
-    const needle = uncrossed(
-      x.map((px, i) => ({ x: px, y: y[i] })),
-      settings.length,
-    );
-    needle.forEach((p, i) => ([x[i], y[i]] = [p.x, p.y]));
-    return builder.length > 1 ? [repeated(builder.thread, settings.passes)] : [];
+    const manner = MANNERS[settings.style === 'tight' ? 'tight' : 'round'];
+    const made = stippleLine(polygon, spacing, settings.seed, manner, apart ? [start, end] : undefined);
+    const wanders = made && made.points.length > FEWEST && fills(made, polygon, spacing);
+    const begin = start ?? end ?? from;
+    const lines = wanders ? [made] : followingLines(polygon, spacing, begin);
+    return lines.flatMap(({ points, closed }) => {
+      const line = closed ? opened(points, begin, OPEN * spacing) : points;
+      // Lines that follow the outline begin near where they should: one that has to end there is turned round.
+      return sewnAlong(!wanders && end && !start ? line.toReversed() : line, settings);
+    });
   });
+}
+
+/** One thread along a line, in the manner that is asked for. */
+function sewnAlong(
+  line: readonly Point[],
+  { style, spacing, length, passes }: Input['settings'],
+): SewnThread[] {
+  const bent = style === 'angular' ? straightened(line, ANGULAR * spacing) : curved(line);
+  const coords = Float64Array.from(bent.flatMap((p) => [p.x, p.y]));
+  const builder = new ThreadBuilder();
+  builder.addLine(runPoints({ coords, closed: false }, length), Part.top);
+  const { x, y } = builder.thread;
+  const needle = uncrossed(
+    x.map((px, i) => ({ x: px, y: y[i] })),
+    length,
+  );
+  needle.forEach((p, i) => ([x[i], y[i]] = [p.x, p.y]));
+  return builder.length > 1 ? [repeated(builder.thread, passes)] : [];
 }
 
 export const stipple: KindOf<typeof SETTINGS> = {

@@ -115,13 +115,43 @@ function stretchOf(
   return Array.from({ length: count + 1 }, (_, i) => walk[(low + i) % n]);
 }
 
+/**
+ * The edges of a net in the order in which a tree takes them, so that it has as many twigs as can be: no two hubs are
+ * neighbours, every other place is a twig of one of them, and hubs are joined over one twig between them where that
+ * can be. The line about such a tree is all lobes of one size, with no long rails side by side.
+ */
+function lobedOrder(count: number, net: Net, random: () => number): Net {
+  const beside: number[][] = Array.from({ length: count }, () => []);
+  for (const [a, b] of net) {
+    beside[a].push(b);
+    beside[b].push(a);
+  }
+  const shuffled = Array.from({ length: count }, (_, i) => ({ i, at: random() })).sort((p, q) => p.at - q.at);
+  const hub = new Uint8Array(count);
+  const isTwig = new Uint8Array(count);
+  for (const { i } of shuffled) {
+    if (isTwig[i]) continue;
+    hub[i] = 1;
+    for (const j of beside[i]) isTwig[j] = 1;
+  }
+  const twigs: Net = [];
+  for (const { i } of shuffled) {
+    const hubs = hub[i] ? [] : beside[i].filter((j) => hub[j]);
+    if (hubs.length) twigs.push([i, hubs[Math.floor(random() * hubs.length)]]);
+  }
+  const rest = net
+    .map((edge) => ({ edge, weight: random() + (hub[edge[0]] || hub[edge[1]] ? 0 : 1) }))
+    .sort((p, q) => p.weight - q.weight);
+  return [...twigs, ...rest.map(({ edge }) => edge)];
+}
+
 export interface TreeLine {
   points: Point[];
   closed: boolean;
 }
 
 /**
- * The line around a random tree of the net that holds the first place; `radius` mm about places that stand alone.
+ * The line around a random tree of the net that holds the first place; `radius` mm about a place where no others are.
  * With two `ends` a stretch of the net's outer edge, from the one to the other, is part of the tree, and the line
  * leaves out its outer side: it is open, and goes from near one of them to near the other. It stays closed where
  * there is no room for that.
@@ -129,7 +159,7 @@ export interface TreeLine {
 export function lineAround(
   places: readonly Point[],
   net: Net,
-  radius: number,
+  radius: (place: Point) => number,
   random: () => number,
   ends?: readonly [Point, Point],
 ): TreeLine {
@@ -144,12 +174,11 @@ export function lineAround(
     const [a, b] = [open[i - 1].place, open[i].place];
     if (sets.join(a, b)) tree.add(keyOf(a, b));
   }
-  const order = net.map((edge) => ({ edge, weight: random() })).sort((a, b) => a.weight - b.weight);
-  for (const { edge } of order) if (sets.join(...edge)) tree.add(keyOf(...edge));
+  for (const edge of lobedOrder(places.length, net, random)) if (sets.join(...edge)) tree.add(keyOf(...edge));
 
   const corners: Corner[] = around.flatMap((list, v) =>
     Array.from({ length: Math.max(1, list.length) }, (_, k): Corner => ({
-      points: cornerPoints(places, v, list, k, radius),
+      points: cornerPoints(places, v, list, k, radius(places[v])),
       links: [-1, -1],
     })),
   );
