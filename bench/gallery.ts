@@ -138,7 +138,8 @@ export function measured(outline: PlainOutline, how: (typeof GALLERY_KINDS)[stri
   for (const t of threads)
     for (let i = 1; i < t.x.length; i++)
       longest = Math.max(longest, Math.hypot(t.x[i] - t.x[i - 1], t.y[i] - t.y[i - 1]));
-  const spacing = Number((settings as { spacing?: number }).spacing ?? 2);
+  const { spacing: lines, density } = settings as { spacing?: number; density?: number };
+  const spacing = lines ?? density ?? 2;
   return {
     threads: threads.length,
     pieces: region.length,
@@ -221,7 +222,7 @@ export function gallery(kinds: readonly string[], part = '', pictures?: string, 
           : m.outside <= 0.3 &&
             (name !== 'contour' || (m.near >= 0.95 && !m.crossings)) &&
             (name !== 'stipple' || !m.crossings) &&
-            m.farthest <= 1.6 * Math.max(m.spacing, 1.9));
+            m.farthest <= (name === 'sprig' ? 1.2 : 1.6) * Math.max(m.spacing, 1.9));
       if (good) held++;
       row(
         `${good ? ' ' : '!'} ${shape}`,

@@ -17,13 +17,23 @@ export interface Standing {
   stroke: Point[];
 }
 
-/** Ornaments keep so far from each other and from stems, in mm, … */
+/** Ornaments keep so far from each other and from stems, in mm, small ones less, … */
 const ROOM = 0.8;
+const LEAST_ROOM = 0.5;
 /** … but for this share of their length at the foot. */
 const FOOT = 0.4;
 /** Sizes that are tried, largest first. */
-const SIZES = [1, 0.8, 0.62, 0.48];
+const SIZES = [1, 0.8, 0.62, 0.48, 0.36, 0.28];
 const LEANS = [50, 65, 38, 80];
+/** A leaf at a tip goes on as the stem does, or leans. */
+const TIP_LEANS = [0, 20, -20, 45, -45];
+/** Blossoms are so much larger than leaves. */
+const LARGER = 1.15;
+/** Leaves shrink towards a tip, to this share of their size, over so many of their lengths. */
+const AT_TIP = 0.55;
+const TIP_LENGTHS = 4;
+/** Leaves lean a little more or less, in turns of the golden section: no two neighbours alike. */
+const GOLDEN = (Math.sqrt(5) - 1) / 2;
 
 /** Whether a motif's stroke leaves the line at one place and comes back to it there. */
 export function stands(coords: ArrayLike<number>): boolean {
@@ -76,14 +86,16 @@ export function dress(twigs: readonly Twig[], edges: EdgeIndex, ornamentRules: D
   const place = (node: number, drawing: Standing, angle: number, size: number, blossom: boolean): boolean => {
     const [c, s] = [Math.cos(angle) * size, Math.sin(angle) * size];
     const t = twigs[node];
+    const room = Math.max(LEAST_ROOM, Math.min(ROOM, 0.2 * size));
     const stroke = drawing.stroke.map((p) => ({ x: t.x + c * p.x - s * p.y, y: t.y + s * p.x + c * p.y }));
     for (let i = 0; i < stroke.length; i++) {
       const p = stroke[i];
-      if (Math.hypot(p.x - t.x, p.y - t.y) < FOOT * size) continue;
-      if (taken.hasNear(p, ROOM) || !edges.inside(p.x, p.y) || edges.nearest(p.x, p.y, ROOM / 2))
+      // A tip's own stem stands in nobody's way.
+      if (Math.hypot(p.x - t.x, p.y - t.y) < Math.max(FOOT * size, isTip[node] ? 1.05 * room : 0)) continue;
+      if (taken.hasNear(p, room) || !edges.inside(p.x, p.y) || edges.nearest(p.x, p.y, room / 2))
         return false;
       const q = stroke[i + 1] ?? p;
-      if (taken.hasNear({ x: (p.x + q.x) / 2, y: (p.y + q.y) / 2 }, ROOM)) return false;
+      if (taken.hasNear({ x: (p.x + q.x) / 2, y: (p.y + q.y) / 2 }, room)) return false;
     }
     for (let i = 1; i < stroke.length; i++) {
       const [a, b] = [stroke[i - 1], stroke[i]];
@@ -101,15 +113,23 @@ export function dress(twigs: readonly Twig[], edges: EdgeIndex, ornamentRules: D
   };
   twigs.forEach((t, i) => {
     if (!isTip[i] || t.parent < 0) return;
-    const drawing = ornamentRules.blossom ?? ornamentRules.leaf;
-    if (!drawing) return;
-    const largest = ornamentRules.blossom ? 1.15 : 1;
-    SIZES.some((k) =>
-      place(i, drawing, heading(i), k * largest * ornamentRules.size, !!ornamentRules.blossom),
-    );
+    const { blossom, leaf, size } = ornamentRules;
+    // No tip stays bare: where no blossom has room, a leaf may.
+    const flowers = blossom && SIZES.some((k) => place(i, blossom, heading(i), k * LARGER * size, true));
+    if (!flowers && leaf)
+      TIP_LEANS.some((lean) =>
+        SIZES.some((k) => place(i, leaf, heading(i) + (lean * Math.PI) / 180, k * size, false)),
+      );
   });
   const { leaf } = ornamentRules;
   if (!leaf) return out;
+  /** Along the longest shoot from each node to its tip, in mm. */
+  const toTip = new Float64Array(twigs.length);
+  for (let i = twigs.length - 1; i > 0; i--) {
+    const { parent } = twigs[i];
+    const d = Math.hypot(twigs[i].x - twigs[parent].x, twigs[i].y - twigs[parent].y);
+    toTip[parent] = Math.max(toTip[parent], toTip[i] + d);
+  }
   const gone = new Float64Array(twigs.length);
   const sides = new Int8Array(twigs.length).fill(1);
   twigs.forEach((t, i) => {
@@ -117,10 +137,11 @@ export function dress(twigs: readonly Twig[], edges: EdgeIndex, ornamentRules: D
     gone[i] = gone[t.parent] + Math.hypot(t.x - twigs[t.parent].x, t.y - twigs[t.parent].y);
     sides[i] = sides[t.parent];
     if (isTip[i] || gone[i] < ornamentRules.every / 2) return;
-    const grown = ornamentRules.size * (0.85 + 0.15 * ornamentRules.random());
+    const young = Math.min(1, toTip[i] / (TIP_LENGTHS * ornamentRules.size));
+    const grown = ornamentRules.size * (AT_TIP + (1 - AT_TIP) * young) * (0.9 + 0.1 * ornamentRules.random());
     const placed = SIZES.some((k) =>
       LEANS.some((lean) => {
-        const angle = heading(i) + (sides[i] * (lean + 12 * (ornamentRules.random() - 0.5)) * Math.PI) / 180;
+        const angle = heading(i) + (sides[i] * (lean + 14 * (((i * GOLDEN) % 1) - 0.5)) * Math.PI) / 180;
         return place(i, leaf, angle, k * grown, false);
       }),
     );

@@ -146,20 +146,26 @@ function pruned(twigs: readonly Twig[], stem: number): Twig[] {
   }
 }
 
-/** Rounds the branches: every node between two others goes part of the way to their middle. */
+/**
+ * Rounds the branches: every node goes part of the way to the middle between the one before and the one that follows
+ * straightest, so that stems curve through forks as well.
+ */
 export function smoothTwigs(twigs: readonly Twig[], rounds: number): Twig[] {
-  const child = new Int32Array(twigs.length).fill(-1);
-  const forks = new Uint8Array(twigs.length);
+  const next = new Int32Array(twigs.length).fill(-1);
+  const best = new Float64Array(twigs.length).fill(-Infinity);
   twigs.forEach((t, i) => {
     if (t.parent < 0) return;
-    if (child[t.parent] >= 0) forks[t.parent] = 1;
-    child[t.parent] = i;
+    const p = twigs[t.parent];
+    const before = p.parent < 0 ? p : twigs[p.parent];
+    const [ux, uy, vx, vy] = [p.x - before.x, p.y - before.y, t.x - p.x, t.y - p.y];
+    const straight = (ux * vx + uy * vy) / (Math.hypot(ux, uy) * Math.hypot(vx, vy) || 1);
+    if (straight > best[t.parent]) [best[t.parent], next[t.parent]] = [straight, i];
   });
   let out = [...twigs];
   for (let r = 0; r < rounds; r++)
     out = out.map((t, i) => {
-      if (t.parent < 0 || child[i] < 0 || forks[i]) return t;
-      const [a, b] = [out[t.parent], out[child[i]]];
+      if (t.parent < 0 || next[i] < 0) return t;
+      const [a, b] = [out[t.parent], out[next[i]]];
       return { ...t, x: (a.x + 2 * t.x + b.x) / 4, y: (a.y + 2 * t.y + b.y) / 4 };
     });
   return out;

@@ -2,6 +2,7 @@
 import FlatQueue from 'flatqueue';
 import type { EdgeIndex } from '../../../geometry/edge-index.ts';
 import type { Point } from '../../../geometry/points.ts';
+import { arcLengths, pointAt } from '../../../geometry/polyline.ts';
 import { coordsBounds, type Polygon } from '../../../geometry/region.ts';
 
 /** Squares across the polygon's longer side. */
@@ -12,6 +13,10 @@ interface Grid {
   /** Room to the edge in mm for every square; 0 outside. */
   room: Float64Array;
   at(square: number): Point;
+  /** The square of a place; -1 beyond the grid. */
+  squareAt(p: Point): number;
+  /** Side of a square, in mm. */
+  cell: number;
 }
 
 function gridOf(polygon: Polygon, edges: EdgeIndex): Grid {
@@ -28,16 +33,22 @@ function gridOf(polygon: Polygon, edges: EdgeIndex): Grid {
     const p = at(s);
     if (edges.inside(p.x, p.y)) room[s] = edges.nearest(p.x, p.y, 1e6)!.distance;
   }
-  return { columns, room, at };
+  const squareAt = (p: Point): number => {
+    const [i, j] = [Math.floor((p.x - b.minX) / cell), Math.floor((p.y - b.minY) / cell)];
+    return i < 0 || i >= columns || j < 0 || j >= rows ? -1 : j * columns + i;
+  };
+  return { columns, room, at, squareAt, cell };
 }
 
-/** Cost of the cheapest way to every square from one of them, and the square before it on that way (Dijkstra). */
-function spread({ columns, room }: Grid, from: number, cost: (square: number) => number) {
+/** Cost of the cheapest way to every square from some of them, and the square before it on that way (Dijkstra). */
+function spread({ columns, room }: Grid, from: readonly number[], cost: (square: number) => number) {
   const total = new Float64Array(room.length).fill(Infinity);
   const before = new Int32Array(room.length).fill(-1);
   const open = new FlatQueue<number>();
-  total[from] = 0;
-  open.push(from, 0);
+  for (const s of from) {
+    total[s] = 0;
+    open.push(s, 0);
+  }
   while (open.length) {
     const c = open.peekValue()!;
     const s = open.pop()!;
@@ -69,11 +80,11 @@ export function spineOf(polygon: Polygon, edges: EdgeIndex, start?: Point): Poin
   const grid = gridOf(polygon, edges);
   const widest = grid.room.indexOf(Math.max(...grid.room));
   if (!grid.room[widest]) return [];
-  const one = farthest(spread(grid, widest, () => 1).total);
-  const other = farthest(spread(grid, one, () => 1).total);
+  const one = farthest(spread(grid, [widest], () => 1).total);
+  const other = farthest(spread(grid, [one], () => 1).total);
   // Squares near the edge are dear: the way keeps to the middle.
   const most = grid.room[widest];
-  const { before } = spread(grid, one, (s) => 0.15 + (most / grid.room[s]) ** 1.5);
+  const { before } = spread(grid, [one], (s) => 0.15 + (most / grid.room[s]) ** 1.5);
   const way: Point[] = [];
   for (let s = other; s >= 0; s = before[s]) way.push(grid.at(s));
   const [a, b] = [way[0], way[way.length - 1]];
@@ -81,6 +92,45 @@ export function spineOf(polygon: Polygon, edges: EdgeIndex, start?: Point): Poin
     ? Math.hypot(b.x - start.x, b.y - start.y) < Math.hypot(a.x - start.x, a.y - start.y)
     : b.y > a.y;
   return back ? way.reverse() : way;
+}
+
+/** So many shoots at most are added to reach what is left. */
+const MOST_SHOOTS = 150;
+
+/** A shoot ends so far short of the place that it is grown for, and is so long at least, as shares of `far`. */
+const SHORT_OF = 0.55;
+const SHORTEST_SHOOT = 0.4;
+
+/**
+ * Shoots for all places that are farther than `far` mm, by a way inside, from a tree: each leads on from the tree and
+ * keeps to the middle, through necks too. Points `step` mm apart, the first on the tree; calls `add` for each.
+ */
+export function shootsTo(
+  tree: () => readonly Point[],
+  polygon: Polygon,
+  edges: EdgeIndex,
+  { far, step, add }: { far: number; step: number; add: (shoot: Point[]) => void },
+): void {
+  const grid = gridOf(polygon, edges);
+  const { room, cell } = grid;
+  const most = Math.max(...room);
+  for (let k = 0; k < MOST_SHOOTS; k++) {
+    const from = [...new Set(tree().map((p) => grid.squareAt(p)))].filter((s) => s >= 0 && room[s] > 0);
+    if (!from.length) return;
+    const { total } = spread(grid, from, () => cell);
+    const last = farthest(total);
+    if (!(total[last] > far)) return;
+    const { before } = spread(grid, from, (s) => 0.15 + (most / room[s]) ** 1.2);
+    const way: Point[] = [];
+    for (let s = last; s >= 0; s = before[s]) way.push(grid.at(s));
+    const even = rounded(way.reverse(), 8);
+    const line = { coords: Float64Array.from(even.flatMap((p) => [p.x, p.y])), closed: false };
+    const lengths = arcLengths(line);
+    // It need not go all the way: at its tip there is room for a leaf.
+    const whole = Math.max(SHORTEST_SHOOT * far, lengths[lengths.length - 1] - SHORT_OF * far);
+    const count = Math.max(1, Math.round(whole / step));
+    add(Array.from({ length: count + 1 }, (_, i) => pointAt(line, lengths, (whole * i) / count)));
+  }
 }
 
 /** The way rounded: each point goes to the mean of its neighbours, again and again; both ends stay. */

@@ -21,10 +21,12 @@ import { Part, ThreadBuilder, type PartCode, type SewnThread } from '../../threa
 import { scatter } from '../stipple/scatter.ts';
 import { dress, standingFrom, stands, type Ornament } from './dress.ts';
 import { grow, smoothTwigs, type Twig } from './grow.ts';
-import { rounded, spineOf } from './spine.ts';
+import { rounded, shootsTo, spineOf } from './spine.ts';
 
 /** Stems keep so far from the edge, in mm. */
 const MARGIN = 1.2;
+/** No place is farther from a stem than this, in distances between branches. */
+const FARTHEST = 1;
 /** The stem waves once in so many distances between branches. */
 const WAVE = 3.2;
 
@@ -115,7 +117,7 @@ function stemOf(
   edges: EdgeIndex,
   { guideLines, settings, start }: Input,
   from: Point | undefined,
-): Point[] {
+): { stem: Point[]; margin: number } {
   const apart = settings.density;
   const step = 0.2 * apart;
   const guide = (guideLines ?? [])
@@ -124,7 +126,12 @@ function stemOf(
   const drawn = guide
     ? Array.from({ length: guide.length / 2 }, (_, i) => ({ x: guide[2 * i], y: guide[2 * i + 1] }))
     : rounded(spineOf(polygon, edges, start ?? from), 40);
-  if (drawn.length < 2) return [];
+  if (drawn.length < 2) return { stem: [], margin: MARGIN };
+  // In a narrow shape the stem keeps to the middle.
+  const rooms = drawn.map((p) =>
+    edges.inside(p.x, p.y) ? (edges.nearest(p.x, p.y, 1e6)?.distance ?? 0) : 0,
+  );
+  const margin = Math.min(MARGIN, 0.5 * rooms.sort((a, b) => a - b)[rooms.length >> 1]);
   const line = { coords: Float64Array.from(drawn.flatMap((p) => [p.x, p.y])), closed: false };
   const lengths = arcLengths(line);
   const total = lengths.at(-1)!;
@@ -135,15 +142,22 @@ function stemOf(
     const d = Math.hypot(b.x - a.x, b.y - a.y) || 1;
     // A drawn guide line is kept to; the waves begin and end on the way.
     const room = edges.nearest(p.x, p.y, 2 * apart)?.distance ?? 2 * apart;
-    const high = guide ? 0 : settings.curl * Math.min(0.45 * apart, 0.4 * Math.max(0, room - MARGIN));
+    const high = guide ? 0 : settings.curl * Math.min(0.45 * apart, 0.4 * Math.max(0, room - margin));
     const off =
       high * Math.sin((2 * Math.PI * s) / (WAVE * apart)) * Math.min(1, s / apart, (total - s) / apart);
     const q = { x: p.x - ((b.y - a.y) / d) * off, y: p.y + ((b.x - a.x) / d) * off };
-    if (edges.inside(q.x, q.y) && !edges.nearest(q.x, q.y, MARGIN)) out.push(q);
+    if (edges.inside(q.x, q.y) && !edges.nearest(q.x, q.y, margin)) out.push(q);
     else if (out.length > 1) break;
     else out.length = 0;
   }
-  return out;
+  return { stem: out, margin };
+}
+
+/** Does the way from a node to its parent stay inside? */
+function keepsInside(edges: EdgeIndex, t: Point, parent: Point): boolean {
+  let crossed = !edges.inside(t.x, t.y);
+  edges.crossings(t.x, t.y, parent.x, parent.y, () => (crossed = true));
+  return !crossed;
 }
 
 type Wanted = 'all' | 'stem' | 'leaves' | 'blossoms';
@@ -164,8 +178,8 @@ function sewTree(
   for (const o of shown) on.set(o.node, [...(on.get(o.node) ?? []), o]);
   /** Does anything that is wanted stand on a node or beyond it? */
   const bearing = new Set((wanted === 'stem' ? ornaments : shown).map((o) => o.node));
-  // A stem ends where it bears something; one that is grown bare is sewn to its tips.
-  const needed = twigs.map((_, i) => bearing.has(i) || !ornaments.length);
+  // Stems are sewn to their tips; on the way to leaves only what leads there is gone.
+  const needed = twigs.map((_, i) => bearing.has(i) || wanted === 'all' || wanted === 'stem');
   for (let i = twigs.length - 1; i > 0; i--) if (needed[i]) needed[twigs[i].parent] = true;
   const part: PartCode = wanted === 'all' || wanted === 'stem' ? Part.top : Part.travel;
   const builder = new ThreadBuilder();
@@ -208,11 +222,23 @@ function stitch(input: Input): SewnThread[] {
   return eachPiece(outlineRegion(input.outline), input, (polygon, from) => {
     const random = seeded(settings.seed);
     const edges = new EdgeIndex(ringsOf(polygon));
-    const stem = stemOf(polygon, edges, input, from);
+    const { stem, margin } = stemOf(polygon, edges, input, from);
     if (stem.length < 2) return [];
     const places = scatter(polygon, 0.55 * apart, 0.5 * apart, random);
     const curl = 0.5 * settings.curl;
-    const grown = smoothTwigs(grow(stem, places, edges, { apart, curl, margin: MARGIN, random }), 3);
+    const tree = grow(stem, places, edges, { apart, curl, margin, random });
+    shootsTo(() => tree, polygon, edges, {
+      far: FARTHEST * apart,
+      step: 0.2 * apart,
+      add: ([foot, ...shoot]) => {
+        const d = (t: Point): number => Math.hypot(t.x - foot.x, t.y - foot.y);
+        let parent = tree.reduce((best, t, i) => (d(t) < d(tree[best]) ? i : best), 0);
+        for (const p of shoot) parent = tree.push({ ...p, parent }) - 1;
+      },
+    });
+    // Rounding must not bring a stem out of a narrow shape.
+    const rounder = smoothTwigs(tree, 6);
+    const grown = rounder.map((t, i) => (keepsInside(edges, t, rounder[t.parent] ?? t) ? t : tree[i]));
     const ornaments = dress(grown, edges, {
       leaf: standing(settings.leaf),
       blossom: standing(settings.blossom),
