@@ -138,8 +138,8 @@ export function measured(outline: PlainOutline, how: (typeof GALLERY_KINDS)[stri
   for (const t of threads)
     for (let i = 1; i < t.x.length; i++)
       longest = Math.max(longest, Math.hypot(t.x[i] - t.x[i - 1], t.y[i] - t.y[i - 1]));
-  const { spacing: lines, density } = settings as { spacing?: number; density?: number };
-  const spacing = lines ?? density ?? 2;
+  const { spacing: lines, density, rows } = settings as Record<string, number | undefined>;
+  const spacing = lines ?? (how.kind === 'sprig' ? density : rows) ?? 2;
   return {
     threads: threads.length,
     pieces: region.length,

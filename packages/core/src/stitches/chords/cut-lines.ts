@@ -19,6 +19,10 @@ export const fromEdgeToEdge = (piece: Piece): piece is EdgePiece => !!piece.a &&
 /** Pieces shorter than this are left out, in mm. */
 const LEAST = 0.6;
 
+/** Pieces are looked at about so often, in mm, and so many times at most. */
+const LOOK_EVERY = 4;
+const MOST_LOOKS = 99;
+
 /** The parts of open lines that lie inside the polygon whose edges are given, in the lines' order and direction. */
 export function cutLines(lines: Iterable<Line>, edges: EdgeIndex): Piece[] {
   const out: Piece[] = [];
@@ -39,8 +43,14 @@ export function cutLines(lines: Iterable<Line>, edges: EdgeIndex): Piece[] {
     for (let k = 1; k < cuts.length; k++) {
       const [from, to] = [cuts[k - 1], cuts[k]];
       if (to.s - from.s < LEAST) continue;
-      const middle = pointAt(line, lengths, (from.s + to.s) / 2);
-      if (!edges.inside(middle.x, middle.y)) continue;
+      // Where a line runs along the edge, or through a corner of it, crossings can be missed: one look is not enough.
+      const looks = Math.min(MOST_LOOKS, 1 + 2 * Math.ceil((to.s - from.s) / LOOK_EVERY));
+      let inside = true;
+      for (let l = 0; l < looks && inside; l++) {
+        const p = pointAt(line, lengths, from.s + ((to.s - from.s) * (l + 0.5)) / looks);
+        inside = edges.inside(p.x, p.y);
+      }
+      if (!inside) continue;
       out.push({ line: part(line, lengths, from.s, to.s), a: from.place, b: to.place });
     }
   }

@@ -1,7 +1,7 @@
 // Motif fill: a small drawing in rows over a region, one thread a connected piece.
 import { EdgeIndex } from '../../geometry/edge-index.ts';
 import { turnBy, type Point } from '../../geometry/points.ts';
-import { withoutRepeats, type Line } from '../../geometry/polyline.ts';
+import { arcLengths, pointAt, withoutRepeats, type Line } from '../../geometry/polyline.ts';
 import { coordsBounds, regionMiddle, ringsOf, type Polygon } from '../../geometry/region.ts';
 import { outlineRegion } from '../../outlines/region.ts';
 import { repeated, sewChords } from '../chords/sew-chords.ts';
@@ -75,6 +75,18 @@ const SETTINGS = [
     help: 'Motifs that reach over the edge are cut off there, or left out.',
   },
   {
+    name: 'ways',
+    label: 'Joined by',
+    type: 'choice',
+    choices: [
+      { value: 'wave', label: 'a waving line' },
+      { value: 'straight', label: 'a straight line' },
+      { value: 'none', label: 'nothing, trimmed apart' },
+    ],
+    default: 'wave',
+    help: 'How the thread goes from motif to motif: as a stem that waves, as a ruled line, or not at all: each is trimmed, which takes longer.',
+  },
+  {
     name: 'turned',
     label: 'Turned over',
     type: 'choice',
@@ -116,6 +128,39 @@ const SETTINGS = [
 ] as const satisfies readonly Setting[];
 type Input = StitchInput<ValuesOf<typeof SETTINGS>>;
 
+/** The line that joins motifs waves so high, in motif lengths, and has so many points on the way. */
+const WAVE = 0.045;
+const WAVE_POINTS = 6;
+/** Rows lie a little off the shape's middle, in mm: else they would often lie just on a straight edge. */
+const OFF = 0.013;
+/** A motif of which less than this is inside is left out; the line that joins them goes on. */
+const FRAGMENT = 1 / 3;
+
+/** How much of a line lies inside, as a share of its length. */
+function shareInside(line: Line, edges: EdgeIndex): number {
+  const lengths = arcLengths(line);
+  let inside = 0;
+  for (let k = 0; k < LOOKS; k++) {
+    const p = pointAt(line, lengths, (lengths[lengths.length - 1] * (k + 0.5)) / LOOKS);
+    if (edges.inside(p.x, p.y)) inside++;
+  }
+  return inside / LOOKS;
+}
+const LOOKS = 24;
+
+/** The row without fragments of motifs. */
+function withoutFragments({ units }: Row, edges: EdgeIndex): Line {
+  return joined(
+    units.map((unit) => {
+      const share = shareInside(unit, edges);
+      const { coords } = unit;
+      return share > 0 && share < FRAGMENT
+        ? { coords: Float64Array.of(coords[0], coords[1], ...coords.slice(-2)), closed: false }
+        : unit;
+    }),
+  );
+}
+
 /** From row to row, in mm; on a hexagonal lattice the height of a triangle with sides of one pitch. */
 const rowsApart = (settings: Input['settings']): number =>
   settings.lattice === 'hexagon' ? (Math.sqrt(3) / 2) * (settings.size + settings.gap) : settings.rows;
@@ -140,6 +185,10 @@ function rowsOver(polygon: Polygon, input: Input, anchor: Point): Row[] {
   const b = coordsBounds([level])!;
   const unit = unitCoords(settings.unit, input.motif);
   const k = size / UNIT_SIZE;
+  // The line that joins motifs is level where one begins: only between them it swings.
+  const high = settings.ways === 'wave' ? WAVE * size : 0;
+  const waved = (x: number): number => high * Math.sin((2 * Math.PI * (x - UNIT_SIZE / 2)) / UNIT_SIZE);
+  const whole = unit.some((_, i) => i % 2 && unit[i]);
   const rows: Row[] = [];
   for (let r = Math.floor((b.minY - size) / apart); r * apart <= b.maxY + size; r++) {
     const odd = r % 2 !== 0;
@@ -152,8 +201,14 @@ function rowsOver(polygon: Polygon, input: Input, anchor: Point): Row[] {
       const side = settings.turned === 'units' && c % 2 !== 0 ? -flip : flip;
       const out: number[] = [];
       for (let i = 0; i < unit.length; i += 2) {
-        const p = back({ x: x0 + unit[i] * k, y: r * apart + unit[i + 1] * k * side });
-        out.push(p.x + anchor.x, p.y + anchor.y);
+        // On the line itself there are more points, so that it can wave.
+        const on = whole && i >= 2 && !unit[i + 1] && !unit[i - 1];
+        const parts = on && high ? WAVE_POINTS : 1;
+        for (let j = 1; j <= parts; j++) {
+          const x = parts > 1 ? unit[i - 2] + ((unit[i] - unit[i - 2]) * j) / parts : unit[i];
+          const p = back({ x: x0 + x * k, y: r * apart + (unit[i + 1] * side + waved(x) / k) * k });
+          out.push(p.x + anchor.x, p.y + anchor.y);
+        }
       }
       // On to where the next unit begins.
       const next = back({ x: x0 + pitch, y: r * apart });
@@ -175,7 +230,7 @@ const joined = (units: readonly Line[]): Line => ({
 });
 
 /** Stretches of a row whose units lie wholly inside. */
-function wholeStretches({ units }: Row, edges: EdgeIndex): Line[] {
+function wholeStretches({ units }: Row, edges: EdgeIndex, apart = false): Line[] {
   const isInside = ({ coords }: Line): boolean => {
     if (!edges.inside(coords[0], coords[1])) return false;
     let crossed = false;
@@ -186,8 +241,9 @@ function wholeStretches({ units }: Row, edges: EdgeIndex): Line[] {
   const out: Line[] = [];
   let open: Line[] = [];
   for (const unit of units) {
-    if (isInside(unit)) open.push(unit);
-    else if (open.length) {
+    const inside = isInside(unit);
+    if (inside) open.push(unit);
+    if (open.length && (apart || !inside)) {
       out.push(joined(open));
       open = [];
     }
@@ -213,10 +269,41 @@ function sewWhole(polygon: Polygon, input: Input, rows: Row[], from: Point | und
   return builder.length > 1 ? [repeated(builder.thread, input.settings.passes)] : [];
 }
 
+/** Each motif as a thread of its own, without the line to the next; those that reach over the edge are left out. */
+function sewApart(polygon: Polygon, input: Input, rows: Row[], from: Point | undefined): SewnThread[] {
+  const edges = new EdgeIndex(ringsOf(polygon));
+  const alone = rows.flatMap((row) => wholeStretches({ units: row.units.map(withoutWay) }, edges, true));
+  return inGoodOrder(alone, from, input.toward).flatMap((line) => {
+    const builder = new ThreadBuilder();
+    builder.addLine(runPoints(line, input.settings.length), Part.top);
+    return builder.length > 1 ? [repeated(builder.thread, input.settings.passes)] : [];
+  });
+}
+
+/** A motif without the line that leads to it and on from it: from where its drawing leaves that to where it comes back. */
+function withoutWay({ coords }: Line): Line {
+  const n = coords.length / 2;
+  const [ax, ay] = [coords[0], coords[1]];
+  const [dx, dy] = [coords[2 * n - 2] - ax, coords[2 * n - 1] - ay];
+  const long = Math.hypot(dx, dy) || 1;
+  const off = (i: number): boolean =>
+    Math.abs((coords[2 * i] - ax) * dy - (coords[2 * i + 1] - ay) * dx) / long > 0.02 * long;
+  let first = 0;
+  while (first + 1 < n && !off(first + 1)) first++;
+  let last = n - 1;
+  while (last - 1 > first && !off(last - 1)) last--;
+  return { coords: coords.slice(2 * first, 2 * last + 2), closed: false };
+}
+
 function stitch(input: Input): SewnThread[] {
   const { settings } = input;
   const region = outlineRegion(input.outline);
-  const anchor = regionMiddle(region);
+  const middle = regionMiddle(region);
+  const anchor = { x: middle.x + OFF, y: middle.y + OFF };
+  if (settings.ways === 'none')
+    return eachPiece(region, input, (polygon, from) =>
+      sewApart(polygon, input, rowsOver(polygon, input, anchor), from),
+    );
   if (settings.edge === 'whole')
     return eachPiece(region, input, (polygon, from) =>
       sewWhole(polygon, input, rowsOver(polygon, input, anchor), from),
@@ -226,9 +313,10 @@ function stitch(input: Input): SewnThread[] {
     passes: settings.passes,
     spacing: rowsApart(settings),
   };
-  return sewChords(region, input, chordStitches, (polygon) =>
-    rowsOver(polygon, input, anchor).map(({ units }) => joined(units)),
-  );
+  return sewChords(region, input, chordStitches, (polygon) => {
+    const edges = new EdgeIndex(ringsOf(polygon));
+    return rowsOver(polygon, input, anchor).map((row) => withoutFragments(row, edges));
+  });
 }
 
 export const motifFill: KindOf<typeof SETTINGS> = {
