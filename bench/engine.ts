@@ -28,6 +28,7 @@ import {
 import { createCanvas } from '@napi-rs/canvas';
 import { cropOpen, type GridPath } from '../packages/core/src/geometry/kernel.ts';
 import { demoDesigns } from '../demo/designs.ts';
+import { gallery, GALLERY_KINDS } from './gallery.ts';
 import { openFills } from './open-fills.ts';
 import { surrounds } from './surrounds.ts';
 import { quality } from './quality.ts';
@@ -311,6 +312,7 @@ for (const design of demoDesigns()) {
 surrounds();
 quality();
 openFills();
+gallery(Object.keys(GALLERY_KINDS));
 
 (globalThis as { gc?: () => void }).gc?.();
 console.log(`\nMemory in use at the end: ${(process.memoryUsage().heapUsed / 1e6).toFixed(0)} MB`);

@@ -47,3 +47,10 @@ test('the same kind changes nothing, and nothing is remembered of a recipe witho
   expect(switchKind(filled, 'fill')).toBe(filled);
   expect(switchKind(filled, 'contour').otherRecipes).toBeUndefined();
 });
+
+test('satin in place of a fill runs across the shape; in place of a line along it', () => {
+  expect(switchKind(object('fill', {}), 'satin').recipe.settings).toEqual({ sides: 'shape' });
+  expect(switchKind(object('run', {}), 'satin').recipe.settings).toEqual({});
+  const own = { ...object('fill', {}), otherRecipes: [{ kind: 'satin', settings: { width: 5 } }] };
+  expect(switchKind(own, 'satin').recipe.settings).toEqual({ width: 5 });
+});

@@ -1,7 +1,7 @@
 // Going from one stitch kind to another: what both know is carried over, what only the other knew is remembered.
 import type { DesignObject, Recipe, SettingValue } from '../design/types.ts';
 import type { Setting } from '../stitches/kind.ts';
-import { stitchKind } from '../stitches/kinds.ts';
+import { sewnFrom, stitchKind } from '../stitches/kinds.ts';
 
 /** Settings that mean the same whatever the kind. */
 const SHARED = ['spacing', 'length', 'passes', 'angle', 'ties', 'density', 'seed'];
@@ -29,6 +29,8 @@ export function switchKind<O extends Pick<DesignObject, 'recipe' | 'otherRecipes
     const setting = kind.settings.find((s) => s.name === name);
     if (value !== undefined && setting && fits(setting, value)) settings[name] = value;
   }
+  // What was covered stays covered: satin runs across the shape, not as a band along its edge.
+  if (id === 'satin' && !before && sewnFrom(recipe) === 'region') settings.sides = 'shape';
   const others = otherRecipes.filter((r) => r.kind !== id && r.kind !== recipe.kind);
   const kept: Recipe[] = Object.keys(recipe.settings).length ? [...others, recipe] : others;
   const { otherRecipes: _, ...rest } = object;

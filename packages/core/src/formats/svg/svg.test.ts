@@ -106,6 +106,13 @@ describe('colours and styles', () => {
     );
     expect(recipe.objects[0]).toMatchObject({ recipe: { kind: 'satin', settings: { width: 4 } } });
   });
+
+  test('a filled shape that is to be satin is covered, its stroke is a band', () => {
+    const satin = { kind: 'satin', settings: {} };
+    const read = readSvg(page('<path d="M0 0h40v6h-40z" fill="#a33"/>'));
+    const [bar] = designFromSvg(read, 'x', { fill: satin, line: satin }).objects;
+    expect(bar).toMatchObject({ recipe: { kind: 'satin', settings: { sides: 'shape' } } });
+  });
 });
 
 describe('bad files', () => {

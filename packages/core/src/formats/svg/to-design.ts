@@ -29,6 +29,12 @@ function lineRecipe(width: number, given: Recipe | null): Recipe {
   return { kind, settings };
 }
 
+/** A filled shape that is to be satin is covered by it: a band along its edge is what lines get. */
+const regionRecipe = ({ kind, settings }: Recipe): Recipe =>
+  kind === 'satin' && settings.sides === undefined
+    ? { kind, settings: { ...settings, sides: 'shape' } }
+    : { kind, settings };
+
 /** A design with one object a fill and one a stroke, in the drawing's order. */
 export function designFromSvg(drawing: SvgDrawing, name: string, recipes: SvgRecipes = PLAIN): Design {
   const hoop = hoopFor(drawing.width / 2, drawing.height / 2);
@@ -48,7 +54,7 @@ export function designFromSvg(drawing: SvgDrawing, name: string, recipes: SvgRec
     });
   };
   for (const shape of drawing.shapes) {
-    if (shape.fill) add(shape.name, shape.outline, recipes.fill, shape.fill);
+    if (shape.fill) add(shape.name, shape.outline, regionRecipe(recipes.fill), shape.fill);
     // With one recipe for everything, a shape that is filled and stroked is one object.
     if (shape.stroke && !(shape.fill && recipes.line))
       add(

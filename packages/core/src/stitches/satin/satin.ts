@@ -235,6 +235,9 @@ function asFill(polygon: Polygon, input: Input): SewnThread[] {
   });
 }
 
+/** Rows a degree or two off level lie unevenly on the machine's grid: their direction is one of these steps, in degrees. */
+const STEP = 15;
+
 /** The direction square to a polygon's longest way (the lesser of its principal axes), in degrees. */
 function acrossOf({ outer }: Polygon): number {
   const n = outer.length / 2;
@@ -250,7 +253,7 @@ function acrossOf({ outer }: Polygon): number {
     yy += y * y;
   }
   const along = Math.atan2(2 * xy, xx - yy) / 2;
-  return Math.round(((along * 180) / Math.PI + 90 + 180) % 180);
+  return (STEP * Math.round(((along * 180) / Math.PI + 90) / STEP) + 180) % 180;
 }
 
 function stitch(input: Input): SewnThread[] {
