@@ -59,9 +59,8 @@ async function main() {
   try {
     await page.goto(home);
     await page.waitForSelector('article img');
-    await page.waitForTimeout(3000);
-    await page.reload();
-    await page.waitForTimeout(1000);
+    await page.waitForFunction(() => document.querySelectorAll('article img').length >= 10);
+    await page.waitForTimeout(500);
     await shot('shelf');
     await page.goto(`${home}ready`);
     await page.waitForFunction(() => document.querySelectorAll('article img').length === 6);
