@@ -477,7 +477,10 @@ function withoutCrossings({ coords }: Line, spacing: number): Line {
     x: coords[2 * i],
     y: coords[2 * i + 1],
   }));
-  return { coords: Float64Array.from(uncrossed(points, spacing / 2).flatMap((p) => [p.x, p.y])), closed: false };
+  return {
+    coords: Float64Array.from(uncrossed(points, spacing / 2).flatMap((p) => [p.x, p.y])),
+    closed: false,
+  };
 }
 
 /** One line wound through a chain of rings, and what can be joined to it; how much of the rings' length it is. */
