@@ -5,6 +5,7 @@ import {
   decodeDst,
   emptyDesign,
   sewDesign,
+  stitchKind,
   writeDst,
   type Design,
   type DesignObject,
@@ -195,7 +196,7 @@ describe('designs', () => {
       summary: { stitches: figures.move.filter((m) => m === 0).length },
     });
     expect(found.summary).toMatchObject({
-      kinds: [(dot('x').objects[0] as DesignObject).recipe.kind],
+      kinds: [stitchKind((dot('x').objects[0] as DesignObject).recipe.kind)!.name],
       colours: [{ code: '172', name: 'Rosehip', colour: expect.stringMatching(/^#/) }],
     });
     const other = await create(dot('Later'));
