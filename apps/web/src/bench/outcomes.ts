@@ -19,47 +19,52 @@ export function useOutcomes(size: number) {
 
   const forget = (): void => outcomes.value?.forEach(({ picture }) => picture?.close());
 
+  let wanted: string[] = [];
+  /** Keeps what came, while it is still wanted; a picture of before stays until the new one is there. */
+  function told(round: number, made: Outcome[]): boolean {
+    if (round !== asked) {
+      for (const { picture } of made) picture?.close();
+      return false;
+    }
+    const next = new Map(outcomes.value);
+    for (const id of next.keys())
+      if (!wanted.includes(id)) {
+        next.get(id)!.picture?.close();
+        next.delete(id);
+      }
+    for (const one of made) {
+      const before = next.get(one.id)?.picture;
+      const stays = !one.picture && !one.problem;
+      if (!stays) before?.close();
+      next.set(one.id, stays ? { ...one, picture: before } : one);
+    }
+    outcomes.value = next;
+    return true;
+  }
+  // One for all rounds: each proxy is a channel of its own.
+  const tell = Comlink.proxy(told);
+
   watchDebounced(
     () => [bench.committed, bench.selection] as const,
     async ([design, selection]) => {
       const now = ++asked;
       const all = design?.objects.length ?? 0;
-      const wanted = MAKINGS.filter(
-        ({ least, whole }) => (selection.length || (whole ? all : 0)) >= least,
-      ).map(({ id }) => id);
+      wanted = MAKINGS.filter(({ least, whole }) => (selection.length || (whole ? all : 0)) >= least).map(
+        ({ id }) => id,
+      );
       if (!design || !wanted.length) {
         forget();
         outcomes.value = new Map();
         return;
       }
-      /** Keeps what came, while it is still wanted; a picture of before stays until the new one is there. */
-      const told = (made: Outcome[]): boolean => {
-        if (now !== asked) {
-          for (const { picture } of made) picture?.close();
-          return false;
-        }
-        const next = new Map(outcomes.value);
-        for (const id of next.keys())
-          if (!wanted.includes(id)) {
-            next.get(id)!.picture?.close();
-            next.delete(id);
-          }
-        for (const one of made) {
-          const before = next.get(one.id)?.picture;
-          const stays = !one.picture && !one.problem;
-          if (!stays) before?.close();
-          next.set(one.id, stays ? { ...one, picture: before } : one);
-        }
-        outcomes.value = next;
-        return true;
-      };
       try {
         await useChecker().outcomes(
           packed(useChecker(), design),
           [...selection],
           wanted,
           Math.round(size * devicePixelRatio),
-          Comlink.proxy(told),
+          now,
+          tell,
         );
       } catch {
         // Without pictures everything can still be made, and says why when it can't.

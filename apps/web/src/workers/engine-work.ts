@@ -237,14 +237,16 @@ const engine = {
 
   /**
    * What can be made of what is selected, by ids of makings. `told` hears of all of them at once why they can't be made,
-   * then of each, as soon as it is there, a picture `size` pixels high and wide; it ends the work by answering false.
+   * then of each, as soon as it is there, a picture `size` pixels high and wide, all under the number of this round; it ends the work by
+   * answering false.
    */
   async outcomes(
     parcel: Parcel,
     ids: string[],
     wanted: string[],
     size: number,
-    told: (outcomes: Outcome[]) => boolean | Promise<boolean>,
+    round: number,
+    told: (round: number, outcomes: Outcome[]) => boolean | Promise<boolean>,
   ): Promise<void> {
     const design = designs.open(parcel);
     const outcomes = wanted.map((id) => ({
@@ -254,14 +256,14 @@ const engine = {
     const problems = outcomes.map(({ id, outcome }) =>
       'problem' in outcome ? { id, problem: outcome.problem } : { id },
     );
-    if (!(await told(problems))) return;
+    if (!(await told(round, problems))) return;
     for (const { id, outcome } of outcomes) {
       if ('problem' in outcome) continue;
       const bounds = boundsOfItems(outcome.objects);
       const pixel = bounds ? roomFor(bounds) / size : 1;
       const picture = smallPicture(sewResolved(sketched(outcome, pixel)), size);
       // Waiting for the answer lets other work come between.
-      if (picture && !(await told(Comlink.transfer([{ id, picture }], [picture])))) return;
+      if (picture && !(await told(round, Comlink.transfer([{ id, picture }], [picture])))) return;
     }
   },
 

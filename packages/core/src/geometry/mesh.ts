@@ -1,4 +1,4 @@
-// Triangles that fill a polygon: its boundary, looked at closely enough, and, where they are wanted, places inside it.
+// Triangles that fill a polygon: between points of its boundary, looked at closely enough.
 import Delaunator from 'delaunator';
 import { distance, lerp, type Point } from './points.ts';
 import { insidePolygon, ringsOf, type Polygon } from './region.ts';
@@ -8,7 +8,7 @@ export type Chord = readonly [Point, Point];
 
 interface Boundary {
   points: Point[];
-  /** The next point of the same ring; -1 for a place inside. */
+  /** The next point of the same ring. */
   next: number[];
 }
 
@@ -58,7 +58,7 @@ function conforming({ points, next }: Boundary): { net: Delaunator<ArrayLike<num
       if (next[p] === q) found[p] = 1;
       if (next[q] === p) found[q] = 1;
     });
-    const missing = points.flatMap((_, i) => (found[i] || next[i] < 0 ? [] : [i]));
+    const missing = points.flatMap((_, i) => (found[i] ? [] : [i]));
     if (!missing.length || round === ROUNDS) return { net, whole: !missing.length };
     for (const i of missing) {
       points.push(lerp(points[i], points[next[i]], 0.5));
@@ -90,7 +90,7 @@ function insideBySides(halfedges: Int32Array, side: (e: number) => boolean): boo
 /** Triangles inside the polygon, joined where they share a chord. Half-edge e belongs to triangle e / 3. */
 export class Mesh {
   readonly points: Point[];
-  /** The next point of the same ring, of each; -1 inside. */
+  /** The next point of the same ring, of each. */
   readonly next: readonly number[];
   private readonly corners: Uint32Array;
   /** The half-edge on the other side of a chord; -1 on the boundary and outside. */
@@ -99,13 +99,9 @@ export class Mesh {
   /** Which triangles lie inside the polygon. */
   readonly inside: readonly boolean[];
 
-  /** `step` is how close together the boundary's points are, in mm; `places` inside are corners of triangles, too. */
-  constructor(polygon: Polygon, step: number, places: readonly Point[] = []) {
+  /** `step` is how close together the boundary's points are, in mm. */
+  constructor(polygon: Polygon, step: number) {
     const boundary = sampled(polygon, step);
-    for (const p of places) {
-      boundary.points.push(p);
-      boundary.next.push(-1);
-    }
     const { net, whole } = conforming(boundary);
     const { points, next } = boundary;
     this.points = points;

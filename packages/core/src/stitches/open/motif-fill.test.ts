@@ -1,20 +1,14 @@
 import { expect, test } from 'vitest';
+import { stitched } from '../../../test/stitch.ts';
+import type { PlainOutline } from '../../design/types.ts';
 import { GALLERY } from '../../../test/gallery.ts';
 import { box } from '../../../test/draw.ts';
 import { EdgeIndex } from '../../geometry/edge-index.ts';
 import { insideRegion } from '../../geometry/region.ts';
-import { clothById } from '../../materials/cloths.ts';
 import { outlineRegion } from '../../outlines/region.ts';
-import { completeSettings } from '../kind.ts';
-import { motifFill } from './motif-fill.ts';
 
-const cloth = clothById('linen');
-const sewn = (outline: (typeof GALLERY)[string], settings: Record<string, string | number>) =>
-  motifFill.stitch({
-    outline,
-    cloth,
-    settings: completeSettings(motifFill, { kind: 'motif-fill', settings }, cloth),
-  });
+const sewn = (outline: PlainOutline, settings: Record<string, string | number>) =>
+  stitched('motif-fill', outline, settings);
 
 test.each(Object.entries(GALLERY))('no motif reaches out of %s', (_, outline) => {
   const region = outlineRegion(outline);

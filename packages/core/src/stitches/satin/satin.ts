@@ -1,4 +1,6 @@
 // Satin: stitches to and fro across a column: along a line, between two edges, or across a closed narrow shape.
+import { Memo } from '../../design/memo.ts';
+import type { Recipe } from '../../design/types.ts';
 import { bandRegion, regionFromRings } from '../../geometry/clip.ts';
 import { lengthOf, withoutRepeats, type Line } from '../../geometry/polyline.ts';
 import { ringsOf, type Polygon, type Region } from '../../geometry/region.ts';
@@ -23,7 +25,7 @@ import { Column } from './column.ts';
 import { ladderBetween } from './edges.ts';
 import { halfAlong } from './profile.ts';
 import type { ColumnStitches, Underlay } from './sew-column.ts';
-import { columnsOf, type Branch } from './shape.ts';
+import { columnsOf, type Branch, type ShapeColumns } from './shape.ts';
 import { sewBranches } from './tour.ts';
 
 /** Columns narrower than this everywhere are sewn as a bean run, in mm. */
@@ -154,15 +156,20 @@ interface Piece {
   filled?: Polygon;
 }
 
+/** Columns across shapes: stitches, what was chosen and remarks all ask for them, again while only the spacing changes. */
+const columns = new Memo<ShapeColumns[]>(2);
+
 /** What the outline gives to sew. */
 function piecesOf(input: Input): Piece[] {
   const compensation = input.settings.compensation;
   const sides = input.settings.sides;
   if (sides === 'shape')
-    return columnsOf(outlineRegion(input.outline), compensation).map(({ polygon, branches, unsuited }) => ({
-      branches,
-      filled: unsuited || widestOf({ branches }) > FILLED_FROM ? polygon : undefined,
-    }));
+    return columns
+      .get(input.outline, [compensation], () => columnsOf(outlineRegion(input.outline), compensation))
+      .map(({ polygon, branches, unsuited }) => ({
+        branches,
+        filled: unsuited || widestOf({ branches }) > FILLED_FROM ? polygon : undefined,
+      }));
   const lines = edgeLines(input);
   if (sides === 'edges') {
     const pieces: Piece[] = [];
@@ -221,9 +228,11 @@ const widestOf = ({ branches }: Piece): number => Math.max(0, ...branches.map(({
 
 /** A piece that is no column, in rows across its longest way. */
 function asFill(polygon: Polygon, input: Input): SewnThread[] {
-  const { spacing, density, compensation } = input.settings;
+  const { spacing, density, compensation, underlay } = input.settings;
   const angle = acrossOf(polygon);
-  const recipe = { kind: fill.id, settings: { spacing, density, compensation, angle } };
+  const settings: Recipe['settings'] = { spacing, density, compensation, angle };
+  // A satin's underlays are no fill's, but none is none.
+  if (underlay === 'none') settings.underlay = underlay;
   const paths = ringsOf(polygon).map((ring) => ({
     closed: true,
     points: Array.from({ length: ring.length / 2 }, (_, i) => ({ x: ring[2 * i], y: ring[2 * i + 1] })),
@@ -231,7 +240,7 @@ function asFill(polygon: Polygon, input: Input): SewnThread[] {
   return fill.stitch({
     ...input,
     outline: { kind: 'path', paths, fillRule: 'evenodd' },
-    settings: completeSettings(fill, recipe, input.cloth),
+    settings: completeSettings(fill, { kind: fill.id, settings }, input.cloth),
   });
 }
 

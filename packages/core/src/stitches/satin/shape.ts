@@ -25,6 +25,7 @@ const SMOOTH = 1.2;
 const UNDER = 1.2;
 /** … and by no more than this share of half the width of what it meets: what comes from both sides must not pile up. */
 const UNDER_SHARE = 0.5;
+
 /** The sides of a polygon as x0, y0, x1, y1 quadruples. */
 function sidesOf(polygon: Polygon): Float64Array {
   const out: number[] = [];
@@ -40,8 +41,6 @@ interface Sight {
   left: number;
   right: number;
   nearest: number;
-  /** The side that is seen to the right, as its place among the sides; -1 for none. */
-  side: number;
 }
 
 /** Nearer than this a place lies on the edge, in mm. */
@@ -49,7 +48,7 @@ const ON_EDGE = 1e-3;
 
 /** Looks to both sides of `p`; (nx, ny) points to the right. */
 function look(sides: Float64Array, p: Point, nx: number, ny: number): Sight {
-  const out: Sight = { left: Infinity, right: Infinity, nearest: Infinity, side: -1 };
+  const out: Sight = { left: Infinity, right: Infinity, nearest: Infinity };
   for (let i = 0; i < sides.length; i += 4) {
     const ax = sides[i] - p.x;
     const ay = sides[i + 1] - p.y;
@@ -66,8 +65,8 @@ function look(sides: Float64Array, p: Point, nx: number, ny: number): Sight {
     const on = (ax * ny - ay * nx) / cross;
     if (on < -1e-9 || on > 1 + 1e-9) continue;
     // On the edge itself there is nothing to either side.
-    if (Math.abs(along) < ON_EDGE) return { left: 0, right: 0, nearest: 0, side: i };
-    if (along >= 0 && along < out.right) [out.right, out.side] = [along, i];
+    if (Math.abs(along) < ON_EDGE) return { left: 0, right: 0, nearest: 0 };
+    if (along >= 0 && along < out.right) out.right = along;
     if (along <= 0 && -along < out.left) out.left = -along;
   }
   out.nearest = Math.sqrt(out.nearest);

@@ -41,8 +41,8 @@ function loopFrom({ next }: Mesh, first: number): number[] {
 function loopsOf(mesh: Mesh): number[][] {
   const seen = new Set<number>();
   const loops: number[][] = [];
-  mesh.next.forEach((next, i) => {
-    if (next < 0 || seen.has(i)) return;
+  mesh.next.forEach((_, i) => {
+    if (seen.has(i)) return;
     const loop = loopFrom(mesh, i);
     loop.forEach((p) => seen.add(p));
     loops.push(loop);
@@ -271,22 +271,18 @@ export function rungsAround(polygon: Polygon, [from, to]: Chord, step: number): 
   };
   const [left, right] = [around(outer), around(inner)];
   if (!left || !right) return null;
-  // Both from the same value on.
+  // Both from the same value on: values of the inner edge as they follow the first of the outer one.
   const begin = left.values[0];
-  const k = right.values.findIndex((_, i) => {
-    const v = right.values[i] - begin;
-    return Math.floor(v) !== Math.floor((right.values[i - 1] ?? v + begin) - begin);
-  });
-  const shift = (v: number): number => v - begin - Math.floor(v - begin) + begin;
-  const turned =
-    k > 0 ? [...right.points.slice(k, -1), ...right.points.slice(0, k)] : right.points.slice(0, -1);
-  const turnedValues =
-    k > 0
-      ? [...right.values.slice(k, -1), ...right.values.slice(0, k)].map(shift)
-      : right.values.slice(0, -1).map(shift);
-  const [p, q] = [turned[turned.length - 1], turned[0]];
-  const [before, after] = [turnedValues[turnedValues.length - 1] - 1, turnedValues[0]];
-  const seam = lerp(p, q, after > before ? (begin - before) / (after - before) : 0);
-  const other = ascending([seam, ...turned, seam], [begin, ...turnedValues, begin + 1]);
+  const turned = right.points
+    .slice(0, -1)
+    .map((p, i) => ({ p, value: begin + ((((right.values[i] - begin) % 1) + 1) % 1) }))
+    .sort((a, b) => a.value - b.value);
+  const [after, before] = [turned[0], turned[turned.length - 1]];
+  const gap = after.value - (before.value - 1);
+  const seam = lerp(before.p, after.p, gap > 0 ? (begin - (before.value - 1)) / gap : 0);
+  const other: Side = {
+    points: [seam, ...turned.map(({ p }) => p), seam],
+    values: [begin, ...turned.map(({ value }) => value), begin + 1],
+  };
   return rungsBetween(left, other);
 }

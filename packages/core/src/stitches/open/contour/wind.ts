@@ -525,21 +525,20 @@ export function windRings(
   from?: Point,
 ): Line[] {
   if (!rings.length) return [];
-  const chain = longestChain(rings, tree);
-  // Spirals that leave nothing out; where rings are small or odd, shorter ones do better.
-  const chains: Chain[] = [
-    chain,
-    { inward: chain.inward, outward: [] },
-    { inward: chain.inward.slice(0, -1), outward: [] },
-    { inward: chain.inward.slice(0, 1), outward: [] },
+  const { inward, outward } = longestChain(rings, tree);
+  let best = woundAlong(rings, tree, { inward, outward }, spacing, from);
+  // It should leave nothing out; where rings are small or odd, shorter spirals do better.
+  const shorter = [
+    ...(outward.length ? [inward] : []),
+    ...(inward.length > 2 ? [inward.slice(0, -1)] : []),
+    ...(inward.length > 1 ? [inward.slice(0, 1)] : []),
   ];
-  let best: Wound | null = null;
-  for (const one of chains) {
-    if (!one.inward.length || (best && best.share >= WOUND)) continue;
-    const wound = woundAlong(rings, tree, one, spacing, from);
-    if (!best || wound.share > best.share) best = wound;
+  for (const one of shorter) {
+    if (best.share >= WOUND) break;
+    const wound = woundAlong(rings, tree, { inward: one, outward: [] }, spacing, from);
+    if (wound.share > best.share) best = wound;
   }
-  const { line, taken } = best!;
+  const { line, taken } = best;
   // What could not be joined is wound by itself.
   const numbers = rings.flatMap((_, i) => (taken.has(i) ? [] : [i]));
   const rest = numbers.map((i) => rings[i]);

@@ -40,32 +40,48 @@ function gridOf(polygon: Polygon, edges: EdgeIndex): Grid {
   return { columns, room, at, squareAt, cell };
 }
 
-/** Cost of the cheapest way to every square from some of them, and the square before it on that way (Dijkstra). */
-function spread({ columns, room }: Grid, from: readonly number[], cost: (square: number) => number) {
-  const total = new Float64Array(room.length).fill(Infinity);
-  const before = new Int32Array(room.length).fill(-1);
-  const open = new FlatQueue<number>();
-  for (const s of from) {
-    total[s] = 0;
-    open.push(s, 0);
+/** The cheapest ways from some squares to all others (Dijkstra): what each costs, and the square before it. */
+class Spread {
+  readonly total: Float64Array;
+  readonly before: Int32Array;
+  private readonly grid: Grid;
+  private readonly cost: (square: number) => number;
+
+  constructor(grid: Grid, cost: (square: number) => number) {
+    this.grid = grid;
+    this.cost = cost;
+    this.total = new Float64Array(grid.room.length).fill(Infinity);
+    this.before = new Int32Array(grid.room.length).fill(-1);
   }
-  while (open.length) {
-    const c = open.peekValue()!;
-    const s = open.pop()!;
-    if (c > total[s]) continue; // a cheaper way was found meanwhile
-    for (let dj = -1; dj <= 1; dj++)
-      for (let di = -1; di <= 1; di++) {
-        const i = (s % columns) + di;
-        const t = s + dj * columns + di;
-        if (i < 0 || i >= columns || t < 0 || t >= room.length || !room[t] || t === s) continue;
-        const next = total[s] + (di && dj ? Math.SQRT2 : 1) * cost(t);
-        if (next >= total[t] - 1e-9) continue;
-        total[t] = next;
-        before[t] = s;
-        open.push(t, next);
-      }
+
+  /** Ways from more squares, too: only those that are cheaper than before are gone again. */
+  addFrom(squares: Iterable<number>): this {
+    const { total, before, cost } = this;
+    const { columns, room } = this.grid;
+    const open = new FlatQueue<number>();
+    for (const s of squares) {
+      total[s] = 0;
+      before[s] = -1;
+      open.push(s, 0);
+    }
+    while (open.length) {
+      const c = open.peekValue()!;
+      const s = open.pop()!;
+      if (c > total[s]) continue; // a cheaper way was found meanwhile
+      for (let dj = -1; dj <= 1; dj++)
+        for (let di = -1; di <= 1; di++) {
+          const i = (s % columns) + di;
+          const t = s + dj * columns + di;
+          if (i < 0 || i >= columns || t < 0 || t >= room.length || !room[t] || t === s) continue;
+          const next = total[s] + (di && dj ? Math.SQRT2 : 1) * cost(t);
+          if (next >= total[t] - 1e-9) continue;
+          total[t] = next;
+          before[t] = s;
+          open.push(t, next);
+        }
+    }
+    return this;
   }
-  return { total, before };
 }
 
 const farthest = (total: Float64Array): number => {
@@ -80,11 +96,11 @@ export function spineOf(polygon: Polygon, edges: EdgeIndex, start?: Point): Poin
   const grid = gridOf(polygon, edges);
   const widest = grid.room.indexOf(Math.max(...grid.room));
   if (!grid.room[widest]) return [];
-  const one = farthest(spread(grid, [widest], () => 1).total);
-  const other = farthest(spread(grid, [one], () => 1).total);
+  const one = farthest(new Spread(grid, () => 1).addFrom([widest]).total);
+  const other = farthest(new Spread(grid, () => 1).addFrom([one]).total);
   // Squares near the edge are dear: the way keeps to the middle.
   const most = grid.room[widest];
-  const { before } = spread(grid, [one], (s) => 0.15 + (most / grid.room[s]) ** 1.5);
+  const { before } = new Spread(grid, (s) => 0.15 + (most / grid.room[s]) ** 1.5).addFrom([one]);
   const way: Point[] = [];
   for (let s = other; s >= 0; s = before[s]) way.push(grid.at(s));
   const [a, b] = [way[0], way[way.length - 1]];
@@ -103,24 +119,32 @@ const SHORTEST_SHOOT = 0.4;
 
 /**
  * Shoots for all places that are farther than `far` mm, by a way inside, from a tree: each leads on from the tree and
- * keeps to the middle, through necks too. Points `step` mm apart, the first on the tree; calls `add` for each.
+ * keeps to the middle, through necks too. Points `step` mm apart, the first on the tree or an earlier shoot.
  */
 export function shootsTo(
-  tree: () => readonly Point[],
+  tree: readonly Point[],
   polygon: Polygon,
   edges: EdgeIndex,
-  { far, step, add }: { far: number; step: number; add: (shoot: Point[]) => void },
-): void {
+  { far, step }: { far: number; step: number },
+): Point[][] {
   const grid = gridOf(polygon, edges);
   const { room, cell } = grid;
   const most = Math.max(...room);
-  for (let k = 0; k < MOST_SHOOTS; k++) {
-    const from = [...new Set(tree().map((p) => grid.squareAt(p)))].filter((s) => s >= 0 && room[s] > 0);
-    if (!from.length) return;
-    const { total } = spread(grid, from, () => cell);
+  const squaresOf = (points: readonly Point[]): number[] => [
+    ...new Set(points.map((p) => grid.squareAt(p)).filter((s) => s >= 0 && room[s] > 0)),
+  ];
+  const distances = new Spread(grid, () => cell);
+  const ways = new Spread(grid, (s) => 0.15 + (most / room[s]) ** 1.2);
+  const out: Point[][] = [];
+  for (
+    let grown = squaresOf(tree);
+    grown.length && out.length < MOST_SHOOTS;
+    grown = squaresOf(out.at(-1)!)
+  ) {
+    const { total } = distances.addFrom(grown);
+    const { before } = ways.addFrom(grown);
     const last = farthest(total);
-    if (!(total[last] > far)) return;
-    const { before } = spread(grid, from, (s) => 0.15 + (most / room[s]) ** 1.2);
+    if (total[last] <= far) break;
     const way: Point[] = [];
     for (let s = last; s >= 0; s = before[s]) way.push(grid.at(s));
     const even = rounded(way.reverse(), 8);
@@ -129,8 +153,9 @@ export function shootsTo(
     // It need not go all the way: at its tip there is room for a leaf.
     const whole = Math.max(SHORTEST_SHOOT * far, lengths[lengths.length - 1] - SHORT_OF * far);
     const count = Math.max(1, Math.round(whole / step));
-    add(Array.from({ length: count + 1 }, (_, i) => pointAt(line, lengths, (whole * i) / count)));
+    out.push(Array.from({ length: count + 1 }, (_, i) => pointAt(line, lengths, (whole * i) / count)));
   }
+  return out;
 }
 
 /** The way rounded: each point goes to the mean of its neighbours, again and again; both ends stay. */

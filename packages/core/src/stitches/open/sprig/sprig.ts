@@ -227,15 +227,14 @@ function stitch(input: Input): SewnThread[] {
     const places = scatter(polygon, 0.55 * apart, 0.5 * apart, random);
     const curl = 0.5 * settings.curl;
     const tree = grow(stem, places, edges, { apart, curl, margin, random });
-    shootsTo(() => tree, polygon, edges, {
+    for (const [foot, ...shoot] of shootsTo(tree, polygon, edges, {
       far: FARTHEST * apart,
       step: 0.2 * apart,
-      add: ([foot, ...shoot]) => {
-        const d = (t: Point): number => Math.hypot(t.x - foot.x, t.y - foot.y);
-        let parent = tree.reduce((best, t, i) => (d(t) < d(tree[best]) ? i : best), 0);
-        for (const p of shoot) parent = tree.push({ ...p, parent }) - 1;
-      },
-    });
+    })) {
+      const d = (t: Point): number => Math.hypot(t.x - foot.x, t.y - foot.y);
+      let parent = tree.reduce((best, t, i) => (d(t) < d(tree[best]) ? i : best), 0);
+      for (const p of shoot) parent = tree.push({ ...p, parent }) - 1;
+    }
     // Rounding must not bring a stem out of a narrow shape.
     const rounder = smoothTwigs(tree, 6);
     const grown = rounder.map((t, i) => (keepsInside(edges, t, rounder[t.parent] ?? t) ? t : tree[i]));

@@ -1,21 +1,15 @@
 import { expect, test } from 'vitest';
+import { stitched } from '../../../../test/stitch.ts';
+import type { PlainOutline } from '../../../design/types.ts';
 import { GALLERY } from '../../../../test/gallery.ts';
 import { offsetRegion } from '../../../geometry/clip.ts';
 import { EdgeIndex } from '../../../geometry/edge-index.ts';
 import { insideRegion, regionBounds } from '../../../geometry/region.ts';
-import { clothById } from '../../../materials/cloths.ts';
 import { outlineRegion } from '../../../outlines/region.ts';
-import { completeSettings } from '../../kind.ts';
 import { findCrossing } from '../uncross.ts';
-import { stipple } from './stipple.ts';
 
-const cloth = clothById('linen');
-const sewn = (outline: (typeof GALLERY)[string], settings: Record<string, string | number>) =>
-  stipple.stitch({
-    outline,
-    cloth,
-    settings: completeSettings(stipple, { kind: 'stipple', settings }, cloth),
-  });
+const sewn = (outline: PlainOutline, settings: Record<string, string | number>) =>
+  stitched('stipple', outline, settings);
 
 test.each(Object.entries(GALLERY))(
   '%s is stippled everywhere, by one line a piece that stays inside',
