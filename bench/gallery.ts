@@ -1,6 +1,6 @@
 // The gallery: every shape by every kind, as figures, and as pictures to be looked at.
 //
-//   npx tsx bench/gallery.ts [kind …] [--shapes part-of-name] [--pictures folder] [--scale 4]
+//   npx tsx bench/gallery.ts [corners] [kind …] [--shapes part-of-name] [--pictures folder] [--scale 4]
 import { createCanvas } from '@napi-rs/canvas';
 import {
   clothById,
@@ -23,6 +23,8 @@ import {
   type SettingValue,
   type SewnThread,
 } from '@rosehip/core';
+import { bandRegion, intersect, regionFromRings } from '../packages/core/src/geometry/clip.ts';
+import { outlineLines } from '../packages/core/src/outlines/flatten.ts';
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { GALLERY } from '../packages/core/test/gallery.ts';
@@ -156,9 +158,13 @@ export function measured(outline: PlainOutline, how: (typeof GALLERY_KINDS)[stri
 }
 
 /** A picture of a shape's thread at so many pixels a millimetre; with its outline over it. */
-function picture(outline: PlainOutline, how: (typeof GALLERY_KINDS)[string], scale: number): Buffer {
+function picture(
+  outline: PlainOutline,
+  how: (typeof GALLERY_KINDS)[string],
+  scale: number,
+  region = outlineRegion(outline),
+): Buffer {
   const plan = sewDesign(designOf(outline, how));
-  const region = outlineRegion(outline);
   const b = regionBounds(region)!;
   const [w, h] = [b.maxX - b.minX + 4, b.maxY - b.minY + 4].map((v) => Math.ceil(v * scale));
   const canvas = createCanvas(w, h);
@@ -248,6 +254,72 @@ export function gallery(kinds: readonly string[], part = '', pictures?: string, 
   }
 }
 
+/** A line of two arms that turns by so many degrees, as a path. */
+const cornerLine = (degrees: number): PlainOutline => {
+  const t = (degrees * Math.PI) / 180;
+  const points = [
+    { x: -18, y: 0 },
+    { x: 0, y: 0 },
+    { x: 18 * Math.cos(t), y: 18 * Math.sin(t) },
+  ];
+  return { kind: 'path', paths: [{ closed: false, points }] };
+};
+
+/** Corners of a band of 4 mm that turn by 20° to 160°, by each rule: figures about the corner only. */
+export function corners(pictures?: string, scale = 12): void {
+  const holds: string[] = [];
+  for (const rule of ['auto', 'mitre', 'cap', 'round']) {
+    console.log(`\nsatin corners, ${rule}`);
+    row('turn', 'threads', 'stitches', 'longest', 'cover', 'gap', 'spill', 'p99', 'most', 'crowd');
+    for (let turn = 20; turn <= 160; turn += 10) {
+      const outline = cornerLine(turn);
+      const settings = { sides: 'line', width: 4, corners: rule, underlay: 'none' };
+      const how = { kind: 'satin', settings };
+      const plan = sewDesign(designOf(outline, how));
+      const kind = stitchKind('satin')!;
+      const cloth = clothById('linen');
+      const complete = completeSettings(kind, { kind: 'satin', settings }, cloth) as never;
+      const threads = kind.stitch({ outline, cloth, settings: complete });
+      const region = bandRegion(outlineLines(outline), 4, 'flat', rule === 'round' ? 'round' : 'mitre');
+      const area = { minX: -12, minY: -14, maxX: 14, maxY: 14 };
+      const about = intersect(region, regionFromRings([[-10, -14, 14, -14, 14, 14, -10, 14]]));
+      const c = coverOfRegion(layersOf(plan, area, 0.1), about);
+      const longest = Math.max(
+        ...threads.flatMap((t) =>
+          t.x.map((x, i) => (i ? Math.hypot(x - t.x[i - 1], t.y[i] - t.y[i - 1]) : 0)),
+        ),
+      );
+      const crowded = crowd(threads, 0.25);
+      const good =
+        threads.length === 1 &&
+        c.coverage >= 0.995 &&
+        c.worstGap <= 0.3 &&
+        outside(region, threads) <= 0.65 &&
+        c.layers.p99 <= 6 &&
+        c.layers.most <= 12 &&
+        crowded <= 5;
+      if (good) holds.push(rule);
+      row(
+        `${good ? ' ' : '!'} ${turn}°`,
+        threads.length,
+        threads[0].x.length,
+        longest.toFixed(1),
+        c.coverage.toFixed(4),
+        c.worstGap.toFixed(2),
+        outside(region, threads).toFixed(2),
+        c.layers.p99,
+        c.layers.most,
+        crowded,
+      );
+      if (pictures) {
+        mkdirSync(pictures, { recursive: true });
+        writeFileSync(join(pictures, `corner ${rule} ${turn}.png`), picture(outline, how, scale, region));
+      }
+    }
+  }
+  console.log(`holds on ${holds.length} of 60`);
+}
+
 const args = process.argv.slice(2);
 const option = (name: string): string | undefined => {
   const at = args.indexOf(name);
@@ -255,5 +327,7 @@ const option = (name: string): string | undefined => {
 };
 if (process.argv[1]?.endsWith('gallery.ts')) {
   const [pictures, part, scale] = [option('--pictures'), option('--shapes'), option('--scale')];
-  gallery(args.length ? args : Object.keys(GALLERY_KINDS), part, pictures, Number(scale ?? 4));
+  if (!args.length || args.includes('corners')) corners(pictures, Number(scale ?? 12));
+  const kinds = args.length ? args.filter((a) => a !== 'corners') : Object.keys(GALLERY_KINDS);
+  gallery(kinds, part, pictures, Number(scale ?? 4));
 }

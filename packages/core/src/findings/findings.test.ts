@@ -117,7 +117,7 @@ const CASES: Case[] = [
   },
   {
     id: 'satin-narrow',
-    bad: design([object('a', line([0, 0], [20, 0]), satin({ width: 0.9 }))]),
+    bad: design([object('a', line([0, 0], [20, 0]), satin({ width: 0.6 }))]),
     good: design([object('a', line([0, 0], [20, 0]), satin({ width: 1.1 }))]),
   },
   {

@@ -256,7 +256,7 @@ describe('another size, another cloth', () => {
       const sized = { ...d, objects: transformItems(d, d.objects, scaling(scale, scale)) };
       return findingsOf(sized, sewDesign(sized)).map((f) => f.id);
     };
-    expect(at(0.15)).toContain('satin-narrow');
+    expect(at(0.11)).toContain('satin-narrow');
     expect(at(1)).toEqual([]);
     expect(at(1.4)).toContain('satin-split');
   });

@@ -39,7 +39,7 @@ export const narrowCheck = remarkCheck(
   'satin-narrow',
   ({ leaf }) => ({
     weight: 1,
-    sentence: `${leaf.name} is narrower than 1 mm: too narrow for satin, so it is sewn as a bean run.`,
+    sentence: `${leaf.name} is narrower than 0.7 mm: too narrow for satin, so it is sewn as a bean run.`,
     fix: leaf.kind === 'object' && leaf.recipe.settings.sides !== 'shape' ? 'Make it 1.5 mm wide' : undefined,
   }),
   (design, { objects }) => {

@@ -22,6 +22,8 @@ export interface SvgShape {
   stroke: string | null;
   /** mm */
   strokeWidth: number;
+  cap: 'butt' | 'round' | 'square';
+  join: 'miter' | 'round' | 'bevel';
 }
 
 export interface SvgDrawing {
@@ -79,6 +81,10 @@ function colourOf(value: string, style: Style, notes: Set<string>): string | nul
   }
   return colour.alpha === 0 ? null : formatHex(colour);
 }
+
+/** The word, when it is one of these; else the first of them. */
+const oneOf = <T extends string>(word: string, words: readonly [T, ...T[]]): T =>
+  words.find((w) => w === word) ?? words[0];
 
 class Reader {
   readonly shapes: SvgShape[] = [];
@@ -180,6 +186,8 @@ class Reader {
       fill,
       stroke: strokeWidth > 0 ? stroke : null,
       strokeWidth,
+      cap: oneOf(style['stroke-linecap'], ['butt', 'round', 'square']),
+      join: oneOf(style['stroke-linejoin'], ['miter', 'round', 'bevel']),
     });
   }
 

@@ -5,7 +5,17 @@ import postcss from 'postcss';
 import { allNodes, type SvgNode } from './tree.ts';
 import type { Work } from './work.ts';
 
-const PROPERTIES = ['fill', 'stroke', 'stroke-width', 'fill-rule', 'display', 'visibility', 'color'] as const;
+const PROPERTIES = [
+  'fill',
+  'stroke',
+  'stroke-width',
+  'stroke-linecap',
+  'stroke-linejoin',
+  'fill-rule',
+  'display',
+  'visibility',
+  'color',
+] as const;
 type Property = (typeof PROPERTIES)[number];
 export type Style = Record<Property, string>;
 
@@ -13,6 +23,8 @@ const INHERITED: Style = {
   fill: '#000000',
   stroke: 'none',
   'stroke-width': '1',
+  'stroke-linecap': 'butt',
+  'stroke-linejoin': 'miter',
   'fill-rule': 'nonzero',
   display: 'inline',
   visibility: 'visible',

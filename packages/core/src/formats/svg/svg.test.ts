@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { emptyDesign, type PlainOutline } from '../../design/types.ts';
+import { emptyDesign, type DesignObject, type PathOutline, type PlainOutline } from '../../design/types.ts';
 import { arcLengths, lengthOf, nearestOnLine } from '../../geometry/polyline.ts';
 import { regionArea } from '../../geometry/region.ts';
 import { outlineLines } from '../../outlines/flatten.ts';
@@ -105,6 +105,23 @@ describe('colours and styles', () => {
       'x',
     );
     expect(recipe.objects[0]).toMatchObject({ recipe: { kind: 'satin', settings: { width: 4 } } });
+  });
+
+  test('caps and joins of strokes are read', () => {
+    const sewn = (style: string) =>
+      designFromSvg(
+        readSvg(page(`<path d="M9 9h9v9" fill="none" stroke="#a33" stroke-width="4" ${style}/>`)),
+        'x',
+      ).objects[0] as DesignObject;
+    const begin = ({ outline }: DesignObject): number => (outline as PathOutline).paths[0].points[0].x;
+    const plain = sewn('');
+    expect(plain.recipe.settings).toEqual({ width: 4 });
+    const round = sewn('stroke-linecap="round" style="stroke-linejoin: round"');
+    expect(round.recipe.settings).toEqual({ width: 4, corners: 'round', ends: 'round' });
+    expect(begin(round)).toBeCloseTo(begin(plain) - 2);
+    const square = sewn('stroke-linecap="square"');
+    expect(square.recipe.settings).toEqual({ width: 4 });
+    expect(begin(square)).toBeCloseTo(begin(plain) - 2);
   });
 
   test('a filled shape that is to be satin is covered, its stroke is a band', () => {
@@ -247,6 +264,8 @@ test('any outlines come back from SVG as they went out, point by point', () => {
               fill: drawn.closed ? '#27407a' : null,
               stroke: drawn.closed ? null : '#27407a',
               strokeWidth: 2,
+              cap: 'butt',
+              join: 'miter',
             },
           ],
         },

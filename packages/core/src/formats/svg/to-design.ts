@@ -4,7 +4,8 @@ import { emptyDesign } from '../../design/types.ts';
 import { nearestThread, threadChart } from '../../materials/threads.ts';
 import { stitchKind } from '../../stitches/kinds.ts';
 import { hoopFor } from '../dst/read.ts';
-import type { SvgDrawing } from './read.ts';
+import type { SvgDrawing, SvgShape } from './read.ts';
+import { longerOutline } from './stroke-ends.ts';
 
 export interface SvgRecipes {
   /** Recipe of filled shapes. */
@@ -16,17 +17,30 @@ export interface SvgRecipes {
 /** Strokes narrower than this are sewn as a run, in mm. */
 const NARROWEST_SATIN = 1;
 
+type Line = Pick<DesignObject, 'recipe'> & { outline: PlainOutline };
+
 const PLAIN: SvgRecipes = { fill: { kind: 'fill', settings: {} }, line: null };
 
-function lineRecipe(width: number, given: Recipe | null): Recipe {
-  if (!given && width < NARROWEST_SATIN) return { kind: 'run', settings: {} };
+/** A stroke with the recipe for it: as wide as it is drawn, with its joins and caps. */
+function lineOf({ outline, strokeWidth, cap, join }: SvgShape, given: Recipe | null): Line {
+  if (!given && strokeWidth < NARROWEST_SATIN) return { outline, recipe: { kind: 'run', settings: {} } };
   const { kind, settings: own } = given ?? { kind: 'satin', settings: {} };
-  const limits = stitchKind(kind)?.settings.find((s) => s.name === 'width');
-  if (limits?.type !== 'number') return { kind, settings: own };
+  const known = stitchKind(kind)?.settings ?? [];
+  const limits = known.find((s) => s.name === 'width');
+  if (limits?.type !== 'number') return { outline, recipe: { kind, settings: own } };
   const { least, most } = limits;
   const settings = { ...own };
-  settings.width ??= Math.min(most, Math.max(least, Math.round(width * 100) / 100));
-  return { kind, settings };
+  settings.width ??= Math.min(most, Math.max(least, Math.round(strokeWidth * 100) / 100));
+  const ended = known.some((s) => s.name === 'ends');
+  // No rule cuts corners off: a bevel comes nearest to a round.
+  if (join !== 'miter' && known.some((s) => s.name === 'corners')) settings.corners ??= 'round';
+  if (ended && cap === 'round') settings.ends ??= 'round';
+  const reaches =
+    ended && cap !== 'butt' && (settings.ends ?? 'square') === (cap === 'round' ? 'round' : 'square');
+  return {
+    outline: reaches ? longerOutline(outline, strokeWidth / 2) : outline,
+    recipe: { kind, settings },
+  };
 }
 
 /** A filled shape that is to be satin is covered by it: a band along its edge is what lines get. */
@@ -56,13 +70,10 @@ export function designFromSvg(drawing: SvgDrawing, name: string, recipes: SvgRec
   for (const shape of drawing.shapes) {
     if (shape.fill) add(shape.name, shape.outline, regionRecipe(recipes.fill), shape.fill);
     // With one recipe for everything, a shape that is filled and stroked is one object.
-    if (shape.stroke && !(shape.fill && recipes.line))
-      add(
-        shape.fill ? `${shape.name} edge` : shape.name,
-        shape.outline,
-        lineRecipe(shape.strokeWidth, recipes.line),
-        shape.stroke,
-      );
+    if (shape.stroke && !(shape.fill && recipes.line)) {
+      const { outline, recipe } = lineOf(shape, recipes.line);
+      add(shape.fill ? `${shape.name} edge` : shape.name, outline, recipe, shape.stroke);
+    }
   }
   return { ...empty, objects };
 }

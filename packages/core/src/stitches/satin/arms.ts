@@ -1,27 +1,14 @@
 // The column of a satin along a line: for every place on it, where its left and right edges are.
 //
-// The line is cut at sharp corners into arms. Inside an arm the direction turns evenly; where two arms meet
-// they are mitred (both end on the bisector), or, when the corner is too sharp for that, one runs over.
-import type { Point } from '../../geometry/points.ts';
+// The line is cut at sharp corners into arms. Inside an arm the direction turns evenly; how two arms meet is said in
+// `corners.ts`.
 import { arcLengths, pointAt, segmentAt, type Line } from '../../geometry/polyline.ts';
 import { cornersOf, turnAt } from '../run-points.ts';
+import { cornerAt, FLOW, PLAIN, type ArmEnd, type Corner, type CornerRule } from './corners.ts';
 import { Ladder, type Rung } from './ladder.ts';
-
-/** A corner that turns less than this flows round. */
-const FLOW = (45 * Math.PI) / 180;
-/** A corner that turns more than this is capped: a mitre would be a long thin spike. */
-const CAP = (110 * Math.PI) / 180;
-/** Mitred arms overlap by this much, in mm, so that no cloth shows between them. */
-const OVERLAP = 0.05;
 
 /** Rungs are this far apart along the line, in mm. */
 const STEP = 0.2;
-/** A mitre is cut off where it would be a spike, whatever the rule asks for. */
-const SHARPEST_MITRE = (150 * Math.PI) / 180;
-
-/** What happens at a corner sharper than 45°; `auto` mitres up to 110° and lets one side run over beyond. */
-export type CornerRule = 'auto' | 'mitre' | 'cap' | 'round';
-
 /** Half the column's width in mm, at a place along the whole line (mm). */
 export type HalfWidth = (s: number) => number;
 
@@ -39,17 +26,6 @@ export interface Station {
   curvature: number;
 }
 
-interface End {
-  /** How far the arm goes on beyond its end, in mm. */
-  extend: number;
-  /** tan of half the corner's turn, when it is mitred. */
-  mitre: number | null;
-  /** Side of the outer edge at the corner: 1 right, -1 left. */
-  outer: 1 | -1;
-}
-
-const PLAIN: End = { extend: 0, mitre: null, outer: 1 };
-
 /** One arm of a column, between two sharp corners or ends. */
 export class Arm {
   private readonly line: Line;
@@ -58,14 +34,14 @@ export class Arm {
   private readonly angles: Float64Array; // running direction of every segment, unwrapped
   private readonly integral: Float64Array; // of the direction, at every vertex
   private readonly halfAt: HalfWidth;
-  private readonly before: End;
-  private readonly after: End;
+  private readonly before: ArmEnd;
+  private readonly after: ArmEnd;
   readonly ring: boolean;
   /** The whole turn of a ring, in radians. */
   private readonly wholeTurn: number;
 
   /** `halfAt` counts from the arm's own begin. A `ring` goes on at its start when it has come round. */
-  constructor(coords: Float64Array, halfAt: HalfWidth, before: End, after: End, ring: boolean) {
+  constructor(coords: Float64Array, halfAt: HalfWidth, before: ArmEnd, after: ArmEnd, ring: boolean) {
     this.line = { coords, closed: false };
     this.lengths = arcLengths(this.line);
     this.length = this.lengths[this.lengths.length - 1];
@@ -83,14 +59,6 @@ export class Arm {
     const first = this.angles[0];
     const last = this.angles[Math.max(0, n - 2)];
     this.wholeTurn = last - first + Math.atan2(Math.sin(first - last), Math.cos(first - last));
-  }
-
-  /** Where stitches begin and end, in mm of arc; beyond the line itself where a corner is mitred. */
-  private get from(): number {
-    return -this.before.extend;
-  }
-  private get to(): number {
-    return this.length + this.after.extend;
   }
 
   private integralAt(s: number): number {
@@ -135,12 +103,12 @@ export class Arm {
     const half = this.halfAt(along);
     let low = -half;
     let high = half;
-    const clip = (end: End, distance: number): void => {
-      // `distance` runs from negative (on the arm) to positive (beyond the corner).
-      if (end.mitre === null) return;
-      const limit = distance / end.mitre - OVERLAP;
-      if (end.outer > 0) low = Math.max(low, limit);
-      else high = Math.min(high, -limit);
+    const clip = ({ bounds, outer }: ArmEnd, distance: number): void => {
+      // Lateral places count to the right here, and to the inner side there.
+      if (!bounds) return;
+      const [least, most] = bounds(distance);
+      low = Math.max(low, outer > 0 ? -most : least);
+      high = Math.min(high, outer > 0 ? -least : most);
     };
     if (!this.ring) {
       clip(this.after, s - this.length);
@@ -152,9 +120,11 @@ export class Arm {
     return { x: p.x + cos * beyond, y: p.y + sin * beyond, nx: -sin, ny: cos, low, high, curvature };
   }
 
-  /** The arm as a ladder, with or without what mitres add to it. Its scale is the outer edge of its curves. */
+  /** The arm as a ladder, with or without what corners add to it. Its scale is the outer edge of its curves. */
   ladder(extended: boolean): Ladder {
-    const [from, to] = extended ? [this.from, this.to] : [0, this.length];
+    const most = extended ? Infinity : 0;
+    const from = -Math.min(most, this.before.extend);
+    const to = this.length + Math.min(most, this.after.extend);
     const count = Math.max(2, Math.ceil((to - from) / STEP));
     const rungs: Rung[] = [];
     const places = new Float64Array(count + 1);
@@ -169,100 +139,83 @@ export class Arm {
       const bend = 1 + Math.abs(st.curvature) * this.halfAt(s);
       if (k) places[k] = places[k - 1] + ((to - from) / count) * bend;
     }
-    const mitred = this.before.mitre !== null || this.after.mitre !== null;
-    return new Ladder(rungs, this.ring, mitred ? 'skip' : 'run', places);
+    return new Ladder(rungs, { ring: this.ring, places });
   }
 }
 
-/** The line with its sharp corners rounded, so that a column of this half width flows round them. */
-function rounded(line: Line, half: number): Line {
+/** A line that begins at its sharpest corner, when it is closed, so that no arm is cut anywhere else. */
+function begun(line: Line): { coords: Float64Array; start: number; ring: boolean } {
   const { coords, closed } = line;
+  if (!closed) return { coords, start: 0, ring: false };
   const n = coords.length / 2;
-  const out: number[] = [];
+  let sharpest = 0;
+  let most = 0;
   for (let i = 0; i < n; i++) {
-    const [x, y] = [coords[2 * i], coords[2 * i + 1]];
-    const ends = !closed && (i === 0 || i === n - 1);
-    const [b, a] = [(i + n - 1) % n, (i + 1) % n];
-    if (ends || Math.abs(turnAt(coords, b, i, a)) <= FLOW) {
-      out.push(x, y);
-      continue;
-    }
-    const cut = (j: number): Point => {
-      const [dx, dy] = [coords[2 * j] - x, coords[2 * j + 1] - y];
-      const d = Math.hypot(dx, dy);
-      const t = Math.min(0.45, (half * 0.9) / d);
-      return { x: x + dx * t, y: y + dy * t };
-    };
-    const [p, q] = [cut(b), cut(a)];
-    for (let k = 0; k <= 10; k++) {
-      const t = k / 10;
-      const [u, v, w] = [(1 - t) ** 2, 2 * t * (1 - t), t * t];
-      out.push(u * p.x + v * x + w * q.x, u * p.y + v * y + w * q.y);
-    }
+    const turn = Math.abs(turnAt(coords, (i + n - 1) % n, i, (i + 1) % n));
+    if (turn > most) [most, sharpest] = [turn, i];
   }
-  return { coords: Float64Array.from(out), closed };
+  const ring = most <= FLOW;
+  const start = ring ? 0 : sharpest;
+  const turned = new Float64Array(coords.length + 2);
+  for (let i = 0; i <= n; i++) {
+    const j = (start + i) % n;
+    turned[2 * i] = coords[2 * j];
+    turned[2 * i + 1] = coords[2 * j + 1];
+  }
+  return { coords: turned, start, ring };
 }
 
 /**
- * Cuts a line into arms at its sharp corners. `drawnHalf` is half the column's width along the line as it is drawn;
- * a closed line is begun at its sharpest corner.
+ * The ladders of a column along a line, one after another: the line is cut into arms at its sharp corners. `drawnHalf` is
+ * half the column's width along the line as it is drawn, and it is sewn wider by up to `grow` mm on each side; a closed
+ * line is begun at its sharpest corner. With `extended`, what corners add is there too.
  */
-export function armsOf(given: Line, drawnHalf: HalfWidth, corners: CornerRule): Arm[] {
-  const line = corners === 'round' ? rounded(given, drawnHalf(0)) : given;
-  let coords = line.coords;
-  let ring = false;
-  let halfAt = drawnHalf;
-  if (line.closed) {
-    const n = coords.length / 2;
-    // Begin a closed column at its sharpest corner, so that no arm is cut anywhere else.
-    let sharpest = 0;
-    let most = 0;
-    for (let i = 0; i < n; i++) {
-      const turn = Math.abs(turnAt(coords, (i + n - 1) % n, i, (i + 1) % n));
-      if (turn > most) [most, sharpest] = [turn, i];
-    }
-    ring = corners === 'round' || most <= FLOW;
-    const start = ring ? 0 : sharpest;
-    const turned = new Float64Array(coords.length + 2);
-    for (let i = 0; i <= n; i++) {
-      const j = (start + i) % n;
-      turned[2 * i] = coords[2 * j];
-      turned[2 * i + 1] = coords[2 * j + 1];
-    }
-    coords = turned;
-    const drawn = arcLengths(line);
-    const total = drawn[n];
-    halfAt = (s) => drawnHalf((((s + drawn[start]) % total) + total) % total);
-  }
-  if (ring) return [new Arm(coords, halfAt, PLAIN, PLAIN, true)];
+export function laddersAlong(
+  line: Line,
+  drawnHalf: HalfWidth,
+  corners: CornerRule,
+  grow: number,
+  extended: boolean,
+): Ladder[] {
+  const { coords, start, ring } = begun(line);
+  const drawn = arcLengths(line);
+  const total = drawn.at(-1)!;
+  const halfAt: HalfWidth = line.closed
+    ? (s) => drawnHalf((((s + drawn[start]) % total) + total) % total)
+    : drawnHalf;
+  const grownAt: HalfWidth = (s) => Math.min(grow, halfAt(s));
+  const wholeAt: HalfWidth = (s) => halfAt(s) + grownAt(s);
+  if (ring) return [new Arm(coords, wholeAt, PLAIN, PLAIN, true).ladder(extended)];
 
-  const cuts = corners === 'round' ? [0, coords.length / 2 - 1] : cornersOf(coords, FLOW);
+  const cuts = cornersOf(coords, FLOW);
   const n = coords.length / 2;
   const lengths = arcLengths({ coords, closed: false });
-  const sharpest = corners === 'mitre' ? SHARPEST_MITRE : corners === 'cap' ? FLOW : CAP;
-  const ends = (i: number): [end: End, begin: End] => {
-    const closedSeam = i === 0 || i === n - 1;
-    if (closedSeam && !line.closed) return [PLAIN, PLAIN];
-    const turn = closedSeam
-      ? turnAt([...coords.slice(-4), coords[2], coords[3]], 0, 1, 2)
-      : turnAt(coords, i - 1, i, i + 1);
-    const size = Math.abs(turn);
-    const outer = turn > 0 ? -1 : 1; // a right turn has its outer edge on the left
-    const half = halfAt(lengths[i]);
-    if (size > sharpest)
-      return [
-        { extend: half, mitre: null, outer },
-        { extend: 0, mitre: null, outer },
-      ];
-    const t = Math.tan(size / 2);
-    const end: End = { extend: half * t, mitre: t, outer };
-    return [end, end];
-  };
-  const arms: Arm[] = [];
-  for (let c = 1; c < cuts.length; c++) {
-    const [a, b] = [cuts[c - 1], cuts[c]];
-    const own: HalfWidth = (s) => halfAt(lengths[a] + s);
-    arms.push(new Arm(coords.slice(2 * a, 2 * b + 2), own, ends(a)[1], ends(b)[0], false));
-  }
-  return arms;
+  const armLengths = cuts.slice(1).map((b, c) => lengths[b] - lengths[cuts[c]]);
+  const arms = armLengths.length;
+  // The corner at the begin of each arm, and the one at the end of the last.
+  const meets = cuts.map((i, c): Corner => {
+    const seam = i === 0 || i === n - 1;
+    if (seam && !line.closed) return { coming: PLAIN, going: PLAIN };
+    const before = seam ? n - 2 : i - 1;
+    const at = seam ? 0 : i;
+    const [x, y] = [coords[2 * at], coords[2 * at + 1]];
+    return cornerAt(
+      {
+        at: { x, y },
+        turn: turnAt(coords, before, at, at + 1),
+        from: Math.atan2(y - coords[2 * before + 1], x - coords[2 * before]),
+        half: halfAt(lengths[i]),
+        shorter: Math.min(armLengths[(c + arms - 1) % arms], armLengths[c % arms]),
+      },
+      corners,
+      grownAt(lengths[i]),
+    );
+  });
+  return armLengths.flatMap((_, c) => {
+    const [a, b] = [cuts[c], cuts[c + 1]];
+    const own: HalfWidth = (s) => wholeAt(lengths[a] + s);
+    const arm = new Arm(coords.slice(2 * a, 2 * b + 2), own, meets[c].going, meets[c + 1].coming, false);
+    const { fan } = meets[c + 1];
+    return [arm.ladder(extended), ...(fan ? [fan] : [])];
+  });
 }

@@ -101,5 +101,5 @@ export function ladderBetween(first: Line, second: Line, rungs: readonly Line[])
       });
     }
   }
-  return new Ladder(out, ring);
+  return new Ladder(out, { ring });
 }

@@ -6,9 +6,8 @@ export interface Rung {
   right: Point;
 }
 
-/** How narrow rungs are sewn: left out at the tip of a mitre, else as a run along the middle. */
-export type Narrow = 'skip' | 'run';
-
+/** How densely stitches lie under another column, as a share. */
+const HIDDEN = 0.5;
 /** Crowding is judged over this much of the outer edge, in mm. */
 const WINDOW = 0.6;
 
@@ -27,17 +26,22 @@ export class Ladder {
   readonly rungs: readonly Rung[];
   /** The last rung is the first one again. */
   readonly ring: boolean;
-  readonly narrow: Narrow;
   /** How far the outer edge has moved on, square to the rungs, in mm: the scale on which places are given. */
-  private readonly places: Float64Array;
+  readonly places: Float64Array;
   private readonly leftLength: Float64Array;
   private readonly rightLength: Float64Array;
 
+  /** How many rungs at its begin and its end lie under another column, where half of the stitches do. */
+  readonly hidden: readonly [number, number];
+
   /** `places`, when given, is the scale to use instead of the length of the outer edge. */
-  constructor(rungs: readonly Rung[], ring = false, narrow: Narrow = 'run', places?: Float64Array) {
+  constructor(
+    rungs: readonly Rung[],
+    { ring = false, places, hidden = [0, 0] }: Partial<Pick<Ladder, 'ring' | 'places' | 'hidden'>> = {},
+  ) {
     this.rungs = rungs;
     this.ring = ring;
-    this.narrow = narrow;
+    this.hidden = hidden;
     const n = rungs.length;
     this.places = places ?? new Float64Array(n);
     this.leftLength = new Float64Array(n);
@@ -47,7 +51,8 @@ export class Ladder {
       const r = advance(rungs[i - 1], rungs[i], 'right');
       this.leftLength[i] = this.leftLength[i - 1] + l;
       this.rightLength[i] = this.rightLength[i - 1] + r;
-      if (!places) this.places[i] = this.places[i - 1] + Math.max(l, r);
+      const share = i <= hidden[0] || i >= n - hidden[1] ? HIDDEN : 1;
+      if (!places) this.places[i] = this.places[i - 1] + share * Math.max(l, r);
     }
   }
 
@@ -120,7 +125,8 @@ export class Ladder {
         l += Math.abs(leftLength[k] - leftLength[a === 0 ? n - 1 : 0]);
         r += Math.abs(rightLength[k] - rightLength[a === 0 ? n - 1 : 0]);
       }
-      const share = Math.min(l, r) / Math.max(l, r, 1e-9);
+      // Its sign tells the side: where an edge stands still, it must not be 0.
+      const share = Math.max(1e-6, Math.min(l, r) / Math.max(l, r, 1e-9));
       out[i] = l < r ? -share : share;
     }
     return out;
@@ -161,5 +167,5 @@ export function widened(ladder: Ladder, by: number): Ladder {
     const t = (by * Math.min(1, width)) / width;
     return { left: lerp(left, right, -t), right: lerp(right, left, -t) };
   });
-  return new Ladder(rungs, ladder.ring, ladder.narrow);
+  return new Ladder(rungs, { ring: ladder.ring, hidden: ladder.hidden });
 }

@@ -116,7 +116,7 @@ describe('across a shape', () => {
     expect(Math.min(...t.x)).toBeLessThan(-24);
   });
 
-  test('narrower than 1 mm it is a bean run, and says so', () => {
+  test('narrower than 0.7 mm it is a bean run, and says so', () => {
     const sliver = drawn('M-20 -0.3H20V0.3H-20Z');
     const [t] = stitch(sliver);
     const runs = lengthsOf(t).filter((l) => l > 1.4).length;

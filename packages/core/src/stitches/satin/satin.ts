@@ -20,16 +20,17 @@ import {
 import { fill } from '../fill.ts';
 import { run } from '../run.ts';
 import { ThreadBuilder, type SewnThread } from '../thread.ts';
-import { armsOf } from './arms.ts';
+import { laddersAlong } from './arms.ts';
 import { Column } from './column.ts';
 import { ladderBetween } from './edges.ts';
 import { halfAlong } from './profile.ts';
 import type { ColumnStitches, Underlay } from './sew-column.ts';
 import { columnsOf, type Branch, type ShapeColumns } from './shape.ts';
+import { joinedStrokes } from './strokes.ts';
 import { sewBranches } from './tour.ts';
 
 /** Columns narrower than this everywhere are sewn as a bean run, in mm. */
-export const TOO_NARROW = 1;
+export const TOO_NARROW = 0.7;
 /** Columns wider than this are split, in mm; delicate cloths ask for less. */
 const WIDEST = 7;
 /** Needle points move to a grid of 0.1 mm: a stitch may grow by so much, in mm. */
@@ -63,7 +64,7 @@ const SETTINGS = [
     step: 0.1,
     default: 3,
     when: ({ sides }) => sides === 'line',
-    help: 'How wide the column is; over 7 mm its stitches are split, under 1 mm it is sewn as a bean run.',
+    help: 'How wide the column is; over 7 mm its stitches are split, under 0.7 mm it is sewn as a bean run.',
   },
   {
     name: 'spacing',
@@ -104,7 +105,7 @@ const SETTINGS = [
       { value: 'round', label: 'round' },
     ],
     default: 'auto',
-    help: 'How corners sharper than 45° are sewn; by angle: mitred up to 110°, beyond that one side runs over.',
+    help: 'How corners sharper than 45° are sewn; by angle: mitred up to 150°, beyond that one side runs over.',
   },
   {
     name: 'ends',
@@ -145,9 +146,9 @@ function columnAlong(line: Line, input: Input, compensation: number): Column {
   const { settings, widths } = input;
   const corners = settings.corners;
   const half = halfAlong(line, settings.width, widths, settings.ends);
-  const base = armsOf(line, half, corners);
-  const top = armsOf(line, (s) => half(s) + Math.min(compensation, half(s)), corners);
-  return new Column(base.map((arm, i) => ({ base: arm.ladder(false), top: top[i].ladder(true) })));
+  const base = laddersAlong(line, half, corners, 0, false);
+  const top = laddersAlong(line, half, corners, compensation, true);
+  return new Column(base.map((ladder, i) => ({ base: ladder, top: top[i] })));
 }
 
 /** A connected piece: its columns, or, where satin can't be, a region for rows of fill. */
@@ -182,7 +183,8 @@ function piecesOf(input: Input): Piece[] {
     }
     return pieces;
   }
-  return lines
+  // A drawn width is told along each line as it was drawn.
+  return (input.widths?.length ? lines : joinedStrokes(lines))
     .filter((line) => lengthOf(line) >= 0.8)
     .map((line) => ({ ...line, coords: withoutRepeats(line.coords, line.closed, 1e-4) }))
     .map((line) => ({ branches: [{ column: columnAlong(line, input, compensation), meets: [] }] }));
@@ -325,7 +327,8 @@ function cover(input: Input): Region {
   if (settings.sides === 'shape') return outlineRegion(outline);
   if (settings.sides === 'line' && !widths?.length) {
     const width = settings.width;
-    return width < TOO_NARROW ? [] : bandRegion(outlineLines(outline), width);
+    const join = settings.corners === 'round' ? 'round' : 'mitre';
+    return width < TOO_NARROW ? [] : bandRegion(joinedStrokes(outlineLines(outline)), width, 'flat', join);
   }
   return piecesOf(input).flatMap(({ branches: [{ column }] }) => ladderRegion(column));
 }

@@ -19,7 +19,7 @@ export interface ColumnStitches {
 }
 
 /** Columns narrower than this are sewn as a run, in mm. */
-const THINNEST = 0.7;
+const THINNEST = 0.5;
 /** Stitches of one edge nearer than this are shortened by turns, in mm. */
 const CROWDED = 0.25;
 /** Ends of shortened stitches are spread by this share of what they leave out, so that they form no line. */
@@ -91,12 +91,18 @@ function sewStretch(
   const [a, b] = [stretch.from * scale, stretch.to * scale];
   const steps = Math.max(1, Math.round(Math.abs(b - a) / (columnStitches.spacing / 2)));
   let lastOnRun: Point | null = null;
+  // Where another piece goes on, it begins at its nearer edge: no stitch lies across the corner.
+  const { last } = builder;
+  if (index && last) {
+    const { left, right } = top.at(a);
+    const nearer = distance(last, left) < distance(last, right) ? 1 : 0;
+    if (index % 2 !== nearer) index++;
+  }
   for (let k = 0; k <= steps; k++) {
     const place = a + ((b - a) * k) / steps;
     const rung = top.at(place);
     const width = distance(rung.left, rung.right);
     if (width < THINNEST) {
-      if (top.narrow === 'skip') continue;
       const p = middle(rung);
       if (k === 0 || k === steps) builder.addFirm(p.x, p.y, Part.top);
       else if (!lastOnRun || distance(lastOnRun, p) >= RUN_LENGTH) {

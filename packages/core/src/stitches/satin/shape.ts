@@ -242,7 +242,7 @@ function ladderAlong(course: Course, shape: Shape): Ladder | null {
   if (!piece) return null;
   if (course.closed) {
     const rungs = rungsAround(piece, course.mouths[0], step);
-    return rungs && new Ladder(rungs, true);
+    return rungs && new Ladder(rungs, { ring: true });
   }
   const half = typicalHalf(course.points, sides);
   const ends = [0, 1].map((k): SleeveEnd => {
@@ -266,7 +266,8 @@ function ladderAlong(course: Course, shape: Shape): Ladder | null {
       polygon,
     );
   };
-  return new Ladder([...under(0).reverse(), ...rungs, ...under(1)]);
+  const [before, after] = [under(0).reverse(), under(1)];
+  return new Ladder([...before, ...rungs, ...after], { hidden: [before.length, after.length] });
 }
 
 /** Cuts are so wide, and reach so far beyond both sides, in mm. */
