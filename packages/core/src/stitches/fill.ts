@@ -29,8 +29,10 @@ const UNDERLAY_ROWS_INSET = 0.9;
 const UNDERLAY_SPACING = 2.5;
 /** A fill opener than this shows what lies beneath it, so it gets no underlay of itself; mm. */
 const OPEN = 0.8;
-/** Dense rows also count what lies this far above and below them, in mm. */
-const ROW_REACH = 0.06;
+/** What thread covers beside its line, less a hair, in mm: dense rows also take what neither they nor their neighbours reach. */
+const COVERED = 0.18;
+/** … and at least what lies so far above and below them, in mm. */
+const LEAST_REACH = 0.06;
 /** Rows of the map that finds ways through a region, in mm. */
 const ROUTE_SPACING = 0.5;
 
@@ -85,7 +87,7 @@ function sewUnderlay(
       const gap = (p: Polygon): number => startGap(ringFrom(p.outer, at), at);
       const piece = pieces.reduce((a, b) => (gap(b) < gap(a) ? b : a));
       pieces = pieces.filter((p) => p !== piece);
-      const map = layRows(piece, turnedFrame(angle + turn), UNDERLAY_SPACING, 0);
+      const map = layRows(piece, turnedFrame(angle + turn), UNDERLAY_SPACING);
       if (!map.sections.length) continue;
       const rowStitches = {
         length: 3,
@@ -262,9 +264,10 @@ function stitch(input: Input): SewnThread[] {
   const box = regionBounds(region);
   const origin = box ? frame.toFrame({ x: (box.minX + box.maxX) / 2, y: (box.minY + box.maxY) / 2 }).x : 0;
   return eachPiece(region, input, (polygon, from, end) => {
-    const map = layRows(polygon, frame, spacing, dense ? Math.min(ROW_REACH, compensation / 2) : 0);
+    const by = Math.max(LEAST_REACH, Math.max(near, far) - COVERED);
+    const map = layRows(polygon, frame, spacing, dense ? { by, drawnIn: compensation } : null);
     if (!map.sections.length) return [];
-    const ways = dense ? map : layRows(polygon, frame, Math.min(ROUTE_SPACING, near, far), 0);
+    const ways = dense ? map : layRows(polygon, frame, Math.min(ROUTE_SPACING, near, far));
     const builder = new ThreadBuilder();
     if (start && !begun) builder.addAll([placeInside(ways, start)], Part.travel);
     const begin = from ?? firstCorner(map);

@@ -257,7 +257,7 @@ function sewWhole(polygon: Polygon, input: Input, rows: Row[], from: Point | und
   const edges = new EdgeIndex(ringsOf(polygon));
   const stretches = rows.flatMap((row) => wholeStretches(row, edges));
   if (!stretches.length) return [];
-  const ways = layRows(polygon, turnedFrame(input.settings.angle), ROUTE_SPACING, 0);
+  const ways = layRows(polygon, turnedFrame(input.settings.angle), ROUTE_SPACING);
   const builder = new ThreadBuilder();
   for (const line of inGoodOrder(stretches, from, input.toward)) {
     const first = { x: line.coords[0], y: line.coords[1] };

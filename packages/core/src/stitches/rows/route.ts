@@ -5,6 +5,9 @@ import type { RowMap, Section, Span } from './row-map.ts';
 /** Travel keeps this far from the edge where there is room, in mm. */
 const MARGIN = 0.6;
 
+/** Ways out of a row this much farther off than the nearest are as good, in mm. */
+const NEAR = 1;
+
 /** A gate that the way passes, level at `y`, from `left` to `right`; `down` is the way's direction there. */
 interface Gate {
   y: number;
@@ -41,12 +44,16 @@ export function nearestSpan(map: RowMap, p: Point): Span {
   return best;
 }
 
-/** Sections from `from` to `to`, each joined to the next, through sections that `allowed` lets pass. */
+/**
+ * Sections from `from` to `to`, each joined to the next, through sections that `allowed` lets pass. The first one is left
+ * through the row that it is `leaving`, when that is given, near a place along it where that can be.
+ */
 function sectionWay(
   map: RowMap,
   from: number,
   to: number,
   allowed: (section: number) => boolean,
+  leaving?: { span: Span; x: number },
 ): number[] | null {
   if (from === to) return [from];
   const { sections } = map;
@@ -62,7 +69,9 @@ function sectionWay(
     open[k] = open[open.length - 1];
     open.pop();
     if (at === to) break;
-    for (const next of neighbours(sections[at])) {
+    const around =
+      at === from && leaving ? beyond(leaving.span, leaving.x, allowed) : neighbours(sections[at]);
+    for (const next of around) {
       if (next !== to && !allowed(next)) continue;
       const c = cost[at] + 1 + sections[next].spans.length * map.spacing;
       if (c < cost[next]) {
@@ -76,6 +85,17 @@ function sectionWay(
   const way = [to];
   while (way[0] !== from) way.unshift(came[way[0]]);
   return way;
+}
+
+/** Sections on the other side of a row from its own, near a place along it. */
+function beyond(span: Span, x: number, allowed: (section: number) => boolean): number[] {
+  const others = [...span.above, ...span.below].filter(
+    (s) => s.section !== span.section && allowed(s.section),
+  );
+  const off = (s: Span): number =>
+    Math.max(0, Math.max(s.left, span.left) - x, x - Math.min(s.right, span.right));
+  const least = Math.min(...others.map(off));
+  return others.filter((s) => off(s) <= least + NEAR).map((s) => s.section);
 }
 
 export function neighbours(section: Section): number[] {
@@ -94,6 +114,14 @@ interface Leg {
 
 const clamp = (x: number, low: number, high: number): number => Math.min(high, Math.max(low, x));
 
+/** Where a way can pass from one row to the next. */
+function commonRoom(a: Span, b: Span): { left: number; right: number } {
+  const open = { left: Math.max(a.open.left, b.open.left), right: Math.min(a.open.right, b.open.right) };
+  if (open.right > open.left) return open;
+  const whole = { left: Math.max(a.left, b.left), right: Math.min(a.right, b.right) };
+  return whole.right > whole.left ? whole : a.open;
+}
+
 /** Cuts a way through sections into legs: it turns round wherever it leaves a section by the side it came in. */
 function legsAlong(map: RowMap, way: number[], from: Span, to: Span): Leg[] {
   const legs: Leg[] = [{ gates: [], end: null, next: null }];
@@ -103,8 +131,11 @@ function legsAlong(map: RowMap, way: number[], from: Span, to: Span): Leg[] {
   let entered: { gate: Gate; down: boolean } | null = null;
   const pass = (spans: Span[], last: number): void => {
     const step = last >= at ? 1 : -1;
-    for (let i = at; i !== last; i += step)
-      legs[legs.length - 1].gates.push(gateOf(spans[i].left, spans[i].right, spans[i].y, step > 0));
+    for (let i = at; i !== last; i += step) {
+      // Between two rows there is room where both have it.
+      const { left, right } = commonRoom(spans[i], spans[i + step]);
+      legs[legs.length - 1].gates.push(gateOf(left, right, spans[i].y, step > 0));
+    }
   };
   way.forEach((id, k) => {
     const { spans } = map.sections[id];
@@ -119,11 +150,12 @@ function legsAlong(map: RowMap, way: number[], from: Span, to: Span): Leg[] {
     const here = spans[leave];
     const enter = down ? 0 : next.spans.length - 1;
     const there = next.spans[enter];
-    const gate = gateOf(Math.max(here.left, there.left), Math.min(here.right, there.right), here.y, down);
+    const { left, right } = commonRoom(here, there);
+    const gate = gateOf(left, right, here.y, down);
     if (entered && entered.down !== down) {
       // In by one gate and out by another on the same side: go in a little, clear of the edge, along a row, and back.
       const inner = spans[clamp(leave + (down ? -deep : deep), 0, last)];
-      const room = gateOf(inner.left, inner.right, inner.y, entered.down);
+      const room = gateOf(inner.open.left, inner.open.right, inner.y, entered.down);
       const inX = clamp(
         clamp((gate.left + gate.right) / 2, entered.gate.left, entered.gate.right),
         room.left,
@@ -196,7 +228,8 @@ function pullTight(start: Point, gates: Gate[], end: Point): Point[] {
 
 /**
  * A way between two places of the frame, under rows. `from` and `to` are the spans the places lie on;
- * `allowed` says which sections it may pass. Null when they are not joined that way.
+ * `allowed` says which sections it may pass; when that of `from` is `finished`, it is left from there and not gone over.
+ * Null when they are not joined that way.
  */
 export function routeBetween(
   map: RowMap,
@@ -205,13 +238,26 @@ export function routeBetween(
   b: Point,
   to: Span,
   allowed: (section: number) => boolean = () => true,
+  finished = false,
 ): Point[] | null {
-  const way = sectionWay(map, from.section, to.section, allowed);
+  const way = sectionWay(
+    map,
+    from.section,
+    to.section,
+    allowed,
+    finished ? { span: from, x: a.x } : undefined,
+  );
   if (!way) return null;
   const out: Point[] = [];
   let begin = a;
   for (const { gates, end, next } of legsAlong(map, way, from, to)) {
-    out.push(...pullTight(begin, gates, end ?? b));
+    // A gate on the very row where the way begins is gone to along that row: as a corner it would have no sides.
+    const [first, ...rest] = gates;
+    if (first && Math.abs(first.y - begin.y) < 1e-6) {
+      out.push(begin);
+      begin = { x: clamp(begin.x, first.left, first.right), y: begin.y };
+      out.push(...pullTight(begin, rest, end ?? b));
+    } else out.push(...pullTight(begin, gates, end ?? b));
     begin = next ?? b;
   }
   return out.filter((p, i) => i === 0 || p.x !== out[i - 1].x || p.y !== out[i - 1].y);

@@ -12,6 +12,8 @@ export interface Span {
   y: number;
   left: number;
   right: number;
+  /** Its part on the row's own line: where ways may pass. */
+  open: { left: number; right: number };
   /** Ring and edge that each end lies on. */
   leftRing: number;
   leftEdge: number;
@@ -172,13 +174,42 @@ function mergeIntervals(lists: Crossing[][]): Interval[] {
   return out;
 }
 
+/** How rows cover strips beside their own line that no thread would reach. */
+export interface RowReach {
+  /** What lies this far above and below a row's line counts too, in mm: shallow edges, corners of holes, tops of bars. */
+  by: number;
+  /** … but its ends, which will be sewn longer by this much, are drawn in by it: there the row is long enough. */
+  drawnIn: number;
+}
+
+/** The stretches between pairs of crossings, shortened by `by` mm at both ends; shorter ones than that are their middle. */
+const stretches = (list: readonly Crossing[], by: number): Crossing[] =>
+  list.map((c, i) => {
+    const other = list[i ^ 1];
+    const room = other ? Math.abs(other.x - c.x) / 2 : 0;
+    return { ...c, x: c.x + (i % 2 ? -1 : 1) * Math.min(by, room) };
+  });
+
+/** From the first to the last place of a span that lies inside on the row's own line; the whole of it when none does. */
+function openPart(left: number, right: number, line: readonly Crossing[]): Span['open'] {
+  let open = { left: Infinity, right: -Infinity };
+  for (let i = 0; i + 1 < line.length; i += 2) {
+    const [from, to] = [Math.max(left, line[i].x), Math.min(right, line[i + 1].x)];
+    if (to > from) open = { left: Math.min(open.left, from), right: Math.max(open.right, to) };
+  }
+  return open.right > open.left ? open : { left, right };
+}
+
 /**
  * Lays rows over one polygon. `spacing` is as it shall be on the cloth (see closedSpacing), or two of them for
  * rows that draw apart from the top of the frame to its bottom.
- * `reach` in mm: a row also counts what lies this far above and below its own line, so that shallow edges
- * and the corners of holes are not left bare.
  */
-export function layRows(polygon: Polygon, frame: Frame, spacing: number | RowSpacing, reach: number): RowMap {
+export function layRows(
+  polygon: Polygon,
+  frame: Frame,
+  spacing: number | RowSpacing,
+  reach: RowReach | null = null,
+): RowMap {
   const { toFrame, toCloth } = frame;
   const rings = ringsInFrame(polygon, frame);
   const bounds = coordsBounds(rings)!;
@@ -186,12 +217,15 @@ export function layRows(polygon: Polygon, frame: Frame, spacing: number | RowSpa
   const asked = typeof spacing === 'number' ? { near: spacing, far: spacing } : spacing;
   const inFrame = { near: asked.near / apart, far: asked.far / apart };
   const ys = rowHeights(bounds.minY, bounds.maxY, inFrame, frame.angle);
-  const lines = reach > 0 ? [-reach, 0, reach] : [0];
-  const cut = lines.map((d) =>
+  const beside = reach && reach.by > 0 ? [-reach.by, reach.by] : [];
+  const exact = [0, ...beside].map((d) =>
     crossings(
       rings,
       Float64Array.from(ys, (y) => y + d),
     ),
+  );
+  const cut = exact.map((rows, i) =>
+    i && reach ? rows.map((list) => stretches(list, reach.drawnIn)) : rows,
   );
   const rows: Span[][] = ys.map((y, row) =>
     mergeIntervals(cut.map((c) => c[row])).map(({ left, right }) => ({
@@ -199,6 +233,7 @@ export function layRows(polygon: Polygon, frame: Frame, spacing: number | RowSpa
       y,
       left: left.x,
       right: right.x,
+      open: openPart(left.x, right.x, exact[0][row]),
       leftRing: left.ring,
       leftEdge: left.edge,
       rightRing: right.ring,

@@ -46,6 +46,9 @@ const CRUMB = 0.3;
 /** A turn from row to row longer than this is more than one stitch, in mm. */
 const LONG_TURN = 1.2;
 
+/** Where a row begins this much farther along than the last one ended, the shape steps in or out, in mm. */
+const STEP_OUT = 2;
+
 /** Sews a way as travel, from where the needle is, up to but without its last point. */
 export function sewWay(builder: ThreadBuilder, way: Point[]): void {
   if (way.length < 2) return;
@@ -89,30 +92,50 @@ function freeSections(map: RowMap, left: Set<number>, start: number): number[] {
   return [...left].filter((s) => order.has(s) && !cuts.has(s));
 }
 
-interface Choice {
+interface Choice extends WayOut {
   section: Section;
   fromTop: boolean;
   leftFirst: boolean;
-  cost: number;
 }
 
 /** How much worse a way on top of finished rows is than one under rows to come. */
 const ON_TOP = 4;
 
+/** Where a section's last row ends, and what that costs. */
+interface WayOut {
+  /** Place along the row, in mm of the frame; null: at its far end. */
+  endAt: number | null;
+  cost: number;
+}
+
+/** Ways hidden under the row itself cost this much of their length. */
+const HIDDEN = 0.25;
+/** A last row that ends this near to where the thread goes on need not be turned, in mm. */
+const NEAR_ENOUGH = 1.2;
+/** The thread goes on this far inside the stretch where two sections touch, where there is room, in mm. */
+const INSIDE = 0.8;
+
 /**
- * How far the section's last needle point lies from the nearest section that is left and touches it, along
- * the last row: that way shows. `end` is the last row, whose sewing begins at its left when `leftFirst`.
+ * Where the last row of a section is to end so that the thread goes on into one that is left and touches it: anywhere
+ * along the row, since the row can be sewn from both sides to there. `end` is that row, whose sewing begins at its left
+ * when `leftFirst`. Null when nothing is left beyond.
  */
-function wayOut(end: Span, beyond: Span[], leftFirst: boolean, left: Set<number>): number {
-  const x = leftFirst ? end.right : end.left;
-  let least = Infinity;
+function wayOut(end: Span, beyond: Span[], leftFirst: boolean, left: Set<number>): WayOut | null {
+  const far = leftFirst ? end.right : end.left;
+  let best: WayOut | null = null;
   for (const next of beyond) {
     if (!left.has(next.section)) continue;
-    const from = Math.max(end.left, next.left);
-    const to = Math.min(end.right, next.right);
-    least = Math.min(least, x < from ? from - x : x > to ? x - to : 0);
+    const [from, to] = [Math.max(end.left, next.left), Math.min(end.right, next.right)];
+    const off = far < from ? from - far : far > to ? far - to : 0;
+    const room = Math.min(INSIDE, Math.abs(to - from) / 2);
+    const x = Math.min(to - room, Math.max(from + room, far));
+    const way: WayOut =
+      off < NEAR_ENOUGH
+        ? { endAt: null, cost: ON_TOP * off }
+        : { endAt: x, cost: HIDDEN * Math.abs(x - far) + 1 };
+    if (!best || way.cost < best.cost) best = way;
   }
-  return least;
+  return best;
 }
 
 /** Where the thread is to end: in a section that is kept for last, or just near a place (in the frame). */
@@ -141,9 +164,12 @@ function choose(map: RowMap, left: Set<number>, at: Point, last: Last | null): C
         const lastLeftFirst = leftFirst === (section.spans.length % 2 === 1);
         const done = { x: lastLeftFirst ? end.right : end.left, y: end.y };
         const toGo = last ? distance(done, last.at) * (id === kept ? ON_TOP : 1) : 0;
-        const out = left.size > 1 ? ON_TOP * Math.min(1000, wayOut(end, beyond, lastLeftFirst, left)) : toGo;
-        const cost = distance(at, corner) + out;
-        if (!best || cost < best.cost) best = { section, fromTop, leftFirst, cost };
+        const out =
+          left.size > 1
+            ? (wayOut(end, beyond, lastLeftFirst, left) ?? { endAt: null, cost: 1000 * ON_TOP })
+            : { endAt: null, cost: toGo };
+        const cost = distance(at, corner) + out.cost;
+        if (!best || cost < best.cost) best = { section, fromTop, leftFirst, endAt: out.endAt, cost };
       }
     }
   }
@@ -167,7 +193,7 @@ function settle(
   let least = Infinity;
   // From the place that was asked for outwards.
   const steps = Math.round((to - from) / 0.05);
-  const centre = Math.round(-from / 0.05);
+  const centre = Math.min(steps, Math.max(0, Math.round(-from / 0.05)));
   for (let k = 0; k <= 2 * steps + 1; k++) {
     const j = centre + (k % 2 ? (k + 1) / 2 : -k / 2);
     if (j < 0 || j > steps) continue;
@@ -201,9 +227,10 @@ export function sewRow(
 ): void {
   const left = reach.left - rowStitches.compensation;
   const right = reach.right + rowStitches.compensation;
-  const put = (x: number, from: number, to: number, outwards: -1 | 0 | 1 = 0): void => {
+  const put = (x: number, from: number, to: number, outwards: -1 | 0 | 1 = 0): boolean => {
     const p = settle(map, x, span.y, from, to, builder, outwards);
     if (p) builder.add(p.x, p.y, rowStitches.part);
+    return p !== null;
   };
   const width = right - left;
   if (width < ONE_POINT) {
@@ -225,12 +252,14 @@ export function sewRow(
     .slice(1, -1);
   // Dense rows begin a little inside, so that the turn from the row before is no stitch too short.
   const endRoom = map.spacing > 0.8 ? 0.1 : Math.min(0.35, width / 3);
+  // … and further, where the row before ended inside of this one: without its begin the row would lie aslant.
+  const farther = Math.min(2 * endRoom, width / 3);
   if (leftFirst) {
-    put(left, 0, endRoom, -1);
+    if (!put(left, 0, endRoom, -1)) put(left, endRoom, farther);
     for (const x of xs) put(x, -SLIDE, SLIDE);
     put(right, -END_SLIDE, 0, 1);
   } else {
-    put(right, -endRoom, 0, 1);
+    if (!put(right, -endRoom, 0, 1)) put(right, -farther, -endRoom);
     for (const x of xs.reverse()) put(x, -SLIDE, SLIDE);
     put(left, 0, END_SLIDE, -1);
   }
@@ -264,6 +293,53 @@ function bends(map: RowMap, y: number, from: number, to: number): number[] {
 export const featherAt = (turn: number, section: number, depth: number): number =>
   depth > 0 ? depth * seeded(turn * 2741 + section * 7 + 11)() : 0;
 
+/**
+ * The way from the end of one row to the begin of the next at `x` (frame), where a shape steps in or out: along the
+ * longer row, not aslant across the corner between them. On the cloth.
+ */
+function stepBetween(map: RowMap, last: Span, next: Span, at: Point, x: number): Point[] {
+  const from = map.toFrame(at);
+  const end = { x, y: next.y };
+  // Along a shallow edge the straight way is the edge itself.
+  if (Math.abs(x - from.x) < STEP_OUT) return [at, map.toCloth(end)];
+  const within = ({ left, right }: Span, place: number): boolean => place >= left && place <= right;
+  const step = within(last, x) ? { x, y: last.y } : within(next, from.x) ? { x: from.x, y: next.y } : null;
+  return [from, ...(step ? [step] : []), end].map(map.toCloth);
+}
+
+/** Parts of a row shorter than this are sewn with the other part, in mm. */
+const SHORT_PART = 1.5;
+
+/**
+ * Sews a row so that it ends at a place along it: up to there, on under what is to come to its far end, and back. The
+ * way on lies under the row's own stitches.
+ */
+function sewToPlace(
+  map: RowMap,
+  span: Span,
+  reach: Reach,
+  leftFirst: boolean,
+  x: number,
+  rowStitches: RowStitches,
+  builder: ThreadBuilder,
+): void {
+  const near = leftFirst ? reach.left : reach.right;
+  const [before, after] = leftFirst
+    ? [
+        { left: reach.left, right: x },
+        { left: x, right: reach.right },
+      ]
+    : [
+        { left: x, right: reach.right },
+        { left: reach.left, right: x },
+      ];
+  const alone = Math.abs(x - near) < SHORT_PART;
+  if (!alone) sewRow(map, span, before, leftFirst, rowStitches, builder);
+  const far = map.toCloth({ x: leftFirst ? reach.right : reach.left, y: span.y });
+  if (builder.last) sewWay(builder, [builder.last, far]);
+  sewRow(map, span, alone ? reach : after, !leftFirst, rowStitches, builder);
+}
+
 /** Sews a section row by row. */
 function sewSection(map: RowMap, choice: Choice, rowStitches: RowStitches, builder: ThreadBuilder): Span {
   const spans = choice.fromTop ? choice.section.spans : choice.section.spans.toReversed();
@@ -279,9 +355,12 @@ function sewSection(map: RowMap, choice: Choice, rowStitches: RowStitches, build
     if (i > 0) {
       const x = leftFirst ? reach.left - rowStitches.compensation : reach.right + rowStitches.compensation;
       const from = map.toCloth({ x, y: span.y });
-      if (builder.reach(from.x, from.y) > LONG_TURN) sewWay(builder, [builder.last!, from]);
+      if (builder.reach(from.x, from.y) > LONG_TURN)
+        sewWay(builder, stepBetween(map, spans[i - 1], span, builder.last!, x));
     }
-    sewRow(map, span, reach, leftFirst, rowStitches, builder);
+    if (i === spans.length - 1 && choice.endAt !== null)
+      sewToPlace(map, span, reach, leftFirst, choice.endAt, rowStitches, builder);
+    else sewRow(map, span, reach, leftFirst, rowStitches, builder);
     leftFirst = !leftFirst;
   });
   return spans[spans.length - 1];
@@ -341,7 +420,7 @@ export function sewRows(
       const begin = choice.fromTop ? spans[0] : spans[spans.length - 1];
       const inside = { x: choice.leftFirst ? begin.left : begin.right, y: begin.y };
       if (builder.last) {
-        const covered = lastSpan && routeBetween(map, at, lastSpan, inside, begin, (s) => left.has(s));
+        const covered = lastSpan && routeBetween(map, at, lastSpan, inside, begin, (s) => left.has(s), true);
         sewWay(builder, covered ? covered.map(map.toCloth) : way(builder.last, map.toCloth(inside)));
       }
       left.delete(choice.section.id);
