@@ -116,6 +116,18 @@ const CASES: Case[] = [
     good: design([object('a', box(0, 0, 40, 6), satin({ sides: 'shape' }))]),
   },
   {
+    id: 'one-walk',
+    bad: design([
+      object('a', line([0, 0], [20, 0]), { kind: 'redwork', settings: {} }),
+      object('b', line([10, 0], [10, 15]), { kind: 'redwork', settings: {} }),
+      object('c', line([10, 15], [-10, 15]), { kind: 'redwork', settings: {} }),
+    ]),
+    good: design([
+      object('a', line([0, 0], [20, 0]), { kind: 'redwork', settings: {} }),
+      object('b', line([10, 2], [10, 15]), { kind: 'redwork', settings: {} }),
+    ]),
+  },
+  {
     id: 'satin-narrow',
     bad: design([object('a', line([0, 0], [20, 0]), satin({ width: 0.6 }))]),
     good: design([object('a', line([0, 0], [20, 0]), satin({ width: 1.1 }))]),

@@ -19,6 +19,7 @@ import { crossingCheck, hiddenCheck, layersCheck } from './checks/layers.ts';
 import { longCheck, shortCheck, zeroCheck } from './checks/lengths.ts';
 import { gapCheck } from './checks/neighbours.ts';
 import { capCheck, mergeCheck } from './checks/order.ts';
+import { redworkCheck } from './checks/redwork.ts';
 import { filledCheck, narrowCheck, splitCheck, twoLinesCheck } from './checks/satin.ts';
 import type { Check, Checked, Finding, Found } from './finding.ts';
 import { layersOf, type LayerGrid } from './layers.ts';
@@ -46,6 +47,7 @@ const CHECKS: Check[] = [
   crossingCheck,
   hiddenCheck,
   mergeCheck,
+  redworkCheck,
   alikeCheck,
   trimCheck,
   knotCheck,

@@ -1,4 +1,5 @@
 // Lines that touch and cross as a network: places where they meet, and the pieces of line between them.
+import { DisjointSets } from './disjoint-sets.ts';
 import { distance, type Point } from './points.ts';
 import { arcLengths, nearestOnLine, pointAt, segmentAt, withoutRepeats, type Line } from './polyline.ts';
 
@@ -169,4 +170,18 @@ export function nodeNear({ nodes, edges }: Network, p: Point): number {
   edges[best.edge] = { from, to: middle, coords: stretch(line, lengths, 0, best.s) };
   edges.push({ from: middle, to, coords: stretch(line, lengths, best.s, lengths.at(-1)!) });
   return middle;
+}
+
+/** Connected parts of a network, as the nodes of each. */
+export function partsOf({ nodes, edges }: Network): number[][] {
+  const sets = new DisjointSets(nodes.length);
+  for (const { from, to } of edges) sets.join(from, to);
+  const parts = new Map<number, number[]>();
+  for (const { from, to } of edges)
+    for (const n of [from, to]) {
+      const r = sets.root(n);
+      parts.set(r, parts.get(r) ?? []);
+      if (!parts.get(r)!.includes(n)) parts.get(r)!.push(n);
+    }
+  return [...parts.values()];
 }

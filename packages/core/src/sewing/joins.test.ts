@@ -1,10 +1,17 @@
 // Hidden ways, ties, ends towards the next object, travel tidying, findings, and designs of another size and cloth.
+import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import * as draw from '../../test/draw.ts';
-import { box, design } from '../../test/draw.ts';
+import { box, design, drawn } from '../../test/draw.ts';
 import { demoDesigns } from '../../../../demo/designs.ts';
 import { applyCommand } from '../design/commands.ts';
-import { type Design, type DesignObject, type Outline, type PlainOutline } from '../design/types.ts';
+import {
+  type Design,
+  type DesignObject,
+  type Outline,
+  type PlainOutline,
+  type Recipe,
+} from '../design/types.ts';
 import { findingsOf } from '../findings/findings.ts';
 import { coverOfRegion, layersOf } from '../findings/layers.ts';
 import { regionFromRings } from '../geometry/clip.ts';
@@ -15,7 +22,7 @@ import { Part } from '../stitches/thread.ts';
 import { coverOf, lineIsCovered, type Cover } from './cover.ts';
 import { hiddenWay } from './hidden-way.ts';
 import { joinPlace } from './join-place.ts';
-import { Move } from './plan.ts';
+import { figuresOf, Move } from './plan.ts';
 import { sewDesign } from './sew.ts';
 import { tieIn, tieOff } from './ties.ts';
 import { tidyTravel, travelOf } from '../jobs/tidy.ts';
@@ -96,6 +103,45 @@ describe('hidden ways', () => {
     expect(hiddenWay({ x: -15, y: 15 }, { x: 15, y: 15 }, shoe, 40)).toBeNull();
     expect(hiddenWay({ x: 0, y: 15 }, { x: 15, y: 15 }, shoe, 200)).toBeNull();
     expect(hiddenWay({ x: -15, y: 15 }, { x: 15, y: 15 }, [], 200)).toBeNull();
+  });
+});
+
+describe('shapes of one thread that touch', () => {
+  const turned = (points: [number, number][], degrees: number, x: number, y: number): PlainOutline => {
+    const a = (degrees * Math.PI) / 180;
+    const placed = points.map(([px, py]) => [
+      x + px * Math.cos(a) - py * Math.sin(a),
+      y + px * Math.sin(a) + py * Math.cos(a),
+    ]);
+    return drawn(`M${placed.map((p) => p.join(' ')).join('L')}Z`);
+  };
+  const BOX: [number, number][] = [
+    [-10, -5],
+    [10, -5],
+    [10, 5],
+    [-10, 5],
+  ];
+
+  test.each([
+    ['fill', 'fill'],
+    ['fill', 'satin'],
+    ['satin', 'fill'],
+    ['satin', 'satin'],
+  ])('a %s and a %s are not cut apart, at whatever angles they lie', (first, second) => {
+    fc.assert(
+      fc.property(fc.integer({ min: 0, max: 359 }), fc.integer({ min: 0, max: 359 }), (a, b) => {
+        const at = [11 * Math.cos((a * Math.PI) / 180), 11 * Math.sin((a * Math.PI) / 180)];
+        const settings = (kind: string): Recipe['settings'] => (kind === 'satin' ? { sides: 'shape' } : {});
+        const both = [
+          object(turned(BOX, a, 0, 0), first, { recipe: { kind: first, settings: settings(first) } }),
+          object(turned(BOX, b, at[0], at[1]), second, {
+            recipe: { kind: second, settings: settings(second) },
+          }),
+        ].map((o, i) => ({ ...o, id: `o${i}`, thread: '222' }));
+        expect(figuresOf(sewDesign(design(...both))).trims).toBe(0);
+      }),
+      { numRuns: 25 },
+    );
   });
 });
 

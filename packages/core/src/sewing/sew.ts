@@ -12,9 +12,11 @@ import { outlineBounds } from '../outlines/transform.ts';
 import { completeSettings } from '../stitches/kind.ts';
 import { stitchKind } from '../stitches/kinds.ts';
 import { runPoints } from '../stitches/run-points.ts';
-import { Part, ThreadBuilder, type SewnThread } from '../stitches/thread.ts';
+import { Part, ThreadBuilder, type PartCode, type SewnThread } from '../stitches/thread.ts';
 import { sharesOf, type Excess } from './budget.ts';
-import { CoverIndex, lineIsCovered, type CoversNear } from './cover.ts';
+import { CoverIndex, lineIsCovered, placeIsCovered, type Cover, type CoversNear } from './cover.ts';
+import { sharedPlaces } from './shared-places.ts';
+import { beadsOf, drawStrings } from './strings.ts';
 import { Move, PlanBuilder, type MoveCode, type Plan } from './plan.ts';
 import { objectCover, stitchObject } from './stitch-object.ts';
 import { hiddenWay, wayBox } from './hidden-way.ts';
@@ -36,6 +38,27 @@ const UNSEEN_JUMP = 1;
 /** Longest way that is worth travelling under cover, in mm. */
 const LONGEST_TRAVEL = 60;
 const TRAVEL_LENGTH = 2.5;
+
+/** A step this short, where two shapes meet, hardly shows; a cut would. mm */
+const ON_EDGE = 1;
+
+/** A way under covers to come; from a place just beside them it may begin with a short step. */
+function wayUnder(from: Point, to: Point, later: readonly Cover[]): Point[] | null {
+  if (Math.hypot(to.x - from.x, to.y - from.y) > LONGEST_TRAVEL) return null;
+  if (!later.length || placeIsCovered(from, later)) return hiddenWay(from, to, later, LONGEST_TRAVEL);
+  for (let r = ON_EDGE / 2; r <= ON_EDGE; r += ON_EDGE / 2) {
+    // Towards the goal first, then to both sides.
+    const ahead = Math.atan2(to.y - from.y, to.x - from.x);
+    for (let k = 0; k < 12; k++) {
+      const a = ahead + ((k % 2 ? 1 : -1) * Math.ceil(k / 2) * Math.PI) / 6;
+      const q = { x: from.x + r * Math.cos(a), y: from.y + r * Math.sin(a) };
+      if (!placeIsCovered(q, later)) continue;
+      const way = hiddenWay(q, to, later, LONGEST_TRAVEL);
+      if (way) return [from, ...way];
+    }
+  }
+  return null;
+}
 
 class Sewing {
   readonly plan: PlanBuilder;
@@ -114,7 +137,7 @@ class Sewing {
     const gap = Math.hypot(p.x - at.x, p.y - at.y);
     if (gap < LIMITS.shortest + 5e-3) return 'joined';
     const box = wayBox(at, p);
-    const way = gap <= LONGEST_TRAVEL ? hiddenWay(at, p, later(box), LONGEST_TRAVEL) : null;
+    const way = wayUnder(at, p, later(box));
     if (way) {
       this.arrive();
       const coords = Float64Array.from(way.flatMap((q) => [q.x, q.y]));
@@ -125,7 +148,7 @@ class Sewing {
       for (let i = 1; i < x.length; i++) this.plan.add(x[i], y[i], Move.stitch, Part.travel);
       return 'joined';
     }
-    if (gap <= this.trimLength && (gap <= UNSEEN_JUMP || lineIsCovered(at, p, any(box)))) {
+    if (this.mayJump(at, p, any(box))) {
       this.arrive();
       this.plan.add(p.x, p.y, Move.jump, Part.travel);
       return 'joined';
@@ -134,10 +157,54 @@ class Sewing {
     return 'cut';
   }
 
-  sewThread(thread: SewnThread, ties: TieKind, later: CoversNear, any: CoversNear): void {
+  private mayJump(from: Point, to: Point, any: readonly Cover[]): boolean {
+    const gap = Math.hypot(to.x - from.x, to.y - from.y);
+    return gap <= this.trimLength && (gap <= UNSEEN_JUMP || lineIsCovered(from, to, any));
+  }
+
+  /** Can the thread go on from one place to another without being cut? */
+  joins(from: Point, to: Point, later: CoversNear, any: CoversNear): boolean {
+    const box = wayBox(from, to);
+    return (
+      Math.hypot(to.x - from.x, to.y - from.y) < LIMITS.shortest + 5e-3 ||
+      wayUnder(from, to, later(box)) !== null ||
+      this.mayJump(from, to, any(box))
+    );
+  }
+
+  /** Goes to a place by a run that is to be seen. */
+  private runTo(p: Point, part: PartCode): 'joined' {
+    const { at } = this;
+    this.arrive();
+    const coords = Float64Array.of(at.x, at.y, p.x, p.y);
+    const points = new ThreadBuilder();
+    points.addAll(runPoints({ coords, closed: false }, TRAVEL_LENGTH), part);
+    points.addFirm(p.x, p.y, part);
+    const { x, y } = points.thread;
+    for (let i = 1; i < x.length; i++) this.plan.add(x[i], y[i], Move.stitch, part);
+    return 'joined';
+  }
+
+  /** Sews on to a place by a run that is to be seen, and ties it there. */
+  runOnTo(p: Point): void {
+    const from = this.at;
+    this.runTo(p, Part.top);
+    if (this.open)
+      this.open = {
+        ties: this.open.ties,
+        thread: { x: [from.x, this.at.x], y: [from.y, this.at.y], part: [Part.top, Part.top] },
+      };
+  }
+
+  /** Sews a thread; one that is `strung` to what was sewn last is gone to by a run. */
+  sewThread(thread: SewnThread, ties: TieKind, later: CoversNear, any: CoversNear, strung: boolean): void {
     const { x, y, part } = thread;
     if (x.length < 2) return;
-    const how = this.goTo({ x: x[0], y: y[0] }, later, any);
+    const begin = { x: x[0], y: y[0] };
+    const how =
+      strung && !this.cut && !this.joins(this.at, begin, later, any)
+        ? this.runTo(begin, Part.top)
+        : this.goTo(begin, later, any);
     this.arrive();
     if (how === 'cut') {
       const [down, ...more] = tieIn(thread, ties);
@@ -193,6 +260,20 @@ class Sewing {
 export const sewnLeaves = (design: ResolvedDesign): Leaf<PlainOutline>[] =>
   [...visibleLeaves(design.objects)].filter((leaf) => leaf.kind === 'stitches' || !leaf.unsewn);
 
+type ObjectLeaf = Extract<Leaf<PlainOutline>, { kind: 'object' }>;
+
+/** Does the thread go on into the next object, which is one of ours? */
+const goesOn = (leaf: ObjectLeaf, next: Leaf<PlainOutline> | undefined): next is ObjectLeaf =>
+  next?.kind === 'object' && next.thread === leaf.thread && leaf.stopAfter === undefined && !next.start;
+
+const beginOf = ([thread]: readonly SewnThread[]): Point | undefined =>
+  thread && { x: thread.x[0], y: thread.y[0] };
+
+const endOf = (threads: readonly SewnThread[]): Point | undefined => {
+  const last = threads.at(-1);
+  return last && { x: last.x.at(-1)!, y: last.y.at(-1)! };
+};
+
 /** Where the same thread is sewn next, in mm: a place of the next object near to this one. */
 function towardNext(leaf: Leaf<PlainOutline>, next: Leaf<PlainOutline> | undefined): Point | undefined {
   if (!next || next.thread !== leaf.thread || leaf.stopAfter !== undefined) return undefined;
@@ -222,7 +303,7 @@ export const sewDesign = (design: Design, options: SewOptions = {}): Plan =>
 /** The same of a design that is resolved already. */
 export function sewResolved(design: ResolvedDesign, options: SewOptions = {}): Plan {
   const { cloth, chart } = materialsOf(design);
-  const leaves = sewnLeaves(design);
+  const { leaves, runTo, runOn } = drawStrings(sewnLeaves(design), beadsOf(design.objects));
   const shares = sharesOf(leaves, cloth, options.stopped);
   const tell = (i: number): void => options.onObject?.(i, leaves.length, leaves[i].id, shares[i].stitches);
   const covers = leaves.map((leaf, i) => {
@@ -232,6 +313,13 @@ export function sewResolved(design: ResolvedDesign, options: SewOptions = {}): P
   const sewing = new Sewing(chart, options.trimLength ?? 3);
   const index = new CoverIndex(covers);
   const all = index.from(0);
+  /** The threads of an object that is come to from a place of the same thread. */
+  const threadsOf = (leaf: ObjectLeaf, i: number, comingFrom?: Point): SewnThread[] => {
+    const kind = stitchKind(leaf.recipe.kind);
+    const followsLines = !leaf.start && kind?.from(completeSettings(kind, leaf.recipe, cloth)) === 'lines';
+    const entry = (followsLines && joinPlace(leaf.outline, index.from(i + 1), comingFrom)) || comingFrom;
+    return stitchObject(leaf, cloth, { entry, toward: towardNext(leaf, leaves[i + 1]) }).threads;
+  };
   leaves.forEach((leaf, i) => {
     tell(i);
     const { excess } = shares[i];
@@ -242,18 +330,32 @@ export function sewResolved(design: ResolvedDesign, options: SewOptions = {}): P
       sewing.sewStitches(leaf);
     } else {
       const after = index.from(i + 1);
-      const comingFrom = sewing.entryFor(leaf.thread);
-      const kind = stitchKind(leaf.recipe.kind);
-      const followsLines = !leaf.start && kind?.from(completeSettings(kind, leaf.recipe, cloth)) === 'lines';
-      const { threads } = stitchObject(leaf, cloth, {
-        entry: (followsLines && joinPlace(leaf.outline, after, comingFrom)) || comingFrom,
-        toward: towardNext(leaf, leaves[i + 1]),
-      });
+      let threads = threadsOf(leaf, i, sewing.entryFor(leaf.thread));
+      const next = leaves[i + 1];
+      if (threads.length && goesOn(leaf, next) && !leaf.end && !shares[i + 1].excess) {
+        const meets = (candidate: readonly SewnThread[]): boolean => {
+          const end = endOf(candidate)!;
+          const begin = beginOf(threadsOf(next, i + 1, end));
+          return !begin || sewing.joins(end, begin, after, all);
+        };
+        // Where the wish to end near the next object leaves a cut, the end is set to where both lie.
+        const places = meets(threads) ? [] : sharedPlaces(covers[i], covers[i + 1], endOf(threads)!);
+        for (const end of places) {
+          const others = threadsOf({ ...leaf, end }, i, sewing.entryFor(leaf.thread));
+          if (!others.length || others.length > threads.length || !meets(others)) continue;
+          threads = others;
+          break;
+        }
+      }
       const ties = (leaf.recipe.settings.ties ?? 'along') as TieKind;
       if (threads.length) sewing.take(leaf.thread);
       // The way to the first thread lies under the object itself too; afterwards only under what follows.
       const withOwn = index.from(i);
-      threads.forEach((thread, k) => sewing.sewThread(thread, ties, k ? after : withOwn, all));
+      threads.forEach((thread, k) =>
+        sewing.sewThread(thread, ties, k ? after : withOwn, all, !k && runTo.has(i)),
+      );
+      const on = runOn.get(i);
+      if (on && threads.length) sewing.runOnTo(on);
     }
     if (leaf.stopAfter !== undefined) sewing.stop();
   });

@@ -131,6 +131,8 @@ export interface StitchKind<V = Values, O = OwnValues> {
   crosses?: boolean;
   /** Why it does not suit a cloth; null when it does. Left out: it suits all. */
   unsuited?(settings: V, cloth: Cloth): Unsuited | null;
+  /** Lines of one object that touch are one walk, so that one object of several is better than several. */
+  oneWalk?: boolean;
   /** Sewn openly it holds the loops of a pile down. */
   mesh?: boolean;
   /** How wide it is along a line on which other widths can be drawn, in mm; null when none can. */

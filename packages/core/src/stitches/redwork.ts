@@ -1,6 +1,5 @@
 // Redwork: a drawing of touching and crossing lines in one unbroken thread, every line sewn exactly twice.
-import { DisjointSets } from '../geometry/disjoint-sets.ts';
-import { networkOf, nodeNear, type Network } from '../geometry/network.ts';
+import { networkOf, nodeNear, partsOf, type Network } from '../geometry/network.ts';
 import { distance, type Point } from '../geometry/points.ts';
 import { outlineLines } from '../outlines/flatten.ts';
 import { lengthSetting, type KindOf, type Setting, type StitchInput, type ValuesOf } from './kind.ts';
@@ -62,20 +61,6 @@ export function doubleWalk({ nodes, edges }: Network, start: number): Way[] {
   return out;
 }
 
-/** Connected parts of a network, as the nodes of each. */
-function partsOf({ nodes, edges }: Network): number[][] {
-  const sets = new DisjointSets(nodes.length);
-  for (const { from, to } of edges) sets.join(from, to);
-  const parts = new Map<number, number[]>();
-  for (const { from, to } of edges)
-    for (const n of [from, to]) {
-      const r = sets.root(n);
-      parts.set(r, parts.get(r) ?? []);
-      if (!parts.get(r)!.includes(n)) parts.get(r)!.push(n);
-    }
-  return [...parts.values()];
-}
-
 const only = ({ nodes, edges }: Network, part: readonly number[]): Network => ({
   nodes: [...nodes],
   edges: edges.filter((e) => part.includes(e.from)),
@@ -120,6 +105,7 @@ export const redwork: KindOf<typeof SETTINGS> = {
   summary: 'A whole line drawing in one thread: every line twice, ending where it began.',
   sentence: 'Sew these lines as {kind} in one thread, stitches {length} long, in {thread}.',
   from: () => 'lines',
+  oneWalk: true,
   settings: SETTINGS,
   stitch,
   cover: () => [],

@@ -113,6 +113,14 @@ const isOn = (event: Event): boolean => (event.target as HTMLInputElement).check
       />
       Every other copy mirrored
     </label>
+    <label class="flex items-center gap-2">
+      <input
+        type="checkbox"
+        :checked="!!group.repeat.joined"
+        @change="setRepeat({ joined: isOn($event) }, 'Run from copy to copy')"
+      />
+      A run from each copy to the next
+    </label>
     <ChoiceField
       label="Sewn"
       :value="group.repeat.order"

@@ -88,6 +88,8 @@ export const repeat = exactly({
   layout: oneOf(circle, row, grid, alongPath),
   /** Every other copy is mirrored. */
   mirror: perhaps(flag),
+  /** A run leads from each copy to the next. */
+  joined: perhaps(flag),
   /** Copies that are left out, by their numbers from 0; 0 is what is repeated itself. */
   without: perhaps(list(integer(0, MOST), MOST)),
   /** Sewn copy by copy, or each colour through all copies. */

@@ -202,8 +202,12 @@ export function sewUnderlay(
     if (!across) runMiddle(column, b, a, builder);
     return;
   }
-  runAlong(column, a, b, edge('left'), builder);
-  runAlong(column, b, a, edge('right'), builder);
+  // Out on the side where the thread is.
+  const { last } = builder;
+  const rung = column.rungAt(a);
+  const rightFirst = last && distance(last, rung.right) < distance(last, rung.left);
+  runAlong(column, a, b, edge(rightFirst ? 'right' : 'left'), builder);
+  runAlong(column, b, a, edge(rightFirst ? 'left' : 'right'), builder);
   if (columnStitches.underlay === 'edge-zigzag') {
     zigzag(column, a, b, columnStitches, builder);
     if (!across) zigzag(column, b, a, columnStitches, builder);
