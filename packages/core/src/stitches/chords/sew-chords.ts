@@ -8,7 +8,7 @@ import { eachPiece } from '../pieces.ts';
 import { withPasses } from '../run.ts';
 import { runPoints } from '../run-points.ts';
 import { Part, ThreadBuilder, type SewnThread } from '../thread.ts';
-import { cutLines, fromEdgeToEdge, type Piece } from './cut-lines.ts';
+import { cutLines, fromEdgeToEdge, type EdgePiece, type Piece } from './cut-lines.ts';
 import { goAlong, isTurn } from './edge-way.ts';
 import { chordTour, type TourEnd } from './tour.ts';
 
@@ -29,24 +29,35 @@ export interface ChordStitches {
   passes: number;
   /** How far apart the lines lie, in mm: ways along the edge that are not much longer are turns. */
   spacing: number;
+  /** Lines that end inside are sewn in and back out; otherwise one of them comes last, and there is the thread's end. */
+  thereAndBack?: boolean;
 }
 
-/** The thread of pieces of lines inside the polygon with these rings. One that ends inside comes last. */
+/** A line that ends inside, as a chord from where it leaves the edge to there again: in and back out. */
+function deadEnd({ line, a, b }: Piece): EdgePiece[] {
+  const edge = a ?? b;
+  if (!edge || (a && b)) return [];
+  const [inwards, outwards] = a ? [line, reversed(line)] : [reversed(line), line];
+  const coords = Float64Array.of(...inwards.coords, ...outwards.coords.subarray(2));
+  return [{ line: { coords, closed: false }, a: edge, b: edge }];
+}
+
+/** The thread of pieces of lines inside the polygon with these rings. */
 export function sewPieces(
   rings: readonly Ring[],
   pieces: readonly Piece[],
   from: Point | undefined,
   end: TourEnd | undefined,
-  { length, passes, spacing }: ChordStitches,
+  { length, passes, spacing, thereAndBack }: ChordStitches,
 ): SewnThread[] {
-  const chords = pieces.filter(fromEdgeToEdge);
+  const chords = [...pieces.filter(fromEdgeToEdge), ...(thereAndBack ? pieces.flatMap(deadEnd) : [])];
   const builder = new ThreadBuilder();
   const sew = (line: Line): void => {
     const points = runPoints(line, length);
     builder.addFirm(points[0].x, points[0].y, Part.travel);
     builder.addLine(points.slice(1), Part.top);
   };
-  const inner = pieces.find(({ a, b }) => !!a !== !!b);
+  const inner = thereAndBack ? undefined : pieces.find(({ a, b }) => !!a !== !!b);
   const innerEnd = inner?.a ?? inner?.b;
   if (inner && innerEnd && chords.length) {
     // A chord without length stands for the way in: the tour ends there.

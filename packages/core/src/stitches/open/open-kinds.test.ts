@@ -126,7 +126,7 @@ describe.each(REGION_KINDS)('%s', (kind) => {
 });
 
 describe('lines from edge to edge', () => {
-  test.each(['crosshatch', 'spiral', 'relief', 'radial'])('%s hardly sews anything twice', (kind) => {
+  test.each(['crosshatch', 'spiral', 'relief'])('%s hardly sews anything twice', (kind) => {
     for (const name of ['disc', 'lake', 'windows'])
       expect(doubled(sew(kind, SHAPES[name], { spacing: 3 }))).toBeLessThan(0.12);
   });
@@ -139,6 +139,21 @@ describe('lines from edge to edge', () => {
       );
       expect(all.at(-1)).toBeLessThan(1.25 + 0.1);
     }
+  });
+
+  test('rays end on a few circles about the centre, and are sewn in and out', () => {
+    const [thread] = sew('radial', SHAPES.disc, { spacing: 2 }, { centre: { x: 0, y: 0 } });
+    const p = points(thread);
+    const inner = p.filter(
+      (q, i) =>
+        i > 0 &&
+        i + 1 < p.length &&
+        Math.hypot(p[i - 1].x, p[i - 1].y) > Math.hypot(q.x, q.y) + 0.3 &&
+        Math.hypot(p[i + 1].x, p[i + 1].y) > Math.hypot(q.x, q.y) + 0.3,
+    );
+    const circles = new Set(inner.map((q) => Math.round(Math.hypot(q.x, q.y) * 2)));
+    expect(inner.length).toBeGreaterThan(40);
+    expect(circles.size).toBeLessThanOrEqual(8);
   });
 
   test('rays lie as near as they should, and point to the centre', () => {
@@ -184,6 +199,17 @@ describe('relief lines', () => {
     for (const h of heights(raised, true)) expect(h).toBeCloseTo(-1.2, 0);
   });
 
+  test('swelling ones lie farther apart in the middle of the shape than beside it', () => {
+    const [thread] = sew('relief', ground, { spacing: 1.5, style: 'swell' }, { raised: [moon] });
+    const levels = points(thread)
+      .filter((p) => Math.abs(p.x) < 2 && Math.abs(p.y) < 12)
+      .map((p) => p.y)
+      .sort((a, b) => a - b);
+    const gaps = levels.slice(1).flatMap((y, i) => (y - levels[i] > 0.4 ? [y - levels[i]] : []));
+    expect(gaps[Math.floor(gaps.length / 2)]).toBeGreaterThan(1.85);
+    expect(Math.min(...gaps)).toBeLessThan(1.3);
+  });
+
   test('never meet, however far they are to bend', () => {
     fc.assert(
       fc.property(
@@ -191,6 +217,7 @@ describe('relief lines', () => {
           spacing: fc.double({ min: 0.8, max: 4, noNaN: true }),
           height: fc.double({ min: -10, max: 10, noNaN: true }),
           edge: fc.double({ min: 0.2, max: 12, noNaN: true }),
+          spread: fc.double({ min: 0.5, max: 1.6, noNaN: true }),
           style: fc.constantFrom('lift', 'swell', 'ripple'),
         }),
         (settings) => {

@@ -1,4 +1,5 @@
-// Radial: rays about a centre. Inner rays are dropped where they crowd; one thread, turns along the edge.
+// Radial: rays about a centre, in even rhythm. Where they crowd every second one ends, on circles about the centre; one
+// thread, turns along the edge. A ray that ends inside is sewn in and back out on the same needle points.
 import type { Point } from '../../geometry/points.ts';
 import type { Line } from '../../geometry/polyline.ts';
 import { regionMiddle, type Region } from '../../geometry/region.ts';
@@ -15,9 +16,9 @@ import {
 } from '../kind.ts';
 import type { SewnThread } from '../thread.ts';
 
-/** Rays come in pairs that share a turn about the centre; so many pairs go all the way in. */
-const INNERMOST = 4;
-/** Rays lie this near at the closest, as a share of the spacing: where they would lie nearer, every second pair ends. */
+/** So many rays go all the way in. */
+const INNERMOST = 6;
+/** Rays lie this near at the closest, as a share of the spacing: where they would lie nearer, every second one ends. */
 const CLOSEST = 0.75;
 
 /** How far a region's farthest point lies from a place, in mm. */
@@ -29,29 +30,23 @@ export function reachFrom(region: Region, { x, y }: Point): number {
   return most;
 }
 
-/** Pairs of rays, each one line: in from beyond `reach`, a turn towards its neighbour, and out again. */
+/** Rays from beyond `reach` in to the circle on which each ends. */
 function raysAbout(centre: Point, reach: number, spacing: number): Line[] {
-  const inner = (2 * INNERMOST * CLOSEST * spacing) / (2 * Math.PI);
+  // In a small shape they go farther in than their spacing would have it: else there were none.
+  const inner = Math.min(0.4 * reach, (INNERMOST * CLOSEST * spacing) / (2 * Math.PI));
   const doublings = Math.max(0, Math.floor(Math.log2(reach / inner)));
-  const pairs = INNERMOST * 2 ** doublings;
-  const step = Math.PI / pairs;
-  const at = (r: number, angle: number): [number, number] => [
-    centre.x + r * Math.cos(angle),
-    centre.y + r * Math.sin(angle),
-  ];
-  return Array.from({ length: pairs }, (_, pair) => {
-    // A pair whose number can be halved more often goes farther in.
+  const rays = INNERMOST * 2 ** doublings;
+  return Array.from({ length: rays }, (_, ray) => {
+    // A ray whose number can be halved more often goes farther in.
     let halved = 0;
-    while (halved < doublings && (pair >> halved) % 2 === 0) halved++;
+    while (halved < doublings && (ray >> halved) % 2 === 0) halved++;
     const from = inner * 2 ** (doublings - halved);
-    const angle = 2 * pair * step;
-    const coords = [
-      at(reach + 1, angle),
-      at(from, angle),
-      at(from, angle + step),
-      at(reach + 1, angle + step),
-    ];
-    return { coords: Float64Array.from(coords.flat()), closed: false };
+    const angle = (2 * Math.PI * ray) / rays;
+    const coords = [reach + 1, from].flatMap((r) => [
+      centre.x + r * Math.cos(angle),
+      centre.y + r * Math.sin(angle),
+    ]);
+    return { coords: Float64Array.from(coords), closed: false };
   });
 }
 
@@ -73,7 +68,12 @@ function stitch(input: Input): SewnThread[] {
   const centre = input.centre ?? regionMiddle(region);
   const spacing = settings.spacing;
   const lines = raysAbout(centre, reachFrom(region, centre), spacing);
-  const chordStitches = { length: settings.length, passes: settings.passes, spacing: 2 * spacing };
+  const chordStitches = {
+    length: settings.length,
+    passes: settings.passes,
+    spacing: 2 * spacing,
+    thereAndBack: true,
+  };
   return sewChords(region, input, chordStitches, () => lines);
 }
 

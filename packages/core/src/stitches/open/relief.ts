@@ -24,6 +24,13 @@ const OF_SPACING = 0.7;
 /** … or by less than this share of the width over which the bend grows: its steepest slope is 3/2 of the mean. */
 const OF_EDGE = 0.55;
 
+/** Bent lines keep this share of their spacing. */
+const NEAREST = 0.3;
+/** Over which share of its height a shape's spreading dies out at its edge, for each 1 × that it spreads by. */
+const SPREAD_EDGE = 0.2;
+/** What a shape spreads is evened over at least so much, in mm. */
+const EVENED = 3;
+
 const smooth = (t: number): number => (t <= 0 ? 0 : t >= 1 ? 1 : t * t * (3 - 2 * t));
 
 /** How strongly a place belongs to the shape: 0 outside, 1 farther than `edge` mm inside. */
@@ -73,7 +80,20 @@ const SETTINGS = [
     most: 10,
     step: 0.1,
     default: 1,
+    when: ({ style }) => style !== 'swell',
     help: 'How far lines are bent; never so far that they meet. A wider edge lets them bend more.',
+  },
+  {
+    name: 'spread',
+    label: 'Spread',
+    type: 'number',
+    unit: '×',
+    least: 0.5,
+    most: 1.6,
+    step: 0.05,
+    default: 1.5,
+    when: ({ style }) => style === 'swell',
+    help: 'How far apart lines lie in the middle of the shape, against elsewhere; they draw together at its edge. Under 1 it is the other way round.',
   },
   {
     name: 'edge',
@@ -116,6 +136,41 @@ const SETTINGS = [
 ] as const satisfies readonly Setting[];
 type Input = StitchInput<ValuesOf<typeof SETTINGS>>;
 
+/**
+ * From where to where rings reach on upright lines, evened over `over` mm to both sides so that it never leaps; null where
+ * there is nothing of them.
+ */
+function chordsOf(rings: readonly number[][], over: number): (u: number) => [number, number] | null {
+  const b = coordsBounds(rings);
+  if (!b) return () => null;
+  const count = Math.max(1, Math.ceil((b.maxX - b.minX) / STEP));
+  const placeOf = (k: number): number => b.minX + ((b.maxX - b.minX) * (k + 0.5)) / count;
+  const reach = Array.from({ length: count }, (_, k): [number, number] => {
+    const u = placeOf(k);
+    const ys: number[] = [];
+    for (const c of rings)
+      for (let i = 0, j = c.length - 2; i < c.length; j = i, i += 2)
+        if (c[i] > u !== c[j] > u) ys.push(c[j + 1] + ((u - c[j]) / (c[i] - c[j])) * (c[i + 1] - c[j + 1]));
+    return [Math.min(...ys), Math.max(...ys)];
+  });
+  const window = Math.round(over / STEP);
+  const evened = reach.map((_, k): [number, number] => {
+    const some = reach
+      .slice(Math.max(0, k - window), k + window + 1)
+      .filter(([from]) => Number.isFinite(from));
+    const mean = (side: 0 | 1): number => some.reduce((sum, r) => sum + r[side], 0) / some.length;
+    return [mean(0), mean(1)];
+  });
+  return (u) => {
+    const at = ((u - b.minX) / (b.maxX - b.minX || 1)) * count - 0.5;
+    if (at < -1 || at > count) return null;
+    const i = Math.min(count - 1, Math.max(0, Math.floor(at)));
+    const [p, q] = [evened[i], evened[Math.min(count - 1, i + 1)]];
+    const t = Math.min(1, Math.max(0, at - i));
+    return [p[0] + (q[0] - p[0]) * t, p[1] + (q[1] - p[1]) * t];
+  };
+}
+
 function liftOf(
   input: Input,
   shape: Region,
@@ -128,23 +183,33 @@ function liftOf(
   const most = Math.max(OF_SPACING * spacing, OF_EDGE * edge);
   const height = Math.max(-most, Math.min(most, settings.height));
   const wave = Math.max(2, settings.waveLength);
-  const strength = strengthOf(shape, edge);
-  const levelled = shape.map(({ outer }) => {
+  const levelled = shape.flatMap(ringsOf).map((ring) => {
     const out: number[] = [];
-    for (let i = 0; i < outer.length; i += 2) {
-      const p = toLevel({ x: outer[i], y: outer[i + 1] });
+    for (let i = 0; i < ring.length; i += 2) {
+      const p = toLevel({ x: ring[i], y: ring[i + 1] });
       out.push(p.x, p.y);
     }
     return out;
   });
+  const chords = chordsOf(levelled, Math.max(edge, EVENED));
+  // What spreads dies out over so much that lines hardly crowd.
   const b = coordsBounds(levelled);
-  const middle = b ? (b.minY + b.maxY) / 2 : 0;
-  const half = b ? Math.max(0.1, (b.maxY - b.minY) / 2) : 1;
+  const spread =
+    b && settings.style === 'swell' ? SPREAD_EDGE * Math.abs(settings.spread - 1) * (b.maxY - b.minY) : 0;
+  const strength = strengthOf(shape, Math.max(edge, spread));
   return (u, v) => {
     const p = toCloth({ x: u, y: v });
-    const k = strength(p.x, p.y) * height;
-    if (k === 0) return 0;
-    if (settings.style === 'swell') return (k * (v - middle)) / half;
+    const inside = strength(p.x, p.y);
+    const k = inside * height;
+    if (inside === 0) return 0;
+    if (settings.style === 'swell') {
+      // As through a lens: on each line across, places draw apart in the middle and together towards both ends.
+      const chord = chords(u);
+      if (!chord) return 0;
+      const half = Math.max(0.1, (chord[1] - chord[0]) / 2);
+      const t = Math.min(1, Math.max(-1, (v - chord[0]) / half - 1));
+      return (inside * (settings.spread - 1) * half * Math.sin(Math.PI * t)) / Math.PI;
+    }
     if (settings.style === 'ripple') return k * Math.sin((2 * Math.PI * u) / wave);
     return -k;
   };
@@ -179,13 +244,19 @@ function stitch(input: Input): SewnThread[] {
     const b = coordsBounds([level])!;
     const most = Math.abs(settings.height) + amplitude;
     const lines: Line[] = [];
+    /** Where the line before lies, place by place: none comes too near to it. */
+    let before: number[] = [];
     for (let k = Math.ceil((b.minY - most) / spacing - 0.5); (k + 0.5) * spacing < b.maxY + most; k++) {
       const out: number[] = [];
+      const now: number[] = [];
       for (let u = b.minX - 1; u <= b.maxX + 1 + STEP; u += STEP) {
         const v = (k + 0.5) * spacing + amplitude * Math.sin((2 * Math.PI * u) / waveLength);
-        const p = toCloth({ x: u, y: v + lift(u, v) });
+        const bent = Math.max(v + lift(u, v), (before[now.length] ?? -Infinity) + NEAREST * spacing);
+        now.push(bent);
+        const p = toCloth({ x: u, y: bent });
         out.push(p.x, p.y);
       }
+      before = now;
       lines.push({ coords: Float64Array.from(out), closed: false });
     }
     return lines;
@@ -197,7 +268,7 @@ export const relief: KindOf<typeof SETTINGS> = {
   name: 'Relief lines',
   summary: 'Parallel lines that bend where another shape lies: it is seen only by the bend.',
   sentence:
-    'Cover this shape with {kind} {spacing} apart at {angle} that {style} by {height} there, in {thread}.',
+    'Cover this shape with {kind} {spacing} apart at {angle} that {style}[ by {height}][ {spread}] there, in {thread}.',
   from: () => 'region',
   usesRaised: true,
   settings: SETTINGS,
