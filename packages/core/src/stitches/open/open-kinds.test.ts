@@ -521,6 +521,45 @@ describe('sprig', () => {
     expect(crossings).toBeLessThan(p.length / 100);
   });
 
+  test('grown alike on both sides, the one half is the image of the other', () => {
+    const heart = drawn(
+      'M0 24C-34 0 -28 -28 -12 -25C-5 -24 0 -18 0 -14C0 -18 5 -24 12 -25C28 -28 34 0 0 24Z',
+    );
+    const threads = sew('sprig', heart, { growth: 'symmetric', density: 8 });
+    expect(threads).toHaveLength(1);
+    const index = threadIndex(threads);
+    for (const p of points(threads[0])) expect(index.nearest(-p.x, p.y, 5)?.distance ?? 5).toBeLessThan(0.5);
+    const free = threadIndex(sew('sprig', heart, { density: 8 }));
+    const off = points(threads[0]).filter((p) => (free.nearest(-p.x, p.y, 5)?.distance ?? 5) > 0.25);
+    expect(off.length).toBeGreaterThan(50);
+  });
+
+  test('a line drawn across says at what it is mirrored', () => {
+    const guide = { closed: false, points: [-18, 18].map((x) => ({ x, y: -2 })) };
+    const [thread] = sew('sprig', SHAPES.disc, { growth: 'symmetric' }, { guideLines: [guide] });
+    const index = threadIndex([thread]);
+    for (const p of points(thread)) expect(index.nearest(p.x, -4 - p.y, 5)?.distance ?? 5).toBeLessThan(0.25);
+  });
+
+  test.each(Object.keys(SHAPES))('stems and leaves in satin, in the %s: still one thread a piece', (name) => {
+    const region = outlineRegion(SHAPES[name]);
+    for (const settings of [
+      { stems: 'satin', leaves: 'satin' },
+      { stems: 'bean', growth: 'symmetric' },
+    ] as Record<string, SettingValue>[]) {
+      const threads = sew('sprig', SHAPES[name], { density: 7, size: 4, ...settings });
+      expect(threads.length).toBe(region.length);
+      const grown = offsetRegion(region, 0.3);
+      for (const p of threads.flatMap(points)) expect(insideRegion(grown, p.x, p.y)).toBe(true);
+      for (const t of threads)
+        for (let i = 1; i < t.x.length; i++) {
+          const l = Math.hypot(t.x[i] - t.x[i - 1], t.y[i] - t.y[i - 1]);
+          expect(l).toBeGreaterThan(0.39);
+          expect(l).toBeLessThan(7);
+        }
+    }
+  });
+
   test('a seed grows the same again, another one something else; no room grows nothing', () => {
     expect(sew('sprig', SHAPES.disc)).toEqual(sew('sprig', SHAPES.disc));
     expect(sew('sprig', SHAPES.disc)).not.toEqual(sew('sprig', SHAPES.disc, { seed: 2 }));

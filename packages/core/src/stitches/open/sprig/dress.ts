@@ -68,8 +68,13 @@ export interface Dress {
   random: () => number;
 }
 
-/** Ornaments for the stem: blossoms at the tips first, then leaves by turns to both sides. */
-export function dress(twigs: readonly Twig[], edges: EdgeIndex, ornamentRules: Dress): Ornament[] {
+/** Ornaments for the stem: blossoms at the tips first, then leaves by turns to both sides, only where they are `allowed`. */
+export function dress(
+  twigs: readonly Twig[],
+  edges: EdgeIndex,
+  ornamentRules: Dress,
+  allowed: (node: number, stroke: readonly Point[]) => boolean = () => true,
+): Ornament[] {
   const taken = new PointCells<Point>(ROOM);
   const child = new Int32Array(twigs.length).fill(-1);
   const isTip = twigs.map(() => true);
@@ -88,6 +93,7 @@ export function dress(twigs: readonly Twig[], edges: EdgeIndex, ornamentRules: D
     const t = twigs[node];
     const room = Math.max(LEAST_ROOM, Math.min(ROOM, 0.2 * size));
     const stroke = drawing.stroke.map((p) => ({ x: t.x + c * p.x - s * p.y, y: t.y + s * p.x + c * p.y }));
+    if (!allowed(node, stroke)) return false;
     for (let i = 0; i < stroke.length; i++) {
       const p = stroke[i];
       // A tip's own stem stands in nobody's way.

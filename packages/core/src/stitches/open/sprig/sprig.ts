@@ -1,9 +1,8 @@
 // Sprig: a stem grows through the shape, branches, and carries leaves and blossoms; one thread.
 import { EdgeIndex } from '../../../geometry/edge-index.ts';
 import type { Point } from '../../../geometry/points.ts';
-import { arcLengths, pointAt } from '../../../geometry/polyline.ts';
 import { seeded } from '../../../geometry/random.ts';
-import { ringsOf, type Polygon } from '../../../geometry/region.ts';
+import { ringsOf } from '../../../geometry/region.ts';
 import { flattenPath } from '../../../outlines/flatten-path.ts';
 import { outlineRegion } from '../../../outlines/region.ts';
 import { eachPiece } from '../../pieces.ts';
@@ -16,20 +15,17 @@ import {
   type ValuesOf,
 } from '../../kind.ts';
 import { MOTIF_UNITS, OWN_MOTIF, unitCoords } from '../../motifs.ts';
-import { runPoints } from '../../run-points.ts';
-import { Part, ThreadBuilder, type PartCode, type SewnThread } from '../../thread.ts';
+import type { SewnThread } from '../../thread.ts';
 import { scatter } from '../stipple/scatter.ts';
-import { dress, standingFrom, stands, type Ornament } from './dress.ts';
-import { grow, smoothTwigs, type Twig } from './grow.ts';
-import { rounded, shootsTo, spineOf } from './spine.ts';
+import { dress, standingFrom, stands } from './dress.ts';
+import { grow, smoothTwigs } from './grow.ts';
+import { sewTree } from './sew-tree.ts';
+import { shootsTo } from './spine.ts';
+import { stemOf } from './stem.ts';
+import { halvesOf, mirrored } from './symmetry.ts';
 
-/** Stems keep so far from the edge, in mm. */
-const MARGIN = 1.2;
 /** No place is farther from a stem than this, in distances between branches. */
 const FARTHEST = 1;
-/** The stem waves once in so many distances between branches. */
-const WAVE = 3.2;
-
 /** Motifs that stand on the line: their stroke comes back to where it leaves it. */
 const STANDING = MOTIF_UNITS.filter((u) => stands(unitCoords(u.id)));
 const standingChoices = STANDING.map(({ id, name }) => ({ value: id, label: name.toLowerCase() }));
@@ -92,6 +88,42 @@ const SETTINGS = [
     default: 0.5,
     help: 'How much stems wave and bend to a side; 0 grows straight.',
   },
+  {
+    name: 'growth',
+    label: 'Growth',
+    type: 'choice',
+    choices: [
+      { value: 'free', label: 'free' },
+      { value: 'symmetric', label: 'alike on both sides' },
+    ],
+    default: 'free',
+    help: 'Free, or alike on both sides of a straight stem: along the shape’s length, or from end to end of a line drawn over it.',
+  },
+  {
+    name: 'stems',
+    label: 'Stems',
+    type: 'choice',
+    more: true,
+    choices: [
+      { value: 'run', label: 'a double run' },
+      { value: 'bean', label: 'a bold run' },
+      { value: 'satin', label: 'a narrow satin' },
+    ],
+    default: 'run',
+    help: 'How stems are sewn; satin ones are thicker towards the root.',
+  },
+  {
+    name: 'leaves',
+    label: 'Leaves sewn',
+    type: 'choice',
+    more: true,
+    choices: [
+      { value: 'outline', label: 'as outlines' },
+      { value: 'satin', label: 'in satin' },
+    ],
+    default: 'outline',
+    help: 'As they are drawn, or covered in satin from side to side.',
+  },
   seedSetting,
   {
     name: 'parts',
@@ -111,48 +143,6 @@ const SETTINGS = [
 ] as const satisfies readonly Setting[];
 type Input = StitchInput<ValuesOf<typeof SETTINGS>>;
 
-/** The first stem: the guide line inside the piece, or the way through its middle, waving as it is told to. */
-function stemOf(
-  polygon: Polygon,
-  edges: EdgeIndex,
-  { guideLines, settings, start }: Input,
-  from: Point | undefined,
-): { stem: Point[]; margin: number } {
-  const apart = settings.density;
-  const step = 0.2 * apart;
-  const guide = (guideLines ?? [])
-    .map((path) => flattenPath(path).coords)
-    .find((c) => edges.inside(c[0], c[1]) || edges.inside(c[c.length - 2], c[c.length - 1]));
-  const drawn = guide
-    ? Array.from({ length: guide.length / 2 }, (_, i) => ({ x: guide[2 * i], y: guide[2 * i + 1] }))
-    : rounded(spineOf(polygon, edges, start ?? from), 40);
-  if (drawn.length < 2) return { stem: [], margin: MARGIN };
-  // In a narrow shape the stem keeps to the middle.
-  const rooms = drawn.map((p) =>
-    edges.inside(p.x, p.y) ? (edges.nearest(p.x, p.y, 1e6)?.distance ?? 0) : 0,
-  );
-  const margin = Math.min(MARGIN, 0.5 * rooms.sort((a, b) => a - b)[rooms.length >> 1]);
-  const line = { coords: Float64Array.from(drawn.flatMap((p) => [p.x, p.y])), closed: false };
-  const lengths = arcLengths(line);
-  const total = lengths.at(-1)!;
-  const out: Point[] = [];
-  for (let s = 0; s <= total; s += step) {
-    const p = pointAt(line, lengths, s);
-    const [a, b] = [pointAt(line, lengths, s - 0.5), pointAt(line, lengths, s + 0.5)];
-    const d = Math.hypot(b.x - a.x, b.y - a.y) || 1;
-    // A drawn guide line is kept to; the waves begin and end on the way.
-    const room = edges.nearest(p.x, p.y, 2 * apart)?.distance ?? 2 * apart;
-    const high = guide ? 0 : settings.curl * Math.min(0.45 * apart, 0.4 * Math.max(0, room - margin));
-    const off =
-      high * Math.sin((2 * Math.PI * s) / (WAVE * apart)) * Math.min(1, s / apart, (total - s) / apart);
-    const q = { x: p.x - ((b.y - a.y) / d) * off, y: p.y + ((b.x - a.x) / d) * off };
-    if (edges.inside(q.x, q.y) && !edges.nearest(q.x, q.y, margin)) out.push(q);
-    else if (out.length > 1) break;
-    else out.length = 0;
-  }
-  return { stem: out, margin };
-}
-
 /** Does the way from a node to its parent stay inside? */
 function keepsInside(edges: EdgeIndex, t: Point, parent: Point): boolean {
   let crossed = !edges.inside(t.x, t.y);
@@ -160,77 +150,51 @@ function keepsInside(edges: EdgeIndex, t: Point, parent: Point): boolean {
   return !crossed;
 }
 
-type Wanted = 'all' | 'stem' | 'leaves' | 'blossoms';
-
-/** Sews the tree there and back from its root, ornaments on the way; what is not wanted is only travelled. */
-function sewTree(
-  twigs: readonly Twig[],
-  ornaments: readonly Ornament[],
-  wanted: Wanted,
-  length: number,
-): SewnThread {
-  const children: number[][] = twigs.map(() => []);
-  twigs.forEach((t, i) => t.parent >= 0 && children[t.parent].push(i));
-  const shown = ornaments.filter(
-    (o) => wanted === 'all' || (wanted !== 'stem' && o.blossom === (wanted === 'blossoms')),
-  );
-  const on = new Map<number, Ornament[]>();
-  for (const o of shown) on.set(o.node, [...(on.get(o.node) ?? []), o]);
-  /** Does anything that is wanted stand on a node or beyond it? */
-  const bearing = new Set((wanted === 'stem' ? ornaments : shown).map((o) => o.node));
-  // Stems are sewn to their tips; on the way to leaves only what leads there is gone.
-  const needed = twigs.map((_, i) => bearing.has(i) || wanted === 'all' || wanted === 'stem');
-  for (let i = twigs.length - 1; i > 0; i--) if (needed[i]) needed[twigs[i].parent] = true;
-  const part: PartCode = wanted === 'all' || wanted === 'stem' ? Part.top : Part.travel;
-  const builder = new ThreadBuilder();
-  const lineOf = (points: readonly Point[]): Point[] =>
-    runPoints({ coords: Float64Array.from(points.flatMap((p) => [p.x, p.y])), closed: false }, length);
-  // Jobs of a walk without recursion: a long stem has thousands of nodes.
-  const jobs: (() => void)[] = [];
-  const visit = (node: number): void => {
-    for (const o of on.get(node) ?? []) builder.addLine(lineOf(o.stroke), Part.top);
-    const next = children[node].filter((c) => needed[c]);
-    for (const first of next.reverse()) {
-      jobs.push(() => {
-        const chain = [node, first];
-        let end = first;
-        while (!on.has(end)) {
-          const on2 = children[end].filter((c) => needed[c]);
-          if (on2.length !== 1) break;
-          [end] = on2;
-          chain.push(end);
-        }
-        // Both passes go through the same needle points, so that the second hides in the first.
-        const points = lineOf(chain.map((i) => twigs[i]));
-        jobs.push(() => builder.addLine(points.toReversed(), part));
-        builder.addLine(points, part);
-        visit(end);
-      });
-    }
-  };
-  builder.add(twigs[0].x, twigs[0].y, Part.travel);
-  visit(0);
-  for (let job = jobs.pop(); job; job = jobs.pop()) job();
-  return builder.thread;
+/** The way of the first guide line that lies in the piece. */
+function guideIn(edges: EdgeIndex, { guideLines }: Input): Point[] | null {
+  const guide = (guideLines ?? [])
+    .map((path) => flattenPath(path).coords)
+    .find((c) => edges.inside(c[0], c[1]) || edges.inside(c[c.length - 2], c[c.length - 1]));
+  return guide
+    ? Array.from({ length: guide.length / 2 }, (_, i) => ({ x: guide[2 * i], y: guide[2 * i + 1] }))
+    : null;
 }
 
 function stitch(input: Input): SewnThread[] {
-  const { settings, motif } = input;
+  const { settings, motif, start } = input;
   const apart = settings.density;
   const size = settings.size;
   const standing = (name: string) => (name === 'none' ? null : standingFrom(unitCoords(name, motif)));
-  return eachPiece(outlineRegion(input.outline), input, (polygon, from) => {
+  const rules = { leaf: standing(settings.leaf), blossom: standing(settings.blossom), size };
+  return eachPiece(outlineRegion(input.outline), input, (given, from) => {
     const random = seeded(settings.seed);
+    const guide = guideIn(new EdgeIndex(ringsOf(given)), input);
+    const halves = settings.growth === 'symmetric' ? halvesOf(given, guide, start ?? from) : null;
+    const polygon = halves?.polygon ?? given;
     const edges = new EdgeIndex(ringsOf(polygon));
-    const { stem, margin } = stemOf(polygon, edges, input, from);
+    const { stem, margin } = stemOf(polygon, edges, {
+      apart,
+      curl: halves ? 0 : settings.curl,
+      guide: halves?.axis ?? guide,
+      from: start ?? from,
+    });
     if (stem.length < 2) return [];
-    const places = scatter(polygon, 0.55 * apart, 0.5 * apart, random);
+    const places = scatter(polygon, 0.55 * apart, 0.5 * apart, random).filter(
+      (p) => !halves || halves.side(p) > 0.3 * apart,
+    );
     const curl = 0.5 * settings.curl;
     const tree = grow(stem, places, edges, { apart, curl, margin, random });
-    for (const [foot, ...shoot] of shootsTo(tree, polygon, edges, {
-      far: FARTHEST * apart,
-      step: 0.2 * apart,
-    })) {
+    // Both halves count as reached where one of them is.
+    for (const [foot, ...shoot] of shootsTo(
+      halves ? [...tree, ...tree.map(halves.mirror)] : tree,
+      polygon,
+      edges,
+      {
+        far: FARTHEST * apart,
+        step: 0.2 * apart,
+      },
+    )) {
+      if (halves && shoot.some((p) => halves.side(p) < 0)) continue;
       const d = (t: Point): number => Math.hypot(t.x - foot.x, t.y - foot.y);
       let parent = tree.reduce((best, t, i) => (d(t) < d(tree[best]) ? i : best), 0);
       for (const p of shoot) parent = tree.push({ ...p, parent }) - 1;
@@ -238,14 +202,17 @@ function stitch(input: Input): SewnThread[] {
     // Rounding must not bring a stem out of a narrow shape.
     const rounder = smoothTwigs(tree, 6);
     const grown = rounder.map((t, i) => (keepsInside(edges, t, rounder[t.parent] ?? t) ? t : tree[i]));
-    const ornaments = dress(grown, edges, {
-      leaf: standing(settings.leaf),
-      blossom: standing(settings.blossom),
-      size,
-      every: Math.max(1.5, 0.45 * size),
-      random,
+    const dressed = { ...rules, every: Math.max(1.5, 0.45 * size), random };
+    const whole = halves
+      ? mirrored(grown, stem.length, edges, halves, dressed)
+      : { twigs: grown, ornaments: dress(grown, edges, dressed) };
+    const thread = sewTree(whole.twigs, whole.ornaments, {
+      wanted: settings.parts,
+      length: settings.length,
+      stems: settings.stems,
+      satinLeaves: settings.leaves === 'satin',
+      apart,
     });
-    const thread = sewTree(grown, ornaments, settings.parts, settings.length);
     return thread.x.length > 2 ? [thread] : [];
   });
 }
@@ -265,8 +232,11 @@ export const sprig: KindOf<typeof SETTINGS> = {
         }
       : null,
   guided: () => 'The stem grows along the first line drawn in the shape.',
-  estimate: ({ area }, settings) =>
-    (area / settings.density ** 2) * (10 + (8 * settings.size) / settings.length),
+  estimate({ area }, { density, size, length, stems, leaves }) {
+    const leaf = leaves === 'satin' ? 10 * size : (2 * size) / length;
+    const stem = stems === 'satin' ? 5 * density : stems === 'bean' ? 20 : 10;
+    return (area / density ** 2) * (stem + 4 * leaf);
+  },
   settings: SETTINGS,
   stitch,
   cover: () => [],
