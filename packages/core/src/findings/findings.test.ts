@@ -404,6 +404,35 @@ test('what is found in copies too is said once, of the first, and mended in all'
   expect(ids(mended)).not.toContain('detail');
 });
 
+describe('what a shape’s stitches promise', () => {
+  // A plan that is another shape's stands for an engine that went wrong.
+  const told = (shape: Outline, sewn: Outline): string[] =>
+    findingsOf(design([object('a', shape)]), sewDesign(design([object('a', sewn)]))).map((f) => f.id);
+
+  test('thread that lies outside is told, what compensation adds is not', () => {
+    expect(told(box(0, 0, 20, 20), box(0, 0, 24, 20))).toContain('outside-shape');
+    expect(told(box(0, 0, 20, 20), box(0, 0, 20.8, 20))).not.toContain('outside-shape');
+    const wide = design([object('a', box(0, 0, 20, 20), { kind: 'fill', settings: { compensation: 1.5 } })]);
+    expect(ids(wide)).not.toContain('outside-shape');
+  });
+
+  test('a way that comes in under others is none of its own', () => {
+    const both = design([
+      object('a', box(-20, 0, 10, 10)),
+      object('b', box(20, 0, 10, 10)),
+      object('c', box(0, 0, 52, 12), FILL, { thread: '172' }),
+    ]);
+    expect(figuresOf(sewDesign(both)).trims).toBeLessThan(2);
+    expect(ids(both)).not.toContain('outside-shape');
+  });
+
+  test('a thread that is cut within one piece is told, apart pieces are not', () => {
+    const apart: Outline = drawn('M-20 -5H-8V5H-20ZM8 -5H20V5H8Z');
+    expect(told(box(0, 0, 40, 10), apart)).toContain('thread-parted');
+    expect(told(apart, apart)).not.toContain('thread-parted');
+  });
+});
+
 test('mended stitches stay where they were', () => {
   const d = design([stitches('a', `${TIED}, 5 0, 5 0, 5.3 0, 20 0, 20 1, 20 0`)]);
   let now = d;

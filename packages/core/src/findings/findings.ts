@@ -20,6 +20,7 @@ import { longCheck, shortCheck, zeroCheck } from './checks/lengths.ts';
 import { gapCheck } from './checks/neighbours.ts';
 import { capCheck, mergeCheck } from './checks/order.ts';
 import { redworkCheck } from './checks/redwork.ts';
+import { outsideCheck, partedCheck } from './checks/thread.ts';
 import { filledCheck, narrowCheck, splitCheck, twoLinesCheck } from './checks/satin.ts';
 import type { Check, Checked, Finding, Found } from './finding.ts';
 import { layersOf, type LayerGrid } from './layers.ts';
@@ -33,6 +34,7 @@ const CHECKS: Check[] = [
   twoLinesCheck,
   filledCheck,
   bareCheck,
+  outsideCheck,
   gapCheck,
   jumpCheck,
   longCheck,
@@ -48,6 +50,7 @@ const CHECKS: Check[] = [
   hiddenCheck,
   mergeCheck,
   redworkCheck,
+  partedCheck,
   alikeCheck,
   trimCheck,
   knotCheck,

@@ -1,0 +1,104 @@
+// What a kind that covers a shape promises: one thread a connected piece, and none of it outside.
+import { EdgeIndex } from '../../geometry/edge-index.ts';
+import { ringsOf, type Region } from '../../geometry/region.ts';
+import { outlineRegion } from '../../outlines/region.ts';
+import { Move, type Plan, type PlanObject } from '../../sewing/plan.ts';
+import { completeSettings } from '../../stitches/kind.ts';
+import { sewnFrom, stitchKind } from '../../stitches/kinds.ts';
+import { Part } from '../../stitches/thread.ts';
+import type { Check, Checked, Found, SewnItem } from '../finding.ts';
+
+/** Thread may lie so far outside a shape beyond the compensation, in mm: rows and rungs end on the machine's grid. */
+const OUTSIDE = 0.8;
+
+/** The shape that an object's stitches are to cover; null for lines, and for stitches that were brought in. */
+function shapeOf({ leaf, share }: SewnItem): Region | null {
+  if (leaf.kind !== 'object' || share.to === share.from || sewnFrom(leaf.recipe) !== 'region') return null;
+  return outlineRegion(leaf.outline);
+}
+
+/** How often the thread is begun within an object's share, as the records at which it is. */
+function begins({ move }: Plan, { from, to }: PlanObject): number[] {
+  const out: number[] = [];
+  let sewing = false;
+  let begun = false;
+  for (let i = from; i < to; i++) {
+    if (move[i] === Move.stitch) {
+      if (!sewing && begun) out.push(i);
+      sewing = begun = true;
+    } else sewing = false;
+  }
+  return out;
+}
+
+export const partedCheck: Check = {
+  id: 'thread-parted',
+  find: ({ sewn, plan }) =>
+    sewn.flatMap((item): Found[] => {
+      const shape = shapeOf(item);
+      const cuts = shape ? begins(plan, item.share) : [];
+      if (!shape || cuts.length < shape.length) return [];
+      const times = cuts.length - shape.length + 1;
+      const what = shape.length === 1 ? 'one piece' : `${shape.length} pieces`;
+      return [
+        {
+          weight: 1,
+          sentence: `The thread is cut ${times === 1 ? 'once' : `${times} times`} more in ${item.leaf.name} than its ${what} would need: its lines find no way through the narrowest part.`,
+          objects: [item.leaf.id],
+          at: aboutRecord(plan, cuts[cuts.length - 1]),
+          record: cuts[cuts.length - 1],
+        },
+      ];
+    }),
+};
+
+const aboutRecord = ({ x, y }: Plan, i: number) => ({
+  minX: x[i] - 3,
+  minY: y[i] - 3,
+  maxX: x[i] + 3,
+  maxY: y[i] + 3,
+});
+
+function compensationOf({ leaf }: SewnItem, { materials: { cloth } }: Checked): number {
+  if (leaf.kind !== 'object') return 0;
+  const { compensation } = completeSettings(stitchKind(leaf.recipe.kind)!, leaf.recipe, cloth);
+  return typeof compensation === 'number' ? compensation : 0;
+}
+
+export const outsideCheck: Check = {
+  id: 'outside-shape',
+  find: (checked) =>
+    checked.sewn.flatMap((item): Found[] => {
+      const shape = shapeOf(item);
+      if (!shape?.length) return [];
+      const { plan } = checked;
+      const edges = new EdgeIndex(shape.flatMap(ringsOf));
+      const allowed = OUTSIDE + compensationOf(item, checked);
+      let worst = { off: allowed, record: -1 };
+      let own = false;
+      for (let i = Math.max(1, item.share.from); i < item.share.to; i++) {
+        // The way to its first stitch comes from elsewhere, under others.
+        if (plan.move[i] !== Move.stitch) continue;
+        if (!own) {
+          own = plan.part[i] !== Part.travel;
+          continue;
+        }
+        const middle = [(plan.x[i] + plan.x[i - 1]) / 2, (plan.y[i] + plan.y[i - 1]) / 2];
+        for (const [x, y] of [[plan.x[i], plan.y[i]], middle]) {
+          if (edges.inside(x, y) || edges.nearest(x, y, allowed)) continue;
+          const off = edges.nearest(x, y, 1e4)?.distance ?? 0;
+          if (off > worst.off) worst = { off, record: i };
+        }
+      }
+      if (worst.record < 0) return [];
+      return [
+        {
+          weight: 2,
+          sentence: `Some thread of ${item.leaf.name} lies ${worst.off.toFixed(1)} mm outside its shape. Look at it there, or stitch it another way.`,
+          objects: [item.leaf.id],
+          at: aboutRecord(plan, worst.record),
+          record: worst.record,
+        },
+      ];
+    }),
+};
