@@ -25,6 +25,7 @@ import {
 } from '@rosehip/core';
 import { bandRegion, intersect, regionFromRings } from '../packages/core/src/geometry/clip.ts';
 import { outlineLines } from '../packages/core/src/outlines/flatten.ts';
+import { stippleLooks } from './looks.ts';
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { GALLERY } from '../packages/core/test/gallery.ts';
@@ -152,6 +153,7 @@ export function measured(outline: PlainOutline, how: (typeof GALLERY_KINDS)[stri
     crowd: crowd(threads, 0.25),
     outside: outside(region, threads),
     ...near(region, threads, 0.625 * spacing, spacing),
+    looks: how.kind === 'stipple' ? stippleLooks(threads, spacing) : null,
     spacing,
     ms,
   };
@@ -208,6 +210,7 @@ export function gallery(kinds: readonly string[], part = '', pictures?: string, 
       'outside',
       'crowd',
       ...(covering ? ['cover', 'gap', 'spill', 'p99', 'most'] : ['crosses', 'near', 'far ×']),
+      ...(name === 'stipple' ? ['kinks', 'straight', 'rails'] : []),
       'ms',
     );
     let held = 0;
@@ -240,6 +243,7 @@ export function gallery(kinds: readonly string[], part = '', pictures?: string, 
         ...(covering
           ? [m.coverage.toFixed(4), m.worstGap.toFixed(2), m.spill.toFixed(2), m.layers.p99, m.layers.most]
           : [m.crossings, m.near.toFixed(3), (m.farthest / m.spacing).toFixed(2)]),
+        ...(m.looks ? [m.looks.kinks, m.looks.straight.toFixed(1), m.looks.rails.toFixed(1)] : []),
         m.ms.toFixed(0),
       );
       if (pictures) {
