@@ -110,7 +110,7 @@ test('a satin goes across the shape; what was chosen for it is told; its width i
   expect((await objects(bench))[0].widths).toBeUndefined();
 
   // Narrow satin becomes a run, and the findings say so.
-  await bench.setField('Column width', '0.7');
+  await bench.setField('Column width', '0.6');
   await page.getByRole('button', { name: '1 finding' }).click();
   await expect(page.getByRole('region', { name: 'Findings' })).toContainText('sewn as a bean run');
   await page.getByRole('button', { name: 'Show me' }).click();

@@ -29,3 +29,30 @@ test.each(shapes)(
     }
   },
 );
+
+test('a branch of several rings has one door', () => {
+  // Five petals of four to five rings each about a small middle.
+  const petals = Array.from({ length: 360 }, (_, i) => {
+    const a = (i * Math.PI) / 180;
+    const r = 8 + 22 * Math.abs(Math.sin(2.5 * a)) ** 0.6;
+    return { x: r * Math.cos(a), y: r * Math.sin(a) };
+  });
+  const [polygon] = outlineRegion({ kind: 'path', paths: [{ closed: true, points: petals }] });
+  const rings = levelRings(polygon, SPACING);
+  const [line] = windRings(rings, ringTree(rings, SPACING), SPACING);
+  // A door's two sides are where the line turns back on itself.
+  const { coords } = line;
+  const at = (i: number): [number, number] => [coords[2 * i], coords[2 * i + 1]];
+  let backs = 0;
+  for (let i = 3; i + 3 < coords.length / 2; i++) {
+    const [[ax, ay], [bx, by], [cx, cy], [dx, dy]] = [at(i - 3), at(i - 1), at(i + 1), at(i + 3)];
+    const turn = Math.atan2(
+      (bx - ax) * (dy - cy) - (by - ay) * (dx - cx),
+      (bx - ax) * (dx - cx) + (by - ay) * (dy - cy),
+    );
+    if (Math.abs(turn) > 2.6) backs++;
+  }
+  expect(rings.length).toBeGreaterThan(18);
+  // Four branches beside the run from the edge to a middle: each would have two turns a ring with necks.
+  expect(backs).toBeLessThan(rings.length);
+});

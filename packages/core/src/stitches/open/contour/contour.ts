@@ -1,4 +1,5 @@
 // Contour: lines that repeat the outline inward, as one thread a connected piece.
+import type { Point } from '../../../geometry/points.ts';
 import type { Line } from '../../../geometry/polyline.ts';
 import { flattenPath } from '../../../outlines/flatten-path.ts';
 import { outlineRegion } from '../../../outlines/region.ts';
@@ -51,6 +52,14 @@ const SETTINGS = [
 ] as const satisfies readonly Setting[];
 type Input = StitchInput<ValuesOf<typeof SETTINGS>>;
 
+/** Points as they will be sewn: on the machine's grid, none too near to the one before. */
+function needlePoints(points: readonly Point[]): Point[] {
+  const builder = new ThreadBuilder();
+  builder.addLine(points, Part.top);
+  const { x, y } = builder.thread;
+  return x.map((px, i) => ({ x: px, y: y[i] }));
+}
+
 function stitch(input: Input): SewnThread[] {
   const { settings, guideLines, start, end } = input;
   const spacing = settings.spacing;
@@ -60,8 +69,9 @@ function stitch(input: Input): SewnThread[] {
     const rings = levelRings(polygon, spacing);
     return windRings(rings, ringTree(rings, spacing), spacing, start ?? end ?? from).flatMap((wound) => {
       const line = settings.corners === 'smoothed' ? smoothed(wound, ROUNDS) : wound;
-      // Stitches cut corners: where lines nearly touch, one might reach over the next.
-      const points = uncrossed(runPoints(line, settings.length), settings.length);
+      const needle = needlePoints(runPoints(line, settings.length));
+      // Stitches cut corners and end on the machine's grid: where lines nearly touch, one might reach over the next.
+      const points = uncrossed(needle, settings.length);
       // The line begins at the edge: one that has to end there is sewn the other way round.
       if (end && !start) points.reverse();
       const builder = new ThreadBuilder();

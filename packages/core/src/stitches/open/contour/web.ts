@@ -82,6 +82,15 @@ export class Web {
     for (let k = i; k !== j; k = (k + 1) % n) this.cut(f + k, f + ((k + 1) % n));
   }
 
+  /** Are all points of a ring of `n` points from `i` to `j`, going forward, and one beyond each, still linked? */
+  isWhole(ring: number, n: number, i: number, j: number): boolean {
+    const f = this.first[ring];
+    const steps = ((j - i + n) % n) + 2;
+    for (let k = -1; k < steps - 1; k++)
+      if (!this.linked(f + ((i + k + n) % n), f + ((i + k + 1 + n) % n))) return false;
+    return true;
+  }
+
   joinOver(a: number, way: readonly Point[], b: number): void {
     let last = a;
     for (const p of way) {

@@ -8,8 +8,9 @@ import type { EdgeIndex } from '../../../geometry/edge-index.ts';
 import { lerp, type Point } from '../../../geometry/points.ts';
 import { lengthOf, type Line } from '../../../geometry/polyline.ts';
 import { ringBounds } from '../../../geometry/region.ts';
-import { uncrossed } from '../uncross.ts';
+import { findCrossing, uncrossed } from '../uncross.ts';
 import { closest, type LevelRing, type Neighbours } from './levels.ts';
+import { addBranch } from './branch.ts';
 import { at, count, nearestPoint, Web } from './web.ts';
 
 /** A ring slides into the next over this share of it, … */
@@ -361,16 +362,60 @@ function addAllByNecks(
       if (!tried(along, width) && !tried((others ??= neighbourPairs(rings, spacing)), width)) break;
 }
 
+/** The longest run of rings inside one, of those that are not taken yet. */
+function runInside(
+  rings: readonly LevelRing[],
+  below: readonly number[][],
+  taken: ReadonlySet<number>,
+  ring: number,
+): number[] {
+  let best: number[] = [];
+  let most = -1;
+  for (const next of below[ring]) {
+    if (taken.has(next)) continue;
+    const run = runInside(rings, below, taken, next);
+    const length = run.reduce((sum, i) => sum + rings[i].length, 0);
+    if (length > most) [most, best] = [length, run];
+  }
+  return [ring, ...best];
+}
+
+/** Takes in branches of several rings, each through one door. */
+function addBranches(
+  web: Web,
+  rings: readonly LevelRing[],
+  tree: readonly Neighbours[],
+  taken: Set<number>,
+  spacing: number,
+): void {
+  const below: number[][] = rings.map(() => []);
+  for (const { a, b, meet } of tree) if (!meet) below[a].push(b);
+  const tried = new Set<number>();
+  for (let some = true; some;) {
+    some = false;
+    for (const bearing of [...taken])
+      for (const first of below[bearing]) {
+        if (taken.has(first) || tried.has(first)) continue;
+        tried.add(first);
+        const run = runInside(rings, below, taken, first);
+        for (let length = run.length; length >= 2; length--) {
+          const branch = run.slice(0, length);
+          if (!addBranch(web, rings, [bearing, ...branch], spacing)) continue;
+          for (const i of branch) taken.add(i);
+          some = true;
+          break;
+        }
+      }
+  }
+}
+
+const pointsOf = ({ coords }: Line): Point[] =>
+  Array.from({ length: coords.length / 2 }, (_, i) => ({ x: coords[2 * i], y: coords[2 * i + 1] }));
+
 /** Where rings nearly touch, a neck may reach over the next line. */
-function withoutCrossings({ coords }: Line, spacing: number): Line {
-  const points = Array.from({ length: coords.length / 2 }, (_, i) => ({
-    x: coords[2 * i],
-    y: coords[2 * i + 1],
-  }));
-  return {
-    coords: Float64Array.from(uncrossed(points, spacing / 2).flatMap((p) => [p.x, p.y])),
-    closed: false,
-  };
+function withoutCrossings(line: Line, spacing: number): Line {
+  const points = uncrossed(pointsOf(line), spacing / 2);
+  return { coords: Float64Array.from(points.flatMap((p) => [p.x, p.y])), closed: false };
 }
 
 /** One line wound through a chain of rings, and what can be joined to it; how much of the rings' length it is. */
@@ -386,6 +431,7 @@ function woundAlong(
   { inward, outward }: Chain,
   spacing: number,
   from: Point | undefined,
+  branches = true,
 ): Wound {
   const web = new Web(rings);
   let begin: number;
@@ -398,8 +444,12 @@ function woundAlong(
     begin = one.begin;
   } else begin = windChain(web, rings, inward, bestLast(rings, inward, spacing, from), spacing).begin;
   const taken = new Set([...inward, ...outward]);
+  if (branches) addBranches(web, rings, tree, taken, spacing);
   addAllByNecks(web, rings, tree, taken, spacing);
   const line = withoutCrossings(web.lineFrom(begin), spacing);
+  // Where a door fell into a place too odd for it, necks do.
+  if (branches && findCrossing(pointsOf(line), spacing))
+    return woundAlong(rings, tree, { inward, outward }, spacing, from, false);
   const all = rings.reduce((sum, ring) => sum + ring.length, 0);
   return { line, taken, share: lengthOf(line) / all };
 }
