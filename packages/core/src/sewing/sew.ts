@@ -12,7 +12,7 @@ import { outlineBounds } from '../outlines/transform.ts';
 import { completeSettings } from '../stitches/kind.ts';
 import { stitchKind } from '../stitches/kinds.ts';
 import { runPoints } from '../stitches/run-points.ts';
-import { Part, ThreadBuilder, type PartCode, type SewnThread } from '../stitches/thread.ts';
+import { Part, ThreadBuilder, type SewnThread } from '../stitches/thread.ts';
 import { sharesOf, type Excess } from './budget.ts';
 import { CoverIndex, lineIsCovered, placeIsCovered, type Cover, type CoversNear } from './cover.ts';
 import { sharedPlaces } from './shared-places.ts';
@@ -173,22 +173,22 @@ class Sewing {
   }
 
   /** Goes to a place by a run that is to be seen. */
-  private runTo(p: Point, part: PartCode): 'joined' {
+  private runTo(p: Point): 'joined' {
     const { at } = this;
     this.arrive();
     const coords = Float64Array.of(at.x, at.y, p.x, p.y);
     const points = new ThreadBuilder();
-    points.addAll(runPoints({ coords, closed: false }, TRAVEL_LENGTH), part);
-    points.addFirm(p.x, p.y, part);
+    points.addAll(runPoints({ coords, closed: false }, TRAVEL_LENGTH), Part.travel);
+    points.addFirm(p.x, p.y, Part.travel);
     const { x, y } = points.thread;
-    for (let i = 1; i < x.length; i++) this.plan.add(x[i], y[i], Move.stitch, part);
+    for (let i = 1; i < x.length; i++) this.plan.add(x[i], y[i], Move.stitch, Part.travel);
     return 'joined';
   }
 
   /** Sews on to a place by a run that is to be seen, and ties it there. */
   runOnTo(p: Point): void {
     const from = this.at;
-    this.runTo(p, Part.top);
+    this.runTo(p);
     if (this.open)
       this.open = {
         ties: this.open.ties,
@@ -203,7 +203,7 @@ class Sewing {
     const begin = { x: x[0], y: y[0] };
     const how =
       strung && !this.cut && !this.joins(this.at, begin, later, any)
-        ? this.runTo(begin, Part.top)
+        ? this.runTo(begin)
         : this.goTo(begin, later, any);
     this.arrive();
     if (how === 'cut') {

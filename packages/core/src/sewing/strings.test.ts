@@ -2,6 +2,7 @@
 import { describe, expect, test } from 'vitest';
 import { drawn } from '../../test/draw.ts';
 import { emptyDesign, type Design, type DesignObject, type Layout, type Repeat } from '../design/types.ts';
+import { findingsOf } from '../findings/findings.ts';
 import { figuresOf, Move, type Plan } from './plan.ts';
 import { sewDesign } from './sew.ts';
 
@@ -53,6 +54,11 @@ describe('copies of a repeat that a run leads through', () => {
     const radii = [...plan.x].map((x, i) => Math.hypot(x, plan.y[i])).slice(1);
     expect(Math.min(...radii)).toBeGreaterThan(16);
     expect(Math.max(...radii)).toBeLessThan(24);
+  });
+
+  test('the string is no thread that strayed from its bead', () => {
+    const design = ring({ joined: true });
+    expect(findingsOf(design, sewDesign(design)).map((f) => f.id)).not.toContain('outside-shape');
   });
 
   test('a whole circle closes, a part of one does not', () => {

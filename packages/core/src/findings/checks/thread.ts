@@ -65,6 +65,16 @@ function compensationOf({ leaf }: SewnItem, { materials: { cloth } }: Checked): 
   return typeof compensation === 'number' ? compensation : 0;
 }
 
+/** The first and the last record that an object itself is sewn by: ways from and to others lead to and on from there. */
+function ownRecords({ part, move }: Plan, { from, to }: PlanObject): [number, number] {
+  const own = (i: number): boolean =>
+    move[i] === Move.stitch && part[i] !== Part.travel && part[i] !== Part.tie;
+  let [first, last] = [from, to - 1];
+  while (first < last && !own(first)) first++;
+  while (last > first && !own(last)) last--;
+  return [first, last];
+}
+
 export const outsideCheck: Check = {
   id: 'outside-shape',
   find: (checked) =>
@@ -75,14 +85,9 @@ export const outsideCheck: Check = {
       const edges = new EdgeIndex(shape.flatMap(ringsOf));
       const allowed = OUTSIDE + compensationOf(item, checked);
       let worst = { off: allowed, record: -1 };
-      let own = false;
-      for (let i = Math.max(1, item.share.from); i < item.share.to; i++) {
-        // The way to its first stitch comes from elsewhere, under others.
+      const [from, to] = ownRecords(plan, item.share);
+      for (let i = from + 1; i <= to; i++) {
         if (plan.move[i] !== Move.stitch) continue;
-        if (!own) {
-          own = plan.part[i] !== Part.travel;
-          continue;
-        }
         const middle = [(plan.x[i] + plan.x[i - 1]) / 2, (plan.y[i] + plan.y[i - 1]) / 2];
         for (const [x, y] of [[plan.x[i], plan.y[i]], middle]) {
           if (edges.inside(x, y) || edges.nearest(x, y, allowed)) continue;
