@@ -30,7 +30,7 @@ const UNDERLAY_SPACING = 2.5;
 /** A fill opener than this shows what lies beneath it, so it gets no underlay of itself; mm. */
 const OPEN = 0.8;
 /** What thread covers beside its line, less a hair, in mm: dense rows also take what neither they nor their neighbours reach. */
-const COVERED = 0.18;
+const COVERED = 0.19;
 /** … and at least what lies so far above and below them, in mm. */
 const LEAST_REACH = 0.06;
 /** Rows of the map that finds ways through a region, in mm. */

@@ -158,20 +158,42 @@ function crossings(rings: Ring[], heights: Float64Array): Crossing[][] {
   return out;
 }
 
-/** Overlapping intervals as one; both lists come from neighbouring lines of the same row. */
-function mergeIntervals(lists: Crossing[][]): Interval[] {
-  const all: Interval[] = [];
-  for (const list of lists)
-    for (let i = 0; i + 1 < list.length; i += 2) all.push({ left: list[i], right: list[i + 1] });
+/** A stretch of one of a row's lines; its ends count less by so many mm. */
+interface Part extends Interval {
+  drawnIn: number;
+}
+
+/** Overlapping stretches of the lines of one row as one, from the first of their ends as they count to the last. */
+function mergeParts(lists: readonly (readonly Crossing[])[], drawnIn: readonly number[]): Interval[] {
+  const all: Part[] = [];
+  lists.forEach((list, k) => {
+    for (let i = 0; i + 1 < list.length; i += 2)
+      all.push({ left: list[i], right: list[i + 1], drawnIn: drawnIn[k] });
+  });
   all.sort((a, b) => a.left.x - b.left.x);
-  const out: Interval[] = [];
-  for (const it of all) {
-    const last = out.at(-1);
-    if (last && it.left.x <= last.right.x) {
-      if (it.right.x > last.right.x) last.right = it.right;
-    } else out.push({ ...it });
+  const groups: Part[][] = [];
+  let reach = -Infinity;
+  for (const part of all) {
+    if (part.left.x <= reach) groups[groups.length - 1].push(part);
+    else groups.push([part]);
+    reach = Math.max(reach, part.right.x);
   }
-  return out;
+  return groups.map(unionOf);
+}
+
+function unionOf(parts: readonly Part[]): Interval {
+  const width = ({ left, right }: Interval): number => right.x - left.x;
+  const long = parts.filter((p) => p.drawnIn === 0 || width(p) > 2 * p.drawnIn);
+  // Where none is long enough to be drawn in, the middle of the widest is all there is.
+  const counted = long.length ? long : [parts.reduce((a, b) => (width(b) > width(a) ? b : a))];
+  const ends = counted.map(({ left, right, drawnIn }) => {
+    const by = Math.min(drawnIn, (right.x - left.x) / 2);
+    return { left: { ...left, x: left.x + by }, right: { ...right, x: right.x - by } };
+  });
+  return {
+    left: ends.reduce((a, b) => (b.left.x < a.left.x ? b : a)).left,
+    right: ends.reduce((a, b) => (b.right.x > a.right.x ? b : a)).right,
+  };
 }
 
 /** How rows cover strips beside their own line that no thread would reach. */
@@ -181,14 +203,6 @@ export interface RowReach {
   /** … but its ends, which will be sewn longer by this much, are drawn in by it: there the row is long enough. */
   drawnIn: number;
 }
-
-/** The stretches between pairs of crossings, shortened by `by` mm at both ends; shorter ones than that are their middle. */
-const stretches = (list: readonly Crossing[], by: number): Crossing[] =>
-  list.map((c, i) => {
-    const other = list[i ^ 1];
-    const room = other ? Math.abs(other.x - c.x) / 2 : 0;
-    return { ...c, x: c.x + (i % 2 ? -1 : 1) * Math.min(by, room) };
-  });
 
 /** From the first to the last place of a span that lies inside on the row's own line; the whole of it when none does. */
 function openPart(left: number, right: number, line: readonly Crossing[]): Span['open'] {
@@ -217,18 +231,20 @@ export function layRows(
   const asked = typeof spacing === 'number' ? { near: spacing, far: spacing } : spacing;
   const inFrame = { near: asked.near / apart, far: asked.far / apart };
   const ys = rowHeights(bounds.minY, bounds.maxY, inFrame, frame.angle);
-  const beside = reach && reach.by > 0 ? [-reach.by, reach.by] : [];
-  const exact = [0, ...beside].map((d) =>
+  // Halfway between, too: a tip may lie there.
+  const beside = reach && reach.by > 0 ? [-1, -0.5, 0.5, 1] : [];
+  const exact = [0, ...beside].map((share) =>
     crossings(
       rings,
-      Float64Array.from(ys, (y) => y + d),
+      Float64Array.from(ys, (y) => y + share * (reach?.by ?? 0)),
     ),
   );
-  const cut = exact.map((rows, i) =>
-    i && reach ? rows.map((list) => stretches(list, reach.drawnIn)) : rows,
-  );
+  const drawnIn = [0, ...beside].map((share) => Math.abs(share) * (reach?.drawnIn ?? 0));
   const rows: Span[][] = ys.map((y, row) =>
-    mergeIntervals(cut.map((c) => c[row])).map(({ left, right }) => ({
+    mergeParts(
+      exact.map((c) => c[row]),
+      drawnIn,
+    ).map(({ left, right }) => ({
       row,
       y,
       left: left.x,
@@ -253,6 +269,8 @@ export function layRows(
   return { frame, spacing: widest, along, rings, sections, links, component, toFrame, toCloth };
 }
 
+/** A row narrower than this that lies so near beside the next one is its tip, in mm. */
+const TIP = 0.8;
 /** So many edges of a curved ring still count as one side of a tip. */
 const SAME_SIDE = 3;
 
@@ -269,11 +287,11 @@ function joinRows(rows: Span[][]): void {
     }
     for (const a of rows[k])
       for (const b of a.below.length ? [] : rows[k + 1]) {
-        const sameTip =
-          a.leftRing === b.leftRing &&
-          a.rightRing === b.rightRing &&
-          Math.abs(a.leftEdge - b.leftEdge) <= SAME_SIDE &&
-          Math.abs(a.rightEdge - b.rightEdge) <= SAME_SIDE;
+        const sameSides =
+          Math.abs(a.leftEdge - b.leftEdge) <= SAME_SIDE && Math.abs(a.rightEdge - b.rightEdge) <= SAME_SIDE;
+        const apart = Math.max(a.left - b.right, b.left - a.right);
+        const narrow = Math.min(a.right - a.left, b.right - b.left) < TIP && apart < TIP;
+        const sameTip = a.leftRing === b.leftRing && a.rightRing === b.rightRing && (sameSides || narrow);
         if (b.above.length || !sameTip) continue;
         a.below.push(b);
         b.above.push(a);

@@ -233,12 +233,15 @@ export function sewRow(
     return p !== null;
   };
   const width = right - left;
+  const isTip = !span.above.length || !span.below.length;
+  /** In a tip a needle point must be met: the one before gives way. */
+  const meetTip = (): void => {
+    const tip = map.toCloth({ x: (left + right) / 2, y: span.y });
+    builder.addFirm(tip.x, tip.y, rowStitches.part);
+  };
   if (width < ONE_POINT) {
-    // In a tip the last needle point must be met: the one before gives way.
-    if (!span.above.length || !span.below.length) {
-      const tip = map.toCloth({ x: (left + right) / 2, y: span.y });
-      builder.addFirm(tip.x, tip.y, rowStitches.part);
-    } else put((left + right) / 2, -width / 2, width / 2);
+    if (isTip) meetTip();
+    else put((left + right) / 2, -width / 2, width / 2);
     return;
   }
   const length = Math.min(rowStitches.length, rowStitches.longest / map.along);
@@ -254,6 +257,7 @@ export function sewRow(
   const endRoom = map.spacing > 0.8 ? 0.1 : Math.min(0.35, width / 3);
   // … and further, where the row before ended inside of this one: without its begin the row would lie aslant.
   const farther = Math.min(2 * endRoom, width / 3);
+  const points = builder.length;
   if (leftFirst) {
     if (!put(left, 0, endRoom, -1)) put(left, endRoom, farther);
     for (const x of xs) put(x, -SLIDE, SLIDE);
@@ -263,6 +267,7 @@ export function sewRow(
     for (const x of xs.reverse()) put(x, -SLIDE, SLIDE);
     put(left, 0, END_SLIDE, -1);
   }
+  if (isTip && builder.length === points) meetTip();
 }
 
 /** Places with more put between them where they are further apart than `most`. */
@@ -293,18 +298,28 @@ function bends(map: RowMap, y: number, from: number, to: number): number[] {
 export const featherAt = (turn: number, section: number, depth: number): number =>
   depth > 0 ? depth * seeded(turn * 2741 + section * 7 + 11)() : 0;
 
+/** How far along the next row a step onto it leads, in mm. */
+const TURN = 0.3;
+
+/** Where a row must end so that the next one, which is much shorter on that side, begins beside it; null: at its end. */
+function stepIn(row: Span, next: Span, leftFirst: boolean): number | null {
+  const [end, begin] = leftFirst ? [row.right, next.right] : [row.left, next.left];
+  const inwards = leftFirst ? end - begin : begin - end;
+  return inwards > STEP_OUT && begin > row.left && begin < row.right ? begin : null;
+}
+
 /**
- * The way from the end of one row to the begin of the next at `x` (frame), where a shape steps in or out: along the
- * longer row, not aslant across the corner between them. On the cloth.
+ * The way from the end of one row to the begin of the next at `x` (frame): where the shape steps out, along what the next
+ * row will cover, not aslant across the corner. On the cloth.
  */
-function stepBetween(map: RowMap, last: Span, next: Span, at: Point, x: number): Point[] {
+function stepBetween(map: RowMap, next: Span, at: Point, x: number): Point[] {
   const from = map.toFrame(at);
   const end = { x, y: next.y };
   // Along a shallow edge the straight way is the edge itself.
-  if (Math.abs(x - from.x) < STEP_OUT) return [at, map.toCloth(end)];
-  const within = ({ left, right }: Span, place: number): boolean => place >= left && place <= right;
-  const step = within(last, x) ? { x, y: last.y } : within(next, from.x) ? { x: from.x, y: next.y } : null;
-  return [from, ...(step ? [step] : []), end].map(map.toCloth);
+  const out = Math.abs(x - from.x) > STEP_OUT && from.x >= next.left && from.x <= next.right;
+  // A little on: rows may lie nearer to each other than a stitch is long.
+  const turn = { x: from.x + Math.sign(x - from.x) * TURN, y: next.y };
+  return [from, ...(out ? [turn] : []), end].map(map.toCloth);
 }
 
 /** Parts of a row shorter than this are sewn with the other part, in mm. */
@@ -356,10 +371,11 @@ function sewSection(map: RowMap, choice: Choice, rowStitches: RowStitches, build
       const x = leftFirst ? reach.left - rowStitches.compensation : reach.right + rowStitches.compensation;
       const from = map.toCloth({ x, y: span.y });
       if (builder.reach(from.x, from.y) > LONG_TURN)
-        sewWay(builder, stepBetween(map, spans[i - 1], span, builder.last!, x));
+        sewWay(builder, stepBetween(map, span, builder.last!, x));
     }
-    if (i === spans.length - 1 && choice.endAt !== null)
-      sewToPlace(map, span, reach, leftFirst, choice.endAt, rowStitches, builder);
+    const next = spans[i + 1];
+    const endAt = next ? stepIn(span, next, leftFirst) : choice.endAt;
+    if (endAt !== null) sewToPlace(map, span, reach, leftFirst, endAt, rowStitches, builder);
     else sewRow(map, span, reach, leftFirst, rowStitches, builder);
     leftFirst = !leftFirst;
   });

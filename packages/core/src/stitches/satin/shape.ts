@@ -24,7 +24,7 @@ const SMOOTH = 1.2;
 /** A branch runs in under what it meets by this much, in mm. */
 const UNDER = 1.2;
 /** … and by no more than this share of half the width of what it meets: what comes from both sides must not pile up. */
-const UNDER_SHARE = 0.5;
+const UNDER_SHARE = 0.35;
 
 /** The sides of a polygon as x0, y0, x1, y1 quadruples. */
 function sidesOf(polygon: Polygon): Float64Array {
