@@ -231,6 +231,12 @@ test('a row that fills a length, bricks in a grid, copies along a line', async (
   await bench.ready();
   const fields = page.getByTestId('repeat-fields');
   await expect(fields).toContainText('9 copies · 9 mm apart · gap 1 mm');
+  // Strung together they need no cut.
+  await expect(page.getByText('8 trims')).toBeVisible();
+  await page.getByLabel('A run from each copy to the next').check();
+  await bench.ready();
+  await expect(page.getByText('0 trims')).toBeVisible();
+  await page.getByRole('button', { name: 'Undo' }).click();
   await bench.setField('Length', '1/2"');
   await expect(fields).toContainText('1 copies');
   await page.getByRole('button', { name: 'Undo' }).click();
