@@ -40,13 +40,13 @@ const LONGEST_TRAVEL = 60;
 const TRAVEL_LENGTH = 2.5;
 
 /** A step this short, where two shapes meet, hardly shows; a cut would. mm */
-const ON_EDGE = 1;
+const ON_EDGE = 1.5;
 
 /** A way under covers to come; from a place just beside them it may begin with a short step. */
 function wayUnder(from: Point, to: Point, later: readonly Cover[]): Point[] | null {
   if (Math.hypot(to.x - from.x, to.y - from.y) > LONGEST_TRAVEL) return null;
   if (!later.length || placeIsCovered(from, later)) return hiddenWay(from, to, later, LONGEST_TRAVEL);
-  for (let r = ON_EDGE / 2; r <= ON_EDGE; r += ON_EDGE / 2) {
+  for (let r = ON_EDGE / 3; r < ON_EDGE + 0.01; r += ON_EDGE / 3) {
     // Towards the goal first, then to both sides.
     const ahead = Math.atan2(to.y - from.y, to.x - from.x);
     for (let k = 0; k < 12; k++) {

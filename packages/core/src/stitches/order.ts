@@ -30,8 +30,16 @@ export function inGoodOrder(lines: readonly Line[], from?: Point, to?: Point): L
     if (!from && to && !lines[0].closed) return [reversed(begunNear(lines[0], to))];
     return [begunNear(lines[0], from)];
   }
+  const near = nearestFirst(lines, from);
+  if (lines.length > MOST_IMPROVED) return near;
+  // From the nearest to the nearest can end in a corner that only another beginning avoids.
+  const [one, other] = [near, asDrawn(lines, from)].map((order) => improved(order, from, to));
+  return wayOf(other, from, to) < wayOf(one, from, to) - 1e-6 ? other : one;
+}
+
+function nearestFirst(lines: readonly Line[], from: Point | undefined): Line[] {
   const left = [...lines];
-  let order: Line[] = [];
+  const order: Line[] = [];
   let at = from ?? first(lines[0]);
   while (left.length) {
     const opened = left.map((line) => begunNear(line, at));
@@ -41,13 +49,33 @@ export function inGoodOrder(lines: readonly Line[], from?: Point, to?: Point): L
     left.splice(next, 1);
     at = last(opened[next]);
   }
-  if (order.length > MOST_IMPROVED) return order;
-  const gap = (a: Line | undefined, b: Line | undefined): number => {
-    const [p, q] = [a ? last(a) : from, b ? first(b) : to];
-    return p && q ? distance(p, q) : 0;
-  };
-  for (let improved = true, rounds = 0; improved && rounds < 20; rounds++) {
-    improved = false;
+  return order;
+}
+
+/** In the order in which they are drawn; closed ones are opened where the thread comes to them. */
+function asDrawn(lines: readonly Line[], from: Point | undefined): Line[] {
+  let at = from;
+  return lines.map((line) => {
+    const opened = line.closed ? begunNear(line, at ?? first(line)) : line;
+    at = last(opened);
+    return opened;
+  });
+}
+
+const gapOf = (a: Line | undefined, b: Line | undefined, from?: Point, to?: Point): number => {
+  const [p, q] = [a ? last(a) : from, b ? first(b) : to];
+  return p && q ? distance(p, q) : 0;
+};
+
+const wayOf = (order: readonly Line[], from?: Point, to?: Point): number =>
+  [...order, undefined].reduce((sum, line, i) => sum + gapOf(order[i - 1], line, from, to), 0);
+
+/** Parts of the order turned round as long as that saves way (2-opt). */
+function improved(given: Line[], from?: Point, to?: Point): Line[] {
+  let order = given;
+  const gap = (a: Line | undefined, b: Line | undefined): number => gapOf(a, b, from, to);
+  for (let better = true, rounds = 0; better && rounds < 20; rounds++) {
+    better = false;
     for (let i = 0; i < order.length; i++)
       for (let j = i; j < order.length; j++) {
         const turned = order
@@ -58,7 +86,7 @@ export function inGoodOrder(lines: readonly Line[], from?: Point, to?: Point): L
         const after = gap(order[i - 1], turned[0]) + gap(turned[turned.length - 1], order[j + 1]);
         if (after < before - 1e-6) {
           order = [...order.slice(0, i), ...turned, ...order.slice(j + 1)];
-          improved = true;
+          better = true;
         }
       }
   }

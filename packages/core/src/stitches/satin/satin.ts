@@ -24,7 +24,7 @@ import { laddersAlong } from './arms.ts';
 import { Column } from './column.ts';
 import { ladderBetween } from './edges.ts';
 import { halfAlong } from './profile.ts';
-import type { ColumnStitches, Underlay } from './sew-column.ts';
+import { endAt, type ColumnStitches, type Underlay } from './sew-column.ts';
 import { columnsOf, type Branch, type ShapeColumns } from './shape.ts';
 import { joinedStrokes } from './strokes.ts';
 import { sewBranches } from './tour.ts';
@@ -292,13 +292,24 @@ function stitch(input: Input): SewnThread[] {
         end: last ? input.end : undefined,
         toward: last ? input.toward : undefined,
       };
-      sewBranches(branches, ways, columnStitchesFor(input, width), builder);
+      const columnStitches = columnStitchesFor(input, width);
+      sewBranches(branches, ways, columnStitches, builder);
+      if (ways.end) endAt(columnNear(branches, ways.end), ways.end, columnStitches, builder);
       if (builder.length >= 2) threads.push(builder.thread);
     }
     const made = threads.at(-1);
     if (made) entry = { x: made.x.at(-1)!, y: made.y.at(-1)! };
   }
   return threads;
+}
+
+/** The column of a piece that a place lies nearest to. */
+function columnNear(branches: readonly Branch[], p: { x: number; y: number }): Column {
+  const gap = ({ column }: Branch): number => {
+    const at = column.at(column.nearest(p));
+    return Math.hypot(at.x - p.x, at.y - p.y);
+  };
+  return branches.reduce((a, b) => (gap(b) < gap(a) ? b : a)).column;
 }
 
 function nearestPiece(pieces: readonly Piece[], p: { x: number; y: number }): number {

@@ -214,6 +214,23 @@ export function sewUnderlay(
   } else if (across) runMiddle(column, a, b, builder);
 }
 
+/** One stitch more where the thread has to end, in mm: to the place on the rung there that is nearest to it. */
+export function endAt(
+  column: Column,
+  end: Point,
+  columnStitches: ColumnStitches,
+  builder: ThreadBuilder,
+): void {
+  const { left, right } = column.rungAt(column.nearest(end));
+  const [dx, dy] = [right.x - left.x, right.y - left.y];
+  const t = ((end.x - left.x) * dx + (end.y - left.y) * dy) / (dx * dx + dy * dy || 1);
+  const p = lerp(left, right, Math.min(1, Math.max(0, t)));
+  if (builder.reach(p.x, p.y) > NEAR_END) sewTo(builder, p, columnStitches, Part.top, 0);
+}
+
+/** A thread that ends this near to where it has to is there, in mm. */
+const NEAR_END = 1;
+
 /** How far closed columns sew over their own start, and halves over their join, in mm. */
 const OVERLAP = 1;
 /** Places this near to an end are the end, in mm. */
