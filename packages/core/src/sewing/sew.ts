@@ -46,17 +46,21 @@ const ON_EDGE = 1.5;
 function wayUnder(from: Point, to: Point, later: readonly Cover[]): Point[] | null {
   if (Math.hypot(to.x - from.x, to.y - from.y) > LONGEST_TRAVEL) return null;
   if (!later.length || placeIsCovered(from, later)) return hiddenWay(from, to, later, LONGEST_TRAVEL);
-  for (let r = ON_EDGE / 3; r < ON_EDGE + 0.01; r += ON_EDGE / 3) {
-    // Towards the goal first, then to both sides.
-    const ahead = Math.atan2(to.y - from.y, to.x - from.x);
+  if (!placeIsCovered(to, later)) return null;
+  const beside = coveredBeside(from, to, later);
+  const way = beside && hiddenWay(beside, to, later, LONGEST_TRAVEL);
+  return way && [from, ...way];
+}
+
+/** A covered place a short step from another: towards the goal if that can be, else to either side. */
+function coveredBeside(from: Point, to: Point, covers: readonly Cover[]): Point | null {
+  const ahead = Math.atan2(to.y - from.y, to.x - from.x);
+  for (let r = ON_EDGE / 3; r < ON_EDGE + 0.01; r += ON_EDGE / 3)
     for (let k = 0; k < 12; k++) {
       const a = ahead + ((k % 2 ? 1 : -1) * Math.ceil(k / 2) * Math.PI) / 6;
       const q = { x: from.x + r * Math.cos(a), y: from.y + r * Math.sin(a) };
-      if (!placeIsCovered(q, later)) continue;
-      const way = hiddenWay(q, to, later, LONGEST_TRAVEL);
-      if (way) return [from, ...way];
+      if (placeIsCovered(q, covers)) return q;
     }
-  }
   return null;
 }
 
@@ -339,8 +343,8 @@ export function sewResolved(design: ResolvedDesign, options: SewOptions = {}): P
           return !begin || sewing.joins(end, begin, after, all);
         };
         // Where the wish to end near the next object leaves a cut, the end is set to where both lie.
-        const places = meets(threads) ? [] : sharedPlaces(covers[i], covers[i + 1], endOf(threads)!);
-        for (const end of places) {
+        const places = sharedPlaces(covers[i], covers[i + 1], endOf(threads)!);
+        for (const end of places.length && !meets(threads) ? places : []) {
           const others = threadsOf({ ...leaf, end }, i, sewing.entryFor(leaf.thread));
           if (!others.length || others.length > threads.length || !meets(others)) continue;
           threads = others;
