@@ -143,13 +143,7 @@ class Sewing {
     const box = wayBox(at, p);
     const way = wayUnder(at, p, later(box));
     if (way) {
-      this.arrive();
-      const coords = Float64Array.from(way.flatMap((q) => [q.x, q.y]));
-      const points = new ThreadBuilder();
-      points.addAll(runPoints({ coords, closed: false }, TRAVEL_LENGTH), Part.travel);
-      points.addFirm(p.x, p.y, Part.travel);
-      const { x, y } = points.thread;
-      for (let i = 1; i < x.length; i++) this.plan.add(x[i], y[i], Move.stitch, Part.travel);
+      this.travel(way);
       return 'joined';
     }
     if (this.mayJump(at, p, any(box))) {
@@ -176,23 +170,22 @@ class Sewing {
     );
   }
 
-  /** Goes to a place by a run that is to be seen. */
-  private runTo(p: Point): 'joined' {
-    const { at } = this;
+  /** Sews along a way, from where the needle is to its last point. */
+  private travel(way: readonly Point[]): void {
     this.arrive();
-    const coords = Float64Array.of(at.x, at.y, p.x, p.y);
+    const coords = Float64Array.from(way.flatMap((q) => [q.x, q.y]));
+    const end = way[way.length - 1];
     const points = new ThreadBuilder();
     points.addAll(runPoints({ coords, closed: false }, TRAVEL_LENGTH), Part.travel);
-    points.addFirm(p.x, p.y, Part.travel);
+    points.addFirm(end.x, end.y, Part.travel);
     const { x, y } = points.thread;
     for (let i = 1; i < x.length; i++) this.plan.add(x[i], y[i], Move.stitch, Part.travel);
-    return 'joined';
   }
 
   /** Sews on to a place by a run that is to be seen, and ties it there. */
   runOnTo(p: Point): void {
     const from = this.at;
-    this.runTo(p);
+    this.travel([from, p]);
     if (this.open)
       this.open = {
         ties: this.open.ties,
@@ -205,10 +198,9 @@ class Sewing {
     const { x, y, part } = thread;
     if (x.length < 2) return;
     const begin = { x: x[0], y: y[0] };
-    const how =
-      strung && !this.cut && !this.joins(this.at, begin, later, any)
-        ? this.runTo(begin)
-        : this.goTo(begin, later, any);
+    const byRun = strung && !this.cut && !this.joins(this.at, begin, later, any);
+    if (byRun) this.travel([this.at, begin]);
+    const how = byRun ? 'joined' : this.goTo(begin, later, any);
     this.arrive();
     if (how === 'cut') {
       const [down, ...more] = tieIn(thread, ties);

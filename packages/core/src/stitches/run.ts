@@ -25,7 +25,7 @@ export function withPasses<P extends Point>(points: P[], passes: number): P[] {
 }
 
 /** Needle points at least 0.4 mm apart on the machine's grid, both ends kept. */
-function apart(points: Point[]): Point[] {
+export function needlePoints(points: readonly Point[]): Point[] {
   const builder = new ThreadBuilder();
   builder.addLine(points, Part.top);
   const { x, y } = builder.thread;
@@ -40,7 +40,7 @@ function stitch({ outline, settings, entry, start, end, toward }: Input): SewnTh
   const passes = settings.passes;
   const threads: SewnThread[] = [];
   for (const line of inGoodOrder(outlineLines(outline), start ?? entry, end ?? toward)) {
-    const points = apart(runPoints(line, length));
+    const points = needlePoints(runPoints(line, length));
     if (points.length < 2) continue;
     const sewn = withPasses(points, passes);
     threads.push({

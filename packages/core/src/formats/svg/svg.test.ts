@@ -113,7 +113,7 @@ describe('colours and styles', () => {
         readSvg(page(`<path d="M9 9h9v9" fill="none" stroke="#a33" stroke-width="4" ${style}/>`)),
         'x',
       ).objects[0] as DesignObject;
-    const begin = ({ outline }: DesignObject): number => (outline as PathOutline).paths[0].points[0].x;
+    const begin = (object: DesignObject): number => (object.outline as PathOutline).paths[0].points[0].x;
     const plain = sewn('');
     expect(plain.recipe.settings).toEqual({ width: 4 });
     const round = sewn('stroke-linecap="round" style="stroke-linejoin: round"');

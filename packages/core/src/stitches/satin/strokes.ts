@@ -49,7 +49,8 @@ export function joinedStrokes(lines: readonly Line[]): Line[] {
       const i = end >> 1;
       done[i] = 1;
       const { coords: own } = end & 1 ? reversed(open[i]) : open[i];
-      coords.push(...(coords.length ? own.subarray(2) : own));
+      // One by one: a long line is more than a call can take as arguments.
+      for (let k = coords.length ? 2 : 0; k < own.length; k++) coords.push(own[k]);
       const next = partner[end ^ 1];
       if (next < 0) return { coords: Float64Array.from(coords), closed: false };
       end = next;

@@ -1,5 +1,4 @@
 // Contour: lines that repeat the outline inward, as one thread a connected piece.
-import type { Point } from '../../../geometry/points.ts';
 import type { Line } from '../../../geometry/polyline.ts';
 import { flattenPath } from '../../../outlines/flatten-path.ts';
 import { outlineRegion } from '../../../outlines/region.ts';
@@ -14,6 +13,7 @@ import {
   type StitchInput,
   type ValuesOf,
 } from '../../kind.ts';
+import { needlePoints } from '../../run.ts';
 import { runPoints } from '../../run-points.ts';
 import { Part, ThreadBuilder, type SewnThread } from '../../thread.ts';
 import { uncrossed } from '../uncross.ts';
@@ -51,14 +51,6 @@ const SETTINGS = [
   { ...lengthSetting, more: true },
 ] as const satisfies readonly Setting[];
 type Input = StitchInput<ValuesOf<typeof SETTINGS>>;
-
-/** Points as they will be sewn: on the machine's grid, none too near to the one before. */
-function needlePoints(points: readonly Point[]): Point[] {
-  const builder = new ThreadBuilder();
-  builder.addLine(points, Part.top);
-  const { x, y } = builder.thread;
-  return x.map((px, i) => ({ x: px, y: y[i] }));
-}
 
 function stitch(input: Input): SewnThread[] {
   const { settings, guideLines, start, end } = input;

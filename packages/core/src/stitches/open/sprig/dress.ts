@@ -2,7 +2,7 @@
 import type { EdgeIndex } from '../../../geometry/edge-index.ts';
 import { PointCells } from '../../../geometry/point-cells.ts';
 import type { Point } from '../../../geometry/points.ts';
-import type { Twig } from './grow.ts';
+import { toTips, type Twig } from './grow.ts';
 
 /** What stands on the stem: its stroke begins and ends on it. */
 export interface Ornament {
@@ -129,13 +129,7 @@ export function dress(
   });
   const { leaf } = ornamentRules;
   if (!leaf) return out;
-  /** Along the longest shoot from each node to its tip, in mm. */
-  const toTip = new Float64Array(twigs.length);
-  for (let i = twigs.length - 1; i > 0; i--) {
-    const { parent } = twigs[i];
-    const d = Math.hypot(twigs[i].x - twigs[parent].x, twigs[i].y - twigs[parent].y);
-    toTip[parent] = Math.max(toTip[parent], toTip[i] + d);
-  }
+  const toTip = toTips(twigs);
   const gone = new Float64Array(twigs.length);
   const sides = new Int8Array(twigs.length).fill(1);
   twigs.forEach((t, i) => {

@@ -170,3 +170,14 @@ export function smoothTwigs(twigs: readonly Twig[], rounds: number): Twig[] {
     });
   return out;
 }
+
+/** How far it is from each node to the farthest tip beyond it, in mm. */
+export function toTips(twigs: readonly Twig[]): Float64Array {
+  const out = new Float64Array(twigs.length);
+  for (let i = twigs.length - 1; i > 0; i--) {
+    const { parent } = twigs[i];
+    const d = Math.hypot(twigs[i].x - twigs[parent].x, twigs[i].y - twigs[parent].y);
+    out[parent] = Math.max(out[parent], out[i] + d);
+  }
+  return out;
+}

@@ -3,15 +3,16 @@ import { distance, type Point } from '../../../geometry/points.ts';
 import { runPoints } from '../../run-points.ts';
 import { Column } from '../../satin/column.ts';
 import { Ladder, type Rung } from '../../satin/ladder.ts';
-import { sewAcross } from '../../satin/sew-column.ts';
+import { sewAcross, type ColumnStitches } from '../../satin/sew-column.ts';
 import { Part, type ThreadBuilder } from '../../thread.ts';
 
 /** Rungs lie this far apart along the leaf, in mm. */
 const STEP = 0.2;
 /** What is narrower than this over most of its length is a line, and stays one; mm. */
 const NARROW = 0.5;
-/** Leaves are sewn so much wider on each side, against the pull of the thread, in mm. */
-const PULL = 0.1;
+/** Satins of a sprig are sewn so much wider on each side, against the pull of the thread, in mm. */
+export const PULL = 0.1;
+export const SATIN: ColumnStitches = { spacing: 0.4, underlay: 'none', longest: 6.9, split: 'staggered' };
 
 /** From side to side of a closed stroke, square to the line from its foot to its far end. */
 function rungsOf(stroke: readonly Point[]): Rung[] {
@@ -56,13 +57,7 @@ export function satinLeaf(stroke: readonly Point[], length: number, builder: Thr
   }));
   const coords = Float64Array.from([stroke[0], ...middle].flatMap((p) => [p.x, p.y]));
   builder.addLine(runPoints({ coords, closed: false }, length), Part.travel);
-  sewAcross(
-    column,
-    column.length,
-    0,
-    { spacing: 0.4, underlay: 'none', longest: 6.9, split: 'staggered' },
-    builder,
-  );
+  sewAcross(column, column.length, 0, SATIN, builder);
   builder.addFirm(stroke[0].x, stroke[0].y, Part.top);
   return true;
 }

@@ -5,11 +5,11 @@ import { runPoints } from '../../run-points.ts';
 import { withPasses } from '../../run.ts';
 import { laddersAlong } from '../../satin/arms.ts';
 import { Column } from '../../satin/column.ts';
-import { sewAcross, type ColumnStitches } from '../../satin/sew-column.ts';
+import { sewAcross } from '../../satin/sew-column.ts';
 import { Part, ThreadBuilder, type PartCode, type SewnThread } from '../../thread.ts';
 import type { Ornament } from './dress.ts';
-import type { Twig } from './grow.ts';
-import { satinLeaf } from './satin-leaf.ts';
+import { toTips, type Twig } from './grow.ts';
+import { PULL, SATIN, satinLeaf } from './satin-leaf.ts';
 
 export type Wanted = 'all' | 'stem' | 'leaves' | 'blossoms';
 
@@ -27,22 +27,8 @@ export interface TreeStitches {
 const TIP_WIDTH = 0.5;
 const GROWN_WIDTH = 0.6;
 const GROWN_OVER = 5;
-/** So much wider are satins sewn on each side, against the pull of the thread, in mm. */
-const PULL = 0.1;
 /** A bold stem's way back goes over each stitch so often. */
 const BOLD = 3;
-const SATIN: ColumnStitches = { spacing: 0.4, underlay: 'none', longest: 6.9, split: 'staggered' };
-
-/** How far it is from each node to the farthest tip beyond it, in mm. */
-function toTips(twigs: readonly Twig[]): Float64Array {
-  const out = new Float64Array(twigs.length);
-  for (let i = twigs.length - 1; i > 0; i--) {
-    const { parent } = twigs[i];
-    const d = Math.hypot(twigs[i].x - twigs[parent].x, twigs[i].y - twigs[parent].y);
-    out[parent] = Math.max(out[parent], out[i] + d);
-  }
-  return out;
-}
 
 /** Sews a stem back in satin over the run that led out. */
 function satinBack(points: readonly Point[], from: number, to: number, builder: ThreadBuilder): void {
