@@ -9,6 +9,7 @@ const rooms = [
   'materials',
   'design',
   'outlines',
+  'lettering',
   'stitches',
   'resolve',
   'shaping',

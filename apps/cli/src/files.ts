@@ -10,6 +10,8 @@ import {
   type FileFormat,
   type SvgRecipes,
 } from '@rosehip/core';
+import { loadFonts } from '@rosehip/fonts';
+import { readFontFile } from '@rosehip/fonts/files';
 import { UsageError } from './usage-error.ts';
 
 /** The format that a file is read as. */
@@ -57,5 +59,6 @@ export async function readAny(path: string, svgRecipes?: SvgRecipes): Promise<De
   const notes: string[] = [];
   const design = readAnyFile(basename(path), await bytesOf(path), notes, svgRecipes);
   for (const note of notes) console.error(`note: ${note}`);
+  await loadFonts(design, readFontFile);
   return design;
 }

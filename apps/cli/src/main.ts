@@ -3,6 +3,8 @@ import { Command, CommanderError } from 'commander';
 import { ReadError, SettingError } from '@rosehip/core';
 import { backup } from './backup.ts';
 import { check } from './check.ts';
+import { fonts } from './fonts.ts';
+import { letter } from './letter.ts';
 import { recipes } from './recipes.ts';
 import { render } from './render.ts';
 import { stitch } from './stitch.ts';
@@ -49,6 +51,17 @@ export async function main(args: string[]): Promise<number> {
     .option('--in <file>', 'the file to bring in')
     .option('--server <address>', 'where Rosehip runs', `http://127.0.0.1:${process.env.PORT ?? 5180}`)
     .action(backup);
+  program
+    .command('letter')
+    .argument('<text>', 'the words; a new line where \\n stands')
+    .requiredOption('--font <name>', 'a font that ships with Rosehip, or a font file')
+    .option('--height <mm>', 'height of capitals', '20')
+    .option('--arc <mm>', 'radius of an arc to stand on; negative: hanging')
+    .option('--recipe <kind>', 'how letters are stitched', 'lettering')
+    .option('--set <name=value...>', 'a setting of the recipe', [])
+    .requiredOption('--out <file>', 'the .dst stitch file or .rosehip.json design to write')
+    .action((text: string, options) => letter(text.replaceAll('\\n', '\n'), options));
+  program.command('fonts').option('--json', 'as JSON').action(fonts);
   program.command('recipes').option('--json', 'as JSON').action(recipes);
   try {
     await program.parseAsync(args, { from: 'user' });
@@ -63,7 +76,7 @@ export async function main(args: string[]): Promise<number> {
     if (!known) throw error;
     const text =
       error.message === '(outputHelp)'
-        ? 'Say what to do: stitch, render, check, backup or recipes.'
+        ? 'Say what to do: stitch, letter, render, check, backup, fonts or recipes.'
         : error.message;
     console.error(`rosehip: ${text.replace(/^error: /, '').replace(/\s*\n\s*/g, ' ')}`);
     return 2;

@@ -82,7 +82,8 @@ function keepingClear(design: Design, margin: number): Design {
   return { ...design, objects: design.objects.map(change) };
 }
 
-function recipeFrom(id: string, sets: string[]): Recipe {
+/** A recipe as it was typed: a kind, and name=value for its settings. */
+export function recipeFrom(id: string, sets: string[]): Recipe {
   const kind = stitchKind(id);
   if (!kind)
     throw new UsageError(

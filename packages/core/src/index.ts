@@ -46,6 +46,10 @@ export {
   type SettingValue,
   type StitchesObject,
   type SurroundOutline,
+  type TextLetter,
+  type TextOutline,
+  type Baseline,
+  type LetterChange,
   type Place,
   type WidthAt,
 } from './design/types.ts';
@@ -74,7 +78,10 @@ export { parsePathData, pathData } from './outlines/path-data.ts';
 export { boxMatrix, primitivePaths } from './outlines/primitives.ts';
 export { READY_SHAPES, readyShape } from './outlines/ready.ts';
 export { outlineRegion } from './outlines/region.ts';
-export { placedCopies, resolveDesign, resolvedItem } from './resolve/resolve.ts';
+export { fontChanges, fontOf, fontsWanted, hasFontFile, installFont } from './lettering/fonts.ts';
+export { FontError } from './lettering/hb-source.ts';
+export { LINE_SPACE, setText, type SetLetter, type SetLine, type SetText } from './lettering/set-text.ts';
+export { placedCopies, resolveDesign, resolvedItem, textOf } from './resolve/resolve.ts';
 export { fitPath } from './outlines/fit.ts';
 export { bendPoint, flatPatch, patchCorners } from './outlines/live/bend.ts';
 export { outlineBounds, transformOutline } from './outlines/transform.ts';

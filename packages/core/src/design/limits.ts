@@ -4,6 +4,8 @@ export const DESIGN_LIMITS = {
   /** Points of all outlines. */
   points: 200_000,
   objects: 5_000,
+  /** Characters of one text. */
+  letters: 2_000,
   /** Characters of a reference picture. */
   picture: 3_000_000,
   /** How deep groups may stand in each other. */

@@ -32,9 +32,15 @@ export interface Dent extends Static<typeof outlines.dent> {}
 export interface SurroundOutline extends Static<typeof outlines.surround> {}
 export interface BandOutline extends Static<typeof outlines.band> {}
 export interface EdgeOutline extends Static<typeof outlines.edge> {}
+export interface LetterChange extends Static<typeof outlines.letterChange> {}
+export type Baseline = Static<typeof outlines.baseline>;
+export interface TextOutline extends Omit<Static<typeof outlines.text>, 'baseline'> {
+  baseline?: Baseline;
+}
 
-/** An outline that follows other objects. */
-export type LiveOutline = CombineOutline | CutOutline | SurroundOutline | BandOutline | EdgeOutline;
+/** An outline that follows other objects, or fonts. */
+export type LiveOutline =
+  CombineOutline | CutOutline | SurroundOutline | BandOutline | EdgeOutline | TextOutline;
 
 export type Outline = PlainOutline | LiveOutline;
 
@@ -56,6 +62,21 @@ export interface Motif extends Static<typeof objects.motif> {}
 export interface KeepClear extends Static<typeof objects.keepClear> {}
 export interface Patch extends Static<typeof objects.patch> {}
 
+/** A letter of a text that is set: a part of its outline's paths. */
+export interface TextLetter {
+  /** The characters that it stands for, as offsets into the text. */
+  at: number;
+  to: number;
+  line: number;
+  /** Its paths: from this one, up to before that one. */
+  first: number;
+  end: number;
+  /** The font has no such letter: what is seen is a box, which is not sewn. */
+  missing?: boolean;
+  thread?: string;
+  recipe?: Recipe;
+}
+
 /**
  * What only resolved designs have, and no document may: in items whose outlines could be live it can't be there. So the
  * compiler refuses a resolved item where one of a document is wanted.
@@ -70,6 +91,9 @@ export interface DesignObject<O extends Outline = Outline> extends Omit<
   outline: O;
   /** The outlines of `relief`. */
   raised?: Resolved<O, PlainOutline[]>;
+  /** The letters that a text's outline consists of, and in which order they are sewn. */
+  letters?: Resolved<O, TextLetter[]>;
+  lettersOrder?: Resolved<O, TextOutline['order']>;
 }
 
 export interface StitchesObject extends Static<typeof objects.stitches> {}

@@ -141,7 +141,7 @@ function trimmedOnce(object: PlainObject, later: readonly PlainObject[], cloth: 
   return trimmedObjects.get(object, [cloth.id, ...above], () => {
     const hiding = above.map((o) => coverOf(o, cloth).region).reduce((all, next) => unite(all, next));
     const outline = trimmed(object, hiding);
-    return outline === object.outline ? object : { ...object, outline };
+    return outline === object.outline ? object : { ...object, outline, letters: undefined };
   });
 }
 

@@ -15,6 +15,7 @@ import type {
   ResolvedDesign,
   PlainOutline,
   Repeat,
+  TextOutline,
 } from '../design/types.ts';
 import { outlineLines } from '../outlines/flatten.ts';
 import { stitchesOutline } from '../outlines/live/keep-clear.ts';
@@ -24,7 +25,9 @@ import { transformOutline } from '../outlines/transform.ts';
 import { sewnFrom } from '../stitches/kinds.ts';
 import { withoutHidden } from './beneath.ts';
 import { withCopies } from './copies.ts';
-import { bendOnce, clearOnce, makeOnce } from './make-live.ts';
+import { bendOnce, clearOnce, makeOnce, setTextOnce } from './make-live.ts';
+import { fontChanges } from '../lettering/fonts.ts';
+import type { SetText } from '../lettering/set-text.ts';
 import { placeCopies, type Placed } from './repeat/maps.ts';
 import { threadOutline } from './thread-outline.ts';
 
@@ -84,6 +87,21 @@ class Resolver {
     this.open.delete(id);
     this.flat.set(id, made);
     return made;
+  }
+
+  /** The letters of a text object on its own sheet; null for others. */
+  private setLetters({ outline, id }: DesignObject, inside: Group[]): SetText | null {
+    if (outline.kind !== 'text' || this.open.has(id)) return null;
+    this.open.add(id);
+    const lines = outline.of.flatMap((source) => this.seenFrom(source, inside, 'outline'));
+    this.open.delete(id);
+    return setTextOnce(outline, lines);
+  }
+
+  /** The same of an object by its id. */
+  textOf(id: string): SetText | null {
+    const found = this.items.get(id);
+    return found?.item.kind === 'object' ? this.setLetters(found.item, found.inside) : null;
   }
 
   /** The outlines of an item with all its copies, as they lie beside it: on the sheet that it stands on. */
@@ -196,12 +214,14 @@ class Resolver {
     const sources = of.map((id) => this.seenFrom(id, here, 'thread'));
     const lines = sewnFrom(item.recipe) === 'lines';
     const outline = clearOnce(item.keepClear!, item.outline, sources, lines);
-    return clearedItems.get(item, [outline], () => ({ ...item, outline }));
+    // What is left of letters is no letters any more.
+    return clearedItems.get(item, [outline], () => ({ ...item, outline, letters: undefined }));
   }
 
   private resolveObject(item: DesignObject, inside: Group[]): PlainItem {
     const outline = this.flatOutline(item, inside);
     const raised = item.relief?.flatMap((id) => this.seenFrom(id, inside, 'outline'));
+    const letters = this.setLetters(item, inside)?.letters;
     const plain =
       outline === item.outline && !raised
         ? (item as DesignObject<PlainOutline>)
@@ -209,6 +229,7 @@ class Resolver {
             ...(item as DesignObject<PlainOutline>),
             outline,
             ...(raised && { raised }),
+            ...(letters && { letters, lettersOrder: (item.outline as TextOutline).order }),
           }));
     // What copies keep clear of outside of their repeat is taken out of each of them, later.
     const repeat = inside.find((g) => g.repeat);
@@ -259,7 +280,13 @@ function bentItem(item: PlainItem, bend: Bend): PlainItem {
   );
 }
 
-const resolved = new WeakMap<Design, ResolvedDesign>();
+/** Resolved designs, with how many fonts had come by then. */
+const resolved = new WeakMap<Design, { made: ResolvedDesign; fonts: number }>();
+
+const resolvedBefore = (design: Design): ResolvedDesign | undefined => {
+  const known = resolved.get(design);
+  return known?.fonts === fontChanges() ? known.made : undefined;
+};
 
 /**
  * The design with every outline made plain, bent and in place, and with the copies of repeats as groups of their own
@@ -267,14 +294,14 @@ const resolved = new WeakMap<Design, ResolvedDesign>();
  * that come out the same as before, are the same objects as before.
  */
 export function resolveDesign(design: Design): ResolvedDesign {
-  let made = resolved.get(design);
+  let made = resolvedBefore(design);
   if (!made) {
     const objects = withoutHidden(
       new Resolver(design).resolve(design.objects, []),
       clothById(design.cloth.kind),
     );
     made = { ...design, objects };
-    resolved.set(design, made);
+    resolved.set(design, { made, fonts: fontChanges() });
   }
   return made;
 }
@@ -284,7 +311,7 @@ export function resolveDesign(design: Design): ResolvedDesign {
  * there. Null when the design doesn't hold it.
  */
 export function resolvedItem(design: Design, id: string): Item<PlainOutline> | null {
-  const whole = resolved.get(design);
+  const whole = resolvedBefore(design);
   if (whole) return findPlace(whole.objects, id)?.item ?? null;
   return new Resolver(design).resolveOne(originOf(id));
 }
@@ -312,3 +339,7 @@ export function placedCopies(design: Design, id: string): Placed | null {
   }
   return null;
 }
+
+/** The letters of a text object, on the sheet that it stands on; null for other items. */
+export const textOf = (design: Design, id: string): SetText | null =>
+  new Resolver(design).textOf(originOf(id));

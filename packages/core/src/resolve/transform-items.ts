@@ -17,6 +17,7 @@ import type {
   RowSpacing,
   StitchesObject,
   SurroundOutline,
+  TextOutline,
 } from '../design/types.ts';
 import {
   applyMatrix,
@@ -60,6 +61,24 @@ function transformStitches(item: StitchesObject, m: Matrix): StitchesObject {
   return { ...item, points };
 }
 
+/** Is this a move, a turn and a growth, and nothing else? */
+const isSimilar = ([a, b, c, d]: Matrix): boolean => {
+  const near = 1e-9 * Math.max(1, Math.hypot(a, b));
+  return Math.abs(a - d) < near && Math.abs(b + c) < near;
+};
+
+/** A text after a map: letters grow in their numbers as long as they stay what they are. */
+function transformText(outline: TextOutline, m: Matrix): TextOutline {
+  const place = multiply(m, outline.place ?? IDENTITY);
+  const scale = Math.sqrt(Math.abs(determinant(place)));
+  if (!isSimilar(place) || scale < 1e-9) return { ...outline, place: tidyMatrix(place) };
+  const [a, b, c, d, e, f] = place;
+  return {
+    ...scaleNumbers(outline, scale),
+    place: tidyMatrix([a / scale, b / scale, c / scale, d / scale, e, f]),
+  };
+}
+
 /** Distances and widths grow with the whole. */
 function scaleNumbers<O extends LiveOutline>(outline: O, scale: number): O {
   if (Math.abs(scale - 1) < 1e-9) return outline;
@@ -70,6 +89,16 @@ function scaleNumbers<O extends LiveOutline>(outline: O, scale: number): O {
     return { ...outline, ...grown };
   }
   if (outline.kind === 'band') return { ...outline, width: tidy(outline.width * scale) };
+  if (outline.kind === 'text') {
+    const { baseline } = outline;
+    const grown =
+      baseline?.kind === 'wave'
+        ? { ...baseline, length: tidy(baseline.length * scale), height: tidy(baseline.height * scale) }
+        : baseline && 'radius' in baseline
+          ? { ...baseline, radius: tidy(baseline.radius * scale) }
+          : baseline;
+    return { ...outline, height: tidy(outline.height * scale), ...(grown && { baseline: grown }) };
+  }
   return outline;
 }
 
@@ -81,6 +110,8 @@ function transformDent(dent: Dent, m: Matrix): Dent {
 
 function transformLive(outline: LiveOutline, m: Matrix, moving: ReadonlySet<string>): LiveOutline {
   const { place } = outline;
+  // A text that stands by itself is moved like a shape.
+  if (outline.kind === 'text' && !outline.of.length) return transformText(outline, m);
   const goes = outline.of.filter((id) => moving.has(id)).length;
   // Made from what moves too: it follows by itself, and only what was done to it by hand is carried along.
   if (goes === outline.of.length) {
@@ -210,9 +241,13 @@ export function transformPlain(item: Item<PlainOutline>, m: Matrix): Item<PlainO
       ...(repeat && { repeat: transformRepeat(repeat, m) }),
     };
   }
-  const { raised, ...object } = item;
+  const { raised, letters, lettersOrder, ...object } = item;
   const moved = transformObject(object, m, new Set()) as typeof object;
-  return { ...moved, ...(raised && { raised: raised.map((o) => transformOutline(o, m)) }) };
+  return {
+    ...moved,
+    ...(raised && { raised: raised.map((o) => transformOutline(o, m)) }),
+    ...(letters && { letters, lettersOrder }),
+  };
 }
 
 /**

@@ -19,6 +19,7 @@ import { sharedPlaces } from './shared-places.ts';
 import { beadsOf, drawStrings } from './strings.ts';
 import { Move, PlanBuilder, type MoveCode, type Plan } from './plan.ts';
 import { objectCover, stitchObject } from './stitch-object.ts';
+import { letterByLetter } from './letters.ts';
 import { hiddenWay, wayBox } from './hidden-way.ts';
 import { joinPlace } from './join-place.ts';
 import { tieIn, tieOff, type TieKind } from './ties.ts';
@@ -252,9 +253,11 @@ class Sewing {
   }
 }
 
-/** What is sewn, in order, as the plan's objects are: shapes that only others are made from are left out. */
+/** What is sewn, in order, as the plan's objects are: texts by letters, and without shapes that only others are made from. */
 export const sewnLeaves = (design: ResolvedDesign): Leaf<PlainOutline>[] =>
-  [...visibleLeaves(design.objects)].filter((leaf) => leaf.kind === 'stitches' || !leaf.unsewn);
+  [...visibleLeaves(design.objects)]
+    .filter((leaf) => leaf.kind === 'stitches' || !leaf.unsewn)
+    .flatMap(letterByLetter);
 
 type ObjectLeaf = Extract<Leaf<PlainOutline>, { kind: 'object' }>;
 

@@ -13,6 +13,7 @@ import { sprig } from './open/sprig/sprig.ts';
 import { stipple } from './open/stipple/stipple.ts';
 import { redwork } from './redwork.ts';
 import { run } from './run.ts';
+import { lettering } from './satin/lettering.ts';
 import { satin } from './satin/satin.ts';
 
 /** Every kind's threads are tied where they begin and end. */
@@ -35,6 +36,7 @@ export const STITCH_KINDS: StitchKind[] = [
   redwork,
   motifLine,
   satin,
+  lettering,
   fill,
   stipple,
   contour,

@@ -106,6 +106,7 @@ export const designSchema = ({ shapes, recipes }: DocumentTables) => ({
       outlines.surround,
       outlines.band,
       outlines.edge,
+      outlines.text,
     ),
     recipe: byKind(recipes),
     item: oneOf(objects.object, objects.stitches, objects.group),

@@ -1,6 +1,7 @@
 // Outlines in the document: drawn, ready, and made from others.
 import { Type } from 'typebox';
-import type { Path, PathPoint } from '../types.ts';
+import { DESIGN_LIMITS } from '../limits.ts';
+import type { Path, PathPoint, Recipe } from '../types.ts';
 import {
   coordinate,
   defined,
@@ -11,12 +12,15 @@ import {
   length,
   list,
   number,
+  oneOf,
   perhaps,
   place,
   point,
   REACH,
   share,
   size,
+  text as string,
+  threadCode,
   turn,
   word,
 } from './parts.ts';
@@ -172,4 +176,63 @@ export const edge = exactly({
   kind: Type.Literal('edge'),
   ...liveFields(1),
   which: word('all', 'outer', 'holes'),
+});
+
+/** What was done by hand to one letter. Lengths are shares of the height of capitals, so that they grow with the text. */
+export const letterChange = exactly({
+  /** Which letter: where it begins in the text, counted in UTF-16 units. */
+  at: integer(0, DESIGN_LIMITS.letters),
+  /** Room before it, beside what the font gives. */
+  space: perhaps(number(-10, 100)),
+  /** How far it stands above the baseline. */
+  lift: perhaps(number(-100, 100)),
+  /** Degrees, clockwise. */
+  turn: perhaps(turn),
+  /** Its size, as a share of the others'. */
+  size: perhaps(number(0.1, 10)),
+  thread: perhaps(threadCode),
+  recipe: perhaps(defined<Recipe>('recipe')),
+});
+
+/** What the lines of a text stand on; left out: a straight line. */
+export const baseline = oneOf(
+  /** Part of a circle; its middle lies below the line, or above it when the radius is negative. mm. */
+  exactly({ kind: Type.Literal('arc'), radius: number(-REACH, REACH) }),
+  /** A circle: the first line over the top, the second one upright along the bottom. mm. */
+  exactly({ kind: Type.Literal('circle'), radius: number(0.5, REACH) }),
+  /** The line that the text is made from: where on it (a share of its length), and on which side. */
+  exactly({ kind: Type.Literal('along'), start: share, side: word('left', 'right') }),
+  /** A wave: from crest to crest, and from its middle to a crest; mm. */
+  exactly({ kind: Type.Literal('wave'), length: number(1, REACH), height: number(-REACH, REACH) }),
+  /** Upright letters below each other. */
+  exactly({ kind: Type.Literal('column') }),
+);
+
+/** Words: set in a font of the shelf along a baseline, with (0, 0) where the first line is lined up; then put in its place. */
+export const text = exactly({
+  kind: Type.Literal('text'),
+  /** The line that it stands on, for a baseline `along`; else nothing. */
+  ...liveFields(0),
+  text: string(DESIGN_LIMITS.letters),
+  /** Id of a font. */
+  font: string(200, 1),
+  /** Of capitals, in mm. */
+  height: number(0.5, REACH),
+  /** Beside what the font gives, as shares of the height. */
+  letterSpace: perhaps(number(-1, 50)),
+  wordSpace: perhaps(number(-1, 50)),
+  /** From baseline to baseline, as a share of the height; left out: 1.6. */
+  lineSpace: perhaps(number(0, 50)),
+  /** Width of letters, as a share of the font's. */
+  stretch: perhaps(number(0.1, 10)),
+  /** Degrees that letters lean to the right. */
+  slant: perhaps(number(-60, 60)),
+  /** How lines are lined up; left out: about the middle. */
+  align: perhaps(word('left', 'centre', 'right')),
+  /** Letters that touch in print are set apart when false. */
+  ligatures: perhaps(flag),
+  baseline: perhaps(baseline),
+  /** In which order letters are sewn; left out: as they are read. */
+  order: perhaps(word('read', 'back', 'centre')),
+  letters: perhaps(list(letterChange, DESIGN_LIMITS.letters)),
 });

@@ -1,6 +1,6 @@
 // Satin: stitches to and fro across a column: along a line, between two edges, or across a closed narrow shape.
 import { Memo } from '../../design/memo.ts';
-import type { Recipe } from '../../design/types.ts';
+import type { PlainOutline, Recipe } from '../../design/types.ts';
 import { bandRegion, regionFromRings } from '../../geometry/clip.ts';
 import { lengthOf, withoutRepeats, type Line } from '../../geometry/polyline.ts';
 import { ringsOf, type Polygon, type Region } from '../../geometry/region.ts';
@@ -37,6 +37,17 @@ const WIDEST = 7;
 const GRID = 0.08;
 /** Shapes wider than this are filled instead, in mm: satin that is split more than once does not look like satin. */
 const FILLED_FROM = 14;
+
+/** What becomes of shapes that are too wide or too narrow for satin across them. */
+export interface AcrossRules {
+  /** Wider ones are filled, in mm. */
+  filledFrom: number;
+  /** Narrower ones are sewn as a line, in mm. */
+  lineUnder: number;
+  /** Narrower ones are widened to it, in mm; 0: none. */
+  widenTo: number;
+}
+const ACROSS: AcrossRules = { filledFrom: FILLED_FROM, lineUnder: TOO_NARROW, widenTo: 0 };
 
 /** Where the column's two edges come from. */
 export type Sides = 'line' | 'edges' | 'shape';
@@ -137,7 +148,8 @@ const SETTINGS = [
   densitySetting,
   compensationSetting('How much wider each side is sewn, against the pull of the thread.'),
 ] as const satisfies readonly Setting[];
-type Input = StitchInput<ValuesOf<typeof SETTINGS>>;
+type Input = StitchInput<ValuesOf<typeof SETTINGS>> & { across?: AcrossRules };
+export type SatinSettings = ValuesOf<typeof SETTINGS>;
 
 /** Edge lines that the outline offers: two lines are needed for a column between edges. */
 const edgeLines = (input: Input): Line[] => outlineLines(input.outline);
@@ -160,17 +172,52 @@ interface Piece {
 /** Columns across shapes: stitches, what was chosen and remarks all ask for them, again while only the spacing changes. */
 const columns = new Memo<ShapeColumns[]>(2);
 
+const acrossShape = (outline: PlainOutline, compensation: number): ShapeColumns[] =>
+  columns.get(outline, [compensation], () => columnsOf(outlineRegion(outline), compensation));
+
+/** Pieces that are narrower than this everywhere, as if drawn with so much more on both sides. */
+function widened(
+  pieces: ShapeColumns[],
+  outline: PlainOutline,
+  compensation: number,
+  to: number,
+): ShapeColumns[] {
+  const widest = Math.max(0, ...pieces.map(widestOf));
+  return widest > 0 && widest < to ? acrossShape(outline, compensation + (to - widest) / 2) : pieces;
+}
+
+/** So much of a letter may be wider than satin can be: where its strokes meet. */
+const MOSTLY = 0.85;
+const LOOKED_AT_EVERY = 0.5;
+
+/** How wide a piece is where that decides: everywhere; of a letter, in most places. mm */
+function wideIn({ across }: Input, branches: readonly Branch[]): number {
+  const widest = widestOf({ branches: [...branches] });
+  if (!across || widest <= across.filledFrom) return widest;
+  const widths = branches
+    .flatMap(({ column }) =>
+      Array.from({ length: Math.ceil(column.length / LOOKED_AT_EVERY) + 1 }, (_, i) => {
+        const { left, right } = column.rungAt(Math.min(column.length, i * LOOKED_AT_EVERY));
+        return Math.hypot(right.x - left.x, right.y - left.y);
+      }),
+    )
+    .sort((a, b) => a - b);
+  return widths[Math.floor(MOSTLY * (widths.length - 1))] ?? 0;
+}
+
 /** What the outline gives to sew. */
 function piecesOf(input: Input): Piece[] {
   const compensation = input.settings.compensation;
   const sides = input.settings.sides;
-  if (sides === 'shape')
-    return columns
-      .get(input.outline, [compensation], () => columnsOf(outlineRegion(input.outline), compensation))
-      .map(({ polygon, branches, unsuited }) => ({
+  if (sides === 'shape') {
+    const { filledFrom, widenTo } = input.across ?? ACROSS;
+    return widened(acrossShape(input.outline, compensation), input.outline, compensation, widenTo).map(
+      ({ polygon, branches, unsuited }) => ({
         branches,
-        filled: unsuited || widestOf({ branches }) > FILLED_FROM ? polygon : undefined,
-      }));
+        filled: unsuited || wideIn(input, branches) > filledFrom ? polygon : undefined,
+      }),
+    );
+  }
   const lines = edgeLines(input);
   if (sides === 'edges') {
     const pieces: Piece[] = [];
@@ -226,7 +273,8 @@ function asRun(branches: Branch[], input: Input): SewnThread[] {
   });
 }
 
-const widestOf = ({ branches }: Piece): number => Math.max(0, ...branches.map(({ column }) => column.widest));
+const widestOf = ({ branches }: Pick<Piece, 'branches'>): number =>
+  Math.max(0, ...branches.map(({ column }) => column.widest));
 
 /** A piece that is no column, in rows across its longest way. */
 function asFill(polygon: Polygon, input: Input): SewnThread[] {
@@ -282,7 +330,7 @@ function stitch(input: Input): SewnThread[] {
     if (filled) {
       const ends = last ? {} : { end: undefined, toward: undefined };
       threads.push(...asFill(filled, { ...input, ...ends, start: first ? input.start : undefined, entry }));
-    } else if (width < TOO_NARROW) {
+    } else if (width < (input.across ?? ACROSS).lineUnder) {
       threads.push(...asRun(branches, { ...input, entry }));
     } else {
       const builder = new ThreadBuilder();
@@ -373,13 +421,15 @@ export const satin: KindOf<typeof SETTINGS> = {
     const width = widths.length ? Math.max(...widths) : input.settings.width;
     return { underlay: underlayFor(input.settings.underlay, width, input.cloth.underlay) };
   },
-  remarks: (input) => {
+  remarks: (input: Input) => {
     const pieces = piecesOf(input);
     const widths = pieces.flatMap((piece) => (piece.filled ? [] : [widestOf(piece)]));
     const longest = longestOn(input.cloth);
     return [
       ...(pieces.some(({ filled }) => filled) ? (['satin-filled'] as const) : []),
-      ...(widths.some((w) => w > 0 && w < TOO_NARROW) ? (['satin-narrow'] as const) : []),
+      ...(widths.some((w) => w > 0 && w < (input.across ?? ACROSS).lineUnder)
+        ? (['satin-narrow'] as const)
+        : []),
       ...(widths.some((w) => w > longest) ? (['satin-split'] as const) : []),
       ...(input.settings.sides === 'edges' && edgeLines(input).length < 2 ? (['two-lines'] as const) : []),
     ];

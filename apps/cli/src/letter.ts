@@ -1,0 +1,114 @@
+// `rosehip letter`: words in, a stitch file, a design or a picture out.
+import { readFile } from 'node:fs/promises';
+import {
+  emptyDesign,
+  figuresOf,
+  FontError,
+  installFont,
+  sewDesign,
+  writeDesignFile,
+  writeDst,
+  type Design,
+  type TextOutline,
+} from '@rosehip/core';
+import { FONTS, loadFonts, type FontFace } from '@rosehip/fonts';
+import { readFontFile, unwrapped } from '@rosehip/fonts/files';
+import { formatOf } from '@rosehip/core';
+import { reason, writeOut } from './files.ts';
+import { leftOut, tellLeftOut } from './limit.ts';
+import { recipeFrom } from './stitch.ts';
+import { UsageError } from './usage-error.ts';
+
+interface Options {
+  font: string;
+  height: string;
+  arc?: string;
+  recipe: string;
+  set: string[];
+  out: string;
+}
+
+const plain = (name: string): string => name.toLowerCase().replace(/[^a-z0-9]/g, '');
+
+/** The face that a name means: a face's id, or a family's name, which means its first face. */
+export function faceNamed(name: string): FontFace {
+  const wanted = plain(name);
+  for (const { id, name: family, faces } of FONTS) {
+    const face = faces.find((f) => plain(f.id) === wanted);
+    if (face) return face;
+    if (plain(id) === wanted || plain(family) === wanted) return faces[0];
+  }
+  throw new UsageError(
+    `There is no font "${name}"; \`rosehip fonts\` lists them. A file ends in .ttf, .otf, .woff or .woff2.`,
+  );
+}
+
+const isFile = (font: string): boolean => /\.(ttf|otf|woff2?)$/i.test(font);
+
+/** Loads a font and gives its id. */
+async function fontFrom(font: string): Promise<string> {
+  if (!isFile(font)) return faceNamed(font).id;
+  let bytes: Uint8Array;
+  try {
+    bytes = await readFile(font);
+  } catch (error) {
+    throw new UsageError(`${font} can't be read: ${reason(error)}.`);
+  }
+  try {
+    await installFont('own', 'font', await unwrapped(bytes));
+  } catch (error) {
+    throw new UsageError(
+      error instanceof FontError
+        ? `${font}: ${error.message}`
+        : `${font} is no font that can be read: take a .ttf, .otf, .woff or .woff2 file.`,
+    );
+  }
+  return 'own';
+}
+
+function number(name: string, text: string, least: number, most: number): number {
+  const value = text.trim() === '' ? NaN : Number(text);
+  if (!(value >= least && value <= most))
+    throw new UsageError(`--${name} must be a number from ${least} to ${most} mm, not "${text}".`);
+  return value;
+}
+
+export async function letter(text: string, options: Options): Promise<void> {
+  if (!text.trim()) throw new UsageError('There are no letters to sew.');
+  const outline: TextOutline = {
+    kind: 'text',
+    of: [],
+    text,
+    font: await fontFrom(options.font),
+    height: number('height', options.height, 1, 500),
+    ...(options.arc && { baseline: { kind: 'arc', radius: number('arc', options.arc, -5000, 5000) } }),
+  };
+  const design: Design = {
+    ...emptyDesign(text.slice(0, 60), { name: 'any', width: 600, height: 600 }),
+    objects: [
+      {
+        id: 'words',
+        name: 'Words',
+        kind: 'object',
+        visible: true,
+        locked: false,
+        outline,
+        recipe: recipeFrom(options.recipe, options.set),
+        thread: '101',
+      },
+    ],
+  };
+  await loadFonts(design, readFontFile);
+  const plan = sewDesign(design);
+  const figures = figuresOf(plan);
+  if (!figures.stitches) throw new UsageError(leftOut(plan)[0] ?? 'None of these letters can be sewn.');
+  tellLeftOut(plan);
+  const asDesign = formatOf(options.out)?.id === 'design';
+  await writeOut(
+    options.out,
+    asDesign ? new TextEncoder().encode(writeDesignFile(design)) : writeDst(plan, design.name),
+  );
+  console.log(
+    `${options.out}: ${figures.stitches} stitches, ${figures.trims} trims, ${figures.width.toFixed(1)} × ${figures.height.toFixed(1)} mm`,
+  );
+}

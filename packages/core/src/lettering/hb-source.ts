@@ -1,0 +1,88 @@
+// Glyphs of an OpenType font, set by HarfBuzz: kerning, ligatures, marks, joined scripts, right to left.
+import type * as HarfBuzz from 'harfbuzzjs';
+import type { Path } from '../design/types.ts';
+import { regionFromRings } from '../geometry/clip.ts';
+import { regionArea, ringArea } from '../geometry/region.ts';
+import { flattenPath } from '../outlines/flatten-path.ts';
+import { outlineOfRegion } from '../outlines/live/region-outline.ts';
+import { parsePathData } from '../outlines/path-data.ts';
+import { transformPath } from '../outlines/transform-path.ts';
+import type { GlyphSource, ShapedGlyph } from './glyphs.ts';
+
+/** A font file that can't be used; the message is for the person. */
+export class FontError extends Error {}
+
+let loading: Promise<typeof HarfBuzz> | null = null;
+
+/** The shaping library; it is loaded when the first font is. */
+const harfBuzz = (): Promise<typeof HarfBuzz> => (loading ??= import('harfbuzzjs'));
+
+/** Contours are looked at in this size when it is asked whether they overlap, in mm for the height of an em. */
+const LOOKED_AT = 40;
+/** Overlaps smaller than this share of a glyph's area are none. */
+const OVERLAP = 1e-4;
+
+/**
+ * Contours that overlap are put together: fonts that are cut from variable ones leave strokes lying across each
+ * other. Others keep their curves.
+ */
+function withoutOverlaps(paths: Path[], unitsPerEm: number): Path[] {
+  if (paths.length < 2) return paths;
+  const scale = LOOKED_AT / unitsPerEm;
+  const small = paths.map((path) => transformPath(path, [scale, 0, 0, scale, 0, 0]));
+  const rings = small.map((path) => flattenPath(path).coords);
+  const region = regionFromRings(rings, 'nonzero');
+  // Apart or in each other, rings enclose what their signed areas add up to.
+  const sum = Math.abs(rings.reduce((all, ring) => all + ringArea(ring), 0));
+  if (Math.abs(sum - regionArea(region)) <= OVERLAP * sum) return paths;
+  return outlineOfRegion(region).paths.map((path) => transformPath(path, [1 / scale, 0, 0, 1 / scale, 0, 0]));
+}
+
+/** Reads a font file (.ttf or .otf). Throws FontError with a sentence when it is none. */
+export async function openFont(name: string, bytes: Uint8Array): Promise<GlyphSource> {
+  const hb = await harfBuzz();
+  const face = new hb.Face(new hb.Blob(bytes.slice().buffer), 0);
+  const characters = new Set(face.collectUnicodes());
+  if (!characters.size)
+    throw new FontError(
+      'This file is no font that can be read: it has no letters. Take a .ttf, .otf, .woff or .woff2 file.',
+    );
+  const font = new hb.Font(face);
+  const drawn = new Map<number, readonly Path[]>();
+  const draw = (glyph: number): Path[] => {
+    const { paths } = parsePathData(font.glyphToPath(glyph));
+    return withoutOverlaps(
+      paths.map((path) => transformPath({ ...path, closed: true }, [1, 0, 0, -1, 0, 0])),
+      face.upem,
+    );
+  };
+  const capital = font.nominalGlyph(0x48);
+  const height = capital === undefined ? 0 : (font.glyphExtents(capital)?.yBearing ?? 0);
+  return {
+    name,
+    unitsPerEm: face.upem,
+    capHeight: height > 0 ? height : null,
+    strokes: false,
+    covers: (codePoint) => characters.has(codePoint),
+    shape(text, { direction, ligatures }): ShapedGlyph[] {
+      const buffer = new hb.Buffer();
+      buffer.addText(text);
+      buffer.guessSegmentProperties();
+      buffer.setDirection(direction === 'rtl' ? hb.Direction.RTL : hb.Direction.LTR);
+      hb.shape(font, buffer, ligatures ? [] : [new hb.Feature('liga', 0), new hb.Feature('clig', 0)]);
+      const at = buffer.getGlyphPositions();
+      return buffer.getGlyphInfos().map(({ codepoint, cluster }, i) => ({
+        glyph: codepoint,
+        cluster,
+        advance: at[i].xAdvance,
+        dx: at[i].xOffset,
+        dy: at[i].yOffset,
+      }));
+    },
+    paths(glyph) {
+      let paths = drawn.get(glyph);
+      if (!paths) drawn.set(glyph, (paths = draw(glyph)));
+      return paths;
+    },
+  };
+}

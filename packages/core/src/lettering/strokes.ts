@@ -1,0 +1,39 @@
+// How wide a font's strokes are, measured on its letters.
+import { chordalAxis } from '../geometry/chordal-axis.ts';
+import { EdgeIndex } from '../geometry/edge-index.ts';
+import { ringsOf } from '../geometry/region.ts';
+import { outlineRegion } from '../outlines/region.ts';
+import type { Font } from './fonts.ts';
+import { setText } from './set-text.ts';
+
+/** Letters are measured at this height of capitals, in mm. */
+const HEIGHT = 20;
+const STEP = 0.3;
+/** So much of every arm of a letter counts: its ends run into others, or into corners. */
+const MIDDLE = [0.2, 0.8];
+/** The stroke that this share of all strokes is thinner than. */
+const THIN = 0.1;
+const LETTERS = 'ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefghijklmnopqrstuvwxyz';
+
+/**
+ * The width of a font's thin strokes as a share of the height of its capitals: a tenth of all strokes of A–Z and a–z, by
+ * length, are thinner. 0 for a font without these letters. Measured along each letter's chordal axis.
+ */
+export function thinStroke(font: Font): number {
+  const widths: number[] = [];
+  const text = { kind: 'text' as const, of: [], text: '', font: '', height: HEIGHT };
+  for (const letter of LETTERS) {
+    const { outline, letters } = setText({ ...text, text: letter }, font);
+    if (letters.some(({ missing }) => missing)) continue;
+    const region = outlineRegion(outline);
+    const edges = new EdgeIndex(region.flatMap(ringsOf));
+    for (const polygon of region)
+      for (const { points } of chordalAxis(polygon, STEP).arms) {
+        const [from, to] = MIDDLE.map((share) => Math.round(share * (points.length - 1)));
+        for (let i = from; i <= to; i++)
+          widths.push(2 * (edges.nearest(points[i].x, points[i].y, HEIGHT)?.distance ?? 0));
+      }
+  }
+  widths.sort((a, b) => a - b);
+  return widths.length ? widths[Math.floor(THIN * widths.length)] / HEIGHT : 0;
+}

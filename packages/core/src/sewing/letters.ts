@@ -1,0 +1,114 @@
+// Words are sewn letter by letter; letters that touch are one shape, so that no thread lies double where they join.
+import { Memo } from '../design/memo.ts';
+import { letterId, type Leaf } from '../design/tree.ts';
+import type { DesignObject, PathOutline, PlainOutline, TextLetter } from '../design/types.ts';
+import { intersect } from '../geometry/clip.ts';
+import type { Bounds } from '../geometry/points.ts';
+import { regionArea, type Region } from '../geometry/region.ts';
+import { outlineOfRegion } from '../outlines/live/region-outline.ts';
+import { outlineBounds } from '../outlines/transform.ts';
+import { outlineRegion } from '../outlines/region.ts';
+
+type PlainObject = DesignObject<PlainOutline>;
+
+/** Letters that share less than this don't touch, in mm². */
+const TOUCH = 0.02;
+
+const meet = (a: Bounds, b: Bounds): boolean =>
+  a.minX < b.maxX && b.minX < a.maxX && a.minY < b.maxY && b.minY < a.maxY;
+
+interface Piece {
+  letters: TextLetter[];
+  outline: PathOutline;
+}
+
+const alike = (a: TextLetter, b: TextLetter): boolean => a.thread === b.thread && a.recipe === b.recipe;
+
+/** The letters of a text in reading order, those that touch together. Letters of other threads or recipes stay apart. */
+function piecesOf(outline: PathOutline, letters: readonly TextLetter[], closed: boolean): Piece[] {
+  const order = letters
+    .filter((letter) => !letter.missing && letter.end > letter.first)
+    .sort((a, b) => a.line - b.line || a.at - b.at);
+  const single = order.map((letter): PathOutline => ({
+    ...outline,
+    paths: outline.paths.slice(letter.first, letter.end),
+  }));
+  const bounds = single.map((one) => outlineBounds(one));
+  const regions = new Map<number, Region>();
+  const regionOf = (i: number): Region => {
+    let region = regions.get(i);
+    if (!region) regions.set(i, (region = outlineRegion(single[i])));
+    return region;
+  };
+  const touches = (i: number, k: number): boolean => {
+    const [a, b] = [bounds[i], bounds[k]];
+    if (!a || !b || !closed || !meet(a, b) || !alike(order[i], order[k])) return false;
+    return regionArea(intersect(regionOf(i), regionOf(k))) > TOUCH;
+  };
+  const pieces: Piece[] = [];
+  for (let i = 0; i < order.length;) {
+    let to = i + 1;
+    while (to < order.length && order[to].line === order[i].line && touches(to - 1, to)) to++;
+    const paths = single.slice(i, to).flatMap((one) => one.paths);
+    const whole: PathOutline = { ...outline, paths };
+    pieces.push({
+      letters: order.slice(i, to),
+      outline: to - i > 1 ? outlineOfRegion(outlineRegion(whole)) : whole,
+    });
+    i = to;
+  }
+  return pieces;
+}
+
+/** From the middle of the line to its end, then from the middle back to its beginning, as caps want it. */
+function fromCentre(pieces: Piece[]): Piece[] {
+  const middles = pieces.map(({ outline }) => {
+    const b = outlineBounds(outline)!;
+    return (b.minX + b.maxX) / 2;
+  });
+  const centre = (Math.min(...middles) + Math.max(...middles)) / 2;
+  const first = middles.reduce(
+    (best, x, i) => (Math.abs(x - centre) < Math.abs(middles[best] - centre) ? i : best),
+    0,
+  );
+  return [...pieces.slice(first), ...pieces.slice(0, first).reverse()];
+}
+
+function inOrder(pieces: Piece[], order: 'read' | 'back' | 'centre'): Piece[] {
+  if (order === 'back') return [...pieces].reverse();
+  if (order === 'read') return pieces;
+  const lines = new Map<number, Piece[]>();
+  for (const piece of pieces) {
+    const line = piece.letters[0].line;
+    lines.set(line, [...(lines.get(line) ?? []), piece]);
+  }
+  return [...lines.values()].flatMap(fromCentre);
+}
+
+const made = new Memo<PlainObject[]>(2);
+
+function lettersOf(object: PlainObject, letters: TextLetter[]): PlainObject[] {
+  const { outline, start, end, stopAfter, letters: _, lettersOrder, ...shared } = object;
+  const closed = (outline as PathOutline).paths.every((path) => path.closed);
+  const pieces = inOrder(piecesOf(outline as PathOutline, letters, closed), lettersOrder ?? 'read');
+  return pieces.map((piece, i): PlainObject => {
+    const [{ thread, recipe }] = piece.letters;
+    return {
+      ...shared,
+      id: letterId(object.id, i),
+      outline: piece.outline,
+      ...(thread && { thread }),
+      ...(recipe && { recipe }),
+      ...(i === 0 && start && { start }),
+      ...(i === pieces.length - 1 && end && { end }),
+      ...(i === pieces.length - 1 && stopAfter !== undefined && { stopAfter }),
+    };
+  });
+}
+
+/** A text as its letters, in the order in which they are sewn; other leaves as they are. */
+export function letterByLetter(leaf: Leaf<PlainOutline>): Leaf<PlainOutline>[] {
+  if (leaf.kind !== 'object' || !leaf.letters) return [leaf];
+  const { letters } = leaf;
+  return made.get(leaf, [], () => lettersOf(leaf, letters));
+}

@@ -1,0 +1,117 @@
+// Lettering: how a stroke is stitched follows from its width, so that one recipe does for a text of any size.
+import {
+  compensationSetting,
+  densitySetting,
+  type KindOf,
+  type Setting,
+  type StitchInput,
+  type ValuesOf,
+} from '../kind.ts';
+import { satin, TOO_NARROW, type AcrossRules, type SatinSettings } from './satin.ts';
+
+/** Strokes narrower than this are widened, or sewn as a line, in mm. */
+const NARROW = 1;
+/** Strokes wider than this are filled, or split, in mm. */
+const WIDE = 7;
+
+const SETTINGS = [
+  {
+    name: 'spacing',
+    label: 'Spacing',
+    type: 'number',
+    unit: 'mm',
+    least: 0.2,
+    most: 1.5,
+    step: 0.05,
+    default: 0.4,
+    help: 'From stitch to stitch along the outer edge of a stroke.',
+  },
+  {
+    name: 'thin',
+    label: 'Thin strokes',
+    type: 'choice',
+    choices: [
+      { value: 'widen', label: 'widened to 1 mm' },
+      { value: 'keep', label: 'as narrow as they are' },
+      { value: 'line', label: 'as a bean line' },
+    ],
+    default: 'widen',
+    help: 'What becomes of letters whose strokes are narrower than 1 mm everywhere.',
+  },
+  {
+    name: 'wide',
+    label: 'Wide strokes',
+    type: 'choice',
+    choices: [
+      { value: 'fill', label: 'filled' },
+      { value: 'split', label: 'as split satin' },
+    ],
+    default: 'fill',
+    help: 'What becomes of letters whose strokes are wider than 7 mm.',
+  },
+  {
+    name: 'underlay',
+    label: 'Underlay',
+    type: 'choice',
+    more: true,
+    choices: [
+      { value: 'auto', label: 'by width and cloth' },
+      { value: 'none', label: 'none' },
+      { value: 'centre', label: 'centre run' },
+      { value: 'edge', label: 'edge run' },
+      { value: 'edge-zigzag', label: 'edge run and zigzag' },
+    ],
+    default: 'auto',
+    help: 'Stitches beneath that hold the cloth and lift the letters.',
+  },
+  densitySetting,
+  compensationSetting('How much wider each side is sewn, against the pull of the thread.'),
+] as const satisfies readonly Setting[];
+
+type Values = ValuesOf<typeof SETTINGS>;
+
+const RULES = {
+  widen: { lineUnder: 0, widenTo: NARROW },
+  keep: { lineUnder: TOO_NARROW, widenTo: 0 },
+  line: { lineUnder: NARROW, widenTo: 0 },
+};
+
+/** What satin is asked for. */
+function asSatin(input: StitchInput<Values>): StitchInput<SatinSettings> & { across: AcrossRules } {
+  const { spacing, underlay, density, compensation, thin, wide } = input.settings;
+  return {
+    ...input,
+    settings: {
+      sides: 'shape',
+      width: NARROW,
+      spacing,
+      underlay,
+      corners: 'auto',
+      ends: 'square',
+      split: 'staggered',
+      density,
+      compensation,
+    },
+    across: { ...RULES[thin], filledFrom: wide === 'fill' ? WIDE : Infinity },
+  };
+}
+
+export const lettering: KindOf<typeof SETTINGS> = {
+  id: 'lettering',
+  name: 'Lettering',
+  summary: 'Letters and other shapes of strokes: satin, fill or line, by how wide each stroke is.',
+  sentence:
+    'Sew this as {kind}, stitches {spacing} apart, in {thread}; thin strokes {thin}, wide ones {wide}.',
+  from: () => 'region',
+  estimate: (size, { spacing, density }) => size.area / ((spacing / (density ?? 1)) * 3) + size.length,
+  band: true,
+  unsuited({ underlay }, { id, weave }) {
+    if (id === 'quilt') return 'presses-flat';
+    return weave === 'knit' && underlay === 'none' ? 'no-underlay' : null;
+  },
+  settings: SETTINGS,
+  stitch: (input) => satin.stitch(asSatin(input)),
+  cover: (input) => satin.cover(asSatin(input)),
+  chosen: (input) => satin.chosen!(asSatin(input)),
+  remarks: (input) => satin.remarks!(asSatin(input)),
+};

@@ -1,0 +1,22 @@
+// The bytes of the fonts that ship with Rosehip, from the packages that hold them. For Node.
+import { readFile } from 'node:fs/promises';
+import { createRequire } from 'node:module';
+import { convert } from 'fontverter';
+import { fontFace } from './index.ts';
+
+const require = createRequire(import.meta.url);
+
+/** A font in any of the formats that the web knows (.ttf, .otf, .woff, .woff2) as .ttf or .otf. Throws when it is none. */
+export const unwrapped = async (bytes: Uint8Array): Promise<Uint8Array> =>
+  new Uint8Array(await convert(Buffer.from(bytes), 'sfnt'));
+
+/** A file of a face, as .ttf or .otf; null when there is none. */
+export async function readFontFile(id: string, file: string): Promise<Uint8Array | null> {
+  const found = fontFace(id);
+  if (!found?.family.files.some(({ name }) => name === file)) return null;
+  const { family, face } = found;
+  const packed = require.resolve(
+    `@fontsource/${family.id}/files/${family.id}-${file}-${face.weight}-normal.woff2`,
+  );
+  return unwrapped(await readFile(packed));
+}

@@ -1,0 +1,89 @@
+// The fonts that ship with Rosehip: what there is, and which files a text needs. Runs anywhere; bytes come from `files`.
+import { fontsWanted, hasFontFile, installFont, type Design } from '@rosehip/core';
+import catalogue from './catalogue.json' with { type: 'json' };
+import type { FontUse } from './families.ts';
+
+export type { FontUse } from './families.ts';
+
+/** A file of every face of a family, and the characters that it holds: first and last of each stretch. */
+export interface FontFile {
+  name: string;
+  covers: [number, number][];
+}
+
+export interface FontFamily {
+  id: string;
+  name: string;
+  use: FontUse;
+  joined: boolean;
+  /** Scripts beside Latin. */
+  scripts: string[];
+  licence: string;
+  by: string;
+  files: FontFile[];
+  faces: FontFace[];
+}
+
+export interface FontFace {
+  id: string;
+  weight: number;
+  /** The smallest height of capitals at which its letters can be sewn well, measured from its strokes; mm. */
+  smallest: number;
+  /** Width of its thin strokes as a share of the height of capitals. */
+  stroke: number;
+}
+
+export const FONTS = catalogue as unknown as FontFamily[];
+
+const FACES = new Map(FONTS.flatMap((family) => family.faces.map((face) => [face.id, { family, face }])));
+
+/** The family and face with this id; undefined for fonts that don't ship with Rosehip. */
+export const fontFace = (id: string): { family: FontFamily; face: FontFace } | undefined => FACES.get(id);
+
+const holds = ({ covers }: FontFile, code: number): boolean =>
+  covers.some(([a, b]) => code >= a && code <= b);
+
+/** The files of a family that a text needs. The first one, which tells the height of capitals, always. */
+export const filesFor = ({ files }: FontFamily, text: string): FontFile[] =>
+  files.filter((file, i) => !i || [...text].some((c) => holds(file, c.codePointAt(0)!)));
+
+/** Families that have all letters of a text. */
+export const familiesWith = (text: string): FontFamily[] =>
+  FONTS.filter((family) =>
+    [...text].every((c) => /\s/.test(c) || family.files.some((file) => holds(file, c.codePointAt(0)!))),
+  );
+
+/** Gives the bytes of a file of a face, as .ttf or .otf; null when there is none. */
+export type ReadFont = (face: string, file: string) => Promise<Uint8Array | null>;
+
+const coming = new Map<string, Promise<void>>();
+
+async function loadFile(face: string, file: string, read: ReadFont): Promise<void> {
+  const bytes = await read(face, file);
+  if (bytes) await installFont(face, file, bytes);
+}
+
+/** Loads what a text of this font needs and is not there yet. Does nothing for fonts that are not known. */
+export async function loadFont(id: string, text: string, read: ReadFont): Promise<void> {
+  const found = fontFace(id);
+  if (!found) return;
+  for (const { name } of filesFor(found.family, text)) {
+    if (hasFontFile(id, name)) continue;
+    const key = `${id}/${name}`;
+    let file = coming.get(key);
+    if (!file) coming.set(key, (file = loadFile(id, name, read).finally(() => coming.delete(key))));
+    await file;
+  }
+}
+
+/** What a design's words still need. */
+export const fontsMissing = (design: Pick<Design, 'objects'>): [font: string, text: string][] =>
+  [...fontsWanted(design)].filter(([id, text]) => {
+    const found = fontFace(id);
+    return found && filesFor(found.family, text).some(({ name }) => !hasFontFile(id, name));
+  });
+
+/** Loads what a design's words need, before it is resolved. */
+export const loadFonts = async (design: Pick<Design, 'objects'>, read: ReadFont): Promise<void> => {
+  await Promise.all(fontsMissing(design).map(([id, text]) => loadFont(id, text, read)));
+};

@@ -1,0 +1,100 @@
+// Makes the catalogue of the fonts that ship with Rosehip from their packages, and docs/fonts.md with their licences. Run
+// `npm run fonts` after a change of packages/fonts/src/families.ts.
+import { readFileSync, writeFileSync } from 'node:fs';
+import { createRequire } from 'node:module';
+import { installFont, fontOf } from '@rosehip/core';
+import { FAMILIES, type Family } from '../packages/fonts/src/families.ts';
+import type { FontFace, FontFamily } from '../packages/fonts/src/index.ts';
+import { unwrapped } from '../packages/fonts/src/files.ts';
+import { thinStroke } from '../packages/core/src/lettering/strokes.ts';
+
+const CATALOGUE = new URL('../packages/fonts/src/catalogue.json', import.meta.url);
+const DOCS = new URL('../docs/fonts.md', import.meta.url);
+const require = createRequire(new URL('../packages/fonts/src/index.ts', import.meta.url));
+
+/** Files in the order in which they are asked for a letter. */
+const SUBSETS = ['latin', 'latin-ext', 'greek', 'greek-ext', 'cyrillic', 'cyrillic-ext', 'hebrew', 'arabic'];
+const SCRIPTS: Record<string, string> = {
+  greek: 'Greek',
+  cyrillic: 'Cyrillic',
+  hebrew: 'Hebrew',
+  arabic: 'Arabic',
+};
+/** A stroke narrower than this is no satin, in mm. */
+const NARROWEST = 0.8;
+
+const json = (id: string, file: string) =>
+  JSON.parse(readFileSync(require.resolve(`@fontsource/${id}/${file}`), 'utf8'));
+
+const rangesOf = (text: string): [number, number][] =>
+  text.split(',').map((part) => {
+    const [a, b] = part.trim().slice(2).split('-');
+    return [parseInt(a, 16), parseInt(b ?? a, 16)];
+  });
+
+/** Who made a family, as its licence says, without addresses. */
+const authorsOf = (attribution: string): string =>
+  attribution
+    .replace(/\([^)]*(@|\/\/|www)[^)]*\)/g, '')
+    .replace(/Copyright|\bby\b|\(c\)|\b(19|20)\d\d\b/gi, '')
+    .split(/,? with |\.(?=\s|$)|[\w-]+(\[\w+\])?\.ttf|\S+@/)[0]
+    .replace(/[\s,]+/g, ' ')
+    .trim();
+
+const up = (v: number, step: number): number => Math.round(Math.ceil(v / step - 1e-9) * step * 100) / 100;
+
+async function faceOf({ id }: Family, weight: number): Promise<FontFace> {
+  const face = `${id}-${weight}`;
+  const file = require.resolve(`@fontsource/${id}/files/${id}-latin-${weight}-normal.woff2`);
+  await installFont(face, 'latin', await unwrapped(readFileSync(file)));
+  const stroke = thinStroke(fontOf(face));
+  return {
+    id: face,
+    weight,
+    smallest: up(NARROWEST / stroke, 0.5),
+    stroke: Math.round(stroke * 1000) / 1000,
+  };
+}
+
+async function familyOf(family: Family): Promise<FontFamily> {
+  const { family: name, subsets, license } = json(family.id, 'metadata.json');
+  const unicode: Record<string, string> = json(family.id, 'unicode.json');
+  const files = SUBSETS.filter((subset) => subsets.includes(subset)).map((subset) => ({
+    name: subset,
+    covers: rangesOf(unicode[subset] ?? 'U+0000-00FF'),
+  }));
+  const faces = [];
+  for (const weight of family.weights) faces.push(await faceOf(family, weight));
+  return {
+    id: family.id,
+    name,
+    use: family.use,
+    joined: !!family.joined,
+    scripts: SUBSETS.filter((s) => subsets.includes(s) && SCRIPTS[s]).map((s) => SCRIPTS[s]),
+    licence: license.type,
+    by: authorsOf(license.attribution),
+    files,
+    faces,
+  };
+}
+
+const families: FontFamily[] = [];
+for (const family of FAMILIES) families.push(await familyOf(family));
+writeFileSync(CATALOGUE, `${JSON.stringify(families)}\n`);
+writeFileSync(
+  DOCS,
+  `# Fonts
+
+Rosehip ships with these families, all under the SIL Open Font License 1.1 or as said. *From* is the smallest height of
+capitals, in mm, at which a face's thin strokes are ${NARROWEST} mm wide: narrower ones are no satin.
+
+| family | faces | from | scripts beside Latin | licence | by |
+| --- | --- | --- | --- | --- | --- |
+${families
+  .map(
+    (f) =>
+      `| ${f.name} | ${f.faces.map((x) => x.weight).join(', ')} | ${f.faces.map((x) => x.smallest).join(', ')} | ${f.scripts.join(', ')} | ${f.licence} | ${f.by.replace(/\|/g, '/')} |`,
+  )
+  .join('\n')}
+`,
+);
