@@ -12,6 +12,7 @@ import { limitRequests } from './limits.ts';
 import { WEB } from './paths.ts';
 import { backupRoutes } from './routes/backup.ts';
 import { designRoutes } from './routes/designs.ts';
+import { fontRoutes } from './routes/fonts.ts';
 import { healthRoutes } from './routes/health.ts';
 import { readyRoutes } from './routes/ready.ts';
 import { withFailures } from './routes/route.ts';
@@ -106,7 +107,7 @@ export async function buildApp({ db, url }: Connection, options: AppOptions = {}
   await app.register(
     async (api) => {
       api.addHook('onRoute', withFailures);
-      for (const routes of [healthRoutes, designRoutes, shelfRoutes, readyRoutes, backupRoutes])
+      for (const routes of [healthRoutes, designRoutes, shelfRoutes, fontRoutes, readyRoutes, backupRoutes])
         await api.register(routes, services);
     },
     { prefix: '/api' },

@@ -65,6 +65,7 @@ export {
 export { isLive, isPlain } from './design/live-outline.ts';
 export { DesignReceiver, DesignSender, type Parcel } from './design/parcel.ts';
 export { referencesFor, referencesOf, shapedBy } from './design/references.ts';
+export { DESIGN_LIMITS } from './design/limits.ts';
 export { applyCommand, CommandError, type Command } from './design/commands.ts';
 export { clothById, CLOTHS } from './materials/cloths.ts';
 export { HOOP_LIMITS, HOOPS, turnedHoop, type Hoop } from './materials/hoops.ts';
@@ -79,6 +80,8 @@ export { boxMatrix, primitivePaths } from './outlines/primitives.ts';
 export { READY_SHAPES, readyShape } from './outlines/ready.ts';
 export { outlineRegion } from './outlines/region.ts';
 export { fontChanges, fontOf, fontsWanted, hasFontFile, installFont } from './lettering/fonts.ts';
+export { caretAt, markedAt, offsetAt } from './lettering/caret.ts';
+export { retyped } from './lettering/retype.ts';
 export { FontError } from './lettering/hb-source.ts';
 export { LINE_SPACE, setText, type SetLetter, type SetLine, type SetText } from './lettering/set-text.ts';
 export { placedCopies, resolveDesign, resolvedItem, textOf } from './resolve/resolve.ts';

@@ -77,3 +77,9 @@ export const Settings = Type.Object({
 export type Settings = Static<typeof Settings>;
 export const AllSettings = Type.Object({ settings: Settings });
 export type AllSettings = Static<typeof AllSettings>;
+
+/** A file of a face of the shipped fonts. */
+export const FontFileOf = Type.Object({
+  face: Type.String({ pattern: '^[a-z0-9-]{1,60}$' }),
+  file: Type.String({ pattern: '^[a-z-]{1,30}$' }),
+});

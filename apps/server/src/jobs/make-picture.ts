@@ -9,6 +9,8 @@ import {
   type Design,
   type PictureCanvas,
 } from '@rosehip/core';
+import { loadFonts } from '@rosehip/fonts';
+import { readFontFile } from '@rosehip/fonts/files';
 import type { Summary } from '@rosehip/wire';
 
 export interface PictureJob {
@@ -31,6 +33,7 @@ function kindsOf(design: Design): string[] {
 }
 
 export default async function makePicture({ design, width, height }: PictureJob): Promise<PictureResult> {
+  await loadFonts(design, readFontFile);
   const plan = sewDesign(design);
   const f = figuresOf(plan);
   const canvas = createCanvas(width, height);

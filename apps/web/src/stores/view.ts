@@ -13,6 +13,7 @@ export type ToolName =
   | 'rectangle'
   | 'ellipse'
   | 'shapes'
+  | 'words'
   | 'knife'
   | 'bend'
   | 'steer'

@@ -53,6 +53,7 @@ import {
   type ViewName,
 } from '@rosehip/core';
 import * as Comlink from 'comlink';
+import { fontFor, fontsOf } from './fonts.ts';
 
 export interface Sewn {
   plan: Plan;
@@ -139,6 +140,23 @@ function smallPicture(plan: Plan, size: number, area?: Bounds): ImageBitmap | un
   return canvas.transferToImageBitmap();
 }
 
+/** Words are shown in this height of capitals, in mm, with so much room about them. */
+const WORD_HEIGHT = 12;
+const WORD_ROOM = 1.9;
+
+/** A word in a font, for the list of fonts. */
+function wordDesign(text: string, font: string, thread: string): Design {
+  const design = swatchDesign({ kind: 'lettering', settings: {} }, thread, {
+    kind: 'linen',
+    colour: '#ffffff',
+  });
+  const [object] = design.objects as DesignObject[];
+  return {
+    ...design,
+    objects: [{ ...object, outline: { kind: 'text', of: [], text, font, height: WORD_HEIGHT } }],
+  };
+}
+
 /** How often a long piece of work says how far it is, in ms. */
 const TELL_EVERY = 100;
 /** Objects of more stitches than this may take long. */
@@ -147,19 +165,26 @@ const LONG = 3000;
 /** Designs come as parcels, so that what did not change since the last one is stitched no more. */
 const designs = new DesignReceiver();
 
+/** The design of a parcel, with the fonts that its words need. Parcels are opened as they come; fonts may take longer. */
+async function opened(parcel: Parcel): Promise<Design> {
+  const design = designs.open(parcel);
+  await fontsOf(design);
+  return design;
+}
+
 const engine = {
   /**
    * Stitches the design but for `stopped` objects; `onObject` hears which of how many objects is begun, some times a
    * second at most, and of each that may take long.
    */
-  sew(
+  async sew(
     parcel: Parcel,
     machine: string,
     stopped: string[],
     onObject?: (object: number, of: number, id: string) => void,
-  ): Sewn {
+  ): Promise<Sewn> {
     const start = performance.now();
-    const design = designs.open(parcel);
+    const design = await opened(parcel);
     let told = start;
     const plan = sewDesign(design, {
       speed: machineById(machine).speed,
@@ -178,28 +203,28 @@ const engine = {
   },
 
   /** Runs every check on a design and the plan that was made of it, and counts the thread's layers. */
-  check(parcel: Parcel, plan: Plan, machine: string): CheckReport {
-    const design = designs.open(parcel);
+  async check(parcel: Parcel, plan: Plan, machine: string): Promise<CheckReport> {
+    const design = await opened(parcel);
     const findings = findingsOf(design, plan, machineById(machine));
     const layers = layersOver(plan);
     return Comlink.transfer({ findings, layers }, layers ? [layers.layers.buffer as ArrayBuffer] : []);
   },
 
   /** What the fix of a finding does to the design. */
-  fix(parcel: Parcel, finding: Finding): Job | Problem {
-    const design = designs.open(parcel);
+  async fix(parcel: Parcel, finding: Finding): Promise<Job | Problem> {
+    const design = await opened(parcel);
     return said(() => fixOf(design, finding));
   },
 
   /** A better running order; null when there is none. */
-  order(parcel: Parcel, machine: string): OrderProposal | null | Problem {
-    const design = designs.open(parcel);
+  async order(parcel: Parcel, machine: string): Promise<OrderProposal | null | Problem> {
+    const design = await opened(parcel);
     return said(() => putInOrder(design, machineById(machine).speed));
   },
 
   /** An object of the design as every kind would stitch it, for the card's swatches. */
-  swatches(id: string, parcel: Parcel): { kind: string; plan: Plan; covers: boolean }[] {
-    const design = designs.open(parcel);
+  async swatches(id: string, parcel: Parcel): Promise<{ kind: string; plan: Plan; covers: boolean }[]> {
+    const design = await opened(parcel);
     const resolved = resolveDesign(design);
     const object = findItem(resolved, id);
     if (object?.kind !== 'object') return [];
@@ -248,7 +273,7 @@ const engine = {
     round: number,
     told: (round: number, outcomes: Outcome[]) => boolean | Promise<boolean>,
   ): Promise<void> {
-    const design = designs.open(parcel);
+    const design = await opened(parcel);
     const outcomes = wanted.map((id) => ({
       id,
       outcome: outcomeOf(design, subjectOf(making(id), design, ids), making(id)),
@@ -268,8 +293,8 @@ const engine = {
   },
 
   /** A better route through the colour of what is selected; null when there is none, or a sentence why not. */
-  tidy(parcel: Parcel, ids: string[]): TidyProposal | null | Problem {
-    const design = designs.open(parcel);
+  async tidy(parcel: Parcel, ids: string[]): Promise<TidyProposal | null | Problem> {
+    const design = await opened(parcel);
     return said(() => tidyTravel(design, ids));
   },
 
@@ -284,13 +309,39 @@ const engine = {
     }
   },
 
+  /**
+   * A word sewn in each of these faces, as pictures `height` pixels high; undefined for a face that has none of its letters.
+   */
+  async fontPicture(
+    word: string,
+    face: string,
+    thread: string,
+    height: number,
+  ): Promise<ImageBitmap | undefined> {
+    await fontFor(face, word);
+    const plan = sewDesign(wordDesign(word, face, thread));
+    const bounds = figuresOf(plan).bounds;
+    if (!bounds) return undefined;
+    const scale = height / Math.max(WORD_ROOM * WORD_HEIGHT, bounds.maxY - bounds.minY + 1);
+    const width = Math.min(2000, Math.ceil(scale * (bounds.maxX - bounds.minX + 1)));
+    const canvas = new OffscreenCanvas(width, height);
+    const ctx = canvas.getContext('2d')!;
+    const middle = (bounds.minY + bounds.maxY) / 2;
+    ctx.setTransform(scale, 0, 0, scale, scale * (0.5 - bounds.minX), height / 2 - scale * middle);
+    paintThread(ctx as unknown as PictureCanvas, plan, scale);
+    const picture = canvas.transferToImageBitmap();
+    return Comlink.transfer(picture, [picture]);
+  },
+
   /** Writes the design as a file. */
-  writeFile: (design: Design, format: FormatId): Uint8Array =>
-    fileFormat(format).write(design, () => sewDesign(design)),
+  async writeFile(design: Design, format: FormatId): Promise<Uint8Array> {
+    await fontsOf(design);
+    return fileFormat(format).write(design, () => sewDesign(design));
+  },
 
   /** Paints the design as a PNG. Throws when the picture would be too large for a canvas. */
   async picture(parcel: Parcel, { view, ground, scale, area: shown }: PictureOptions): Promise<Uint8Array> {
-    const design = designs.open(parcel);
+    const design = await opened(parcel);
     const plan = sewDesign(design);
     const { width, height } = design.hoop;
     const area =

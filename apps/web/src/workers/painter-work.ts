@@ -27,6 +27,7 @@ import {
   type ViewName,
 } from '@rosehip/core';
 import * as Comlink from 'comlink';
+import { fontsOf } from './fonts.ts';
 
 export interface PaintRequest {
   view: ViewName;
@@ -72,6 +73,8 @@ const sewn = layer();
 const out = layer();
 let plan: Plan | null = null;
 let design: Design | null = null;
+/** The one that came last; its fonts may still be on their way. */
+let newest: Design | null = null;
 /** The heat map as a picture, one pixel a square, and where it lies, in mm. */
 let heat: { canvas: OffscreenCanvas; x: number; y: number; width: number; height: number } | null = null;
 /** The reference picture, decoded; it lies under the thread. */
@@ -278,8 +281,11 @@ function paintHeat(r: PaintRequest): void {
 }
 
 const painter = {
-  setDesign(parcel: Parcel): void {
-    design = designs.open(parcel);
+  async setDesign(parcel: Parcel): Promise<void> {
+    const next = (newest = designs.open(parcel));
+    await fontsOf(next);
+    if (next !== newest) return;
+    design = next;
     patches = patchesOf(design);
     groundKey = '';
     version++;

@@ -67,6 +67,8 @@ export interface TextLetter {
   /** The characters that it stands for, as offsets into the text. */
   at: number;
   to: number;
+  /** These characters. */
+  says: string;
   line: number;
   /** Its paths: from this one, up to before that one. */
   first: number;

@@ -27,7 +27,6 @@ const OVERLAP = 1e-4;
  * other. Others keep their curves.
  */
 function withoutOverlaps(paths: Path[], unitsPerEm: number): Path[] {
-  if (paths.length < 2) return paths;
   const scale = LOOKED_AT / unitsPerEm;
   const small = paths.map((path) => transformPath(path, [scale, 0, 0, scale, 0, 0]));
   const rings = small.map((path) => flattenPath(path).coords);

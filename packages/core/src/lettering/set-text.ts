@@ -200,6 +200,7 @@ export function setText(outline: TextOutline, font: Font, along: readonly PlainO
       letters.push({
         at: cell.at,
         to: cell.to,
+        says: text.slice(cell.at, cell.to),
         line: number,
         first,
         end: paths.length,

@@ -93,9 +93,11 @@ function lettersOf(object: PlainObject, letters: TextLetter[]): PlainObject[] {
   const pieces = inOrder(piecesOf(outline as PathOutline, letters, closed), lettersOrder ?? 'read');
   return pieces.map((piece, i): PlainObject => {
     const [{ thread, recipe }] = piece.letters;
+    const name = piece.letters.map(({ says }) => says).join('');
     return {
       ...shared,
       id: letterId(object.id, i),
+      name,
       outline: piece.outline,
       ...(thread && { thread }),
       ...(recipe && { recipe }),

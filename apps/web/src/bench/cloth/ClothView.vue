@@ -25,6 +25,8 @@ import ClothOverlay from './ClothOverlay.vue';
 import { useClothPointers } from './pointers.ts';
 import Ruler from './Ruler.vue';
 import WaysIn from './WaysIn.vue';
+import WordsInput from '../words/WordsInput.vue';
+import { useWriting } from '../words/writing.ts';
 
 const props = defineProps<{
   tool: Tool;
@@ -43,6 +45,8 @@ const area = useTemplateRef<HTMLElement>('area');
 const canvas = useTemplateRef<HTMLCanvasElement>('canvas');
 const { width, height } = useElementSize(area);
 const bringIn = useBringIn();
+const writing = useWriting();
+const words = useTemplateRef('words');
 const emit = defineEmits<{ sized: [] }>();
 /** Nothing is there yet, and no tool was taken up: the ways to begin are shown. */
 const isEmpty = computed(
@@ -225,11 +229,26 @@ watch([() => view.view, () => view.scale, () => view.centre, width, height], () 
   void paint();
 });
 
-const { pulling, spaceHeld, pointer, down, move, up, cancel, doubleClick } = useClothPointers(
+const {
+  pulling,
+  spaceHeld,
+  pointer,
+  down,
+  move,
+  up: raise,
+  cancel,
+  doubleClick,
+} = useClothPointers(
   area,
   () => props.tool,
   () => props.looking,
 );
+
+/** The hand is lifted; what is typed next goes into the words that are written. */
+function up(e: PointerEvent): void {
+  raise(e);
+  void words.value?.take();
+}
 
 /** A kept recipe goes on what it is let go over; with several selected, on all of them. */
 function dropRecipe(id: string, e: DragEvent): void {
@@ -297,6 +316,7 @@ const cursor = (): string =>
     <canvas ref="canvas" class="absolute inset-0 h-full w-full" aria-hidden="true" />
     <ClothOverlay v-if="!looking" :tool="tool" />
     <ClothMarks v-if="!looking" :tool="tool" />
+    <WordsInput v-if="view.tool === 'words' && writing.writing.value && !looking" ref="words" />
     <WaysIn v-if="isEmpty && !looking" />
     <template v-if="aids.rulers">
       <Ruler axis="x" />

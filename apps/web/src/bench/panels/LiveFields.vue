@@ -27,6 +27,7 @@ const TOLD: Record<LiveOutline['kind'], string> = {
   surround: 'At a distance from',
   band: 'A band about',
   edge: 'The edge of',
+  text: 'Words along',
 };
 const told = computed(() => {
   const o = object.value?.outline;

@@ -26,6 +26,10 @@ import ThreadField from './ThreadField.vue';
 import ThreadPicker from './ThreadPicker.vue';
 import TrimFields from './TrimFields.vue';
 import WidthFields from './WidthFields.vue';
+import FontPicker from '../words/FontPicker.vue';
+import { useTextEdit } from '../words/text-edit.ts';
+import WordsFields from '../words/WordsFields.vue';
+import { useWriting } from '../words/writing.ts';
 
 const props = defineProps<{ commands: Commands }>();
 const bench = useBench();
@@ -40,7 +44,17 @@ const around = useTemplateRef('around');
 const hasStitches = computed(() => edit.objects.value.length > 0);
 
 /** Which picker is open. */
-const open = ref<'kind' | 'thread' | null>(null);
+const open = ref<'kind' | 'thread' | 'font' | null>(null);
+const words = useTextEdit();
+const writing = useWriting();
+function chooseFont(font: string): void {
+  open.value = null;
+  void words.withFont(font, (items) => bench.replace(items, 'Font') && (writing.font.value = font));
+}
+function openFonts(): void {
+  open.value = 'font';
+  column.value?.scrollTo({ top: 0 });
+}
 watch(
   () => bench.selection.join(),
   () => (open.value = null),
@@ -126,11 +140,15 @@ watchPostEffect(async () => {
       <div ref="column" data-column class="relative h-full overflow-y-auto scroll-py-16">
         <div v-if="open" class="border-t border-line p-4">
           <KindPicker v-if="open === 'kind'" @choose="((open = null), edit.setKind($event))" />
+          <FontPicker v-else-if="open === 'font'" @choose="chooseFont" @close="open = null" />
           <ThreadPicker v-else :code="thread?.code ?? null" @choose="chooseThread" />
         </div>
         <!-- While something is chosen among pictures, there is room for nothing else. -->
         <div v-show="!open" class="contents">
-          <CardPart v-model="parts.shape" title="Shape" :place="0" :of="4"><ShapeFields /></CardPart>
+          <CardPart v-model="parts.shape" title="Shape" :place="0" :of="4">
+            <WordsFields @fonts="openFonts" />
+            <ShapeFields />
+          </CardPart>
           <CardPart v-model="parts.stitches" title="Stitches" :place="1" :of="4">
             <p v-if="!hasStitches" class="text-muted">
               Kept as they came, stitch by stitch: their shape and thread can be changed.

@@ -8,7 +8,7 @@ import { useSettings } from '../../stores/settings.ts';
 import { useRecipeEdit, useSelectedThread } from './recipe-edit.ts';
 
 /** Which picker is open. */
-defineProps<{ open: 'kind' | 'thread' | null }>();
+defineProps<{ open: 'kind' | 'thread' | 'font' | null }>();
 const emit = defineEmits<{ open: [name: string] }>();
 const bench = useBench();
 const units = useSettings();

@@ -12,6 +12,7 @@ import {
   Slice,
   Spline,
   Square,
+  Type,
   Waves,
 } from '@lucide/vue';
 import type { Component } from 'vue';
@@ -25,6 +26,7 @@ export const TOOL_ICONS: Record<ToolName, Component> = {
   rectangle: Square,
   ellipse: Circle,
   shapes: Shapes,
+  words: Type,
   knife: Slice,
   bend: Flag,
   steer: Waves,

@@ -7,6 +7,7 @@ import { lastMove } from '../last-move.ts';
 import { pickCopy, pickedCopy } from '../picked-copy.ts';
 import { usePicking } from '../picking.ts';
 import { useSnapping } from '../snapping.ts';
+import { useWriting } from '../words/writing.ts';
 import { useGesture } from './gesture.ts';
 import { toolOf, NOTHING, type Pointer, type Tool } from './tool.ts';
 
@@ -24,6 +25,7 @@ export function selectTool(): Tool {
   let began = false;
   let moved = { dx: 0, dy: 0 };
   const gesture = useGesture();
+  const writing = useWriting();
   /** The guide that is dragged, by its place in the list. */
   let guide: number | null = null;
   /** What a click without a drag selects when it was pressed on something selected already. */
@@ -139,6 +141,13 @@ export function selectTool(): Tool {
       if (!leaf) return;
       const outer = meant(leaf.id);
       if (outer === leaf.id) {
+        // Words are written in, at the letter that was meant.
+        const words = writing.wordsAt(at);
+        if (words?.id === leaf.id) {
+          view.tool = 'words';
+          writing.go(words.id, words.offset);
+          return;
+        }
         view.tool = leaf.kind === 'object' ? 'points' : view.tool;
         return;
       }

@@ -13,10 +13,11 @@ import { selectTool } from './select-tool.ts';
 import { ellipseTool, rectangleTool, shapesTool } from './shape-tool.ts';
 import { steerTool } from './steer-tool.ts';
 import type { Tool } from './tool.ts';
+import { wordsTool } from './words-tool.ts';
 
 /** Tools that do one sort of thing share a place in the rail; which of them it is, is chosen in the strip. */
 export type ToolPlace =
-  'Select' | 'Points' | 'Draw' | 'Shapes' | 'Cut and bend' | 'Steer' | 'Measure' | 'Picture';
+  'Select' | 'Points' | 'Draw' | 'Shapes' | 'Words' | 'Cut and bend' | 'Steer' | 'Measure' | 'Picture';
 
 export interface ToolEntry {
   name: ToolName;
@@ -36,6 +37,7 @@ export function useTools(): { entries: ToolEntry[]; active: ComputedRef<Tool> } 
     { name: 'rectangle', place: 'Shapes', label: 'Rectangle', key: 'R', tool: rectangleTool() },
     { name: 'ellipse', place: 'Shapes', label: 'Ellipse', key: 'E', tool: ellipseTool() },
     { name: 'shapes', place: 'Shapes', label: 'Ready shapes', key: 'S', tool: shapesTool() },
+    { name: 'words', place: 'Words', label: 'Words', key: 'A', tool: wordsTool() },
     { name: 'knife', place: 'Cut and bend', label: 'Knife', key: 'X', tool: knifeTool() },
     { name: 'bend', place: 'Cut and bend', label: 'Bend', key: 'B', tool: bendTool() },
     { name: 'steer', place: 'Steer', label: 'Steer', key: 'W', tool: steerTool() },

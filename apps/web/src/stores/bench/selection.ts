@@ -1,5 +1,6 @@
 // What is selected of a design, and the group whose inside is worked on.
 import { computed, ref, watch, type Ref } from 'vue';
+import { fontsCame } from '../fonts.ts';
 import { findItem, findPlace, resolvedItem, type Design, type Item, type PlainOutline } from '@rosehip/core';
 
 /** `design` is what is shown, `committed` what it was before the preview that may be under way. */
@@ -16,7 +17,9 @@ export function useSelection(design: Ref<Design | null>, committed: Ref<Design |
   const committedSelected = computed(() => selectedIn(committed.value));
   /** What is selected, by itself: while a hand moves, no more is made here than that. */
   const selectedPlain = computed<Item<PlainOutline>[]>(() =>
-    design.value ? selection.value.flatMap((id) => resolvedItem(design.value!, id) ?? []) : [],
+    fontsCame.value >= 0 && design.value
+      ? selection.value.flatMap((id) => resolvedItem(design.value!, id) ?? [])
+      : [],
   );
 
   // Whoever selects something outside of a group has left it.

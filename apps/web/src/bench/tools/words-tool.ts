@@ -1,0 +1,195 @@
+// Words: click and type on the cloth; letters by their handles.
+import { caretAt, distance, markedAt, type Point, type SetLetter } from '@rosehip/core';
+import { computed, reactive, watch } from 'vue';
+import { useBench } from '../../stores/bench/bench.ts';
+import { useView } from '../../stores/view.ts';
+import { handleOf, moved, secondOf, turned, withLetter } from '../words/letter-drag.ts';
+import { isText, useWriting, type TextObject } from '../words/writing.ts';
+import { useGesture } from './gesture.ts';
+import { drawDisc, drawLine, LEAF, ROSEHIP } from './marks.ts';
+import { toolOf, NOTHING, type Marker, type Pointer, type Tool } from './tool.ts';
+
+/** How near a press must be to a handle, in CSS pixels. */
+const NEAR = 8;
+
+export function wordsTool(): Tool {
+  const bench = useBench();
+  const view = useView();
+  const writing = useWriting();
+  const gesture = useGesture();
+  const { state } = writing;
+  /** A drag over letters, or of a handle; and the letter whose handle was touched last. */
+  const hand = reactive({
+    marking: false,
+    pulling: null as 'move' | 'turn' | null,
+    from: null as Point | null,
+  });
+  let letter: SetLetter | null = null;
+  const held = reactive({ at: null as number | null });
+
+  const seen = computed(() => writing.set.value?.letters.filter((l) => !l.blank) ?? []);
+  const heldLetter = computed(() => seen.value.find((l) => l.at === held.at) ?? null);
+  const committed = (): TextObject | null => {
+    const found = bench.committedSelected[0];
+    return isText(found) ? found : null;
+  };
+
+  /** The handle at a place. */
+  function handleAt(p: Point): { letter: SetLetter; pulling: 'move' | 'turn' } | null {
+    const near = NEAR / view.scale;
+    const height = writing.letterHeight.value;
+    if (heldLetter.value && distance(secondOf(heldLetter.value, height), p) < near)
+      return { letter: heldLetter.value, pulling: 'turn' };
+    const found = seen.value.find((l) => distance(handleOf(l, height), p) < near);
+    return found ? { letter: found, pulling: 'move' } : null;
+  }
+
+  function pulled(to: Point, even: boolean): TextObject | null {
+    const object = committed();
+    if (!object || !letter || !hand.from) return null;
+    return hand.pulling === 'move'
+      ? moved(object, letter, hand.from, to)
+      : turned(object, letter, hand.from, to, even);
+  }
+
+  // With words selected, the tool writes on in them at once.
+  watch(
+    () => view.tool,
+    (tool) => {
+      const [only] = bench.selected;
+      if (tool === 'words' && bench.selected.length === 1 && isText(only) && !writing.writing.value)
+        writing.go(only.id, only.outline.text.length);
+    },
+  );
+
+  return toolOf({
+    hint: computed(() =>
+      writing.writing.value
+        ? 'Type. Drag the discs below letters to move them. Esc: done.'
+        : 'Click where words are to begin, or into words to change them.',
+    ),
+    preview: NOTHING,
+    actions: computed(() => [
+      {
+        label: 'Letter as it was',
+        blocked: heldLetter.value
+          ? bench.selected.some((o) => isText(o) && o.outline.letters?.some((l) => l.at === held.at))
+            ? undefined
+            : 'This letter stands as the font has it.'
+          : 'Touch the disc below a letter first.',
+        run() {
+          const object = committed();
+          if (!object || held.at === null) return;
+          const none = { space: 0, lift: 0, turn: 0, size: 1, thread: undefined, recipe: undefined };
+          bench.replace([withLetter(object, held.at, none)], 'Letter as it was');
+        },
+      },
+    ]),
+    numbers: computed(() => [
+      {
+        label: 'Height of capitals',
+        value: writing.letterHeight.value,
+        unit: 'mm' as const,
+        least: 1,
+        most: 500,
+        step: 0.5,
+        set(height: number) {
+          writing.height.value = height;
+          const object = committed();
+          if (object && state.id)
+            bench.replace([{ ...object, outline: { ...object.outline, height } }], 'Height');
+        },
+      },
+    ]),
+    down(p: Pointer) {
+      const handle = handleAt(p.at);
+      if (handle) {
+        writing.keep();
+        letter = handle.letter;
+        held.at = letter.at;
+        hand.pulling = handle.pulling;
+        hand.from = p.at;
+        return;
+      }
+      held.at = null;
+      const on = writing.wordsAt(p.at);
+      if (on) {
+        writing.go(on.id, p.shift && state.id === on.id ? state.from : on.offset, on.offset);
+        hand.marking = true;
+      } else if (writing.writing.value) writing.stop();
+      else writing.begin(p.at);
+    },
+    move({ at, shift }: Pointer) {
+      if (hand.pulling) {
+        const next = pulled(at, shift);
+        if (next) gesture.show([next]);
+      } else if (hand.marking) {
+        const on = writing.wordsAt(at);
+        if (on && on.id === state.id) state.to = on.offset;
+      }
+    },
+    up({ at, shift }: Pointer) {
+      hand.marking = false;
+      if (!hand.pulling) return;
+      const next = pulled(at, shift);
+      const far = hand.from && distance(hand.from, at) * view.scale > 2;
+      if (next && far) {
+        gesture.show([next]);
+        gesture.commit(hand.pulling === 'move' ? 'Move letter' : 'Turn letter');
+      } else gesture.cancel();
+      hand.pulling = null;
+    },
+    doubleClick({ at }: Pointer) {
+      const on = writing.wordsAt(at);
+      const text = writing.object.value?.outline.text;
+      if (!on || text === undefined) return;
+      const before = text.slice(0, on.offset).search(/\S+$/);
+      const after = text.slice(on.offset).search(/\s|$/);
+      writing.go(on.id, before < 0 ? on.offset : before, on.offset + after);
+    },
+    key(key: string) {
+      // Without a mouse: new words in the middle, or the selected ones from their end.
+      if (key !== 'Enter' || writing.writing.value) return false;
+      const [only] = bench.selected;
+      if (isText(only)) writing.go(only.id, only.outline.text.length);
+      else writing.begin(view.centre);
+      return true;
+    },
+    cancel() {
+      if (hand.pulling) {
+        hand.pulling = null;
+        return gesture.cancel();
+      }
+      const was = writing.writing.value;
+      held.at = null;
+      if (was) writing.stop();
+      return was;
+    },
+    mark({ ctx, toPx, scale }: Marker) {
+      const height = writing.letterHeight.value;
+      const text = writing.set.value;
+      if (!text) {
+        if (!state.at) return;
+        const p = toPx(state.at);
+        drawLine(ctx, p, { x: p.x, y: p.y - height * scale }, ROSEHIP, 2);
+        return;
+      }
+      const [from, to] = [Math.min(state.from, state.to), Math.max(state.from, state.to)];
+      ctx.fillStyle = 'rgb(179 38 63 / 0.18)';
+      for (const corners of from < to ? markedAt(text, from, to, height) : []) {
+        ctx.beginPath();
+        for (const p of corners.map(toPx)) ctx.lineTo(p.x, p.y);
+        ctx.fill();
+      }
+      const [foot, top] = caretAt(text, state.to, height).map(toPx);
+      drawLine(ctx, foot, top, '#fffdf8', 4);
+      drawLine(ctx, foot, top, ROSEHIP, 2);
+      for (const l of seen.value) drawDisc(ctx, toPx(handleOf(l, height)), 3.5, l.at === held.at);
+      if (heldLetter.value) {
+        const [a, b] = [handleOf(heldLetter.value, height), secondOf(heldLetter.value, height)].map(toPx);
+        drawLine(ctx, a, b, LEAF, 1, [3, 3]);
+        drawDisc(ctx, b, 5, false);
+      }
+    },
+  });
+}

@@ -1,0 +1,326 @@
+<script setup lang="ts">
+// The numbers of words: text, font, height, spaces, and what their lines stand on.
+import { computed, ref, watch } from 'vue';
+import { DESIGN_LIMITS, LINE_SPACE, type Baseline, type TextOutline } from '@rosehip/core';
+import ChoiceField from '../../fields/ChoiceField.vue';
+import NumberField from '../../fields/NumberField.vue';
+import { useBench } from '../../stores/bench/bench.ts';
+import { useView } from '../../stores/view.ts';
+import { listedFace } from './faces.ts';
+import { useTextEdit } from './text-edit.ts';
+import { reworded, useWriting } from './writing.ts';
+
+const emit = defineEmits<{ fonts: [] }>();
+const bench = useBench();
+const view = useView();
+const writing = useWriting();
+const { texts, one, valueOf, show, set } = useTextEdit();
+
+const text = ref('');
+watch(
+  () => one.value?.outline.text,
+  (now) => (text.value = now ?? ''),
+  { immediate: true },
+);
+/** Only the last committed words are known here: what is typed is shown at once and stands when the field is left. */
+const committedOne = () => bench.committedSelected[0] as NonNullable<typeof one.value>;
+function typed(): void {
+  if (one.value) bench.preview([reworded(committedOne(), text.value)]);
+}
+function keep(): void {
+  if (!one.value || text.value === committedOne().outline.text) return;
+  if (text.value.trim()) bench.replace([reworded(committedOne(), text.value)], 'Type');
+  else {
+    bench.message = 'Words need at least one letter; Delete removes them.';
+    bench.cancelPreview();
+    text.value = committedOne().outline.text;
+  }
+}
+
+const font = computed(() => valueOf((o) => o.font));
+const fontName = computed(() => (font.value ? (listedFace(font.value)?.name ?? font.value) : 'mixed'));
+const smallest = computed(() => (font.value ? listedFace(font.value)?.face.smallest : undefined));
+const height = computed(() => valueOf((o) => o.height));
+
+/** Spaces are told in mm, and kept as shares of the height. */
+const SPACES = [
+  { key: 'letterSpace', label: 'Between letters', first: 0, least: -1, most: 50 },
+  { key: 'wordSpace', label: 'Between words', first: 0, least: -1, most: 50 },
+  { key: 'lineSpace', label: 'Line to line', first: LINE_SPACE, least: 0, most: 50 },
+] as const;
+type Space = (typeof SPACES)[number];
+const mm = ({ key, first }: Space): number | null => {
+  const v = valueOf((o) => Math.round((o[key] ?? first) * o.height * 1000) / 1000);
+  return v;
+};
+const spaced =
+  ({ key, first, least, most }: Space, value: number) =>
+  (o: TextOutline): Partial<TextOutline> => {
+    const share = Math.min(most, Math.max(least, Math.round((value / o.height) * 10000) / 10000));
+    return { [key]: Math.abs(share - first) < 1e-4 ? undefined : share };
+  };
+const tall = (value: number) => (): Partial<TextOutline> => ({ height: value });
+const stretched = (value: number) => (): Partial<TextOutline> => ({
+  stretch: value === 100 ? undefined : value / 100,
+});
+const slanted = (value: number) => (): Partial<TextOutline> => ({ slant: value || undefined });
+
+function setHeight(value: number): void {
+  if (set(tall(value), 'Height')) writing.height.value = value;
+}
+
+const ALIGN = [
+  { value: 'left', label: 'at their left ends' },
+  { value: 'centre', label: 'at their middles' },
+  { value: 'right', label: 'at their right ends' },
+];
+const ORDER = [
+  { value: 'read', label: 'as they are read' },
+  { value: 'centre', label: 'from the centre out' },
+  { value: 'back', label: 'from the end' },
+];
+const BASELINES = [
+  { value: 'straight', label: 'a straight line' },
+  { value: 'over', label: 'an arc over' },
+  { value: 'under', label: 'an arc under' },
+  { value: 'circle', label: 'a circle' },
+  { value: 'wave', label: 'a wave' },
+  { value: 'column', label: 'a column' },
+  { value: 'along', label: 'a drawn line' },
+];
+const baseline = computed(() => {
+  const kinds = texts.value.map(({ outline: { baseline: b } }) =>
+    !b ? 'straight' : b.kind === 'arc' ? (b.radius > 0 ? 'over' : 'under') : b.kind,
+  );
+  return kinds.every((k) => k === kinds[0]) ? kinds[0] : null;
+});
+/** Lines that words can stand on: with `along` already, or the object selected beside them. */
+const choices = computed(() =>
+  BASELINES.filter(({ value }) => value !== 'along' || baseline.value === 'along'),
+);
+
+/** A radius at which the longest line takes about a third of the circle. */
+function roundFor(o: TextOutline): number {
+  const longest = Math.max(...o.text.split('\n').map((l) => l.length), 3);
+  return Math.max(10, Math.round((longest * o.height * 0.7 * 3) / (2 * Math.PI)));
+}
+function standOn(value: string): void {
+  const made = (o: TextOutline): Baseline | undefined => {
+    const r = o.baseline && 'radius' in o.baseline ? Math.abs(o.baseline.radius) : roundFor(o);
+    if (value === 'over') return { kind: 'arc', radius: r };
+    if (value === 'under') return { kind: 'arc', radius: -r };
+    if (value === 'circle') return { kind: 'circle', radius: r };
+    if (value === 'wave') return { kind: 'wave', length: 4 * o.height, height: 0.4 * o.height };
+    if (value === 'column') return { kind: 'column' };
+    return value === 'along' ? o.baseline : undefined;
+  };
+  set((o) => ({ baseline: made(o), ...(value !== 'along' && { of: [] }) }), 'Baseline');
+}
+
+interface BaseNumber {
+  key: string;
+  label: string;
+  value: number;
+  unit: 'mm' | '';
+  least: number;
+  most: number;
+  step: number;
+  make(value: number): Baseline;
+}
+const numbers = computed<BaseNumber[]>(() => {
+  const b = one.value?.outline.baseline;
+  const size = { unit: 'mm' as const, step: 0.5 };
+  if (b?.kind === 'arc') {
+    const sign = Math.sign(b.radius) || 1;
+    const make = (v: number): Baseline => ({ ...b, radius: sign * v });
+    return [
+      { key: 'radius', label: 'Radius', value: Math.abs(b.radius), ...size, least: 1, most: 5000, make },
+    ];
+  }
+  if (b?.kind === 'circle')
+    return [
+      {
+        key: 'radius',
+        label: 'Radius',
+        value: b.radius,
+        ...size,
+        least: 1,
+        most: 5000,
+        make: (radius) => ({ ...b, radius }),
+      },
+    ];
+  if (b?.kind === 'wave')
+    return [
+      {
+        key: 'length',
+        label: 'Crest to crest',
+        value: b.length,
+        ...size,
+        least: 1,
+        most: 5000,
+        make: (length) => ({ ...b, length }),
+      },
+      {
+        key: 'height',
+        label: 'Height of crests',
+        value: b.height,
+        ...size,
+        least: -500,
+        most: 500,
+        make: (h) => ({ ...b, height: h }),
+      },
+    ];
+  if (b?.kind === 'along')
+    return [
+      {
+        key: 'start',
+        label: 'Starts at',
+        value: Math.round(b.start * 1000) / 10,
+        unit: '',
+        step: 1,
+        least: 0,
+        most: 100,
+        make: (v) => ({ ...b, start: v / 100 }),
+      },
+    ];
+  return [];
+});
+const side = computed(() => {
+  const b = one.value?.outline.baseline;
+  return b?.kind === 'along' ? b.side : null;
+});
+function turnOver(value: string): void {
+  set(
+    (o) => (o.baseline?.kind === 'along' ? { baseline: { ...o.baseline, side: value as 'left' } } : {}),
+    'Side',
+  );
+}
+/** On the cloth, where the caret is. */
+function write(): void {
+  if (!one.value) return;
+  view.tool = 'words';
+  writing.go(one.value.id, one.value.outline.text.length);
+}
+</script>
+
+<template>
+  <div v-if="texts.length" class="grid gap-2" role="group" aria-label="Words">
+    <div v-if="one">
+      <label class="flex items-baseline justify-between">
+        <span class="label">Words</span>
+      </label>
+      <textarea
+        v-model="text"
+        class="field h-auto py-1.5"
+        aria-label="Words"
+        :rows="Math.min(6, Math.max(1, text.split('\n').length))"
+        :maxlength="DESIGN_LIMITS.letters"
+        spellcheck="false"
+        @keydown.stop
+        @input="typed"
+        @blur="keep"
+      />
+      <button type="button" class="button mt-1 h-7 px-2" @click="write">Write on the cloth</button>
+    </div>
+    <div>
+      <span :id="`font-of-words`" class="label block">Font</span>
+      <button
+        type="button"
+        class="field flex items-center text-left"
+        aria-describedby="font-of-words"
+        @click="emit('fonts')"
+      >
+        {{ fontName }}
+      </button>
+    </div>
+    <div class="grid grid-cols-2 gap-2">
+      <NumberField
+        label="Height of capitals"
+        :value="height"
+        :least="0.5"
+        :most="1000"
+        :step="0.5"
+        :help="smallest ? `This font sews well from ${smallest} mm on.` : ''"
+        @live="show(tall($event))"
+        @change="setHeight"
+      />
+      <NumberField
+        v-for="space in SPACES"
+        :key="space.key"
+        :label="space.label"
+        :value="mm(space)"
+        :least="space.least * (height ?? 15)"
+        :most="space.most * (height ?? 15)"
+        @live="show(spaced(space, $event))"
+        @change="set(spaced(space, $event), space.label)"
+      />
+      <NumberField
+        label="Stretch (%)"
+        unit=""
+        :value="valueOf((o) => Math.round((o.stretch ?? 1) * 1000) / 10)"
+        :least="10"
+        :most="1000"
+        :step="1"
+        @live="show(stretched($event))"
+        @change="set(stretched($event), 'Stretch')"
+      />
+      <NumberField
+        label="Slant"
+        unit="°"
+        :value="valueOf((o) => o.slant ?? 0)"
+        :least="-60"
+        :most="60"
+        :step="1"
+        @live="show(slanted($event))"
+        @change="set(slanted($event), 'Slant')"
+      />
+    </div>
+    <ChoiceField
+      v-if="one?.outline.text.includes('\n') || baseline !== 'straight'"
+      label="Lines lined up"
+      :value="valueOf((o) => o.align ?? 'centre') ?? ''"
+      :choices="ALIGN"
+      @change="set(() => ({ align: $event as 'left' }), 'Line up')"
+    />
+    <ChoiceField label="Standing on" :value="baseline ?? ''" :choices="choices" @change="standOn" />
+    <div v-if="numbers.length" class="grid grid-cols-2 gap-2">
+      <NumberField
+        v-for="n in numbers"
+        :key="n.key"
+        :label="n.key === 'start' ? `${n.label} (%)` : n.label"
+        :value="n.value"
+        :unit="n.unit"
+        :least="n.least"
+        :most="n.most"
+        :step="n.step"
+        @live="show(() => ({ baseline: n.make($event) }))"
+        @change="set(() => ({ baseline: n.make($event) }), n.label)"
+      />
+      <ChoiceField
+        v-if="side"
+        label="Side of the line"
+        :value="side"
+        :choices="[
+          { value: 'left', label: 'this side' },
+          { value: 'right', label: 'the other side' },
+        ]"
+        @change="turnOver"
+      />
+    </div>
+    <ChoiceField
+      label="Letters sewn"
+      :value="valueOf((o) => o.order ?? 'read') ?? ''"
+      :choices="ORDER"
+      @change="set(() => ({ order: $event === 'read' ? undefined : ($event as 'back') }), 'Order of letters')"
+    />
+    <label class="flex items-center gap-2">
+      <input
+        type="checkbox"
+        class="accent-rosehip"
+        :checked="valueOf((o) => o.ligatures ?? true) ?? true"
+        @change="set((o) => ({ ligatures: (o.ligatures ?? true) ? false : undefined }), 'Ligatures')"
+      />
+      Letters that print joins stay joined
+    </label>
+  </div>
+</template>

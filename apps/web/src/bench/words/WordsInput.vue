@@ -1,0 +1,104 @@
+<script setup lang="ts">
+// What is typed on the cloth goes through a field of the browser's, which stands unseen at the caret: so caret keys,
+// marking, copy and paste, and input methods for other scripts work as everywhere.
+import { computed, nextTick, onMounted, useTemplateRef, watch } from 'vue';
+import { caretAt, DESIGN_LIMITS } from '@rosehip/core';
+import { useBench } from '../../stores/bench/bench.ts';
+import { useView } from '../../stores/view.ts';
+import { useWriting } from './writing.ts';
+
+const bench = useBench();
+const view = useView();
+const writing = useWriting();
+const { state } = writing;
+const field = useTemplateRef<HTMLTextAreaElement>('field');
+const text = computed(() => writing.object.value?.outline.text ?? '');
+
+/** Where the caret stands, in pixels of the cloth: windows of input methods open there. */
+const place = computed(() => {
+  const set = writing.set.value;
+  const at = set ? caretAt(set, state.to, writing.letterHeight.value)[0] : (state.at ?? { x: 0, y: 0 });
+  const { x, y } = view.toPx(at);
+  return {
+    left: `${Math.min(view.width - 2, Math.max(0, x))}px`,
+    top: `${Math.min(view.height - 20, Math.max(0, y - 16))}px`,
+  };
+});
+
+function show(): void {
+  const { value } = field;
+  if (!value) return;
+  if (value.value !== text.value) value.value = text.value;
+  const [from, to] = [Math.min(state.from, state.to), Math.max(state.from, state.to)];
+  if (value.selectionStart !== from || value.selectionEnd !== to)
+    value.setSelectionRange(from, to, state.from > state.to ? 'backward' : 'forward');
+}
+watch([text, () => state.from, () => state.to, () => state.id], async () => {
+  await nextTick();
+  show();
+});
+
+/** The caret has moved in the field. */
+function follow(): void {
+  const { value } = field;
+  if (!value || value.value !== text.value) return;
+  const back = value.selectionDirection === 'backward';
+  state.from = back ? value.selectionEnd : value.selectionStart;
+  state.to = back ? value.selectionStart : value.selectionEnd;
+}
+
+function input(): void {
+  const { value } = field;
+  if (value) writing.type(value.value, value.selectionStart, value.selectionEnd);
+}
+
+function key(e: KeyboardEvent): void {
+  if (e.isComposing) return;
+  const command = e.ctrlKey || e.metaKey;
+  if (e.key === 'Escape') {
+    writing.stop();
+    view.tool = 'select';
+  } else if (command && e.key.toLowerCase() === 'z') {
+    writing.keep();
+    if (e.shiftKey) bench.redo();
+    else bench.undo();
+    if (!writing.object.value) writing.stop();
+  } else if (command && e.key === 'Enter') writing.stop();
+  else {
+    e.stopPropagation();
+    return;
+  }
+  e.preventDefault();
+  e.stopPropagation();
+}
+
+/** A press beside the cloth leaves the field: what was typed is kept, and the words stay written in. */
+const left = (): void => writing.keep();
+/** A press on the cloth gives the cloth the focus; it belongs here. */
+async function take(): Promise<void> {
+  await nextTick();
+  field.value?.focus({ preventScroll: true });
+  show();
+}
+onMounted(take);
+defineExpose({ take });
+</script>
+
+<template>
+  <textarea
+    ref="field"
+    class="absolute h-5 w-px resize-none overflow-hidden border-0 bg-transparent p-0 opacity-0 outline-none"
+    :style="place"
+    aria-label="Words on the cloth"
+    rows="1"
+    spellcheck="false"
+    autocomplete="off"
+    autocapitalize="off"
+    :maxlength="DESIGN_LIMITS.letters"
+    @input="input"
+    @select="follow"
+    @keyup="follow"
+    @keydown="key"
+    @blur="left"
+  />
+</template>

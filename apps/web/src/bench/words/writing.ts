@@ -1,0 +1,155 @@
+// Words that are being written on the cloth: which, where the caret stands, and what was typed since the last step.
+import { computed, reactive } from 'vue';
+import {
+  everyLeaf,
+  offsetAt,
+  retyped,
+  textOf,
+  type DesignObject,
+  type Item,
+  type Point,
+  type SetText,
+  type TextOutline,
+} from '@rosehip/core';
+import { useKept } from '../../parts/kept.ts';
+import { useBench } from '../../stores/bench/bench.ts';
+import { bringFont, fontsCame } from '../../stores/fonts.ts';
+import { useView } from '../../stores/view.ts';
+import { objectFor } from '../tools/make.ts';
+
+export type TextObject = DesignObject & { outline: TextOutline };
+
+export const isText = (item: Item | null | undefined): item is TextObject =>
+  item?.kind === 'object' && item.outline.kind === 'text';
+
+/** Words are called by what they say, until somebody gives them another name. */
+const nameOf = (text: string): string => text.trim().split('\n')[0].trim().slice(0, 60) || 'Words';
+
+/** The object with other words. */
+export function reworded(object: TextObject, text: string): TextObject {
+  const called = object.name === nameOf(object.outline.text);
+  return { ...object, outline: retyped(object.outline, text), ...(called && { name: nameOf(text) }) };
+}
+
+/** What is typed becomes a step when the hand has rested for so long, in ms. */
+const RESTED = 900;
+
+const state = reactive({
+  /** The object that is written in; null for one that begins with the first letter. */
+  id: null as string | null,
+  /** Where new words begin; null when nothing is written. */
+  at: null as Point | null,
+  from: 0,
+  to: 0,
+});
+
+let timer: ReturnType<typeof setTimeout> | undefined;
+let typed: TextObject | null = null;
+
+export function useWriting() {
+  const bench = useBench();
+  const view = useView();
+  /** What new words are set in, as it was chosen last. */
+  const font = useKept('rosehip-font', 'nunito-800');
+  const height = useKept('rosehip-letter-height', 15);
+
+  const writing = computed(() => state.id !== null || state.at !== null);
+  const object = computed<TextObject | null>(() => {
+    const item =
+      state.id && bench.design ? [...everyLeaf(bench.design.objects)].find((l) => l.id === state.id) : null;
+    return isText(item) ? item : null;
+  });
+  const committed = (): TextObject | null => {
+    const item =
+      state.id && bench.committed
+        ? [...everyLeaf(bench.committed.objects)].find((l) => l.id === state.id)
+        : null;
+    return isText(item) ? item : null;
+  };
+  const set = computed<SetText | null>(() =>
+    fontsCame.value >= 0 && bench.design && state.id ? textOf(bench.design, state.id) : null,
+  );
+  const letterHeight = computed(() => object.value?.outline.height ?? height.value);
+
+  /** What was typed becomes a step. */
+  function keep(): void {
+    clearTimeout(timer);
+    const now = typed;
+    typed = null;
+    if (!now || !committed()) return;
+    if (now.outline.text.trim()) bench.replace([now], 'Type');
+    else bench.run({ do: 'remove', label: 'Remove words', id: now.id });
+  }
+
+  /** Begins new words at a place. */
+  function begin(at: Point): void {
+    stop();
+    bench.selection = [];
+    state.at = at;
+    state.from = state.to = 0;
+    void bringFont(font.value, '');
+  }
+
+  /** Writes on in words that are there, from one offset to another. */
+  function go(id: string, from: number, to = from): void {
+    if (state.id !== id) stop();
+    state.id = id;
+    state.at = null;
+    state.from = from;
+    state.to = to;
+    if (bench.selection.join() !== id) bench.selection = [id];
+  }
+
+  function stop(): void {
+    keep();
+    state.id = null;
+    state.at = null;
+  }
+
+  /** The text has become this, and the caret stands there. */
+  function type(text: string, from: number, to: number): void {
+    state.from = from;
+    state.to = to;
+    if (state.at) {
+      if (!text.trim()) return;
+      const outline: TextOutline = {
+        kind: 'text',
+        of: [],
+        text,
+        font: font.value,
+        height: height.value,
+        align: 'left',
+        place: [1, 0, 0, 1, state.at.x, state.at.y],
+      };
+      const made = objectFor(outline, 'lettering', 'Words', { name: nameOf(text) });
+      if (!made || !bench.run(made.command)) return;
+      state.at = null;
+      state.id = made.id;
+      bench.selection = [made.id];
+      return;
+    }
+    const before = committed();
+    if (!before || !object.value || text === object.value.outline.text) return;
+    typed = reworded(before, text);
+    bench.preview([typed]);
+    clearTimeout(timer);
+    timer = setTimeout(keep, RESTED);
+  }
+
+  /** The words that a press on the cloth means, and where in them; null beside all words. */
+  function wordsAt(p: Point): { id: string; offset: number } | null {
+    if (!bench.design) return null;
+    const texts = [...everyLeaf(bench.design.objects)].filter(
+      (leaf) => isText(leaf) && leaf.visible && !leaf.locked,
+    );
+    for (const text of texts.reverse() as TextObject[]) {
+      const found = textOf(bench.design, text.id);
+      if (!found) continue;
+      const { offset, distance } = offsetAt(found, p, text.outline.height);
+      if (distance * view.scale < 3) return { id: text.id, offset };
+    }
+    return null;
+  }
+
+  return { state, writing, object, set, letterHeight, font, height, begin, go, stop, keep, type, wordsAt };
+}
