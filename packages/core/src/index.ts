@@ -80,6 +80,7 @@ export { boxMatrix, primitivePaths } from './outlines/primitives.ts';
 export { READY_SHAPES, readyShape } from './outlines/ready.ts';
 export { outlineRegion } from './outlines/region.ts';
 export { fontChanges, fontOf, fontsWanted, hasFontFile, installFont } from './lettering/fonts.ts';
+export { knowFonts } from './lettering/known-fonts.ts';
 export { caretAt, markedAt, offsetAt } from './lettering/caret.ts';
 export { retyped } from './lettering/retype.ts';
 export { FontError } from './lettering/hb-source.ts';
@@ -121,6 +122,7 @@ export { snapBox, snapPoint, snapTargets, type SnapMark, type SnapTargets } from
 export { switchKind } from './shaping/switch-kind.ts';
 export { JobError, type Job } from './jobs/job.ts';
 export { making, subjectOf, MAKINGS, PURPOSES, type Making, type Purpose } from './jobs/making.ts';
+export { alongLineJob, lettersJob, splitWordsJob } from './jobs/words.ts';
 export { outcomeOf } from './jobs/outcome.ts';
 export { sketched } from './jobs/sketch.ts';
 export {

@@ -1,5 +1,5 @@
 // The fonts that ship with Rosehip: what there is, and which files a text needs. Runs anywhere; bytes come from `files`.
-import { fontsWanted, hasFontFile, installFont, type Design } from '@rosehip/core';
+import { fontsWanted, hasFontFile, installFont, knowFonts, type Design } from '@rosehip/core';
 import catalogue from './catalogue.json' with { type: 'json' };
 import type { FontUse } from './families.ts';
 
@@ -52,6 +52,15 @@ export const familiesWith = (text: string): FontFamily[] =>
   FONTS.filter((family) =>
     [...text].every((c) => /\s/.test(c) || family.files.some((file) => holds(file, c.codePointAt(0)!))),
   );
+
+knowFonts({
+  nameOf: (id) => {
+    const found = fontFace(id);
+    return found && `${found.family.name} ${found.face.weight}`;
+  },
+  smallestOf: (id) => fontFace(id)?.face.smallest,
+  fontsWith: (text) => familiesWith(text).map(({ faces }) => faces[0].id),
+});
 
 /** Gives the bytes of a file of a face, as .ttf or .otf; null when there is none. */
 export type ReadFont = (face: string, file: string) => Promise<Uint8Array | null>;

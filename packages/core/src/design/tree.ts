@@ -47,6 +47,9 @@ export const copyId = (id: string, repeat: string, number: number): string =>
 /** The id under which a letter of a text is sewn; letters are numbered in sewing order. */
 export const letterId = (id: string, number: number): string => `${id}${COPY_MARK}letter.${number}`;
 
+/** Is this a letter of a text, as it is sewn? */
+export const isLetter = (id: string): boolean => id.includes(`${COPY_MARK}letter.`);
+
 /** The id of what a copy is a copy of, as it stands in the design; other ids are their own. */
 export const originOf = (id: string): string => id.split(COPY_MARK, 1)[0];
 

@@ -1,5 +1,5 @@
 // All findings on a design: what will not sew as it may be meant, in plain sentences, worst first.
-import { originOf } from '../design/tree.ts';
+import { findItem, isLetter, originOf } from '../design/tree.ts';
 import type { Design, IgnoredFinding } from '../design/types.ts';
 import { MACHINES, type Machine } from '../materials/machine.ts';
 import { materialsOf } from '../materials/materials.ts';
@@ -22,7 +22,8 @@ import { capCheck, mergeCheck } from './checks/order.ts';
 import { redworkCheck } from './checks/redwork.ts';
 import { outsideCheck, partedCheck } from './checks/thread.ts';
 import { filledCheck, narrowCheck, splitCheck, twoLinesCheck } from './checks/satin.ts';
-import type { Check, Checked, Finding, Found } from './finding.ts';
+import { lettersCheck, smallLettersCheck } from './checks/words.ts';
+import type { Check, Checked, Finding, Found, SewnItem } from './finding.ts';
 import { layersOf, type LayerGrid } from './layers.ts';
 
 /** Every check; among findings of one weight this is their order. */
@@ -30,6 +31,7 @@ const CHECKS: Check[] = [
   budgetCheck,
   largeCheck,
   hoopCheck,
+  lettersCheck,
   emptyCheck,
   twoLinesCheck,
   filledCheck,
@@ -56,10 +58,20 @@ const CHECKS: Check[] = [
   knotCheck,
   narrowCheck,
   splitCheck,
+  smallLettersCheck,
   detailCheck,
 ];
 /** Those that take time in proportion to the design: the only ones that the largest are given. */
-const QUICK = new Set([budgetCheck, largeCheck, hoopCheck, emptyCheck, zeroCheck, needlesCheck, suitCheck]);
+const QUICK = new Set([
+  budgetCheck,
+  largeCheck,
+  hoopCheck,
+  lettersCheck,
+  emptyCheck,
+  zeroCheck,
+  needlesCheck,
+  suitCheck,
+]);
 
 /** Squares of the grid on which layers are counted, in mm; larger ones for designs that would need too many. */
 const CELL = 0.2;
@@ -76,11 +88,18 @@ export function layersOver(plan: Plan): LayerGrid | null {
 
 const NO_LAYERS: LayerGrid = { x0: 0, y0: 0, cell: CELL, width: 0, height: 0, layers: new Uint8Array() };
 
+/** A leaf as sentences call it: letters with the words that they stand in. */
+function calledIn(design: Design, leaf: SewnItem['leaf']): SewnItem['leaf'] {
+  const words = isLetter(leaf.id) && findItem(design, originOf(leaf.id));
+  return words ? { ...leaf, name: `“${leaf.name}” of ${words.name}` } : leaf;
+}
+
 function checkedOf(design: Design, plan: Plan, machine: Machine): Checked {
   const plain = resolveDesign(design);
   const materials = materialsOf(design);
   const { cloth } = materials;
-  const sewn = sewnLeaves(plain).map((leaf, i) => {
+  const sewn = sewnLeaves(plain).map((sewnLeaf, i) => {
+    const leaf = calledIn(design, sewnLeaf);
     if (plan.objects[i]?.excess)
       return { leaf, share: plan.objects[i], extent: { region: [], bounds: null }, cover: null };
     const region = leaf.kind === 'object' ? objectCover(leaf, cloth)?.region : null;
@@ -114,7 +133,8 @@ function withoutCopies(all: readonly Found[]): Found[] {
     const first = firsts.get(key);
     if (first && found.objects.some((id) => id !== originOf(id))) {
       first.others++;
-      const told = first.others === 1 ? 'In another copy too.' : `In ${first.others} other copies too.`;
+      const [what, whats] = found.objects.some(isLetter) ? ['letter', 'letters'] : ['copy', 'copies'];
+      const told = first.others === 1 ? `In another ${what} too.` : `In ${first.others} other ${whats} too.`;
       out[first.at] = { ...out[first.at], sentence: `${first.sentence} ${told}` };
       continue;
     }

@@ -13,6 +13,7 @@ import {
 import type { Job } from './job.ts';
 import { compoundJob, partsJob, plainJob } from './plain.ts';
 import { repeatJob } from './repeat.ts';
+import { alongLineJob, lettersJob, splitWordsJob } from './words.ts';
 import { stitchesJob } from './set-as-stitches.ts';
 import {
   appliqueJob,
@@ -302,6 +303,51 @@ export const MAKINGS: readonly Making[] = [
     words: 'raised pressed relief towelling fleece pile',
     least: 1,
     job: embossJob,
+  },
+  {
+    id: 'words-along',
+    purpose: 'change',
+    label: 'Words along it',
+    help: 'Words stand on the line that is selected with them, and follow it.',
+    words: 'text on path curve baseline circle lettering',
+    least: 2,
+    job: alongLineJob,
+  },
+  {
+    id: 'split-lines',
+    purpose: 'change',
+    label: 'Split by lines',
+    help: 'Each line of words by itself; they stay words.',
+    words: 'text separate lettering',
+    least: 1,
+    job: (design, ids) => splitWordsJob(design, ids, 'lines'),
+  },
+  {
+    id: 'split-words',
+    purpose: 'change',
+    label: 'Split by words',
+    help: 'Each word by itself; they stay words.',
+    words: 'text separate lettering',
+    least: 1,
+    job: (design, ids) => splitWordsJob(design, ids, 'words'),
+  },
+  {
+    id: 'split-letters',
+    purpose: 'change',
+    label: 'Split by letters',
+    help: 'Each letter by itself; they stay words.',
+    words: 'text separate lettering',
+    least: 1,
+    job: (design, ids) => splitWordsJob(design, ids, 'letters'),
+  },
+  {
+    id: 'set-as-letters',
+    purpose: 'keep',
+    label: 'Set as letters',
+    help: 'Words as plain shapes, a group a word; their text goes.',
+    words: 'text outlines convert expand curves lettering',
+    least: 1,
+    job: lettersJob,
   },
   {
     id: 'plain-shape',

@@ -2,7 +2,7 @@
 import type * as HarfBuzz from 'harfbuzzjs';
 import type { Path } from '../design/types.ts';
 import { regionFromRings } from '../geometry/clip.ts';
-import { regionArea, ringArea } from '../geometry/region.ts';
+import { polygonArea, regionArea, ringArea } from '../geometry/region.ts';
 import { flattenPath } from '../outlines/flatten-path.ts';
 import { outlineOfRegion } from '../outlines/live/region-outline.ts';
 import { parsePathData } from '../outlines/path-data.ts';
@@ -21,6 +21,8 @@ const harfBuzz = (): Promise<typeof HarfBuzz> => (loading ??= import('harfbuzzjs
 const LOOKED_AT = 40;
 /** Overlaps smaller than this share of a glyph's area are none. */
 const OVERLAP = 1e-4;
+/** What is left between contours that nearly meet is dropped when it is smaller, in mm² at that size. */
+const SCRAP = 0.05;
 
 /**
  * Contours that overlap are put together: fonts that are cut from variable ones leave strokes lying across each
@@ -34,7 +36,10 @@ function withoutOverlaps(paths: Path[], unitsPerEm: number): Path[] {
   // Apart or in each other, rings enclose what their signed areas add up to.
   const sum = Math.abs(rings.reduce((all, ring) => all + ringArea(ring), 0));
   if (Math.abs(sum - regionArea(region)) <= OVERLAP * sum) return paths;
-  return outlineOfRegion(region).paths.map((path) => transformPath(path, [1 / scale, 0, 0, 1 / scale, 0, 0]));
+  const whole = region
+    .filter((polygon) => polygonArea(polygon) > SCRAP)
+    .map(({ outer, holes }) => ({ outer, holes: holes.filter((hole) => Math.abs(ringArea(hole)) > SCRAP) }));
+  return outlineOfRegion(whole).paths.map((path) => transformPath(path, [1 / scale, 0, 0, 1 / scale, 0, 0]));
 }
 
 /** Reads a font file (.ttf or .otf). Throws FontError with a sentence when it is none. */

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // The numbers of words: text, font, height, spaces, and what their lines stand on.
+import { ChevronDown } from '@lucide/vue';
 import { computed, ref, watch } from 'vue';
 import { DESIGN_LIMITS, LINE_SPACE, type Baseline, type TextOutline } from '@rosehip/core';
 import ChoiceField from '../../fields/ChoiceField.vue';
@@ -206,9 +207,7 @@ function write(): void {
 <template>
   <div v-if="texts.length" class="grid gap-2" role="group" aria-label="Words">
     <div v-if="one">
-      <label class="flex items-baseline justify-between">
-        <span class="label">Words</span>
-      </label>
+      <span class="label block" aria-hidden="true">Words</span>
       <textarea
         v-model="text"
         class="field h-auto py-1.5"
@@ -230,7 +229,8 @@ function write(): void {
         aria-describedby="font-of-words"
         @click="emit('fonts')"
       >
-        {{ fontName }}
+        <span class="grow">{{ fontName }}</span>
+        <ChevronDown :size="16" class="shrink-0" aria-hidden="true" />
       </button>
     </div>
     <div class="grid grid-cols-2 gap-2">

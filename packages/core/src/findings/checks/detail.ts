@@ -1,5 +1,5 @@
 // Objects without a stitch, and detail smaller than thread can show.
-import { findItem } from '../../design/tree.ts';
+import { findItem, isLetter } from '../../design/tree.ts';
 import { offsetRegion } from '../../geometry/clip.ts';
 import { lengthOf } from '../../geometry/polyline.ts';
 import { polygonArea, regionBounds, type Polygon } from '../../geometry/region.ts';
@@ -36,7 +36,7 @@ export const emptyCheck: Check = {
           objects: [leaf.id],
           at: extent.bounds ?? undefined,
           record: share.from,
-          fix: 'Leave it out',
+          fix: isLetter(leaf.id) ? undefined : 'Leave it out',
         },
       ];
     }),
@@ -75,7 +75,7 @@ export const detailCheck: Check = {
             ...told,
             sentence: `${leaf.name} ${thin.length === region.length ? 'is' : `has ${thin.length === 1 ? 'a part that is' : `${thin.length} parts that are`}`} thinner than ${THIN} mm: one line of thread is wider than that.`,
             at: regionBounds([thin[0]]) ?? undefined,
-            fix: thin.length === region.length ? 'Sew it as a run' : undefined,
+            fix: thin.length === region.length && !isLetter(leaf.id) ? 'Sew it as a run' : undefined,
           },
         ];
       const holes = region.flatMap((p) => p.holes.map((outer): Polygon => ({ outer, holes: [] })));

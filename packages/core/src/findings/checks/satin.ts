@@ -3,6 +3,7 @@ import { findItem } from '../../design/tree.ts';
 import type { Design, Recipe } from '../../design/types.ts';
 import { objectRemarks } from '../../sewing/stitch-object.ts';
 import { JobBuilder, JobError, type Job } from '../../jobs/job.ts';
+import { lineWidthOf } from '../../stitches/kinds.ts';
 import type { Remark } from '../../stitches/kind.ts';
 import type { Check, Checked, Found, SewnItem } from '../finding.ts';
 
@@ -40,7 +41,7 @@ export const narrowCheck = remarkCheck(
   ({ leaf }) => ({
     weight: 1,
     sentence: `${leaf.name} is narrower than 0.7 mm: too narrow for satin, so it is sewn as a bean run.`,
-    fix: leaf.kind === 'object' && leaf.recipe.settings.sides !== 'shape' ? 'Make it 1.5 mm wide' : undefined,
+    fix: leaf.kind === 'object' && lineWidthOf(leaf) !== null ? 'Make it 1.5 mm wide' : undefined,
   }),
   (design, { objects }) => {
     const item = findItem(design, objects[0]);

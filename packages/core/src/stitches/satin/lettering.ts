@@ -113,5 +113,6 @@ export const lettering: KindOf<typeof SETTINGS> = {
   stitch: (input) => satin.stitch(asSatin(input)),
   cover: (input) => satin.cover(asSatin(input)),
   chosen: (input) => satin.chosen!(asSatin(input)),
-  remarks: (input) => satin.remarks!(asSatin(input)),
+  // That wide strokes are filled is its own choice.
+  remarks: (input) => satin.remarks!(asSatin(input)).filter((remark) => remark !== 'satin-filled'),
 };

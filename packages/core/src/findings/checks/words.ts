@@ -1,0 +1,78 @@
+// Words: letters that their font lacks, and letters smaller than their font can be sewn.
+import { everyLeaf, findItem, originOf } from '../../design/tree.ts';
+import type { Design, DesignObject, TextOutline } from '../../design/types.ts';
+import { knownFonts } from '../../lettering/known-fonts.ts';
+import { JobBuilder, JobError, type Job } from '../../jobs/job.ts';
+import { outlineBounds } from '../../outlines/transform.ts';
+import type { Check, Checked, Found } from '../finding.ts';
+
+type Text = DesignObject & { outline: TextOutline };
+
+const isText = (item: ReturnType<typeof findItem>): item is Text =>
+  item?.kind === 'object' && item.outline.kind === 'text';
+
+const textsIn = ({ design }: Checked): Text[] =>
+  [...everyLeaf(design.objects)].filter((leaf): leaf is Text => isText(leaf) && leaf.visible && !leaf.unsewn);
+
+const nameOf = (font: string): string => knownFonts().nameOf(font) ?? 'Its font';
+
+/** The same words in another font, or of another height. */
+function changed(design: Design, id: string, change: Partial<TextOutline>, label: string): Job {
+  const item = findItem(design, originOf(id));
+  if (!isText(item)) throw new JobError('These words are gone.');
+  const builder = new JobBuilder(design, label);
+  builder.replace({ ...item, outline: { ...item.outline, ...change } });
+  return builder.job([item.id]);
+}
+
+export const lettersCheck: Check = {
+  id: 'letters-missing',
+  find: (checked) =>
+    textsIn(checked).flatMap((text): Found[] => {
+      const plain = findItem(checked.plain, text.id);
+      if (plain?.kind !== 'object' || !plain.letters) return [];
+      const gone = plain.letters.filter((letter) => letter.missing);
+      if (!gone.length) return [];
+      const { font } = text.outline;
+      const which = [...new Set(gone.map(({ says }) => `“${says}”`))];
+      const all = gone.length === plain.letters.filter(({ says }) => says.trim()).length;
+      const [other] = knownFonts().fontsWith(text.outline.text);
+      const sentence =
+        all && !knownFonts().nameOf(font)
+          ? `The font of ${text.name} is not on the shelf: its letters are shown as boxes and not sewn. Put the font on the shelf, or choose another.`
+          : `${nameOf(font)} has no ${which.slice(0, 5).join(', ')}${which.length > 5 ? ' and others' : ''}: ${gone.length === 1 ? 'it is shown as a box and' : 'they are shown as boxes and'} not sewn.${other ? '' : ' Choose other words, or a font that has them.'}`;
+      return [
+        {
+          weight: 3,
+          sentence,
+          objects: [text.id],
+          at: outlineBounds(plain.outline) ?? undefined,
+          ...(other && { fix: `Set it in ${nameOf(other)}`, takes: other }),
+        },
+      ];
+    }),
+  fix(design, { objects, takes }) {
+    if (!takes) throw new JobError('Choose a font that has these letters.');
+    return changed(design, objects[0], { font: takes }, 'Font');
+  },
+};
+
+export const smallLettersCheck: Check = {
+  id: 'letters-small',
+  find: (checked) =>
+    textsIn(checked).flatMap((text): Found[] => {
+      const { font, height } = text.outline;
+      const smallest = knownFonts().smallestOf(font);
+      if (smallest === undefined || height >= smallest - 1e-6) return [];
+      return [
+        {
+          weight: 1,
+          sentence: `${text.name} is ${height} mm high; ${nameOf(font)} sews well from ${smallest} mm on: below that its thin strokes are widened, and openings may close.`,
+          objects: [text.id],
+          fix: `Make it ${smallest} mm high`,
+          takes: String(smallest),
+        },
+      ];
+    }),
+  fix: (design, { objects, takes }) => changed(design, objects[0], { height: Number(takes) }, 'Height'),
+};

@@ -1,0 +1,216 @@
+// Words made to shapes, to shorter words, and put on a line.
+import { findItem } from '../design/tree.ts';
+import {
+  newId,
+  type Design,
+  type DesignObject,
+  type Group,
+  type PathOutline,
+  type TextOutline,
+} from '../design/types.ts';
+import { applyMatrix, IDENTITY, inverse, multiply, rotation, translation } from '../geometry/matrix.ts';
+import { LINE_SPACE, type SetLetter, type SetText } from '../lettering/set-text.ts';
+import { textOf } from '../resolve/resolve.ts';
+import { inOrder, JobBuilder, JobError, objectsIn, type Job } from './job.ts';
+
+type Text = DesignObject & { outline: TextOutline };
+
+const isText = (object: DesignObject): object is Text => object.outline.kind === 'text';
+
+function textsIn(design: Design, ids: readonly string[], what: string): Text[] {
+  const texts = objectsIn(inOrder(design, ids)).filter(isText);
+  if (!texts.length) throw new JobError(`${what}: select words first.`);
+  return texts;
+}
+
+/** The letters of a text by lines, by words, or one by one; blanks are left out. */
+function parts({ letters }: SetText, by: SplitBy): SetLetter[][] {
+  const inText = [...letters].sort((a, b) => a.at - b.at);
+  const out: SetLetter[][] = [];
+  let last: SetLetter | null = null;
+  let apart = true;
+  for (const letter of inText) {
+    apart ||= by === 'letters' || letter.line !== last?.line;
+    last = letter;
+    if (letter.blank) {
+      if (by === 'words') apart = true;
+      else if (by === 'lines' && !apart) out.at(-1)!.push(letter);
+      continue;
+    }
+    if (apart) out.push([letter]);
+    else out.at(-1)!.push(letter);
+    apart = false;
+  }
+  return out;
+}
+
+export type SplitBy = 'lines' | 'words' | 'letters';
+
+const says = (letters: readonly SetLetter[]): string => letters.map((l) => l.says).join('');
+
+/** What is done by hand to letters of a part, counted from its own beginning. */
+function changesOf(outline: TextOutline, letters: readonly SetLetter[]): Pick<TextOutline, 'letters'> {
+  let offset = 0;
+  const at = new Map<number, number>();
+  for (const letter of letters) {
+    at.set(letter.at, offset);
+    offset += letter.says.length;
+  }
+  const own = (outline.letters ?? []).flatMap((change) => {
+    const to = at.get(change.at);
+    return to === undefined ? [] : [{ ...change, at: to }];
+  });
+  return own.length ? { letters: own } : {};
+}
+
+/** Where a part begins: its leftmost letter, without what was done to that by hand. */
+function beginOf(outline: TextOutline, letters: readonly SetLetter[]): { x: number; first: SetLetter } {
+  const back = inverse(outline.place ?? IDENTITY) ?? IDENTITY;
+  const x = (letter: SetLetter): number => applyMatrix(multiply(back, letter.frame), { x: 0, y: 0 }).x;
+  const first = letters.reduce((a, b) => (x(b) < x(a) ? b : a));
+  return { x: x(first), first };
+}
+
+/** A part of a text as a text of its own, where it stands now. */
+function partOutline(outline: TextOutline, letters: readonly SetLetter[], by: SplitBy): TextOutline {
+  const { baseline, letters: _, of: __, place = IDENTITY, ...rest } = outline;
+  const text = says(letters).trimEnd();
+  const alone = { ...rest, of: [], text };
+  if (by === 'letters') {
+    // Its frame says all but its size, thread and recipe.
+    const [change] = changesOf(outline, letters).letters ?? [];
+    const { space: _s, lift: _l, turn: _t, ...kept } = change ?? { at: 0 };
+    return {
+      ...alone,
+      align: 'left',
+      place: letters[0].frame,
+      ...(Object.keys(kept).length > 1 && { letters: [kept] }),
+    };
+  }
+  const own = changesOf(outline, letters);
+  if (baseline?.kind === 'arc') {
+    // Turned about the circle's middle, as far as the middle of the part lies along its line.
+    const { radius } = baseline;
+    const line = letters[0].line * (outline.lineSpace ?? LINE_SPACE) * outline.height;
+    const ownRadius = radius - line;
+    const sign = Math.sign(ownRadius);
+    const back = inverse(place) ?? IDENTITY;
+    const along = letters.map(({ frame, width }) => {
+      const p = applyMatrix(multiply(back, frame), { x: width / 2, y: 0 });
+      return { s: ownRadius * Math.atan2(sign * p.x, sign * (radius - p.y)), width };
+    });
+    const from = Math.min(...along.map(({ s, width }) => s - width / 2));
+    const to = Math.max(...along.map(({ s, width }) => s + width / 2));
+    const turn = rotation(((from + to) / 2 / ownRadius) * (180 / Math.PI), { x: 0, y: radius });
+    return {
+      ...alone,
+      ...own,
+      align: 'centre',
+      baseline: { kind: 'arc', radius: ownRadius },
+      place: multiply(place, multiply(turn, translation(0, line))),
+    };
+  }
+  if (baseline)
+    throw new JobError(
+      'Words on this line can be split by letters; put them on a straight line or an arc first.',
+    );
+  const { x } = beginOf(outline, letters);
+  const line = letters[0].line * (outline.lineSpace ?? LINE_SPACE) * outline.height;
+  return { ...alone, ...own, align: 'left', place: multiply(place, translation(x, line)) };
+}
+
+/** Splits words by lines, by words or by letters; each part stays text, and stays where it is. */
+export function splitWordsJob(design: Design, ids: readonly string[], by: SplitBy): Job {
+  const label = `Split by ${by}`;
+  const texts = textsIn(design, ids, label);
+  const builder = new JobBuilder(design, label);
+  const made: string[] = [];
+  for (const text of texts) {
+    const set = textOf(design, text.id);
+    const found = set ? parts(set, by) : [];
+    if (found.length < 2) continue;
+    const { stopAfter, ...rest } = text;
+    const items = found.map((letters, i): DesignObject => ({
+      ...rest,
+      id: i ? newId() : text.id,
+      name: says(letters).trim().slice(0, 120) || text.name,
+      outline: partOutline(text.outline, letters, by),
+      ...(i === found.length - 1 && stopAfter !== undefined && { stopAfter }),
+    }));
+    builder.replace(items[0]);
+    builder.insertAfter(items.slice(1), text.id);
+    made.push(...items.map((o) => o.id));
+  }
+  if (!made.length) throw new JobError(`There is only one of the ${by} here: nothing to split.`);
+  return builder.job(made);
+}
+
+/** Words as plain shapes, a group a word. */
+export function lettersJob(design: Design, ids: readonly string[]): Job {
+  const texts = textsIn(design, ids, 'Set as letters');
+  const builder = new JobBuilder(design, 'Set as letters');
+  const made: string[] = [];
+  for (const text of texts) {
+    const set = textOf(design, text.id);
+    const words = set ? parts(set, 'words').filter((word) => word.some((l) => !l.missing)) : [];
+    if (!set || !words.length)
+      throw new JobError('None of these letters can be made to shapes: their font lacks them.');
+    const { outline: _, stopAfter, ...rest } = text;
+    const groups = words.map((word): Group => {
+      const objects = word
+        .filter((letter) => !letter.missing)
+        .map((letter): DesignObject => {
+          const outline: PathOutline = {
+            ...set.outline,
+            paths: set.outline.paths.slice(letter.first, letter.end),
+          };
+          return {
+            ...rest,
+            id: newId(),
+            name: letter.says,
+            outline,
+            ...(letter.thread && { thread: letter.thread }),
+            ...(letter.recipe && { recipe: letter.recipe }),
+          };
+        });
+      return {
+        id: newId(),
+        name: says(word).slice(0, 120),
+        kind: 'group',
+        visible: text.visible,
+        locked: text.locked,
+        objects,
+      };
+    });
+    const last = groups.at(-1)!.objects.at(-1)!;
+    if (stopAfter !== undefined && last.kind === 'object') last.stopAfter = stopAfter;
+    builder.insertAfter(groups, text.id);
+    made.push(...groups.map((g) => g.id));
+    if (builder.design.objects && findItem(builder.design, text.id)) builder.remove(text.id);
+  }
+  return builder.job(made);
+}
+
+/** Puts words on the other selected object's line, which they then follow. */
+export function alongLineJob(design: Design, ids: readonly string[]): Job {
+  const items = inOrder(design, ids);
+  const texts = items.filter((i): i is Text => i.kind === 'object' && isText(i));
+  const lines = items.filter((i) => i.kind === 'object' && !isText(i));
+  if (texts.length !== 1 || lines.length !== 1)
+    throw new JobError('Words along a line: select words, and the line or shape that they are to stand on.');
+  const [text, line] = [texts[0], lines[0] as DesignObject];
+  const { place: _, ...outline } = text.outline;
+  const closed = line.outline.kind !== 'path' || line.outline.paths.some((p) => p.closed);
+  const builder = new JobBuilder(design, 'Words along a line');
+  builder.replace({
+    ...text,
+    outline: {
+      ...outline,
+      of: [line.id],
+      align: 'centre',
+      // On a ring from its first point on both ways; on a line about its middle.
+      baseline: { kind: 'along', start: closed ? 0 : 0.5, side: 'left' },
+    },
+  });
+  return builder.job([text.id]);
+}

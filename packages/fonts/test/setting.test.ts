@@ -1,0 +1,261 @@
+import { describe, expect, test } from 'vitest';
+import fc from 'fast-check';
+import {
+  caretAt,
+  checkDesign,
+  figuresOf,
+  findingsOf,
+  fontsWanted,
+  offsetAt,
+  outlineBounds,
+  outlineRegion,
+  pathData,
+  resolveDesign,
+  retyped,
+  sewDesign,
+  textOf,
+  transformItems,
+  type DesignObject,
+  type SetText,
+} from '@rosehip/core';
+import * as hb from 'harfbuzzjs';
+import { familiesWith, FONTS, fontFace, loadFonts } from '../src/index.ts';
+import { readFontFile } from '../src/files.ts';
+import { designWith, text } from './words.ts';
+
+const set = async (...args: Parameters<typeof text>): Promise<SetText> =>
+  textOf(await designWith(text(...args)), args[2] ?? 'words')!;
+const boundsOf = ({ outline }: SetText) => outlineBounds(outline)!;
+const xs = ({ letters }: SetText): number[] => letters.map((l) => l.frame[4]);
+
+describe('setting type', () => {
+  test('capitals are as high as is said, in every family', async () => {
+    for (const { faces } of FONTS) {
+      const b = boundsOf(await set('H', { font: faces[0].id, height: 12 }));
+      expect(-b.minY, faces[0].id).toBeCloseTo(12, 1);
+    }
+  });
+
+  test('kerning draws A and V together', async () => {
+    const [kerned, alone] = [await set('AV'), await set('A')];
+    expect(kerned.letters[0].width).toBeLessThan(alone.letters[0].width - 0.2);
+  });
+
+  test('ligatures are one letter, unless they are not wanted', async () => {
+    const change = { font: 'vollkorn-500' };
+    const [one, two] = [await set('fi', change), await set('fi', { ...change, ligatures: false })];
+    expect(one.letters.map((l) => l.says)).toEqual(['fi']);
+    expect(two.letters.map((l) => l.says)).toEqual(['f', 'i']);
+  });
+
+  test('spaces, stretch and lines add up', async () => {
+    const plain = await set('on on', { align: 'left' });
+    const wide = await set('on on', { align: 'left', letterSpace: 0.2, wordSpace: 0.5 });
+    // Four spaces between five letters, and one word space; 10 mm high.
+    expect(xs(wide)[4] - xs(plain)[4]).toBeCloseTo(4 * 2 + 5, 6);
+    const stretched = await set('on on', { align: 'left', stretch: 2 });
+    expect(xs(stretched)[4]).toBeCloseTo(2 * xs(plain)[4], 6);
+    const lines = await set('on\non', { lineSpace: 2 });
+    expect(lines.letters[2].frame[5] - lines.letters[0].frame[5]).toBeCloseTo(20, 6);
+  });
+
+  test('letters by hand: those after a moved one follow, a lifted one does not take others along', async () => {
+    const plain = await set('oooo', { align: 'left' });
+    const moved = await set('oooo', {
+      align: 'left',
+      letters: [{ at: 1, space: 0.5, lift: 0.3, size: 2, turn: 90 }],
+    });
+    const width = plain.letters[1].width;
+    expect(xs(moved)[2] - xs(plain)[2]).toBeCloseTo(5 + width, 6);
+    expect(moved.letters[2].frame[5]).toBeCloseTo(0, 6);
+    expect(moved.letters[1].width).toBeCloseTo(2 * width, 6);
+  });
+
+  test('on an arc every letter stands on the circle, upright to it', async () => {
+    for (const radius of [40, -40]) {
+      const { letters } = await set('arches', { baseline: { kind: 'arc', radius } });
+      for (const { frame, width } of letters) {
+        const [x, y] = [frame[0] * (width / 2) + frame[4], frame[1] * (width / 2) + frame[5]];
+        expect(Math.hypot(x, y - radius)).toBeCloseTo(40, 6);
+      }
+    }
+  });
+
+  test('around a circle the lower line stands upright in the ring of the upper one', async () => {
+    const { outline, letters } = await set('HHH\nHHH', { baseline: { kind: 'circle', radius: 30 } });
+    const upper = letters.filter((l) => l.line === 0)[1];
+    const lower = letters.filter((l) => l.line === 1)[1];
+    expect(upper.frame[3]).toBeCloseTo(1, 3);
+    expect(lower.frame[3]).toBeCloseTo(1, 3);
+    const radii = outline.paths.flatMap((p) => p.points.map((q) => Math.hypot(q.x, q.y)));
+    expect(Math.min(...radii)).toBeGreaterThan(29);
+    expect(Math.max(...radii)).toBeLessThan(41.5);
+  });
+
+  test('along a line of another, and it follows', async () => {
+    const line = (dy: number): DesignObject => ({
+      ...text('x', {}, 'line'),
+      name: 'line',
+      recipe: { kind: 'run', settings: {} },
+      outline: {
+        kind: 'path',
+        paths: [
+          {
+            closed: false,
+            points: [
+              { x: -50, y: dy },
+              { x: 50, y: dy },
+            ],
+          },
+        ],
+      },
+    });
+    const words = text('along', { of: ['line'], baseline: { kind: 'along', start: 0.5, side: 'left' } });
+    const before = textOf(await designWith(line(0), words), 'words')!;
+    const after = textOf(await designWith(line(20), words), 'words')!;
+    expect(after.letters[0].frame[5] - before.letters[0].frame[5]).toBeCloseTo(20, 6);
+    expect(Math.abs(boundsOf(before).maxX + boundsOf(before).minX)).toBeLessThan(1);
+  });
+
+  test('growing a text grows its numbers; skewing it keeps them', async () => {
+    const design = await designWith(text('grow', { baseline: { kind: 'arc', radius: 50 } }));
+    const [twice] = transformItems(design, design.objects, [0, 2, -2, 0, 10, 0]) as ReturnType<typeof text>[];
+    expect(twice.outline.height).toBeCloseTo(20, 6);
+    expect(twice.outline.baseline).toEqual({ kind: 'arc', radius: 100 });
+    const region = (d: typeof design) => outlineBounds(textOf(d, 'words')!.outline)!;
+    const [a, b] = [region(design), region({ ...design, objects: [twice] })];
+    expect(b.maxY - b.minY).toBeCloseTo(2 * (a.maxX - a.minX), 3);
+    const [leaning] = transformItems(design, design.objects, [1, 0, 0.5, 1, 0, 0]) as ReturnType<
+      typeof text
+    >[];
+    expect(leaning.outline.height).toBe(10);
+  });
+
+  test('other scripts: the glyphs and the order that the shaping library gives', async () => {
+    for (const [says, font, file] of [
+      ['سماء الليل', 'lemonada-600', 'arabic'],
+      ['כוכבים', 'secular-one-400', 'hebrew'],
+    ]) {
+      const { letters } = await set(says, { font, align: 'left' });
+      const face = new hb.Face(new hb.Blob((await readFontFile(font, file))!.slice().buffer), 0);
+      const buffer = new hb.Buffer();
+      buffer.addText(says);
+      buffer.guessSegmentProperties();
+      hb.shape(new hb.Font(face), buffer);
+      const clusters = [...new Set(buffer.getGlyphInfos().map((g) => g.cluster))];
+      expect(letters.map((l) => l.at)).toEqual(clusters);
+      expect(letters.every((l, i) => !i || l.frame[4] >= letters[i - 1].frame[4] - 1e-6)).toBe(true);
+    }
+  });
+
+  test('mixed directions stand as Unicode says', async () => {
+    const { letters } = await set('ab כו cd', { font: 'secular-one-400' });
+    expect(letters.map((l) => l.says).join('')).toBe('ab וכ cd');
+  });
+});
+
+describe('letters that a font lacks', () => {
+  test('are boxes, never sewn, named in a finding whose fix sets the words in a font that has them', async () => {
+    const design = await designWith(
+      text('aж', { font: 'jost-500' }),
+      text('жΩ', { font: 'cookie-400' }, 'greek'),
+    );
+    const findings = findingsOf(design, sewDesign(design)).filter((f) => f.id === 'letters-missing');
+    expect(findings).toHaveLength(1);
+    expect(findings[0].sentence).toContain('“ж”, “Ω”');
+    expect(findings[0].objects).toEqual(['greek']);
+    expect(familiesWith('жΩ').map((f) => f.faces[0].id)).toContain(findings[0].takes);
+    const boxes = textOf(design, 'greek')!;
+    expect(boxes.letters.every((l) => l.missing && l.end - l.first === 2)).toBe(true);
+    const { objects } = sewDesign(design);
+    expect(objects.map((o) => o.name)).toEqual(['a', 'ж']);
+  });
+
+  test('a font that is not there loses no text', async () => {
+    const design = await designWith(text('lost', { font: 'own-of-somebody' }));
+    expect(figuresOf(sewDesign(design)).stitches).toBe(0);
+    expect(findingsOf(design, sewDesign(design)).map((f) => f.id)).toContain('letters-missing');
+    expect(
+      (checkDesign(JSON.parse(JSON.stringify(design))).objects[0] as ReturnType<typeof text>).outline.text,
+    ).toBe('lost');
+  });
+
+  test('words are set anew when their font comes', async () => {
+    const design = { ...(await designWith()), objects: [text('come', { font: 'lexend-700' })] };
+    const before = resolveDesign(design);
+    expect(textOf(design, 'words')!.letters.every((l) => l.missing)).toBe(true);
+    await loadFonts(design, readFontFile);
+    expect(resolveDesign(design)).not.toBe(before);
+    expect(textOf(design, 'words')!.letters.some((l) => l.missing)).toBe(false);
+  });
+});
+
+describe('the caret', () => {
+  test('stands before every character, and a press beside it means that place', async () => {
+    for (const [says, font] of [
+      ['Night sky', 'jost-500'],
+      ['fish', 'vollkorn-500'],
+      ['כוכבים', 'secular-one-400'],
+    ]) {
+      const one = await set(says, { font });
+      for (let i = 0; i < says.length; i++) {
+        const [a, b] = caretAt(one, i, 10);
+        const p = { x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 };
+        expect(offsetAt(one, p, 10).offset, `${says} ${i}`).toBe(i);
+      }
+    }
+  });
+
+  test('typing keeps what was done to the letters that stay', () => {
+    const { outline } = text('abc', {
+      letters: [
+        { at: 0, lift: 1 },
+        { at: 2, turn: 5 },
+      ],
+    });
+    expect(retyped(outline, 'aXbc').letters).toEqual([
+      { at: 0, lift: 1 },
+      { at: 3, turn: 5 },
+    ]);
+    expect(retyped(outline, 'c').letters).toEqual([{ at: 0, turn: 5 }]);
+    fc.assert(
+      fc.property(fc.string({ maxLength: 12 }), fc.string({ maxLength: 12 }), (a, b) => {
+        const changed = retyped(
+          text(a, { letters: [...a].map((_, at) => ({ at, turn: at + 1 })) }).outline,
+          b,
+        );
+        expect(changed.text).toBe(b);
+        for (const { at, turn } of changed.letters ?? []) expect(b[at]).toBe(a[turn! - 1]);
+      }),
+    );
+  });
+});
+
+describe('the catalogue', () => {
+  test('has thirty families, each with its licence and a smallest height', () => {
+    expect(FONTS.length).toBeGreaterThanOrEqual(30);
+    for (const { licence, by, faces, id } of FONTS) {
+      expect(licence && by, id).toBeTruthy();
+      for (const { smallest } of faces) expect(smallest).toBeGreaterThan(2);
+    }
+    expect(fontFace('nunito-800')!.face.smallest).toBeLessThan(fontFace('sacramento-400')!.face.smallest);
+  });
+
+  test('a design tells which fonts it needs', async () => {
+    const design = await designWith(
+      text('one'),
+      text('two', { font: 'rye-400' }, 'b'),
+      text('more', {}, 'c'),
+    );
+    expect([...fontsWanted(design)]).toEqual([
+      ['jost-500', 'onemore'],
+      ['rye-400', 'two'],
+    ]);
+  });
+
+  test('overlapping contours of a glyph are one shape', async () => {
+    const { outline } = await set('k', { font: 'nunito-800' });
+    expect(outlineRegion(outline)).toHaveLength(outline.paths.length);
+    expect(pathData(outline.paths)).not.toContain('NaN');
+  });
+});
