@@ -82,6 +82,7 @@ export { outlineRegion } from './outlines/region.ts';
 export { fontChanges, fontOf, fontsWanted, hasFontFile, installFont } from './lettering/fonts.ts';
 export { knowFonts } from './lettering/known-fonts.ts';
 export { caretAt, markedAt, offsetAt } from './lettering/caret.ts';
+export { stoodOn } from './lettering/stand.ts';
 export { retyped } from './lettering/retype.ts';
 export { FontError } from './lettering/hb-source.ts';
 export { LINE_SPACE, setText, type SetLetter, type SetLine, type SetText } from './lettering/set-text.ts';

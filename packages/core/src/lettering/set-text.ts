@@ -41,6 +41,8 @@ export interface SetLine {
   to: number;
   /** For the caret where there is no letter. */
   frame: Matrix;
+  /** mm. */
+  length: number;
 }
 
 export interface SetText {
@@ -176,7 +178,7 @@ export function setText(outline: TextOutline, font: Font, along: readonly PlainO
   let below = 0;
   lines.forEach(({ at, to, placed, length }, number) => {
     const ground: Ground = grounds(number, number * lineSpace);
-    setLines.push({ at, to, frame: multiply(place, ground(-share * length, 0)) });
+    setLines.push({ at, to, frame: multiply(place, ground(-share * length, 0)), length });
     for (const { cell, change, scale, width, x } of placed) {
       const middle = x + width / 2 - share * length;
       const lift = (change?.lift ?? 0) * height;

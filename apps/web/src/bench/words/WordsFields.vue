@@ -2,14 +2,14 @@
 // The numbers of words: text, font, height, spaces, and what their lines stand on.
 import { ChevronDown } from '@lucide/vue';
 import { computed, ref, watch } from 'vue';
-import { DESIGN_LIMITS, LINE_SPACE, type Baseline, type TextOutline } from '@rosehip/core';
+import { DESIGN_LIMITS, LINE_SPACE, stoodOn, textOf, type Baseline, type TextOutline } from '@rosehip/core';
 import ChoiceField from '../../fields/ChoiceField.vue';
 import NumberField from '../../fields/NumberField.vue';
 import { useBench } from '../../stores/bench/bench.ts';
 import { useView } from '../../stores/view.ts';
 import { listedFace } from './faces.ts';
 import { useTextEdit } from './text-edit.ts';
-import { reworded, useWriting } from './writing.ts';
+import { isText, reworded, useWriting } from './writing.ts';
 
 const emit = defineEmits<{ fonts: [] }>();
 const bench = useBench();
@@ -113,9 +113,15 @@ function standOn(value: string): void {
     if (value === 'circle') return { kind: 'circle', radius: r };
     if (value === 'wave') return { kind: 'wave', length: 4 * o.height, height: 0.4 * o.height };
     if (value === 'column') return { kind: 'column' };
-    return value === 'along' ? o.baseline : undefined;
+    return undefined;
   };
-  set((o) => ({ baseline: made(o), ...(value !== 'along' && { of: [] }) }), 'Baseline');
+  const { committed } = bench;
+  if (!committed || value === 'along') return;
+  const items = bench.committedSelected.filter(isText).map((object) => {
+    const set = textOf(committed, object.id);
+    return set ? { ...object, outline: stoodOn(object.outline, set, made(object.outline)) } : object;
+  });
+  bench.replace(items, 'Baseline');
 }
 
 interface BaseNumber {
