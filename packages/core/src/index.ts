@@ -83,6 +83,7 @@ export { fontChanges, fontOf, fontsWanted, hasFontFile, installFont } from './le
 export { knowFonts } from './lettering/known-fonts.ts';
 export { caretAt, markedAt, offsetAt } from './lettering/caret.ts';
 export { stoodOn } from './lettering/stand.ts';
+export { letterByLetter } from './sewing/letters.ts';
 export { retyped } from './lettering/retype.ts';
 export { FontError } from './lettering/hb-source.ts';
 export { LINE_SPACE, setText, type SetLetter, type SetLine, type SetText } from './lettering/set-text.ts';

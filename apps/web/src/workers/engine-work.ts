@@ -9,6 +9,7 @@ import {
   fixOf,
   JobError,
   layersOver,
+  letterByLetter,
   machineById,
   making,
   objectChosen,
@@ -90,11 +91,17 @@ export interface PictureOptions {
 const handOver = (plan: Plan, more: object = {}): Sewn =>
   Comlink.transfer({ plan, ...more } as Sewn, planBuffers(plan));
 
+/** What speaks for an object: of words their first letter, which is stitched anyway. */
+const oneLetter = (leaf: DesignObject<PlainOutline>): DesignObject<PlainOutline> => {
+  const [first] = letterByLetter(leaf);
+  return first?.kind === 'object' ? first : leaf;
+};
+
 function chosenIn(design: Design): Sewn['chosen'] {
   const cloth = clothById(design.cloth.kind);
   return Object.fromEntries(
     [...visibleLeaves(resolveDesign(design).objects)].flatMap((leaf) =>
-      leaf.kind === 'object' ? [[leaf.id, objectChosen(leaf, cloth)]] : [],
+      leaf.kind === 'object' ? [[leaf.id, objectChosen(oneLetter(leaf), cloth)]] : [],
     ),
   );
 }

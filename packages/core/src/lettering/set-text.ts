@@ -7,7 +7,9 @@ import type {
   TextLetter,
   TextOutline,
 } from '../design/types.ts';
+import { Recent } from '../design/recent.ts';
 import { IDENTITY, multiply, type Matrix } from '../geometry/matrix.ts';
+import { onMachineGrid } from '../geometry/points.ts';
 import { lengthOf } from '../geometry/polyline.ts';
 import { outlineLines } from '../outlines/flatten.ts';
 import { transformPath } from '../outlines/transform-path.ts';
@@ -120,6 +122,23 @@ const scaleOf = (source: GlyphSource | null, font: Font, height: number): number
   return height / (measured ?? CAP_SHARE * (source?.unitsPerEm ?? 1000));
 };
 
+/** Letters begin on the machine's grid: so the same letter is sewn alike wherever it stands. */
+const onGrid = ([a, b, c, d, e, f]: Matrix): Matrix => [a, b, c, d, onMachineGrid(e), onMachineGrid(f)];
+
+/** So many glyphs in their places are kept, those that were set last. */
+const MOST_PLACED = 8000;
+const placedGlyphs = new Recent<Path[]>(MOST_PLACED);
+const numbers = new WeakMap<GlyphSource, number>();
+let sources = 0;
+
+/** A glyph in its place; the very same paths as before for one that stands where it stood. */
+function glyphAt(source: GlyphSource, glyph: number, m: Matrix): Path[] {
+  let number = numbers.get(source);
+  if (number === undefined) numbers.set(source, (number = sources++));
+  const key = `${number} ${glyph} ${m.map((v) => v.toFixed(5)).join(' ')}`;
+  return placedGlyphs.get(key, () => source.paths(glyph).map((path) => transformPath(path, m)));
+}
+
 /** A box for a letter that the font lacks. */
 function boxPaths(height: number): Path[] {
   const ring = (x0: number, x1: number, y0: number, y1: number, back: boolean): Path => {
@@ -189,13 +208,13 @@ export function setText(outline: TextOutline, font: Font, along: readonly PlainO
       const turn = ((change?.turn ?? 0) * Math.PI) / 180;
       // Turned about its middle on the baseline; there it also begins half its width to the left.
       const turned: Matrix = [Math.cos(turn), Math.sin(turn), -Math.sin(turn), Math.cos(turn), 0, 0];
-      const frame = multiply(place, multiply(stand, multiply(turned, [1, 0, 0, 1, -width / 2, 0])));
+      const frame = onGrid(multiply(place, multiply(stand, multiply(turned, [1, 0, 0, 1, -width / 2, 0]))));
       const first = paths.length;
       if (cell.source) {
         for (const { glyph, x: gx, y: gy } of cell.glyphs) {
           const toSheet: Matrix = [scale * stretch, 0, -lean * scale, scale, 0, 0];
           const m = multiply(frame, multiply(toSheet, [1, 0, 0, 1, gx, -gy]));
-          for (const path of cell.source.paths(glyph)) paths.push(transformPath(path, m));
+          paths.push(...glyphAt(cell.source, glyph, m));
         }
       } else
         for (const path of boxPaths(height * (change?.size ?? 1))) paths.push(transformPath(path, frame));

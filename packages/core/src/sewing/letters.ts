@@ -22,6 +22,18 @@ interface Piece {
   outline: PathOutline;
 }
 
+/** Letters that stand where they stood are the same objects again: so they are not stitched anew. */
+const outlines = new Memo<PathOutline>(2);
+const boxes = new Memo<Bounds | null>(1);
+const touching = new Memo<boolean>();
+const wholes = new Memo<PathOutline>(2);
+
+/** Letters that touch as one shape. */
+const united = ([first, ...others]: PathOutline[]): PathOutline =>
+  wholes.get(first, others, () =>
+    outlineOfRegion(outlineRegion({ ...first, paths: [first, ...others].flatMap((one) => one.paths) })),
+  );
+
 const alike = (a: TextLetter, b: TextLetter): boolean => a.thread === b.thread && a.recipe === b.recipe;
 
 /** The letters of a text in reading order, those that touch together. Letters of other threads or recipes stay apart. */
@@ -29,11 +41,11 @@ function piecesOf(outline: PathOutline, letters: readonly TextLetter[], closed: 
   const order = letters
     .filter((letter) => !letter.missing && letter.end > letter.first)
     .sort((a, b) => a.line - b.line || a.at - b.at);
-  const single = order.map((letter): PathOutline => ({
-    ...outline,
-    paths: outline.paths.slice(letter.first, letter.end),
-  }));
-  const bounds = single.map((one) => outlineBounds(one));
+  const single = order.map(({ first, end }) => {
+    const paths = outline.paths.slice(first, end);
+    return outlines.get(paths[0], [outline.fillRule, ...paths], (): PathOutline => ({ ...outline, paths }));
+  });
+  const bounds = single.map((one) => boxes.get(one, [], () => outlineBounds(one)));
   const regions = new Map<number, Region>();
   const regionOf = (i: number): Region => {
     let region = regions.get(i);
@@ -43,17 +55,20 @@ function piecesOf(outline: PathOutline, letters: readonly TextLetter[], closed: 
   const touches = (i: number, k: number): boolean => {
     const [a, b] = [bounds[i], bounds[k]];
     if (!a || !b || !closed || !meet(a, b) || !alike(order[i], order[k])) return false;
-    return regionArea(intersect(regionOf(i), regionOf(k))) > TOUCH;
+    return touching.get(
+      single[i],
+      [single[k]],
+      () => regionArea(intersect(regionOf(i), regionOf(k))) > TOUCH,
+    );
   };
   const pieces: Piece[] = [];
   for (let i = 0; i < order.length;) {
     let to = i + 1;
     while (to < order.length && order[to].line === order[i].line && touches(to - 1, to)) to++;
-    const paths = single.slice(i, to).flatMap((one) => one.paths);
-    const whole: PathOutline = { ...outline, paths };
+
     pieces.push({
       letters: order.slice(i, to),
-      outline: to - i > 1 ? outlineOfRegion(outlineRegion(whole)) : whole,
+      outline: to - i > 1 ? united(single.slice(i, to)) : single[i],
     });
     i = to;
   }

@@ -1,8 +1,9 @@
 // From a design to one plan: objects in order, joined by travel, jump or trim, tied where a thread begins and ends.
 import { visibleLeaves, type Leaf } from '../design/tree.ts';
 import type { Design, ResolvedDesign, PlainOutline, StitchesObject } from '../design/types.ts';
-import { onMachineGrid, type Point } from '../geometry/points.ts';
-import { arcLengths, nearestOnLine, pointAt } from '../geometry/polyline.ts';
+import { Memo } from '../design/memo.ts';
+import { onMachineGrid, type Bounds, type Point } from '../geometry/points.ts';
+import { arcLengths, nearestOnLine, pointAt, type Line } from '../geometry/polyline.ts';
 import { materialsOf } from '../materials/materials.ts';
 import type { ThreadChart } from '../materials/threads.ts';
 import { DEFAULT_SPEED, LIMITS, type MachineSpeed } from '../materials/machine.ts';
@@ -273,18 +274,25 @@ const endOf = (threads: readonly SewnThread[]): Point | undefined => {
   return last && { x: last.x.at(-1)!, y: last.y.at(-1)! };
 };
 
+const boxes = new Memo<Bounds | null>(1);
+const coarse = new Memo<{ line: Line; lengths: Float64Array }[]>(1);
+
+const coarsely = (outline: PlainOutline) =>
+  coarse.get(outline, [], () =>
+    outlineLines(outline, COARSE).map((line) => ({ line, lengths: arcLengths(line) })),
+  );
+
 /** Where the same thread is sewn next, in mm: a place of the next object near to this one. */
 function towardNext(leaf: Leaf<PlainOutline>, next: Leaf<PlainOutline> | undefined): Point | undefined {
   if (!next || next.thread !== leaf.thread || leaf.stopAfter !== undefined) return undefined;
   if (next.kind === 'stitches')
     return next.points.length ? { x: next.points[0] / 10, y: next.points[1] / 10 } : undefined;
   if (next.start) return next.start;
-  const own = leaf.kind === 'object' ? outlineBounds(leaf.outline) : null;
+  const own = leaf.kind === 'object' ? boxes.get(leaf.outline, [], () => outlineBounds(leaf.outline)) : null;
   if (!own) return undefined;
   const middle = { x: (own.minX + own.maxX) / 2, y: (own.minY + own.maxY) / 2 };
   let best: { at: Point; distance: number } | null = null;
-  for (const line of outlineLines(next.outline, COARSE)) {
-    const lengths = arcLengths(line);
+  for (const { line, lengths } of coarsely(next.outline)) {
     const near = nearestOnLine(line, lengths, middle);
     if (!best || near.distance < best.distance)
       best = { at: pointAt(line, lengths, near.s), distance: near.distance };

@@ -7,6 +7,9 @@ import {
   type StitchInput,
   type ValuesOf,
 } from '../kind.ts';
+import { onMachineGrid, type Point } from '../../geometry/points.ts';
+import { anywhereOutline } from '../../outlines/same.ts';
+import type { SewnThread } from '../thread.ts';
 import { satin, TOO_NARROW, type AcrossRules, type SatinSettings } from './satin.ts';
 
 /** Strokes narrower than this are widened, or sewn as a line, in mm. */
@@ -96,6 +99,37 @@ function asSatin(input: StitchInput<Values>): StitchInput<SatinSettings> & { acr
   };
 }
 
+const moved = (p: Point | undefined, dx: number, dy: number): Point | undefined =>
+  p && { x: onMachineGrid(p.x - dx), y: onMachineGrid(p.y - dy) };
+
+/** Stitched where all letters of this shape are, and brought to its place: what they have in common is found once. */
+function stitch(input: StitchInput<Values>): SewnThread[] {
+  if (input.outline.kind !== 'path') return satin.stitch(asSatin(input));
+  const { outline, dx, dy } = anywhereOutline(input.outline);
+  const { start, end, entry, toward } = input;
+  const threads = satin.stitch(
+    asSatin({
+      ...input,
+      outline,
+      start: moved(start, dx, dy),
+      end: moved(end, dx, dy),
+      entry: moved(entry, dx, dy),
+      toward: moved(toward, dx, dy),
+    }),
+  );
+  return threads.map((thread) => ({
+    ...thread,
+    x: thread.x.map((x) => onMachineGrid(x + dx)),
+    y: thread.y.map((y) => onMachineGrid(y + dy)),
+  }));
+}
+
+/** What is asked of a shape wherever it stands. */
+const anywhere = (input: StitchInput<Values>) =>
+  asSatin(
+    input.outline.kind === 'path' ? { ...input, outline: anywhereOutline(input.outline).outline } : input,
+  );
+
 export const lettering: KindOf<typeof SETTINGS> = {
   id: 'lettering',
   name: 'Lettering',
@@ -110,9 +144,9 @@ export const lettering: KindOf<typeof SETTINGS> = {
     return weave === 'knit' && underlay === 'none' ? 'no-underlay' : null;
   },
   settings: SETTINGS,
-  stitch: (input) => satin.stitch(asSatin(input)),
+  stitch,
   cover: (input) => satin.cover(asSatin(input)),
-  chosen: (input) => satin.chosen!(asSatin(input)),
+  chosen: (input) => satin.chosen!(anywhere(input)),
   // That wide strokes are filled is its own choice.
-  remarks: (input) => satin.remarks!(asSatin(input)).filter((remark) => remark !== 'satin-filled'),
+  remarks: (input) => satin.remarks!(anywhere(input)).filter((remark) => remark !== 'satin-filled'),
 };

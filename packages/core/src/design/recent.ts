@@ -1,0 +1,24 @@
+// Remembers what was made for a key, as long as it is among those asked for last.
+
+export class Recent<T> {
+  private readonly byKey = new Map<string, T>();
+  private readonly most: number;
+
+  constructor(most: number) {
+    this.most = most;
+  }
+
+  /** What `make` gave for this key before, or gives now. */
+  get(key: string, make: () => T): T {
+    const known = this.byKey.get(key);
+    if (known !== undefined) {
+      this.byKey.delete(key);
+      this.byKey.set(key, known);
+      return known;
+    }
+    const made = make();
+    this.byKey.set(key, made);
+    if (this.byKey.size > this.most) this.byKey.delete(this.byKey.keys().next().value!);
+    return made;
+  }
+}
