@@ -32,7 +32,9 @@ export class Rosehip {
   async start(): Promise<void> {
     this.port ||= await freePort();
     const connection = await createConnection(process.env.TEST_DATABASE_URL!);
-    await connection.query(`CREATE DATABASE IF NOT EXISTS ${this.database}`);
+    await connection.query(
+      `CREATE DATABASE IF NOT EXISTS ${this.database} CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci`,
+    );
     await connection.end();
     const { file, execArgv } = serverProgram();
     const child = fork(file, {

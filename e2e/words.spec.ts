@@ -1,0 +1,171 @@
+// Words: written on the cloth, changed there and on the card, set in other fonts, bent, split.
+import { expect, test, type Page } from '@playwright/test';
+import { BenchPage } from './bench-page.ts';
+import { Rosehip } from './rosehip.ts';
+
+const rosehip = new Rosehip();
+test.beforeAll(() => rosehip.start());
+test.afterAll(() => rosehip.stop());
+
+interface Written {
+  name: string;
+  outline: {
+    text: string;
+    font: string;
+    height: number;
+    letters?: { at: number; space?: number; lift?: number; turn?: number }[];
+    baseline?: { kind: string; radius: number };
+    place: number[];
+  };
+}
+const words = async (bench: BenchPage): Promise<Written[]> => (await bench.document()).objects as Written[];
+const field = (page: Page) => page.getByRole('textbox', { name: 'Words on the cloth' });
+
+async function write(page: Page, text: string): Promise<BenchPage> {
+  const bench = new BenchPage(page);
+  await bench.make(rosehip.address, text.slice(0, 20));
+  await bench.tool('Words');
+  await bench.clickAt(-40, 0);
+  await page.keyboard.type(text);
+  await bench.ready();
+  return bench;
+}
+
+test('words are typed on the cloth, changed in their middle, and come back after a reload', async ({
+  page,
+}) => {
+  const bench = await write(page, 'Larkmor');
+  await expect(bench.blocks()).toHaveCount(7);
+  // The caret goes back over the r, and an o is put in.
+  await page.keyboard.press('ArrowLeft');
+  await page.keyboard.type('o');
+  await page.keyboard.press('End');
+  await page.keyboard.press('Enter');
+  await page.keyboard.type('Sky');
+  await page.keyboard.press('Escape');
+  await bench.ready();
+  expect((await words(bench))[0]).toMatchObject({ name: 'Larkmoor', outline: { text: 'Larkmoor\nSky' } });
+  await expect(
+    page.getByRole('group', { name: 'Words' }).getByRole('textbox', { name: 'Words', exact: true }),
+  ).toHaveValue('Larkmoor\nSky');
+  await page.reload();
+  await bench.ready();
+  const [before] = (await bench.counts()).slice(1);
+  expect(before).toBeGreaterThan(1000);
+
+  // A double press writes on at that letter; what was typed is one step back.
+  await page.mouse.dblclick(...(await bench.place(-38, -5)));
+  await expect(field(page)).toBeFocused();
+  await page.keyboard.press('Home');
+  await page.keyboard.type('The ');
+  await page.keyboard.press('Control+z');
+  await page.keyboard.press('Escape');
+  expect((await words(bench))[0].outline.text).toBe('Larkmoor\nSky');
+  expect((await bench.take('Stitch file')).bytes.length).toBeGreaterThan(3000);
+});
+
+test('letters by hand: a disc moves one along and off the line, the next ones follow', async ({ page }) => {
+  const bench = await write(page, 'HIH');
+  await page.keyboard.press('Control+Enter');
+  await bench.ready();
+  await page.mouse.click(...(await bench.place(-38, -5)));
+  await bench.ready();
+  // The discs stand half the height of capitals below the line, under the middles of letters.
+  const x = await middleOf(bench, 1);
+  await bench.dragAlong([
+    [x, 7.5],
+    [x + 3, 6],
+    [x + 6, 1.5],
+  ]);
+  await bench.ready();
+  const [{ outline }] = await words(bench);
+  expect(outline.letters).toHaveLength(1);
+  expect(outline.letters![0]).toMatchObject({ at: 1 });
+  expect(outline.letters![0].space! * outline.height).toBeCloseTo(6, 0);
+  expect(outline.letters![0].lift! * outline.height).toBeCloseTo(6, 0);
+  await page.getByRole('button', { name: 'Letter as it was' }).click();
+  expect((await words(bench))[0].outline.letters).toBeUndefined();
+});
+
+/** The middle of a letter of the first words, in mm, from the stitches of its block. */
+async function middleOf(bench: BenchPage, letter: number): Promise<number> {
+  const document = (await bench.document()) as unknown as { objects: Written[] };
+  const svg = Buffer.from((await bench.take('Drawing')).bytes).toString();
+  await bench.page.getByRole('button', { name: 'Take to machine' }).click();
+  const d = /aria-label="HIH" d="([^"]+)"/.exec(svg)![1];
+  const paths = d.split('M').filter(Boolean);
+  const xs = [...paths[letter].matchAll(/(-?[\d.]+)[ ,](-?[\d.]+)/g)].map((m) => Number(m[1]));
+  expect(document.objects).toHaveLength(1);
+  return (Math.min(...xs) + Math.max(...xs)) / 2;
+}
+
+test('fonts are found by typing, walked by arrows, seen on the cloth, and taken or left', async ({
+  page,
+}) => {
+  const bench = await write(page, 'Moor');
+  await page.keyboard.press('Escape');
+  await bench.ready();
+  const before = (await words(bench))[0].outline.font;
+  const font = page.getByRole('button', { name: 'Nunito Heavy' });
+  await font.click();
+  const search = page.getByRole('combobox', { name: 'Find a font' });
+  await expect(search).toBeFocused();
+  await page.keyboard.type('joined');
+  const fonts = page.getByRole('listbox', { name: 'Fonts' }).getByRole('option');
+  await expect(fonts.first()).toBeVisible();
+  const shape = () => page.getByTestId('selection-outline').getAttribute('d');
+  const was = await shape();
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('ArrowDown');
+  await expect.poll(shape).not.toBe(was);
+  // Left: everything is as it was.
+  await page.keyboard.press('Escape');
+  await expect.poll(shape).toBe(was);
+  expect((await words(bench))[0].outline.font).toBe(before);
+  await font.click();
+  await page.keyboard.type('pacifico');
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('Enter');
+  await bench.ready();
+  expect((await words(bench))[0].outline.font).toBe('pacifico-400');
+  // Joined letters are one shape and one thread.
+  await expect(bench.blocks()).toHaveCount(1);
+});
+
+test('on an arc about where they stood, and split into words that stay', async ({ page }) => {
+  const bench = await write(page, 'Up and over');
+  await page.keyboard.press('Escape');
+  await bench.ready();
+  await bench.setField('Height of capitals', '8');
+  await page.getByLabel('Standing on').selectOption('an arc over');
+  await bench.setField('Radius', '1.5in');
+  await bench.ready();
+  const [{ outline }] = await words(bench);
+  expect(outline).toMatchObject({ height: 8, baseline: { kind: 'arc', radius: 38.1 } });
+  await bench.makes('Split by words');
+  await bench.ready();
+  expect((await words(bench)).map((w) => w.outline.text)).toEqual(['Up', 'and', 'over']);
+});
+
+test('letters that the font lacks are told, and the finding’s fix sets them in a font that has them', async ({
+  page,
+}) => {
+  const bench = await write(page, 'Ночь');
+  await page.keyboard.press('Escape');
+  await bench.ready();
+  // Nunito has Cyrillic letters; Jost too, Cookie has none.
+  await page.getByRole('button', { name: 'Nunito Heavy' }).click();
+  await page.keyboard.type('cookie');
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('Enter');
+  await bench.ready();
+  await page.getByRole('button', { name: /finding/ }).click();
+  const findings = page.getByRole('region', { name: 'Findings' });
+  await expect(findings).toContainText('Cookie 400 has no “Н”');
+  await findings
+    .getByRole('button', { name: /^Set it in / })
+    .first()
+    .click();
+  await bench.ready();
+  await expect(bench.blocks()).toHaveCount(4);
+});
