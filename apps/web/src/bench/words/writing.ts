@@ -126,6 +126,7 @@ export function useWriting() {
       state.at = null;
       state.id = made.id;
       bench.selection = [made.id];
+      view.panel = 'card';
       return;
     }
     const before = committed();

@@ -1,0 +1,114 @@
+// Jobs with words: a name over a grid that makes room for it, and a word on towelling with a mesh beneath.
+import { expect, test } from '@playwright/test';
+import {
+  decodeDst,
+  intersect,
+  Move,
+  offsetRegion,
+  outlineRegion,
+  resolveDesign,
+  subtract,
+  type Design,
+} from '@rosehip/core';
+import { loadFonts } from '@rosehip/fonts';
+import { readFontFile } from '@rosehip/fonts/files';
+import { polygonArea } from '../../packages/core/src/geometry/region.ts';
+import { BenchPage } from '../bench-page.ts';
+import { Rosehip } from '../rosehip.ts';
+import { Hands } from './hands.ts';
+
+const rosehip = new Rosehip();
+test.beforeAll(() => rosehip.start());
+test.afterAll(() => rosehip.stop());
+
+/** The outlines of a design as they lie on the cloth, by the names of its objects. */
+async function regions(bench: BenchPage) {
+  const design = (await bench.document()) as unknown as Design;
+  await loadFonts(design, readFontFile);
+  return new Map(
+    resolveDesign(design).objects.flatMap((o) =>
+      o.kind === 'object'
+        ? [[o.name, { region: outlineRegion(o.outline), outline: o.outline }] as const]
+        : [],
+    ),
+  );
+}
+
+test('a name over an oval grid that is cut out around its letters, and an echo, in twelve hands', async ({
+  page,
+}) => {
+  const bench = new BenchPage(page);
+  await bench.make(rosehip.address, 'Name');
+  const hands = new Hands(bench);
+
+  await hands.chord('e');
+  await hands.drag([-45, -22], [45, 22]);
+  await hands.press(page.getByLabel('Recipe card').locator('p').getByRole('button', { name: 'fill' }));
+  await hands.press(
+    page.getByRole('list', { name: 'Stitch kinds' }).getByRole('button', { name: 'Crosshatch' }),
+  );
+  await hands.chord('a');
+  await hands.point(-30, 6);
+  await page.keyboard.type('Orrin');
+  await hands.chord('Escape');
+  await bench.ready();
+  await hands.point(-40, 0);
+  await hands.choose('Leave room around …', 'Orrin');
+  await hands.make('Surround');
+  await hands.type('0.25in');
+  hands.within(12);
+
+  const made = await regions(bench);
+  const [oval, name] = [made.get('Ellipse 1')!, made.get('Orrin')!];
+  // One opening for the letters, which stand close, and what is left within the O.
+  expect(oval.region.map(({ holes }) => holes.length).sort()).toEqual([0, 1]);
+  // The grid keeps off every letter.
+  const { x, y, move } = decodeDst((await bench.take('Stitch file')).bytes);
+  expect(intersect(oval.region, offsetRegion(name.region, 0.5))).toEqual([]);
+  const cuts = [...move].filter((m) => m === Move.trim || m === Move.change).length;
+  // The grid with its islands in letters, the name's five letters and the dot of its i, and the echo.
+  const pieces = oval.region.length + 6 + 1;
+  expect(cuts).toBeLessThan(pieces);
+  // The echo lies a quarter of an inch outside the oval.
+  const reach = Math.max(...[...x].map(Math.abs)) / 10;
+  expect(reach).toBeGreaterThan(45 + 6);
+  expect(reach).toBeLessThan(45 + 7.2);
+  expect(Math.max(...[...y].map(Math.abs)) / 10).toBeLessThan(22 + 7.2);
+});
+
+test('a word on towelling with a smooth mesh beneath that floats around it, in eight hands', async ({
+  page,
+}) => {
+  const bench = new BenchPage(page);
+  await bench.make(rosehip.address, 'Towel');
+  const hands = new Hands(bench);
+
+  await hands.press(page.getByRole('button', { name: /hoop/ }).first());
+  await hands.choose('Cloth', 'Towelling');
+  await hands.chord('a');
+  await hands.point(-35, 6);
+  await page.keyboard.type('Moon');
+  await hands.chord('Escape');
+  await bench.ready();
+  await hands.make('Knockdown');
+  hands.within(8);
+
+  const made = await regions(bench);
+  const mesh = made.get('Knockdown of Moon')!.region;
+  const design = (await bench.document()) as unknown as {
+    objects: { name: string; outline: { bridge: number; distance: number }; recipe: { settings: object } }[];
+  };
+  expect(design.objects[0]).toMatchObject({ name: 'Knockdown of Moon', outline: { distance: 2 } });
+  const { bridge } = design.objects[0].outline;
+  // No notch narrower than the bridge is left: closing the mesh by that much adds nothing to be seen.
+  const closed = offsetRegion(offsetRegion(mesh, bridge / 2 - 0.1), -(bridge / 2 - 0.1));
+  const added = subtract(closed, offsetRegion(mesh, 0.05)).map(polygonArea);
+  expect(Math.max(0, ...added)).toBeLessThan(0.3);
+  // It reaches beyond the word on all sides, and is sewn first.
+  const word = offsetRegion(made.get('Moon')!.region, 1.8);
+  expect(
+    subtract(word, mesh)
+      .map(polygonArea)
+      .reduce((a, b) => a + b, 0),
+  ).toBeLessThan(1);
+});
