@@ -1,19 +1,25 @@
-// The club patch: the badge on towelling, with a knockdown beneath it and the edge at which it is cut out. Both follow
-// the badge.
+// The club patch: the badge on towelling with the club's name around its ring, a knockdown beneath, and the edge at which it
+// is cut out. Both follow the badge, and a circle that leaves room for the name.
 import type { Design, SurroundOutline } from '@rosehip/core';
 import { clubBadge } from './club-badge.ts';
-import { design, Drawing } from './drawing.ts';
+import { design, Drawing, ellipse } from './drawing.ts';
 
 export function clubPatch(): Design {
   const d = new Drawing('p');
+  const name = d.words('LARKMOOR\nNIGHT SKY CLUB', 'jost-700', 6, 0, 0, '234', {
+    baseline: { kind: 'circle', radius: 42.7 },
+    letterSpace: 0.15,
+  });
   // What lies under dome, moon and ring is left out, so that the patch stays soft.
-  const badge = d.group(
-    'Badge',
-    clubBadge().objects.map((o) => (o.kind === 'object' ? { ...o, trimBeneath: 1 } : o)),
-  );
+  const badge = d.group('Badge', [
+    ...clubBadge().objects.map((o) => (o.kind === 'object' ? { ...o, trimBeneath: 1 } : o)),
+    name,
+  ]);
+  // The patch is as large as this: the name has its room around the ring.
+  const field = { ...d.object('Field', ellipse(0, 0, 104), '101', 'run'), unsewn: true };
   const around: Omit<SurroundOutline, 'distance'> = {
     kind: 'surround',
-    of: [badge.id],
+    of: [badge.id, field.id],
     corners: 'round',
     from: 'thread',
     fillHoles: true,
@@ -36,8 +42,8 @@ export function clubPatch(): Design {
   });
   return design(
     'Club patch',
-    { name: '100 × 100', width: 100, height: 100 },
+    { name: '130 × 180', width: 130, height: 180 },
     { kind: 'towelling', colour: '#c9d3c4' },
-    [grid, gridEdge, badge, edge],
+    [field, grid, gridEdge, badge, edge],
   );
 }

@@ -1,4 +1,6 @@
 import { checkDesign, figuresOf, findingsOf, findItem, sewDesign, type DesignObject } from '@rosehip/core';
+import { loadFonts } from '@rosehip/fonts';
+import { readFontFile } from '@rosehip/fonts/files';
 import { expect, test } from 'vitest';
 import { demoDesigns } from './designs.ts';
 import { readyProjects } from './ready.ts';
@@ -6,8 +8,9 @@ import { towelCorner } from './towel-corner.ts';
 
 test.each([...demoDesigns(), towelCorner()].map((d) => [d.name, d] as const))(
   '%s is sound, inside its hoop and within the limits',
-  (_, design) => {
+  async (_, design) => {
     expect(checkDesign(structuredClone(design))).toEqual(design);
+    await loadFonts(design, readFontFile);
     const plan = sewDesign(design);
     const f = figuresOf(plan);
     expect(Math.max(-f.bounds!.minX, f.bounds!.maxX)).toBeLessThanOrEqual(design.hoop.width / 2);

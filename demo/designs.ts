@@ -5,6 +5,7 @@ import { clubBadge } from './club-badge.ts';
 import { cometBookmark } from './comet-bookmark.ts';
 import { familySampler } from './family-sampler.ts';
 import { clubPatch } from './club-patch.ts';
+import { letteringSampler } from './lettering-sampler.ts';
 import { moonRunner } from './moon-runner.ts';
 import { moorGarden } from './moor-garden.ts';
 import { orreryCoaster } from './orrery-coaster.ts';
@@ -14,6 +15,7 @@ import { telescopeLabel } from './telescope-label.ts';
 export const demoDesigns = (): Design[] => [
   stitchSampler(),
   familySampler(),
+  letteringSampler(),
   blanketCorner(),
   moorGarden(),
   cometBookmark(),

@@ -10,6 +10,7 @@ import {
   type Outline,
   type Repeat,
   type SettingValue,
+  type TextOutline,
 } from '@rosehip/core';
 
 /** Path data in mm; throws when it is broken, so that a slip of the pen is noticed by the tests. */
@@ -70,6 +71,29 @@ export class Drawing {
     const id = this.nextId();
     const recipe = { kind, settings };
     return { id, name, kind: 'object', visible: true, locked: false, outline, recipe, thread };
+  }
+
+  /** Words whose first line is lined up about (x, y), its baseline; `height` is that of capitals, mm. */
+  words(
+    text: string,
+    font: string,
+    height: number,
+    x: number,
+    y: number,
+    thread: string,
+    more: Partial<TextOutline> = {},
+  ): DesignObject & { outline: TextOutline } {
+    const outline: TextOutline = {
+      kind: 'text',
+      of: [],
+      text,
+      font,
+      height,
+      place: [1, 0, 0, 1, x, y],
+      ...more,
+    };
+    const object = this.object(text.split('\n')[0], outline, thread, 'lettering');
+    return { ...object, outline };
   }
 
   private nextId(): string {

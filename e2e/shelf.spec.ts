@@ -36,6 +36,7 @@ test('designs are found, renamed, duplicated, deleted and brought back', async (
     'Club badge',
     'Club patch',
     'Comet bookmark',
+    'Lettering sampler',
     'Moon-phase runner',
     'Moor garden',
     'Orrery coaster',
