@@ -124,7 +124,7 @@ export { snapBox, snapPoint, snapTargets, type SnapMark, type SnapTargets } from
 export { switchKind } from './shaping/switch-kind.ts';
 export { JobError, type Job } from './jobs/job.ts';
 export { making, subjectOf, MAKINGS, PURPOSES, type Making, type Purpose } from './jobs/making.ts';
-export { alongLineJob, lettersJob, splitWordsJob } from './jobs/words.ts';
+export { alongLineJob, fillWithWordsJob, lettersJob, splitWordsJob } from './jobs/words.ts';
 export { outcomeOf } from './jobs/outcome.ts';
 export { sketched } from './jobs/sketch.ts';
 export {

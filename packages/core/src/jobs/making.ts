@@ -13,7 +13,7 @@ import {
 import type { Job } from './job.ts';
 import { compoundJob, partsJob, plainJob } from './plain.ts';
 import { repeatJob } from './repeat.ts';
-import { alongLineJob, lettersJob, splitWordsJob } from './words.ts';
+import { alongLineJob, fillWithWordsJob, lettersJob, splitWordsJob } from './words.ts';
 import { stitchesJob } from './set-as-stitches.ts';
 import {
   appliqueJob,
@@ -312,6 +312,15 @@ export const MAKINGS: readonly Making[] = [
     words: 'text on path curve baseline circle lettering',
     least: 2,
     job: alongLineJob,
+  },
+  {
+    id: 'word-fill',
+    purpose: 'change',
+    label: 'Fill with words',
+    help: 'Words that fill the shape, each bent to its part of it.',
+    words: 'word fill text lettering envelope bend shape',
+    least: 1,
+    job: fillWithWordsJob,
   },
   {
     id: 'split-lines',

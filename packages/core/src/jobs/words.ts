@@ -214,3 +214,41 @@ export function alongLineJob(design: Design, ids: readonly string[]): Job {
   });
   return builder.job([text.id]);
 }
+
+/** What words are set in when they are made from a shape. */
+const FIRST_FONT = 'fredoka-700';
+/** Room along the shape's edge and between words, in mm. */
+const ROOM = 1;
+
+/**
+ * Fills a shape with words, which follow it: with those that are selected beside it, or with the name of the design, to be
+ * typed over.
+ */
+export function fillWithWordsJob(design: Design, ids: readonly string[]): Job {
+  const items = inOrder(design, ids);
+  const texts = items.filter((i): i is Text => i.kind === 'object' && isText(i));
+  const shapes = items.filter((i): i is DesignObject => i.kind === 'object' && !isText(i));
+  if (shapes.length !== 1 || texts.length > 1)
+    throw new JobError('Fill with words: select one shape, and words beside it if there are some.');
+  const [shape, text] = [shapes[0], texts[0] as Text | undefined];
+  const builder = new JobBuilder(design, 'Fill with words');
+  const baseline = { kind: 'within' as const, edge: ROOM, gap: ROOM };
+  builder.replace({ ...shape, unsewn: true });
+  if (text) {
+    const { place: _, ...outline } = text.outline;
+    builder.replace({ ...text, outline: { ...outline, of: [shape.id], baseline } });
+    return builder.job([text.id]);
+  }
+  const made: Text = {
+    id: newId(),
+    name: design.name,
+    kind: 'object',
+    visible: true,
+    locked: false,
+    outline: { kind: 'text', of: [shape.id], text: design.name, font: FIRST_FONT, height: 10, baseline },
+    recipe: { kind: 'lettering', settings: {} },
+    thread: shape.thread,
+  };
+  builder.insertAfter([made], shape.id);
+  return builder.job([made.id]);
+}

@@ -8,8 +8,13 @@ import type {
   TextOutline,
 } from '../design/types.ts';
 import { Recent } from '../design/recent.ts';
-import { IDENTITY, multiply, type Matrix } from '../geometry/matrix.ts';
-import { onMachineGrid } from '../geometry/points.ts';
+import { applyMatrix, IDENTITY, multiply, type Matrix } from '../geometry/matrix.ts';
+import { onMachineGrid, type Bounds, type Point } from '../geometry/points.ts';
+import { coordsBounds } from '../geometry/region.ts';
+import { flattenPath } from '../outlines/flatten-path.ts';
+import { mappedPath } from '../outlines/live/bend.ts';
+import { outlineRegion } from '../outlines/region.ts';
+import { partsWithin } from './within.ts';
 import { lengthOf } from '../geometry/polyline.ts';
 import { outlineLines } from '../outlines/flatten.ts';
 import { transformPath } from '../outlines/transform-path.ts';
@@ -154,8 +159,82 @@ function boxPaths(height: number): Path[] {
   return [ring(gap, gap + width, -1, 0, false), ring(gap + line, gap + width - line, -1 + line, -line, true)];
 }
 
+/** The box of what is drawn of a word, in the units of its cells; null for one of which nothing is seen. */
+function inkOf(cells: readonly Cell[]): Bounds | null {
+  let pen = 0;
+  const coords: number[][] = [];
+  for (const { source, glyphs, advance } of cells) {
+    for (const { glyph, x, y } of glyphs)
+      for (const path of source?.paths(glyph) ?? []) {
+        const line = flattenPath(path, (source?.unitsPerEm ?? 1000) / 500).coords;
+        coords.push(Array.from(line, (v, i) => (i % 2 ? v - y : v + pen + x)));
+      }
+    pen += advance;
+  }
+  return coordsBounds(coords);
+}
+
+/** Sets words into a shape, each bent to its part of it. */
+function setWithin(outline: TextOutline, font: Font, shape: readonly PlainOutline[]): SetText {
+  const { baseline, text, place = IDENTITY } = outline;
+  if (baseline?.kind !== 'within') throw new Error('These words fill no shape.');
+  const words = [...text.matchAll(/\S+/g)].map(({ 0: word, index }) => {
+    const says = baseline.typed || word.toUpperCase().length !== word.length ? word : word.toUpperCase();
+    const cells = cellsOf(says, index, font, outline.ligatures ?? true).filter((cell) => cell.source);
+    return { cells, ink: inkOf(cells) };
+  });
+  const seen = words.filter((word) => word.ink);
+  const region = shape.flatMap((one) => outlineRegion(one));
+  const sizes = seen.map(({ ink }) => ({ width: ink!.maxX - ink!.minX, height: ink!.maxY - ink!.minY }));
+  const parts = partsWithin(region, sizes, baseline.edge, baseline.gap);
+  const changes = new Map<number, LetterChange>((outline.letters ?? []).map((c) => [c.at, c]));
+  const paths: Path[] = [];
+  const letters: SetLetter[] = [];
+  seen.forEach(({ cells, ink }, i) => {
+    const part = parts[i];
+    if (!part) return;
+    const { minX, minY, maxX, maxY } = ink!;
+    const map = (p: Point): Point =>
+      applyMatrix(place, part((p.x - minX) / (maxX - minX || 1), (p.y - minY) / (maxY - minY || 1)));
+    // Steps along a glyph's edges, in its units: about half a millimetre on the cloth.
+    const [a, b] = [part(0, 0.5), part(1, 0.5)];
+    const step = (0.5 * (maxX - minX)) / Math.max(1, Math.hypot(b.x - a.x, b.y - a.y));
+    let pen = 0;
+    for (const { at, to, source, glyphs, advance, rightToLeft } of cells) {
+      const first = paths.length;
+      const from = pen;
+      for (const { glyph, x, y } of glyphs)
+        for (const path of source!.paths(glyph))
+          paths.push(mappedPath(path, (p) => map({ x: p.x + from + x, y: p.y - y }), step));
+      pen += advance;
+      const [foot, right, top] = [map({ x: from, y: 0 }), map({ x: pen, y: 0 }), map({ x: from, y: minY })];
+      const width = Math.hypot(right.x - foot.x, right.y - foot.y);
+      const height = Math.hypot(top.x - foot.x, top.y - foot.y) / outline.height || 1;
+      const [ax, ay] = [(right.x - foot.x) / (width || 1), (right.y - foot.y) / (width || 1)];
+      const change = changes.get(at);
+      letters.push({
+        at,
+        to,
+        says: text.slice(at, to),
+        line: i,
+        first,
+        end: paths.length,
+        frame: [ax, ay, -ay * height, ax * height, foot.x, foot.y],
+        width,
+        rightToLeft,
+        blank: false,
+        ...(change?.thread && { thread: change.thread }),
+        ...(change?.recipe && { recipe: change.recipe }),
+      });
+    }
+  });
+  const lines = [{ at: 0, to: text.length, frame: place, length: 0 }];
+  return { outline: { kind: 'path', paths, fillRule: 'nonzero' }, letters, lines };
+}
+
 /** Sets a text along its baseline; `along` is what it stands on when that is a line of others. */
 export function setText(outline: TextOutline, font: Font, along: readonly PlainOutline[] = []): SetText {
+  if (outline.baseline?.kind === 'within') return setWithin(outline, font, along);
   const { height, text } = outline;
   const stretch = outline.stretch ?? 1;
   const lineSpace = (outline.lineSpace ?? LINE_SPACE) * height;

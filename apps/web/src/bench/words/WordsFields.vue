@@ -88,6 +88,7 @@ const BASELINES = [
   { value: 'wave', label: 'a wave' },
   { value: 'column', label: 'a column' },
   { value: 'along', label: 'a drawn line' },
+  { value: 'within', label: 'nothing: they fill a shape' },
 ];
 const baseline = computed(() => {
   const kinds = texts.value.map(({ outline: { baseline: b } }) =>
@@ -95,9 +96,9 @@ const baseline = computed(() => {
   );
   return kinds.every((k) => k === kinds[0]) ? kinds[0] : null;
 });
-/** Lines that words can stand on: with `along` already, or the object selected beside them. */
+/** A line, or a shape to fill, is chosen beside the words, on the Make page. */
 const choices = computed(() =>
-  BASELINES.filter(({ value }) => value !== 'along' || baseline.value === 'along'),
+  BASELINES.filter(({ value }) => value === baseline.value || (value !== 'along' && value !== 'within')),
 );
 
 /** A radius at which the longest line takes about a third of the circle. */
@@ -116,7 +117,7 @@ function standOn(value: string): void {
     return undefined;
   };
   const { committed } = bench;
-  if (!committed || value === 'along') return;
+  if (!committed || value === 'along' || value === 'within') return;
   const items = bench.committedSelected.filter(isText).map((object) => {
     const set = textOf(committed, object.id);
     return set ? { ...object, outline: stoodOn(object.outline, set, made(object.outline)) } : object;
@@ -177,6 +178,27 @@ const numbers = computed<BaseNumber[]>(() => {
         make: (h) => ({ ...b, height: h }),
       },
     ];
+  if (b?.kind === 'within')
+    return [
+      {
+        key: 'edge',
+        label: 'Room at the edge',
+        value: b.edge,
+        ...size,
+        least: 0,
+        most: 100,
+        make: (edge) => ({ ...b, edge }),
+      },
+      {
+        key: 'gap',
+        label: 'Between words',
+        value: b.gap,
+        ...size,
+        least: 0,
+        most: 100,
+        make: (gap) => ({ ...b, gap }),
+      },
+    ];
   if (b?.kind === 'along')
     return [
       {
@@ -191,6 +213,10 @@ const numbers = computed<BaseNumber[]>(() => {
       },
     ];
   return [];
+});
+const within = computed(() => {
+  const b = one.value?.outline.baseline;
+  return b?.kind === 'within' ? b : null;
 });
 const side = computed(() => {
   const b = one.value?.outline.baseline;
@@ -212,7 +238,7 @@ function write(): void {
 
 <template>
   <div v-if="texts.length" class="grid gap-2" role="group" aria-label="Words">
-    <div v-if="one">
+    <div v-if="one" :data-made="within ? true : undefined">
       <span class="label block" aria-hidden="true">Words</span>
       <textarea
         v-model="text"
@@ -239,7 +265,7 @@ function write(): void {
         <ChevronDown :size="16" class="shrink-0" aria-hidden="true" />
       </button>
     </div>
-    <div class="grid grid-cols-2 gap-2">
+    <div v-if="baseline !== 'within'" class="grid grid-cols-2 gap-2">
       <NumberField
         label="Height of capitals"
         :value="height"
@@ -282,7 +308,7 @@ function write(): void {
       />
     </div>
     <ChoiceField
-      v-if="one?.outline.text.includes('\n') || baseline !== 'straight'"
+      v-if="baseline !== 'within' && (one?.outline.text.includes('\n') || baseline !== 'straight')"
       label="Lines lined up"
       :value="valueOf((o) => o.align ?? 'centre') ?? ''"
       :choices="ALIGN"
@@ -313,6 +339,17 @@ function write(): void {
         @change="turnOver"
       />
     </div>
+    <label v-if="within" class="flex items-center gap-2">
+      <input
+        type="checkbox"
+        class="accent-rosehip"
+        :checked="!within.typed"
+        @change="
+          set(() => ({ baseline: { ...within!, typed: within!.typed ? undefined : true } }), 'Capitals')
+        "
+      />
+      All in capitals
+    </label>
     <ChoiceField
       label="Letters sewn"
       :value="valueOf((o) => o.order ?? 'read') ?? ''"

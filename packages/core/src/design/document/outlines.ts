@@ -204,6 +204,17 @@ export const baseline = oneOf(
   exactly({ kind: Type.Literal('along'), start: share, side: word('left', 'right') }),
   /** A wave: from crest to crest, and from its middle to a crest; mm. */
   exactly({ kind: Type.Literal('wave'), length: number(1, REACH), height: number(-REACH, REACH) }),
+  /**
+   * The shape that the text is made from, which its words fill: so far from its edge and from each other, in mm. Their height
+   * follows from that.
+   */
+  exactly({
+    kind: Type.Literal('within'),
+    edge: length(100),
+    gap: length(100),
+    /** Letters as they were typed; otherwise capitals. */
+    typed: perhaps(flag),
+  }),
   /** Upright letters below each other. */
   exactly({ kind: Type.Literal('column') }),
 );

@@ -57,11 +57,37 @@ export const lettersCheck: Check = {
   },
 };
 
+/** Letters that fill a shape are told of below this, in mm. */
+const LOW = 5;
+
+/** How high the lowest letter of words that fill a shape is, in mm; marks don't count. */
+function lowestOf(checked: Checked, text: Text): number {
+  const plain = findItem(checked.plain, text.id);
+  if (plain?.kind !== 'object' || !plain.letters || plain.outline.kind !== 'path') return Infinity;
+  const { paths } = plain.outline;
+  const heights = plain.letters
+    .filter(({ says }) => /[\p{L}\p{N}]/u.test(says))
+    .map(({ first, end }) => outlineBounds({ kind: 'path', paths: paths.slice(first, end) }))
+    .map((b) => (b ? b.maxY - b.minY : Infinity));
+  return Math.min(Infinity, ...heights);
+}
+
 export const smallLettersCheck: Check = {
   id: 'letters-small',
   find: (checked) =>
     textsIn(checked).flatMap((text): Found[] => {
-      const { font, height } = text.outline;
+      const { font, height, baseline } = text.outline;
+      if (baseline?.kind === 'within') {
+        const lowest = lowestOf(checked, text);
+        if (lowest >= LOW) return [];
+        return [
+          {
+            weight: 1,
+            sentence: `A letter of ${text.name} is only ${lowest.toFixed(1)} mm high: take fewer words, shorter ones, or a larger shape.`,
+            objects: [text.id],
+          },
+        ];
+      }
       const smallest = knownFonts().smallestOf(font);
       if (smallest === undefined || height >= smallest - 1e-6) return [];
       return [

@@ -102,25 +102,25 @@ export function bendPoint(bend: Bend, p: Point): Point {
   return edges ? patchAt(bend, edges, u, v) : meshAt(bend, u, v);
 }
 
-function bendPath(bend: Bend, path: Path): Path {
+/** A path after any map of the plane; long stretches get points in between. */
+export function mappedPath(path: Path, map: (p: Point) => Point, step = STEP): Path {
   const { coords } = flattenPath(path);
   const n = coords.length / 2;
   const points: Point[] = [];
   for (let i = 0; i < n; i++) {
     const [x, y] = [coords[2 * i], coords[2 * i + 1]];
-    points.push(bendPoint(bend, { x, y }));
+    points.push(map({ x, y }));
     if (i === n - 1 && !path.closed) break;
     const j = 2 * ((i + 1) % n);
     const [dx, dy] = [coords[j] - x, coords[j + 1] - y];
-    const count = Math.min(400, Math.ceil(Math.hypot(dx, dy) / STEP));
-    for (let k = 1; k < count; k++)
-      points.push(bendPoint(bend, { x: x + (dx * k) / count, y: y + (dy * k) / count }));
+    const count = Math.min(400, Math.ceil(Math.hypot(dx, dy) / step));
+    for (let k = 1; k < count; k++) points.push(map({ x: x + (dx * k) / count, y: y + (dy * k) / count }));
   }
   return { closed: path.closed, points };
 }
 
 export const bendOutline = (bend: Bend, outline: PlainOutline): PathOutline => ({
   kind: 'path',
-  paths: outlinePaths(outline).map((path) => bendPath(bend, path)),
+  paths: outlinePaths(outline).map((path) => mappedPath(path, (p) => bendPoint(bend, p))),
   fillRule: fillRuleOf(outline),
 });
