@@ -2,6 +2,7 @@
 import { expect, test } from '@playwright/test';
 import {
   decodeDst,
+  EdgeIndex,
   intersect,
   Move,
   offsetRegion,
@@ -12,7 +13,7 @@ import {
 } from '@rosehip/core';
 import { loadFonts } from '@rosehip/fonts';
 import { readFontFile } from '@rosehip/fonts/files';
-import { polygonArea } from '../../packages/core/src/geometry/region.ts';
+import { polygonArea, ringsOf } from '../../packages/core/src/geometry/region.ts';
 import { BenchPage } from '../bench-page.ts';
 import { Rosehip } from '../rosehip.ts';
 import { Hands } from './hands.ts';
@@ -111,4 +112,41 @@ test('a word on towelling with a smooth mesh beneath that floats around it, in e
       .map(polygonArea)
       .reduce((a, b) => a + b, 0),
   ).toBeLessThan(1);
+});
+
+test('a shape filled with five words, each bent to its part of it, in twelve hands', async ({ page }) => {
+  const bench = new BenchPage(page);
+  await bench.make(rosehip.address, 'Five words');
+  // Given: a shield, 90 mm wide.
+  await bench.tool('Ready shapes');
+  await bench.press('Shield');
+  await bench.dragAlong([
+    [-45, -42],
+    [45, 42],
+  ]);
+  await bench.ready();
+
+  const hands = new Hands(bench);
+  await hands.make('Fill with words');
+  hands.count++;
+  await page.keyboard.type('calm heath owls frost lamp');
+  await bench.leaveField();
+  await bench.ready();
+  await hands.page('Recipe');
+  await hands.field('Between words', '1.2');
+  hands.within(12);
+
+  const made = await regions(bench);
+  const [shield, letters] = [made.get('Shield 1')!.region, made.get('calm heath owls frost lamp')!.region];
+  expect(letters.length).toBeGreaterThan(15);
+  expect(
+    subtract(letters, offsetRegion(shield, 0.05))
+      .map(polygonArea)
+      .reduce((a, b) => a + b, 0),
+  ).toBeLessThan(0.3);
+  // Nothing is sewn outside the shape, but for the pull that satin makes up for.
+  const { x, y, move } = decodeDst((await bench.take('Stitch file')).bytes);
+  const roomy = new EdgeIndex(offsetRegion(shield, 0.6).flatMap(ringsOf));
+  const outside = [...x.keys()].filter((i) => move[i] === Move.stitch && !roomy.inside(x[i] / 10, y[i] / 10));
+  expect(outside).toEqual([]);
 });

@@ -107,7 +107,9 @@ watchPostEffect(async () => {
   view.justMade = false;
   await around.value?.show();
   await nextTick();
-  column.value?.querySelector<HTMLInputElement>('[data-made] input:not([type=checkbox])')?.select();
+  column.value
+    ?.querySelector<HTMLInputElement>('[data-made] textarea, [data-made] input:not([type=checkbox])')
+    ?.select();
 });
 </script>
 

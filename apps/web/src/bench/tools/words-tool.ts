@@ -27,7 +27,12 @@ export function wordsTool(): Tool {
   let letter: SetLetter | null = null;
   const held = reactive({ at: null as number | null });
 
-  const seen = computed(() => writing.set.value?.letters.filter((l) => !l.blank) ?? []);
+  /** Letters that can be moved: those of words that fill a shape stand where the shape wants them. */
+  const seen = computed(() =>
+    writing.object.value?.outline.baseline?.kind === 'within'
+      ? []
+      : (writing.set.value?.letters.filter((l) => !l.blank) ?? []),
+  );
   const heldLetter = computed(() => seen.value.find((l) => l.at === held.at) ?? null);
   const committed = (): TextObject | null => {
     const found = bench.committedSelected[0];
