@@ -122,6 +122,13 @@ test('every view passes the checks of accessibility', async ({ page }) => {
     await bench.tool(tool);
     await checked(tool);
   }
+  // Words: their fields, and the list of fonts.
+  await lay(page, 'Lettering sampler');
+  await page.getByRole('option', { name: /^Larkmoor,/ }).click();
+  await expect(page.getByRole('group', { name: 'Words' })).toBeVisible();
+  await page.getByRole('button', { name: 'Pacifico' }).click();
+  await expect(page.getByRole('listbox', { name: 'Fonts' })).toBeVisible();
+  await checked('words and fonts');
 });
 
 test('nothing is cut off in any window, nor scrolls sideways', async ({ page }) => {
@@ -138,7 +145,7 @@ test('nothing is cut off in any window, nor scrolls sideways', async ({ page }) 
     await page.goto(rosehip.address);
     await expect(page.locator('article').first()).toBeVisible();
     await whole('shelf');
-    const bench = await lay(page, 'Telescope-bag label');
+    const bench = await lay(page, 'Lettering sampler');
     await whole('bench');
     await bench.blocks().first().click();
     for (const name of ['Recipe', 'Make', 'Arrange', 'Guides']) {
@@ -146,7 +153,17 @@ test('nothing is cut off in any window, nor scrolls sideways', async ({ page }) 
       await whole(name);
     }
     await bench.cardPage('Recipe');
-    for (const tool of ['Points', 'Pen', 'Ready shapes', 'Bulge', 'Steer', 'Measure', 'Picture', 'Select']) {
+    for (const tool of [
+      'Points',
+      'Pen',
+      'Ready shapes',
+      'Words',
+      'Bulge',
+      'Steer',
+      'Measure',
+      'Picture',
+      'Select',
+    ]) {
       await bench.tool(tool);
       await whole(tool);
     }

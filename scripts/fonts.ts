@@ -3,7 +3,7 @@
 import { readFileSync, writeFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { installFont, fontOf } from '@rosehip/core';
-import { FAMILIES, type Family } from '../packages/fonts/src/families.ts';
+import { FAMILIES, LINE_FAMILIES, type Family } from '../packages/fonts/src/families.ts';
 import type { FontFace, FontFamily } from '../packages/fonts/src/index.ts';
 import { unwrapped } from '../packages/fonts/src/files.ts';
 import { thinStroke } from '../packages/core/src/lettering/strokes.ts';
@@ -80,6 +80,30 @@ async function familyOf(family: Family): Promise<FontFamily> {
 
 const families: FontFamily[] = [];
 for (const family of FAMILIES) families.push(await familyOf(family));
+/** Down to this height strokes of thread stay apart, in mm. */
+const LINES_FROM = 3;
+for (const { id, name } of LINE_FAMILIES)
+  families.push({
+    id,
+    name,
+    use: 'line',
+    joined: false,
+    scripts: [],
+    licence: 'Hershey',
+    by: 'A. V. Hershey, U.S. National Bureau of Standards',
+    files: [
+      {
+        name: 'strokes',
+        covers: [
+          [0x20, 0x7e],
+          [0xa0, 0xa0],
+          [0xc0, 0x17f],
+          [0x2013, 0x2019],
+        ],
+      },
+    ],
+    faces: [{ id: `${id}-1`, weight: 1, smallest: LINES_FROM, stroke: 0 }],
+  });
 writeFileSync(CATALOGUE, `${JSON.stringify(families)}\n`);
 writeFileSync(
   DOCS,
@@ -96,5 +120,12 @@ ${families
       `| ${f.name} | ${f.faces.map((x) => x.weight).join(', ')} | ${f.faces.map((x) => x.smallest).join(', ')} | ${f.scripts.join(', ')} | ${f.licence} | ${f.by.replace(/\|/g, '/')} |`,
   )
   .join('\n')}
+
+## Letters of single strokes
+
+The strokes of *One Line Plain*, *One Line Script* and *One Line Book* are the Hershey fonts, which were created by Dr. A. V.
+Hershey while working at the U.S. National Bureau of Standards. The format of the data in the distribution from which they
+were converted was created by James Hurt, Cognition, Inc., 900 Technology Park Drive, Billerica, MA 01821. Their accents and
+marks were drawn for Rosehip. They may be used by anyone for any purpose.
 `,
 );

@@ -2,7 +2,7 @@
 
 /** What a family is for, as the list of fonts sorts it. */
 export type FontUse =
-  'plain' | 'rounded' | 'serif' | 'slab' | 'script' | 'brush' | 'old' | 'stencil' | 'show';
+  'plain' | 'rounded' | 'serif' | 'slab' | 'script' | 'brush' | 'old' | 'stencil' | 'show' | 'line';
 
 export interface Family {
   /** The package that holds its files, without the scope; also the beginning of the ids of its faces. */
@@ -54,3 +54,10 @@ export const FAMILIES: readonly Family[] = [
   { id: 'lemonada', use: 'rounded', weights: [600] },
   { id: 'secular-one', use: 'plain', weights: [400] },
 ];
+
+/** Letters of single strokes; their data stands in `lines/`. */
+export const LINE_FAMILIES = [
+  { id: 'line-sans', name: 'One Line Plain' },
+  { id: 'line-script', name: 'One Line Script' },
+  { id: 'line-serif', name: 'One Line Book' },
+] as const;

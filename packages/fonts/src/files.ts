@@ -10,11 +10,12 @@ const require = createRequire(import.meta.url);
 export const unwrapped = async (bytes: Uint8Array): Promise<Uint8Array> =>
   new Uint8Array(await convert(Buffer.from(bytes), 'sfnt'));
 
-/** A file of a face, as .ttf or .otf; null when there is none. */
+/** A file of a face, as .ttf or .otf, or as letters of single strokes; null when there is none. */
 export async function readFontFile(id: string, file: string): Promise<Uint8Array | null> {
   const found = fontFace(id);
   if (!found?.family.files.some(({ name }) => name === file)) return null;
   const { family, face } = found;
+  if (family.use === 'line') return readFile(require.resolve(`@rosehip/fonts/lines/${family.id}.json`));
   const packed = require.resolve(
     `@fontsource/${family.id}/files/${family.id}-${file}-${face.weight}-normal.woff2`,
   );

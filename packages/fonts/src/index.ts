@@ -59,6 +59,7 @@ knowFonts({
     return found && `${found.family.name} ${found.face.weight}`;
   },
   smallestOf: (id) => fontFace(id)?.face.smallest,
+  forSmall: () => FONTS.find(({ use }) => use === 'line')?.faces[0].id,
   fontsWith: (text) => familiesWith(text).map(({ faces }) => faces[0].id),
 });
 

@@ -6,6 +6,7 @@ import {
   figuresOf,
   findingsOf,
   fontsWanted,
+  installFont,
   offsetAt,
   outlineBounds,
   outlineRegion,
@@ -260,5 +261,25 @@ describe('the catalogue', () => {
     const { outline } = await set('k', { font: 'nunito-800' });
     expect(outlineRegion(outline)).toHaveLength(outline.paths.length);
     expect(pathData(outline.paths)).not.toContain('NaN');
+  });
+});
+
+describe('letters of single strokes', () => {
+  test('are lines, with the accents of Europe, each letter sewn in one walk', async () => {
+    const says = 'Zażółć Ünï ñandú øre Straße';
+    const design = await designWith(text(says, { font: 'line-sans-1', height: 5 }));
+    const { letters, outline } = textOf(design, 'words')!;
+    expect(letters.some((l) => l.missing)).toBe(false);
+    expect(outline.paths.some((p) => !p.closed)).toBe(true);
+    const plan = sewDesign(design);
+    expect(findingsOf(design, plan).filter((f) => f.weight > 1)).toEqual([]);
+    // A mark or a dot is a piece of its own: no letter is more than three.
+    expect(figuresOf(plan).trims).toBeLessThan(3 * [...says].filter((c) => c.trim()).length);
+  });
+
+  test('what is no such file is told', async () => {
+    const bytes = new TextEncoder().encode('{"glyphs": ');
+    await expect(installFont('broken', 'strokes', bytes)).rejects.toThrow('can be read');
+    await expect(installFont('broken', 'font', new Uint8Array([1, 2, 3, 4]))).rejects.toThrow('no letters');
   });
 });

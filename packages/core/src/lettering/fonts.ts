@@ -3,6 +3,7 @@ import type { Design } from '../design/types.ts';
 import { everyLeaf } from '../design/tree.ts';
 import type { GlyphSource } from './glyphs.ts';
 import { openFont } from './hb-source.ts';
+import { openStrokes } from './stroke-source.ts';
 
 /** A font as far as it is loaded. A new object each time that a file comes, so that what was set without it is set anew. */
 export interface Font {
@@ -30,11 +31,13 @@ function add(id: string, source: GlyphSource): void {
 }
 
 /**
- * Loads one file (.ttf or .otf) of the font with this id. Files of one font are given in the order in which they are to be
+ * Loads one file (.ttf, .otf, or letters of single strokes as JSON) of the font with this id. Files of one font are given in the order in which they are to be
  * asked. Throws FontError when it can't be read.
  */
 export async function installFont(id: string, file: string, bytes: Uint8Array): Promise<void> {
-  if (!hasFontFile(id, file)) add(id, await openFont(file, bytes));
+  if (hasFontFile(id, file)) return;
+  // No font begins with a brace; letters of single strokes do.
+  add(id, bytes[0] === 0x7b ? openStrokes(file, bytes) : await openFont(file, bytes));
 }
 
 /** The texts of a design by the ids of their fonts: what has to be loaded before it is resolved. */

@@ -5,11 +5,18 @@ export interface KnownFonts {
   nameOf(id: string): string | undefined;
   /** The smallest height of capitals at which it sews well, in mm. */
   smallestOf(id: string): number | undefined;
+  /** The id of a font of single strokes, for words that are too small for others. */
+  forSmall(): string | undefined;
   /** Ids of fonts that have all letters of a text, best first. */
   fontsWith(text: string): string[];
 }
 
-let known: KnownFonts = { nameOf: () => undefined, smallestOf: () => undefined, fontsWith: () => [] };
+let known: KnownFonts = {
+  nameOf: () => undefined,
+  smallestOf: () => undefined,
+  forSmall: () => undefined,
+  fontsWith: () => [],
+};
 
 export const knowFonts = (fonts: KnownFonts): void => void (known = fonts);
 

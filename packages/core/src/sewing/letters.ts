@@ -1,7 +1,7 @@
 // Words are sewn letter by letter; letters that touch are one shape, so that no thread lies double where they join.
 import { Memo } from '../design/memo.ts';
 import { letterId, type Leaf } from '../design/tree.ts';
-import type { DesignObject, PathOutline, PlainOutline, TextLetter } from '../design/types.ts';
+import type { DesignObject, PathOutline, PlainOutline, Recipe, TextLetter } from '../design/types.ts';
 import { intersect } from '../geometry/clip.ts';
 import type { Bounds } from '../geometry/points.ts';
 import { regionArea, type Region } from '../geometry/region.ts';
@@ -100,6 +100,10 @@ function inOrder(pieces: Piece[], order: 'read' | 'back' | 'centre'): Piece[] {
   return [...lines.values()].flatMap(fromCentre);
 }
 
+/** Letters of single strokes are lines: what chooses by the width of strokes sews each of them twice, in one walk. */
+const onLines = (recipe: Recipe): Recipe =>
+  recipe.kind === 'lettering' ? { kind: 'redwork', settings: {} } : recipe;
+
 const made = new Memo<PlainObject[]>(2);
 
 function lettersOf(object: PlainObject, letters: TextLetter[]): PlainObject[] {
@@ -115,7 +119,7 @@ function lettersOf(object: PlainObject, letters: TextLetter[]): PlainObject[] {
       name,
       outline: piece.outline,
       ...(thread && { thread }),
-      ...(recipe && { recipe }),
+      recipe: closed ? (recipe ?? shared.recipe) : onLines(recipe ?? shared.recipe),
       ...(i === 0 && start && { start }),
       ...(i === pieces.length - 1 && end && { end }),
       ...(i === pieces.length - 1 && stopAfter !== undefined && { stopAfter }),

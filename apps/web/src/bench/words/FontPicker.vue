@@ -129,7 +129,6 @@ onBeforeUnmount(() => {
           :key="face.id"
           role="option"
           :aria-selected="face.id === current"
-          :aria-label="face.name"
           class="grid cursor-pointer rounded-card border px-2 py-1"
           :class="
             active === `${part.title} ${face.id}`

@@ -11,6 +11,7 @@ export const USES: Record<FontUse, string> = {
   old: 'Of old books',
   stencil: 'Stencil',
   show: 'For show',
+  line: 'Of one line, for small words',
 };
 
 const WEIGHTS: Record<number, string> = { 500: 'Medium', 600: 'Strong', 700: 'Bold', 800: 'Heavy' };

@@ -57,6 +57,8 @@ export const lettersCheck: Check = {
   },
 };
 
+/** Below this, letters of single strokes are offered, in mm. */
+const TINY = 4;
 /** Letters that fill a shape are told of below this, in mm. */
 const LOW = 5;
 
@@ -90,6 +92,17 @@ export const smallLettersCheck: Check = {
       }
       const smallest = knownFonts().smallestOf(font);
       if (smallest === undefined || height >= smallest - 1e-6) return [];
+      const lines = knownFonts().forSmall();
+      if (height < TINY && lines)
+        return [
+          {
+            weight: 2,
+            sentence: `${text.name} is ${height} mm high: too small for letters with width. Letters of single strokes stay clear down to ${knownFonts().smallestOf(lines)} mm.`,
+            objects: [text.id],
+            fix: `Set it in ${nameOf(lines)}`,
+            takes: lines,
+          },
+        ];
       return [
         {
           weight: 1,
@@ -100,5 +113,10 @@ export const smallLettersCheck: Check = {
         },
       ];
     }),
-  fix: (design, { objects, takes }) => changed(design, objects[0], { height: Number(takes) }, 'Height'),
+  fix(design, { objects, takes }) {
+    const height = Number(takes);
+    return height > 0
+      ? changed(design, objects[0], { height }, 'Height')
+      : changed(design, objects[0], { font: takes }, 'Font');
+  },
 };

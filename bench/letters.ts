@@ -1,0 +1,73 @@
+// Letters of the fonts that ship with Rosehip, as figures: how many hold what is asked of lettering.
+//
+//   npx tsx bench/letters.ts [part of a face's id] [--heights 6,10,20,50] [--letters all]
+import { fontOf, setText } from '@rosehip/core';
+import { FONTS, loadFont } from '@rosehip/fonts';
+import { readFontFile } from '@rosehip/fonts/files';
+import { measured } from './gallery.ts';
+
+const ALL = 'ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefghijklmnopqrstuvwxyz0123456789&@?!Äéøß';
+const SOME = 'AEGMQRSWaegkswxz258&?';
+const HOW = { kind: 'lettering', settings: { underlay: 'none' } };
+/** Linen asks for so much pull compensation, in mm. */
+const COMPENSATION = 0.2;
+
+const option = (name: string, otherwise: string): string => {
+  const at = process.argv.indexOf(`--${name}`);
+  return at < 0 ? otherwise : process.argv[at + 1];
+};
+const heights = option('heights', '10,20').split(',').map(Number);
+const letters = option('letters', 'some') === 'all' ? ALL : SOME;
+const part = process.argv[2]?.startsWith('--') ? '' : (process.argv[2] ?? '');
+
+interface Wanted {
+  name: string;
+  holds(m: ReturnType<typeof measured>, height: number): boolean;
+}
+const WANTED: Wanted[] = [
+  { name: 'cover', holds: (m, h) => m.coverage >= (h <= 6 ? 0.97 : 0.99) },
+  { name: 'gap', holds: (m) => m.worstGap <= 0.25 },
+  { name: 'spill', holds: (m) => m.spill <= 0.35 + COMPENSATION },
+  { name: 'p99', holds: (m) => m.layers.p99 <= 4 },
+  { name: 'length', holds: (m) => m.longest <= 7.01 },
+  { name: 'threads', holds: (m) => m.threads <= m.pieces && m.threads > 0 },
+];
+
+const row = (...cells: (string | number)[]): void =>
+  console.log(cells.map((c, i) => (i ? String(c).padStart(8) : String(c).padEnd(24))).join(''));
+
+const faces = FONTS.filter(({ use }) => use !== 'line')
+  .flatMap((f) => f.faces)
+  .filter(({ id }) => id.includes(part));
+for (const height of heights) {
+  console.log(`\nletters of ${height} mm, percent that hold`);
+  row('face', 'letters', 'all', ...WANTED.map((w) => w.name), 'worst');
+  const sums = new Map<string, number>();
+  let count = 0;
+  for (const { id, smallest } of faces) {
+    if (height < smallest) continue;
+    await loadFont(id, letters, readFontFile);
+    const held = new Map<string, number>();
+    let all = 0;
+    let made = 0;
+    let worst = '';
+    for (const letter of letters) {
+      const text = { kind: 'text' as const, of: [], text: letter, font: id, height };
+      const set = setText(text, fontOf(id));
+      if (set.letters.some((l) => l.missing)) continue;
+      const m = measured(set.outline, HOW);
+      made++;
+      const kept = WANTED.filter((w) => w.holds(m, height));
+      for (const { name } of kept) held.set(name, (held.get(name) ?? 0) + 1);
+      if (kept.length === WANTED.length) all++;
+      else worst += letter;
+    }
+    const percent = (n: number): number => Math.round((100 * n) / Math.max(1, made));
+    row(id, made, percent(all), ...WANTED.map((w) => percent(held.get(w.name) ?? 0)), ` ${worst}`);
+    count += made;
+    sums.set('all', (sums.get('all') ?? 0) + all);
+    for (const { name } of WANTED) sums.set(name, (sums.get(name) ?? 0) + (held.get(name) ?? 0));
+  }
+  const share = (name: string): string => ((100 * (sums.get(name) ?? 0)) / Math.max(1, count)).toFixed(1);
+  row('together', count, share('all'), ...WANTED.map((w) => share(w.name)));
+}
