@@ -220,18 +220,14 @@ async function main() {
     await cardPage('Recipe');
     await page.keyboard.press('Escape');
 
-    await lay('Run, satin and fill');
-    await page.getByRole('option', { name: /^Flow, \d/ }).click();
-    await tool('Steer');
-    const at = await place(-104, 79);
-    await page.mouse.move(...at);
-    for (let k = 0; k < 5; k++) await page.mouse.wheel(0, -240);
+    await lay('Lettering sampler');
+    await page.getByRole('option', { name: /^Larkmoor, / }).click();
+    await page.getByRole('button', { name: 'Pacifico' }).click();
+    await page.getByRole('option', { name: /^Grand Hotel/ }).scrollIntoViewIfNeeded();
+    await page.waitForTimeout(4000);
     await settled();
-    await page.keyboard.press('v');
-    await page.getByRole('button', { name: 'Fit the hoop' }).click();
-    await page.getByRole('option', { name: /^Branches, \d/ }).click();
-    await settled();
-    await shot('bench-families');
+    await shot('bench-words');
+    await page.keyboard.press('Escape');
 
     await lay('Club badge');
     const saved = () =>
