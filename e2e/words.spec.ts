@@ -71,7 +71,8 @@ test('letters by hand: a disc moves one along and off the line, the next ones fo
   await page.mouse.click(...(await bench.place(-38, -5)));
   await bench.ready();
   // The discs stand half the height of capitals below the line, under the middles of letters.
-  const x = await middleOf(bench, 1);
+  const [from, to] = await reachOf(bench, 1);
+  const x = (from + to) / 2;
   await bench.dragAlong([
     [x, 7.5],
     [x + 3, 6],
@@ -85,18 +86,30 @@ test('letters by hand: a disc moves one along and off the line, the next ones fo
   expect(outline.letters![0].lift! * outline.height).toBeCloseTo(6, 0);
   await page.getByRole('button', { name: 'Letter as it was' }).click();
   expect((await words(bench))[0].outline.letters).toBeUndefined();
+
+  // The leaf at the line's end draws the words into an arc, about their middle.
+  const [, right] = await reachOf(bench, 2);
+  const leaf = right + 1.2 + 0.4 * outline.height;
+  await bench.dragAlong([
+    [leaf, 0],
+    [leaf - 2, 5],
+    [leaf - 6, 14],
+  ]);
+  await bench.ready();
+  const [arched] = await words(bench);
+  expect(arched.outline.baseline?.kind).toBe('arc');
+  expect(arched.outline.baseline!.radius).toBeGreaterThan(10);
+  expect(arched.outline.baseline!.radius).toBeLessThan(60);
 });
 
-/** The middle of a letter of the first words, in mm, from the stitches of its block. */
-async function middleOf(bench: BenchPage, letter: number): Promise<number> {
-  const document = (await bench.document()) as unknown as { objects: Written[] };
+/** How far a letter of the first words reaches to the left and right, in mm, from the drawing that is taken away. */
+async function reachOf(bench: BenchPage, letter: number): Promise<[number, number]> {
   const svg = Buffer.from((await bench.take('Drawing')).bytes).toString();
   await bench.page.getByRole('button', { name: 'Take to machine' }).click();
   const d = /aria-label="HIH" d="([^"]+)"/.exec(svg)![1];
   const paths = d.split('M').filter(Boolean);
   const xs = [...paths[letter].matchAll(/(-?[\d.]+)[ ,](-?[\d.]+)/g)].map((m) => Number(m[1]));
-  expect(document.objects).toHaveLength(1);
-  return (Math.min(...xs) + Math.max(...xs)) / 2;
+  return [Math.min(...xs), Math.max(...xs)];
 }
 
 test('fonts are found by typing, walked by arrows, seen on the cloth, and taken or left', async ({

@@ -82,7 +82,7 @@ export { outlineRegion } from './outlines/region.ts';
 export { fontChanges, fontOf, fontsWanted, hasFontFile, installFont } from './lettering/fonts.ts';
 export { knowFonts } from './lettering/known-fonts.ts';
 export { caretAt, markedAt, offsetAt } from './lettering/caret.ts';
-export { stoodOn } from './lettering/stand.ts';
+export { arcThrough, stoodOn } from './lettering/stand.ts';
 export { letterByLetter } from './sewing/letters.ts';
 export { retyped } from './lettering/retype.ts';
 export { FontError } from './lettering/hb-source.ts';

@@ -56,7 +56,7 @@ export const familiesWith = (text: string): FontFamily[] =>
 knowFonts({
   nameOf: (id) => {
     const found = fontFace(id);
-    return found && `${found.family.name} ${found.face.weight}`;
+    return found && (found.face.weight > 1 ? `${found.family.name} ${found.face.weight}` : found.family.name);
   },
   smallestOf: (id) => fontFace(id)?.face.smallest,
   forSmall: () => FONTS.find(({ use }) => use === 'line')?.faces[0].id,

@@ -7,9 +7,11 @@ import {
   findItem,
   JobError,
   lettersJob,
+  MAKINGS,
   outlineRegion,
   sewDesign,
   splitWordsJob,
+  STITCH_KINDS,
   textOf,
   type Design,
   type DesignObject,
@@ -94,5 +96,79 @@ describe('words along a line', () => {
       expect(Math.hypot(x, y)).toBeCloseTo(40, 0);
     }
     expect(() => alongLineJob(design, ['words'])).toThrow('select words, and the line');
+  });
+});
+
+describe('words are a source like any other', () => {
+  test.each(MAKINGS.map((m) => [m.id, m] as const))(
+    '%s: can be made of words, or says why not',
+    async (_, one) => {
+      const shape: DesignObject = {
+        ...text('x', {}, 'shape'),
+        outline: { kind: 'ellipse', x: 0, y: 0, width: 90, height: 50, turn: 0 },
+        recipe: { kind: 'fill', settings: {} },
+      };
+      const design = await designWith(shape, text('Moor', { place: [1, 0, 0, 1, 0, 4] }));
+      for (const ids of [['words'], ['shape', 'words']]) {
+        let job: Job;
+        try {
+          job = one.job(design, ids);
+        } catch (error) {
+          expect(error).toBeInstanceOf(JobError);
+          continue;
+        }
+        const made = after(design, job);
+        expect(figuresOf(sewDesign(made)).longest).toBeLessThan(12.2);
+      }
+    },
+  );
+
+  test.each(STITCH_KINDS.map(({ id }) => id))('%s: letters are stitched that way', async (kind) => {
+    const words = { ...text('Moor', { height: 25 }), recipe: { kind, settings: {} } };
+    const plan = sewDesign(await designWith(words));
+    expect(figuresOf(plan).stitches).toBeGreaterThan(20);
+    expect(figuresOf(plan).longest).toBeLessThan(12.2);
+  });
+
+  test('relief lines show a word, and follow it', async () => {
+    const lines: DesignObject = {
+      ...text('x', {}, 'lines'),
+      outline: { kind: 'rectangle', x: 0, y: 0, width: 80, height: 40, radius: 0, turn: 0 },
+      recipe: { kind: 'relief', settings: {} },
+      relief: ['words'],
+    };
+    const shown = async (says: string) =>
+      sewDesign(await designWith({ ...text(says, { height: 20 }), unsewn: true }, lines));
+    const [one, other] = [await shown('MOON'), await shown('MOOR')];
+    expect([...one.x].join()).not.toBe([...other.x].join());
+  });
+
+  test('letters can have threads and recipes of their own, and keep them in their order', async () => {
+    const words = text('abc', {
+      letters: [{ at: 1, thread: '101', recipe: { kind: 'fill', settings: {} } }],
+    });
+    const plan = sewDesign(await designWith(words));
+    expect(plan.objects.map((o) => plan.threads[o.thread].code)).toEqual(['222', '101', '222']);
+    const centre = sewDesign(await designWith(text('abcde', { order: 'centre' })));
+    expect(centre.objects.map((o) => o.name)).toEqual(['c', 'd', 'e', 'b', 'a']);
+    const back = sewDesign(await designWith(text('abc', { order: 'back' })));
+    expect(back.objects.map((o) => o.name)).toEqual(['c', 'b', 'a']);
+  });
+
+  test('a joined script word of eight letters is one thread', async () => {
+    for (const font of [
+      'pacifico-400',
+      'dancing-script-600',
+      'leckerli-one-400',
+      'cookie-400',
+      'sacramento-400',
+    ]) {
+      const plan = sewDesign(await designWith(text('moorland', { font, height: 20 })));
+      expect(
+        plan.objects.map((o) => o.name),
+        font,
+      ).toEqual(['moorland']);
+      expect(figuresOf(plan).trims, font).toBe(0);
+    }
   });
 });

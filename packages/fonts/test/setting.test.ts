@@ -1,10 +1,13 @@
 import { describe, expect, test } from 'vitest';
 import fc from 'fast-check';
 import {
+  applyCommand,
+  arcThrough,
   caretAt,
   checkDesign,
   figuresOf,
   findingsOf,
+  fixOf,
   fontsWanted,
   installFont,
   offsetAt,
@@ -14,6 +17,7 @@ import {
   resolveDesign,
   retyped,
   sewDesign,
+  stoodOn,
   textOf,
   transformItems,
   type DesignObject,
@@ -261,6 +265,44 @@ describe('the catalogue', () => {
     const { outline } = await set('k', { font: 'nunito-800' });
     expect(outlineRegion(outline)).toHaveLength(outline.paths.length);
     expect(pathData(outline.paths)).not.toContain('NaN');
+  });
+});
+
+describe('an arc drawn by its end', () => {
+  test('has the radius whose arc ends there, over and under; level is straight', () => {
+    for (const radius of [25, 60, -40, -200]) {
+      const angle = 50 / radius;
+      const [x, y] = [radius * Math.sin(angle), radius - radius * Math.cos(angle)];
+      const found = arcThrough(100, x, y)!;
+      expect(Math.abs(found - radius) / Math.abs(radius)).toBeLessThan(0.03);
+    }
+    expect(arcThrough(100, 50, 0.5)).toBeNull();
+  });
+
+  test('words keep the middle of their first line', async () => {
+    const design = await designWith(text('Larkmoor', { align: 'left', place: [1, 0, 0, 1, -20, 5] }));
+    const { outline } = design.objects[0] as ReturnType<typeof text>;
+    const before = textOf(design, 'words')!;
+    const arched = stoodOn(outline, before, { kind: 'arc', radius: 40 });
+    near(arched.place![4], -20 + before.lines[0].length / 2);
+    near(arched.place![5], 5);
+  });
+});
+
+describe('small letters', () => {
+  test('are told, with a height or a font that serves', async () => {
+    const design = await designWith(
+      text('small', { font: 'vollkorn-500', height: 8 }),
+      text('tiny', { font: 'vollkorn-500', height: 3.5 }, 'b'),
+    );
+    const found = findingsOf(design, sewDesign(design)).filter((f) => f.id === 'letters-small');
+    expect(found.map((f) => [f.objects[0], f.fix])).toEqual([
+      ['b', 'Set it in One Line Plain'],
+      ['words', 'Make it 11 mm high'],
+    ]);
+    const fixed = fixOf(design, found[0]).command;
+    const after = applyCommand(design, fixed).design.objects[1] as ReturnType<typeof text>;
+    expect(after.outline).toMatchObject({ font: 'line-sans-1', height: 3.5 });
   });
 });
 

@@ -28,3 +28,26 @@ export function stoodOn(outline: TextOutline, set: SetText, baseline: Baseline |
     ...(baseline && { baseline }),
   };
 }
+
+/** Arcs flatter than this, as how far their end lies from level for their length, are straight. */
+const FLAT = 0.02;
+/** Radii that are tried, as shares of the length, from nearly a whole circle on. */
+const TRIES = 240;
+const SMALLEST = 0.17;
+const LARGEST = 12;
+
+/**
+ * The radius of the arc whose end comes nearest to (dx, dy), seen from its middle, for a line of this length; negative
+ * for one that hangs. Null for a straight line. mm.
+ */
+export function arcThrough(length: number, dx: number, dy: number): number | null {
+  if (!(length > 0) || Math.abs(dy) < FLAT * length) return null;
+  let best = { off: Infinity, radius: 0 };
+  for (let i = 0; i <= TRIES; i++) {
+    const radius = Math.sign(dy) * length * SMALLEST * (LARGEST / SMALLEST) ** (i / TRIES);
+    const angle = length / 2 / radius;
+    const off = Math.hypot(radius * Math.sin(angle) - dx, radius - radius * Math.cos(angle) - dy);
+    if (off < best.off) best = { off, radius };
+  }
+  return Math.round(best.radius * 10) / 10;
+}

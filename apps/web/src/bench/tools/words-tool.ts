@@ -1,12 +1,22 @@
 // Words: click and type on the cloth; letters by their handles.
-import { caretAt, distance, markedAt, type Point, type SetLetter } from '@rosehip/core';
+import {
+  applyMatrix,
+  arcThrough,
+  caretAt,
+  distance,
+  inverse,
+  markedAt,
+  stoodOn,
+  type Point,
+  type SetLetter,
+} from '@rosehip/core';
 import { computed, reactive, watch } from 'vue';
 import { useBench } from '../../stores/bench/bench.ts';
 import { useView } from '../../stores/view.ts';
 import { handleOf, moved, secondOf, turned, withLetter } from '../words/letter-drag.ts';
 import { isText, useWriting, type TextObject } from '../words/writing.ts';
 import { useGesture } from './gesture.ts';
-import { drawDisc, drawLine, LEAF, ROSEHIP } from './marks.ts';
+import { drawDisc, drawLeaf, drawLine, LEAF, ROSEHIP } from './marks.ts';
 import { toolOf, NOTHING, type Marker, type Pointer, type Tool } from './tool.ts';
 
 /** How near a press must be to a handle, in CSS pixels. */
@@ -21,7 +31,7 @@ export function wordsTool(): Tool {
   /** A drag over letters, or of a handle; and the letter whose handle was touched last. */
   const hand = reactive({
     marking: false,
-    pulling: null as 'move' | 'turn' | null,
+    pulling: null as 'move' | 'turn' | 'arc' | null,
     from: null as Point | null,
   });
   let letter: SetLetter | null = null;
@@ -39,9 +49,37 @@ export function wordsTool(): Tool {
     return isText(found) ? found : null;
   };
 
+  /** The leaf at the end of the first line, by which words are drawn into an arc; null where they stand on something else. */
+  const end = computed<Point | null>(() => {
+    const kind = writing.object.value?.outline.baseline?.kind;
+    if (kind && kind !== 'arc') return null;
+    const line = seen.value.filter((l) => l.line === 0);
+    if (line.length < 2) return null;
+    const last = line.reduce((a, b) => (b.at > a.at ? b : a));
+    const height = writing.letterHeight.value;
+    return applyMatrix(last.frame, { x: (last.rightToLeft ? 0 : last.width) + 0.4 * height, y: 0 });
+  });
+
+  /** The words on the arc that ends at a place, or straight. */
+  function arched(to: Point): TextObject | null {
+    const object = committed();
+    const set = writing.set.value;
+    if (!object || !set) return null;
+    const { length } = set.lines[0];
+    const level = stoodOn(object.outline, set, undefined);
+    const back = inverse(level.place!);
+    if (!back) return null;
+    const { x, y } = applyMatrix(back, to);
+    const reach = 0.4 * object.outline.height;
+    const radius = arcThrough(length, Math.abs(x) - reach, y);
+    const outline = radius === null ? level : stoodOn(object.outline, set, { kind: 'arc', radius });
+    return { ...object, outline };
+  }
+
   /** The handle at a place. */
-  function handleAt(p: Point): { letter: SetLetter; pulling: 'move' | 'turn' } | null {
+  function handleAt(p: Point): { letter: SetLetter | null; pulling: 'move' | 'turn' | 'arc' } | null {
     const near = NEAR / view.scale;
+    if (end.value && distance(end.value, p) < near) return { letter: null, pulling: 'arc' };
     const height = writing.letterHeight.value;
     if (heldLetter.value && distance(secondOf(heldLetter.value, height), p) < near)
       return { letter: heldLetter.value, pulling: 'turn' };
@@ -50,6 +88,7 @@ export function wordsTool(): Tool {
   }
 
   function pulled(to: Point, even: boolean): TextObject | null {
+    if (hand.pulling === 'arc') return arched(to);
     const object = committed();
     if (!object || !letter || !hand.from) return null;
     return hand.pulling === 'move'
@@ -70,7 +109,7 @@ export function wordsTool(): Tool {
   return toolOf({
     hint: computed(() =>
       writing.writing.value
-        ? 'Type. Drag the discs below letters to move them. Esc: done.'
+        ? 'Type. Discs move letters, the leaf draws an arc. Esc: done.'
         : 'Click where words are to begin, or into words to change them.',
     ),
     preview: NOTHING,
@@ -111,7 +150,7 @@ export function wordsTool(): Tool {
       if (handle) {
         writing.keep();
         letter = handle.letter;
-        held.at = letter.at;
+        held.at = letter?.at ?? null;
         hand.pulling = handle.pulling;
         hand.from = p.at;
         return;
@@ -140,7 +179,7 @@ export function wordsTool(): Tool {
       const far = hand.from && distance(hand.from, at) * view.scale > 2;
       if (next && far) {
         gesture.show([next]);
-        gesture.commit(hand.pulling === 'move' ? 'Move letter' : 'Turn letter');
+        gesture.commit({ move: 'Move letter', turn: 'Turn letter', arc: 'Arc' }[hand.pulling]);
       } else gesture.cancel();
       hand.pulling = null;
     },
@@ -190,6 +229,7 @@ export function wordsTool(): Tool {
       drawLine(ctx, foot, top, '#fffdf8', 4);
       drawLine(ctx, foot, top, ROSEHIP, 2);
       for (const l of seen.value) drawDisc(ctx, toPx(handleOf(l, height)), 3.5, l.at === held.at);
+      if (end.value) drawLeaf(ctx, toPx(end.value), 5.5, hand.pulling === 'arc');
       if (heldLetter.value) {
         const [a, b] = [handleOf(heldLetter.value, height), secondOf(heldLetter.value, height)].map(toPx);
         drawLine(ctx, a, b, LEAF, 1, [3, 3]);
