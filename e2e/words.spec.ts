@@ -13,7 +13,7 @@ interface Written {
     text: string;
     font: string;
     height: number;
-    letters?: { at: number; space?: number; lift?: number; turn?: number }[];
+    letters?: { at: number; space?: number; lift?: number; turn?: number; thread?: string }[];
     baseline?: { kind: string; radius: number };
     place: number[];
   };
@@ -84,6 +84,15 @@ test('letters by hand: a disc moves one along and off the line, the next ones fo
   expect(outline.letters![0]).toMatchObject({ at: 1 });
   expect(outline.letters![0].space! * outline.height).toBeCloseTo(6, 0);
   expect(outline.letters![0].lift! * outline.height).toBeCloseTo(6, 0);
+  // Its numbers stand on the card, and it can have a thread of its own.
+  const letter = page.getByRole('group', { name: 'Letter' });
+  await letter.getByLabel('Turn').fill('-12');
+  await letter.getByLabel('Turn').press('Enter');
+  await letter.getByRole('button', { name: 'A thread of its own' }).click();
+  await letter.getByRole('searchbox', { name: 'Find a thread' }).fill('101');
+  await letter.getByRole('group', { name: 'Thread chart' }).getByRole('button').first().click();
+  await bench.ready();
+  expect((await words(bench))[0].outline.letters![0]).toMatchObject({ at: 1, turn: -12, thread: '101' });
   await page.getByRole('button', { name: 'Letter as it was' }).click();
   expect((await words(bench))[0].outline.letters).toBeUndefined();
 

@@ -68,12 +68,22 @@ interface Row {
   height: number;
 }
 
-/** One row of the shape, between two levels; null where the shape leaves no room. */
-function rowOf(region: Region, top: number, bottom: number, minX: number, maxX: number): Row | null {
+/** Pieces of a row that are smaller than this share of its largest are left empty. */
+const PIECE = 0.2;
+
+/** One row of the shape, between two levels, as its pieces from left to right. */
+function rowOf(region: Region, top: number, bottom: number, minX: number, maxX: number): Row[] {
   const ring = Float64Array.of(minX - 1, top, maxX + 1, top, maxX + 1, bottom, minX - 1, bottom);
   const pieces = intersect(region, [{ outer: ring, holes: [] }]);
-  if (!pieces.length) return null;
-  const polygon = pieces.reduce((a, b) => (polygonArea(b) > polygonArea(a) ? b : a));
+  const largest = Math.max(0, ...pieces.map(polygonArea));
+  return pieces
+    .filter((piece) => polygonArea(piece) >= PIECE * largest)
+    .flatMap((piece) => pieceOf(piece, top, bottom) ?? [])
+    .sort((a, b) => a.part(0.5, 0.5).x - b.part(0.5, 0.5).x);
+}
+
+/** One piece of a row; null where no letter finds room. */
+function pieceOf(polygon: Polygon, top: number, bottom: number): Row | null {
   const b = regionBounds([polygon])!;
   const level = Array.from({ length: PLACES + 1 }, (_, i) =>
     longestRun(polygon, top + 1e-4 + ((bottom - top - 2e-4) * i) / PLACES, true),
@@ -110,24 +120,34 @@ function rowOf(region: Region, top: number, bottom: number, minX: number, maxX: 
   };
 }
 
-/** Numbers of words a row, so that rows are about equally long. */
-function parted(lengths: readonly number[], rows: number): number[][] {
-  const total = lengths.reduce((a, b) => a + b, 0);
-  const out: number[][] = Array.from({ length: rows }, () => []);
+/**
+ * Words in order put into so many places, each with about its share of the whole length. Every place gets one, as long as there
+ * are enough.
+ */
+function parted(lengths: readonly number[], shares: readonly number[]): number[][] {
+  const [total, whole] = [lengths, shares].map((list) => list.reduce((a, b) => a + b, 0));
+  const ends: number[] = [];
+  for (const share of shares) ends.push((ends.at(-1) ?? 0) + share / whole);
+  const out: number[][] = shares.map(() => []);
   let before = 0;
   lengths.forEach((length, i) => {
-    const wanted = Math.floor(((before + length / 2) / total) * rows);
-    // Every row gets a word, and none is passed over.
+    const middle = (before + length / 2) / total;
+    const wanted = Math.max(
+      0,
+      ends.findIndex((end) => middle < end),
+    );
     const last = out.findLastIndex((row) => row.length);
     const left = lengths.length - i;
-    let row = Math.min(rows - 1, Math.max(last, wanted));
-    if (rows - 1 - row > left - 1) row = rows - left;
+    let row = Math.max(last, wanted);
+    if (shares.length - 1 - row > left - 1) row = shares.length - left;
     if (row > last + 1) row = last + 1;
-    out[row].push(i);
+    out[Math.min(shares.length - 1, row)].push(i);
     before += length;
   });
   return out;
 }
+
+const widthOf = (row: readonly Row[]): number => row.reduce((sum, { width }) => sum + width, 0);
 
 /**
  * Parts of a shape for words, in reading order: so many rows that letters keep their proportions best. `edge` is kept
@@ -147,45 +167,51 @@ export function partsWithin(
   const whole = regionArea(region);
   let best: { off: number; parts: (Part | null)[] } | null = null;
   for (let count = 1; count <= words.length; count++) {
-    const rows = parted(natural, count);
+    const rows = parted(natural, Array<number>(count).fill(1));
+    const lengthOf = (row: readonly number[]): number => row.reduce((sum, w) => sum + natural[w], 0);
     const room = b.maxY - b.minY - gap * (count - 1);
     if (room <= 0) break;
     // Heights in proportion to what a row holds, found in a few rounds: a row's width follows from where it lies.
     let heights = rows.map(() => room / count);
-    let made: (Row | null)[] = [];
+    let made: Row[][] = [];
     for (let round = 0; round < 4; round++) {
       let top = b.minY;
-      made = heights.map((height) => {
+      made = heights.map((height, i) => {
         const row = rowOf(region, top, top + height, b.minX, b.maxX);
         top += height + gap;
-        return row;
+        // A row with fewer words than pieces fills its widest.
+        const widest = [...row].sort((p, q) => q.width - p.width).slice(0, rows[i].length);
+        return row.filter((piece) => widest.includes(piece));
       });
-      if (made.some((row) => !row)) break;
-      const wanted = rows.map((row, i) => {
-        const length = row.reduce((sum, w) => sum + natural[w], 0);
-        return (made[i]!.width / Math.max(1e-6, length)) ** EVENED;
-      });
-      const sum = wanted.reduce((a, c) => a + c, 0);
+      if (made.some((row) => !row.length)) break;
+      const wanted = rows.map((row, i) => (widthOf(made[i]) / Math.max(1e-6, lengthOf(row))) ** EVENED);
+      const sum = wanted.reduce((x, y) => x + y, 0);
       heights = wanted.map((h, i) => 0.5 * heights[i] + 0.5 * ((h / sum) * room));
     }
-    if (made.some((row) => !row)) continue;
+    if (made.some((row) => !row.length)) continue;
     const parts: (Part | null)[] = words.map(() => null);
+    const pieces = made.flat();
     // What is left empty counts, letters out of proportion, and rows much lower than the others.
-    let off = BARE * (1 - made.reduce((sum, row) => sum + row!.width * row!.height, 0) / whole);
-    const tall = made.map((row) => row!.height);
+    let off = BARE * (1 - pieces.reduce((sum, { width, height }) => sum + width * height, 0) / whole);
+    const tall = pieces.map(({ height }) => height);
     off += UNEVEN * Math.log(Math.max(...tall) / Math.min(...tall));
     rows.forEach((row, i) => {
-      const { part, width, height } = made[i]!;
-      const length = row.reduce((sum, w) => sum + natural[w], 0);
-      const apart = Math.max(gap, WORD_SPACE * height);
-      const share = Math.max(0.2, 1 - (apart * (row.length - 1)) / width);
-      off += (SKEWED * Math.abs(Math.log((share * width) / (length * height)))) / rows.length;
-      let at = 0;
-      for (const w of row) {
-        const [from, size] = [at, (share * natural[w]) / length];
-        parts[w] = (u, v) => part(from + u * size, v);
-        at += size + apart / width;
-      }
+      const shared = parted(
+        row.map((w) => natural[w]),
+        made[i].map(({ width }) => width),
+      );
+      made[i].forEach(({ part, width, height }, k) => {
+        const own = shared[k].map((at) => row[at]);
+        const apart = Math.max(gap, WORD_SPACE * height);
+        const share = Math.max(0.2, 1 - (apart * (own.length - 1)) / width);
+        off += (SKEWED * Math.abs(Math.log((share * width) / (lengthOf(own) * height)))) / pieces.length;
+        let at = 0;
+        for (const w of own) {
+          const [from, size] = [at, (share * natural[w]) / lengthOf(own)];
+          parts[w] = (u, v) => part(from + u * size, v);
+          at += size + apart / width;
+        }
+      });
     });
     if (!best || off < best.off) best = { off, parts };
   }

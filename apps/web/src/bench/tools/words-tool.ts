@@ -35,7 +35,6 @@ export function wordsTool(): Tool {
     from: null as Point | null,
   });
   let letter: SetLetter | null = null;
-  const held = reactive({ at: null as number | null });
 
   /** Letters that can be moved: those of words that fill a shape stand where the shape wants them. */
   const seen = computed(() =>
@@ -43,7 +42,7 @@ export function wordsTool(): Tool {
       ? []
       : (writing.set.value?.letters.filter((l) => !l.blank) ?? []),
   );
-  const heldLetter = computed(() => seen.value.find((l) => l.at === held.at) ?? null);
+  const heldLetter = computed(() => seen.value.find((l) => l.at === state.held) ?? null);
   const committed = (): TextObject | null => {
     const found = bench.committedSelected[0];
     return isText(found) ? found : null;
@@ -117,15 +116,15 @@ export function wordsTool(): Tool {
       {
         label: 'Letter as it was',
         blocked: heldLetter.value
-          ? bench.selected.some((o) => isText(o) && o.outline.letters?.some((l) => l.at === held.at))
+          ? bench.selected.some((o) => isText(o) && o.outline.letters?.some((l) => l.at === state.held))
             ? undefined
             : 'This letter stands as the font has it.'
           : 'Touch the disc below a letter first.',
         run() {
           const object = committed();
-          if (!object || held.at === null) return;
+          if (!object || state.held === null) return;
           const none = { space: 0, lift: 0, turn: 0, size: 1, thread: undefined, recipe: undefined };
-          bench.replace([withLetter(object, held.at, none)], 'Letter as it was');
+          bench.replace([withLetter(object, state.held, none)], 'Letter as it was');
         },
       },
     ]),
@@ -150,12 +149,12 @@ export function wordsTool(): Tool {
       if (handle) {
         writing.keep();
         letter = handle.letter;
-        held.at = letter?.at ?? null;
+        state.held = letter?.at ?? null;
         hand.pulling = handle.pulling;
         hand.from = p.at;
         return;
       }
-      held.at = null;
+      state.held = null;
       const on = writing.wordsAt(p.at);
       if (on) {
         writing.go(on.id, p.shift && state.id === on.id ? state.from : on.offset, on.offset);
@@ -205,7 +204,7 @@ export function wordsTool(): Tool {
         return gesture.cancel();
       }
       const was = writing.writing.value;
-      held.at = null;
+      state.held = null;
       if (was) writing.stop();
       return was;
     },
@@ -228,7 +227,7 @@ export function wordsTool(): Tool {
       const [foot, top] = caretAt(text, state.to, height).map(toPx);
       drawLine(ctx, foot, top, '#fffdf8', 4);
       drawLine(ctx, foot, top, ROSEHIP, 2);
-      for (const l of seen.value) drawDisc(ctx, toPx(handleOf(l, height)), 3.5, l.at === held.at);
+      for (const l of seen.value) drawDisc(ctx, toPx(handleOf(l, height)), 3.5, l.at === state.held);
       if (end.value) drawLeaf(ctx, toPx(end.value), 5.5, hand.pulling === 'arc');
       if (heldLetter.value) {
         const [a, b] = [handleOf(heldLetter.value, height), secondOf(heldLetter.value, height)].map(toPx);

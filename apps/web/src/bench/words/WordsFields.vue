@@ -8,6 +8,7 @@ import NumberField from '../../fields/NumberField.vue';
 import { useBench } from '../../stores/bench/bench.ts';
 import { useView } from '../../stores/view.ts';
 import { listedFace } from './faces.ts';
+import LetterFields from './LetterFields.vue';
 import { useTextEdit } from './text-edit.ts';
 import { isText, reworded, useWriting } from './writing.ts';
 
@@ -238,6 +239,7 @@ function write(): void {
 
 <template>
   <div v-if="texts.length" class="grid gap-2" role="group" aria-label="Words">
+    <LetterFields />
     <div v-if="one" :data-made="within ? true : undefined">
       <span class="label block" aria-hidden="true">Words</span>
       <textarea

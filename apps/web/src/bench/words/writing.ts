@@ -41,6 +41,8 @@ const state = reactive({
   at: null as Point | null,
   from: 0,
   to: 0,
+  /** The letter whose handle was touched last, by where it begins in the text. */
+  held: null as number | null,
 });
 
 let timer: ReturnType<typeof setTimeout> | undefined;
@@ -104,6 +106,7 @@ export function useWriting() {
     keep();
     state.id = null;
     state.at = null;
+    state.held = null;
   }
 
   /** The text has become this, and the caret stands there. */
