@@ -53,12 +53,12 @@ test('designs are found, renamed, duplicated, deleted and brought back', async (
   await page.getByLabel('New label').fill('for the fair');
   await page.getByLabel('New label').press('Enter');
   await page.getByRole('button', { name: 'Select none' }).click();
-  await page.getByRole('button', { name: 'for the fair 5' }).click();
-  await expect(cards).toHaveCount(5);
+  await page.getByRole('button', { name: 'for the fair 6' }).click();
+  await expect(cards).toHaveCount(6);
   await page.getByRole('button', { name: 'Small pictures' }).click();
   await expect(cards.first().getByText(/stitches/)).toBeHidden();
   await page.getByRole('button', { name: 'Large pictures' }).click();
-  await page.getByRole('button', { name: 'for the fair 5' }).click();
+  await page.getByRole('button', { name: 'for the fair 6' }).click();
 
   await page.getByRole('button', { name: 'More for Club badge' }).click();
   await page.getByRole('menuitem', { name: 'Duplicate' }).click();

@@ -134,7 +134,6 @@ test('every view passes the checks of accessibility', async ({ page }) => {
 test('nothing is cut off in any window, nor scrolls sideways', async ({ page }) => {
   test.slow();
   for (const [width, height] of [
-    [1600, 1000],
     [1280, 800],
     [1024, 700],
     [820, 1180],

@@ -1,5 +1,7 @@
 // Hidden ways, ties, ends towards the next object, travel tidying, findings, and designs of another size and cloth.
 import fc from 'fast-check';
+import { loadFonts } from '@rosehip/fonts';
+import { readFontFile } from '@rosehip/fonts/files';
 import { describe, expect, test } from 'vitest';
 import * as draw from '../../test/draw.ts';
 import { box, design, drawn } from '../../test/draw.ts';
@@ -258,10 +260,15 @@ describe('layers on a grid', () => {
 });
 
 describe('another size, another cloth', () => {
+  const SIZED = [
+    [0.6, 'towelling'],
+    [1.4, 'cap'],
+  ] as const;
   const cases = demoDesigns().flatMap((d) =>
-    [0.6, 1.4].flatMap((scale) => ['towelling', 'cap'].map((cloth) => [d.name, scale, cloth, d] as const)),
+    SIZED.map(([scale, cloth]) => [d.name, scale, cloth, d] as const),
   );
-  test.each(cases)('%s at %s on %s keeps every limit', (_, scale, cloth, d) => {
+  test.each(cases)('%s at %s on %s keeps every limit', async (_, scale, cloth, d) => {
+    await loadFonts(d, readFontFile);
     const sized: Design = {
       ...d,
       cloth: { ...d.cloth, kind: cloth },
