@@ -1,10 +1,13 @@
-// `rosehip letter`: words in, a stitch file, a design or a picture out.
+// `rosehip letter`: words in, a stitch file or a design out.
 import { readFile } from 'node:fs/promises';
 import {
+  applyCommand,
   emptyDesign,
   figuresOf,
   FontError,
+  formatOf,
   installFont,
+  lettersJob,
   sewDesign,
   writeDesignFile,
   writeDst,
@@ -13,7 +16,6 @@ import {
 } from '@rosehip/core';
 import { FONTS, loadFonts, type FontFace } from '@rosehip/fonts';
 import { readFontFile, unwrapped } from '@rosehip/fonts/files';
-import { formatOf } from '@rosehip/core';
 import { reason, writeOut } from './files.ts';
 import { leftOut, tellLeftOut } from './limit.ts';
 import { recipeFrom } from './stitch.ts';
@@ -48,6 +50,7 @@ const isFile = (font: string): boolean => /\.(ttf|otf|woff2?)$/i.test(font);
 /** Loads a font and gives its id. */
 async function fontFrom(font: string): Promise<string> {
   if (!isFile(font)) return faceNamed(font).id;
+  const id = `file ${font}`.slice(0, 200);
   let bytes: Uint8Array;
   try {
     bytes = await readFile(font);
@@ -55,7 +58,7 @@ async function fontFrom(font: string): Promise<string> {
     throw new UsageError(`${font} can't be read: ${reason(error)}.`);
   }
   try {
-    await installFont('own', 'font', await unwrapped(bytes));
+    await installFont(id, 'font', await unwrapped(bytes));
   } catch (error) {
     throw new UsageError(
       error instanceof FontError
@@ -63,7 +66,7 @@ async function fontFrom(font: string): Promise<string> {
         : `${font} is no font that can be read: take a .ttf, .otf, .woff or .woff2 file.`,
     );
   }
-  return 'own';
+  return id;
 }
 
 function number(name: string, text: string, least: number, most: number): number {
@@ -104,9 +107,13 @@ export async function letter(text: string, options: Options): Promise<void> {
   if (!figures.stitches) throw new UsageError(leftOut(plan)[0] ?? 'None of these letters can be sewn.');
   tellLeftOut(plan);
   const asDesign = formatOf(options.out)?.id === 'design';
+  // Where the design goes, a font of a file may not be: its letters go along as shapes.
+  const written = isFile(options.font)
+    ? applyCommand(design, lettersJob(design, ['words']).command).design
+    : design;
   await writeOut(
     options.out,
-    asDesign ? new TextEncoder().encode(writeDesignFile(design)) : writeDst(plan, design.name),
+    asDesign ? new TextEncoder().encode(writeDesignFile(written)) : writeDst(plan, design.name),
   );
   console.log(
     `${options.out}: ${figures.stitches} stitches, ${figures.trims} trims, ${figures.width.toFixed(1)} × ${figures.height.toFixed(1)} mm`,

@@ -1,6 +1,7 @@
 // The command line, as a shell runs it.
 import { execFile } from 'node:child_process';
-import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises';
+import { copyFile, mkdtemp, readFile, rm, writeFile } from 'node:fs/promises';
+import { createRequire } from 'node:module';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { decodeDst, Move, writeDesignFile } from '@rosehip/core';
@@ -205,4 +206,84 @@ test('what would take too much is told and left out; --limit says how much that 
   expect((await rosehip(...args, '--limit', 'many')).error).toMatch(
     /--limit must be a whole number of stitches/,
   );
+});
+
+/** A font file of a package that ships with Rosehip. */
+const fontFile = (name: string): string =>
+  createRequire(import.meta.url).resolve(`@fontsource/rye/files/${name}`);
+
+test('letter sews words in a font that ships with Rosehip, or in one of a file', async () => {
+  const shipped = await rosehip(
+    'letter',
+    'Larkmoor',
+    '--font',
+    'Jost',
+    '--height',
+    '12',
+    '--out',
+    'words.dst',
+  );
+  expect([shipped.code, shipped.out]).toEqual([
+    0,
+    expect.stringMatching(/^words\.dst: \d+ stitches, \d+ trims, \d+\.\d × 1\d\.\d mm/),
+  ]);
+  const level = decodeDst(await readFile(join(folder, 'words.dst')));
+  await rosehip(
+    'letter',
+    'Larkmoor',
+    '--font',
+    'jost-700',
+    '--height',
+    '12',
+    '--arc',
+    '30',
+    '--out',
+    'arc.dst',
+  );
+  const arc = decodeDst(await readFile(join(folder, 'arc.dst')));
+  const high = (y: ArrayLike<number>): number => Math.max(...Array.from(y)) - Math.min(...Array.from(y));
+  expect(high(arc.y)).toBeGreaterThan(high(level.y) + 60);
+
+  await copyFile(fontFile('rye-latin-400-normal.woff'), join(folder, 'own.woff'));
+  await copyFile(fontFile('rye-latin-400-normal.woff2'), join(folder, 'own.woff2'));
+  const [woff, woff2] = [
+    await rosehip('letter', 'A&b', '--font', 'own.woff', '--out', 'own.dst'),
+    await rosehip('letter', 'A&b', '--font', 'own.woff2', '--out', 'own.dst'),
+  ];
+  expect([woff.code, woff.out]).toEqual([0, woff2.out]);
+  // Taken away as a design, letters of a file are shapes: the font need not be where they go.
+  const design = await rosehip('letter', 'A&b', '--font', 'own.woff', '--out', 'own.rosehip.json');
+  expect(design.code).toBe(0);
+  const text = await readFile(join(folder, 'own.rosehip.json'), 'utf8');
+  expect(text).not.toContain('"text"');
+  expect((await rosehip('stitch', 'own.rosehip.json', '--out', 'again.dst')).out).toContain('stitches');
+  await rosehip('letter', 'Moor', '--font', 'rye', '--out', 'live.rosehip.json');
+  expect(await readFile(join(folder, 'live.rosehip.json'), 'utf8')).toContain('"font": "rye-400"');
+});
+
+test.each([
+  [['letter', 'x', '--font', 'nosuch', '--out', 'a.dst'], 'There is no font "nosuch"'],
+  [
+    ['letter', 'x', '--font', 'noise.ttf', '--out', 'a.dst'],
+    "noise.ttf can't be read: there is no such file",
+  ],
+  [['letter', 'x', '--font', 'broken.ttf', '--out', 'a.dst'], 'broken.ttf is no font that can be read'],
+  [['letter', ' ', '--font', 'rye', '--out', 'a.dst'], 'There are no letters to sew.'],
+  [['letter', 'ж', '--font', 'rye', '--out', 'a.dst'], 'None of these letters can be sewn'],
+  [
+    ['letter', 'x', '--font', 'rye', '--height', '0', '--out', 'a.dst'],
+    '--height must be a number from 1 to 500 mm',
+  ],
+])('letter says what is wrong: %j', async (args, sentence) => {
+  await copyFile(join(folder, 'noise.dst'), join(folder, 'broken.ttf'));
+  const { code, error } = await rosehip(...args);
+  expect([code, error]).toEqual([2, expect.stringContaining(sentence)]);
+});
+
+test('fonts lists what ships with Rosehip', async () => {
+  const { out } = await rosehip('fonts');
+  expect(out).toMatch(/^pacifico-400 +Pacifico, script, from \d+(\.\d)? mm \(joined, Cyrillic\)$/m);
+  const families = JSON.parse((await rosehip('fonts', '--json')).out) as { licence: string }[];
+  expect(families.length).toBeGreaterThanOrEqual(30);
+  expect(families.every(({ licence }) => licence)).toBe(true);
 });

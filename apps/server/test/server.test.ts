@@ -4,6 +4,8 @@ import { connect } from 'node:net';
 import {
   decodeDst,
   emptyDesign,
+  hasFontFile,
+  installFont,
   sewDesign,
   stitchKind,
   writeDst,
@@ -293,6 +295,21 @@ test('what never comes to a route is answered in the same way', async () => {
     socket.on('close', () => done(text));
   });
   expect(answer).toMatch(/^HTTP\/1.1 400 [^]*"message":"This is not a request that can be read."/);
+});
+
+test('fonts come file by file, unwrapped, to be kept for good; unknown ones are told', async () => {
+  const { status, body, headers } = await call('GET', '/api/fonts/jost-500/latin');
+  expect([status, headers['content-type'], headers['cache-control']]).toEqual([
+    200,
+    'font/sfnt',
+    expect.stringContaining('immutable'),
+  ]);
+  await installFont('served', 'latin', new Uint8Array(body as Buffer));
+  expect(hasFontFile('served', 'latin')).toBe(true);
+  for (const path of ['jost-500/greek', 'nosuch-1/latin', 'line-sans-1/latin'])
+    expect((await call('GET', `/api/fonts/${path}`)).status, path).toBe(404);
+  expect((await call('GET', '/api/fonts/line-sans-1/strokes')).status).toBe(200);
+  expect((await call('GET', '/api/fonts/..%2f..%2fetc/passwd')).status).toBe(400);
 });
 
 describe('bad input', () => {
