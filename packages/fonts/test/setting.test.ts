@@ -8,6 +8,7 @@ import {
   figuresOf,
   findingsOf,
   fixOf,
+  fontOf,
   fontsWanted,
   installFont,
   offsetAt,
@@ -16,6 +17,7 @@ import {
   pathData,
   resolveDesign,
   retyped,
+  setText,
   sewDesign,
   stoodOn,
   textOf,
@@ -123,6 +125,40 @@ describe('setting type', () => {
     const after = textOf(await designWith(line(20), words), 'words')!;
     near(after.letters[0].frame[5] - before.letters[0].frame[5], 20);
     expect(Math.abs(boundsOf(before).maxX + boundsOf(before).minX)).toBeLessThan(1);
+  });
+
+  test('whatever the numbers, every letter has a place', async () => {
+    await designWith(text('abc'));
+    const size = fc.double({ min: 0.5, max: 400, noNaN: true });
+    const baseline = fc.oneof(
+      fc.record({
+        kind: fc.constant('arc' as const),
+        radius: fc.double({ min: -300, max: 300, noNaN: true }),
+      }),
+      fc.record({ kind: fc.constant('circle' as const), radius: size }),
+      fc.record({
+        kind: fc.constant('wave' as const),
+        length: fc.double({ min: 1, max: 300, noNaN: true }),
+        height: fc.double({ min: -80, max: 80, noNaN: true }),
+      }),
+      fc.constant({ kind: 'column' as const }),
+    );
+    fc.assert(
+      fc.property(
+        fc.array(fc.string({ maxLength: 6 }), { maxLength: 5 }),
+        size,
+        fc.double({ min: 0, max: 50, noNaN: true }),
+        baseline,
+        (lines, height, lineSpace, on) => {
+          const { outline } = text(lines.join('\n'), { height, lineSpace, baseline: on });
+          const made = setText(outline, fontOf('jost-500'));
+          for (const { points } of made.outline.paths)
+            for (const p of points) expect(Number.isFinite(p.x + p.y)).toBe(true);
+          for (const { frame, width } of made.letters)
+            expect([...frame, width].every(Number.isFinite)).toBe(true);
+        },
+      ),
+    );
   });
 
   test('growing a text grows its numbers; skewing it keeps them', async () => {

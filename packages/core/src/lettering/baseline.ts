@@ -58,6 +58,8 @@ function along(line: Line, from: number, chord: number): Ground {
   };
 }
 
+/** Circles of later lines are no tighter, in mm. */
+const TIGHTEST = 0.1;
 /** A letter takes its direction from so much of its line, as a share of the height. */
 const CHORD = 0.5;
 /** Points of one wave. */
@@ -95,11 +97,11 @@ export function groundsOf({
     (_: number, down: number): Ground =>
     (s, up) =>
       ground(s, up - down);
-  if (baseline?.kind === 'arc' && Math.abs(baseline.radius) > 0.1) {
+  if (baseline?.kind === 'arc' && Math.abs(baseline.radius) > TIGHTEST) {
     // Lines below stand on circles about the same middle, letters as wide as on the first.
     return (_, down) => {
       const r = baseline.radius - down;
-      const ground = around(Math.abs(r) < 0.1 ? 0.1 : r);
+      const ground = around(Math.abs(r) < TIGHTEST ? TIGHTEST : r);
       return (s, up) => {
         const m = ground(s, up);
         return [m[0], m[1], m[2], m[3], m[4], m[5] + down];
@@ -112,8 +114,9 @@ export function groundsOf({
       const below = number % 2 === 1;
       const inward = number < 2 ? 0 : down - (below ? down / number : 0);
       // Both bands lie on one ring: capitals of the lower line reach up to its inner circle.
-      const ground = around(below ? -(r + height + inward) : r - inward);
-      const shift = below ? r + height + inward : -(r - inward);
+      const own = below ? r + height + inward : Math.max(TIGHTEST, r - inward);
+      const ground = around(below ? -own : own);
+      const shift = below ? own : -own;
       return (s, up) => {
         const m = ground(s, up);
         return [m[0], m[1], m[2], m[3], m[4], m[5] + shift];
