@@ -2,7 +2,7 @@
 // The numbers of words: text, font, height, spaces, and what their lines stand on.
 import { ChevronDown } from '@lucide/vue';
 import { computed, ref, watch } from 'vue';
-import { DESIGN_LIMITS, LINE_SPACE, stoodOn, textOf, type Baseline, type TextOutline } from '@rosehip/core';
+import { LINE_SPACE, stoodOn, textOf, type Baseline, type TextOutline } from '@rosehip/core';
 import ChoiceField from '../../fields/ChoiceField.vue';
 import NumberField from '../../fields/NumberField.vue';
 import { useBench } from '../../stores/bench/bench.ts';
@@ -27,6 +27,7 @@ watch(
 /** Only the last committed words are known here: what is typed is shown at once and stands when the field is left. */
 const committedOne = () => bench.committedSelected[0] as NonNullable<typeof one.value>;
 function typed(): void {
+  text.value = writing.within(text.value);
   if (one.value) bench.preview([reworded(committedOne(), text.value)]);
 }
 function keep(): void {
@@ -247,7 +248,6 @@ function write(): void {
         class="field h-auto py-1.5"
         aria-label="Words"
         :rows="Math.min(6, Math.max(1, text.split('\n').length))"
-        :maxlength="DESIGN_LIMITS.letters"
         spellcheck="false"
         @keydown.stop
         @input="typed"

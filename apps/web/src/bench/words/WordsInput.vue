@@ -49,7 +49,11 @@ function follow(): void {
 
 function input(): void {
   const { value } = field;
-  if (value) writing.type(value.value, value.selectionStart, value.selectionEnd);
+  if (!value) return;
+  const { length } = value.value;
+  writing.type(value.value, value.selectionStart, value.selectionEnd);
+  // What is too long is cut off in the field too.
+  if (length > DESIGN_LIMITS.letters) void nextTick(show);
 }
 
 function key(e: KeyboardEvent): void {
@@ -94,7 +98,6 @@ defineExpose({ take });
     spellcheck="false"
     autocomplete="off"
     autocapitalize="off"
-    :maxlength="DESIGN_LIMITS.letters"
     @input="input"
     @select="follow"
     @keyup="follow"

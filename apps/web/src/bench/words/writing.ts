@@ -1,6 +1,7 @@
 // Words that are being written on the cloth: which, where the caret stands, and what was typed since the last step.
 import { computed, reactive } from 'vue';
 import {
+  DESIGN_LIMITS,
   everyLeaf,
   offsetAt,
   retyped,
@@ -109,8 +110,16 @@ export function useWriting() {
     state.held = null;
   }
 
+  /** The text as far as words may be long; that the rest is left out, is said. */
+  function within(text: string): string {
+    if (text.length <= DESIGN_LIMITS.letters) return text;
+    bench.message = `Words hold up to ${DESIGN_LIMITS.letters.toLocaleString('en-GB')} characters: what came after was left out.`;
+    return text.slice(0, DESIGN_LIMITS.letters);
+  }
+
   /** The text has become this, and the caret stands there. */
-  function type(text: string, from: number, to: number): void {
+  function type(written: string, from: number, to: number): void {
+    const text = within(written);
     state.from = from;
     state.to = to;
     if (state.at) {
@@ -155,5 +164,20 @@ export function useWriting() {
     return null;
   }
 
-  return { state, writing, object, set, letterHeight, font, height, begin, go, stop, keep, type, wordsAt };
+  return {
+    state,
+    writing,
+    object,
+    set,
+    letterHeight,
+    font,
+    height,
+    begin,
+    go,
+    stop,
+    keep,
+    type,
+    within,
+    wordsAt,
+  };
 }
