@@ -128,6 +128,8 @@ test('fonts are found by typing, walked by arrows, seen on the cloth, and taken 
   await page.keyboard.press('Escape');
   await bench.ready();
   const before = (await words(bench))[0].outline.font;
+  const shape = () => page.getByTestId('selection-outline').getAttribute('d');
+  const was = await shape();
   const font = page.getByRole('button', { name: 'Nunito Heavy' });
   await font.click();
   const search = page.getByRole('combobox', { name: 'Find a font' });
@@ -135,8 +137,6 @@ test('fonts are found by typing, walked by arrows, seen on the cloth, and taken 
   await page.keyboard.type('joined');
   const fonts = page.getByRole('listbox', { name: 'Fonts' }).getByRole('option');
   await expect(fonts.first()).toBeVisible();
-  const shape = () => page.getByTestId('selection-outline').getAttribute('d');
-  const was = await shape();
   await page.keyboard.press('ArrowDown');
   await page.keyboard.press('ArrowDown');
   await expect.poll(shape).not.toBe(was);
@@ -145,11 +145,14 @@ test('fonts are found by typing, walked by arrows, seen on the cloth, and taken 
   await expect.poll(shape).toBe(was);
   expect((await words(bench))[0].outline.font).toBe(before);
   await font.click();
+  await expect(search).toBeFocused();
   await page.keyboard.type('pacifico');
+  await expect(fonts).toHaveCount(1);
   await page.keyboard.press('ArrowDown');
   await page.keyboard.press('Enter');
+  // The font is fetched first.
+  await expect.poll(async () => (await words(bench))[0].outline.font).toBe('pacifico-400');
   await bench.ready();
-  expect((await words(bench))[0].outline.font).toBe('pacifico-400');
   // Joined letters are one shape and one thread.
   await expect(bench.blocks()).toHaveCount(1);
 });
@@ -177,9 +180,12 @@ test('letters that the font lacks are told, and the finding’s fix sets them in
   await bench.ready();
   // Nunito has Cyrillic letters; Jost too, Cookie has none.
   await page.getByRole('button', { name: 'Nunito Heavy' }).click();
+  await expect(page.getByRole('combobox', { name: 'Find a font' })).toBeFocused();
   await page.keyboard.type('cookie');
+  await expect(page.getByRole('listbox', { name: 'Fonts' }).getByRole('option')).toHaveCount(1);
   await page.keyboard.press('ArrowDown');
   await page.keyboard.press('Enter');
+  await expect.poll(async () => (await words(bench))[0].outline.font).toBe('cookie-400');
   await bench.ready();
   await page.getByRole('button', { name: /finding/ }).click();
   const findings = page.getByRole('region', { name: 'Findings' });

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // The list of fonts: every one sewn in the person's own word, found by typing, walked by arrows, seen on the cloth
 // while it is pointed at.
-import { computed, nextTick, onBeforeUnmount, onMounted, ref, useId, useTemplateRef } from 'vue';
+import { computed, nextTick, onBeforeUnmount, onMounted, ref, useId, useTemplateRef, watch } from 'vue';
 import { useKept } from '../../parts/kept.ts';
 import { useBench } from '../../stores/bench/bench.ts';
 import { dropWanted } from './font-pictures.ts';
@@ -47,6 +47,9 @@ const flat = computed(() =>
 const current = edit.valueOf((o) => o.font);
 const active = ref(flat.value.find(({ face }) => face.id === current)?.key ?? flat.value[0]?.key ?? '');
 
+// Enter takes the first that is found.
+watch(search, () => (active.value = flat.value[0]?.key ?? ''));
+
 let asked = '';
 /** Shows a font on the cloth, when the hand has rested on it. */
 let rest: ReturnType<typeof setTimeout> | undefined;
@@ -57,7 +60,17 @@ function show(face: Listed, wait = 120): void {
     void edit.withFont(face.id, (items) => asked === face.id && bench.preview(items));
   }, wait);
 }
+/** What is seen on the cloth was pointed at. */
+let byHand = false;
+/** Only a hand that moves means a font: the list also passes beneath one that rests. */
+function pointed({ movementX, movementY }: PointerEvent, key: string, face: Listed): void {
+  if ((!movementX && !movementY) || (byHand && active.value === key)) return;
+  byHand = true;
+  active.value = key;
+  show(face);
+}
 function leave(): void {
+  byHand = false;
   clearTimeout(rest);
   asked = '';
   bench.cancelPreview();
@@ -75,6 +88,7 @@ async function step(by: number): Promise<void> {
   const next = flat.value[Math.min(flat.value.length - 1, Math.max(0, at + by))];
   if (!next) return;
   active.value = next.key;
+  byHand = false;
   show(next.face, 60);
   await nextTick();
   document.getElementById(optionOf(next.key))?.scrollIntoView({ block: 'nearest' });
@@ -120,7 +134,7 @@ onBeforeUnmount(() => {
       :aria-activedescendant="optionOf(active)"
       @keydown="key"
     />
-    <div :id="`${id}-list`" role="listbox" aria-label="Fonts" @pointerleave="leave">
+    <div :id="`${id}-list`" role="listbox" aria-label="Fonts" @pointerleave="byHand && leave()">
       <div v-for="part in parts" :key="part.title" role="group" :aria-label="part.title">
         <p class="label mt-2" aria-hidden="true">{{ part.title }}</p>
         <div
@@ -137,7 +151,7 @@ onBeforeUnmount(() => {
                 ? 'border-line bg-linen'
                 : 'border-transparent hover:bg-linen'
           "
-          @pointerenter="((active = `${part.title} ${face.id}`), show(face))"
+          @pointermove="pointed($event, `${part.title} ${face.id}`, face)"
           @click="choose(face)"
         >
           <FontRow :face="face" :word="word" :thread="thread" :height="height" />
