@@ -62,7 +62,7 @@ export {
   visibleLeaves,
   type Leaf,
 } from './design/tree.ts';
-export { isLive, isPlain } from './design/live-outline.ts';
+export { isLive, isPlain, isText, type TextObject } from './design/live-outline.ts';
 export { DesignReceiver, DesignSender, type Parcel } from './design/parcel.ts';
 export { referencesFor, referencesOf, shapedBy } from './design/references.ts';
 export { DESIGN_LIMITS } from './design/limits.ts';

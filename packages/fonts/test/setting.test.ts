@@ -317,9 +317,9 @@ describe('an arc drawn by its end', () => {
 
   test('words keep the middle of their first line', async () => {
     const design = await designWith(text('Larkmoor', { align: 'left', place: [1, 0, 0, 1, -20, 5] }));
-    const { outline } = design.objects[0] as ReturnType<typeof text>;
+    const [words] = design.objects as ReturnType<typeof text>[];
     const before = textOf(design, 'words')!;
-    const arched = stoodOn(outline, before, { kind: 'arc', radius: 40 });
+    const arched = stoodOn(words.outline, before, { kind: 'arc', radius: 40 });
     near(arched.place![4], -20 + before.lines[0].length / 2);
     near(arched.place![5], 5);
   });

@@ -21,7 +21,8 @@ import { regionFromRings } from '../../core/src/geometry/clip.ts';
 import { designWith, text } from './words.ts';
 
 const box = { x: 0, y: 0, width: 120, height: 100, turn: 0 };
-const shape = (outline: BoxOutline): DesignObject => ({
+type Shape = DesignObject;
+const shape = (outline: BoxOutline): Shape => ({
   ...text('x', {}, 'shape'),
   name: 'shape',
   outline,

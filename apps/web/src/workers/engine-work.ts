@@ -91,8 +91,10 @@ export interface PictureOptions {
 const handOver = (plan: Plan, more: object = {}): Sewn =>
   Comlink.transfer({ plan, ...more } as Sewn, planBuffers(plan));
 
+type PlainObject = DesignObject<PlainOutline>;
+
 /** What speaks for an object: of words their first letter, which is stitched anyway. */
-const oneLetter = (leaf: DesignObject<PlainOutline>): DesignObject<PlainOutline> => {
+const oneLetter = (leaf: PlainObject): PlainObject => {
   const [first] = letterByLetter(leaf);
   return first?.kind === 'object' ? first : leaf;
 };

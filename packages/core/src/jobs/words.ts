@@ -1,5 +1,5 @@
 // Words made to shapes, to shorter words, and put on a line.
-import { findItem } from '../design/tree.ts';
+import { isText, type TextObject } from '../design/live-outline.ts';
 import {
   newId,
   type Design,
@@ -13,11 +13,7 @@ import { LINE_SPACE, type SetLetter, type SetText } from '../lettering/set-text.
 import { textOf } from '../resolve/resolve.ts';
 import { inOrder, JobBuilder, JobError, objectsIn, type Job } from './job.ts';
 
-type Text = DesignObject & { outline: TextOutline };
-
-const isText = (object: DesignObject): object is Text => object.outline.kind === 'text';
-
-function textsIn(design: Design, ids: readonly string[], what: string): Text[] {
+function textsIn(design: Design, ids: readonly string[], what: string): TextObject[] {
   const texts = objectsIn(inOrder(design, ids)).filter(isText);
   if (!texts.length) throw new JobError(`${what}: select words first.`);
   return texts;
@@ -186,7 +182,7 @@ export function lettersJob(design: Design, ids: readonly string[]): Job {
     if (stopAfter !== undefined && last.kind === 'object') last.stopAfter = stopAfter;
     builder.insertAfter(groups, text.id);
     made.push(...groups.map((g) => g.id));
-    if (builder.design.objects && findItem(builder.design, text.id)) builder.remove(text.id);
+    builder.remove(text.id);
   }
   return builder.job(made);
 }
@@ -194,7 +190,7 @@ export function lettersJob(design: Design, ids: readonly string[]): Job {
 /** Puts words on the other selected object's line, which they then follow. */
 export function alongLineJob(design: Design, ids: readonly string[]): Job {
   const items = inOrder(design, ids);
-  const texts = items.filter((i): i is Text => i.kind === 'object' && isText(i));
+  const texts = items.filter(isText);
   const lines = items.filter((i) => i.kind === 'object' && !isText(i));
   if (texts.length !== 1 || lines.length !== 1)
     throw new JobError('Words along a line: select words, and the line or shape that they are to stand on.');
@@ -226,11 +222,11 @@ const ROOM = 1;
  */
 export function fillWithWordsJob(design: Design, ids: readonly string[]): Job {
   const items = inOrder(design, ids);
-  const texts = items.filter((i): i is Text => i.kind === 'object' && isText(i));
+  const texts = items.filter(isText);
   const shapes = items.filter((i): i is DesignObject => i.kind === 'object' && !isText(i));
   if (shapes.length !== 1 || texts.length > 1)
     throw new JobError('Fill with words: select one shape, and words beside it if there are some.');
-  const [shape, text] = [shapes[0], texts[0] as Text | undefined];
+  const [shape, text] = [shapes[0], texts[0] as TextObject | undefined];
   const builder = new JobBuilder(design, 'Fill with words');
   const baseline = { kind: 'within' as const, edge: ROOM, gap: ROOM };
   builder.replace({ ...shape, unsewn: true });
@@ -239,7 +235,7 @@ export function fillWithWordsJob(design: Design, ids: readonly string[]): Job {
     builder.replace({ ...text, outline: { ...outline, of: [shape.id], baseline } });
     return builder.job([text.id]);
   }
-  const made: Text = {
+  const made: TextObject = {
     id: newId(),
     name: design.name,
     kind: 'object',

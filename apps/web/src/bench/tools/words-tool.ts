@@ -5,16 +5,18 @@ import {
   caretAt,
   distance,
   inverse,
+  isText,
   markedAt,
   stoodOn,
   type Point,
   type SetLetter,
+  type TextObject,
 } from '@rosehip/core';
 import { computed, reactive, watch } from 'vue';
 import { useBench } from '../../stores/bench/bench.ts';
 import { useView } from '../../stores/view.ts';
 import { handleOf, moved, secondOf, turned, withLetter } from '../words/letter-drag.ts';
-import { isText, useWriting, type TextObject } from '../words/writing.ts';
+import { useWriting } from '../words/writing.ts';
 import { useGesture } from './gesture.ts';
 import { drawDisc, drawLeaf, drawLine, LEAF, ROSEHIP } from './marks.ts';
 import { toolOf, NOTHING, type Marker, type Pointer, type Tool } from './tool.ts';

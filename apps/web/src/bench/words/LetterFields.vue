@@ -1,12 +1,12 @@
 <script setup lang="ts">
 // The letter whose handle was touched last, by numbers; and a thread of its own.
 import { computed, ref, watch } from 'vue';
-import type { LetterChange } from '@rosehip/core';
+import { isText, type LetterChange, type TextObject } from '@rosehip/core';
 import NumberField from '../../fields/NumberField.vue';
 import { useBench } from '../../stores/bench/bench.ts';
 import ThreadPicker from '../recipe-card/ThreadPicker.vue';
 import { changeOf, withLetter } from './letter-drag.ts';
-import { isText, useWriting, type TextObject } from './writing.ts';
+import { useWriting } from './writing.ts';
 
 const bench = useBench();
 const { state, object, set } = useWriting();

@@ -2,7 +2,7 @@
 // The numbers of words: text, font, height, spaces, and what their lines stand on.
 import { ChevronDown } from '@lucide/vue';
 import { computed, ref, watch } from 'vue';
-import { LINE_SPACE, stoodOn, textOf, type Baseline, type TextOutline } from '@rosehip/core';
+import { isText, LINE_SPACE, stoodOn, textOf, type Baseline, type TextOutline } from '@rosehip/core';
 import ChoiceField from '../../fields/ChoiceField.vue';
 import NumberField from '../../fields/NumberField.vue';
 import { useBench } from '../../stores/bench/bench.ts';
@@ -10,7 +10,7 @@ import { useView } from '../../stores/view.ts';
 import { listedFace } from './faces.ts';
 import LetterFields from './LetterFields.vue';
 import { useTextEdit } from './text-edit.ts';
-import { isText, reworded, useWriting } from './writing.ts';
+import { reworded, useWriting } from './writing.ts';
 
 const emit = defineEmits<{ fonts: [] }>();
 const bench = useBench();

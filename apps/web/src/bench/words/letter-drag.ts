@@ -1,6 +1,12 @@
 // Single letters by hand: along the baseline, off it, turned and grown.
-import { applyMatrix, inverse, type LetterChange, type Point, type SetLetter } from '@rosehip/core';
-import type { TextObject } from './writing.ts';
+import {
+  applyMatrix,
+  inverse,
+  type LetterChange,
+  type Point,
+  type SetLetter,
+  type TextObject,
+} from '@rosehip/core';
 
 /** Where a letter's handle stands below its baseline, and its second one above it, as shares of the height. */
 const HANDLE = 0.5;

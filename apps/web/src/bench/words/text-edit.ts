@@ -1,10 +1,9 @@
 // Changing the words that are selected, one text or several.
-import type { TextOutline } from '@rosehip/core';
+import { isText, type TextObject, type TextOutline } from '@rosehip/core';
 import { computed } from 'vue';
 import { useBench } from '../../stores/bench/bench.ts';
 import { bringFont } from '../../stores/fonts.ts';
 import { shared } from '../recipe-card/recipe-edit.ts';
-import { isText, type TextObject } from './writing.ts';
 
 export function useTextEdit() {
   const bench = useBench();

@@ -3,13 +3,15 @@ import { computed, reactive } from 'vue';
 import {
   DESIGN_LIMITS,
   everyLeaf,
+  findItem,
+  isText,
   offsetAt,
   retyped,
   textOf,
-  type DesignObject,
-  type Item,
+  type Design,
   type Point,
   type SetText,
+  type TextObject,
   type TextOutline,
 } from '@rosehip/core';
 import { useKept } from '../../parts/kept.ts';
@@ -17,11 +19,6 @@ import { useBench } from '../../stores/bench/bench.ts';
 import { bringFont, fontsCame } from '../../stores/fonts.ts';
 import { useView } from '../../stores/view.ts';
 import { objectFor } from '../tools/make.ts';
-
-export type TextObject = DesignObject & { outline: TextOutline };
-
-export const isText = (item: Item | null | undefined): item is TextObject =>
-  item?.kind === 'object' && item.outline.kind === 'text';
 
 /** Words are called by what they say, until somebody gives them another name. */
 const nameOf = (text: string): string => text.trim().split('\n')[0].trim().slice(0, 60) || 'Words';
@@ -57,18 +54,12 @@ export function useWriting() {
   const height = useKept('rosehip-letter-height', 15);
 
   const writing = computed(() => state.id !== null || state.at !== null);
-  const object = computed<TextObject | null>(() => {
-    const item =
-      state.id && bench.design ? [...everyLeaf(bench.design.objects)].find((l) => l.id === state.id) : null;
-    return isText(item) ? item : null;
-  });
-  const committed = (): TextObject | null => {
-    const item =
-      state.id && bench.committed
-        ? [...everyLeaf(bench.committed.objects)].find((l) => l.id === state.id)
-        : null;
+  const textIn = (design: Design | null): TextObject | null => {
+    const item = state.id && design ? findItem(design, state.id) : null;
     return isText(item) ? item : null;
   };
+  const object = computed(() => textIn(bench.design));
+  const committed = (): TextObject | null => textIn(bench.committed);
   const set = computed<SetText | null>(() =>
     fontsCame.value >= 0 && bench.design && state.id ? textOf(bench.design, state.id) : null,
   );

@@ -1,18 +1,16 @@
 // Words: letters that their font lacks, and letters smaller than their font can be sewn.
 import { everyLeaf, findItem, originOf } from '../../design/tree.ts';
-import type { Design, DesignObject, TextOutline } from '../../design/types.ts';
+import { isText, type TextObject } from '../../design/live-outline.ts';
+import type { Design, TextOutline } from '../../design/types.ts';
 import { knownFonts } from '../../lettering/known-fonts.ts';
 import { JobBuilder, JobError, type Job } from '../../jobs/job.ts';
 import { outlineBounds } from '../../outlines/transform.ts';
 import type { Check, Checked, Found } from '../finding.ts';
 
-type Text = DesignObject & { outline: TextOutline };
-
-const isText = (item: ReturnType<typeof findItem>): item is Text =>
-  item?.kind === 'object' && item.outline.kind === 'text';
-
-const textsIn = ({ design }: Checked): Text[] =>
-  [...everyLeaf(design.objects)].filter((leaf): leaf is Text => isText(leaf) && leaf.visible && !leaf.unsewn);
+const textsIn = ({ design }: Checked): TextObject[] =>
+  [...everyLeaf(design.objects)].filter(
+    (leaf): leaf is TextObject => isText(leaf) && leaf.visible && !leaf.unsewn,
+  );
 
 const nameOf = (font: string): string => knownFonts().nameOf(font) ?? 'Its font';
 
@@ -63,7 +61,7 @@ const TINY = 4;
 const LOW = 5;
 
 /** How high the lowest letter of words that fill a shape is, in mm; marks don't count. */
-function lowestOf(checked: Checked, text: Text): number {
+function lowestOf(checked: Checked, text: TextObject): number {
   const plain = findItem(checked.plain, text.id);
   if (plain?.kind !== 'object' || !plain.letters || plain.outline.kind !== 'path') return Infinity;
   const { paths } = plain.outline;

@@ -10,6 +10,7 @@ import {
 import { onMachineGrid, type Point } from '../../geometry/points.ts';
 import { anywhereOutline } from '../../outlines/same.ts';
 import type { SewnThread } from '../thread.ts';
+import { spacingSetting, underlaySetting } from './settings.ts';
 import { satin, TOO_NARROW, type AcrossRules, type SatinSettings } from './satin.ts';
 
 /** Strokes narrower than this are widened, or sewn as a line, in mm. */
@@ -18,17 +19,7 @@ const NARROW = 1;
 const WIDE = 7;
 
 const SETTINGS = [
-  {
-    name: 'spacing',
-    label: 'Spacing',
-    type: 'number',
-    unit: 'mm',
-    least: 0.2,
-    most: 1.5,
-    step: 0.05,
-    default: 0.4,
-    help: 'From stitch to stitch along the outer edge of a stroke.',
-  },
+  spacingSetting,
   {
     name: 'thin',
     label: 'Thin strokes',
@@ -52,21 +43,7 @@ const SETTINGS = [
     default: 'fill',
     help: 'What becomes of letters whose strokes are wider than 7 mm.',
   },
-  {
-    name: 'underlay',
-    label: 'Underlay',
-    type: 'choice',
-    more: true,
-    choices: [
-      { value: 'auto', label: 'by width and cloth' },
-      { value: 'none', label: 'none' },
-      { value: 'centre', label: 'centre run' },
-      { value: 'edge', label: 'edge run' },
-      { value: 'edge-zigzag', label: 'edge run and zigzag' },
-    ],
-    default: 'auto',
-    help: 'Stitches beneath that hold the cloth and lift the letters.',
-  },
+  underlaySetting,
   densitySetting,
   compensationSetting('How much wider each side is sewn, against the pull of the thread.'),
 ] as const satisfies readonly Setting[];

@@ -21,6 +21,7 @@ import { fill } from '../fill.ts';
 import { run } from '../run.ts';
 import { ThreadBuilder, type SewnThread } from '../thread.ts';
 import { laddersAlong } from './arms.ts';
+import { spacingSetting, underlaySetting } from './settings.ts';
 import { Column } from './column.ts';
 import { ladderBetween } from './edges.ts';
 import { halfAlong } from './profile.ts';
@@ -77,32 +78,8 @@ const SETTINGS = [
     when: ({ sides }) => sides === 'line',
     help: 'How wide the column is; over 7 mm its stitches are split, under 0.7 mm it is sewn as a bean run.',
   },
-  {
-    name: 'spacing',
-    label: 'Spacing',
-    type: 'number',
-    unit: 'mm',
-    least: 0.2,
-    most: 1.5,
-    step: 0.05,
-    default: 0.4,
-    help: 'From stitch to stitch along the outer edge.',
-  },
-  {
-    name: 'underlay',
-    label: 'Underlay',
-    type: 'choice',
-    more: true,
-    choices: [
-      { value: 'auto', label: 'by width and cloth' },
-      { value: 'none', label: 'none' },
-      { value: 'centre', label: 'centre run' },
-      { value: 'edge', label: 'edge run' },
-      { value: 'edge-zigzag', label: 'edge run and zigzag' },
-    ],
-    default: 'auto',
-    help: 'Stitches beneath that hold the cloth and lift the satin.',
-  },
+  spacingSetting,
+  underlaySetting,
   {
     name: 'corners',
     label: 'Corners',
