@@ -124,6 +124,5 @@ export const lettering: KindOf<typeof SETTINGS> = {
   stitch,
   cover: (input) => satin.cover(asSatin(input)),
   chosen: (input) => satin.chosen!(anywhere(input)),
-  // That wide strokes are filled is its own choice.
-  remarks: (input) => satin.remarks!(anywhere(input)).filter((remark) => remark !== 'satin-filled'),
+  remarks: (input) => satin.remarks!(anywhere(input)),
 };

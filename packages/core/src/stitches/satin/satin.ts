@@ -144,6 +144,8 @@ function columnAlong(line: Line, input: Input, compensation: number): Column {
 interface Piece {
   branches: Branch[];
   filled?: Polygon;
+  /** It is filled because no column could cover it. */
+  unsuited?: boolean;
 }
 
 /** Columns across shapes: stitches, what was chosen and remarks all ask for them, again while only the spacing changes. */
@@ -191,6 +193,7 @@ function piecesOf(input: Input): Piece[] {
     return widened(acrossShape(input.outline, compensation), input.outline, compensation, widenTo).map(
       ({ polygon, branches, unsuited }) => ({
         branches,
+        unsuited,
         filled: unsuited || wideIn(input, branches) > filledFrom ? polygon : undefined,
       }),
     );
@@ -403,7 +406,10 @@ export const satin: KindOf<typeof SETTINGS> = {
     const widths = pieces.flatMap((piece) => (piece.filled ? [] : [widestOf(piece)]));
     const longest = longestOn(input.cloth);
     return [
-      ...(pieces.some(({ filled }) => filled) ? (['satin-filled'] as const) : []),
+      // That wide letters are filled was chosen.
+      ...(pieces.some(({ filled, unsuited }) => (input.across ? unsuited : filled))
+        ? (['satin-filled'] as const)
+        : []),
       ...(widths.some((w) => w > 0 && w < (input.across ?? ACROSS).lineUnder)
         ? (['satin-narrow'] as const)
         : []),
