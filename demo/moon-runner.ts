@@ -67,6 +67,6 @@ export function moonRunner(): Design {
     'Moon-phase runner',
     { name: '400 × 120', width: 400, height: 120 },
     { kind: 'linen', colour: '#28324f' },
-    [wave, leaf, d.words('Clear skies, and mind the moon', 'leckerli-one-400', 12, 0, -30, '131'), phases],
+    [wave, leaf, d.words('Clear skies, and mind the moon', 'pacifico-400', 12, 0, -30, '131'), phases],
   );
 }
