@@ -2,11 +2,10 @@
 // `npm run fonts` after a change of packages/fonts/src/families.ts.
 import { readFileSync, writeFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
-import { installFont, fontOf } from '@rosehip/core';
+import { fontOf, installFont, NARROWEST, smallestHeight, thinStroke } from '@rosehip/core';
 import { FAMILIES, LINE_FAMILIES, type Family } from '../packages/fonts/src/families.ts';
 import type { FontFace, FontFamily } from '../packages/fonts/src/index.ts';
 import { unwrapped } from '../packages/fonts/src/files.ts';
-import { thinStroke } from '../packages/core/src/lettering/strokes.ts';
 
 const CATALOGUE = new URL('../packages/fonts/src/catalogue.json', import.meta.url);
 const DOCS = new URL('../docs/fonts.md', import.meta.url);
@@ -20,8 +19,6 @@ const SCRIPTS: Record<string, string> = {
   hebrew: 'Hebrew',
   arabic: 'Arabic',
 };
-/** A stroke narrower than this is no satin, in mm. */
-const NARROWEST = 0.8;
 
 const json = (id: string, file: string) =>
   JSON.parse(readFileSync(require.resolve(`@fontsource/${id}/${file}`), 'utf8'));
@@ -41,8 +38,6 @@ const authorsOf = (attribution: string): string =>
     .replace(/[\s,]+/g, ' ')
     .trim();
 
-const up = (v: number, step: number): number => Math.round(Math.ceil(v / step - 1e-9) * step * 100) / 100;
-
 async function faceOf({ id }: Family, weight: number): Promise<FontFace> {
   const face = `${id}-${weight}`;
   const file = require.resolve(`@fontsource/${id}/files/${id}-latin-${weight}-normal.woff2`);
@@ -51,7 +46,7 @@ async function faceOf({ id }: Family, weight: number): Promise<FontFace> {
   return {
     id: face,
     weight,
-    smallest: up(NARROWEST / stroke, 0.5),
+    smallest: smallestHeight(stroke),
     stroke: Math.round(stroke * 1000) / 1000,
   };
 }

@@ -24,6 +24,7 @@ export {
   type CircleLayout,
   type CornerRule,
   type Dent,
+  type CarriedFont,
   type Design,
   type DesignChanges,
   type DesignObject,
@@ -79,13 +80,26 @@ export { parsePathData, pathData } from './outlines/path-data.ts';
 export { boxMatrix, primitivePaths } from './outlines/primitives.ts';
 export { READY_SHAPES, readyShape } from './outlines/ready.ts';
 export { outlineRegion } from './outlines/region.ts';
-export { fontChanges, fontOf, fontsWanted, hasFontFile, installFont } from './lettering/fonts.ts';
+export {
+  fontChanges,
+  fontOf,
+  fontsWanted,
+  hasFontFile,
+  installCarried,
+  installFont,
+  isCarried,
+  withFonts,
+} from './lettering/fonts.ts';
+export { ALPHABET_LIMITS, checkAlphabet, type Alphabet, type AlphabetLetter } from './lettering/alphabet.ts';
+export { hashOfOwn, isOwnFont, OWN_FILE, ownFontId } from './lettering/own-fonts.ts';
+export { thinStroke } from './lettering/strokes.ts';
+export { lookAtFont, NARROWEST, smallestHeight, type FontFacts } from './lettering/facts.ts';
 export { knowFonts } from './lettering/known-fonts.ts';
 export { caretAt, markedAt, offsetAt } from './lettering/caret.ts';
 export { arcThrough, stoodOn } from './lettering/stand.ts';
 export { letterByLetter } from './sewing/letters.ts';
 export { retyped } from './lettering/retype.ts';
-export { FontError } from './lettering/hb-source.ts';
+export { FontError } from './lettering/glyphs.ts';
 export { LINE_SPACE, setText, type SetLetter, type SetLine, type SetText } from './lettering/set-text.ts';
 export { placedCopies, resolveDesign, resolvedItem, textOf } from './resolve/resolve.ts';
 export { fitPath } from './outlines/fit.ts';

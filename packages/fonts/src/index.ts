@@ -1,5 +1,16 @@
 // The fonts that ship with Rosehip: what there is, and which files a text needs. Runs anywhere; bytes come from `files`.
-import { fontsWanted, hasFontFile, installFont, knowFonts, type Design } from '@rosehip/core';
+import {
+  fontOf,
+  fontsWanted,
+  hasFontFile,
+  installCarried,
+  installFont,
+  isCarried,
+  isOwnFont,
+  knowFonts,
+  OWN_FILE,
+  type Design,
+} from '@rosehip/core';
 import catalogue from './catalogue.json' with { type: 'json' };
 import type { FontUse } from './families.ts';
 
@@ -44,7 +55,7 @@ const holds = ({ covers }: FontFile, code: number): boolean =>
   covers.some(([a, b]) => code >= a && code <= b);
 
 /** The files of a family that a text needs. The first one, which tells the height of capitals, always. */
-export const filesFor = ({ files }: FontFamily, text: string): FontFile[] =>
+export const filesFor = ({ files }: Pick<FontFamily, 'files'>, text: string): FontFile[] =>
   files.filter((file, i) => !i || [...text].some((c) => holds(file, c.codePointAt(0)!)));
 
 /** Families that have all letters of a text. */
@@ -56,7 +67,8 @@ export const familiesWith = (text: string): FontFamily[] =>
 knowFonts({
   nameOf: (id) => {
     const found = fontFace(id);
-    return found && (found.face.weight > 1 ? `${found.family.name} ${found.face.weight}` : found.family.name);
+    if (!found) return fontOf(id).sources[0]?.title;
+    return found.face.weight > 1 ? `${found.family.name} ${found.face.weight}` : found.family.name;
   },
   smallestOf: (id) => fontFace(id)?.face.smallest,
   forSmall: () => FONTS.find(({ use }) => use === 'line')?.faces[0].id,
@@ -73,12 +85,17 @@ async function loadFile(face: string, file: string, read: ReadFont): Promise<voi
   if (bytes) await installFont(face, file, bytes);
 }
 
-/** Loads what a text of this font needs and is not there yet. Does nothing for fonts that are not known. */
+/** Files of a font that a text needs and that are not here yet. None for fonts that nobody could have. */
+function wantedFiles(id: string, text: string): string[] {
+  const names = isOwnFont(id)
+    ? [OWN_FILE]
+    : filesFor(fontFace(id)?.family ?? { files: [] }, text).map(({ name }) => name);
+  return names.filter((name) => !hasFontFile(id, name));
+}
+
+/** Loads what a text of this font needs and is not there yet. */
 export async function loadFont(id: string, text: string, read: ReadFont): Promise<void> {
-  const found = fontFace(id);
-  if (!found) return;
-  for (const { name } of filesFor(found.family, text)) {
-    if (hasFontFile(id, name)) continue;
+  for (const name of wantedFiles(id, text)) {
     const key = `${id}/${name}`;
     let file = coming.get(key);
     if (!file) coming.set(key, (file = loadFile(id, name, read).finally(() => coming.delete(key))));
@@ -87,13 +104,17 @@ export async function loadFont(id: string, text: string, read: ReadFont): Promis
 }
 
 /** What a design's words still need. */
-export const fontsMissing = (design: Pick<Design, 'objects'>): [font: string, text: string][] =>
-  [...fontsWanted(design)].filter(([id, text]) => {
-    const found = fontFace(id);
-    return found && filesFor(found.family, text).some(({ name }) => !hasFontFile(id, name));
-  });
+export const fontsMissing = (design: Words): [font: string, text: string][] =>
+  [...fontsWanted(design)].filter(([id, text]) => wantedFiles(id, text).length > 0);
 
-/** Loads what a design's words need, before it is resolved. */
-export const loadFonts = async (design: Pick<Design, 'objects'>, read: ReadFont): Promise<void> => {
+type Words = Pick<Design, 'objects' | 'fonts'>;
+
+/** Loads what a design's words need, before it is resolved. Fonts that can't be had are taken as the design carries them. */
+export const loadFonts = async (design: Words, read: ReadFont): Promise<void> => {
   await Promise.all(fontsMissing(design).map(([id, text]) => loadFont(id, text, read)));
+  installCarried(design);
 };
+
+/** Is a font of the person's own here only as far as a design carries its letters, or not at all? */
+export const notOnShelf = (id: string): boolean =>
+  isOwnFont(id) && (isCarried(id) || !fontOf(id).sources.length);

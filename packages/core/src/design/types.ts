@@ -33,6 +33,7 @@ export interface SurroundOutline extends Static<typeof outlines.surround> {}
 export interface BandOutline extends Static<typeof outlines.band> {}
 export interface EdgeOutline extends Static<typeof outlines.edge> {}
 export interface LetterChange extends Static<typeof outlines.letterChange> {}
+export interface CarriedFont extends Static<typeof outlines.carriedFont> {}
 export type Baseline = Static<typeof outlines.baseline>;
 export interface TextOutline extends Omit<Static<typeof outlines.text>, 'baseline'> {
   baseline?: Baseline;
@@ -75,6 +76,8 @@ export interface TextLetter {
   end: number;
   /** The font has no such letter: what is seen is a box, which is not sewn. */
   missing?: boolean;
+  /** Its paths are needle points: it is sewn as they are. */
+  stitched?: boolean;
   thread?: string;
   recipe?: Recipe;
 }
@@ -96,6 +99,7 @@ export interface DesignObject<O extends Outline = Outline> extends Omit<
   /** The letters that a text's outline consists of, and in which order they are sewn. */
   letters?: Resolved<O, TextLetter[]>;
   lettersOrder?: Resolved<O, TextOutline['order']>;
+  lettersJoined?: Resolved<O, boolean>;
 }
 
 export interface StitchesObject extends Static<typeof objects.stitches> {}
@@ -136,7 +140,7 @@ export interface Design<O extends Outline = Outline> extends Omit<Static<typeof 
 
 /** What can be changed of a design beside its objects. */
 export type DesignChanges = Partial<
-  Pick<Design, 'name' | 'hoop' | 'cloth' | 'guides' | 'picture' | 'ignored' | 'places'>
+  Pick<Design, 'name' | 'hoop' | 'cloth' | 'guides' | 'picture' | 'ignored' | 'places' | 'fonts'>
 >;
 
 /** A design as it is on the cloth: every outline stands by itself, copies are there. Never saved. */

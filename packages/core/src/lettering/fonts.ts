@@ -1,9 +1,13 @@
 // The fonts that are loaded here. Their bytes come from outside: the core knows no files and no network.
-import type { Design } from '../design/types.ts';
+import type { CarriedFont, Design, TextOutline } from '../design/types.ts';
 import { everyLeaf } from '../design/tree.ts';
-import type { GlyphSource } from './glyphs.ts';
+import { checkAlphabet, openAlphabet } from './alphabet.ts';
+import { CARRIED, carriedFont, openCarried } from './carried.ts';
+import { FontError, type GlyphSource } from './glyphs.ts';
 import { openFont } from './hb-source.ts';
-import { openStrokes } from './stroke-source.ts';
+import { isOwnFont } from './own-fonts.ts';
+import { openStrokes, type StrokeFont } from './stroke-source.ts';
+import { linesSaid } from './said.ts';
 
 /** A font as far as it is loaded. A new object each time that a file comes, so that what was set without it is set anew. */
 export interface Font {
@@ -24,29 +28,89 @@ export const fontOf = (id: string): Font => fonts.get(id) ?? NONE;
 export const hasFontFile = (id: string, file: string): boolean =>
   fontOf(id).sources.some((source) => source.name === file);
 
+/** Letters that designs carry give way to the font itself. */
 function add(id: string, source: GlyphSource): void {
   if (hasFontFile(id, source.name)) return;
-  fonts.set(id, { sources: [...fontOf(id).sources, source] });
+  fonts.set(id, { sources: [...fontOf(id).sources.filter(({ name }) => name !== CARRIED), source] });
   changes++;
 }
 
+/** What is JSON: letters of single strokes, or an alphabet of stitches. Throws FontError. */
+function openLetters(file: string, bytes: Uint8Array): GlyphSource {
+  let value: Partial<StrokeFont> & { alphabet?: unknown };
+  try {
+    value = JSON.parse(new TextDecoder().decode(bytes));
+  } catch {
+    throw new FontError('This file holds no letters of single strokes that can be read.');
+  }
+  return value.alphabet === undefined
+    ? openStrokes(file, value as StrokeFont)
+    : openAlphabet(file, checkAlphabet(value));
+}
+
 /**
- * Loads one file (.ttf, .otf, or letters of single strokes as JSON) of the font with this id. Files of one font are given in the order in which they are to be
+ * Loads one file (.ttf, .otf, or letters of strokes or stitches as JSON) of the font with this id. Files of one font are given in the order in which they are to be
  * asked. Throws FontError when it can't be read.
  */
 export async function installFont(id: string, file: string, bytes: Uint8Array): Promise<void> {
   if (hasFontFile(id, file)) return;
-  // No font begins with a brace; letters of single strokes do.
-  add(id, bytes[0] === 0x7b ? openStrokes(file, bytes) : await openFont(file, bytes));
+  // No font begins with a brace; JSON does.
+  add(id, bytes[0] === 0x7b ? openLetters(file, bytes) : await openFont(file, bytes));
 }
 
+/** All letters that were carried here, by font. */
+const carried = new Map<string, Set<CarriedFont>>();
+const told = new WeakSet<CarriedFont>();
+const keys = new Set<string>();
+
+/** Takes the letters that a design carries, for the fonts that are not here. */
+export function installCarried({ fonts: brought }: Pick<Design, 'fonts'>): void {
+  for (const font of brought ?? []) {
+    if (told.has(font) || fontOf(font.id).sources.some(({ name }) => name !== CARRIED)) continue;
+    told.add(font);
+    // Each save, and each worker, has objects of its own for the same letters.
+    const key = JSON.stringify(font);
+    if (keys.has(key)) continue;
+    keys.add(key);
+    const all = carried.get(font.id) ?? new Set();
+    carried.set(font.id, all.add(font));
+    fonts.set(font.id, { sources: [openCarried([...all])] });
+    changes++;
+  }
+}
+
+/** The same of every text of a design: its outline. */
+const textsOf = ({ objects }: Pick<Design, 'objects'>): TextOutline[] =>
+  [...everyLeaf(objects)].flatMap((leaf) =>
+    leaf.kind === 'object' && leaf.outline.kind === 'text' ? [leaf.outline] : [],
+  );
+
+/**
+ * A design as it is taken away: with the letters of the person's own fonts that it uses. Those of fonts that are not here
+ * stay as it carries them. Its fonts must be loaded.
+ */
+export function withFonts<D extends Pick<Design, 'objects' | 'fonts'>>(design: D): D {
+  const texts = new Map<string, TextOutline[]>();
+  for (const outline of textsOf(design))
+    if (isOwnFont(outline.font)) texts.set(outline.font, [...(texts.get(outline.font) ?? []), outline]);
+  const { fonts: before, ...rest } = design;
+  const carry = [...texts].flatMap(([id, outlines]) => {
+    const kept = before?.find((font) => font.id === id);
+    const here = fontOf(id).sources.some(({ name }) => name !== CARRIED);
+    return (
+      (here || !kept ? carriedFont(id, fontOf(id), outlines, outlines.map(linesSaid)) : null) ?? kept ?? []
+    );
+  });
+  return { ...rest, ...(carry.length && { fonts: carry }) } as D;
+}
+
+/** Is a font here only as far as some design carries it? */
+export const isCarried = (id: string): boolean =>
+  fontOf(id).sources.length > 0 && fontOf(id).sources.every(({ name }) => name === CARRIED);
+
 /** The texts of a design by the ids of their fonts: what has to be loaded before it is resolved. */
-export function fontsWanted({ objects }: Pick<Design, 'objects'>): Map<string, string> {
+export function fontsWanted(design: Pick<Design, 'objects'>): Map<string, string> {
   const wanted = new Map<string, string>();
-  for (const leaf of everyLeaf(objects))
-    if (leaf.kind === 'object' && leaf.outline.kind === 'text') {
-      const { font, text } = leaf.outline;
-      wanted.set(font, (wanted.get(font) ?? '') + text);
-    }
+  for (const { font, text } of textsOf(design)) wanted.set(font, (wanted.get(font) ?? '') + text);
   return wanted;
 }

@@ -1,6 +1,9 @@
 // What letters are drawn from: a source of glyphs, whatever its data is.
 import type { Path } from '../design/types.ts';
 
+/** A font that can't be used; the message is for the person. */
+export class FontError extends Error {}
+
 /** A glyph in its place on a line, in the font's units, y up. */
 export interface ShapedGlyph {
   glyph: number;
@@ -25,10 +28,14 @@ export interface GlyphSource {
   /** Height of capitals, measured; null when the source has none. */
   capHeight: number | null;
   covers(codePoint: number): boolean;
+  /** All code points that it covers, those of the Basic Multilingual Plane at least. */
+  characters(): Iterable<number>;
   /** Glyphs in the order in which they stand, from left to right. */
   shape(text: string, options: ShapeOptions): ShapedGlyph[];
   /** The glyph's lines, in units, y down. Kept: the same object each time. */
   paths(glyph: number): readonly Path[];
-  /** Its lines are strokes, not the edges of shapes. */
-  strokes: boolean;
+  /** What it calls itself. */
+  title?: string;
+  /** Its lines are needle points in tenths of a millimetre, which are never sized. */
+  stitched?: boolean;
 }

@@ -2,15 +2,13 @@
 import type * as HarfBuzz from 'harfbuzzjs';
 import type { Path } from '../design/types.ts';
 import { regionFromRings } from '../geometry/clip.ts';
+import type { Point } from '../geometry/points.ts';
 import { polygonArea, regionArea, ringArea } from '../geometry/region.ts';
 import { flattenPath } from '../outlines/flatten-path.ts';
 import { outlineOfRegion } from '../outlines/live/region-outline.ts';
 import { parsePathData } from '../outlines/path-data.ts';
 import { transformPath } from '../outlines/transform-path.ts';
-import type { GlyphSource, ShapedGlyph } from './glyphs.ts';
-
-/** A font file that can't be used; the message is for the person. */
-export class FontError extends Error {}
+import { FontError, type GlyphSource, type ShapedGlyph } from './glyphs.ts';
 
 let loading: Promise<typeof HarfBuzz> | null = null;
 
@@ -42,6 +40,47 @@ function withoutOverlaps(paths: Path[], unitsPerEm: number): Path[] {
   return outlineOfRegion(whole).paths.map((path) => transformPath(path, [1 / scale, 0, 0, 1 / scale, 0, 0]));
 }
 
+/** Which entries of the name table tell family and style, best first (OpenType: name ids). */
+const FAMILY = [16, 1];
+const STYLE = [17, 2];
+/** Styles that a name need not tell. */
+const USUAL = /^(regular|normal|book|roman)$/i;
+
+/** What a font calls itself: its family, and its style unless that is the usual one; '' when it says nothing. */
+function titleOf(face: HarfBuzz.Face): string {
+  const names = face.listNames();
+  const named = (ids: number[]): string => {
+    for (const id of ids) {
+      const entry =
+        names.find((n) => n.nameId === id && n.language.startsWith('en')) ??
+        names.find((n) => n.nameId === id);
+      const name = entry && face.getName(id, entry.language).trim();
+      if (name) return name;
+    }
+    return '';
+  };
+  const style = named(STYLE);
+  return [named(FAMILY), USUAL.test(style) ? '' : style].filter(Boolean).join(' ').slice(0, 120);
+}
+
+/** Characters of path data that one glyph may have: so many points are no letter that anybody sews. */
+const LONGEST = 200_000;
+
+/** Glyphs lie on a grid of so many steps a unit: written down and read again, they are the very same. */
+const STEPS = 64;
+const onGrid = ({ x, y }: Point): Point => ({
+  x: Math.round(x * STEPS) / STEPS,
+  y: Math.round(y * STEPS) / STEPS,
+});
+const exact = ({ closed, points }: Path): Path => ({
+  closed,
+  points: points.map((p) => ({
+    ...onGrid(p),
+    ...(p.in && { in: onGrid(p.in) }),
+    ...(p.out && { out: onGrid(p.out) }),
+  })),
+});
+
 /** Reads a font file (.ttf or .otf). Throws FontError with a sentence when it is none. */
 export async function openFont(name: string, bytes: Uint8Array): Promise<GlyphSource> {
   const hb = await harfBuzz();
@@ -54,11 +93,13 @@ export async function openFont(name: string, bytes: Uint8Array): Promise<GlyphSo
   const font = new hb.Font(face);
   const drawn = new Map<number, readonly Path[]>();
   const draw = (glyph: number): Path[] => {
-    const { paths } = parsePathData(font.glyphToPath(glyph));
+    const data = font.glyphToPath(glyph);
+    if (data.length > LONGEST) return [];
+    const { paths } = parsePathData(data);
     return withoutOverlaps(
       paths.map((path) => transformPath({ ...path, closed: true }, [1, 0, 0, -1, 0, 0])),
       face.upem,
-    );
+    ).map(exact);
   };
   const capital = font.nominalGlyph(0x48);
   const height = capital === undefined ? 0 : (font.glyphExtents(capital)?.yBearing ?? 0);
@@ -66,8 +107,9 @@ export async function openFont(name: string, bytes: Uint8Array): Promise<GlyphSo
     name,
     unitsPerEm: face.upem,
     capHeight: height > 0 ? height : null,
-    strokes: false,
+    title: titleOf(face),
     covers: (codePoint) => characters.has(codePoint),
+    characters: () => characters,
     shape(text, { direction, ligatures }): ShapedGlyph[] {
       const buffer = new hb.Buffer();
       buffer.addText(text);

@@ -22,6 +22,7 @@ import { groundsOf, type Ground } from './baseline.ts';
 import type { Font } from './fonts.ts';
 import type { GlyphSource } from './glyphs.ts';
 import { runsOf } from './runs.ts';
+import { wordSaid } from './said.ts';
 
 /** From baseline to baseline when nothing is said, as a share of the height of capitals. */
 export const LINE_SPACE = 1.6;
@@ -122,13 +123,24 @@ function cellsOf(line: string, start: number, font: Font, ligatures: boolean): C
   return cells;
 }
 
+/** Millimetres of a unit of a source whose letters are stitches. */
+const STITCHED = 0.1;
+
 const scaleOf = (source: GlyphSource | null, font: Font, height: number): number => {
+  if (source?.stitched) return STITCHED;
   const measured = font.sources.find((s) => s.capHeight)?.capHeight;
   return height / (measured ?? CAP_SHARE * (source?.unitsPerEm ?? 1000));
 };
 
 /** Letters begin on the machine's grid: so the same letter is sewn alike wherever it stands. */
 const onGrid = ([a, b, c, d, e, f]: Matrix): Matrix => [a, b, c, d, onMachineGrid(e), onMachineGrid(f)];
+
+/** The same without its sizes: stitches are turned and mirrored, but never sized. */
+function unsized([a, b, c, d, e, f]: Matrix): Matrix {
+  const length = Math.hypot(a, b) || 1;
+  const [x, y] = [a / length, b / length];
+  return a * d - b * c < 0 ? [x, y, y, -x, e, f] : [x, y, -y, x, e, f];
+}
 
 /** So many glyphs in their places are kept, those that were set last. */
 const MOST_PLACED = 8000;
@@ -179,8 +191,9 @@ function setWithin(outline: TextOutline, font: Font, shape: readonly PlainOutlin
   const { baseline, text, place = IDENTITY } = outline;
   if (baseline?.kind !== 'within') throw new Error('These words fill no shape.');
   const words = [...text.matchAll(/\S+/g)].map(({ 0: word, index }) => {
-    const says = baseline.typed || word.toUpperCase().length !== word.length ? word : word.toUpperCase();
-    const cells = cellsOf(says, index, font, outline.ligatures ?? true).filter((cell) => cell.source);
+    const cells = cellsOf(wordSaid(word, baseline.typed), index, font, outline.ligatures ?? true).filter(
+      (cell) => cell.source,
+    );
     return { cells, ink: inkOf(cells) };
   });
   const seen = words.filter((word) => word.ink);
@@ -252,10 +265,12 @@ export function setText(outline: TextOutline, font: Font, along: readonly PlainO
     let pen = 0;
     const placed = cells.map((cell, i) => {
       const change = changes.get(cell.at);
-      const scale = scaleOf(cell.source, font, height) * (change?.size ?? 1);
+      const stitched = cell.source?.stitched;
+      const size = stitched ? 1 : (change?.size ?? 1);
+      const scale = scaleOf(cell.source, font, height) * size;
       const width =
-        (cell.source ? cell.advance * scale : (BOX.width + 2 * BOX.gap) * height * (change?.size ?? 1)) *
-        stretch;
+        (cell.source ? cell.advance * scale : (BOX.width + 2 * BOX.gap) * height * size) *
+        (stitched ? 1 : stretch);
       pen += (change?.space ?? 0) * height;
       const x = pen;
       pen += width + (i + 1 < cells.length ? (outline.letterSpace ?? 0) * height : 0);
@@ -290,9 +305,13 @@ export function setText(outline: TextOutline, font: Font, along: readonly PlainO
       const frame = onGrid(multiply(place, multiply(stand, multiply(turned, [1, 0, 0, 1, -width / 2, 0]))));
       const first = paths.length;
       if (cell.source) {
+        const { stitched } = cell.source;
+        const sheet = stitched ? unsized(frame) : frame;
+        const toSheet: Matrix = stitched
+          ? [scale, 0, 0, scale, 0, 0]
+          : [scale * stretch, 0, -lean * scale, scale, 0, 0];
         for (const { glyph, x: gx, y: gy } of cell.glyphs) {
-          const toSheet: Matrix = [scale * stretch, 0, -lean * scale, scale, 0, 0];
-          const m = multiply(frame, multiply(toSheet, [1, 0, 0, 1, gx, -gy]));
+          const m = multiply(sheet, multiply(toSheet, [1, 0, 0, 1, gx, -gy]));
           paths.push(...glyphAt(cell.source, glyph, m));
         }
       } else
@@ -309,6 +328,7 @@ export function setText(outline: TextOutline, font: Font, along: readonly PlainO
         rightToLeft: cell.rightToLeft,
         blank: cell.blank,
         ...(!cell.source && { missing: true }),
+        ...(cell.source?.stitched && { stitched: true }),
         ...(change?.thread && { thread: change.thread }),
         ...(change?.recipe && { recipe: change.recipe }),
       });

@@ -1,7 +1,6 @@
 // Letters of single strokes, for small words: their data is lists of points, which are rounded where they don't turn sharply.
 import type { Path, PathPoint } from '../design/types.ts';
 import type { GlyphSource, ShapedGlyph } from './glyphs.ts';
-import { FontError } from './hb-source.ts';
 
 /** As it stands in the file: lengths in units, y up, (0, 0) where a letter begins on its baseline. */
 export interface StrokeFont {
@@ -103,15 +102,8 @@ const SPELT: Record<string, string> = {
   '—': '-',
 };
 
-/** Reads letters of single strokes. Throws FontError when it is none. */
-export function openStrokes(name: string, bytes: Uint8Array): GlyphSource {
-  let font: StrokeFont;
-  try {
-    font = JSON.parse(new TextDecoder().decode(bytes)) as StrokeFont;
-  } catch {
-    throw new FontError('This file holds no letters of single strokes that can be read.');
-  }
-  const { glyphs, capHeight, unitsPerEm, blank } = font;
+/** Opens letters of single strokes. */
+export function openStrokes(name: string, { glyphs, capHeight, unitsPerEm, blank }: StrokeFont): GlyphSource {
   const made = new Map<number, { advance: number; paths: Path[] }>();
   const isBlank = (c: string): boolean => /^\s$/.test(c);
 
@@ -165,11 +157,11 @@ export function openStrokes(name: string, bytes: Uint8Array): GlyphSource {
     name,
     unitsPerEm,
     capHeight,
-    strokes: true,
     covers: (code) => {
       const character = String.fromCodePoint(code);
       return isBlank(character) || partsOf(character) !== null;
     },
+    characters: () => Object.keys(glyphs).map((says) => says.codePointAt(0)!),
     shape(text): ShapedGlyph[] {
       const out: ShapedGlyph[] = [];
       let cluster = 0;

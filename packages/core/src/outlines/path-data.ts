@@ -61,10 +61,10 @@ export function parsePathData(d: string): ParsedPath {
 }
 
 /** A coordinate in mm, to a thousandth. */
-export const num = (v: number): string => String(Math.round(v * 1000) / 1000);
+export const inMm = (v: number): string => String(Math.round(v * 1000) / 1000);
 
-/** The d of an SVG path, in mm. */
-export function pathData(paths: readonly Path[]): string {
+/** The d of an SVG path, in mm; or in other units, as `num` writes them. */
+export function pathData(paths: readonly Path[], num: (v: number) => string = inMm): string {
   return paths
     .map(({ points, closed }) => {
       const parts = [`M${num(points[0].x)} ${num(points[0].y)}`];

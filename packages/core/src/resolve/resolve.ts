@@ -229,7 +229,11 @@ class Resolver {
             ...(item as DesignObject<PlainOutline>),
             outline,
             ...(raised && { raised }),
-            ...(letters && { letters, lettersOrder: (item.outline as TextOutline).order }),
+            ...(letters && {
+              letters,
+              lettersOrder: (item.outline as TextOutline).order,
+              lettersJoined: (item.outline as TextOutline).joined,
+            }),
           }));
     // What copies keep clear of outside of their repeat is taken out of each of them, later.
     const repeat = inside.find((g) => g.repeat);

@@ -8,6 +8,7 @@ import { regionArea, type Region } from '../geometry/region.ts';
 import { outlineOfRegion } from '../outlines/live/region-outline.ts';
 import { outlineBounds } from '../outlines/transform.ts';
 import { outlineRegion } from '../outlines/region.ts';
+import { stitchedLetters } from './stitched-letters.ts';
 
 type PlainObject = DesignObject<PlainOutline>;
 
@@ -104,12 +105,14 @@ function inOrder(pieces: Piece[], order: 'read' | 'back' | 'centre'): Piece[] {
 const onLines = (recipe: Recipe): Recipe =>
   recipe.kind === 'lettering' ? { kind: 'redwork', settings: {} } : recipe;
 
-const made = new Memo<PlainObject[]>(2);
+const made = new Memo<Leaf<PlainOutline>[]>(2);
 
-function lettersOf(object: PlainObject, letters: TextLetter[]): PlainObject[] {
-  const { outline, start, end, stopAfter, letters: _, lettersOrder, ...shared } = object;
+function lettersOf(object: PlainObject, letters: TextLetter[]): Leaf<PlainOutline>[] {
+  const { outline, start, end, stopAfter, letters: _, lettersOrder, lettersJoined: __, ...shared } = object;
   const closed = (outline as PathOutline).paths.every((path) => path.closed);
   const pieces = inOrder(piecesOf(outline as PathOutline, letters, closed), lettersOrder ?? 'read');
+  if (letters.some(({ stitched }) => stitched))
+    return stitchedLetters(object, pieces, (i) => letterId(object.id, i));
   return pieces.map((piece, i): PlainObject => {
     const [{ thread, recipe }] = piece.letters;
     const name = piece.letters.map(({ says }) => says).join('');

@@ -71,6 +71,8 @@ export const design = exactly({
   ignored: perhaps(list(ignoredFinding, 2000)),
   /** What a ready project still asks for, in this order. */
   places: perhaps(list(place, 20)),
+  /** Letters of fonts that may not be there where the design is opened. */
+  fonts: perhaps(list(outlines.carriedFont, 50)),
   /** In sewing order. */
   objects: list(defined<Item>('item'), DESIGN_LIMITS.objects),
 });

@@ -178,6 +178,31 @@ export const edge = exactly({
   which: word('all', 'outer', 'holes'),
 });
 
+/** Letters of a font of the person's own, as far as the design uses them: where the font is not, its words are the same. */
+export const carriedFont = exactly({
+  /** Id of the font. */
+  id: string(200, 1),
+  name: string(120, 1),
+  unitsPerEm: number(1, 1_000_000),
+  /** Height of its capitals, in units. */
+  capHeight: perhaps(number(0, 1_000_000)),
+  /** Its letters are needle points, in tenths of a millimetre. */
+  stitched: perhaps(flag),
+  /** As path data, in units, y down. */
+  glyphs: list(exactly({ glyph: integer(0, 0x10ffff), path: string(400_000) }), 5000),
+  /** How the font sets these characters: glyph, offset into them, advance, dx and dy of each, from left to right. */
+  runs: list(
+    exactly({
+      text: string(DESIGN_LIMITS.letters, 1),
+      rightToLeft: perhaps(flag),
+      /** Without ligatures. */
+      apart: perhaps(flag),
+      glyphs: list(number(-10_000_000, 10_000_000), 50_000),
+    }),
+    5000,
+  ),
+});
+
 /** What was done by hand to one letter. Lengths are shares of the height of capitals, so that they grow with the text. */
 export const letterChange = exactly({
   /** Which letter: where it begins in the text, counted in UTF-16 units. */
@@ -245,5 +270,7 @@ export const text = exactly({
   baseline: perhaps(baseline),
   /** In which order letters are sewn; left out: as they are read. */
   order: perhaps(word('read', 'back', 'centre')),
+  /** Letters that are stitches already are one step of their thread, without cuts. */
+  joined: perhaps(flag),
   letters: perhaps(list(letterChange, DESIGN_LIMITS.letters)),
 });

@@ -2,6 +2,7 @@
 import { everyLeaf, findItem, originOf } from '../../design/tree.ts';
 import { isText, type TextObject } from '../../design/live-outline.ts';
 import type { Design, TextOutline } from '../../design/types.ts';
+import { isCarried } from '../../lettering/fonts.ts';
 import { knownFonts } from '../../lettering/known-fonts.ts';
 import { JobBuilder, JobError, type Job } from '../../jobs/job.ts';
 import { outlineBounds } from '../../outlines/transform.ts';
@@ -53,6 +54,19 @@ export const lettersCheck: Check = {
     if (!takes) throw new JobError('Choose a font that has these letters.');
     return changed(design, objects[0], { font: takes }, 'Font');
   },
+};
+
+/** Words whose font is not here, but whose letters the design carries. */
+export const fontAwayCheck: Check = {
+  id: 'font-away',
+  find: (checked) =>
+    textsIn(checked)
+      .filter(({ outline: { font } }) => isCarried(font))
+      .map((text) => ({
+        weight: 1,
+        sentence: `${text.name} is sewn from the letters that the design carries: ${nameOf(text.outline.font)} is not on the shelf. Put the font there before you type other words.`,
+        objects: [text.id],
+      })),
 };
 
 /** Below this, letters of single strokes are offered, in mm. */

@@ -2,7 +2,7 @@
 import type { Design } from '../../design/types.ts';
 import { coordsBounds } from '../../geometry/region.ts';
 import { outlineLines, outlinePaths } from '../../outlines/flatten.ts';
-import { num, pathData } from '../../outlines/path-data.ts';
+import { inMm, pathData } from '../../outlines/path-data.ts';
 import { patchesOf } from '../../painting/patch.ts';
 import { escapeXml } from './write.ts';
 
@@ -21,7 +21,7 @@ export function writeCutLines(design: Design): string {
       `<path fill="none" stroke="#b3263f" stroke-width="0.2" aria-label="${escapeXml(o.name)}" d="${pathData(outlinePaths(o.outline))}"/>`,
   );
   return `<?xml version="1.0" encoding="UTF-8"?>
-<svg xmlns="http://www.w3.org/2000/svg" width="${num(w)}mm" height="${num(h)}mm" viewBox="${num(x)} ${num(y)} ${num(w)} ${num(h)}">
+<svg xmlns="http://www.w3.org/2000/svg" width="${inMm(w)}mm" height="${inMm(h)}mm" viewBox="${inMm(x)} ${inMm(y)} ${inMm(w)} ${inMm(h)}">
 <title>${escapeXml(design.name)}: cut lines</title>
 ${lines.join('\n')}
 </svg>

@@ -5,7 +5,7 @@ import { materialsOf } from '../../materials/materials.ts';
 import { outlinePaths } from '../../outlines/flatten.ts';
 import { fillRuleOf } from '../../outlines/region.ts';
 import { resolveDesign } from '../../resolve/resolve.ts';
-import { num, pathData } from '../../outlines/path-data.ts';
+import { inMm, pathData } from '../../outlines/path-data.ts';
 import { Move, type Plan } from '../../sewing/plan.ts';
 import { THREAD_WIDTH } from '../../materials/machine.ts';
 import { bandOf, sewnFrom } from '../../stitches/kinds.ts';
@@ -24,7 +24,7 @@ function artwork(design: Design): string {
     const look =
       sewnFrom(leaf.recipe) === 'region'
         ? `fill="${colour}"`
-        : `fill="none" stroke="${colour}" stroke-width="${num(width)}"`;
+        : `fill="none" stroke="${colour}" stroke-width="${inMm(width)}"`;
     const rule = fillRuleOf(leaf.outline);
     lines.push(
       `<path ${look} fill-rule="${rule}" aria-label="${escapeXml(leaf.name)}" d="${pathData(outlinePaths(leaf.outline))}"/>`,
@@ -43,8 +43,8 @@ function stitches(plan: Plan): string {
         sewing = false;
         continue;
       }
-      if (!sewing && i > 0) data.push(`M${num(plan.x[i - 1])} ${num(plan.y[i - 1])}`);
-      data.push(`L${num(plan.x[i])} ${num(plan.y[i])}`);
+      if (!sewing && i > 0) data.push(`M${inMm(plan.x[i - 1])} ${inMm(plan.y[i - 1])}`);
+      data.push(`L${inMm(plan.x[i])} ${inMm(plan.y[i])}`);
       sewing = true;
     }
     if (data.length)
@@ -58,9 +58,9 @@ function stitches(plan: Plan): string {
 /** The page is the hoop, in mm; the stitches layer is hidden where the artwork is wanted alone. */
 export function writeSvg(design: Design, plan: Plan): string {
   const { width, height } = design.hoop;
-  const box = `${num(-width / 2)} ${num(-height / 2)} ${num(width)} ${num(height)}`;
+  const box = `${inMm(-width / 2)} ${inMm(-height / 2)} ${inMm(width)} ${inMm(height)}`;
   return `<?xml version="1.0" encoding="UTF-8"?>
-<svg xmlns="http://www.w3.org/2000/svg" width="${num(width)}mm" height="${num(height)}mm" viewBox="${box}">
+<svg xmlns="http://www.w3.org/2000/svg" width="${inMm(width)}mm" height="${inMm(height)}mm" viewBox="${box}">
 <title>${escapeXml(design.name)}</title>
 <g id="artwork">
 ${artwork(design)}
