@@ -1,4 +1,4 @@
-// Compiles the server, its picture worker and the command line, so that they start without a TypeScript loader.
+// Compiles the server, its workers and the command line, so that they start without a TypeScript loader.
 import { build } from 'vite';
 import { join } from 'node:path';
 import { ROOT } from './lib/packages.mjs';
@@ -6,7 +6,14 @@ import { ROOT } from './lib/packages.mjs';
 /** Packages stay where they are; the core and the demo data come in. */
 const PROGRAMS = [
   { app: 'apps/cli', input: { rosehip: 'src/main.ts' } },
-  { app: 'apps/server', input: { main: 'src/main.ts', 'make-picture': 'src/jobs/make-picture.ts' } },
+  {
+    app: 'apps/server',
+    input: {
+      main: 'src/main.ts',
+      'make-picture': 'src/jobs/make-picture.ts',
+      'read-font': 'src/jobs/read-font.ts',
+    },
+  },
 ];
 
 for (const { app, input } of PROGRAMS)

@@ -1,21 +1,23 @@
 // `rosehip letter`: words in, a stitch file or a design out.
 import { readFile } from 'node:fs/promises';
 import {
-  applyCommand,
   emptyDesign,
   figuresOf,
   FontError,
   formatOf,
   installFont,
-  lettersJob,
+  OWN_FILE,
+  ownFontId,
   sewDesign,
+  withFonts,
   writeDesignFile,
   writeDst,
   type Design,
   type TextOutline,
 } from '@rosehip/core';
 import { FONTS, loadFonts, type FontFace } from '@rosehip/fonts';
-import { readFontFile, unwrapped } from '@rosehip/fonts/files';
+import { readFontFile } from '@rosehip/fonts/files';
+import { readOwnFont } from '@rosehip/fonts/own';
 import { reason, writeOut } from './files.ts';
 import { leftOut, tellLeftOut } from './limit.ts';
 import { recipeFrom } from './stitch.ts';
@@ -50,7 +52,6 @@ const isFile = (font: string): boolean => /\.(ttf|otf|woff2?)$/i.test(font);
 /** Loads a font and gives its id. */
 async function fontFrom(font: string): Promise<string> {
   if (!isFile(font)) return faceNamed(font).id;
-  const id = `file ${font}`.slice(0, 200);
   let bytes: Uint8Array;
   try {
     bytes = await readFile(font);
@@ -58,15 +59,14 @@ async function fontFrom(font: string): Promise<string> {
     throw new UsageError(`${font} can't be read: ${reason(error)}.`);
   }
   try {
-    await installFont(id, 'font', await unwrapped(bytes));
+    const own = await readOwnFont(bytes);
+    const id = ownFontId(own.hash);
+    await installFont(id, OWN_FILE, own.bytes);
+    return id;
   } catch (error) {
-    throw new UsageError(
-      error instanceof FontError
-        ? `${font}: ${error.message}`
-        : `${font} is no font that can be read: take a .ttf, .otf, .woff or .woff2 file.`,
-    );
+    if (!(error instanceof FontError)) throw error;
+    throw new UsageError(`${font}: ${error.message}`);
   }
-  return id;
 }
 
 function number(name: string, text: string, least: number, most: number): number {
@@ -107,13 +107,9 @@ export async function letter(text: string, options: Options): Promise<void> {
   if (!figures.stitches) throw new UsageError(leftOut(plan)[0] ?? 'None of these letters can be sewn.');
   tellLeftOut(plan);
   const asDesign = formatOf(options.out)?.id === 'design';
-  // Where the design goes, a font of a file may not be: its letters go along as shapes.
-  const written = isFile(options.font)
-    ? applyCommand(design, lettersJob(design, ['words']).command).design
-    : design;
   await writeOut(
     options.out,
-    asDesign ? new TextEncoder().encode(writeDesignFile(written)) : writeDst(plan, design.name),
+    asDesign ? new TextEncoder().encode(writeDesignFile(withFonts(design))) : writeDst(plan, design.name),
   );
   console.log(
     `${options.out}: ${figures.stitches} stitches, ${figures.trims} trims, ${figures.width.toFixed(1)} × ${figures.height.toFixed(1)} mm`,

@@ -251,12 +251,14 @@ test('letter sews words in a font that ships with Rosehip, or in one of a file',
     await rosehip('letter', 'A&b', '--font', 'own.woff2', '--out', 'own.dst'),
   ];
   expect([woff.code, woff.out]).toEqual([0, woff2.out]);
-  // Taken away as a design, letters of a file are shapes: the font need not be where they go.
+  // Taken away as a design, the letters go along: the font need not be where they go.
   const design = await rosehip('letter', 'A&b', '--font', 'own.woff', '--out', 'own.rosehip.json');
   expect(design.code).toBe(0);
   const text = await readFile(join(folder, 'own.rosehip.json'), 'utf8');
-  expect(text).not.toContain('"text"');
-  expect((await rosehip('stitch', 'own.rosehip.json', '--out', 'again.dst')).out).toContain('stitches');
+  expect(text).toContain('"name": "Rye"');
+  await rosehip('stitch', 'own.rosehip.json', '--out', 'again.dst');
+  const [there, here] = [await readFile(join(folder, 'again.dst')), await readFile(join(folder, 'own.dst'))];
+  expect(decodeDst(there).x).toEqual(decodeDst(here).x);
   await rosehip('letter', 'Moor', '--font', 'rye', '--out', 'live.rosehip.json');
   expect(await readFile(join(folder, 'live.rosehip.json'), 'utf8')).toContain('"font": "rye-400"');
 });
@@ -267,7 +269,7 @@ test.each([
     ['letter', 'x', '--font', 'noise.ttf', '--out', 'a.dst'],
     "noise.ttf can't be read: there is no such file",
   ],
-  [['letter', 'x', '--font', 'broken.ttf', '--out', 'a.dst'], 'broken.ttf is no font that can be read'],
+  [['letter', 'x', '--font', 'broken.ttf', '--out', 'a.dst'], 'broken.ttf: This file is no font'],
   [['letter', ' ', '--font', 'rye', '--out', 'a.dst'], 'There are no letters to sew.'],
   [['letter', 'ж', '--font', 'rye', '--out', 'a.dst'], 'None of these letters can be sewn'],
   [

@@ -7,6 +7,7 @@ import { Nightly } from './backup/nightly.ts';
 import type { Connection, Database } from './database/connect.ts';
 import { beforeRoutes, handleErrors, HttpError, nothingHere } from './errors.ts';
 import { DatabaseWatch } from './database/watch.ts';
+import { FontReader } from './jobs/font-reader.ts';
 import { Summaries, type SummaryOptions } from './jobs/summaries.ts';
 import { limitRequests } from './limits.ts';
 import { WEB } from './paths.ts';
@@ -22,6 +23,7 @@ import { checkSameSite } from './same-site.ts';
 export interface Services {
   db: Database;
   summaries: Summaries;
+  fontReader: FontReader;
   watch: DatabaseWatch;
   /** Copies of the last nights; null when none are made. */
   nightly: Nightly | null;
@@ -100,10 +102,12 @@ export async function buildApp({ db, url }: Connection, options: AppOptions = {}
 
   const summaries = new Summaries(db, options.pictures);
   app.addHook('onClose', () => summaries.close());
+  const fontReader = new FontReader();
+  app.addHook('onClose', () => fontReader.close());
   const nightly = options.backups ? new Nightly(db, options.backups) : null;
   nightly?.start();
   app.addHook('onClose', async () => nightly?.stop());
-  const services: Services = { db, summaries, watch, nightly };
+  const services: Services = { db, summaries, fontReader, watch, nightly };
   await app.register(
     async (api) => {
       api.addHook('onRoute', withFailures);

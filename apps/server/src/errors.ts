@@ -81,7 +81,7 @@ export function handleErrors(app: FastifyInstance): void {
     if (error instanceof HttpError) return answer(reply, error.status, error.code, error.message);
     if (error.validation) return answer(reply, 400, 'bad-request', `${error.message}.`);
     if (error.statusCode === 413)
-      return answer(reply, 413, 'too-large', 'The design is too large: at most 20 MB.');
+      return answer(reply, 413, 'too-large', 'This is too large: at most 20 MB can be sent.');
     if (error.statusCode === 429)
       return answer(reply, 429, 'too-many', 'Too many requests; wait a moment and try again.');
     if (error.statusCode && error.statusCode < 500)

@@ -7,7 +7,7 @@ const COMPILED = !import.meta.url.endsWith('.ts');
 export const MIGRATIONS = new URL('migrations', SERVER).pathname;
 /** The built interface. */
 export const WEB = new URL('../web/dist', SERVER).pathname;
-export const PICTURE_WORKER = new URL(
-  COMPILED ? 'dist/make-picture.js' : 'src/jobs/picture-worker.mjs',
-  SERVER,
-).href;
+const worker = (compiled: string, source: string): string =>
+  new URL(COMPILED ? `dist/${compiled}.js` : `src/jobs/${source}.mjs`, SERVER).href;
+export const PICTURE_WORKER = worker('make-picture', 'picture-worker');
+export const FONT_WORKER = worker('read-font', 'font-worker');

@@ -1,4 +1,4 @@
-// A font of the person's own, from a file of any of the formats that the web knows. For Node.
+// A font of the person's own, from a file of any of the formats that the web knows, or an alphabet of stitches. For Node.
 import { FontError, lookAtFont, ownFontId, type FontFacts } from '@rosehip/core';
 import { createHash } from 'node:crypto';
 import { unwrapped } from './files.ts';
@@ -6,6 +6,7 @@ import { unwrapped } from './files.ts';
 /** Most bytes of a font, unwrapped. */
 export const MOST_FONT_BYTES = 16_000_000;
 
+const ALPHABET = '{';
 /** How a file says that it is a font: TrueType, its old name, OpenType, WOFF, WOFF 2. */
 const BEGINS = ['\0\x01\0\0', 'true', 'OTTO', 'wOFF', 'wOF2'];
 
@@ -26,14 +27,14 @@ function toldSize(bytes: Uint8Array): number {
 }
 
 /**
- * Reads a font file (.ttf, .otf, .woff or .woff2). Throws FontError with a sentence when it can't be used. What a broken or
+ * Reads a font file (.ttf, .otf, .woff or .woff2), or an alphabet of stitches as JSON. Throws FontError with a sentence when it can't be used. What a broken or
  * hostile file takes of time and memory is for who calls to bound.
  */
 export async function readOwnFont(file: Uint8Array): Promise<OwnFontFile> {
   const begin = String.fromCharCode(...file.subarray(0, 4));
   if (begin === 'ttcf')
     throw new FontError('This file holds several fonts: take one of them apart as .ttf or .otf first.');
-  if (!BEGINS.includes(begin))
+  if (!BEGINS.includes(begin) && !begin.startsWith(ALPHABET))
     throw new FontError('This file is no font: take a .ttf, .otf, .woff or .woff2 file.');
   const tooLarge = (): FontError =>
     new FontError(`This font is too large: at most ${MOST_FONT_BYTES / 1e6} MB can be kept.`);

@@ -1,5 +1,12 @@
 // What is kept beside designs: thread charts, motifs, and the person's settings.
-import { MACHINES, type PlainOutline, type Recipe, type SettingValue, type Thread } from '@rosehip/core';
+import {
+  MACHINES,
+  type Alphabet,
+  type PlainOutline,
+  type Recipe,
+  type SettingValue,
+  type Thread,
+} from '@rosehip/core';
 import { Type, type Static } from 'typebox';
 import { Moment, Name, orNull, Uuid } from './parts.ts';
 
@@ -78,8 +85,31 @@ export type Settings = Static<typeof Settings>;
 export const AllSettings = Type.Object({ settings: Settings });
 export type AllSettings = Static<typeof AllSettings>;
 
-/** A file of a face of the shipped fonts. */
+/** A file of a font: of a face that ships with Rosehip, or of one of the person's own. */
 export const FontFileOf = Type.Object({
-  face: Type.String({ pattern: '^[a-z0-9-]{1,60}$' }),
+  face: Type.String({ pattern: '^[a-z0-9-]{1,80}$' }),
   file: Type.String({ pattern: '^[a-z-]{1,30}$' }),
 });
+
+/** A font that the person has put on the shelf, or an alphabet of stitches. */
+export const OwnFont = Type.Object({
+  id: Type.String(),
+  name: Type.String(),
+  stitched: Type.Boolean(),
+  /** The characters that it has: first and last of each stretch. */
+  covers: Type.Array(Type.Unsafe<[number, number]>({ type: 'array', items: { type: 'integer' } })),
+  /** The smallest height of capitals at which it sews well, mm; 0 when nothing tells it. */
+  smallest: Type.Number(),
+  /** Height of capitals of stitched letters, mm. */
+  capitals: Type.Optional(Type.Number()),
+  stroke: Type.Number(),
+  madeAt: Moment,
+});
+export type OwnFont = Static<typeof OwnFont>;
+export const OwnFonts = Type.Object({ fonts: Type.Array(OwnFont) });
+export type OwnFonts = Static<typeof OwnFonts>;
+export const OwnFontOf = Type.Object({ id: Type.String({ pattern: '^own-[0-9a-f]{64}$' }) });
+/** What the file was called: for fonts that say no name. */
+export const NewFont = Type.Object({ name: Type.String({ maxLength: 200, default: '' }) });
+/** An alphabet, which the core checks. */
+export const NewAlphabet = Type.Unsafe<Alphabet>({ type: 'object' });

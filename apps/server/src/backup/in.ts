@@ -3,9 +3,11 @@
 import { checkDesign, outlineBounds, ReadError, type Design } from '@rosehip/core';
 import Ajv from 'ajv';
 import { asc, eq, inArray } from 'drizzle-orm';
+import { readOwnFont, type OwnFontFile } from '@rosehip/fonts/own';
 import type { Database } from '../database/connect.ts';
 import { LABEL_LENGTH, MOST_LABELS, Settings, type BroughtIn } from '@rosehip/wire';
 import { checkOutline, checkRecipe } from '../database/checked.ts';
+import { keepFont } from '../database/fonts.ts';
 import { OWNER } from '../database/owner.ts';
 import {
   hashOf,
@@ -17,7 +19,7 @@ import {
   unpackText,
 } from '../database/packing.ts';
 import { addRevision, type Reader } from '../database/revisions.ts';
-import { assets, designs, motifs, recipes, revisions, settings } from '../database/schema.ts';
+import { assets, designs, fonts, motifs, recipes, revisions, settings } from '../database/schema.ts';
 import { BackupError, readLines, type ToldLine } from './lines.ts';
 
 type Line<K extends ToldLine['kind']> = Extract<ToldLine, { kind: K }>;
@@ -50,6 +52,7 @@ async function proofRead(file: string): Promise<void> {
       line.kind === 'setting' ||
       (line.kind === 'asset' && text(line.text, line.hash)) ||
       (line.kind === 'motif' && text(line.id, line.name) && dates(line.madeAt)) ||
+      (line.kind === 'font' && text(line.hash, line.name, line.content) && dates(line.madeAt)) ||
       (line.kind === 'recipe' && text(line.id, line.name, line.cloth ?? '') && dates(line.changedAt)) ||
       (line.kind === 'revision' && text(line.label) && dates(line.madeAt) && line.design instanceof Object) ||
       (line.kind === 'design' &&
@@ -90,8 +93,15 @@ class LongTexts {
   }
 }
 
+/** Looks at a font file; throws with a sentence when it can't be used. */
+export type LookAtFont = (file: Uint8Array) => Promise<OwnFontFile>;
+
 /** Brings a backup in. Throws BackupError, before anything is changed, when the file is none or is not whole. */
-export async function bringBackupIn(db: Database, file: string): Promise<BroughtIn> {
+export async function bringBackupIn(
+  db: Database,
+  file: string,
+  look: LookAtFont = readOwnFont,
+): Promise<BroughtIn> {
   await proofRead(file);
   const result: BroughtIn = { added: 0, continued: 0, beside: 0, back: 0, same: 0, motifs: 0, notes: [] };
   const long = new LongTexts(db);
@@ -114,6 +124,9 @@ export async function bringBackupIn(db: Database, file: string): Promise<Brought
       else if (note) result.notes.push(note);
     } else if (line.kind === 'recipe') {
       const note = await keepRecipe(db, line);
+      if (note) result.notes.push(note);
+    } else if (line.kind === 'font') {
+      const note = await keepOwnFont(db, line, look);
       if (note) result.notes.push(note);
     } else await keepSetting(db, line);
   }
@@ -173,6 +186,23 @@ async function keepRecipe(db: Database, line: Line<'recipe'>): Promise<string | 
     if (!(error instanceof ReadError)) throw error;
     return `The recipe “${line.name}” was left out: ${error.message}`;
   }
+}
+
+/** A font that is here stays as it is here. Gives a sentence when it can't be brought in. */
+async function keepOwnFont(db: Database, line: Line<'font'>, look: LookAtFont): Promise<string | null> {
+  const [here] = await db.select({ hash: fonts.hash }).from(fonts).where(eq(fonts.hash, line.hash));
+  if (here) return null;
+  let found: OwnFontFile;
+  try {
+    found = await look(new Uint8Array(Buffer.from(line.content, 'base64')));
+  } catch (error) {
+    return `The font “${line.name}” was left out: ${(error as Error).message}`;
+  }
+  const { hash, bytes, facts } = found;
+  if (hash !== line.hash) return `The font “${line.name}” is not whole and was left out.`;
+  const name = line.name.trim().slice(0, 120) || 'A font';
+  await keepFont(db, { hash, name, facts, content: bytes, madeAt: new Date(line.madeAt) });
+  return null;
 }
 
 const ajv = new Ajv();

@@ -1,5 +1,5 @@
 // The tables. Nothing that was saved is ever overwritten: a save adds a revision.
-import type { Outline, Recipe, Thread } from '@rosehip/core';
+import type { FontFacts, Outline, Recipe, Thread } from '@rosehip/core';
 import type { Summary } from '@rosehip/wire';
 import { OWNER } from './owner.ts';
 import {
@@ -131,6 +131,22 @@ export const recipes = mysqlTable('recipes', {
   recipe: jsonText<Recipe>('recipe').notNull(),
   changedAt: moment('changed_at').notNull(),
 });
+
+/** Fonts and stitched alphabets that the person has put on the shelf, once by content. */
+export const fonts = mysqlTable(
+  'fonts',
+  {
+    owner: owner(),
+    /** SHA-256 of the content, hexadecimal. */
+    hash: char('hash', { length: 64 }).notNull(),
+    name: varchar('name', { length: 120 }).notNull(),
+    facts: jsonText<FontFacts>('facts').notNull(),
+    /** As .ttf or .otf, or an alphabet as JSON. */
+    content: bytes('content').notNull(),
+    madeAt: moment('made_at').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.owner, t.hash] })],
+);
 
 export const threadCharts = mysqlTable('thread_charts', {
   id: varchar('id', { length: 40 }).primaryKey(),

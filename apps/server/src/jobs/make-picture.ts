@@ -17,6 +17,8 @@ export interface PictureJob {
   design: Design;
   width: number;
   height: number;
+  /** The person's own fonts that its words are set in. */
+  fonts: Map<string, Uint8Array>;
 }
 
 export interface PictureResult {
@@ -32,8 +34,13 @@ function kindsOf(design: Design): string[] {
   return [...new Set(kinds)].sort();
 }
 
-export default async function makePicture({ design, width, height }: PictureJob): Promise<PictureResult> {
-  await loadFonts(design, readFontFile);
+export default async function makePicture({
+  design,
+  width,
+  height,
+  fonts,
+}: PictureJob): Promise<PictureResult> {
+  await loadFonts(design, async (face, file) => fonts.get(face) ?? readFontFile(face, file));
   const plan = sewDesign(design);
   const f = figuresOf(plan);
   const canvas = createCanvas(width, height);

@@ -5,6 +5,7 @@ import { and, eq, lt } from 'drizzle-orm';
 import pLimit from 'p-limit';
 import { Piscina } from 'piscina';
 import type { Database } from '../database/connect.ts';
+import { fontsFor } from '../database/fonts.ts';
 import { pictures, revisions } from '../database/schema.ts';
 import { HttpError } from '../errors.ts';
 import { PICTURE_WORKER } from '../paths.ts';
@@ -125,7 +126,11 @@ export class Summaries {
     const here = and(eq(revisions.designId, id), eq(revisions.number, revision));
     let made: PictureResult;
     try {
-      made = await this.pool.run({ design, ...PICTURE }, { signal: AbortSignal.timeout(this.timeLimit) });
+      const fonts = await fontsFor(this.db, design);
+      made = await this.pool.run(
+        { design, fonts, ...PICTURE },
+        { signal: AbortSignal.timeout(this.timeLimit) },
+      );
     } catch (error) {
       const problem = problemOf(error as Error, this.timeLimit / 1000);
       if (!problem) throw error;

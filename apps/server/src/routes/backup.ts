@@ -31,7 +31,7 @@ const bounded = (): Transform => {
   });
 };
 
-export const backupRoutes: Routes = async (app, { db, nightly }) => {
+export const backupRoutes: Routes = async (app, { db, nightly, fontReader }) => {
   const scratch = (): string => join(tmpdir(), `rosehip-${randomUUID()}`);
   const send = (reply: FastifyReply, file: string, name: string): FastifyReply =>
     reply
@@ -43,7 +43,7 @@ export const backupRoutes: Routes = async (app, { db, nightly }) => {
   /** One at a time: two that meet the same designs would both add them. */
   let under: Promise<unknown> = Promise.resolve();
   const bringIn = (file: string): Promise<BroughtIn> => {
-    const work = under.then(() => bringBackupIn(db, file));
+    const work = under.then(() => bringBackupIn(db, file, (bytes) => fontReader.read(bytes)));
     under = work.catch(() => {});
     return work.catch((error: unknown) => {
       throw error instanceof BackupError ? new HttpError(422, 'unreadable', error.message) : error;

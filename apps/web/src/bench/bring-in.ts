@@ -30,7 +30,7 @@ export function useBringIn() {
         notes.push(`${file.name}: ${result.problem}`);
         continue;
       }
-      const { objects, name } = result.design;
+      const { objects, name, fonts } = result.design;
       if (!objects.length) {
         notes.push(`${file.name}: it holds nothing that can be stitched.`);
         continue;
@@ -44,6 +44,7 @@ export function useBringIn() {
           new Set([item.id]),
           translation(at.x, at.y),
           `Bring in ${name}`.slice(0, 120),
+          fonts,
         ),
       );
       if (!done) notes.push(`${file.name}: ${bench.message}`);

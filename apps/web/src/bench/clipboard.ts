@@ -22,6 +22,8 @@ interface Copied {
   /** Those that were selected; the others only serve them. */
   chosen: string[];
   objects: Item[];
+  /** Letters of fonts that may not be where they are pasted. */
+  fonts?: Design['fonts'];
   /** The design that they came from. */
   from: string;
 }
@@ -39,6 +41,7 @@ export function useClipboard() {
       version: bench.design.version,
       chosen: [...bench.selection],
       objects,
+      fonts: bench.design.fonts,
       from: bench.id,
     };
     e.clipboardData?.setData('text/plain', JSON.stringify(copied));
@@ -68,11 +71,13 @@ export function useClipboard() {
         ...emptyDesign('Pasted'),
         version: value.version ?? 1,
         objects: value.objects,
+        ...(value.fonts && { fonts: value.fonts }),
       });
       return {
         ...(value as Copied),
         chosen: value.chosen ?? [],
         objects: design.objects,
+        fonts: design.fonts,
         from: value.from ?? '',
       };
     } catch (error) {
@@ -93,7 +98,10 @@ export function useClipboard() {
     const by = copied.from === bench.id ? 4 * pasted.times : 0;
     const known = new Set([...everyItem(copied.objects)].map((i) => i.id));
     const chosen = new Set(copied.chosen.filter((id) => known.has(id)));
-    return bench.does((design) => pasteJob(design, copied.objects, chosen, translation(by, by)));
+    const fonts = copied.from === bench.id ? [] : copied.fonts;
+    return bench.does((design) =>
+      pasteJob(design, copied.objects, chosen, translation(by, by), 'Paste', fonts),
+    );
   }
 
   return { copy, cut, paste };

@@ -6,6 +6,8 @@ export const DESIGN_LIMITS = {
   objects: 5_000,
   /** Characters of one text. */
   letters: 2_000,
+  /** Fonts whose letters it carries. */
+  fonts: 50,
   /** Characters of a reference picture. */
   picture: 3_000_000,
   /** How deep groups may stand in each other. */

@@ -3,6 +3,7 @@
 import { everyLeaf } from '../design/tree.ts';
 import type { Design } from '../design/types.ts';
 import type { Plan } from '../sewing/plan.ts';
+import { withFonts } from '../lettering/fonts.ts';
 import { readDesignFile, writeDesignFile } from './design-file/read.ts';
 import { readDst } from './dst/read.ts';
 import { writeDst } from './dst/write.ts';
@@ -55,7 +56,7 @@ const designFile: FileFormat = {
   mediaType: 'application/json',
   stitched: false,
   read: (bytes, _name, notes) => readDesignFile(textOf(bytes), notes),
-  write: (design) => bytesOf(writeDesignFile(design)),
+  write: (design) => bytesOf(writeDesignFile(withFonts(design))),
 };
 
 const drawing: FileFormat = {

@@ -1,7 +1,7 @@
 // A job: what a person does to a design in one step, as one command and what is selected after it.
 import { applyCommand, type Command } from '../design/commands.ts';
 import { findPlace } from '../design/tree.ts';
-import type { Design, DesignObject, Item } from '../design/types.ts';
+import type { Design, DesignChanges, DesignObject, Item } from '../design/types.ts';
 
 export interface Job {
   command: Command;
@@ -25,6 +25,11 @@ export class JobBuilder {
   private add(command: Command): void {
     this.design = applyCommand(this.design, command).design;
     this.commands.push(command);
+  }
+
+  /** Changes the design itself. */
+  change(changes: DesignChanges): void {
+    this.add({ do: 'set-design', label: this.label, changes });
   }
 
   replace(item: Item): void {

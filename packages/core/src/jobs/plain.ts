@@ -1,8 +1,16 @@
 // Jobs that end what is live, take things apart and put them together for good, copy and remove.
 import { copiesOf, dependentsOf, ingredientsOf } from '../design/live.ts';
+import { DESIGN_LIMITS } from '../design/limits.ts';
 import { referencesOf, shapedBy } from '../design/references.ts';
 import { everyItem, findItem } from '../design/tree.ts';
-import { newId, type Design, type DesignObject, type Group, type Item } from '../design/types.ts';
+import {
+  newId,
+  type CarriedFont,
+  type Design,
+  type DesignObject,
+  type Group,
+  type Item,
+} from '../design/types.ts';
 import { sewnFrom } from '../stitches/kinds.ts';
 import { loosened } from '../shaping/loosened.ts';
 import { compoundOf, madePlain, partsOf } from '../shaping/plain.ts';
@@ -116,16 +124,19 @@ export function portable(design: Design, ids: readonly string[]): Item[] {
   return all.flatMap(plain);
 }
 
-/** Puts copies of items on top, moved by a map; the copies of `chosen` are selected. */
+/** Puts copies of items on top, moved by a map, with the letters that they carry; the copies of `chosen` are selected. */
 export function pasteJob(
   design: Design,
   items: readonly Item[],
   chosen: ReadonlySet<string>,
   m: Matrix,
   label = 'Paste',
+  fonts: readonly CarriedFont[] = [],
 ): Job {
   const copies = copiesOf(items, newId);
   const builder = new JobBuilder(design, label);
+  if (fonts.length)
+    builder.change({ fonts: [...(design.fonts ?? []), ...fonts].slice(-DESIGN_LIMITS.fonts) });
   copies.forEach((item) => builder.insert(item, null, builder.design.objects.length));
   for (const item of transformItems(builder.design, copies, m)) builder.replace(item);
   return builder.job(copies.filter((_, i) => chosen.has(items[i].id)).map((c) => c.id));

@@ -86,8 +86,8 @@ const textsOf = ({ objects }: Pick<Design, 'objects'>): TextOutline[] =>
   );
 
 /**
- * A design as it is taken away: with the letters of the person's own fonts that it uses. Those of fonts that are not here
- * stay as it carries them. Its fonts must be loaded.
+ * A design as it is taken away: with the letters of the person's own fonts that it uses. Its fonts, or the
+ * letters that it carries already, must be loaded.
  */
 export function withFonts<D extends Pick<Design, 'objects' | 'fonts'>>(design: D): D {
   const texts = new Map<string, TextOutline[]>();
@@ -95,11 +95,8 @@ export function withFonts<D extends Pick<Design, 'objects' | 'fonts'>>(design: D
     if (isOwnFont(outline.font)) texts.set(outline.font, [...(texts.get(outline.font) ?? []), outline]);
   const { fonts: before, ...rest } = design;
   const carry = [...texts].flatMap(([id, outlines]) => {
-    const kept = before?.find((font) => font.id === id);
-    const here = fontOf(id).sources.some(({ name }) => name !== CARRIED);
-    return (
-      (here || !kept ? carriedFont(id, fontOf(id), outlines, outlines.map(linesSaid)) : null) ?? kept ?? []
-    );
+    const font = carriedFont(id, fontOf(id), outlines, outlines.map(linesSaid));
+    return font ?? before?.filter((kept) => kept.id === id) ?? [];
   });
   return { ...rest, ...(carry.length && { fonts: carry }) } as D;
 }

@@ -72,7 +72,7 @@ export const design = exactly({
   /** What a ready project still asks for, in this order. */
   places: perhaps(list(place, 20)),
   /** Letters of fonts that may not be there where the design is opened. */
-  fonts: perhaps(list(outlines.carriedFont, 50)),
+  fonts: perhaps(list(outlines.carriedFont, DESIGN_LIMITS.fonts)),
   /** In sewing order. */
   objects: list(defined<Item>('item'), DESIGN_LIMITS.objects),
 });
