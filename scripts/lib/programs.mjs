@@ -16,9 +16,14 @@ function newest(path) {
 function isFresh(compiled, app) {
   if (!existsSync(compiled)) return false;
   const made = statSync(compiled).mtimeMs;
-  return [`apps/${app}/src`, 'packages/core/src', 'demo', 'package-lock.json'].every(
-    (source) => newest(join(ROOT, source)) <= made,
-  );
+  return [
+    `apps/${app}/src`,
+    'packages/core/src',
+    'packages/fonts/src',
+    'packages/wire/src',
+    'demo',
+    'package-lock.json',
+  ].every((source) => newest(join(ROOT, source)) <= made);
 }
 
 /** The file of a program, and what Node must be told to run it. */

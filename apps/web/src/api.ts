@@ -1,5 +1,5 @@
 // The server, as functions. Every call answers with data or throws ApiError with a sentence for the person.
-import { withKept, type Design, type PlainOutline } from '@rosehip/core';
+import { withKept, type Alphabet, type Design, type PlainOutline } from '@rosehip/core';
 import type {
   AllSettings,
   Backups,
@@ -12,6 +12,8 @@ import type {
   MadeRecipe,
   Motifs,
   NewRecipe,
+  OwnFont,
+  OwnFonts,
   ReadyProjects,
   Save,
   Saved,
@@ -37,6 +39,9 @@ export class ApiError extends Error {
 }
 
 const TIME_LIMIT = 15_000;
+
+/** How long a font may be looked at. */
+const FONT_LIMIT = 60_000;
 
 /** How long a backup may take to be brought in. */
 const LONG_LIMIT = 3_600_000;
@@ -99,6 +104,12 @@ export const api = {
   keepRecipe: (recipe: NewRecipe) => call<MadeRecipe>('POST', '/recipes', recipe),
   changeRecipe: (id: string, recipe: NewRecipe) => call<void>('PUT', `/recipes/${id}`, recipe),
   removeRecipe: (id: string) => call<void>('DELETE', `/recipes/${id}`),
+  ownFonts: () => call<OwnFonts>('GET', '/own-fonts'),
+  addFont: (file: Blob, name: string) =>
+    call<OwnFont>('POST', `/own-fonts?name=${encodeURIComponent(name.slice(0, 200))}`, file, FONT_LIMIT),
+  addAlphabet: (alphabet: Alphabet) => call<OwnFont>('POST', '/own-alphabets', alphabet, FONT_LIMIT),
+  renameFont: (id: string, name: string) => call<void>('PATCH', `/own-fonts/${id}`, { name }),
+  removeFont: (id: string) => call<void>('DELETE', `/own-fonts/${id}`),
   readyProjects: () => call<ReadyProjects>('GET', '/ready-projects'),
   settings: () => call<AllSettings>('GET', '/settings'),
   setSetting: <K extends keyof Settings>(name: K, value: Settings[K]) =>

@@ -83,14 +83,24 @@ export { outlineRegion } from './outlines/region.ts';
 export {
   fontChanges,
   fontOf,
+  type Font,
   fontsWanted,
   hasFontFile,
   installCarried,
   installFont,
   isCarried,
+  isStitched,
+  stitchedHeight,
   withFonts,
 } from './lettering/fonts.ts';
 export { ALPHABET_LIMITS, checkAlphabet, type Alphabet, type AlphabetLetter } from './lettering/alphabet.ts';
+export {
+  alphabetFrom,
+  capitalsOf,
+  letterNamed,
+  threadsOf,
+  type LetterFile,
+} from './lettering/make-alphabet.ts';
 export { hashOfOwn, isOwnFont, OWN_FILE, ownFontId } from './lettering/own-fonts.ts';
 export { thinStroke } from './lettering/strokes.ts';
 export { lookAtFont, NARROWEST, smallestHeight, type FontFacts } from './lettering/facts.ts';

@@ -7,9 +7,13 @@ import {
   installFont,
   isCarried,
   isOwnFont,
+  isStitched,
   knowFonts,
   OWN_FILE,
+  smallestHeight,
+  thinStroke,
   type Design,
+  type Font,
 } from '@rosehip/core';
 import catalogue from './catalogue.json' with { type: 'json' };
 import type { FontUse } from './families.ts';
@@ -64,13 +68,24 @@ export const familiesWith = (text: string): FontFamily[] =>
     [...text].every((c) => /\s/.test(c) || family.files.some((file) => holds(file, c.codePointAt(0)!))),
   );
 
+const smallest = new WeakMap<Font, number>();
+
+/** The same of a font of the person's own, measured once when it is asked for. */
+function smallestOwn(id: string): number | undefined {
+  const font = fontOf(id);
+  if (!isOwnFont(id) || isCarried(id) || isStitched(id)) return undefined;
+  let height = smallest.get(font);
+  if (height === undefined) smallest.set(font, (height = smallestHeight(thinStroke(font))));
+  return height || undefined;
+}
+
 knowFonts({
   nameOf: (id) => {
     const found = fontFace(id);
     if (!found) return fontOf(id).sources[0]?.title;
     return found.face.weight > 1 ? `${found.family.name} ${found.face.weight}` : found.family.name;
   },
-  smallestOf: (id) => fontFace(id)?.face.smallest,
+  smallestOf: (id) => fontFace(id)?.face.smallest ?? smallestOwn(id),
   forSmall: () => FONTS.find(({ use }) => use === 'line')?.faces[0].id,
   fontsWith: (text) => familiesWith(text).map(({ faces }) => faces[0].id),
 });

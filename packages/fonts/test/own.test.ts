@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { describe, expect, test } from 'vitest';
 import {
+  alphabetFrom,
   checkAlphabet,
   checkDesign,
   emptyDesign,
@@ -9,18 +10,21 @@ import {
   fontOf,
   installFont,
   isOwnFont,
+  letterNamed,
   Move,
   ownFontId,
   OWN_FILE,
   readDesignFile,
   sewDesign,
   textOf,
+  threadsOf,
   transformItems,
   withFonts,
   writeDesignFile,
   type Alphabet,
   type CarriedFont,
   type Design,
+  type LetterFile,
 } from '@rosehip/core';
 import { loadFonts, notOnShelf } from '../src/index.ts';
 import { hashOfBytes, readOwnFont } from '../src/own.ts';
@@ -191,6 +195,64 @@ describe('a stitched alphabet', () => {
     expect(bad({ letters: { A: { advance: 3, threads: [[1, 2, 3, 1e9]] } } })).toThrow('too far');
     expect(bad({ capHeight: Infinity })).toThrow('high');
     expect(bad({ name: ' ' })).toThrow('name');
+  });
+});
+
+describe('an alphabet out of stitch files', () => {
+  test.each([
+    ['A.dst', 'A'],
+    ['a.dst', 'a'],
+    ['moor_a_lower.dst', 'a'],
+    ['moor-A-10mm.dst', 'A'],
+    ['cap b.dst', 'B'],
+    ['Ä.dst', 'Ä'],
+    ['U+00C4.dst', 'Ä'],
+    ['ampersand.dst', '&'],
+    ['-.dst', '-'],
+    ['seven.dst', '7'],
+    ['flower.dst', ''],
+  ])('%s is “%s”', (name, says) => expect(letterNamed(name)).toBe(says));
+
+  const box = (width: number, height: number): number[][] => [
+    [500, 300, 500 + width, 300, 500 + width, 300 + height, 500, 300 + height],
+  ];
+  const named = (says: string, width: number, height: number, lift = 0): LetterFile => ({
+    says,
+    threads: box(width, height),
+    lift,
+  });
+
+  test('letters stand on one line, and those that hang hang', () => {
+    const made = alphabetFrom('Boxes', [
+      named('A', 80, 100),
+      named('x', 50, 70),
+      named('p', 50, 95),
+      named('-', 30, 6),
+      named('o', 50, 70, 4),
+      named('', 9, 9),
+      named('A', 1, 1),
+    ]);
+    expect(made.capHeight).toBe(100);
+    expect(Object.keys(made.letters)).toEqual(['A', 'x', 'p', '-', 'o']);
+    const ys = (says: string): number[] => made.letters[says].threads[0].filter((_, i) => i % 2);
+    const span = (says: string) => [Math.min(...ys(says)), Math.max(...ys(says))];
+    expect(span('A')).toEqual([-100, 0]);
+    expect(span('x')).toEqual([-70, 0]);
+    expect(span('p')).toEqual([-70, 25]);
+    expect(span('-')).toEqual([-38, -32]);
+    expect(span('o')).toEqual([-74, -4]);
+    expect(checkAlphabet(made)).toEqual(made);
+  });
+
+  test('threads are what lies between jumps and cuts', () => {
+    const threads = threadsOf([
+      { points: [0, 0, 5, 5, 9, 9, 20, 20, 25, 25, 25, 25, 40, 0, 45, 0], moves: [1, 0, 0, 1, 0, 2, 1, 0] },
+    ]);
+    expect(threads).toEqual([
+      [0, 0, 5, 5, 9, 9],
+      [20, 20, 25, 25],
+      [40, 0, 45, 0],
+    ]);
   });
 });
 

@@ -1,6 +1,6 @@
 // Fonts: those that ship with Rosehip, file by file, unwrapped (as .ttf or .otf), and the person's own. What a font is never
 // changes under its name.
-import { checkAlphabet, FontError } from '@rosehip/core';
+import { checkAlphabet, FontError, isOwnFont } from '@rosehip/core';
 import { readFontFile } from '@rosehip/fonts/files';
 import type { OwnFontFile } from '@rosehip/fonts/own';
 import {
@@ -24,10 +24,13 @@ export const fontRoutes: Routes = async (app, { db, fontReader }) => {
   app.get('/fonts/:face/:file', { schema: { params: FontFileOf } }, async ({ params }, reply) => {
     const bytes = (await readFontFile(params.face, params.file)) ?? (await fontContent(db, params.face));
     if (!bytes) throw notFound('This font');
-    return reply
-      .header('content-type', 'font/sfnt')
-      .header('cache-control', 'public, max-age=31536000, immutable')
-      .send(Buffer.from(bytes));
+    return (
+      reply
+        .header('content-type', 'font/sfnt')
+        // Own fonts can go from the shelf.
+        .header('cache-control', isOwnFont(params.face) ? 'no-store' : 'public, max-age=31536000, immutable')
+        .send(Buffer.from(bytes))
+    );
   });
 
   app.get('/own-fonts', { schema: { response: { 200: OwnFonts } } }, async () => ({

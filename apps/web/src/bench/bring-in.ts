@@ -2,6 +2,7 @@
 import { newId, pasteJob, translation, type Group, type Point } from '@rosehip/core';
 import { shallowRef } from 'vue';
 import { useBench } from '../stores/bench/bench.ts';
+import { isFontFile, useOwnFonts } from '../stores/own-fonts.ts';
 import { useView } from '../stores/view.ts';
 import { useEngine } from '../workers/engine.ts';
 
@@ -19,12 +20,21 @@ export const report = shallowRef<Report | null>(null);
 export function useBringIn() {
   const bench = useBench();
   const view = useView();
+  const own = useOwnFonts();
 
   /** Adds what the files hold, its middle at a place in mm. */
   return async function bringIn(files: Iterable<File>, at: Point = { x: 0, y: 0 }): Promise<void> {
     const came: string[] = [];
     const notes: string[] = [];
     for (const file of files) {
+      if (isFontFile(file)) {
+        try {
+          came.push(`${file.name}: the font ${(await own.add(file)).name} is on the shelf`);
+        } catch (error) {
+          notes.push(`${file.name}: ${(error as Error).message}`);
+        }
+        continue;
+      }
       const result = await useEngine().bringIn(file.name, new Uint8Array(await file.arrayBuffer()));
       if ('problem' in result) {
         notes.push(`${file.name}: ${result.problem}`);

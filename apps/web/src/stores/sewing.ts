@@ -13,6 +13,7 @@ import {
   type Plan,
   type SettingValue,
 } from '@rosehip/core';
+import { fontsShelved } from './fonts.ts';
 import { stopEngine, useChecker, useEngine, packed } from '../workers/engine.ts';
 import { rest } from '../workers/rest.ts';
 import { useBench } from './bench/bench.ts';
@@ -125,7 +126,7 @@ export const useSewing = defineStore('sewing', () => {
   }
   /** It may take as long as it wants. */
   const waitOn = (): void => void (asking.value = false);
-  watch([() => bench.design, () => settings.machineId], ([design]) => request(design));
+  watch([() => bench.design, () => settings.machineId, fontsShelved], ([design]) => request(design));
 
   const findings = shallowRef<Finding[]>([]);
   /** Thread layers over the design, for the heat map and the figures; null without stitches. */

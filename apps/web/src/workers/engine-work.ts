@@ -9,6 +9,7 @@ import {
   fixOf,
   JobError,
   layersOver,
+  letterNamed,
   letterByLetter,
   machineById,
   making,
@@ -34,6 +35,7 @@ import {
   STITCH_KINDS,
   subjectOf,
   switchKind,
+  threadsOf,
   tidyTravel,
   type Bounds,
   type Design,
@@ -54,7 +56,7 @@ import {
   type ViewName,
 } from '@rosehip/core';
 import * as Comlink from 'comlink';
-import { fontFor, fontsOf } from './fonts.ts';
+import { fontFor, fontsOf, lookAgain } from './fonts.ts';
 
 export interface Sewn {
   plan: Plan;
@@ -318,6 +320,18 @@ const engine = {
     }
   },
 
+  /** The stitches of one letter of an alphabet, and which letter its file's name tells. */
+  readLetter(fileName: string, bytes: Uint8Array): { says: string; threads: number[][] } | Problem {
+    try {
+      const { objects } = readAnyFile(fileName, bytes, []);
+      const threads = threadsOf(objects.filter((item) => item.kind === 'stitches'));
+      return threads.length ? { says: letterNamed(fileName), threads } : { problem: 'it holds no stitches.' };
+    } catch (error) {
+      if (error instanceof ReadError) return { problem: error.message };
+      throw error;
+    }
+  },
+
   /**
    * A word sewn in each of these faces, as pictures `height` pixels high; undefined for a face that has none of its letters.
    */
@@ -340,6 +354,11 @@ const engine = {
     paintThread(ctx as unknown as PictureCanvas, plan, scale);
     const picture = canvas.transferToImageBitmap();
     return Comlink.transfer(picture, [picture]);
+  },
+
+  /** Fonts came to the shelf: those that were not there may be now. */
+  lookAgain(): void {
+    lookAgain();
   },
 
   /** Writes the design as a file. */

@@ -101,6 +101,14 @@ export function withFonts<D extends Pick<Design, 'objects' | 'fonts'>>(design: D
   return { ...rest, ...(carry.length && { fonts: carry }) } as D;
 }
 
+/** Height of capitals of letters that are stitches, in mm; null for other fonts. */
+export function stitchedHeight(id: string): number | null {
+  const source = fontOf(id).sources.find(({ stitched }) => stitched);
+  return source?.capHeight ? source.capHeight / 10 : null;
+}
+
+export const isStitched = (id: string): boolean => stitchedHeight(id) !== null;
+
 /** Is a font here only as far as some design carries it? */
 export const isCarried = (id: string): boolean =>
   fontOf(id).sources.length > 0 && fontOf(id).sources.every(({ name }) => name === CARRIED);

@@ -37,6 +37,8 @@ function outlinesOf(item: Item<PlainOutline>): string {
       .filter((o) => o.kind !== 'object' || !o.unsewn)
       .map(outlinesOf)
       .join('');
+  // Letters that are stitches would be hidden by their own lines.
+  if (item.kind === 'object' && item.letters?.some(({ stitched }) => stitched)) return '';
   return item.kind === 'object' ? pathData(outlinePaths(item.outline).filter((p) => p.points.length)) : '';
 }
 /** The Points tool draws its outline itself: on the flat sheet, before any bend of the group around. */

@@ -38,7 +38,7 @@ const threadWord = computed<Word>(() => ({
 const words = computed<Word[]>(() => {
   const kind = edit.kind.value;
   if (!edit.objects.value.length)
-    return bench.selected.every((i) => i.kind === 'stitches')
+    return bench.selected.every((i) => i.kind !== 'group')
       ? [{ text: 'Stitches, kept exactly as they are, in ' }, threadWord.value, { text: '.' }]
       : [];
   if (!kind)

@@ -3,6 +3,7 @@ import {
   clothById,
   completeSettings,
   everyLeaf,
+  isStitched,
   stitchKind,
   switchKind,
   type DesignObject,
@@ -11,6 +12,7 @@ import {
 } from '@rosehip/core';
 import { computed } from 'vue';
 import { useBench } from '../../stores/bench/bench.ts';
+import { fontsCame } from '../../stores/fonts.ts';
 import { useSettings } from '../../stores/settings.ts';
 import { useSewing } from '../../stores/sewing.ts';
 
@@ -39,7 +41,12 @@ export const mapObjects = (items: Item[], change: (o: DesignObject) => DesignObj
 export function useRecipeEdit() {
   const bench = useBench();
   const sewing = useSewing();
-  const objects = computed(() => objectsOf(bench.selected));
+  /** What a recipe stitches: letters that are stitches already need none. */
+  const objects = computed(() =>
+    objectsOf(bench.selected).filter(
+      ({ outline }) => outline.kind !== 'text' || fontsCame.value < 0 || !isStitched(outline.font),
+    ),
+  );
   const kind = computed(() => stitchKind(shared(objects.value.map((o) => o.recipe.kind)) ?? ''));
   const cloth = computed(() => clothById(bench.design?.cloth.kind ?? ''));
 

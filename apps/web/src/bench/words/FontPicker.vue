@@ -1,16 +1,23 @@
 <script setup lang="ts">
 // The list of fonts: every one sewn in the person's own word, found by typing, walked by arrows, seen on the cloth
 // while it is pointed at.
+import { FolderPlus } from '@lucide/vue';
 import { computed, nextTick, onBeforeUnmount, onMounted, ref, useId, useTemplateRef, watch } from 'vue';
 import { useKept } from '../../parts/kept.ts';
 import { useBench } from '../../stores/bench/bench.ts';
+import { useOwnFonts } from '../../stores/own-fonts.ts';
 import { dropWanted } from './font-pictures.ts';
 import FontRow from './FontRow.vue';
-import { LISTED, listedFace, USES, type Listed } from './faces.ts';
+import { listed, USES, type Listed } from './faces.ts';
+import OwnFonts from './OwnFonts.vue';
 import { useTextEdit } from './text-edit.ts';
 
 const emit = defineEmits<{ choose: [font: string]; close: [] }>();
 const bench = useBench();
+const own = useOwnFonts();
+const faces = computed(() => listed(own.all));
+/** Fonts are put on the shelf, named and taken off. */
+const keeping = ref(false);
 const edit = useTextEdit();
 const id = useId();
 const search = ref('');
@@ -26,15 +33,16 @@ const height = computed(() => edit.texts.value[0]?.outline.height ?? 15);
 
 const found = computed(() => {
   const wanted = search.value.trim().toLowerCase().split(/\s+/).filter(Boolean);
-  return LISTED.filter(({ name, use, family }) => {
-    const told =
-      `${name} ${USES[use]} ${family.joined ? 'joined script' : ''} ${family.scripts.join(' ')}`.toLowerCase();
+  return faces.value.filter(({ name, use, about }) => {
+    const told = `${name} ${USES[use]} ${about}`.toLowerCase();
     return wanted.every((w) => told.includes(w));
   });
 });
 /** In parts: the last used ones, then by use. */
 const parts = computed(() => {
-  const used = search.value ? [] : last.value.flatMap((face) => listedFace(face) ?? []);
+  const used = search.value
+    ? []
+    : last.value.flatMap((id) => faces.value.find((face) => face.id === id) ?? []);
   const byUse = Object.entries(USES).map(([use, title]) => ({
     title,
     faces: found.value.filter((f) => f.use === use),
@@ -109,6 +117,7 @@ function key(e: KeyboardEvent): void {
 
 const field = useTemplateRef<HTMLInputElement>('field');
 onMounted(async () => {
+  void own.load();
   field.value?.focus();
   await nextTick();
   document.getElementById(optionOf(active.value))?.scrollIntoView({ block: 'center' });
@@ -120,20 +129,26 @@ onBeforeUnmount(() => {
 </script>
 
 <template>
-  <div class="grid gap-2">
-    <input
-      ref="field"
-      v-model="search"
-      type="search"
-      class="field sticky top-0 z-10"
-      placeholder="Name, use or script"
-      aria-label="Find a font"
-      role="combobox"
-      aria-expanded="true"
-      :aria-controls="`${id}-list`"
-      :aria-activedescendant="optionOf(active)"
-      @keydown="key"
-    />
+  <OwnFonts v-if="keeping" @close="keeping = false" @choose="choose" />
+  <div v-else class="grid gap-2">
+    <div class="sticky top-0 z-10 -mx-1 grid gap-2 bg-panel px-1 py-2">
+      <input
+        ref="field"
+        v-model="search"
+        type="search"
+        class="field"
+        placeholder="Name, use or script"
+        aria-label="Find a font"
+        role="combobox"
+        aria-expanded="true"
+        :aria-controls="`${id}-list`"
+        :aria-activedescendant="optionOf(active)"
+        @keydown="key"
+      />
+      <button type="button" class="button justify-center" @click="keeping = true">
+        <FolderPlus :size="16" aria-hidden="true" /> Your own fonts and alphabets
+      </button>
+    </div>
     <div :id="`${id}-list`" role="listbox" aria-label="Fonts" @pointerleave="byHand && leave()">
       <div v-for="part in parts" :key="part.title" role="group" :aria-label="part.title">
         <p class="label mt-2" aria-hidden="true">{{ part.title }}</p>
@@ -143,7 +158,7 @@ onBeforeUnmount(() => {
           :key="face.id"
           role="option"
           :aria-selected="face.id === current"
-          class="grid cursor-pointer rounded-card border px-2 py-1"
+          class="grid cursor-pointer scroll-mt-28 rounded-card border px-2 py-1"
           :class="
             active === `${part.title} ${face.id}`
               ? 'border-rosehip bg-blush'

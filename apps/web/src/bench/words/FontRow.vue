@@ -20,7 +20,7 @@ const WIDTH = 240;
 const settings = useSettings();
 const canvas = useTemplateRef<HTMLCanvasElement>('canvas');
 const picture = computed(() => fontPicture(props.word, props.face.id, props.thread));
-const tooSmall = computed(() => props.height < props.face.face.smallest);
+const tooSmall = computed(() => props.height < props.face.smallest);
 
 const { isSupported } = useIntersectionObserver(canvas, ([entry]) => {
   if (entry?.isIntersecting) wantPicture(props.word, props.face.id, props.thread, HEIGHT * devicePixelRatio);
@@ -48,7 +48,12 @@ watch(
   <span class="flex items-baseline justify-between gap-2">
     <span class="truncate">{{ face.name }}</span>
     <span class="shrink-0 text-xs" :class="tooSmall ? 'text-amber' : 'text-muted'">
-      from {{ showNumber(face.face.smallest, settings.units, 2) }} {{ settings.units }}
+      <template v-if="face.capitals">
+        stitched, {{ showNumber(face.capitals, settings.units, 2) }} {{ settings.units }} high
+      </template>
+      <template v-else-if="face.smallest">
+        from {{ showNumber(face.smallest, settings.units, 2) }} {{ settings.units }}
+      </template>
     </span>
   </span>
 </template>

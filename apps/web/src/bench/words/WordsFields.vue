@@ -2,12 +2,23 @@
 // The numbers of words: text, font, height, spaces, and what their lines stand on.
 import { ChevronDown } from '@lucide/vue';
 import { computed, ref, watch } from 'vue';
-import { isText, LINE_SPACE, stoodOn, textOf, type Baseline, type TextOutline } from '@rosehip/core';
+import {
+  isCarried,
+  isStitched,
+  isText,
+  LINE_SPACE,
+  stoodOn,
+  textOf,
+  type Baseline,
+  type TextOutline,
+} from '@rosehip/core';
 import ChoiceField from '../../fields/ChoiceField.vue';
 import NumberField from '../../fields/NumberField.vue';
 import { useBench } from '../../stores/bench/bench.ts';
+import { fontsCame } from '../../stores/fonts.ts';
+import { useOwnFonts } from '../../stores/own-fonts.ts';
 import { useView } from '../../stores/view.ts';
-import { listedFace } from './faces.ts';
+import { listed } from './faces.ts';
 import LetterFields from './LetterFields.vue';
 import { useTextEdit } from './text-edit.ts';
 import { reworded, useWriting } from './writing.ts';
@@ -41,8 +52,18 @@ function keep(): void {
 }
 
 const font = computed(() => valueOf((o) => o.font));
-const fontName = computed(() => (font.value ? (listedFace(font.value)?.name ?? font.value) : 'mixed'));
-const smallest = computed(() => (font.value ? listedFace(font.value)?.face.smallest : undefined));
+const own = useOwnFonts();
+void own.load();
+const face = computed(() => listed(own.all).find(({ id }) => id === font.value));
+/** What a design that brings its letters along calls their font. */
+const carriedName = computed(() => bench.design?.fonts?.find(({ id }) => id === font.value)?.name);
+const fontName = computed(() =>
+  font.value ? (face.value?.name ?? carriedName.value ?? 'A font that is not on the shelf') : 'mixed',
+);
+const carried = computed(() => fontsCame.value >= 0 && !!font.value && isCarried(font.value));
+const smallest = computed(() => face.value?.smallest);
+/** Letters that are stitches already keep the size that they were made for. */
+const stitched = computed(() => fontsCame.value >= 0 && !!font.value && isStitched(font.value));
 const height = computed(() => valueOf((o) => o.height));
 
 /** Spaces are told in mm, and kept as shares of the height. */
@@ -256,19 +277,27 @@ function write(): void {
       <button type="button" class="button mt-1 h-7 px-2" @click="write">Write on the cloth</button>
     </div>
     <div>
-      <span :id="`font-of-words`" class="label block">Font</span>
+      <span class="label block" aria-hidden="true">Font</span>
       <button
         type="button"
         class="field flex items-center text-left"
-        aria-describedby="font-of-words"
+        :aria-label="`Font: ${fontName}`"
         @click="emit('fonts')"
       >
         <span class="grow">{{ fontName }}</span>
         <ChevronDown :size="16" class="shrink-0" aria-hidden="true" />
       </button>
     </div>
+    <p v-if="carried" class="rounded-card bg-linen px-2 py-1">
+      {{ fontName }} is not on the shelf: these words are sewn from the letters that the design carries. Put
+      the font on the shelf before you type others.
+    </p>
+    <p v-if="stitched" class="text-muted">
+      Its letters are stitches already: they are sewn at the size that they were made for.
+    </p>
     <div v-if="baseline !== 'within'" class="grid grid-cols-2 gap-2">
       <NumberField
+        v-if="!stitched"
         label="Height of capitals"
         :value="height"
         :least="0.5"
@@ -289,6 +318,7 @@ function write(): void {
         @change="set(spaced(space, $event), space.label)"
       />
       <NumberField
+        v-if="!stitched"
         label="Stretch (%)"
         unit=""
         :value="valueOf((o) => Math.round((o.stretch ?? 1) * 1000) / 10)"
@@ -299,6 +329,7 @@ function write(): void {
         @change="set(stretched($event), 'Stretch')"
       />
       <NumberField
+        v-if="!stitched"
         label="Slant"
         unit="°"
         :value="valueOf((o) => o.slant ?? 0)"
@@ -358,7 +389,16 @@ function write(): void {
       :choices="ORDER"
       @change="set(() => ({ order: $event === 'read' ? undefined : ($event as 'back') }), 'Order of letters')"
     />
-    <label class="flex items-center gap-2">
+    <label v-if="stitched" class="flex items-center gap-2">
+      <input
+        type="checkbox"
+        class="accent-rosehip"
+        :checked="valueOf((o) => o.joined ?? false) ?? false"
+        @change="set((o) => ({ joined: o.joined ? undefined : true }), 'Joined letters')"
+      />
+      All letters are one step of the thread
+    </label>
+    <label v-else class="flex items-center gap-2">
       <input
         type="checkbox"
         class="accent-rosehip"

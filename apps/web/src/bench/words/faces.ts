@@ -1,7 +1,9 @@
-// Fonts as the list shows them.
+// Fonts as the list shows them: those that ship with Rosehip, and the person's own.
 import { FONTS, type FontFace, type FontFamily, type FontUse } from '@rosehip/fonts';
+import type { OwnFont } from '@rosehip/wire';
 
-export const USES: Record<FontUse, string> = {
+export const USES: Record<FontUse | 'own', string> = {
+  own: 'Your own',
   plain: 'Plain',
   rounded: 'Rounded',
   serif: 'With serifs',
@@ -19,19 +21,40 @@ const WEIGHTS: Record<number, string> = { 500: 'Medium', 600: 'Strong', 700: 'Bo
 export interface Listed {
   id: string;
   name: string;
-  use: FontUse;
-  family: FontFamily;
-  face: FontFace;
+  use: FontUse | 'own';
+  /** Other words that it is found by. */
+  about: string;
+  /** The smallest height of capitals at which it sews well, in mm; 0 when nothing tells it. */
+  smallest: number;
+  /** Height of capitals of letters that are stitches already, in mm. */
+  capitals?: number;
 }
 
-export const faceName = (family: FontFamily, { weight }: FontFace): string =>
+const faceName = (family: FontFamily, { weight }: FontFace): string =>
   family.faces.length > 1 && WEIGHTS[weight] ? `${family.name} ${WEIGHTS[weight]}` : family.name;
 
-/** Every face, by use. */
-export const LISTED: readonly Listed[] = (Object.keys(USES) as FontUse[]).flatMap((use) =>
+/** Every face that ships with Rosehip, by use. */
+const SHIPPED: readonly Listed[] = (Object.keys(USES) as (FontUse | 'own')[]).flatMap((use) =>
   FONTS.filter((family) => family.use === use).flatMap((family) =>
-    family.faces.map((face) => ({ id: face.id, name: faceName(family, face), use, family, face })),
+    family.faces.map((face) => ({
+      id: face.id,
+      name: faceName(family, face),
+      use,
+      about: `${family.joined ? 'joined script' : ''} ${family.scripts.join(' ')}`,
+      smallest: face.smallest,
+    })),
   ),
 );
 
-export const listedFace = (id: string): Listed | undefined => LISTED.find((face) => face.id === id);
+/** All faces by use, the person's own first. */
+export const listed = (own: readonly OwnFont[]): Listed[] => [
+  ...own.map(({ id, name, stitched, smallest, capitals }): Listed => ({
+    id,
+    name,
+    use: 'own',
+    about: stitched ? 'stitched alphabet' : 'font',
+    smallest,
+    capitals,
+  })),
+  ...SHIPPED,
+];

@@ -1,5 +1,5 @@
 // Changing the words that are selected, one text or several.
-import { isText, type TextObject, type TextOutline } from '@rosehip/core';
+import { isText, stitchedHeight, type TextObject, type TextOutline } from '@rosehip/core';
 import { computed } from 'vue';
 import { useBench } from '../../stores/bench/bench.ts';
 import { bringFont } from '../../stores/fonts.ts';
@@ -31,7 +31,9 @@ export function useTextEdit() {
   /** Loads a font for what is selected, and then shows or sets it. */
   async function withFont(font: string, then: (items: TextObject[]) => void): Promise<void> {
     await bringFont(font, texts.value.map(({ outline }) => outline.text).join(''));
-    then(changed(() => ({ font })));
+    // Letters that are stitches have a height of their own: handles and spaces go by it.
+    const height = stitchedHeight(font);
+    then(changed(() => ({ font, ...(height && { height }) })));
   }
 
   return { texts, one, valueOf, changed, show, set, withFont };

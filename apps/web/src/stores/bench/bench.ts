@@ -16,7 +16,7 @@ import {
 } from '@rosehip/core';
 import { api } from '../../api.ts';
 import * as drafts from '../drafts.ts';
-import { bringFonts, fontsCame } from '../fonts.ts';
+import { bringFonts, fontsCame, fontsShelved } from '../fonts.ts';
 import { useSaving } from './saving.ts';
 import { useSelection } from './selection.ts';
 import { useSteps } from './steps.ts';
@@ -43,7 +43,7 @@ export const useBench = defineStore('bench', () => {
 
   /** The design as it is shown, every outline by itself: what the cloth draws and hits. */
   const plain = computed(() => (fontsCame.value, design.value ? resolveDesign(design.value) : null));
-  watch(design, (now) => now && void bringFonts(now));
+  watch([design, fontsShelved], ([now]) => now && void bringFonts(now));
   // Pressing and snapping look at the whole design: it is made ready while no hand moves.
   const whenIdle = window.requestIdleCallback ?? ((work: () => void) => setTimeout(work, 200));
   watch(committed, (now) => now && whenIdle(() => now === committed.value && resolveDesign(now)));
