@@ -110,7 +110,10 @@ export { arcThrough, stoodOn } from './lettering/stand.ts';
 export { letterByLetter } from './sewing/letters.ts';
 export { retyped } from './lettering/retype.ts';
 export { FontError } from './lettering/glyphs.ts';
-export { LINE_SPACE, setText, type SetLetter, type SetLine, type SetText } from './lettering/set-text.ts';
+export { withoutPull, withPull, type PartHandle } from './lettering/pulls.ts';
+export { MOST_INITIALS } from './lettering/set-within.ts';
+export type { SetLetter, SetLine, SetPart, SetText } from './lettering/set-letters.ts';
+export { LINE_SPACE, setText } from './lettering/set-text.ts';
 export { placedCopies, resolveDesign, resolvedItem, textOf } from './resolve/resolve.ts';
 export { fitPath } from './outlines/fit.ts';
 export { bendPoint, flatPatch, patchCorners } from './outlines/live/bend.ts';
@@ -148,7 +151,7 @@ export { snapBox, snapPoint, snapTargets, type SnapMark, type SnapTargets } from
 export { switchKind } from './shaping/switch-kind.ts';
 export { JobError, type Job } from './jobs/job.ts';
 export { making, subjectOf, MAKINGS, PURPOSES, type Making, type Purpose } from './jobs/making.ts';
-export { alongLineJob, fillWithWordsJob, lettersJob, splitWordsJob } from './jobs/words.ts';
+export { alongLineJob, fillWithWordsJob, monogramJob, lettersJob, splitWordsJob } from './jobs/words.ts';
 export { outcomeOf } from './jobs/outcome.ts';
 export { sketched } from './jobs/sketch.ts';
 export {

@@ -3,18 +3,26 @@ import { describe, expect, test } from 'vitest';
 import {
   applyCommand,
   fillWithWordsJob,
+  monogramJob,
   findItem,
   findingsOf,
   outlineRegion,
   READY_SHAPES,
   resolveDesign,
+  retyped,
   sewDesign,
   subtract,
   textOf,
+  withoutPull,
+  withPull,
   type BoxOutline,
   type Design,
   type DesignObject,
+  type SetPart,
+  type TextOutline,
 } from '@rosehip/core';
+import { monogramParts } from '../../core/src/lettering/monogram.ts';
+import { partsAlong } from '../../core/src/lettering/rings.ts';
 import { partsWithin } from '../../core/src/lettering/within.ts';
 import { regionArea } from '../../core/src/geometry/region.ts';
 import { regionFromRings } from '../../core/src/geometry/clip.ts';
@@ -32,6 +40,15 @@ const filled = async (outline: BoxOutline, says = 'stars moor night clear quiet'
   const words = text(says, { font: 'fredoka-700' });
   const design = await designWith(shape(outline), words);
   return applyCommand(design, fillWithWordsJob(design, ['shape', 'words']).command).design;
+};
+type Words = DesignObject & { outline: TextOutline };
+const put = (design: Design, outline: TextOutline): Design => ({
+  ...design,
+  objects: design.objects.map((o) => (o.id === 'words' ? ({ ...o, outline } as Words) : o)),
+});
+const laidAs = (design: Design, change: object): Design => {
+  const { outline } = design.objects.find((o) => o.id === 'words') as Words;
+  return put(design, { ...outline, baseline: { ...outline.baseline, ...change } as TextOutline['baseline'] });
 };
 const regionIn = (design: Design, id: string) => {
   const item = findItem(resolveDesign(design), id);
@@ -90,6 +107,68 @@ describe('words that fill a shape', () => {
     expect(reach(wide)).toBeGreaterThan(reach(design) + 15);
   });
 
+  test('both lobes of a heart have words', async () => {
+    const design = await filled({ kind: 'ready', shape: 'heart', ...box });
+    const { parts } = textOf(design, 'words')!;
+    const [left, right] = [parts![0], parts![1]].map(({ edge }) => edge.map((p) => p.x));
+    expect(Math.max(...left)).toBeLessThan(0);
+    expect(Math.min(...right)).toBeGreaterThan(0);
+  });
+
+  test('by importance, the first words are the largest', async () => {
+    const design = laidAs(await filled({ kind: 'rectangle', radius: 0, ...box }, 'moor night clear quiet'), {
+      lay: 'importance',
+    });
+    const heights = textOf(design, 'words')!.parts!.map(({ corners }) => corners[3].y - corners[0].y);
+    expect(heights[0]).toBeGreaterThan(1.25 * heights.at(-1)!);
+    expect(heights[0]).toBe(Math.max(...heights));
+  });
+
+  test.each(['ellipse', 'rectangle'] as const)('along the edge of a %s, ring by ring', async (kind) => {
+    const outline = (kind === 'ellipse' ? { kind, ...box } : { kind, radius: 20, ...box }) as BoxOutline;
+    const design = laidAs(await filled(outline, 'stars over larkmoor keep the quiet night'), {
+      lay: 'rings',
+    });
+    const [all, letters] = [regionIn(design, 'shape'), regionIn(design, 'words')];
+    expect(regionArea(subtract(letters, all))).toBeLessThan(0.3);
+    const { parts, letters: set } = textOf(design, 'words')!;
+    expect(parts).toHaveLength(7);
+    expect(set.map((l) => l.says).join('')).toBe('starsoverlarkmoorkeepthequietnight');
+    const rings = parts!.map(({ edge }) => edge.flatMap((p) => [p.x, p.y]));
+    const each = rings.reduce((sum, ring) => sum + regionArea(regionFromRings([ring], 'nonzero')), 0);
+    expect(regionArea(regionFromRings(rings, 'nonzero'))).toBeGreaterThan(0.985 * each);
+    expect(each / regionArea(all)).toBeGreaterThan(0.5);
+  });
+
+  test('a part that was drawn by hand stays drawn when the shape changes, and goes with its word', async () => {
+    const design = await filled({ kind: 'ellipse', ...box });
+    const words = design.objects.find((o) => o.id === 'words') as Words;
+    const second = textOf(design, 'words')!.parts![1];
+    const pulled = withPull(words.outline, second.at, { of: 'sides', place: 0 }, { x: 0, y: -0.1 });
+    const drawn = put(design, pulled);
+    const top = (d: Design): number =>
+      textOf(d, 'words')!.parts!.find(({ at }) => at === second.at)!.sides[0].y;
+    expect(top(drawn)).toBeCloseTo(top(design) - 10, 1);
+    // The shape grows: so does what was drawn.
+    const grown = (d: Design): Design => ({
+      ...d,
+      objects: d.objects.map((o) => (o.id === 'shape' ? shape({ kind: 'ellipse', ...box, height: 200 }) : o)),
+    });
+    expect(top(grown(drawn))).toBeCloseTo(top(grown(design)) - 20, 1);
+    // A word before it goes: it is still the same word that is drawn.
+    const shorter = retyped(pulled, pulled.text.replace('stars ', ''));
+    expect(shorter.baseline).toMatchObject({ pulls: [{ at: second.at - 6 }] });
+    const without = withoutPull(pulled, second.at);
+    expect(without.baseline).toEqual(words.outline.baseline);
+  });
+
+  test('a letter that the font lacks is a box, and told', async () => {
+    const design = await filled({ kind: 'ellipse', ...box }, 'moon ж');
+    const missing = textOf(design, 'words')!.letters.filter((l) => l.missing);
+    expect(missing.map((l) => l.says)).toEqual(['ж']);
+    expect(findingsOf(design, sewDesign(design)).map((f) => f.id)).toContain('letters-missing');
+  });
+
   test('letters under 5 mm are told', async () => {
     const design = await filled({ kind: 'ellipse', ...box, width: 30, height: 20 });
     expect(findingsOf(design, sewDesign(design)).find((f) => f.id === 'letters-small')?.sentence).toMatch(
@@ -117,6 +196,78 @@ describe('words that fill a shape', () => {
             1,
             gap,
           );
+          expect(parts).toHaveLength(count);
+          for (const part of parts)
+            for (const u of [0, 0.5, 1]) {
+              const p = part?.(u, 0.5);
+              if (p) expect(Number.isFinite(p.x + p.y)).toBe(true);
+            }
+        },
+      ),
+    );
+  });
+});
+
+describe('a monogram', () => {
+  const framed = async (outline: BoxOutline, says: string): Promise<Design> => {
+    const design = await designWith(shape(outline), text(says, { font: 'vollkorn-700' }));
+    return applyCommand(design, monogramJob(design, ['shape', 'words']).command).design;
+  };
+  const frames: [string, BoxOutline][] = [
+    ['round', { kind: 'ellipse', ...box }],
+    ['diamond', { kind: 'polygon', corners: 4, ...box }],
+    ['shield', { kind: 'ready', shape: 'shield', ...box }],
+    ['square', { kind: 'rectangle', radius: 0, ...box }],
+  ];
+  const widthOf = ({ corners }: SetPart): number => Math.abs(corners[1].x - corners[0].x);
+  const heightOf = ({ sides }: SetPart): number => sides[2].y - sides[0].y;
+
+  for (const [name, outline] of frames)
+    for (const says of ['L', 'LR', 'LMR'])
+      test(`${says} in a ${name} frame: inside it, side by side, the middle one largest`, async () => {
+        const design = await framed(outline, says);
+        const [frame, letters] = [regionIn(design, 'shape'), regionIn(design, 'words')];
+        expect(regionArea(subtract(letters, frame))).toBeLessThan(0.05);
+        const { parts } = textOf(design, 'words')!;
+        expect(parts).toHaveLength(says.length);
+        const rings = parts!.map(({ edge }) => edge.flatMap((p) => [p.x, p.y]));
+        const each = rings.reduce((sum, ring) => sum + regionArea(regionFromRings([ring], 'nonzero')), 0);
+        expect(regionArea(regionFromRings(rings, 'nonzero'))).toBeCloseTo(each, 0);
+        expect(each / regionArea(frame)).toBeGreaterThan(0.42);
+        if (says.length < 3) return;
+        const [first, middle, last] = parts!;
+        expect(heightOf(middle)).toBeGreaterThan(1.1 * Math.max(heightOf(first), heightOf(last)));
+        expect(widthOf(middle)).toBeGreaterThan(1);
+      });
+
+  test('more than three letters are no monogram: the others are left out', async () => {
+    const design = await framed(frames[0][1], 'LMRO');
+    expect(textOf(design, 'words')!.letters.map((l) => l.says)).toEqual(['L', 'M', 'R']);
+  });
+
+  test('without words, the initials of the design’s name; its frame stays sewn', async () => {
+    const design = { ...(await designWith(shape(frames[0][1]))), name: 'Lena Rowan Moor' };
+    const made = applyCommand(design, monogramJob(design, ['shape']).command).design;
+    expect(made.objects[0]).toEqual(design.objects[0]);
+    expect(made.objects[1]).toMatchObject({ outline: { text: 'LMR' } });
+    expect(() => monogramJob(design, [])).toThrow('select one shape');
+  });
+
+  test('whatever the frame, it never throws', () => {
+    const point = fc.record({
+      x: fc.double({ min: -50, max: 50, noNaN: true }),
+      y: fc.double({ min: -50, max: 50, noNaN: true }),
+    });
+    fc.assert(
+      fc.property(
+        fc.array(point, { maxLength: 9 }),
+        fc.integer({ min: 0, max: 4 }),
+        fc.constantFrom('rings', 'monogram'),
+        (points, count, lay) => {
+          const region = regionFromRings([points.flatMap((p) => [p.x, p.y])], 'nonzero');
+          const words = Array.from({ length: count }, (_, i) => ({ width: i + 1, height: 1 }));
+          const parts =
+            lay === 'rings' ? partsAlong(region, words, 1, 1) : monogramParts(region, words, 1, 1);
           expect(parts).toHaveLength(count);
           for (const part of parts)
             for (const u of [0, 0.5, 1]) {

@@ -34,6 +34,7 @@ export interface BandOutline extends Static<typeof outlines.band> {}
 export interface EdgeOutline extends Static<typeof outlines.edge> {}
 export interface LetterChange extends Static<typeof outlines.letterChange> {}
 export interface CarriedFont extends Static<typeof outlines.carriedFont> {}
+export interface PartPull extends Static<typeof outlines.partPull> {}
 export type Baseline = Static<typeof outlines.baseline>;
 export interface TextOutline extends Omit<Static<typeof outlines.text>, 'baseline'> {
   baseline?: Baseline;

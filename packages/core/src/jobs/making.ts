@@ -13,7 +13,7 @@ import {
 import type { Job } from './job.ts';
 import { compoundJob, partsJob, plainJob } from './plain.ts';
 import { repeatJob } from './repeat.ts';
-import { alongLineJob, fillWithWordsJob, lettersJob, splitWordsJob } from './words.ts';
+import { alongLineJob, fillWithWordsJob, lettersJob, monogramJob, splitWordsJob } from './words.ts';
 import { stitchesJob } from './set-as-stitches.ts';
 import {
   appliqueJob,
@@ -321,6 +321,15 @@ export const MAKINGS: readonly Making[] = [
     words: 'word fill text lettering envelope bend shape',
     least: 1,
     job: fillWithWordsJob,
+  },
+  {
+    id: 'monogram',
+    purpose: 'change',
+    label: 'Monogram in it',
+    help: 'One to three letters that fill the frame, each bent to its part; the middle one is larger.',
+    words: 'monogram initials letters frame crest name bend',
+    least: 1,
+    job: monogramJob,
   },
   {
     id: 'split-lines',

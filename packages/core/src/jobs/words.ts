@@ -8,9 +8,14 @@ import {
   type PathOutline,
   type TextOutline,
 } from '../design/types.ts';
+import { findItem } from '../design/tree.ts';
+import { intersect } from '../geometry/clip.ts';
+import { regionArea, regionBounds } from '../geometry/region.ts';
+import { outlineRegion } from '../outlines/region.ts';
 import { applyMatrix, IDENTITY, inverse, multiply, rotation, translation } from '../geometry/matrix.ts';
-import { LINE_SPACE, type SetLetter, type SetText } from '../lettering/set-text.ts';
-import { textOf } from '../resolve/resolve.ts';
+import type { SetLetter, SetText } from '../lettering/set-letters.ts';
+import { LINE_SPACE } from '../lettering/set-text.ts';
+import { resolveDesign, textOf } from '../resolve/resolve.ts';
 import { inOrder, JobBuilder, JobError, objectsIn, type Job } from './job.ts';
 
 function textsIn(design: Design, ids: readonly string[], what: string): TextObject[] {
@@ -216,35 +221,92 @@ const FIRST_FONT = 'fredoka-700';
 /** Room along the shape's edge and between words, in mm. */
 const ROOM = 1;
 
-/**
- * Fills a shape with words, which follow it: with those that are selected beside it, or with the name of the design, to be
- * typed over.
- */
-export function fillWithWordsJob(design: Design, ids: readonly string[]): Job {
+interface Filling {
+  label: string;
+  /** Said when something else is selected. */
+  needs: string;
+  baseline: Extract<TextOutline['baseline'], { kind: 'within' }>;
+  /** Words when none are selected beside the shape. */
+  says(design: Design): string;
+}
+
+/** Words into the one shape that is selected: those that are selected beside it, or some to be typed over. */
+function filledJob(design: Design, ids: readonly string[], filling: Filling): Job {
+  const { label, needs, baseline, says } = filling;
   const items = inOrder(design, ids);
   const texts = items.filter(isText);
   const shapes = items.filter((i): i is DesignObject => i.kind === 'object' && !isText(i));
-  if (shapes.length !== 1 || texts.length > 1)
-    throw new JobError('Fill with words: select one shape, and words beside it if there are some.');
+  if (shapes.length !== 1 || texts.length > 1) throw new JobError(needs);
   const [shape, text] = [shapes[0], texts[0] as TextObject | undefined];
-  const builder = new JobBuilder(design, 'Fill with words');
-  const baseline = { kind: 'within' as const, edge: ROOM, gap: ROOM };
-  builder.replace({ ...shape, unsewn: true });
+  const builder = new JobBuilder(design, label);
+  // A frame is sewn as it was; what is filled by words is only their shape.
+  if (baseline.lay !== 'monogram') builder.replace({ ...shape, unsewn: true });
   if (text) {
     const { place: _, ...outline } = text.outline;
     builder.replace({ ...text, outline: { ...outline, of: [shape.id], baseline } });
     return builder.job([text.id]);
   }
+  const words = says(design);
   const made: TextObject = {
     id: newId(),
-    name: design.name,
+    name: words,
     kind: 'object',
     visible: true,
     locked: false,
-    outline: { kind: 'text', of: [shape.id], text: design.name, font: FIRST_FONT, height: 10, baseline },
+    outline: { kind: 'text', of: [shape.id], text: words, font: FIRST_FONT, height: 10, baseline },
     recipe: { kind: 'lettering', settings: {} },
     thread: shape.thread,
   };
   builder.insertAfter([made], shape.id);
   return builder.job([made.id]);
+}
+
+/**
+ * Fills a shape with words, which follow it: with those that are selected beside it, or with the name of the design, to be
+ * typed over.
+ */
+export const fillWithWordsJob = (design: Design, ids: readonly string[]): Job =>
+  filledJob(design, ids, {
+    label: 'Fill with words',
+    needs: 'Fill with words: select one shape, and words beside it if there are some.',
+    baseline: { kind: 'within', edge: ROOM, gap: ROOM },
+    says: ({ name }) => name,
+  });
+
+/** Letters keep so far from a frame's edge, and from each other, in mm. */
+const FRAME = { edge: 2.5, gap: 1.2 };
+/** How high the outer letters are where the frame is as high beside them as in its middle. */
+const BESIDE = 0.76;
+
+/** Is a shape as high a sixth of its width from its side as in its middle? */
+function isLevel(design: Design, id: string): boolean {
+  const item = findItem(resolveDesign(design), id);
+  const region = item?.kind === 'object' ? outlineRegion(item.outline) : [];
+  const b = regionBounds(region);
+  if (!b) return false;
+  const highAt = (share: number): number => {
+    const x = b.minX + share * (b.maxX - b.minX);
+    const strip = Float64Array.of(x, b.minY - 1, x + 0.1, b.minY - 1, x + 0.1, b.maxY + 1, x, b.maxY + 1);
+    return regionArea(intersect(region, [{ outer: strip, holes: [] }]));
+  };
+  return highAt(1 / 6) > 0.93 * highAt(0.5);
+}
+
+/** The initials of a name, the last one in the middle of three as monograms have it; ABC when there are none. */
+const initialsOf = (name: string): string => {
+  const initials = (name.match(/\p{L}+/gu) ?? []).map(([first]) => first.toUpperCase()).slice(0, 3);
+  const [first, second, last] = initials;
+  return initials.length === 3 ? `${first}${last}${second}` : initials.join('') || 'ABC';
+};
+
+/** One to three letters that fill the frame which is selected, the middle one larger; they follow it. */
+export function monogramJob(design: Design, ids: readonly string[]): Job {
+  const frame = inOrder(design, ids).find((i) => i.kind === 'object' && !isText(i));
+  const sides = frame && isLevel(design, frame.id) ? BESIDE : undefined;
+  return filledJob(design, ids, {
+    label: 'Monogram',
+    needs: 'Monogram: select one shape as its frame, and its letters beside it if there are some.',
+    baseline: { kind: 'within', ...FRAME, lay: 'monogram', ...(sides && { sides }) },
+    says: ({ name }) => initialsOf(name),
+  });
 }

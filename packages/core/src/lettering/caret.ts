@@ -1,7 +1,7 @@
 // Between places in a text and places on the cloth: the caret, what is marked, and what a press means.
 import { applyMatrix, inverse } from '../geometry/matrix.ts';
 import type { Point } from '../geometry/points.ts';
-import type { SetLetter, SetText } from './set-text.ts';
+import type { SetLetter, SetText } from './set-letters.ts';
 
 /** How far a letter's box reaches above and below its baseline, as shares of the height of capitals. */
 const ABOVE = 1.12;

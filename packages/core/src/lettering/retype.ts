@@ -9,21 +9,30 @@ function sameStart(a: string, b: string): number {
   return n;
 }
 
-/** The outline with another text; the longest same beginning and end stay, with what was done to their letters by hand. */
+/** The outline with another text; the longest same beginning and end stay, with what was done by hand to their letters and to the parts of words. */
 export function retyped(outline: TextOutline, text: string): TextOutline {
   const next = text.slice(0, DESIGN_LIMITS.letters);
   const before = outline.text;
   if (next === before) return outline;
-  const { letters, ...rest } = outline;
-  if (!letters?.length) return { ...rest, text: next };
+  const { letters, baseline, ...rest } = outline;
+  const pulls = baseline?.kind === 'within' ? baseline.pulls : undefined;
+  if (!letters?.length && !pulls?.length) return { ...outline, text: next };
   const start = sameStart(before, next);
   const most = Math.min(before.length, next.length) - start;
   let end = 0;
   while (end < most && before[before.length - 1 - end] === next[next.length - 1 - end]) end++;
-  const moved = letters.flatMap((change) => {
-    if (change.at < start) return [change];
-    if (change.at >= before.length - end) return [{ ...change, at: change.at + next.length - before.length }];
-    return [];
-  });
-  return { ...rest, text: next, ...(moved.length && { letters: moved }) };
+  const staying = <C extends { at: number }>(changes: readonly C[] = []): C[] =>
+    changes.flatMap((change) => {
+      if (change.at < start) return [change];
+      if (change.at >= before.length - end)
+        return [{ ...change, at: change.at + next.length - before.length }];
+      return [];
+    });
+  const moved = staying(letters);
+  return {
+    ...rest,
+    text: next,
+    ...(baseline && { baseline: pulls ? { ...baseline, pulls: staying(pulls) } : baseline }),
+    ...(moved.length && { letters: moved }),
+  } as TextOutline;
 }

@@ -1,7 +1,7 @@
 // Another baseline for a text that stays about where it is.
 import type { Baseline, TextOutline } from '../design/types.ts';
 import { IDENTITY, multiply, translation } from '../geometry/matrix.ts';
-import type { SetText } from './set-text.ts';
+import type { SetText } from './set-letters.ts';
 
 /** Where the line is lined up, as a share of its length. */
 const SHARE = { left: 0, centre: 0.5, right: 1 };

@@ -1,23 +1,7 @@
 // Words that fill a shape: the shape is parted into rows, and every word is bent to its part of a row.
-import type { Point } from '../geometry/points.ts';
 import { intersect, offsetRegion } from '../geometry/clip.ts';
-import {
-  polygonArea,
-  regionArea,
-  regionBounds,
-  ringsOf,
-  type Polygon,
-  type Region,
-} from '../geometry/region.ts';
-
-/** A word before it has its part: how wide and how high it is in its font, in any unit. */
-export interface WordSize {
-  width: number;
-  height: number;
-}
-
-/** From the unit square (0, 0 at the top left) to a word's part of the shape. */
-export type Part = (u: number, v: number) => Point;
+import { polygonArea, regionArea, regionBounds, type Polygon, type Region } from '../geometry/region.ts';
+import { longestRun, parted, readAt, type Part, type WordSize } from './parts.ts';
 
 /** Sides of a row are looked at in so many places. */
 const PLACES = 48;
@@ -34,32 +18,6 @@ const UNEVEN = 1;
 const SKEWED = 1;
 /** Rows are made more even than the proportions of letters ask for: 1 not at all, 0 wholly. */
 const EVENED = 0.6;
-
-/** The stretches of a polygon along a line across it, by where that cuts its edges: level at `at`, or upright. */
-function longestRun(polygon: Polygon, at: number, level: boolean): [number, number] | null {
-  const cuts: number[] = [];
-  for (const ring of ringsOf(polygon))
-    for (let i = 0, j = ring.length - 2; i < ring.length; j = i, i += 2) {
-      const [a, b] = level ? [ring[j + 1], ring[i + 1]] : [ring[j], ring[i]];
-      if (a > at === b > at) continue;
-      const [p, q] = level ? [ring[j], ring[i]] : [ring[j + 1], ring[i + 1]];
-      cuts.push(p + ((q - p) * (at - a)) / (b - a));
-    }
-  cuts.sort((a, b) => a - b);
-  let best: [number, number] | null = null;
-  for (let i = 0; i + 1 < cuts.length; i += 2)
-    if (!best || cuts[i + 1] - cuts[i] > best[1] - best[0]) best = [cuts[i], cuts[i + 1]];
-  return best;
-}
-
-/** Numbers at even places from 0 to 1, read in between. */
-const readAt =
-  (values: readonly number[]) =>
-  (t: number): number => {
-    const s = Math.min(1, Math.max(0, t)) * (values.length - 1);
-    const i = Math.min(values.length - 2, Math.floor(s));
-    return values[i] + (values[i + 1] - values[i]) * (s - i);
-  };
 
 interface Row {
   part: Part;
@@ -120,100 +78,140 @@ function pieceOf(polygon: Polygon, top: number, bottom: number): Row | null {
   };
 }
 
-/**
- * Words in order put into so many places, each with about its share of the whole length. Every place gets one, as long as there
- * are enough.
- */
-function parted(lengths: readonly number[], shares: readonly number[]): number[][] {
-  const [total, whole] = [lengths, shares].map((list) => list.reduce((a, b) => a + b, 0));
-  const ends: number[] = [];
-  for (const share of shares) ends.push((ends.at(-1) ?? 0) + share / whole);
-  const out: number[][] = shares.map(() => []);
-  let before = 0;
-  lengths.forEach((length, i) => {
-    const middle = (before + length / 2) / total;
-    const wanted = Math.max(
-      0,
-      ends.findIndex((end) => middle < end),
-    );
-    const last = out.findLastIndex((row) => row.length);
-    const left = lengths.length - i;
-    let row = Math.max(last, wanted);
-    if (shares.length - 1 - row > left - 1) row = shares.length - left;
-    if (row > last + 1) row = last + 1;
-    out[Math.min(shares.length - 1, row)].push(i);
-    before += length;
-  });
-  return out;
+const widthOf = (row: readonly Row[]): number => row.reduce((sum, { width }) => sum + width, 0);
+
+/** How much larger the first words are than the others, when they are laid by importance. */
+const IMPORTANT = [2.4, 1.7, 1.3];
+
+interface Laid {
+  /** How far it is from what one would wish; 0 is best. */
+  off: number;
+  parts: (Part | null)[];
+  /** How many pieces each row could have, and how many words it has. */
+  pieces: number[];
 }
 
-const widthOf = (row: readonly Row[]): number => row.reduce((sum, { width }) => sum + width, 0);
+/** What all tries of laying have in common. */
+interface Laying {
+  region: Region;
+  minX: number;
+  maxX: number;
+  gap: number;
+  /** Proportions of words, and how high each is to be beside the others. */
+  natural: readonly number[];
+  weights: readonly number[];
+}
+
+/** Words in these rows, between two levels of the shape; null where a row finds no room. */
+function laidRows(laying: Laying, rows: readonly number[][], from: number, to: number): Laid | null {
+  const { region, minX, maxX, gap, natural, weights } = laying;
+  const weightOf = (row: readonly number[]): number =>
+    row.reduce((sum, w) => sum + weights[w], 0) / Math.max(1, row.length);
+  const lengthOf = (row: readonly number[]): number => row.reduce((sum, w) => sum + natural[w], 0);
+  const room = to - from - gap * (rows.length - 1);
+  if (room <= 0) return null;
+  // Heights in proportion to what a row holds, found in a few rounds: a row's width follows from where it lies.
+  let heights = rows.map(() => room / rows.length);
+  let made: Row[][] = [];
+  let found: number[] = [];
+  for (let round = 0; round < 4; round++) {
+    let top = from;
+    const all = heights.map((height) => {
+      const row = rowOf(region, top, top + height, minX, maxX);
+      top += height + gap;
+      return row;
+    });
+    found = all.map((row) => row.length);
+    // A row with fewer words than pieces fills its widest.
+    made = all.map((row, i) => {
+      const widest = [...row].sort((p, q) => q.width - p.width).slice(0, rows[i].length);
+      return row.filter((piece) => widest.includes(piece));
+    });
+    if (made.some((row) => !row.length)) return null;
+    const wanted = rows.map(
+      (row, i) => weightOf(row) * (widthOf(made[i]) / Math.max(1e-6, lengthOf(row))) ** EVENED,
+    );
+    const sum = wanted.reduce((x, y) => x + y, 0);
+    heights = wanted.map((h, i) => 0.5 * heights[i] + 0.5 * ((h / sum) * room));
+  }
+  const parts: (Part | null)[] = natural.map(() => null);
+  const pieces = made.flat();
+  // What is left empty counts, letters out of proportion, and rows much lower than the others.
+  const filled = pieces.reduce((sum, { width, height }) => sum + width * height, 0);
+  let off = BARE * (1 - filled / regionArea(region));
+  const tall = made.flatMap((row, i) => row.map(({ height }) => height / weightOf(rows[i])));
+  off += UNEVEN * Math.log(Math.max(...tall) / Math.min(...tall));
+  rows.forEach((row, i) => {
+    const shared = parted(
+      row.map((w) => natural[w]),
+      made[i].map(({ width }) => width),
+    );
+    made[i].forEach(({ part, width, height }, k) => {
+      const own = shared[k].map((at) => row[at]);
+      const apart = Math.max(gap, WORD_SPACE * height);
+      const share = Math.max(0.2, 1 - (apart * (own.length - 1)) / width);
+      off += (SKEWED * Math.abs(Math.log((share * width) / (lengthOf(own) * height)))) / pieces.length;
+      let at = 0;
+      for (const w of own) {
+        const [begin, size] = [at, (share * natural[w]) / lengthOf(own)];
+        parts[w] = (u, v) => part(begin + u * size, v);
+        at += size + apart / width;
+      }
+    });
+  });
+  return { off, parts, pieces: found };
+}
+
+/** Rows where each has a word for every piece that it could have: it takes them from the next one. */
+function withWordsFor(rows: readonly number[][], pieces: readonly number[]): number[][] | null {
+  const next = rows.map((row) => [...row]);
+  for (let i = 0; i + 1 < next.length; i++)
+    while (next[i].length < pieces[i] && next[i + 1].length) next[i].push(next[i + 1].shift()!);
+  const full = next.filter((row) => row.length);
+  return full.flat().length && rows.some((row, i) => row.length < pieces[i]) ? full : null;
+}
+
+/** So much of a shape's height may be left empty above or below, where it is too narrow for words. */
+const TIPS = [0.08, 0.16];
 
 /**
  * Parts of a shape for words, in reading order: so many rows that letters keep their proportions best. `edge` is kept
- * free along the shape's edge and `gap` between words; mm. A word without room gets null.
+ * free along the shape's edge and `gap` between words; mm. By importance, the first words are larger than the others. A word
+ * without room gets null.
  */
 export function partsWithin(
   shape: Region,
   words: readonly WordSize[],
   edge: number,
   gap: number,
+  byImportance = false,
 ): (Part | null)[] {
   const region = edge > 0 ? offsetRegion(shape, -edge) : shape;
   const b = regionBounds(region);
-  const none = words.map(() => null);
-  if (!b || !words.length) return none;
+  if (!b || !words.length) return words.map(() => null);
   const natural = words.map(({ width, height }) => width / Math.max(1e-9, height));
-  const whole = regionArea(region);
-  let best: { off: number; parts: (Part | null)[] } | null = null;
+  const weights = words.map((_, i) => (byImportance ? (IMPORTANT[i] ?? 1) : 1));
+  const laying: Laying = { region, minX: b.minX, maxX: b.maxX, gap, natural, weights };
+  let best: { laid: Laid; rows: number[][] } | null = null;
+  const attempt = (rows: number[][], from = b.minY, to = b.maxY): Laid | null => {
+    const laid = laidRows(laying, rows, from, to);
+    if (laid && (!best || laid.off < best.laid.off)) best = { laid, rows };
+    return laid;
+  };
+  const weighed = natural.map((n, i) => n * weights[i]);
   for (let count = 1; count <= words.length; count++) {
-    const rows = parted(natural, Array<number>(count).fill(1));
-    const lengthOf = (row: readonly number[]): number => row.reduce((sum, w) => sum + natural[w], 0);
-    const room = b.maxY - b.minY - gap * (count - 1);
-    if (room <= 0) break;
-    // Heights in proportion to what a row holds, found in a few rounds: a row's width follows from where it lies.
-    let heights = rows.map(() => room / count);
-    let made: Row[][] = [];
-    for (let round = 0; round < 4; round++) {
-      let top = b.minY;
-      made = heights.map((height, i) => {
-        const row = rowOf(region, top, top + height, b.minX, b.maxX);
-        top += height + gap;
-        // A row with fewer words than pieces fills its widest.
-        const widest = [...row].sort((p, q) => q.width - p.width).slice(0, rows[i].length);
-        return row.filter((piece) => widest.includes(piece));
-      });
-      if (made.some((row) => !row.length)) break;
-      const wanted = rows.map((row, i) => (widthOf(made[i]) / Math.max(1e-6, lengthOf(row))) ** EVENED);
-      const sum = wanted.reduce((x, y) => x + y, 0);
-      heights = wanted.map((h, i) => 0.5 * heights[i] + 0.5 * ((h / sum) * room));
-    }
-    if (made.some((row) => !row.length)) continue;
-    const parts: (Part | null)[] = words.map(() => null);
-    const pieces = made.flat();
-    // What is left empty counts, letters out of proportion, and rows much lower than the others.
-    let off = BARE * (1 - pieces.reduce((sum, { width, height }) => sum + width * height, 0) / whole);
-    const tall = pieces.map(({ height }) => height);
-    off += UNEVEN * Math.log(Math.max(...tall) / Math.min(...tall));
-    rows.forEach((row, i) => {
-      const shared = parted(
-        row.map((w) => natural[w]),
-        made[i].map(({ width }) => width),
-      );
-      made[i].forEach(({ part, width, height }, k) => {
-        const own = shared[k].map((at) => row[at]);
-        const apart = Math.max(gap, WORD_SPACE * height);
-        const share = Math.max(0.2, 1 - (apart * (own.length - 1)) / width);
-        off += (SKEWED * Math.abs(Math.log((share * width) / (lengthOf(own) * height)))) / pieces.length;
-        let at = 0;
-        for (const w of own) {
-          const [from, size] = [at, (share * natural[w]) / lengthOf(own)];
-          parts[w] = (u, v) => part(from + u * size, v);
-          at += size + apart / width;
-        }
-      });
-    });
-    if (!best || off < best.off) best = { off, parts };
+    const rows = parted(weighed, Array<number>(count).fill(1));
+    const laid = attempt(rows);
+    const others = laid && withWordsFor(rows, laid.pieces);
+    if (others) attempt(others);
   }
-  return best?.parts ?? none;
+  const found = best as { laid: Laid; rows: number[][] } | null;
+  if (!found) return words.map(() => null);
+  const high = b.maxY - b.minY;
+  for (const tip of TIPS) {
+    attempt(found.rows, b.minY + tip * high);
+    attempt(found.rows, b.minY, b.maxY - tip * high);
+    attempt(found.rows, b.minY + tip * high, b.maxY - tip * high);
+  }
+  return best!.laid.parts;
 }

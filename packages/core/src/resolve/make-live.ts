@@ -7,7 +7,8 @@ import { combineOutlines, cutOutline } from '../outlines/live/combine.ts';
 import { clearedLines, clearedOutline, type Room } from '../outlines/live/keep-clear.ts';
 import { surroundOutline } from '../outlines/live/surround.ts';
 import { fontOf } from '../lettering/fonts.ts';
-import { setText, type SetText } from '../lettering/set-text.ts';
+import type { SetText } from '../lettering/set-letters.ts';
+import { setText } from '../lettering/set-text.ts';
 import { transformOutline } from '../outlines/transform.ts';
 
 function make(outline: Exclude<LiveOutline, TextOutline>, sources: PlainOutline[][]): PlainOutline {

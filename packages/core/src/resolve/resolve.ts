@@ -27,7 +27,7 @@ import { withoutHidden } from './beneath.ts';
 import { withCopies } from './copies.ts';
 import { bendOnce, clearOnce, makeOnce, setTextOnce } from './make-live.ts';
 import { fontChanges } from '../lettering/fonts.ts';
-import type { SetText } from '../lettering/set-text.ts';
+import type { SetText } from '../lettering/set-letters.ts';
 import { placeCopies, type Placed } from './repeat/maps.ts';
 import { threadOutline } from './thread-outline.ts';
 

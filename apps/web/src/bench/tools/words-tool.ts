@@ -8,14 +8,18 @@ import {
   isText,
   markedAt,
   stoodOn,
+  withoutPull,
+  type PartHandle,
   type Point,
   type SetLetter,
+  type SetPart,
   type TextObject,
 } from '@rosehip/core';
 import { computed, reactive, watch } from 'vue';
 import { useBench } from '../../stores/bench/bench.ts';
 import { useView } from '../../stores/view.ts';
 import { handleOf, moved, secondOf, turned, withLetter } from '../words/letter-drag.ts';
+import { partHandleAt, pulledWords } from '../words/part-drag.ts';
 import { useWriting } from '../words/writing.ts';
 import { useGesture } from './gesture.ts';
 import { drawDisc, drawLeaf, drawLine, LEAF, ROSEHIP } from './marks.ts';
@@ -23,6 +27,12 @@ import { toolOf, NOTHING, type Marker, type Pointer, type Tool } from './tool.ts
 
 /** How near a press must be to a handle, in CSS pixels. */
 const NEAR = 8;
+
+/** Was the part of the word that begins here drawn by hand? */
+const isPulled = (object: TextObject | null, at: number): boolean => {
+  const baseline = object?.outline.baseline;
+  return baseline?.kind === 'within' && !!baseline.pulls?.some((pull) => pull.at === at);
+};
 
 export function wordsTool(): Tool {
   const bench = useBench();
@@ -33,10 +43,12 @@ export function wordsTool(): Tool {
   /** A drag over letters, or of a handle; and the letter whose handle was touched last. */
   const hand = reactive({
     marking: false,
-    pulling: null as 'move' | 'turn' | 'arc' | null,
+    pulling: null as 'move' | 'turn' | 'arc' | 'part' | null,
     from: null as Point | null,
   });
   let letter: SetLetter | null = null;
+  /** The handle of a part that is drawn. */
+  let corner: { part: SetPart; handle: PartHandle } | null = null;
 
   /** Letters that can be moved: those of words that fill a shape stand where the shape wants them. */
   const seen = computed(() =>
@@ -44,6 +56,11 @@ export function wordsTool(): Tool {
       ? []
       : (writing.set.value?.letters.filter((l) => !l.blank) ?? []),
   );
+  /** The part of the word that the caret is in, of words that fill a shape. */
+  const part = computed<SetPart | null>(() => {
+    const parts = writing.set.value?.parts;
+    return parts?.findLast(({ at }) => at <= state.to) ?? parts?.[0] ?? null;
+  });
   const heldLetter = computed(() => seen.value.find((l) => l.at === state.held) ?? null);
   const committed = (): TextObject | null => {
     const found = bench.committedSelected[0];
@@ -91,6 +108,11 @@ export function wordsTool(): Tool {
   function pulled(to: Point, even: boolean): TextObject | null {
     if (hand.pulling === 'arc') return arched(to);
     const object = committed();
+    const set = writing.set.value;
+    if (hand.pulling === 'part')
+      return object && set && corner && hand.from
+        ? pulledWords(object, set, corner.part, corner.handle, hand.from, to)
+        : null;
     if (!object || !letter || !hand.from) return null;
     return hand.pulling === 'move'
       ? moved(object, letter, hand.from, to)
@@ -110,43 +132,78 @@ export function wordsTool(): Tool {
   return toolOf({
     hint: computed(() =>
       writing.writing.value
-        ? 'Type. Discs move letters, the leaf draws an arc. Esc: done.'
+        ? part.value
+          ? 'Type. Discs draw the part of the word that the caret is in. Esc: done.'
+          : 'Type. Discs move letters, the leaf draws an arc. Esc: done.'
         : 'Click where words are to begin, or into words to change them.',
     ),
     preview: NOTHING,
     actions: computed(() => [
-      {
-        label: 'Letter as it was',
-        blocked: heldLetter.value
-          ? bench.selected.some((o) => isText(o) && o.outline.letters?.some((l) => l.at === state.held))
-            ? undefined
-            : 'This letter stands as the font has it.'
-          : 'Touch the disc below a letter first.',
-        run() {
-          const object = committed();
-          if (!object || state.held === null) return;
-          const none = { space: 0, lift: 0, turn: 0, size: 1, thread: undefined, recipe: undefined };
-          bench.replace([withLetter(object, state.held, none)], 'Letter as it was');
-        },
-      },
+      ...(part.value
+        ? [
+            {
+              label: 'Part as it was',
+              blocked: isPulled(committed(), part.value.at)
+                ? undefined
+                : 'This word’s part lies as the shape has it.',
+              run() {
+                const object = committed();
+                if (!object || !part.value) return;
+                const outline = withoutPull(object.outline, part.value.at);
+                bench.replace([{ ...object, outline }], 'Part as it was');
+              },
+            },
+          ]
+        : []),
+      ...(part.value
+        ? []
+        : [
+            {
+              label: 'Letter as it was',
+              blocked: heldLetter.value
+                ? bench.selected.some((o) => isText(o) && o.outline.letters?.some((l) => l.at === state.held))
+                  ? undefined
+                  : 'This letter stands as the font has it.'
+                : 'Touch the disc below a letter first.',
+              run() {
+                const object = committed();
+                if (!object || state.held === null) return;
+                const none = { space: 0, lift: 0, turn: 0, size: 1, thread: undefined, recipe: undefined };
+                bench.replace([withLetter(object, state.held, none)], 'Letter as it was');
+              },
+            },
+          ]),
     ]),
-    numbers: computed(() => [
-      {
-        label: 'Height of capitals',
-        value: writing.letterHeight.value,
-        unit: 'mm' as const,
-        least: 1,
-        most: 500,
-        step: 0.5,
-        set(height: number) {
-          writing.height.value = height;
-          const object = committed();
-          if (object && state.id)
-            bench.replace([{ ...object, outline: { ...object.outline, height } }], 'Height');
-        },
-      },
-    ]),
+    // Words that fill a shape are as high as it wants.
+    numbers: computed(() =>
+      part.value
+        ? []
+        : [
+            {
+              label: 'Height of capitals',
+              value: writing.letterHeight.value,
+              unit: 'mm' as const,
+              least: 1,
+              most: 500,
+              step: 0.5,
+              set(height: number) {
+                writing.height.value = height;
+                const object = committed();
+                if (object && state.id)
+                  bench.replace([{ ...object, outline: { ...object.outline, height } }], 'Height');
+              },
+            },
+          ],
+    ),
     down(p: Pointer) {
+      const pull = part.value && partHandleAt(part.value, p.at, NEAR / view.scale);
+      if (pull && part.value) {
+        writing.keep();
+        corner = { part: part.value, handle: pull };
+        hand.pulling = 'part';
+        hand.from = p.at;
+        return;
+      }
       const handle = handleAt(p.at);
       if (handle) {
         writing.keep();
@@ -180,7 +237,9 @@ export function wordsTool(): Tool {
       const far = hand.from && distance(hand.from, at) * view.scale > 2;
       if (next && far) {
         gesture.show([next]);
-        gesture.commit({ move: 'Move letter', turn: 'Turn letter', arc: 'Arc' }[hand.pulling]);
+        gesture.commit(
+          { move: 'Move letter', turn: 'Turn letter', arc: 'Arc', part: 'Draw a part' }[hand.pulling],
+        );
       } else gesture.cancel();
       hand.pulling = null;
     },
@@ -230,6 +289,12 @@ export function wordsTool(): Tool {
       drawLine(ctx, foot, top, '#fffdf8', 4);
       drawLine(ctx, foot, top, ROSEHIP, 2);
       for (const l of seen.value) drawDisc(ctx, toPx(handleOf(l, height)), 3.5, l.at === state.held);
+      if (part.value) {
+        const edge = part.value.edge.map(toPx);
+        edge.forEach((p, i) => drawLine(ctx, p, edge[(i + 1) % edge.length], LEAF, 1, [3, 3]));
+        for (const p of part.value.sides) drawDisc(ctx, toPx(p), 3.5, false);
+        for (const p of part.value.corners) drawDisc(ctx, toPx(p), 5, false);
+      }
       if (end.value) drawLeaf(ctx, toPx(end.value), 5.5, hand.pulling === 'arc');
       if (heldLetter.value) {
         const [a, b] = [handleOf(heldLetter.value, height), secondOf(heldLetter.value, height)].map(toPx);

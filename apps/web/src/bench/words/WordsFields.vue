@@ -124,6 +124,20 @@ const choices = computed(() =>
   BASELINES.filter(({ value }) => value === baseline.value || (value !== 'along' && value !== 'within')),
 );
 
+const LAYS = [
+  { value: 'rows', label: 'in even rows' },
+  { value: 'importance', label: 'in rows, the first words largest' },
+  { value: 'rings', label: 'along its edge, ring by ring' },
+  { value: 'monogram', label: 'as a monogram: letters side by side' },
+];
+/** The words laid otherwise: what was drawn of their parts by hand is no more about the same parts. */
+function laid(lay: string): Baseline {
+  const { pulls: _, sides, lay: __, ...rest } = within.value!;
+  return lay === 'rows'
+    ? rest
+    : { ...rest, lay: lay as 'rings', ...(lay === 'monogram' && sides !== undefined && { sides }) };
+}
+
 /** A radius at which the longest line takes about a third of the circle. */
 function roundFor(o: TextOutline): number {
   const longest = Math.max(...o.text.split('\n').map((l) => l.length), 3);
@@ -214,13 +228,27 @@ const numbers = computed<BaseNumber[]>(() => {
       },
       {
         key: 'gap',
-        label: 'Between words',
+        label: b.lay === 'monogram' ? 'Between them' : 'Between words',
         value: b.gap,
         ...size,
         least: 0,
         most: 100,
         make: (gap) => ({ ...b, gap }),
       },
+      ...(b.lay === 'monogram'
+        ? [
+            {
+              key: 'sides',
+              label: 'Outer letters (%)',
+              value: Math.round((b.sides ?? 1) * 1000) / 10,
+              unit: '' as const,
+              step: 1,
+              least: 20,
+              most: 100,
+              make: (v: number): Baseline => ({ ...b, sides: v / 100 }),
+            },
+          ]
+        : []),
     ];
   if (b?.kind === 'along')
     return [
@@ -372,6 +400,13 @@ function write(): void {
         @change="turnOver"
       />
     </div>
+    <ChoiceField
+      v-if="within"
+      label="Laid"
+      :value="within.lay ?? 'rows'"
+      :choices="LAYS"
+      @change="set(() => ({ baseline: laid($event) }), 'Laid')"
+    />
     <label v-if="within" class="flex items-center gap-2">
       <input
         type="checkbox"

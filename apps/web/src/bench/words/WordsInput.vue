@@ -91,7 +91,8 @@ defineExpose({ take });
 <template>
   <textarea
     ref="field"
-    class="absolute h-5 w-px resize-none overflow-hidden border-0 bg-transparent p-0 opacity-0 outline-none"
+    wrap="off"
+    class="absolute h-5 w-px resize-none overflow-hidden whitespace-pre border-0 bg-transparent p-0 opacity-0 outline-none"
     :style="place"
     aria-label="Words on the cloth"
     rows="1"

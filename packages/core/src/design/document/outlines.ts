@@ -1,6 +1,7 @@
 // Outlines in the document: drawn, ready, and made from others.
 import { Type } from 'typebox';
 import { DESIGN_LIMITS } from '../limits.ts';
+import type { Point } from '../../geometry/points.ts';
 import type { Path, PathPoint, Recipe } from '../types.ts';
 import {
   coordinate,
@@ -21,6 +22,7 @@ import {
   size,
   text as string,
   threadCode,
+  tuple,
   turn,
   word,
 } from './parts.ts';
@@ -219,6 +221,18 @@ export const letterChange = exactly({
   recipe: perhaps(defined<Recipe>('recipe')),
 });
 
+const pull = exactly({ x: number(-10, 10), y: number(-10, 10) });
+
+/** How a word's part of a shape was drawn by hand: shifts as shares of the width and height of the whole shape. */
+export const partPull = exactly({
+  /** Which word: where it begins in the text. */
+  at: integer(0, DESIGN_LIMITS.letters),
+  /** Of its corners, clockwise from the top left. */
+  corners: tuple<Point[]>(pull, 4),
+  /** Of the middles of its sides: top, right, bottom, left. */
+  sides: tuple<Point[]>(pull, 4),
+});
+
 /** What the lines of a text stand on; left out: a straight line. */
 export const baseline = oneOf(
   /** Part of a circle; its middle lies below the line, or above it when the radius is negative. mm. */
@@ -239,6 +253,12 @@ export const baseline = oneOf(
     gap: length(100),
     /** Letters as they were typed; otherwise capitals. */
     typed: perhaps(flag),
+    /** How words are laid; left out: in even rows. A monogram is letters beside each other. */
+    lay: perhaps(word('importance', 'rings', 'monogram')),
+    /** Height of the outer letters of a monogram, as a share of what it could be. */
+    sides: perhaps(number(0.2, 1)),
+    /** Parts that were drawn otherwise by hand. */
+    pulls: perhaps(list(partPull, 200)),
   }),
   /** Upright letters below each other. */
   exactly({ kind: Type.Literal('column') }),

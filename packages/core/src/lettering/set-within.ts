@@ -1,0 +1,160 @@
+// Sets words into a shape, each bent to its part of it.
+import type { Baseline, LetterChange, Path, PlainOutline, TextOutline } from '../design/types.ts';
+import { applyMatrix, IDENTITY } from '../geometry/matrix.ts';
+import type { Bounds, Point } from '../geometry/points.ts';
+import { regionBounds, type Region } from '../geometry/region.ts';
+import { mappedPath } from '../outlines/live/bend.ts';
+import { outlineRegion } from '../outlines/region.ts';
+import { boxPaths, BOX_WIDTH } from './box.ts';
+import { cellsOf, inkOf, type Cell } from './cells.ts';
+import type { Font } from './fonts.ts';
+import { wordSaid } from './said.ts';
+import { monogramParts } from './monogram.ts';
+import type { Part } from './parts.ts';
+import { pulledPart } from './pulls.ts';
+import { partsAlong } from './rings.ts';
+import type { SetLetter, SetLine, SetPart, SetText } from './set-letters.ts';
+import { partsWithin } from './within.ts';
+
+type Within = Extract<Baseline, { kind: 'within' }>;
+
+/** Height of capitals in units, for fonts without any. */
+const CAPITALS = 700;
+
+interface Word {
+  at: number;
+  to: number;
+  cells: Cell[];
+  ink: Bounds;
+}
+
+/** A letter that the font lacks takes the room of a capital. */
+const seenCells = (cells: Cell[], height: number): Cell[] =>
+  cells.map((cell) => (cell.source ? cell : { ...cell, advance: BOX_WIDTH * height }));
+
+/** The words of a text, or its letters for a monogram; those of which nothing is seen are left out. */
+function wordsOf(outline: TextOutline, font: Font): Word[] {
+  const { baseline, text, ligatures = true } = outline;
+  if (baseline?.kind !== 'within') throw new Error('These words fill no shape.');
+  const height = font.sources.find((s) => s.capHeight)?.capHeight ?? CAPITALS;
+  return [...text.matchAll(/\S+/g)].flatMap(({ 0: word, index }) => {
+    const cells = seenCells(cellsOf(wordSaid(word, baseline.typed), index, font, ligatures), height);
+    const parts = baseline.lay === 'monogram' ? cells.map((cell) => [cell]) : [cells];
+    return parts.flatMap((own): Word[] => {
+      const ink = inkOf(own, height);
+      return ink ? [{ at: own[0].at, to: own.at(-1)!.to, cells: own, ink }] : [];
+    });
+  });
+}
+
+/** Letters of a monogram; more would be no monogram. */
+export const MOST_INITIALS = 3;
+
+function partsOf(words: readonly Word[], region: Region, within: Within): (Part | null)[] {
+  const sizes = words.map(({ ink }) => ({ width: ink.maxX - ink.minX, height: ink.maxY - ink.minY }));
+  const { edge, gap, lay } = within;
+  if (lay === 'monogram')
+    return monogramParts(region, sizes.slice(0, MOST_INITIALS), edge, gap, within.sides);
+  return lay === 'rings'
+    ? partsAlong(region, sizes, edge, gap)
+    : partsWithin(region, sizes, edge, gap, lay === 'importance');
+}
+
+/** So many places of each side are shown. */
+const SHOWN = 12;
+
+/** A part as it is shown and drawn by hand. */
+function shownPart({ at, to }: Word, part: Part): SetPart {
+  const side = (from: number, map: (t: number) => Point): Point[] =>
+    Array.from({ length: SHOWN }, (_, i) => map(from + i / SHOWN));
+  return {
+    at,
+    to,
+    corners: [part(0, 0), part(1, 0), part(1, 1), part(0, 1)],
+    sides: [part(0.5, 0), part(1, 0.5), part(0.5, 1), part(0, 0.5)],
+    edge: [
+      ...side(0, (t) => part(t, 0)),
+      ...side(0, (t) => part(1, t)),
+      ...side(0, (t) => part(1 - t, 1)),
+      ...side(0, (t) => part(0, 1 - t)),
+    ],
+  };
+}
+
+/** Sets words into a shape, each bent to its part of it. */
+export function setWithin(outline: TextOutline, font: Font, shape: readonly PlainOutline[]): SetText {
+  const { baseline, text, place = IDENTITY } = outline;
+  if (baseline?.kind !== 'within') throw new Error('These words fill no shape.');
+  const words = wordsOf(outline, font);
+  const region = shape.flatMap((one) => outlineRegion(one));
+  const bounds = regionBounds(region);
+  const [wide, high] = bounds ? [bounds.maxX - bounds.minX, bounds.maxY - bounds.minY] : [0, 0];
+  const laid = partsOf(words, region, baseline);
+  const changes = new Map<number, LetterChange>((outline.letters ?? []).map((c) => [c.at, c]));
+  const paths: Path[] = [];
+  const letters: SetLetter[] = [];
+  const parts: SetPart[] = [];
+  words.forEach((word, i) => {
+    const { cells, ink } = word;
+    const own = laid[i];
+    if (!own) return;
+    const pull = baseline.pulls?.find(({ at }) => at === word.at);
+    const flat = pull ? pulledPart(own, pull, wide, high) : own;
+    const part: Part = (u, v) => applyMatrix(place, flat(u, v));
+    parts.push(shownPart(word, part));
+    const { minX, minY, maxX, maxY } = ink;
+    const map = (p: Point): Point =>
+      part((p.x - minX) / (maxX - minX || 1), (p.y - minY) / (maxY - minY || 1));
+    // Steps along a glyph's edges, in its units: about half a millimetre on the cloth.
+    const [a, b] = [part(0, 0.5), part(1, 0.5)];
+    const step = (0.5 * (maxX - minX)) / Math.max(1, Math.hypot(b.x - a.x, b.y - a.y));
+    let pen = 0;
+    for (const { at, to, source, glyphs, advance, rightToLeft } of cells) {
+      const first = paths.length;
+      const from = pen;
+      for (const { glyph, x, y } of glyphs)
+        for (const path of source!.paths(glyph))
+          paths.push(mappedPath(path, (p) => map({ x: p.x + from + x, y: p.y - y }), step));
+      if (!source)
+        for (const path of boxPaths(advance / BOX_WIDTH))
+          paths.push(mappedPath(path, (p) => map({ x: p.x + from, y: p.y }), step));
+      pen += advance;
+      const [foot, right, top] = [map({ x: from, y: 0 }), map({ x: pen, y: 0 }), map({ x: from, y: minY })];
+      const width = Math.hypot(right.x - foot.x, right.y - foot.y);
+      // Its upright leans as the letter does.
+      const [cx, cy] = [(foot.x - top.x) / outline.height, (foot.y - top.y) / outline.height];
+      const [ax, ay] = [(right.x - foot.x) / (width || 1), (right.y - foot.y) / (width || 1)];
+      const change = changes.get(at);
+      letters.push({
+        at,
+        to,
+        says: text.slice(at, to),
+        line: parts.length - 1,
+        first,
+        end: paths.length,
+        frame: [ax, ay, cx, cy, foot.x, foot.y],
+        width,
+        rightToLeft,
+        blank: false,
+        ...(!source && { missing: true }),
+        ...(source?.stitched && { stitched: true }),
+        ...(change?.thread && { thread: change.thread }),
+        ...(change?.recipe && { recipe: change.recipe }),
+      });
+    }
+  });
+  // Each word is a line of its own.
+  const lines = letters.length
+    ? parts.map(({ at, to }, i): SetLine => {
+        const first = letters.find((letter) => letter.at >= at && letter.to <= to);
+        return { at: i ? at : 0, to, frame: first?.frame ?? place, length: first?.width ?? 0 };
+      })
+    : [{ at: 0, to: text.length, frame: place, length: 0 }];
+  return {
+    outline: { kind: 'path', paths, fillRule: 'nonzero' },
+    letters,
+    lines,
+    parts,
+    shape: { width: wide, height: high },
+  };
+}
