@@ -5,6 +5,7 @@ import { clubBadge } from './club-badge.ts';
 import { cometBookmark } from './comet-bookmark.ts';
 import { familySampler } from './family-sampler.ts';
 import { clubPatch } from './club-patch.ts';
+import { keepsakes } from './keepsakes.ts';
 import { letteringSampler } from './lettering-sampler.ts';
 import { moonRunner } from './moon-runner.ts';
 import { moorGarden } from './moor-garden.ts';
@@ -22,6 +23,7 @@ export const demoDesigns = (): Design[] => [
   clubBadge(),
   telescopeLabel(),
   orreryCoaster(),
+  keepsakes(),
   moonRunner(),
   clubPatch(),
 ];

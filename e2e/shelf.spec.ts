@@ -14,7 +14,7 @@ const sample = (name: string): string => new URL(`./files/${name}`, import.meta.
 test('designs are found, renamed, duplicated, deleted and brought back', async ({ page }) => {
   await page.goto(rosehip.address);
   const cards = page.locator('article');
-  await expect(cards).toHaveCount(11);
+  await expect(cards).toHaveCount(12);
   await expect(cards.filter({ hasText: 'Club badge' })).toContainText(
     /81 × 81 mm · [\d,]+ stitches · \d+ min/,
   );
@@ -36,6 +36,7 @@ test('designs are found, renamed, duplicated, deleted and brought back', async (
     'Club badge',
     'Club patch',
     'Comet bookmark',
+    'Keepsakes',
     'Lettering sampler',
     'Moon-phase runner',
     'Moor garden',
@@ -48,21 +49,21 @@ test('designs are found, renamed, duplicated, deleted and brought back', async (
   // Several at once get a label, by which they are found.
   await page.getByLabel('Select Club badge').check();
   await page.getByLabel('Select Moor garden').click({ modifiers: ['Shift'] });
-  await expect(page.getByText('6 designs selected')).toBeVisible();
+  await expect(page.getByText('7 designs selected')).toBeVisible();
   await page.getByRole('button', { name: 'Label', exact: true }).click();
   await page.getByLabel('New label').fill('for the fair');
   await page.getByLabel('New label').press('Enter');
   await page.getByRole('button', { name: 'Select none' }).click();
-  await page.getByRole('button', { name: 'for the fair 6' }).click();
-  await expect(cards).toHaveCount(6);
+  await page.getByRole('button', { name: 'for the fair 7' }).click();
+  await expect(cards).toHaveCount(7);
   await page.getByRole('button', { name: 'Small pictures' }).click();
   await expect(cards.first().getByText(/stitches/)).toBeHidden();
   await page.getByRole('button', { name: 'Large pictures' }).click();
-  await page.getByRole('button', { name: 'for the fair 6' }).click();
+  await page.getByRole('button', { name: 'for the fair 7' }).click();
 
   await page.getByRole('button', { name: 'More for Club badge' }).click();
   await page.getByRole('menuitem', { name: 'Duplicate' }).click();
-  await expect(cards).toHaveCount(12);
+  await expect(cards).toHaveCount(13);
   await page.getByRole('button', { name: 'More for Club badge (copy)' }).click();
   await page.getByRole('menuitem', { name: 'Rename' }).click();
   await page.getByLabel('Name of the design').fill('Moor badge');
@@ -71,9 +72,9 @@ test('designs are found, renamed, duplicated, deleted and brought back', async (
 
   await page.getByRole('button', { name: 'More for Moor badge' }).click();
   await page.getByRole('menuitem', { name: 'Delete' }).click();
-  await expect(cards).toHaveCount(11);
-  await page.getByRole('button', { name: 'Put it back' }).click();
   await expect(cards).toHaveCount(12);
+  await page.getByRole('button', { name: 'Put it back' }).click();
+  await expect(cards).toHaveCount(13);
 });
 
 test('a stitch file comes in with its exact coordinates', async ({ page }) => {

@@ -197,3 +197,41 @@ test('letters that the font lacks are told, and the finding’s fix sets them in
   await bench.ready();
   await expect(bench.blocks()).toHaveCount(4);
 });
+
+test('a monogram in a frame: three letters, one part drawn by hand, and the frame followed', async ({
+  page,
+}) => {
+  const bench = new BenchPage(page);
+  await bench.make(rosehip.address, 'Lena Rowan Moor');
+  await bench.tool('Ellipse');
+  await bench.dragAlong([
+    [-40, -40],
+    [40, 40],
+  ]);
+  await bench.ready();
+  await bench.makes('Monogram in it');
+  await bench.ready();
+  await expect(bench.blocks()).toHaveCount(4);
+  // What was made waits to be typed over.
+  await page.keyboard.type('OBI');
+  await bench.leaveField();
+  await bench.ready();
+  await bench.cardPage('Recipe');
+  await page.getByRole('button', { name: 'Write on the cloth' }).click();
+  await page.keyboard.press('Home');
+  // The caret is in the first letter: the middle of its left side is drawn outwards.
+  const places: [number, number][] = [
+    [-37.5, 0],
+    [-38.5, 0],
+    [-30, 0],
+  ];
+  await expect(page.getByRole('button', { name: 'Part as it was' })).toHaveAttribute('aria-disabled', 'true');
+  await bench.dragAlong(places);
+  await bench.ready();
+  const [, made] = (await bench.document()).objects as { outline: { text: string; baseline: object } }[];
+  expect(made.outline).toMatchObject({ text: 'OBI', baseline: { lay: 'monogram', pulls: [{ at: 0 }] } });
+  await page.getByRole('button', { name: 'Part as it was' }).click();
+  await bench.ready();
+  const [, after] = (await bench.document()).objects as { outline: { baseline: object } }[];
+  expect(after.outline.baseline).not.toHaveProperty('pulls');
+});
