@@ -113,6 +113,7 @@ export { FontError } from './lettering/glyphs.ts';
 export { withoutPull, withPull, type PartHandle } from './lettering/pulls.ts';
 export { MOST_INITIALS } from './lettering/set-within.ts';
 export type { SetLetter, SetLine, SetPart, SetText } from './lettering/set-letters.ts';
+export { letterSpaceOf } from './lettering/letter-space.ts';
 export { LINE_SPACE, setText } from './lettering/set-text.ts';
 export { placedCopies, resolveDesign, resolvedItem, textOf } from './resolve/resolve.ts';
 export { fitPath } from './outlines/fit.ts';

@@ -87,6 +87,7 @@ knowFonts({
   },
   smallestOf: (id) => fontFace(id)?.face.smallest ?? smallestOwn(id),
   forSmall: () => FONTS.find(({ use }) => use === 'line')?.faces[0].id,
+  isJoined: (id) => !!fontFace(id)?.family.joined,
   fontsWith: (text) => familiesWith(text).map(({ faces }) => faces[0].id),
 });
 

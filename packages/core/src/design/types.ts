@@ -101,6 +101,8 @@ export interface DesignObject<O extends Outline = Outline> extends Omit<
   letters?: Resolved<O, TextLetter[]>;
   lettersOrder?: Resolved<O, TextOutline['order']>;
   lettersJoined?: Resolved<O, boolean>;
+  /** Height of capitals of the words that it is, or that it is a letter of; mm. */
+  capitals?: Resolved<O, number>;
 }
 
 export interface StitchesObject extends Static<typeof objects.stitches> {}

@@ -7,6 +7,8 @@ export interface KnownFonts {
   smallestOf(id: string): number | undefined;
   /** The id of a font of single strokes, for words that are too small for others. */
   forSmall(): string | undefined;
+  /** Do its letters join each other? */
+  isJoined(id: string): boolean;
   /** Ids of fonts that have all letters of a text, best first. */
   fontsWith(text: string): string[];
 }
@@ -15,6 +17,7 @@ let known: KnownFonts = {
   nameOf: () => undefined,
   smallestOf: () => undefined,
   forSmall: () => undefined,
+  isJoined: () => false,
   fontsWith: () => [],
 };
 

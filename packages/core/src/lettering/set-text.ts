@@ -8,9 +8,10 @@ import { outlineLines } from '../outlines/flatten.ts';
 import { transformPath } from '../outlines/transform-path.ts';
 import { groundsOf, type Ground } from './baseline.ts';
 import { boxPaths, BOX_WIDTH } from './box.ts';
-import { cellsOf, scaleOf } from './cells.ts';
+import { cellsOf, scaleOf, type Cell } from './cells.ts';
 import type { Font } from './fonts.ts';
 import type { GlyphSource } from './glyphs.ts';
+import { letterSpaceOf } from './letter-space.ts';
 import type { SetLetter, SetLine, SetText } from './set-letters.ts';
 import { setWithin } from './set-within.ts';
 
@@ -51,6 +52,11 @@ export function setText(outline: TextOutline, font: Font, along: readonly PlainO
   const place = outline.place ?? IDENTITY;
   const column = outline.baseline?.kind === 'column';
 
+  const letterSpace = letterSpaceOf(outline) * height;
+  // Scripts whose letters join are never drawn apart by themselves.
+  const spaceAfter = ({ rightToLeft }: Cell): number =>
+    rightToLeft && outline.letterSpace === undefined ? 0 : letterSpace;
+
   // Every line's letters with where they begin on it, before it is lined up.
   let offset = 0;
   const lines = text.split('\n').map((line) => {
@@ -67,7 +73,7 @@ export function setText(outline: TextOutline, font: Font, along: readonly PlainO
         (cell.source ? cell.advance * scale : BOX_WIDTH * height * size) * (stitched ? 1 : stretch);
       pen += (change?.space ?? 0) * height;
       const x = pen;
-      pen += width + (i + 1 < cells.length ? (outline.letterSpace ?? 0) * height : 0);
+      pen += width + (i + 1 < cells.length ? spaceAfter(cell) : 0);
       if (cell.blank) pen += (outline.wordSpace ?? 0) * height;
       return { cell, change, scale, width, x };
     });

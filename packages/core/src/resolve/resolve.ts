@@ -19,7 +19,7 @@ import type {
 } from '../design/types.ts';
 import { outlineLines } from '../outlines/flatten.ts';
 import { stitchesOutline } from '../outlines/live/keep-clear.ts';
-import type { Matrix } from '../geometry/matrix.ts';
+import { determinant, IDENTITY, type Matrix } from '../geometry/matrix.ts';
 import { clothById, type Cloth } from '../materials/cloths.ts';
 import { transformOutline } from '../outlines/transform.ts';
 import { sewnFrom } from '../stitches/kinds.ts';
@@ -52,6 +52,10 @@ const plainGroups = new Memo<PlainGroup>(2);
 const bentItems = new Memo<PlainItem>(2);
 const clearedItems = new Memo<PlainItem>(2);
 const movedOutlines = new Memo<PlainOutline[]>(2);
+
+/** Height of a text's capitals on its sheet; undefined where that is for the shape to say which it fills. */
+const capitalsOf = ({ height, place, baseline }: TextOutline): number | undefined =>
+  baseline?.kind === 'within' ? undefined : height * Math.sqrt(Math.abs(determinant(place ?? IDENTITY)));
 
 class Resolver {
   private readonly items = new Map<string, { item: Item; inside: Group[] }>();
@@ -233,6 +237,7 @@ class Resolver {
               letters,
               lettersOrder: (item.outline as TextOutline).order,
               lettersJoined: (item.outline as TextOutline).joined,
+              capitals: capitalsOf(item.outline as TextOutline),
             }),
           }));
     // What copies keep clear of outside of their repeat is taken out of each of them, later.

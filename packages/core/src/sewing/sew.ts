@@ -19,11 +19,11 @@ import { CoverIndex, lineIsCovered, placeIsCovered, type Cover, type CoversNear 
 import { sharedPlaces } from './shared-places.ts';
 import { beadsOf, drawStrings } from './strings.ts';
 import { Move, PlanBuilder, type MoveCode, type Plan } from './plan.ts';
-import { objectCover, stitchObject } from './stitch-object.ts';
+import { objectCover, objectShortTies, stitchObject } from './stitch-object.ts';
 import { letterByLetter } from './letters.ts';
 import { hiddenWay, wayBox } from './hidden-way.ts';
 import { joinPlace } from './join-place.ts';
-import { tieIn, tieOff, type TieKind } from './ties.ts';
+import { tieIn, tieOff, type TieKind, type TiePlace } from './ties.ts';
 
 export interface SewOptions {
   speed?: MachineSpeed;
@@ -71,7 +71,7 @@ class Sewing {
   /** The thread in the needle, as a code; null before the first. */
   private spool: string | null = null;
   /** What was sewn last, when it still wants its tie-off. */
-  private open: { thread: SewnThread; ties: TieKind } | null = null;
+  private open: { thread: SewnThread; ties: TieKind; place?: TiePlace } | null = null;
   /** The object whose records come next; its share begins with its first record. */
   private next: Leaf<PlainOutline> | null = null;
   /** A trim or change has happened since the last stitch. */
@@ -94,7 +94,7 @@ class Sewing {
 
   private finish(): void {
     if (this.open)
-      for (const p of tieOff(this.open.thread, this.open.ties))
+      for (const p of tieOff(this.open.thread, this.open.ties, this.open.place))
         this.plan.add(p.x, p.y, Move.stitch, Part.tie);
     this.open = null;
   }
@@ -196,7 +196,14 @@ class Sewing {
   }
 
   /** Sews a thread; one that is `strung` to what was sewn last is gone to by a run. */
-  sewThread(thread: SewnThread, ties: TieKind, later: CoversNear, any: CoversNear, strung: boolean): void {
+  sewThread(
+    thread: SewnThread,
+    ties: TieKind,
+    later: CoversNear,
+    any: CoversNear,
+    strung: boolean,
+    place: TiePlace,
+  ): void {
     const { x, y, part } = thread;
     if (x.length < 2) return;
     const begin = { x: x[0], y: y[0] };
@@ -205,7 +212,7 @@ class Sewing {
     const how = byRun ? 'joined' : this.goTo(begin, later, any);
     this.arrive();
     if (how === 'cut') {
-      const [down, ...more] = tieIn(thread, ties);
+      const [down, ...more] = tieIn(thread, ties, place);
       const first = down ?? { x: x[0], y: y[0] };
       this.plan.add(first.x, first.y, Move.jump, Part.travel);
       for (const p of more) this.plan.add(p.x, p.y, Move.stitch, Part.tie);
@@ -217,7 +224,7 @@ class Sewing {
       if (i === 1 && how === 'joined' && reach < LIMITS.shortest + 5e-3) continue;
       this.plan.add(x[i], y[i], Move.stitch, part[i]);
     }
-    this.open = { thread, ties };
+    this.open = { thread, ties, place };
     this.cut = false;
   }
 
@@ -355,11 +362,12 @@ export function sewResolved(design: ResolvedDesign, options: SewOptions = {}): P
         }
       }
       const ties = (leaf.recipe.settings.ties ?? 'along') as TieKind;
+      const place = { cover: covers[i], short: objectShortTies(leaf, cloth) };
       if (threads.length) sewing.take(leaf.thread);
       // The way to the first thread lies under the object itself too; afterwards only under what follows.
       const withOwn = index.from(i);
       threads.forEach((thread, k) =>
-        sewing.sewThread(thread, ties, k ? after : withOwn, all, !k && runTo.has(i)),
+        sewing.sewThread(thread, ties, k ? after : withOwn, all, !k && runTo.has(i), place),
       );
       const on = runOn.get(i);
       if (on && threads.length) sewing.runOnTo(on);

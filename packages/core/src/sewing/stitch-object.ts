@@ -31,8 +31,9 @@ export function inputOf(
   if (!kind) return null;
   const settings = completeSettings(kind, object.recipe, cloth);
   if (excessOf(object, kind, settings)) return null;
-  const { outline, start, end, guideLines, widths, centre, raised, motif } = object;
-  return { outline, settings, cloth, entry, toward, start, end, guideLines, widths, centre, raised, motif };
+  const { outline, start, end, guideLines, widths, centre, raised, motif, capitals } = object;
+  const given = { start, end, guideLines, widths, centre, raised, motif, capitals };
+  return { outline, settings, cloth, entry, toward, ...given };
 }
 
 /**
@@ -40,11 +41,11 @@ export function inputOf(
  * says, so that copies that are made anew are known again.
  */
 const partsOf = (
-  { recipe, start, end, guideLines, widths, centre, raised, motif }: DesignObject<PlainOutline>,
+  { recipe, start, end, guideLines, widths, centre, raised, motif, capitals }: DesignObject<PlainOutline>,
   cloth: Cloth,
 ): unknown[] => [
   cloth.id,
-  JSON.stringify([recipe, start, end, guideLines, widths, centre, motif]),
+  JSON.stringify([recipe, start, end, guideLines, widths, centre, motif, capitals]),
   ...(raised ?? []),
 ];
 
@@ -84,6 +85,13 @@ export function objectChosen(object: DesignObject<PlainOutline>, cloth: Cloth): 
     const input = inputOf(object, cloth);
     return (input && stitchKind(object.recipe.kind)?.chosen?.(input)) ?? {};
   });
+}
+
+/** Is it so small that its thread is held by shorter ties? */
+export function objectShortTies(object: DesignObject<PlainOutline>, cloth: Cloth): boolean {
+  const kind = stitchKind(object.recipe.kind);
+  const input = kind?.shortTies && inputOf(object, cloth);
+  return !!input && kind!.shortTies!(input);
 }
 
 /** What the object's kind has to say about it. */

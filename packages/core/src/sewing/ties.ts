@@ -2,11 +2,16 @@
 import { onMachineGrid, type Point } from '../geometry/points.ts';
 import { LIMITS } from '../materials/machine.ts';
 import type { SewnThread } from '../stitches/thread.ts';
+import { lineIsCovered, type Cover } from './cover.ts';
 
 /** Along the line to and fro, a small star, or none. */
 export type TieKind = 'along' | 'star' | 'none';
 
+/** How long a tie is, and how long one of a small letter, in mm. */
 const TIE = 0.8;
+const SHORT = 0.6;
+/** Ties under cover turn so far aside on their way, in radians: so not all of their stitches lie on each other. */
+const ASIDE = Math.PI / 6;
 /** Reach of a star tie, in mm: its stitches are then 0.76 mm long. */
 const STAR = 0.4;
 
@@ -31,14 +36,14 @@ function alongFrom(thread: SewnThread, fromEnd: boolean, way: number): Point {
 
 const fits = (a: Point, b: Point): boolean => Math.hypot(a.x - b.x, a.y - b.y) >= LIMITS.shortest + 5e-3;
 
-/** The other end of a tie: a place of the thread 0.7 to 1 mm from its end, though the thread may fold back. */
-function tiePlace(thread: SewnThread, p: Point, fromEnd: boolean): Point | null {
-  for (let way = TIE; way < 5 * TIE; way += 0.2) {
+/** The other end of a tie: a place of the thread about `length` mm from its end, though the thread may fold back. */
+function tiePlace(thread: SewnThread, p: Point, fromEnd: boolean, length: number): Point | null {
+  for (let way = length; way < 5 * length; way += 0.2) {
     const q = alongFrom(thread, fromEnd, way);
     const d = Math.hypot(q.x - p.x, q.y - p.y);
-    if (d >= 0.69 && d <= 1) return q;
+    if (d >= length - 0.11 && d <= length + 0.2) return q;
   }
-  const q = alongFrom(thread, fromEnd, TIE);
+  const q = alongFrom(thread, fromEnd, length);
   return fits(q, p) ? q : null;
 }
 
@@ -51,23 +56,43 @@ function starAbout(p: Point, way: Point): Point[] {
   });
 }
 
-function tie(thread: SewnThread, kind: TieKind, fromEnd: boolean): Point[] {
+/** What may be known of where a tie lies. */
+export interface TiePlace {
+  /** What hides it. */
+  cover?: Cover | null;
+  /** It holds a small letter. */
+  short?: boolean;
+}
+
+/** The other end of a tie turned aside about `p`, where that lies under cover too; else itself. */
+function aside(p: Point, q: Point, cover: Cover | null | undefined): Point {
+  for (const turn of cover ? [ASIDE, -ASIDE] : []) {
+    const [dx, dy, c, s] = [q.x - p.x, q.y - p.y, Math.cos(turn), Math.sin(turn)];
+    const to = { x: onMachineGrid(p.x + c * dx - s * dy), y: onMachineGrid(p.y + s * dx + c * dy) };
+    if (fits(to, p) && lineIsCovered(p, to, [cover!])) return to;
+  }
+  return q;
+}
+
+function tie(thread: SewnThread, kind: TieKind, fromEnd: boolean, { cover, short }: TiePlace): Point[] {
   if (kind === 'none') return [];
   const i = fromEnd ? thread.x.length - 1 : 0;
   const p = { x: thread.x[i], y: thread.y[i] };
-  const q = tiePlace(thread, p, fromEnd);
+  const q = tiePlace(thread, p, fromEnd, short ? SHORT : TIE);
   if (!q) return [];
-  if (kind === 'along') return [q, p, q];
+  if (kind === 'along' && short) return fromEnd ? [q, p] : [p, q];
+  if (kind === 'along') return [q, p, aside(p, q, cover)];
   const star = starAbout(p, q);
   return [...(fits(star[0], p) ? star : star.slice(1)), p];
 }
 
 /** Needle points before the thread's first: the needle comes down at the first of them. */
-export function tieIn(thread: SewnThread, kind: TieKind): Point[] {
-  const points = tie(thread, kind, false);
+export function tieIn(thread: SewnThread, kind: TieKind, at: TiePlace = {}): Point[] {
+  const points = tie(thread, kind, false, at);
   // A star ends at the first point itself, which is sewn next.
   return kind === 'star' ? points.slice(0, -1) : points;
 }
 
 /** Needle points after the thread's last. */
-export const tieOff = (thread: SewnThread, kind: TieKind): Point[] => tie(thread, kind, true);
+export const tieOff = (thread: SewnThread, kind: TieKind, at: TiePlace = {}): Point[] =>
+  tie(thread, kind, true, at);

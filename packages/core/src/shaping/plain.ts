@@ -120,7 +120,7 @@ function freeItem(item: Item<PlainOutline>): Item[] {
   const id = isCopy ? newId() : item.id;
   if (item.kind === 'stitches') return [{ ...item, id }];
   if (item.kind === 'object') {
-    const { raised, letters: _, lettersOrder: __, lettersJoined: ___, ...object } = item;
+    const { raised, letters: _, lettersOrder: __, lettersJoined: ___, capitals: ____, ...object } = item;
     const { outline } = object;
     const free: DesignObject = {
       ...object,

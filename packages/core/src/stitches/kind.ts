@@ -75,6 +75,8 @@ export interface StitchInput<V = Values> {
   centre?: Point;
   /** A drawing of the person's own, for kinds that repeat one. */
   motif?: Motif;
+  /** Of a letter: height of capitals of its words, mm. */
+  capitals?: number;
   /** Shapes that relief lines show. */
   raised?: readonly PlainOutline[];
 }
@@ -119,6 +121,8 @@ export interface StitchKind<V = Values, O = OwnValues> {
   /** What settings that are left to the engine come to, by their names. */
   chosen?(input: StitchInput<V>): Values;
   remarks?(input: StitchInput<V>): Remark[];
+  /** Is it so small that its thread is held by shorter ties? */
+  shortTies?(input: StitchInput<V>): boolean;
   /** How far thread lies beside the lines that it follows, in mm; left out: it lies on them. */
   reach?(settings: O, widths?: readonly WidthAt[]): number;
   /** It covers the band over which it reaches. */

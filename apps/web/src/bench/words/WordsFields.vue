@@ -6,6 +6,7 @@ import {
   isCarried,
   isStitched,
   isText,
+  letterSpaceOf,
   LINE_SPACE,
   stoodOn,
   textOf,
@@ -68,20 +69,26 @@ const height = computed(() => valueOf((o) => o.height));
 
 /** Spaces are told in mm, and kept as shares of the height. */
 const SPACES = [
-  { key: 'letterSpace', label: 'Between letters', first: 0, least: -1, most: 50 },
-  { key: 'wordSpace', label: 'Between words', first: 0, least: -1, most: 50 },
-  { key: 'lineSpace', label: 'Line to line', first: LINE_SPACE, least: 0, most: 50 },
+  {
+    key: 'letterSpace',
+    label: 'Between letters',
+    first: (o: TextOutline) => letterSpaceOf({ ...o, letterSpace: undefined }),
+    least: -1,
+    most: 50,
+  },
+  { key: 'wordSpace', label: 'Between words', first: () => 0, least: -1, most: 50 },
+  { key: 'lineSpace', label: 'Line to line', first: () => LINE_SPACE, least: 0, most: 50 },
 ] as const;
 type Space = (typeof SPACES)[number];
 const mm = ({ key, first }: Space): number | null => {
-  const v = valueOf((o) => Math.round((o[key] ?? first) * o.height * 1000) / 1000);
+  const v = valueOf((o) => Math.round((o[key] ?? first(o)) * o.height * 1000) / 1000);
   return v;
 };
 const spaced =
   ({ key, first, least, most }: Space, value: number) =>
   (o: TextOutline): Partial<TextOutline> => {
     const share = Math.min(most, Math.max(least, Math.round((value / o.height) * 10000) / 10000));
-    return { [key]: Math.abs(share - first) < 1e-4 ? undefined : share };
+    return { [key]: Math.abs(share - first(o)) < 1e-4 ? undefined : share };
   };
 const tall = (value: number) => (): Partial<TextOutline> => ({ height: value });
 const stretched = (value: number) => (): Partial<TextOutline> => ({

@@ -9,7 +9,9 @@ import {
 } from '../kind.ts';
 import { onMachineGrid, type Point } from '../../geometry/points.ts';
 import { anywhereOutline } from '../../outlines/same.ts';
+import { outlineBounds } from '../../outlines/transform.ts';
 import type { SewnThread } from '../thread.ts';
+import { SMALL, smallOutline } from './small.ts';
 import { spacingSetting, underlaySetting } from './settings.ts';
 import { satin, TOO_NARROW, type AcrossRules, type SatinSettings } from './satin.ts';
 
@@ -43,6 +45,18 @@ const SETTINGS = [
     default: 'fill',
     help: 'What becomes of letters whose strokes are wider than 7 mm.',
   },
+  {
+    name: 'small',
+    label: 'Small letters',
+    type: 'choice',
+    more: true,
+    choices: [
+      { value: 'own', label: 'by rules of their own' },
+      { value: 'same', label: 'like larger ones' },
+    ],
+    default: 'own',
+    help: 'What becomes of letters whose capitals are under 6 mm: stitches wider apart, one run beneath, simpler corners, and openings that stay open.',
+  },
   underlaySetting,
   densitySetting,
   compensationSetting('How much wider each side is sewn, against the pull of the thread.'),
@@ -56,16 +70,29 @@ const RULES = {
   line: { lineUnder: NARROW, widenTo: 0 },
 };
 
+/** Small letters are sewn with stitches so much wider apart. */
+const OPEN = 1.12;
+
+/** Are these small letters, which have rules of their own? */
+function isSmall({ capitals, outline, settings }: StitchInput<Values>): boolean {
+  if (settings.small === 'same') return false;
+  if (capitals !== undefined) return capitals < SMALL;
+  const b = outlineBounds(outline);
+  return !!b && b.maxY - b.minY < SMALL;
+}
+
 /** What satin is asked for. */
 function asSatin(input: StitchInput<Values>): StitchInput<SatinSettings> & { across: AcrossRules } {
   const { spacing, underlay, density, compensation, thin, wide } = input.settings;
+  const small = isSmall(input);
   return {
     ...input,
+    ...(small && { outline: smallOutline(input.outline, compensation, RULES[thin].widenTo) }),
     settings: {
       sides: 'shape',
       width: NARROW,
-      spacing,
-      underlay,
+      spacing: small ? OPEN * spacing : spacing,
+      underlay: small && underlay === 'auto' && input.cloth.underlay !== 'none' ? 'centre' : underlay,
       corners: 'auto',
       ends: 'square',
       split: 'staggered',
@@ -125,4 +152,5 @@ export const lettering: KindOf<typeof SETTINGS> = {
   cover: (input) => satin.cover(asSatin(input)),
   chosen: (input) => satin.chosen!(anywhere(input)),
   remarks: (input) => satin.remarks!(anywhere(input)),
+  shortTies: isSmall,
 };

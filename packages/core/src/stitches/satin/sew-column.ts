@@ -154,12 +154,48 @@ function runAlong(
   builder.addAll([...way, ...rest], Part.underlay);
 }
 
-/** A run along the middle of the column, clear of its ends: the way under stitches to come. */
+/** Ways along the same stretch lie so far beside each other, in mm: on top of each other they would be felt. */
+const LANE = 0.5;
+/** A way stays this far inside of its column's edges, in mm. */
+const LANE_INSET = 0.5;
+/** Stretches that share less than this have no way in common, in mm. */
+const SHARED = 0.6;
+
+type Walked = [low: number, high: number];
+/** The stretches of columns that a thread went along already. */
+const walked = new WeakMap<ThreadBuilder, Map<Column, Walked[]>>();
+
+/** How often a thread went along a stretch before; now once more. */
+function lanesBefore(builder: ThreadBuilder, column: Column, [low, high]: Walked): number {
+  let columns = walked.get(builder);
+  if (!columns) walked.set(builder, (columns = new Map()));
+  const ways = columns.get(column) ?? [];
+  const before = ways.filter(([a, b]) => Math.min(high, b) - Math.max(low, a) > SHARED).length;
+  columns.set(column, [...ways, [low, high]]);
+  return before;
+}
+
+/** The first way lies in the middle, the next ones to its right and its left in turn. */
+const laneOf = (before: number): number => LANE * Math.ceil(before / 2) * (before % 2 ? 1 : -1);
+
+/** The middle of a rung, or `lane` mm beside it as far as the rung is wide. */
+const beside =
+  (lane: number) =>
+  ({ left, right }: Rung): Point => {
+    const width = distance(left, right);
+    const room = Math.max(0, width / 2 - LANE_INSET);
+    return lerp(left, right, 0.5 + Math.min(room, Math.max(-room, lane)) / (width || 1));
+  };
+
+/** A run along the column, clear of its ends: the way under stitches to come, in its middle or beside earlier ones. */
 export function runMiddle(column: Column, from: number, to: number, builder: ThreadBuilder): void {
   const { length, ring } = column;
   const inset = Math.min(UNDERLAY_INSET, length / 4);
   const clear = (place: number): number => (ring ? place : Math.min(length - inset, Math.max(inset, place)));
-  runAlong(column, clear(from), clear(to), middle, builder);
+  const [a, b] = [clear(from), clear(to)];
+  if (Math.abs(b - a) < 1e-9) return;
+  const lane = laneOf(lanesBefore(builder, column, [Math.min(a, b), Math.max(a, b)]));
+  runAlong(column, a, b, beside(lane), builder);
 }
 
 function zigzag(

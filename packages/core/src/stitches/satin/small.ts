@@ -1,0 +1,71 @@
+// Small letters, as thread can show them: corners simpler, and openings kept open.
+import { Memo } from '../../design/memo.ts';
+import type { PlainOutline } from '../../design/types.ts';
+import { intersect, offsetRegion, simplerRing, subtract, unite } from '../../geometry/clip.ts';
+import { regionArea, type Polygon, type Region } from '../../geometry/region.ts';
+import { outlineOfRegion } from '../../outlines/live/region-outline.ts';
+import { outlineRegion } from '../../outlines/region.ts';
+
+/** Letters whose capitals are lower than this are small, in mm. */
+export const SMALL = 6;
+/** Notches narrower than this are closed, and edges simplified by so much, in mm. */
+const NOTCH = 0.2;
+const SIMPLER = 0.06;
+/** An opening stays so wide when all is sewn, in mm. */
+const OPENING = 0.8;
+/** Strokes stay so wide when openings grow, in mm. */
+const STROKE = 0.6;
+/** Widths are found as near as this, in mm. */
+const NEAR = 0.04;
+
+/** The radius of the largest circle in a region, in mm, up to `most`. */
+function radiusOf(region: Region, most: number): number {
+  let [low, high] = [0, most];
+  if (regionArea(offsetRegion(region, -most)) > 0) return most;
+  while (high - low > NEAR) {
+    const radius = (low + high) / 2;
+    if (regionArea(offsetRegion(region, -radius)) > 0) low = radius;
+    else high = radius;
+  }
+  return low;
+}
+
+const solid = ({ outer }: Polygon): Region => [{ outer, holes: [] }];
+
+/** A polygon whose holes stay open when both their sides are sewn `wider` mm wider. */
+function opened(polygon: Polygon, wider: number): Region {
+  const wanted = OPENING / 2 + wider;
+  // As far as strokes bear it.
+  const core = offsetRegion(solid(polygon), -STROKE);
+  let openings: Region = [];
+  for (const ring of polygon.holes) {
+    const hole: Region = [{ outer: ring, holes: [] }];
+    const missing = wanted - radiusOf(hole, wanted);
+    const grown = missing > NEAR ? intersect(offsetRegion(hole, missing), core) : hole;
+    // Two openings don't run into each other.
+    const beside = regionArea(intersect(grown, offsetRegion(openings, STROKE))) > 0;
+    openings = unite(openings, unite(hole, beside ? [] : grown));
+  }
+  return subtract(solid(polygon), openings);
+}
+
+const made = new Memo<PlainOutline>(2);
+
+/** The outline of a small letter as it is sewn; both sides of its strokes will be `compensation` mm wider, thin ones `least` mm. */
+export const smallOutline = (outline: PlainOutline, compensation: number, least: number): PlainOutline =>
+  made.get(outline, [compensation, least], () => {
+    const closed = offsetRegion(
+      offsetRegion(outlineRegion(outline), NOTCH / 2, 'mitre'),
+      -NOTCH / 2,
+      'mitre',
+    );
+    const region = closed.map(({ outer, holes }) => ({
+      outer: simplerRing(outer, SIMPLER),
+      holes: holes.map((ring) => simplerRing(ring, SIMPLER)),
+    }));
+    const widest = 2 * radiusOf(region, least / 2);
+    const wider = compensation + Math.max(0, (least - widest) / 2);
+    return outlineOfRegion(
+      region.flatMap((polygon) => (polygon.holes.length ? opened(polygon, wider) : [polygon])),
+    );
+  });
