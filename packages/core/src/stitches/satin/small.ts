@@ -10,7 +10,7 @@ import { outlineRegion } from '../../outlines/region.ts';
 export const SMALL = 6;
 /** Notches narrower than this are closed, and edges simplified by so much, in mm. */
 const NOTCH = 0.2;
-const SIMPLER = 0.06;
+const SIMPLER = 0.03;
 /** An opening stays so wide when all is sewn, in mm. */
 const OPENING = 0.8;
 /** Strokes stay so wide when openings grow, in mm. */
