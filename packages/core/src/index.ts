@@ -115,7 +115,7 @@ export { MOST_INITIALS } from './lettering/set-within.ts';
 export type { SetLetter, SetLine, SetPart, SetText } from './lettering/set-letters.ts';
 export { letterSpaceOf } from './lettering/letter-space.ts';
 export { LINE_SPACE, setText } from './lettering/set-text.ts';
-export { placedCopies, resolveDesign, resolvedItem, textOf } from './resolve/resolve.ts';
+export { placedCopies, resolveDesign, resolvedItem, textOf, textOnCloth } from './resolve/resolve.ts';
 export { fitPath } from './outlines/fit.ts';
 export { bendPoint, flatPatch, patchCorners } from './outlines/live/bend.ts';
 export { outlineBounds, transformOutline } from './outlines/transform.ts';
@@ -179,6 +179,8 @@ export {
 } from './jobs/plain.ts';
 export {
   bendAgain,
+  bendAround,
+  readyBendJob,
   bendJob,
   endBendJob,
   groupJob,
@@ -186,6 +188,7 @@ export {
   ungroupJob,
   type BendForm,
 } from './jobs/groups.ts';
+export { READY_BENDS } from './outlines/live/ready-bends.ts';
 export { recolourJob, renameJob, reorderJob, stepJob, stopJob, type OrderPlace } from './jobs/order.ts';
 export {
   applySettled,

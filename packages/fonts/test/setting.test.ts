@@ -2,10 +2,13 @@ import { describe, expect, test } from 'vitest';
 import fc from 'fast-check';
 import {
   applyCommand,
+  applyMatrix,
   arcThrough,
+  bendAround,
   caretAt,
   checkDesign,
   figuresOf,
+  findItem,
   findingsOf,
   fixOf,
   fontOf,
@@ -15,13 +18,17 @@ import {
   outlineBounds,
   outlineRegion,
   pathData,
+  READY_BENDS,
+  readyBendJob,
   resolveDesign,
   retyped,
   setText,
   sewDesign,
   stoodOn,
   textOf,
+  textOnCloth,
   transformItems,
+  type Design,
   type DesignObject,
   type SetText,
 } from '@rosehip/core';
@@ -302,6 +309,66 @@ describe('the catalogue', () => {
     expect(outlineRegion(outline)).toHaveLength(outline.paths.length);
     expect(pathData(outline.paths)).not.toContain('NaN');
   });
+});
+
+describe('words that fill an angle', () => {
+  const spanOf = ({ letters }: SetText): number => {
+    // Seen from the middle of the circle, from where the first letter begins to where the last one ends.
+    const angles = [letters[0], letters.at(-1)!].map(({ frame: [a, b, , , e, f], width }, i) => {
+      const [x, y] = [e + (i ? width * a : 0), f + (i ? width * b : 0) - 30];
+      return (Math.atan2(x, -y) * 180) / Math.PI;
+    });
+    return angles[1] - angles[0];
+  };
+  test.each([120, 200])('%i°, with letters as they are', async (fills) => {
+    const baseline = { kind: 'arc' as const, radius: 30 };
+    const [filled, loose] = [
+      await set('LOOK UP', { height: 8, baseline: { ...baseline, fills } }),
+      await set('LOOK UP', { height: 8, baseline }),
+    ];
+    expect(Math.abs(spanOf(filled) - fills)).toBeLessThan(2.5);
+    expect(filled.letters.map((l) => l.width)).toEqual(loose.letters.map((l) => l.width));
+  });
+
+  test('too many letters for it are drawn together only as far as they bear', async () => {
+    const baseline = { kind: 'arc' as const, radius: 30, fills: 20 };
+    const { letters } = await set('LOOK UP', { height: 8, baseline });
+    expect(letters[1].frame[4]).toBeGreaterThan(letters[0].frame[4]);
+    expect(spanOf({ letters } as SetText)).toBeGreaterThan(60);
+  });
+});
+
+describe('ready bends', () => {
+  test.each(READY_BENDS.map(({ id }) => id))(
+    '%s: words are bent, stay words, and lie flat again',
+    async (id) => {
+      const design = await designWith(text('NIGHT', { height: 12 }));
+      const bounds = (d: Design) => {
+        const item = findItem(resolveDesign(d), 'words');
+        return item?.kind === 'object' ? outlineBounds(item.outline)! : null;
+      };
+      const job = readyBendJob(design, 'words', id);
+      expect(job.select).toEqual(['words']);
+      const bent = applyCommand(design, job.command).design;
+      expect(checkDesign(structuredClone(bent))).toEqual(bent);
+      expect(bounds(bent)).not.toEqual(bounds(design));
+      expect(figuresOf(sewDesign(bent)).stitches).toBeGreaterThan(300);
+      // The caret and the handles of its letters are where they are seen.
+      const [b, { letters }] = [bounds(bent)!, textOnCloth(bent, 'words')!];
+      for (const letter of letters) {
+        const top = applyMatrix(letter.frame, { x: letter.width / 2, y: -6 });
+        expect(top.x > b.minX && top.x < b.maxX && top.y > b.minY && top.y < b.maxY).toBe(true);
+      }
+      // Another form takes the place of the first: there is one sheet still.
+      const other = applyCommand(bent, readyBendJob(bent, 'words', 'bulge').command).design;
+      expect(other.objects).toHaveLength(1);
+      expect(bendAround(other, 'words')).not.toBeNull();
+      const flat = applyCommand(other, readyBendJob(other, 'words', null).command).design;
+      expect(flat.objects).toEqual(design.objects);
+      expect(() => readyBendJob(design, 'words', null)).toThrow('lies flat');
+      expect(() => readyBendJob(design, 'words', 'nosuch')).toThrow('no ready bend');
+    },
+  );
 });
 
 describe('an arc drawn by its end', () => {

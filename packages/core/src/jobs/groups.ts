@@ -3,6 +3,7 @@ import { findItem, findPlace } from '../design/tree.ts';
 import { newId, type Bend, type Design, type Group, type Item } from '../design/types.ts';
 import { DESIGN_LIMITS } from '../design/limits.ts';
 import { bendPoint, flatBend, flatPatch } from '../outlines/live/bend.ts';
+import { readyBend } from '../outlines/live/ready-bends.ts';
 import { resolveDesign } from '../resolve/resolve.ts';
 import { boundsOfItems } from '../shaping/bounds.ts';
 import { plainItem } from '../shaping/plain.ts';
@@ -53,7 +54,17 @@ export function ungroupJob(design: Design, ids: readonly string[]): Job {
   return builder.job(select);
 }
 
-export type BendForm = { form: 'envelope' } | { form: 'mesh'; columns: number; rows: number };
+export type BendForm =
+  { form: 'envelope' } | { form: 'mesh'; columns: number; rows: number } | { form: 'ready'; id: string };
+
+/** A sheet over a box, in this form. Throws JobError for a ready one that there is not. */
+function sheetOf(from: Bend['from'], how: BendForm): Bend {
+  if (how.form === 'envelope') return flatPatch(from);
+  if (how.form === 'mesh') return flatBend(from, cells(how.columns), cells(how.rows));
+  const bend = readyBend(from, how.id);
+  if (!bend) throw new JobError(`There is no ready bend “${how.id}”.`);
+  return bend;
+}
 
 /** Puts what is selected on a sheet that can be bent; one group is bent itself. */
 export function bendJob(design: Design, ids: readonly string[], how: BendForm): Job {
@@ -68,8 +79,7 @@ export function bendJob(design: Design, ids: readonly string[], how: BendForm): 
     width: Math.max(0.1, b.maxX - b.minX),
     height: Math.max(0.1, b.maxY - b.minY),
   };
-  const bend =
-    how.form === 'envelope' ? flatPatch(from) : flatBend(from, cells(how.columns), cells(how.rows));
+  const bend = sheetOf(from, how);
   const builder = new JobBuilder(design, 'Bend');
   const [only] = items;
   if (items.length === 1 && only.kind === 'group' && !only.bend && !only.repeat) {
@@ -81,8 +91,9 @@ export function bendJob(design: Design, ids: readonly string[], how: BendForm): 
 
 const cells = (n: number): number => Math.min(DESIGN_LIMITS.cells, Math.max(1, Math.round(n)));
 
-/** The same sheet with another mesh: its points lie where the sheet has them now. */
+/** The same sheet in another form: but for ready ones, its points lie where the sheet has them now. */
 export function bendAgain(bend: Bend, how: BendForm): Bend {
+  if (how.form === 'ready') return sheetOf(bend.from, how);
   if (how.form === 'envelope') {
     const flat = flatPatch(bend.from);
     const at = (dx: number, dy: number) =>
@@ -150,4 +161,35 @@ export function setItemsJob(
   const builder = new JobBuilder(design, label);
   for (const item of items) builder.replace({ ...item, ...changes });
   return builder.job([...ids]);
+}
+
+/** The group whose bend an item stands in by itself; null when there is none. */
+export function bendAround(design: Design, id: string): (Group & { bend: Bend }) | null {
+  const parent = findPlace(design.objects, id)?.parent;
+  return parent?.bend && parent.objects.length === 1 ? (parent as Group & { bend: Bend }) : null;
+}
+
+/**
+ * Bends one item in a ready form, which stays selected: on the sheet that it stands on by itself, or on a new one. Without a
+ * form it lies flat again.
+ */
+export function readyBendJob(design: Design, id: string, ready: string | null): Job {
+  const item = findItem(design, id);
+  if (!item) throw new JobError('Bend: select something first.');
+  const group =
+    item.kind === 'group' && item.bend ? (item as Group & { bend: Bend }) : bendAround(design, id);
+  if (!ready) {
+    if (!group) throw new JobError('Bend: this lies flat.');
+    if (group.id === id) return endBendJob(design, [id], 'flat');
+    // The group was only there to be bent.
+    const builder = new JobBuilder(design, 'Bend');
+    const place = findPlace(design.objects, group.id)!;
+    builder.move(id, place.parent?.id ?? null, place.index);
+    builder.remove(group.id);
+    return builder.job([id]);
+  }
+  if (!group) return { ...bendJob(design, [id], { form: 'ready', id: ready }), select: [id] };
+  const builder = new JobBuilder(design, 'Bend');
+  builder.replace({ ...group, bend: sheetOf(group.bend.from, { form: 'ready', id: ready }) });
+  return builder.job([id]);
 }

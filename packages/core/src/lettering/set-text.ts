@@ -17,6 +17,9 @@ import { setWithin } from './set-within.ts';
 
 /** From baseline to baseline when nothing is said, as a share of the height of capitals. */
 export const LINE_SPACE = 1.6;
+/** Words that fill an angle are drawn together by so much between letters at most, as a share of the height. */
+const CLOSEST = 0.1;
+
 /** Letters begin on the machine's grid: so the same letter is sewn alike wherever it stands. */
 const onGrid = ([a, b, c, d, e, f]: Matrix): Matrix => [a, b, c, d, onMachineGrid(e), onMachineGrid(f)];
 
@@ -79,6 +82,18 @@ export function setText(outline: TextOutline, font: Font, along: readonly PlainO
     });
     return { at, to: at + line.length, placed, length: pen };
   });
+
+  // Words that fill an angle: the room that is left, or missing, goes between their letters.
+  const { baseline } = outline;
+  const fills = baseline && 'fills' in baseline ? baseline.fills : undefined;
+  if (fills && baseline && 'radius' in baseline)
+    for (const line of lines) {
+      if (line.placed.length < 2) continue;
+      const wanted = (fills * Math.PI * Math.abs(baseline.radius)) / 180;
+      const each = Math.max(-CLOSEST * height, (wanted - line.length) / (line.placed.length - 1));
+      line.placed.forEach((letter, i) => (letter.x += i * each));
+      line.length += each * (line.placed.length - 1);
+    }
 
   const share = { left: 0, centre: 0.5, right: 1 }[outline.align ?? 'centre'];
   const reach = Math.max(1, ...lines.map((l) => l.length));

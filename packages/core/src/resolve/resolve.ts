@@ -2,10 +2,10 @@
 // made, copies of repeats added, room kept clear, sheets bent, what lies hidden left out.
 //
 // Nothing is made twice: an outline is made anew only when it, or one that it is made from, has changed.
-import { isLive } from '../design/live-outline.ts';
+import { isLive, isText } from '../design/live-outline.ts';
 import { Memo } from '../design/memo.ts';
 import { MOST_MADE } from '../design/copies.ts';
-import { everyItem, everyLeaf, findPlace, originOf } from '../design/tree.ts';
+import { everyItem, everyLeaf, findItem, findPlace, originOf } from '../design/tree.ts';
 import type {
   Bend,
   Design,
@@ -18,7 +18,9 @@ import type {
   TextOutline,
 } from '../design/types.ts';
 import { outlineLines } from '../outlines/flatten.ts';
+import { bendPoint } from '../outlines/live/bend.ts';
 import { stitchesOutline } from '../outlines/live/keep-clear.ts';
+import type { Point } from '../geometry/points.ts';
 import { determinant, IDENTITY, type Matrix } from '../geometry/matrix.ts';
 import { clothById, type Cloth } from '../materials/cloths.ts';
 import { transformOutline } from '../outlines/transform.ts';
@@ -27,6 +29,7 @@ import { withoutHidden } from './beneath.ts';
 import { withCopies } from './copies.ts';
 import { bendOnce, clearOnce, makeOnce, setTextOnce } from './make-live.ts';
 import { fontChanges } from '../lettering/fonts.ts';
+import { mappedSet } from '../lettering/mapped-set.ts';
 import type { SetText } from '../lettering/set-letters.ts';
 import { placeCopies, type Placed } from './repeat/maps.ts';
 import { threadOutline } from './thread-outline.ts';
@@ -352,3 +355,15 @@ export function placedCopies(design: Design, id: string): Placed | null {
 /** The letters of a text object, on the sheet that it stands on; null for other items. */
 export const textOf = (design: Design, id: string): SetText | null =>
   new Resolver(design).textOf(originOf(id));
+
+/** The same as they lie on the cloth: bent with the groups that they stand in. */
+export function textOnCloth(design: Design, id: string): SetText | null {
+  const resolver = new Resolver(design);
+  const set = resolver.textOf(originOf(id));
+  const item = findItem(design, originOf(id));
+  const bends = resolver.inside(originOf(id)).flatMap((group) => group.bend ?? []);
+  if (!set || !isText(item) || !bends.length) return set;
+  // From the innermost sheet to the outermost.
+  const map = (p: Point): Point => bends.reduceRight((at, bend) => bendPoint(bend, at), p);
+  return mappedSet(set, map, item.outline.height);
+}

@@ -7,6 +7,7 @@ import { useView } from '../../stores/view.ts';
 import type { Commands } from '../commands/commands.ts';
 import LiveFields from '../panels/LiveFields.vue';
 import AroundFields from './AroundFields.vue';
+import BendFields from './BendFields.vue';
 import CardPart from './CardPart.vue';
 import CentreFields from './CentreFields.vue';
 import EmptyCard from './EmptyCard.vue';
@@ -149,6 +150,7 @@ watchPostEffect(async () => {
         <div v-show="!open" class="contents">
           <CardPart v-model="parts.shape" title="Shape" :place="0" :of="4">
             <WordsFields @fonts="openFonts" />
+            <BendFields />
             <ShapeFields />
           </CardPart>
           <CardPart v-model="parts.stitches" title="Stitches" :place="1" :of="4">

@@ -173,12 +173,26 @@ interface BaseNumber {
   key: string;
   label: string;
   value: number;
-  unit: 'mm' | '';
+  unit: 'mm' | '°' | '';
   least: number;
   most: number;
   step: number;
   make(value: number): Baseline;
 }
+/** The angle that words on a circle are spread over; 0 leaves them as long as they are. */
+const fills = (b: Extract<Baseline, { radius: number }>): BaseNumber => ({
+  key: 'fills',
+  label: 'Fills an angle',
+  value: b.fills ?? 0,
+  unit: '°',
+  step: 5,
+  least: 0,
+  most: 359,
+  make: (v) => {
+    const { fills: _, ...rest } = b;
+    return v >= 1 ? { ...rest, fills: v } : rest;
+  },
+});
 const numbers = computed<BaseNumber[]>(() => {
   const b = one.value?.outline.baseline;
   const size = { unit: 'mm' as const, step: 0.5 };
@@ -187,6 +201,7 @@ const numbers = computed<BaseNumber[]>(() => {
     const make = (v: number): Baseline => ({ ...b, radius: sign * v });
     return [
       { key: 'radius', label: 'Radius', value: Math.abs(b.radius), ...size, least: 1, most: 5000, make },
+      fills(b),
     ];
   }
   if (b?.kind === 'circle')
@@ -200,6 +215,7 @@ const numbers = computed<BaseNumber[]>(() => {
         most: 5000,
         make: (radius) => ({ ...b, radius }),
       },
+      fills(b),
     ];
   if (b?.kind === 'wave')
     return [

@@ -7,7 +7,7 @@ import {
   isText,
   offsetAt,
   retyped,
-  textOf,
+  textOnCloth,
   type Design,
   type Point,
   type SetText,
@@ -61,7 +61,7 @@ export function useWriting() {
   const object = computed(() => textIn(bench.design));
   const committed = (): TextObject | null => textIn(bench.committed);
   const set = computed<SetText | null>(() =>
-    fontsCame.value >= 0 && bench.design && state.id ? textOf(bench.design, state.id) : null,
+    fontsCame.value >= 0 && bench.design && state.id ? textOnCloth(bench.design, state.id) : null,
   );
   const letterHeight = computed(() => object.value?.outline.height ?? height.value);
 
@@ -147,7 +147,7 @@ export function useWriting() {
       (leaf) => isText(leaf) && leaf.visible && !leaf.locked,
     );
     for (const text of texts.reverse() as TextObject[]) {
-      const found = textOf(bench.design, text.id);
+      const found = textOnCloth(bench.design, text.id);
       if (!found) continue;
       const { offset, distance } = offsetAt(found, p, text.outline.height);
       if (distance * view.scale < 3) return { id: text.id, offset };

@@ -235,10 +235,13 @@ export const partPull = exactly({
 
 /** What the lines of a text stand on; left out: a straight line. */
 export const baseline = oneOf(
-  /** Part of a circle; its middle lies below the line, or above it when the radius is negative. mm. */
-  exactly({ kind: Type.Literal('arc'), radius: number(-REACH, REACH) }),
+  /**
+   * Part of a circle; its middle lies below the line, or above it when the radius is negative. mm. Letters stand so far apart
+   * that each line fills an angle, if that is said; degrees.
+   */
+  exactly({ kind: Type.Literal('arc'), radius: number(-REACH, REACH), fills: perhaps(number(1, 359)) }),
   /** A circle: the first line over the top, the second one upright along the bottom. mm. */
-  exactly({ kind: Type.Literal('circle'), radius: number(0.5, REACH) }),
+  exactly({ kind: Type.Literal('circle'), radius: number(0.5, REACH), fills: perhaps(number(1, 359)) }),
   /** The line that the text is made from: where on it (a share of its length), and on which side. */
   exactly({ kind: Type.Literal('along'), start: share, side: word('left', 'right') }),
   /** A wave: from crest to crest, and from its middle to a crest; mm. */
