@@ -93,6 +93,9 @@ test('letters by hand: a disc moves one along and off the line, the next ones fo
   await letter.getByRole('group', { name: 'Thread chart' }).getByRole('button').first().click();
   await bench.ready();
   expect((await words(bench))[0].outline.letters![0]).toMatchObject({ at: 1, turn: -12, thread: '101' });
+  await letter.getByLabel('Stitched').selectOption('crosshatch');
+  await bench.ready();
+  expect((await words(bench))[0].outline.letters![0]).toMatchObject({ recipe: { kind: 'crosshatch' } });
   await page.getByRole('button', { name: 'Letter as it was' }).click();
   expect((await words(bench))[0].outline.letters).toBeUndefined();
 

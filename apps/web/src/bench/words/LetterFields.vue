@@ -1,14 +1,18 @@
 <script setup lang="ts">
 // The letter whose handle was touched last, by numbers; and a thread of its own.
 import { computed, ref, watch } from 'vue';
-import { isText, type LetterChange, type TextObject } from '@rosehip/core';
+import { isText, STITCH_KINDS, type LetterChange, type Recipe, type TextObject } from '@rosehip/core';
+import ChoiceField from '../../fields/ChoiceField.vue';
 import NumberField from '../../fields/NumberField.vue';
 import { useBench } from '../../stores/bench/bench.ts';
+import { useRecipes } from '../../stores/recipes.ts';
+import { useSettings } from '../../stores/settings.ts';
 import ThreadPicker from '../recipe-card/ThreadPicker.vue';
 import { changeOf, withLetter } from './letter-drag.ts';
 import { useWriting } from './writing.ts';
 
 const bench = useBench();
+const settings = useSettings();
 const { state, object, set } = useWriting();
 
 const letter = computed(() => set.value?.letters.find((l) => l.at === state.held) ?? null);
@@ -44,6 +48,32 @@ const meant = (field: Field, value: number): Partial<LetterChange> => ({
   [field.key]: round(value / factor(field)),
 });
 
+/** Stitched by another recipe: a kind as the person begins it, or one that is kept. */
+const own = computed(() => change.value?.recipe ?? null);
+const recipes = useRecipes();
+void recipes.load();
+const KINDS = STITCH_KINDS.map(({ id, name }) => ({ value: `kind ${id}`, label: name.toLowerCase() }));
+const choices = computed(() => [
+  { value: 'others', label: 'as all of these words' },
+  ...KINDS,
+  ...recipes.all.map(({ id, name }) => ({ value: `kept ${id}`, label: `${name} (kept)` })),
+]);
+const recipeShown = computed(() => {
+  const { value } = own;
+  if (!value) return 'others';
+  const kept = value.kept && `kept ${value.kept}`;
+  return kept && choices.value.some((c) => c.value === kept) ? kept : `kind ${value.kind}`;
+});
+function setRecipe(value: string): void {
+  const [how, id] = [value.slice(0, 4), value.slice(5)];
+  const kept = recipes.all.find((r) => r.id === id);
+  const recipe: Recipe | undefined =
+    how === 'kind'
+      ? settings.startOf(id, bench.design!.cloth.kind)
+      : kept && { ...kept.recipe, kept: kept.id };
+  bench.replace(changed({ recipe }), 'Recipe of letter');
+}
+
 function setThread(code: string | undefined): void {
   picking.value = false;
   bench.replace(changed({ thread: code }), 'Thread of letter');
@@ -67,6 +97,7 @@ function setThread(code: string | undefined): void {
         @change="bench.replace(changed(meant(f, $event)), f.label)"
       />
     </div>
+    <ChoiceField label="Stitched" :value="recipeShown" :choices="choices" @change="setRecipe" />
     <div class="flex flex-wrap gap-2">
       <button type="button" class="button h-7 px-2" :aria-expanded="picking" @click="picking = !picking">
         {{ thread ? `Thread: ${bench.materials.thread(thread).name}` : 'A thread of its own' }}
