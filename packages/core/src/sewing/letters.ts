@@ -1,7 +1,14 @@
 // Words are sewn letter by letter; letters that touch are one shape, so that no thread lies double where they join.
 import { Memo } from '../design/memo.ts';
 import { letterId, type Leaf } from '../design/tree.ts';
-import type { DesignObject, PathOutline, PlainOutline, Recipe, TextLetter } from '../design/types.ts';
+import type {
+  DesignObject,
+  PathOutline,
+  PlainOutline,
+  Recipe,
+  TextLetter,
+  TextOutline,
+} from '../design/types.ts';
 import { intersect } from '../geometry/clip.ts';
 import type { Bounds } from '../geometry/points.ts';
 import { regionArea, type Region } from '../geometry/region.ts';
@@ -90,9 +97,28 @@ function fromCentre(pieces: Piece[]): Piece[] {
   return [...pieces.slice(first), ...pieces.slice(0, first).reverse()];
 }
 
-function inOrder(pieces: Piece[], order: 'read' | 'back' | 'centre'): Piece[] {
+/** How far two boxes lie apart, in mm. */
+const between = (a: Bounds, b: Bounds): number =>
+  Math.hypot(Math.max(0, a.minX - b.maxX, b.minX - a.maxX), Math.max(0, a.minY - b.maxY, b.minY - a.maxY));
+
+/** From the first one always to the nearest that is left: so lines are sewn there and back. */
+function byNearest(pieces: Piece[]): Piece[] {
+  const left = pieces.map((piece) => ({ piece, box: outlineBounds(piece.outline)! }));
+  const out = left.splice(0, 1);
+  while (left.length) {
+    const from = out[out.length - 1].box;
+    let best = 0;
+    for (let i = 1; i < left.length; i++)
+      if (between(from, left[i].box) < between(from, left[best].box) - 1e-9) best = i;
+    out.push(...left.splice(best, 1));
+  }
+  return out.map(({ piece }) => piece);
+}
+
+function inOrder(pieces: Piece[], order: NonNullable<TextOutline['order']>): Piece[] {
   if (order === 'back') return [...pieces].reverse();
   if (order === 'read') return pieces;
+  if (order === 'near') return byNearest(pieces);
   const lines = new Map<number, Piece[]>();
   for (const piece of pieces) {
     const line = piece.letters[0].line;

@@ -108,6 +108,7 @@ const ALIGN = [
 const ORDER = [
   { value: 'read', label: 'as they are read' },
   { value: 'centre', label: 'from the centre out' },
+  { value: 'near', label: 'always the nearest next' },
   { value: 'back', label: 'from the end' },
 ];
 const BASELINES = [

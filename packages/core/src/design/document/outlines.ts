@@ -292,7 +292,7 @@ export const text = exactly({
   ligatures: perhaps(flag),
   baseline: perhaps(baseline),
   /** In which order letters are sewn; left out: as they are read. */
-  order: perhaps(word('read', 'back', 'centre')),
+  order: perhaps(word('read', 'back', 'centre', 'near')),
   /** Letters that are stitches already are one step of their thread, without cuts. */
   joined: perhaps(flag),
   letters: perhaps(list(letterChange, DESIGN_LIMITS.letters)),

@@ -1,5 +1,6 @@
 // Lettering: how a stroke is stitched follows from its width, so that one recipe does for a text of any size.
 import {
+  completeSettings,
   compensationSetting,
   densitySetting,
   type KindOf,
@@ -7,6 +8,7 @@ import {
   type StitchInput,
   type ValuesOf,
 } from '../kind.ts';
+import { run } from '../run.ts';
 import { onMachineGrid, type Point } from '../../geometry/points.ts';
 import { anywhereOutline } from '../../outlines/same.ts';
 import { outlineBounds } from '../../outlines/transform.ts';
@@ -44,6 +46,20 @@ const SETTINGS = [
     ],
     default: 'fill',
     help: 'What becomes of letters whose strokes are wider than 7 mm.',
+  },
+  {
+    name: 'edge',
+    label: 'Edge',
+    type: 'choice',
+    more: true,
+    choices: [
+      { value: 'none', label: 'none' },
+      { value: 'run', label: 'a run' },
+      { value: 'bean', label: 'a bean line' },
+      { value: 'satin', label: 'narrow satin' },
+    ],
+    default: 'none',
+    help: 'A line along the edge of every letter, sewn last in the same thread. For one of another thread, make an edge of the words.',
   },
   {
     name: 'small',
@@ -106,22 +122,46 @@ function asSatin(input: StitchInput<Values>): StitchInput<SatinSettings> & { acr
 const moved = (p: Point | undefined, dx: number, dy: number): Point | undefined =>
   p && { x: onMachineGrid(p.x - dx), y: onMachineGrid(p.y - dy) };
 
+/** Narrow satin along an edge, in mm. */
+const EDGE = 1.2;
+
+/** The line along a letter's edge, sewn after what it surrounds. */
+function edgeOf(input: StitchInput<Values>, after: readonly SewnThread[]): SewnThread[] {
+  const { edge, compensation, density } = input.settings;
+  if (edge === 'none') return [];
+  const end = after.at(-1);
+  const { outline, cloth, toward } = input;
+  const entry = end ? { x: end.x.at(-1)!, y: end.y.at(-1)! } : input.entry;
+  const along = { outline, cloth, entry, toward };
+  if (edge !== 'satin') {
+    const passes = edge === 'run' ? 1 : 3;
+    return run.stitch({ ...along, settings: { length: 2, passes } });
+  }
+  const settings = { sides: 'line', width: EDGE, compensation, density };
+  return satin.stitch({
+    ...along,
+    settings: completeSettings(satin, { kind: satin.id, settings }, cloth) as never,
+  });
+}
+
 /** Stitched where all letters of this shape are, and brought to its place: what they have in common is found once. */
 function stitch(input: StitchInput<Values>): SewnThread[] {
-  if (input.outline.kind !== 'path') return satin.stitch(asSatin(input));
+  if (input.outline.kind !== 'path') {
+    const inside = satin.stitch(asSatin(input));
+    return [...inside, ...edgeOf(input, inside)];
+  }
   const { outline, dx, dy } = anywhereOutline(input.outline);
   const { start, end, entry, toward } = input;
-  const threads = satin.stitch(
-    asSatin({
-      ...input,
-      outline,
-      start: moved(start, dx, dy),
-      end: moved(end, dx, dy),
-      entry: moved(entry, dx, dy),
-      toward: moved(toward, dx, dy),
-    }),
-  );
-  return threads.map((thread) => ({
+  const here = {
+    ...input,
+    outline,
+    start: moved(start, dx, dy),
+    end: moved(end, dx, dy),
+    entry: moved(entry, dx, dy),
+    toward: moved(toward, dx, dy),
+  };
+  const inside = satin.stitch(asSatin(here));
+  return [...inside, ...edgeOf(here, inside)].map((thread) => ({
     ...thread,
     x: thread.x.map((x) => onMachineGrid(x + dx)),
     y: thread.y.map((y) => onMachineGrid(y + dy)),
@@ -141,7 +181,9 @@ export const lettering: KindOf<typeof SETTINGS> = {
   sentence:
     'Sew this as {kind}, stitches {spacing} apart, in {thread}; thin strokes {thin}, wide ones {wide}.',
   from: () => 'region',
-  estimate: (size, { spacing, density }) => size.area / ((spacing / (density ?? 1)) * 3) + size.length,
+  estimate: (size, { spacing, density, edge }) =>
+    size.area / ((spacing / (density ?? 1)) * 3) +
+    (edge === 'satin' ? 5 : edge === 'none' ? 1 : 3) * size.length,
   band: true,
   unsuited({ underlay }, { id, weave }) {
     if (id === 'quilt') return 'presses-flat';

@@ -1,0 +1,47 @@
+import { describe, expect, test } from 'vitest';
+import { figuresOf, Move, sewDesign, type Design } from '@rosehip/core';
+import { designWith, text } from './words.ts';
+
+const sewn = async (says: string, settings: Record<string, string>, change = {}): Promise<Design> =>
+  designWith({
+    ...text(says, { font: 'nunito-800', height: 14, ...change }),
+    recipe: { kind: 'lettering', settings: { ...settings } },
+  });
+const count = (design: Design): number => figuresOf(sewDesign(design)).stitches;
+
+describe('the edge of letters', () => {
+  test('is a line over what is there, in the same thread, within its width', async () => {
+    const [none, run, bean, satin] = await Promise.all(
+      ['none', 'run', 'bean', 'satin'].map((edge) => sewn('Rob', { edge })),
+    );
+    const [a, b, c, d] = [none, run, bean, satin].map(count);
+    expect(b).toBeGreaterThan(a + 50);
+    // A bean line goes over each of its stitches three times.
+    expect((c - a) / (b - a)).toBeGreaterThan(2.2);
+    expect(d).toBeGreaterThan(c);
+    const wide = (design: Design): number => {
+      const { minX, maxX } = figuresOf(sewDesign(design)).bounds!;
+      return maxX - minX;
+    };
+    expect(wide(run)).toBeCloseTo(wide(none), 0);
+    expect(wide(satin) - wide(none)).toBeLessThan(1.6);
+    expect(figuresOf(sewDesign(bean)).longest).toBeLessThanOrEqual(7);
+  });
+});
+
+test('letters of several lines are sewn there and back when the nearest comes next', async () => {
+  const names = async (order: string): Promise<string> =>
+    sewDesign(await sewn('one two\nfour', {}, { order }))
+      .objects.map((o) => o.name)
+      .join('');
+  expect(await names('read')).toBe('onetwofour');
+  expect(await names('near')).toBe('onetworuof');
+  const way = async (order: string): Promise<number> => {
+    const { x, y, move } = sewDesign(await sewn('aaaaaaaa\naaaaaaaa\naaaaaaaa', {}, { order }));
+    let sum = 0;
+    for (let i = 1; i < x.length; i++)
+      if (move[i] === Move.jump) sum += Math.hypot(x[i] - x[i - 1], y[i] - y[i - 1]);
+    return sum;
+  };
+  expect(await way('near')).toBeLessThan(0.8 * (await way('read')));
+});
