@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { figuresOf, Move, sewDesign, type Design } from '@rosehip/core';
+import { figuresOf, findingsOf, Move, sewDesign, type Design } from '@rosehip/core';
 import { designWith, text } from './words.ts';
 
 const sewn = async (says: string, settings: Record<string, string>, change = {}): Promise<Design> =>
@@ -44,4 +44,15 @@ test('letters of several lines are sewn there and back when the nearest comes ne
     return sum;
   };
   expect(await way('near')).toBeLessThan(0.8 * (await way('read')));
+});
+
+// Their axes branch so that the first look finds no columns.
+test.each([
+  ['lobster-400', 'and'],
+  ['leckerli-one-400', 'night'],
+  ['leckerli-one-400', 'quiet'],
+  ['leckerli-one-400', 'starry'],
+])('a joined word in %s is satin: “%s”', async (font, says) => {
+  const design = await sewn(says, {}, { font, height: 15 });
+  expect(findingsOf(design, sewDesign(design)).map((f) => f.id)).not.toContain('satin-filled');
 });

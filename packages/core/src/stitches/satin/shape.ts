@@ -314,12 +314,12 @@ function longestCourse({ outer }: Polygon): Course {
   };
 }
 
-/** The columns of one polygon, as drawn; `compensation` widens their stitches by so much at each edge, in mm. */
-function columnsOfPolygon(polygon: Polygon, compensation: number): ShapeColumns {
+/** The columns of one polygon, as drawn; `compensation` widens their stitches by so much at each edge, in mm. With `finer` its boundary is looked at in other steps. */
+function columnsOfPolygon(polygon: Polygon, compensation: number, finer = 1): ShapeColumns {
   const around = ringsOf(polygon).reduce((sum, ring) => sum + perimeter(ring), 0);
   const width = (2 * polygonArea(polygon)) / around;
   const sides = sidesOf(polygon);
-  const step = Math.min(0.8, Math.max(0.12, width / 4));
+  const step = Math.min(0.8, Math.max(0.12, width / 4)) * finer;
   const axis = chordalAxis(polygon, step);
   const courses = coursesOf(axis);
   const usable = courses.filter((course) => course.points.length >= 2);
@@ -361,9 +361,31 @@ export interface ShapeColumns {
   unsuited: boolean;
 }
 
+/** How its boundary is looked at when no columns are found at first: its axis may branch elsewhere then. */
+const OTHER_STEPS = [0.8, 1.25, 0.65, 1.5, 0.5, 2];
+/** Edges smoothed by so much may do as well, in mm. */
+const SMOOTHED = [0.06, 0.12];
+
+/** Columns of a polygon; where a first look finds none that suit, others are tried. */
+function suitedColumns(polygon: Polygon, compensation: number): ShapeColumns {
+  const first = columnsOfPolygon(polygon, compensation);
+  if (!first.unsuited) return first;
+  for (const finer of OTHER_STEPS) {
+    const again = columnsOfPolygon(polygon, compensation, finer);
+    if (!again.unsuited) return again;
+  }
+  for (const by of SMOOTHED) {
+    const smooth = offsetRegion(offsetRegion(offsetRegion([polygon], by), -2 * by), by);
+    if (smooth.length !== 1 || smooth[0].holes.length !== polygon.holes.length) continue;
+    const again = columnsOfPolygon(smooth[0], compensation);
+    if (!again.unsuited) return { ...again, polygon };
+  }
+  return first;
+}
+
 /** The columns of a region, piece by piece. */
 export function columnsOf(region: Region, compensation: number): ShapeColumns[] {
   return offsetRegion(offsetRegion(region, -SLIVER), SLIVER - APART)
     .filter((p) => polygonArea(p) > 0.05)
-    .map((p) => columnsOfPolygon(p, compensation));
+    .map((p) => suitedColumns(p, compensation));
 }
