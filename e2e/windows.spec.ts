@@ -129,47 +129,60 @@ test('every view passes the checks of accessibility', async ({ page }) => {
   await page.getByRole('button', { name: 'Pacifico' }).click();
   await expect(page.getByRole('listbox', { name: 'Fonts' })).toBeVisible();
   await checked('words and fonts');
+  await page.getByRole('button', { name: 'Your own fonts and alphabets' }).click();
+  await checked('own fonts');
 });
 
 test('nothing is cut off in any window, nor scrolls sideways', async ({ page }) => {
   test.slow();
-  for (const [width, height] of [
+  const sizes = [
     [1280, 800],
     [1024, 700],
     [820, 1180],
-  ]) {
-    await page.setViewportSize({ width, height });
-    const whole = async (what: string): Promise<void> =>
+  ];
+  /** Looks at the page as it is in every window, largest first. */
+  const whole = async (what: string): Promise<void> => {
+    for (const [width, height] of sizes) {
+      await page.setViewportSize({ width, height });
       expect(await cutOff(page), `${what} at ${width} × ${height}`).toEqual([]);
-    await page.goto(rosehip.address);
-    await expect(page.locator('article').first()).toBeVisible();
-    await whole('shelf');
-    const bench = await lay(page, 'Lettering sampler');
-    await whole('bench');
-    await bench.blocks().first().click();
-    for (const name of ['Recipe', 'Make', 'Arrange', 'Guides']) {
-      await bench.cardPage(name);
-      await whole(name);
     }
-    await bench.cardPage('Recipe');
-    for (const tool of [
-      'Points',
-      'Pen',
-      'Ready shapes',
-      'Words',
-      'Bulge',
-      'Steer',
-      'Measure',
-      'Picture',
-      'Select',
-    ]) {
-      await bench.tool(tool);
-      await whole(tool);
-    }
-    await page.getByRole('button', { name: 'List', exact: true }).click();
-    await whole('list');
-    await page.getByRole('button', { name: 'Timeline', exact: true }).click();
+    await page.setViewportSize({ width: sizes[0][0], height: sizes[0][1] });
+  };
+  await page.goto(rosehip.address);
+  await expect(page.locator('article').first()).toBeVisible();
+  await whole('shelf');
+  const bench = await lay(page, 'Lettering sampler');
+  await whole('bench');
+  await bench.blocks().first().click();
+  for (const name of ['Recipe', 'Make', 'Arrange', 'Guides']) {
+    await bench.cardPage(name);
+    await whole(name);
   }
+  await bench.cardPage('Recipe');
+  await page.getByRole('option', { name: /^Larkmoor,/ }).click();
+  await whole('words');
+  await page.getByRole('button', { name: 'Font: Pacifico' }).click();
+  await whole('fonts');
+  await page.getByRole('button', { name: 'Your own fonts and alphabets' }).click();
+  await whole('own fonts');
+  await page.getByRole('button', { name: 'Back to all fonts' }).click();
+  await page.getByRole('combobox', { name: 'Find a font' }).press('Escape');
+  for (const tool of [
+    'Points',
+    'Pen',
+    'Ready shapes',
+    'Words',
+    'Bulge',
+    'Steer',
+    'Measure',
+    'Picture',
+    'Select',
+  ]) {
+    await bench.tool(tool);
+    await whole(tool);
+  }
+  await page.getByRole('button', { name: 'List', exact: true }).click();
+  await whole('list');
 });
 
 test('on a phone a design is looked at, rehearsed, and taken away', async ({ page }) => {

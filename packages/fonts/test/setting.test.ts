@@ -17,6 +17,7 @@ import {
   offsetAt,
   outlineBounds,
   outlineRegion,
+  ownFontId,
   pathData,
   READY_BENDS,
   readyBendJob,
@@ -232,10 +233,12 @@ describe('letters that a font lacks', () => {
   });
 
   test('words are set anew when their font comes', async () => {
-    const design = { ...(await designWith()), objects: [text('come', { font: 'lexend-700' })] };
+    // One that no other test has: fonts stay where they were loaded.
+    const font = ownFontId('c'.repeat(64));
+    const design = { ...(await designWith()), objects: [text('come', { font })] };
     const before = resolveDesign(design);
     expect(textOf(design, 'words')!.letters.every((l) => l.missing)).toBe(true);
-    await loadFonts(design, readFontFile);
+    await loadFonts(design, () => readFontFile('righteous-400', 'latin'));
     expect(resolveDesign(design)).not.toBe(before);
     expect(textOf(design, 'words')!.letters.some((l) => l.missing)).toBe(false);
   });
