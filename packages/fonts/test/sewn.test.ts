@@ -56,3 +56,25 @@ test.each([
   const design = await sewn(says, {}, { font, height: 15 });
   expect(findingsOf(design, sewDesign(design)).map((f) => f.id)).not.toContain('satin-filled');
 });
+
+describe('letters with wide strokes', () => {
+  /** The share of stitches longer than 1 mm that lie level. */
+  const level = async (says: string, font: string): Promise<number> => {
+    const { x, y, move } = sewDesign(await sewn(says, { underlay: 'none' }, { font, height: 25 }));
+    const ways = [...x.keys()]
+      .filter((i) => i && move[i] === Move.stitch)
+      .map((i) => [Math.abs(x[i] - x[i - 1]), Math.abs(y[i] - y[i - 1])])
+      .filter(([dx, dy]) => Math.hypot(dx, dy) > 1);
+    return ways.filter(([dx, dy]) => dy < 0.1 * dx).length / ways.length;
+  };
+
+  test.each(['b', 'e', 'Q', 'M'])('“%s” is filled in level rows, as all of them are', async (says) => {
+    expect(await level(says, 'sniglet-800')).toBeGreaterThan(0.75);
+  });
+
+  test.each(['C', 'e', 'Q'])('“%s” with thin strokes beside wide ones is satin', async (says) => {
+    expect(await level(says, 'limelight-400')).toBeLessThan(0.5);
+    const design = await sewn(says, {}, { font: 'limelight-400', height: 25 });
+    expect(figuresOf(sewDesign(design)).longest).toBeLessThanOrEqual(7);
+  });
+});

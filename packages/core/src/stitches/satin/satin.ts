@@ -167,6 +167,8 @@ function widened(
 
 /** So much of a letter may be wider than satin can be: where its strokes meet. */
 const MOSTLY = 0.85;
+/** A letter of which so much is narrower than half of that is satin all the same, as far as satin can be split: rows would bead its thin strokes. */
+const PARTLY = 0.25;
 const LOOKED_AT_EVERY = 0.5;
 
 /** How wide a piece is where that decides: everywhere; of a letter, in most places. mm */
@@ -181,7 +183,9 @@ function wideIn({ across }: Input, branches: readonly Branch[]): number {
       }),
     )
     .sort((a, b) => a - b);
-  return widths[Math.floor(MOSTLY * (widths.length - 1))] ?? 0;
+  const at = (share: number): number => widths[Math.floor(share * (widths.length - 1))] ?? 0;
+  const mixed = at(PARTLY) < across.filledFrom / 2 && widest <= FILLED_FROM;
+  return mixed ? Math.min(at(MOSTLY), across.filledFrom) : at(MOSTLY);
 }
 
 /** What the outline gives to sew. */
@@ -256,10 +260,10 @@ function asRun(branches: Branch[], input: Input): SewnThread[] {
 const widestOf = ({ branches }: Pick<Piece, 'branches'>): number =>
   Math.max(0, ...branches.map(({ column }) => column.widest));
 
-/** A piece that is no column, in rows across its longest way. */
+/** A piece that is no column, in rows across its longest way; of letters in level ones, so that all of them shine alike. */
 function asFill(polygon: Polygon, input: Input): SewnThread[] {
   const { spacing, density, compensation, underlay } = input.settings;
-  const angle = acrossOf(polygon);
+  const angle = input.across ? 0 : acrossOf(polygon);
   const settings: Recipe['settings'] = { spacing, density, compensation, angle };
   // A satin's underlays are no fill's, but none is none.
   if (underlay === 'none') settings.underlay = underlay;
