@@ -1,5 +1,6 @@
 // What the tests do on the bench, as a person would.
 import { expect, type Locator, type Page } from '@playwright/test';
+import { clothById, emptyDesign, HOOPS } from '@rosehip/core';
 
 /** Where tools stand that share a place of the rail. */
 const PLACES: Record<string, string> = {
@@ -22,8 +23,17 @@ export class BenchPage {
     this.cloth = page.getByRole('application', { name: 'Cloth' });
   }
 
-  /** Makes a new design from the shelf and waits for its bench. */
+  /** Lays a new design on the bench, such as the shelf makes them, and waits for it. */
   async make(address: string, name: string): Promise<void> {
+    const design = emptyDesign(name, { ...HOOPS[1] }, { kind: 'linen', colour: clothById('linen').colour });
+    const made = await this.page.request.post(`${address}/api/designs`, { data: { design } });
+    const { id } = (await made.json()) as { id: string };
+    await this.page.goto(`${address}/bench/${id}`);
+    await this.ready();
+  }
+
+  /** The same from the shelf, as a person does it. */
+  async makeOnShelf(address: string, name: string): Promise<void> {
     await this.page.goto(address);
     await this.page.getByRole('button', { name: 'New design' }).click();
     await this.page.getByLabel('Name', { exact: true }).fill(name);

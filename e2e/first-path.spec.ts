@@ -13,7 +13,7 @@ test('from a drawn shape to a stitch file', async ({ page }) => {
   page.on('pageerror', (e) => problems.push(e.message));
   page.on('console', (m) => m.type() === 'error' && problems.push(m.text()));
   const bench = new BenchPage(page);
-  await bench.make(rosehip.address, 'Orbit');
+  await bench.makeOnShelf(rosehip.address, 'Orbit');
   await expect(page.getByRole('region', { name: 'Ways to begin' })).toBeVisible();
 
   // An ellipse, filled at 30°.
