@@ -42,14 +42,21 @@ const filled = async (outline: BoxOutline, says = 'stars moor night clear quiet'
   return applyCommand(design, fillWithWordsJob(design, ['shape', 'words']).command).design;
 };
 type Words = DesignObject & { outline: TextOutline };
-const put = (design: Design, outline: TextOutline): Design => ({
+const wordsIn = (design: Design): Words => findItem(design, 'words') as Words;
+const put = (design: Design, words: Words): Design => ({
   ...design,
-  objects: design.objects.map((o) => (o.id === 'words' ? ({ ...o, outline } as Words) : o)),
+  objects: design.objects.map((o) => (o.id === words.id ? words : o)),
 });
 const laidAs = (design: Design, change: object): Design => {
-  const { outline } = design.objects.find((o) => o.id === 'words') as Words;
-  return put(design, { ...outline, baseline: { ...outline.baseline, ...change } as TextOutline['baseline'] });
+  const words = wordsIn(design);
+  const baseline = { ...words.outline.baseline, ...change } as TextOutline['baseline'];
+  return put(design, { ...words, outline: { ...words.outline, baseline } });
 };
+/** A corner of any shape. */
+const corner = fc.record({
+  x: fc.double({ min: -50, max: 50, noNaN: true }),
+  y: fc.double({ min: -50, max: 50, noNaN: true }),
+});
 const regionIn = (design: Design, id: string) => {
   const item = findItem(resolveDesign(design), id);
   return item?.kind === 'object' ? outlineRegion(item.outline) : [];
@@ -142,10 +149,10 @@ describe('words that fill a shape', () => {
 
   test('a part that was drawn by hand stays drawn when the shape changes, and goes with its word', async () => {
     const design = await filled({ kind: 'ellipse', ...box });
-    const words = design.objects.find((o) => o.id === 'words') as Words;
+    const words = wordsIn(design);
     const second = textOf(design, 'words')!.parts![1];
     const pulled = withPull(words.outline, second.at, { of: 'sides', place: 0 }, { x: 0, y: -0.1 });
-    const drawn = put(design, pulled);
+    const drawn = put(design, { ...words, outline: pulled });
     const top = (d: Design): number =>
       textOf(d, 'words')!.parts!.find(({ at }) => at === second.at)!.sides[0].y;
     expect(top(drawn)).toBeCloseTo(top(design) - 10, 1);
@@ -179,13 +186,9 @@ describe('words that fill a shape', () => {
   });
 
   test('whatever the shape, it never throws', () => {
-    const point = fc.record({
-      x: fc.double({ min: -50, max: 50, noNaN: true }),
-      y: fc.double({ min: -50, max: 50, noNaN: true }),
-    });
     fc.assert(
       fc.property(
-        fc.array(point, { maxLength: 9 }),
+        fc.array(corner, { maxLength: 9 }),
         fc.integer({ min: 0, max: 6 }),
         fc.double({ min: 0, max: 20, noNaN: true }),
         (points, count, gap) => {
@@ -254,13 +257,9 @@ describe('a monogram', () => {
   });
 
   test('whatever the frame, it never throws', () => {
-    const point = fc.record({
-      x: fc.double({ min: -50, max: 50, noNaN: true }),
-      y: fc.double({ min: -50, max: 50, noNaN: true }),
-    });
     fc.assert(
       fc.property(
-        fc.array(point, { maxLength: 9 }),
+        fc.array(corner, { maxLength: 9 }),
         fc.integer({ min: 0, max: 4 }),
         fc.constantFrom('rings', 'monogram'),
         (points, count, lay) => {

@@ -53,6 +53,7 @@ const made = new Memo<Made>(8);
 const covers = new Memo<Cover | null>();
 const chosen = new Memo<Record<string, SettingValue>>();
 const remarks = new Memo<Remark[]>();
+const shortTies = new Memo<boolean>();
 
 /** The object's threads and what they hide. */
 export function stitchObject(
@@ -89,9 +90,11 @@ export function objectChosen(object: DesignObject<PlainOutline>, cloth: Cloth): 
 
 /** Is it so small that its thread is held by shorter ties? */
 export function objectShortTies(object: DesignObject<PlainOutline>, cloth: Cloth): boolean {
-  const kind = stitchKind(object.recipe.kind);
-  const input = kind?.shortTies && inputOf(object, cloth);
-  return !!input && kind!.shortTies!(input);
+  return shortTies.get(object.outline, partsOf(object, cloth), () => {
+    const kind = stitchKind(object.recipe.kind);
+    const input = kind?.shortTies && inputOf(object, cloth);
+    return !!input && kind!.shortTies!(input);
+  });
 }
 
 /** What the object's kind has to say about it. */
