@@ -1,6 +1,6 @@
 // Fonts: those that ship with Rosehip, file by file, unwrapped (as .ttf or .otf), and the person's own. What a font is never
 // changes under its name.
-import { checkAlphabet, FontError, isOwnFont } from '@rosehip/core';
+import { checkAlphabet, FontError, isOwnFont, OWN_FILE } from '@rosehip/core';
 import { readFontFile } from '@rosehip/fonts/files';
 import type { OwnFontFile } from '@rosehip/fonts/own';
 import {
@@ -22,13 +22,14 @@ const rateLimit = costing(20);
 
 export const fontRoutes: Routes = async (app, { db, fontReader }) => {
   app.get('/fonts/:face/:file', { schema: { params: FontFileOf } }, async ({ params }, reply) => {
-    const bytes = (await readFontFile(params.face, params.file)) ?? (await fontContent(db, params.face));
+    const { face, file } = params;
+    const bytes = file === OWN_FILE ? await fontContent(db, face) : await readFontFile(face, file);
     if (!bytes) throw notFound('This font');
     return (
       reply
         .header('content-type', 'font/sfnt')
         // Own fonts can go from the shelf.
-        .header('cache-control', isOwnFont(params.face) ? 'no-store' : 'public, max-age=31536000, immutable')
+        .header('cache-control', isOwnFont(face) ? 'no-store' : 'public, max-age=31536000, immutable')
         .send(Buffer.from(bytes))
     );
   });

@@ -78,3 +78,22 @@ test('what was not sent for long is sent again', () => {
   for (let k = 0; k < 200; k++) receiver.open(sent(sender.pack(only(`o${k}`))));
   expect(receiver.open(sent(sender.pack(first)))).toEqual(first);
 });
+
+test('letters that a design carries are sent once, and are there all the same', () => {
+  const sender = new DesignSender();
+  const receiver = new DesignReceiver();
+  const fonts = [{ id: 'own-1', name: 'Moor', unitsPerEm: 1000, glyphs: [], runs: [] }];
+  const carrying: Design = { ...start, fonts };
+  const [first, second] = [carrying, { ...carrying, name: 'Other' }].map((design) =>
+    sent(sender.pack(design)),
+  );
+  expect(first.design.fonts).toEqual(fonts);
+  expect(second.design).not.toHaveProperty('fonts');
+  const [here, there] = [receiver.open(first), receiver.open(second)];
+  expect(there.fonts).toBe(here.fonts);
+  // Others take their place, and none are none.
+  const others = [{ ...fonts[0], id: 'own-2' }];
+  expect(receiver.open(sent(sender.pack({ ...start, fonts: others }))).fonts).toEqual(others);
+  expect(receiver.open(sent(sender.pack(start))).fonts).toBeUndefined();
+  expect(receiver.open(sent(sender.pack(carrying))).fonts).toEqual(fonts);
+});

@@ -8,7 +8,9 @@ import type { Design, Item } from './types.ts';
 type Packed = number | { number: number; item: Item } | { number: number; group: object; objects: Packed[] };
 
 export interface Parcel {
+  /** Letters that the design carries are left out when they are those of the parcel before. */
   design: Omit<Design, 'objects'>;
+  sameFonts?: boolean;
   objects: Packed[];
 }
 
@@ -55,12 +57,17 @@ class Ledger {
 export class DesignSender {
   private readonly ledger = new Ledger();
   private next = 1;
+  private fonts: Design['fonts'];
 
-  pack({ objects, ...design }: Design): Parcel {
+  pack({ objects, ...whole }: Design): Parcel {
+    const { fonts, ...without } = whole;
+    const sameFonts = fonts !== undefined && fonts === this.fonts;
+    const design = sameFonts ? without : whole;
+    this.fonts = fonts;
     this.ledger.begin();
     const packed = objects.map((item) => this.packItem(item));
     this.ledger.end();
-    return { design, objects: packed };
+    return { design, objects: packed, ...(sameFonts && { sameFonts }) };
   }
 
   private packItem(item: Item): Packed {
@@ -81,12 +88,14 @@ export class DesignSender {
 /** Opens the parcels of one sender. */
 export class DesignReceiver {
   private readonly ledger = new Ledger();
+  private fonts: Design['fonts'];
 
-  open({ design, objects }: Parcel): Design {
+  open({ design, objects, sameFonts }: Parcel): Design {
     this.ledger.begin();
     const items = objects.map((packed) => this.openItem(packed));
     this.ledger.end();
-    return { ...design, objects: items };
+    if (!sameFonts) this.fonts = design.fonts;
+    return { ...design, ...(this.fonts && { fonts: this.fonts }), objects: items };
   }
 
   private openItem(packed: Packed): Item {

@@ -93,6 +93,16 @@ export function openedAt(line: Line, lengths: Float64Array, s: number): Line {
   return { coords: withoutRepeats(out, false, 1e-9), closed: false };
 }
 
+/** The same, going round clockwise on screen. */
+export function clockwiseFrom(line: Line, lengths: Float64Array, s: number): Line {
+  const open = openedAt(line, lengths, s);
+  const { coords } = open;
+  let area = 0;
+  for (let i = 0; i + 3 < coords.length; i += 2)
+    area += coords[i] * coords[i + 3] - coords[i + 2] * coords[i + 1];
+  return area < 0 ? reversed(open) : open;
+}
+
 /** Arc length (mm) of the point on the line nearest to `p`, and how far away it is. */
 export function nearestOnLine(line: Line, lengths: Float64Array, p: Point): { s: number; distance: number } {
   const { coords } = line;

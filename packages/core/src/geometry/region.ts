@@ -26,6 +26,10 @@ export function ringArea(ring: Ring): number {
 export const polygonArea = (p: Polygon): number =>
   Math.abs(ringArea(p.outer)) - p.holes.reduce((sum, h) => sum + Math.abs(ringArea(h)), 0);
 
+/** The largest of a region's polygons; null for an empty one. */
+export const largestPolygon = (region: Region): Polygon | null =>
+  region.reduce<Polygon | null>((best, p) => (!best || polygonArea(p) > polygonArea(best) ? p : best), null);
+
 export const regionArea = (region: Region): number => region.reduce((sum, p) => sum + polygonArea(p), 0);
 
 /** The bounds of a ring with at least one point. */

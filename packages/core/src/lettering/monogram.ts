@@ -1,8 +1,21 @@
 // One to three letters that fill a frame, each bent to its part of it.
 import { intersect, offsetRegion } from '../geometry/clip.ts';
 import type { Point } from '../geometry/points.ts';
-import { arcLengths, lengthOf, openedAt, pointAt, reversed, type Line } from '../geometry/polyline.ts';
-import { insidePolygon, polygonArea, regionBounds, type Polygon, type Region } from '../geometry/region.ts';
+import {
+  arcLengths,
+  clockwiseFrom,
+  lengthOf,
+  nearestOnLine,
+  pointAt,
+  type Line,
+} from '../geometry/polyline.ts';
+import {
+  insidePolygon,
+  largestPolygon,
+  regionBounds,
+  type Polygon,
+  type Region,
+} from '../geometry/region.ts';
 import { longestRun, readAt, type Part, type WordSize } from './parts.ts';
 
 /** The share of the frame's width that the middle one of three letters takes. */
@@ -19,9 +32,6 @@ const columnsFor = (count: number): number[] =>
   count === 3
     ? [0, (1 - MIDDLE) / 2, (1 + MIDDLE) / 2, 1]
     : Array.from({ length: count + 1 }, (_, i) => i / count);
-
-const largest = (region: Region): Polygon | null =>
-  region.reduce<Polygon | null>((best, p) => (!best || polygonArea(p) > polygonArea(best) ? p : best), null);
 
 interface Corner {
   s: number;
@@ -94,21 +104,8 @@ function piecePatch(polygon: Polygon, cutLeft: boolean, cutRight: boolean): Part
   const b = regionBounds([polygon])!;
   const ring: Line = { coords: polygon.outer, closed: true };
   const lengths = arcLengths(ring);
-  /** The ring, clockwise from the place nearest to (x, y), as an open line. */
-  const openAt = (p: Point): Line => {
-    let best = 0;
-    let nearest = Infinity;
-    for (let i = 0; i < ring.coords.length; i += 2) {
-      const d = Math.hypot(ring.coords[i] - p.x, ring.coords[i + 1] - p.y);
-      if (d < nearest) [nearest, best] = [d, i / 2];
-    }
-    const line = openedAt(ring, lengths, lengths[best]);
-    let area = 0;
-    const { coords } = line;
-    for (let i = 0; i + 3 < coords.length; i += 2)
-      area += coords[i] * coords[i + 3] - coords[i + 2] * coords[i + 1];
-    return area > 0 ? line : reversed(line);
-  };
+  /** The ring, clockwise from the place nearest to a point, as an open line. */
+  const openAt = (p: Point): Line => clockwiseFrom(ring, lengths, nearestOnLine(ring, lengths, p).s);
   const end = (x: number, top: boolean): Point => {
     let best: Point | null = null;
     for (let i = 0; i < ring.coords.length; i += 2) {
@@ -119,17 +116,7 @@ function piecePatch(polygon: Polygon, cutLeft: boolean, cutRight: boolean): Part
     return best ?? { x, y: top ? b.minY : b.maxY };
   };
   /** How far along a line a place is. */
-  const along = (line: Line, p: Point): number => {
-    const all = arcLengths(line);
-    let best = 0;
-    let nearest = Infinity;
-    for (let i = 0; i < line.coords.length / 2; i++) {
-      const d = Math.hypot(line.coords[2 * i] - p.x, line.coords[2 * i + 1] - p.y);
-      // The begin is the end too: there it counts as the end.
-      if (d < nearest - 1e-9 || (i > 0 && d <= nearest + 1e-9)) [nearest, best] = [d, i];
-    }
-    return all[best];
-  };
+  const along = (line: Line, p: Point): number => nearestOnLine(line, arcLengths(line), p).s;
   // From the top left corner clockwise: top, right, bottom, left.
   let start: Point;
   let line: Line;
@@ -243,7 +230,7 @@ export function monogramParts(
   gap: number,
   sides = 1,
 ): (Part | null)[] {
-  const polygon = largest(edge > 0 ? offsetRegion(frame, -edge) : frame);
+  const polygon = largestPolygon(edge > 0 ? offsetRegion(frame, -edge) : frame);
   const b = polygon && regionBounds([polygon]);
   if (!b) return letters.map(() => null);
   const count = letters.length;
@@ -252,7 +239,9 @@ export function monogramParts(
     const [x0, x1] = [columns[i] + (i ? gap / 2 : -1), columns[i + 1] + (i + 1 < count ? -gap / 2 : 1)];
     if (x1 - x0 < 1) return null;
     const ring = Float64Array.of(x0, b.minY - 1, x1, b.minY - 1, x1, b.maxY + 1, x0, b.maxY + 1);
-    const piece = largest(intersect([{ outer: polygon.outer, holes: [] }], [{ outer: ring, holes: [] }]));
+    const piece = largestPolygon(
+      intersect([{ outer: polygon.outer, holes: [] }], [{ outer: ring, holes: [] }]),
+    );
     if (!piece) return null;
     const bent = piecePatch(piece, i > 0, i + 1 < count);
     const part = fits(bent, piece) ? bent : uprightPart(piece);

@@ -1,7 +1,7 @@
 // Words along the outline of a shape: ring after ring of them, from its edge to its middle.
-import { offsetRegion } from '../geometry/clip.ts';
-import { arcLengths, openedAt, pointAt, reversed, type Line } from '../geometry/polyline.ts';
-import { polygonArea, regionArea, type Polygon, type Region } from '../geometry/region.ts';
+import { offsetRegion, simplerRing } from '../geometry/clip.ts';
+import { arcLengths, clockwiseFrom, lengthOf, pointAt, type Line } from '../geometry/polyline.ts';
+import { largestPolygon, regionArea, type Region } from '../geometry/region.ts';
 import { parted, readAt, type Part, type WordSize } from './parts.ts';
 
 /** Words of a ring stand this far apart, as a share of its height, if the gap is not more. */
@@ -12,17 +12,16 @@ const EASE = 0.35;
 const STEP = 0.4;
 /** So many rings at most. */
 const MOST_RINGS = 12;
+/** How roughly a shape is looked at while the height of its rings is sought, in mm. */
+const ROUGH = 0.1;
 /** Rings shorter than so many of their heights hold no word. */
 const SHORTEST = 6;
 
-const largest = (region: Region): Polygon | null =>
-  region.reduce<Polygon | null>((best, p) => (!best || polygonArea(p) > polygonArea(best) ? p : best), null);
-
 /** The middle line of the ring whose outer edge lies `from` mm inside of the shape; it turns no sharper than it is high. */
 function middleLine(shape: Region, from: number, height: number): Line | null {
-  const core = largest(offsetRegion(shape, -(from + height)));
+  const core = largestPolygon(offsetRegion(shape, -(from + height)));
   if (!core) return null;
-  const grown = largest(offsetRegion([{ outer: core.outer, holes: [] }], height / 2));
+  const grown = largestPolygon(offsetRegion([{ outer: core.outer, holes: [] }], height / 2));
   return grown && { coords: grown.outer, closed: true };
 }
 
@@ -39,11 +38,8 @@ function ringOf(line: Line, height: number): Ring {
   const { coords } = line;
   let left = 0;
   for (let i = 0; i < coords.length; i += 2) if (coords[i] < coords[2 * left]) left = i / 2;
-  let open = openedAt(line, arcLengths(line), arcLengths(line)[left]);
-  let area = 0;
-  for (let i = 0; i + 3 < open.coords.length; i += 2)
-    area += open.coords[i] * open.coords[i + 3] - open.coords[i + 2] * open.coords[i + 1];
-  if (area < 0) open = reversed(open);
+  const around = arcLengths(line);
+  const open = clockwiseFrom(line, around, around[left]);
   const lengths = arcLengths(open);
   const length = lengths.at(-1)!;
   const count = Math.max(8, Math.ceil(length / STEP));
@@ -72,17 +68,19 @@ function ringOf(line: Line, height: number): Ring {
   };
 }
 
-/** So many rings of this height, as far as the shape has room for them. */
-function ringsOf(shape: Region, edge: number, gap: number, height: number, count: number): Ring[] {
-  const rings: Ring[] = [];
+/** The middle lines of so many rings of this height, as far as the shape has room for them. */
+function linesOf(shape: Region, edge: number, gap: number, height: number, count: number): Line[] {
+  const lines: Line[] = [];
   for (let i = 0; i < count; i++) {
     const line = middleLine(shape, edge + i * (height + gap), height);
-    const ring = line && ringOf(line, height);
-    if (!ring || ring.length < SHORTEST * height) break;
-    rings.push(ring);
+    if (!line || lengthOf(line) < SHORTEST * height) break;
+    lines.push(line);
   }
-  return rings;
+  return lines;
 }
+
+/** Heights are found by halving so often. */
+const ROUNDS = 11;
 
 /**
  * Parts for words along the outline of a shape, clockwise, from its outermost ring inwards: as many rings, and as high,
@@ -100,25 +98,30 @@ export function partsAlong(
   const whole = regionArea(shape);
   if (!words.length || !(whole > 0)) return none;
   const wanted = natural.reduce((sum, n) => sum + n + WORD_SPACE, 0);
-  let best: { off: number; rings: Ring[] } | null = null;
+  // Its fine steps matter to the letters' edges, not to how high rings are.
+  const rough = shape.map(({ outer }) => ({ outer: simplerRing(outer, ROUGH), holes: [] }));
+  let best: { off: number; height: number; lines: Line[] } | null = null;
   for (let count = 1; count <= Math.min(MOST_RINGS, words.length); count++) {
     // The height at which the rings are as long as the words: the higher they are, the shorter.
-    let [low, high] = [0.3, Math.sqrt(whole)];
-    for (let round = 0; round < 18; round++) {
+    let [low, high] = [0.3, Math.sqrt(whole) / count];
+    for (let round = 0; round < ROUNDS; round++) {
       const height = (low + high) / 2;
-      const rings = ringsOf(shape, edge, gap, height, count);
-      const room = rings.reduce((sum, { length }) => sum + length, 0) / height;
-      if (rings.length === count && room >= wanted * (1 - EASE / 2)) low = height;
+      const lines = linesOf(rough, edge, gap, height, count);
+      const room = lines.reduce((sum, line) => sum + lengthOf(line), 0) / height;
+      if (lines.length === count && room >= wanted * (1 - EASE / 2)) low = height;
       else high = height;
     }
-    const rings = ringsOf(shape, edge, gap, low, count);
-    if (rings.length < count) break;
-    const filled = rings.reduce((sum, { length, height }) => sum + length * height, 0);
+    const lines = linesOf(shape, edge, gap, low, count);
+    if (lines.length < count) break;
+    const filled = low * lines.reduce((sum, line) => sum + lengthOf(line), 0);
     const off = 1 - filled / whole;
-    if (!best || off < best.off - 0.02) best = { off, rings };
+    // More rings than fill it best leave more and more of it bare.
+    if (best && off > best.off + 0.1) break;
+    if (!best || off < best.off - 0.02) best = { off, height: low, lines };
   }
   if (!best) return none;
-  const { rings } = best;
+  const { height: high, lines } = best;
+  const rings = lines.map((line) => ringOf(line, high));
   const shared = parted(
     natural.map((n) => n + WORD_SPACE),
     rings.map(({ length }) => length),
