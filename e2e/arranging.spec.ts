@@ -1,5 +1,5 @@
 // Transforming, lining up and combining what was drawn, by hand and by numbers.
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test, type Page } from './one-page.ts';
 import { BenchPage } from './bench-page.ts';
 import { Rosehip } from './rosehip.ts';
 

@@ -28,8 +28,18 @@ export class BenchPage {
     const design = emptyDesign(name, { ...HOOPS[1] }, { kind: 'linen', colour: clothById('linen').colour });
     const made = await this.page.request.post(`${address}/api/designs`, { data: { design } });
     const { id } = (await made.json()) as { id: string };
-    await this.page.goto(`${address}/bench/${id}`);
+    await this.goTo(address, `/bench/${id}`);
     await this.ready();
+  }
+
+  /** Goes to a place of Rosehip: by its own ways when the page is there already, which then is not loaded anew. */
+  async goTo(address: string, path: string): Promise<void> {
+    if (!this.page.url().startsWith(`${address}/`)) return void (await this.page.goto(`${address}${path}`));
+    await this.page.evaluate((to) => {
+      history.pushState({}, '', to);
+      dispatchEvent(new PopStateEvent('popstate', { state: null }));
+    }, path);
+    await expect(this.cloth).toBeVisible();
   }
 
   /** The same from the shelf, as a person does it. */

@@ -1,5 +1,5 @@
 // Moving, sizing, turning, undoing; numbers with units; the running order.
-import { expect, test } from '@playwright/test';
+import { expect, test } from './one-page.ts';
 import { BenchPage } from './bench-page.ts';
 import { Rosehip } from './rosehip.ts';
 

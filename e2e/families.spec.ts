@@ -1,5 +1,5 @@
 // Runs, satins and fills on the bench: begin and end, guide lines, widths, surfaces, tidying and findings.
-import { expect, test } from '@playwright/test';
+import { expect, test } from './one-page.ts';
 import { BenchPage } from './bench-page.ts';
 import { Rosehip } from './rosehip.ts';
 

@@ -1,6 +1,6 @@
 // The whole path: a drawn shape, its stitches, the rehearsal; then save, come back, take to the machine.
 import { decodeDst, Move, readDesignFile } from '@rosehip/core';
-import { expect, test } from '@playwright/test';
+import { expect, test } from './one-page.ts';
 import { BenchPage } from './bench-page.ts';
 import { Rosehip } from './rosehip.ts';
 

@@ -1,6 +1,6 @@
 // What is kept: every save of a design, what was deleted, and everything as one file.
 import { readFileSync } from 'node:fs';
-import { expect, test } from '@playwright/test';
+import { expect, test } from './one-page.ts';
 import { BenchPage } from './bench-page.ts';
 import { Rosehip } from './rosehip.ts';
 

@@ -1,5 +1,5 @@
 // What takes too long, or can't be sewn at all, never holds up the rest.
-import { expect, test } from '@playwright/test';
+import { expect, test } from './one-page.ts';
 import { emptyDesign, type Design, type DesignObject } from '@rosehip/core';
 import { BenchPage } from './bench-page.ts';
 import { Rosehip } from './rosehip.ts';

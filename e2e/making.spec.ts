@@ -1,5 +1,5 @@
 // Making is shown before it is done, and everything is found by a few letters.
-import { expect, test } from '@playwright/test';
+import { expect, test } from './one-page.ts';
 import { BenchPage } from './bench-page.ts';
 import { Rosehip } from './rosehip.ts';
 

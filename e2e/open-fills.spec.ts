@@ -1,5 +1,5 @@
 // Open fills on the bench: switching kinds, room kept clear, variants, a centre that is dragged, motifs, embossing.
-import { expect, test } from '@playwright/test';
+import { expect, test } from './one-page.ts';
 import { decodeDst, Move } from '@rosehip/core';
 import { BenchPage } from './bench-page.ts';
 import { Rosehip } from './rosehip.ts';

@@ -1,7 +1,7 @@
 // Fonts and alphabets of one's own: put on the shelf, used, carried away with the design, taken off again.
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test, type Page } from './one-page.ts';
 import { emptyDesign, readDesignFile, sewDesign, writeDst, type Design } from '@rosehip/core';
 import { BenchPage } from './bench-page.ts';
 import { Rosehip } from './rosehip.ts';

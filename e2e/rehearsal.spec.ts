@@ -1,5 +1,5 @@
 // Running order, rehearsal and findings: what a person does before the design goes to the machine.
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test, type Page } from './one-page.ts';
 import { decodeDst, Move, type DesignObject, type Item } from '@rosehip/core';
 import { clubBadge } from '../demo/club-badge.ts';
 import { BenchPage } from './bench-page.ts';

@@ -1,5 +1,5 @@
 // Drawing from nothing, and every way of shaping what was drawn.
-import { expect, test } from '@playwright/test';
+import { expect, test } from './one-page.ts';
 import { BenchPage } from './bench-page.ts';
 import { Rosehip } from './rosehip.ts';
 

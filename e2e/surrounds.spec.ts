@@ -1,6 +1,6 @@
 // Surrounds and repeats on the bench: a whole chain of live things built from nothing, changed at its first point, and
 // taken back; handles, copies left out, pulls, appliqué, and what becomes of things whose source goes.
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test, type Page } from './one-page.ts';
 import { decodeDst, Move } from '@rosehip/core';
 import { BenchPage } from './bench-page.ts';
 import { Rosehip } from './rosehip.ts';

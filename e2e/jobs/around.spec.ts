@@ -1,5 +1,5 @@
 // Jobs on a finished design: a mesh beneath it for towelling, and stipple around it to the hoop's edge.
-import { expect, test } from '@playwright/test';
+import { expect, test } from '../one-page.ts';
 import { decodeDst, Move } from '@rosehip/core';
 import { BenchPage } from '../bench-page.ts';
 import { Rosehip } from '../rosehip.ts';

@@ -1,5 +1,5 @@
 // Jobs from nothing: three rings about a centre with an appliqué under the third, and a petal five times.
-import { expect, test } from '@playwright/test';
+import { expect, test } from '../one-page.ts';
 import { decodeDst, Move } from '@rosehip/core';
 import { BenchPage } from '../bench-page.ts';
 import { Rosehip } from '../rosehip.ts';

@@ -1,5 +1,5 @@
 // Jobs with words: a name over a grid that makes room for it, and a word on towelling with a mesh beneath.
-import { expect, test } from '@playwright/test';
+import { expect, test } from '../one-page.ts';
 import {
   decodeDst,
   EdgeIndex,

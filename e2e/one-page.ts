@@ -1,0 +1,27 @@
+// Tests of one file in one page: where each only needs a design of its own on the bench, the page goes from one design to
+// the next, as a person's does all evening, and is not loaded anew. What is remembered by the page is so for the next one.
+import { test as base, type BrowserContext, type Page } from '@playwright/test';
+
+export { expect, type Page } from '@playwright/test';
+
+export const test = base.extend<object, { evening: BrowserContext }>({
+  evening: [
+    async ({ browser }, use, { project }) => {
+      const { viewport, acceptDownloads } = project.use;
+      const context = await browser.newContext({ viewport, acceptDownloads });
+      await use(context);
+      await context.close();
+    },
+    { scope: 'worker' },
+  ],
+  page: async ({ evening }, use, { project, status }) => {
+    const page: Page = evening.pages()[0] ?? (await evening.newPage());
+    await page.setViewportSize(project.use.viewport ?? { width: 1280, height: 800 });
+    await use(page);
+    page.removeAllListeners();
+    await page.unrouteAll();
+    await page.mouse.up();
+    // What a failed test leaves is no ground for another.
+    if (status === 'failed' || status === 'timedOut') await page.close();
+  },
+});
