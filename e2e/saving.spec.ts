@@ -1,6 +1,6 @@
 // Nothing is lost: the server dies and comes back; two people change one design.
 import { expect, test, type Page } from '@playwright/test';
-import { emptyDesign } from '@rosehip/core';
+import { blocksOf, emptyDesign, emptyRecords } from '@rosehip/core';
 import { BenchPage } from './bench-page.ts';
 import { Rosehip } from './rosehip.ts';
 
@@ -198,8 +198,11 @@ test('a browser that keeps nothing says so, the work goes on, and leaving asks',
 test('a draft of many megabytes is kept as well', async ({ page }) => {
   const stitches = {
     ...{ id: 's', name: 'Stitches', kind: 'stitches', visible: true, locked: false, thread: '222' },
-    points: Array.from({ length: 180_000 }, (_, i) => (i < 2 ? 0 : 10_000 + (i % 97))),
-    moves: Array.from({ length: 90_000 }, (_, i) => (i ? 0 : 1)),
+    blocks: blocksOf({
+      ...emptyRecords(90_000),
+      x: Int32Array.from({ length: 90_000 }, (_, i) => (i ? 10_000 + (i % 97) : 0)),
+      y: Int32Array.from({ length: 90_000 }, (_, i) => (i ? 10_000 + (i % 89) : 0)),
+    }),
   };
   const objects = Array.from({ length: 6 }, (_, i) => ({ ...stitches, id: `s${i}` }));
   const data = { design: { ...emptyDesign('Large'), objects } };

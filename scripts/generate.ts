@@ -10,7 +10,12 @@ const SCHEMA = new URL('../docs/design.schema.json', import.meta.url);
 
 /** The generated files and their contents. */
 export function generated(): { file: URL; text: string }[] {
-  const ajv = new Ajv({ code: { source: true, esm: true }, allErrors: false, strict: false });
+  const ajv = new Ajv({
+    code: { source: true, esm: true },
+    allErrors: false,
+    strict: false,
+    inlineRefs: false,
+  });
   type Standalone = (ajv: Ajv, validate: unknown) => string;
   const make = standaloneCode as unknown as Standalone & { default?: Standalone };
   const code = (make.default ?? make)(ajv, ajv.compile(DESIGN_SCHEMA));

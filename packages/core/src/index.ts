@@ -64,6 +64,15 @@ export {
   type Leaf,
 } from './design/tree.ts';
 export { isLive, isPlain, isText, type TextObject } from './design/live-outline.ts';
+export {
+  allRecords,
+  blocksOf,
+  emptyRecords,
+  RecordList,
+  recordCount,
+  type Records,
+  type StitchBlock,
+} from './design/stitch-blocks.ts';
 export { DesignReceiver, DesignSender, type Parcel } from './design/parcel.ts';
 export { referencesFor, referencesOf, shapedBy } from './design/references.ts';
 export { DESIGN_LIMITS } from './design/limits.ts';

@@ -245,9 +245,7 @@ describe('an alphabet out of stitch files', () => {
   });
 
   test('threads are what lies between jumps and cuts', () => {
-    const threads = threadsOf([
-      { points: [0, 0, 5, 5, 9, 9, 20, 20, 25, 25, 25, 25, 40, 0, 45, 0], moves: [1, 0, 0, 1, 0, 2, 1, 0] },
-    ]);
+    const threads = threadsOf([{ blocks: [{ records: 'j0,0 5,5 4,4 j11,11 5,5 t0,0 j15,-25 5,0' }] }]);
     expect(threads).toEqual([
       [0, 0, 5, 5, 9, 9],
       [20, 20, 25, 25],

@@ -34,8 +34,7 @@ const stitches: StitchesObject = {
   visible: true,
   locked: false,
   thread: '172',
-  points: [0, 0, 300, 300, 350, 300, 350, 340],
-  moves: [1, 1, 0, 0],
+  blocks: [{ records: 'j0,0 j300,300 50,0 0,40' }],
 };
 
 describe('the frame about what is selected', () => {

@@ -2,8 +2,9 @@ import fc from 'fast-check';
 import { group } from '../../test/draw.ts';
 import { expect, test } from 'vitest';
 import { DesignReceiver, DesignSender } from './parcel.ts';
+import { blocksOf, emptyRecords, spliceBlocks } from './stitch-blocks.ts';
 import { everyItem, findItem } from './tree.ts';
-import { emptyDesign, type Design, type Item } from './types.ts';
+import { emptyDesign, type Design, type Item, type StitchesObject } from './types.ts';
 
 const leaf = (id: string, name = id): Item => ({
   ...{ id, name, kind: 'object', visible: true, locked: false, thread: '222' },
@@ -96,4 +97,33 @@ test('letters that a design carries are sent once, and are there all the same', 
   expect(receiver.open(sent(sender.pack({ ...start, fonts: others }))).fonts).toEqual(others);
   expect(receiver.open(sent(sender.pack(start))).fonts).toBeUndefined();
   expect(receiver.open(sent(sender.pack(carrying))).fonts).toEqual(fonts);
+});
+
+test('of stitches only blocks that changed are sent', () => {
+  const sender = new DesignSender();
+  const receiver = new DesignReceiver();
+  const records = emptyRecords(50_000);
+  for (let i = 0; i < 50_000; i++) records.x[i] = (i * 7) % 400;
+  const many: StitchesObject = {
+    ...{ id: 's', name: 's', kind: 'stitches', visible: true, locked: false, thread: '222' },
+    blocks: blocksOf(records),
+  };
+  let here: Design = { ...start, objects: [...start.objects, many] };
+  let there = receiver.open(sent(sender.pack(here)));
+  for (const [from, remove] of [
+    [20_000, 1],
+    [3, 40],
+    [49_000, 700],
+  ]) {
+    const item = findItem(here, 's') as StitchesObject;
+    const { blocks } = spliceBlocks(item.blocks, from, remove, emptyRecords(2));
+    const before = findItem(there, 's') as StitchesObject;
+    here = { ...here, objects: [...start.objects, { ...item, blocks }] };
+    const parcel = sent(sender.pack(here));
+    expect(JSON.stringify(parcel).length).toBeLessThan(20_000);
+    there = receiver.open(parcel);
+    expect(there).toEqual(here);
+    const after = findItem(there, 's') as StitchesObject;
+    expect(after.blocks.filter((block) => !before.blocks.includes(block)).length).toBeLessThan(3);
+  }
 });

@@ -2,10 +2,19 @@
 //
 // What was made from an item is remembered with the item (memo.ts). A design that is cloned as a whole has none of its
 // old items; one that comes as a parcel has all but those that changed.
+import type { StitchBlock } from './stitch-blocks.ts';
 import type { Design, Item } from './types.ts';
 
-/** An item of a parcel: the number of one that was sent before, or a new one with its number. */
-type Packed = number | { number: number; item: Item } | { number: number; group: object; objects: Packed[] };
+/**
+ * An item of a parcel: the number of one that was sent before, or a new one with its number. Of new stitches, blocks that
+ * were sent before are numbers, too.
+ */
+type Packed =
+  | number
+  | { number: number; item: Item }
+  | { number: number; group: object; objects: Packed[] }
+  | { number: number; stitches: object; blocks: PackedBlock[] };
+type PackedBlock = number | { number: number; records: string };
 
 export interface Parcel {
   /** Letters that the design carries are left out when they are those of the parcel before. */
@@ -17,32 +26,35 @@ export interface Parcel {
 /** Items are forgotten, on both sides alike, after so many parcels without them: steps back bring them again. */
 const KEPT = 60;
 
+/** What can be sent once: an item, or a block of stitches. */
+type Sent = Item | StitchBlock;
+
 /** The items that both sides have, by number. Both count the same parcels, and so forget the same. */
 class Ledger {
-  private readonly items = new Map<number, { item: Item; used: number }>();
-  private readonly numbers = new WeakMap<Item, number>();
+  private readonly items = new Map<number, { item: Sent; used: number }>();
+  private readonly numbers = new WeakMap<Sent, number>();
   private parcels = 0;
 
   begin(): void {
     this.parcels++;
   }
 
-  learn(number: number, item: Item): void {
+  learn(number: number, item: Sent): void {
     this.items.set(number, { item, used: this.parcels });
     this.numbers.set(item, number);
   }
 
   /** The item's number, when it is known still; it and all that stands in it are in use. */
-  use(item: Item): number | undefined {
+  use(item: Sent): number | undefined {
     const number = this.numbers.get(item);
     const entry = number === undefined ? undefined : this.items.get(number);
     if (!entry) return undefined;
     entry.used = this.parcels;
-    if (item.kind === 'group') for (const inner of item.objects) this.use(inner);
+    for (const inner of innerOf(item)) this.use(inner);
     return number;
   }
 
-  item(number: number): Item {
+  item(number: number): Sent {
     const entry = this.items.get(number);
     if (!entry) throw new Error(`Item ${number} of a parcel was never sent.`);
     return entry.item;
@@ -52,6 +64,12 @@ class Ledger {
     for (const [number, { used }] of this.items) if (used <= this.parcels - KEPT) this.items.delete(number);
   }
 }
+
+const innerOf = (item: Sent): readonly Sent[] => {
+  if (!('kind' in item)) return [];
+  if (item.kind === 'group') return item.objects;
+  return item.kind === 'stitches' ? item.blocks : [];
+};
 
 /** Packs designs for one receiver. Every parcel must be opened there, in order. */
 export class DesignSender {
@@ -74,6 +92,12 @@ export class DesignSender {
     const known = this.ledger.use(item);
     if (known !== undefined) return known;
     const number = this.next++;
+    if (item.kind === 'stitches') {
+      const { blocks, ...stitches } = item;
+      const packed = blocks.map((block) => this.packBlock(block));
+      this.ledger.learn(number, item);
+      return { number, stitches, blocks: packed };
+    }
     if (item.kind !== 'group') {
       this.ledger.learn(number, item);
       return { number, item };
@@ -82,6 +106,14 @@ export class DesignSender {
     const inner = objects.map((o) => this.packItem(o));
     this.ledger.learn(number, item);
     return { number, group, objects: inner };
+  }
+
+  private packBlock(block: StitchBlock): PackedBlock {
+    const known = this.ledger.use(block);
+    if (known !== undefined) return known;
+    const number = this.next++;
+    this.ledger.learn(number, block);
+    return { number, records: block.records };
   }
 }
 
@@ -100,15 +132,30 @@ export class DesignReceiver {
 
   private openItem(packed: Packed): Item {
     if (typeof packed === 'number') {
-      const item = this.ledger.item(packed);
+      const item = this.ledger.item(packed) as Item;
       this.ledger.use(item);
       return item;
     }
-    const item =
-      'item' in packed
-        ? packed.item
-        : ({ ...packed.group, objects: packed.objects.map((o) => this.openItem(o)) } as Item);
+    const item = this.opened(packed);
     this.ledger.learn(packed.number, item);
     return item;
+  }
+
+  private opened(packed: Exclude<Packed, number>): Item {
+    if ('item' in packed) return packed.item;
+    if ('group' in packed)
+      return { ...packed.group, objects: packed.objects.map((o) => this.openItem(o)) } as Item;
+    return { ...packed.stitches, blocks: packed.blocks.map((b) => this.openBlock(b)) } as Item;
+  }
+
+  private openBlock(packed: PackedBlock): StitchBlock {
+    if (typeof packed === 'number') {
+      const block = this.ledger.item(packed) as StitchBlock;
+      this.ledger.use(block);
+      return block;
+    }
+    const block: StitchBlock = { records: packed.records };
+    this.ledger.learn(packed.number, block);
+    return block;
   }
 }

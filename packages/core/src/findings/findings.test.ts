@@ -17,6 +17,7 @@ import { figuresOf, Move } from '../sewing/plan.ts';
 import { sewDesign } from '../sewing/sew.ts';
 import type { Finding } from './finding.ts';
 import { findingsOf, fixOf, ignoreJob, layersOver } from './findings.ts';
+import { RecordList } from '../design/stitch-blocks.ts';
 
 const line = (...points: [number, number][]): Outline => ({
   kind: 'path',
@@ -33,12 +34,11 @@ const object = (
 ): DesignObject => draw.object(id, outline, recipe.kind, recipe.settings, { name: `Object ${id}`, ...more });
 /** Brought-in stitches from `x y` places in mm; a letter before one says what the record is. */
 function stitches(id: string, text: string): StitchesObject {
-  const points: number[] = [];
-  const moves: number[] = [];
+  const records = new RecordList();
   for (const part of text.split(', ')) {
     const [, kind, x, y] = /^(j|t)?(-?[\d.]+) (-?[\d.]+)$/.exec(part)!;
-    points.push(Math.round(10 * Number(x)), Math.round(10 * Number(y)));
-    moves.push(kind === 'j' ? Move.jump : kind === 't' ? Move.trim : Move.stitch);
+    const move = kind === 'j' ? Move.jump : kind === 't' ? Move.trim : Move.stitch;
+    records.add(Math.round(10 * Number(x)), Math.round(10 * Number(y)), move);
   }
   return {
     id,
@@ -47,8 +47,7 @@ function stitches(id: string, text: string): StitchesObject {
     visible: true,
     locked: false,
     thread: '222',
-    points,
-    moves,
+    blocks: records.blocks(),
   };
 }
 const design = (objects: Item[], more: Partial<Design> = {}): Design => ({

@@ -191,8 +191,7 @@ describe('combining', () => {
       visible: true,
       locked: false,
       thread: '222',
-      points: [0, 0, 5, 5],
-      moves: [0, 0],
+      blocks: [{ records: '0,0 5,5' }],
     };
     expect(() => combineJob(designOf(...pair.objects, stitches), ['a', 's'], 'unite')).toThrow(
       /brought-in stitches have none/,

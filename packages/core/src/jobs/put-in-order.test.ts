@@ -142,8 +142,7 @@ test('extents of brought-in stitches are the cloth that their thread covers', ()
     visible: true,
     locked: false,
     thread: '222',
-    points: [0, 0, 100, 0, 200, 0],
-    moves: [1, 0, 1],
+    blocks: [{ records: 'j0,0 100,0 j100,0' }],
   };
   const extent = sewnExtent(stitches, cloth);
   expect(extent.bounds!.maxX).toBeCloseTo(10.2, 1);

@@ -2,6 +2,7 @@
 import type { Design, DesignObject, StitchesObject } from '../design/types.ts';
 import { dependentsOf, ingredientsOf } from '../design/live.ts';
 import { shapedBy } from '../design/references.ts';
+import { RecordList } from '../design/stitch-blocks.ts';
 import { findItem } from '../design/tree.ts';
 import { resolveDesign } from '../resolve/resolve.ts';
 import { inOrder, JobBuilder, JobError, objectsIn, type Job } from './job.ts';
@@ -15,14 +16,12 @@ function stitchesOf(design: Design, object: DesignObject): StitchesObject | null
   if (plain?.kind !== 'object') return null;
   const { stopAfter, ...alone } = plain;
   const plan = sewResolved({ ...resolved, objects: [{ ...alone, visible: true }] });
-  const points: number[] = [];
-  const moves: number[] = [];
+  const records = new RecordList();
   for (let i = 0; i < plan.x.length; i++) {
     if (plan.move[i] > Move.trim) continue;
-    points.push(Math.round(plan.x[i] * 10), Math.round(plan.y[i] * 10));
-    moves.push(plan.move[i]);
+    records.add(Math.round(plan.x[i] * 10), Math.round(plan.y[i] * 10), plan.move[i], plan.part[i]);
   }
-  if (!moves.includes(Move.stitch)) return null;
+  if (!plan.move.includes(Move.stitch)) return null;
   const { id, name, visible, locked, thread } = object;
   return {
     id,
@@ -31,8 +30,7 @@ function stitchesOf(design: Design, object: DesignObject): StitchesObject | null
     locked,
     kind: 'stitches',
     thread,
-    points,
-    moves,
+    blocks: records.blocks(),
     ...(stopAfter !== undefined && { stopAfter }),
   };
 }

@@ -2,6 +2,7 @@
 import type { StitchesObject } from '../design/types.ts';
 import { coordsBounds } from '../geometry/region.ts';
 import type { Alphabet, AlphabetLetter } from './alphabet.ts';
+import { allRecords } from '../design/stitch-blocks.ts';
 
 /** A file of an alphabet: lengths in tenths of a millimetre, y down. */
 export interface LetterFile {
@@ -68,23 +69,23 @@ export function letterNamed(fileName: string): string {
 }
 
 /** The threads of brought-in stitches: unbroken stretches of at least one stitch. */
-export function threadsOf(items: readonly Pick<StitchesObject, 'points' | 'moves'>[]): number[][] {
+export function threadsOf(items: readonly Pick<StitchesObject, 'blocks'>[]): number[][] {
   const threads: number[][] = [];
-  for (const { points, moves } of items) {
+  for (const { blocks } of items) {
+    const { x, y, move } = allRecords(blocks);
     let thread: number[] = [];
     const end = (): void => {
       if (thread.length >= 4) threads.push(thread);
       thread = [];
     };
-    moves.forEach((move, i) => {
-      const at = [points[2 * i], points[2 * i + 1]];
+    for (let i = 0; i < move.length; i++) {
       // A stitch goes from where the needle came to: a jump's end is the thread's begin.
-      if (move !== 0) {
+      if (move[i] !== 0) {
         end();
-        thread = at;
-      } else if (!thread.length && i) thread = [points[2 * i - 2], points[2 * i - 1], ...at];
-      else thread.push(...at);
-    });
+        thread = [x[i], y[i]];
+      } else if (!thread.length && i) thread = [x[i - 1], y[i - 1], x[i], y[i]];
+      else thread.push(x[i], y[i]);
+    }
     end();
   }
   return threads;

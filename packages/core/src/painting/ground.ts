@@ -1,4 +1,5 @@
 // The ground of a picture: cloth with its weave, the hoop, and outlines for the Lines view.
+import { allRecords } from '../design/stitch-blocks.ts';
 import type { Design, Path } from '../design/types.ts';
 import { originOf, visibleLeaves } from '../design/tree.ts';
 import type { Bounds } from '../geometry/points.ts';
@@ -126,11 +127,10 @@ export function paintLines(
     } else {
       ctx.globalAlpha = dim;
       ctx.lineWidth = 1 / scale;
-      leaf.moves.forEach((move, i) => {
-        const [x, y] = [leaf.points[2 * i] / 10, leaf.points[2 * i + 1] / 10];
-        if (move === 0) ctx.lineTo(x, y);
-        else ctx.moveTo(x, y);
-      });
+      const { x, y, move } = allRecords(leaf.blocks);
+      for (let i = 0; i < move.length; i++)
+        if (move[i] === 0) ctx.lineTo(x[i] / 10, y[i] / 10);
+        else ctx.moveTo(x[i] / 10, y[i] / 10);
       ctx.stroke();
     }
   }

@@ -68,8 +68,7 @@ describe('surrounds', () => {
       visible: true,
       locked: false,
       thread: '222',
-      points: [-100, 0, 100, 0],
-      moves: [1, 0],
+      blocks: [{ records: 'j-100,0 200,0' }],
     };
     const b = regionBounds(regionOf(design(stitches, object('s', around(['k']))), 's'))!;
     expect(b.maxX).toBeGreaterThan(13);

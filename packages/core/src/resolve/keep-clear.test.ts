@@ -11,6 +11,7 @@ import { sewDesign } from '../sewing/sew.ts';
 import { outlineRegion } from '../outlines/region.ts';
 import { resolveDesign } from './resolve.ts';
 import { stitchesOutline } from '../outlines/live/keep-clear.ts';
+import { blocksOf, emptyRecords } from '../design/stitch-blocks.ts';
 
 const object = (id: string, outline: PlainOutline, kind = 'stipple'): DesignObject =>
   draw.object(id, outline, kind);
@@ -22,11 +23,11 @@ const patch: StitchesObject = {
   visible: true,
   locked: false,
   thread: '101',
-  points: Array.from({ length: 42 }, (_, i) => [
-    i % 4 === 0 || i % 4 === 3 ? -50 : 50,
-    -40 + 4 * (i >> 1),
-  ]).flat(),
-  moves: Array.from({ length: 42 }, () => 0),
+  blocks: blocksOf({
+    ...emptyRecords(42),
+    x: Int32Array.from({ length: 42 }, (_, i) => (i % 4 === 0 || i % 4 === 3 ? -50 : 50)),
+    y: Int32Array.from({ length: 42 }, (_, i) => -40 + 4 * (i >> 1)),
+  }),
 };
 const ground = { ...object('g', box(0, 0, 60, 40)), keepClear: { of: ['m'], margin: 3 } };
 const designOf = (...objects: Item[]): Design => ({ ...emptyDesign('Clear'), objects });

@@ -1,5 +1,6 @@
 // Moving, sizing, turning and mirroring items of a design, with all that belongs to them.
 import { ingredientsOf } from '../design/live.ts';
+import { allRecords, blocksOf, emptyRecords } from '../design/stitch-blocks.ts';
 import { referencesOf } from '../design/references.ts';
 import { isLive } from '../design/live-outline.ts';
 import { everyItem } from '../design/tree.ts';
@@ -52,13 +53,14 @@ function transformStitches(item: StitchesObject, m: Matrix): StitchesObject {
   const whole = [m[0], m[1], m[2], m[3]].map((v) => (Math.abs(v - Math.round(v)) < 1e-9 ? Math.round(v) : v));
   const [a, b, c, d] = whole;
   const [e, f] = [Math.round(m[4] * 10), Math.round(m[5] * 10)];
-  const points = new Array<number>(item.points.length);
-  for (let i = 0; i < points.length; i += 2) {
-    const [x, y] = [item.points[i], item.points[i + 1]];
-    points[i] = Math.round(a * x + c * y + e) + 0; // no −0
-    points[i + 1] = Math.round(b * x + d * y + f) + 0;
+  const records = allRecords(item.blocks);
+  const moved = { ...emptyRecords(records.x.length), move: records.move, part: records.part };
+  for (let i = 0; i < moved.x.length; i++) {
+    const [x, y] = [records.x[i], records.y[i]];
+    moved.x[i] = Math.round(a * x + c * y + e);
+    moved.y[i] = Math.round(b * x + d * y + f);
   }
-  return { ...item, points };
+  return { ...item, blocks: blocksOf(moved) };
 }
 
 /** Is this a move, a turn and a growth, and nothing else? */
@@ -271,16 +273,14 @@ export function densityNote(items: readonly Item[], sx: number, sy: number): str
   if (!stitches.length || Math.abs(area - 1) < 1e-6) return null;
   let count = 0;
   let longest = 0;
-  for (const { points, moves } of stitches)
-    for (let i = 1; i < moves.length; i++) {
-      if (moves[i] !== 0) continue;
+  for (const { blocks } of stitches) {
+    const { x, y, move } = allRecords(blocks);
+    for (let i = 1; i < move.length; i++) {
+      if (move[i] !== 0) continue;
       count++;
-      const length = Math.hypot(
-        sx * (points[2 * i] - points[2 * i - 2]),
-        sy * (points[2 * i + 1] - points[2 * i - 1]),
-      );
-      longest = Math.max(longest, length / 10);
+      longest = Math.max(longest, Math.hypot(sx * (x[i] - x[i - 1]), sy * (y[i] - y[i - 1])) / 10);
     }
+  }
   const density = Math.round(100 / area);
   const what = area > 1 ? 'thinner' : 'denser';
   return `The same ${count.toLocaleString('en-GB')} stitches would lie ${what}: ${density} % of the density now, the longest stitch ${longest.toFixed(1)} mm.`;

@@ -1,4 +1,5 @@
 // What stitching may take: an object or a design that asks for more is not sewn, and the findings say so.
+import { recordCount } from '../design/stitch-blocks.ts';
 import { originOf, type Leaf } from '../design/tree.ts';
 import type { DesignObject, PlainOutline, SettingValue } from '../design/types.ts';
 import { lengthOf } from '../geometry/polyline.ts';
@@ -127,7 +128,7 @@ export function sharesOf(
   const without = (excess: Excess): Share => ({ stitches: 0, excess });
   return leaves.map((leaf) => {
     let stitches = 0;
-    if (leaf.kind === 'stitches') stitches = leaf.moves.length;
+    if (leaf.kind === 'stitches') stitches = recordCount(leaf.blocks);
     else {
       const kind = stitchKind(leaf.recipe.kind);
       if (!kind) return { stitches, excess: null };

@@ -1,4 +1,5 @@
 // Where an item's stitches lie, and which items lie on one another and so must keep their order.
+import { allRecords } from '../design/stitch-blocks.ts';
 import type { DesignObject, Item, PlainOutline, StitchesObject } from '../design/types.ts';
 import { bandRegion, intersect, offsetRegion, unite } from '../geometry/clip.ts';
 import { uniteBounds, type Bounds } from '../geometry/points.ts';
@@ -32,16 +33,17 @@ function objectRegion(object: DesignObject<PlainOutline>, cloth: Cloth): Region 
 }
 
 /** Brought-in stitches as the band that their thread covers. */
-function stitchesRegion({ points, moves }: StitchesObject): Region {
+function stitchesRegion({ blocks }: StitchesObject): Region {
+  const { x, y, move } = allRecords(blocks);
   const lines: Line[] = [];
   let run: number[] = [];
   const end = (): void => {
     if (run.length > 2) lines.push({ coords: Float64Array.from(run), closed: false });
     run = [];
   };
-  for (let i = 0; i < moves.length; i++) {
-    if (moves[i] !== 0) end();
-    run.push(points[2 * i] / 10, points[2 * i + 1] / 10);
+  for (let i = 0; i < move.length; i++) {
+    if (move[i] !== 0) end();
+    run.push(x[i] / 10, y[i] / 10);
   }
   end();
   return bandRegion(lines, THREAD_WIDTH, 'round');
@@ -60,7 +62,7 @@ export function sewnExtent(item: Item<PlainOutline>, cloth: Cloth): Extent {
   const [key, parts] =
     item.kind === 'object'
       ? [item.outline, [cloth.id, JSON.stringify([item.recipe, item.guideLines, item.widths])]]
-      : [item.points, [item.moves]];
+      : [item.blocks, []];
   return extents.get(key, parts, () => {
     const region = item.kind === 'object' ? objectRegion(item, cloth) : stitchesRegion(item);
     return { region, bounds: regionBounds(region) };

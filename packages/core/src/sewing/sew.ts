@@ -1,4 +1,5 @@
 // From a design to one plan: objects in order, joined by travel, jump or trim, tied where a thread begins and ends.
+import { allRecords } from '../design/stitch-blocks.ts';
 import { visibleLeaves, type Leaf } from '../design/tree.ts';
 import type { Design, ResolvedDesign, PlainOutline, StitchesObject } from '../design/types.ts';
 import { Memo } from '../design/memo.ts';
@@ -230,10 +231,10 @@ class Sewing {
 
   /** Stitches brought in are sewn exactly as they are, without ties of ours. */
   sewStitches(item: StitchesObject): void {
-    const { points, moves } = item;
-    for (let i = 0; i < moves.length; i++) {
-      const x = points[2 * i] / 10;
-      const y = points[2 * i + 1] / 10;
+    const records = allRecords(item.blocks);
+    for (let i = 0; i < records.x.length; i++) {
+      const x = records.x[i] / 10;
+      const y = records.y[i] / 10;
       const away = Math.hypot(x - this.plan.atX, y - this.plan.atY) > 0.05;
       // The first record says where the needle comes from; nothing is needed when it is there already.
       if (i === 0) {
@@ -241,8 +242,8 @@ class Sewing {
         this.trim();
       }
       this.arrive();
-      const move = i === 0 ? Move.jump : (moves[i] as MoveCode);
-      this.plan.add(x, y, move, Part.top);
+      const move = i === 0 ? Move.jump : (records.move[i] as MoveCode);
+      this.plan.add(x, y, move, records.part[i]);
       this.cut = move === Move.trim || (this.cut && move === Move.jump);
     }
     this.open = null;
@@ -292,8 +293,10 @@ const coarsely = (outline: PlainOutline) =>
 /** Where the same thread is sewn next, in mm: a place of the next object near to this one. */
 function towardNext(leaf: Leaf<PlainOutline>, next: Leaf<PlainOutline> | undefined): Point | undefined {
   if (!next || next.thread !== leaf.thread || leaf.stopAfter !== undefined) return undefined;
-  if (next.kind === 'stitches')
-    return next.points.length ? { x: next.points[0] / 10, y: next.points[1] / 10 } : undefined;
+  if (next.kind === 'stitches') {
+    const { x, y } = allRecords(next.blocks.slice(0, 1));
+    return x.length ? { x: x[0] / 10, y: y[0] / 10 } : undefined;
+  }
   if (next.start) return next.start;
   const own = leaf.kind === 'object' ? boxes.get(leaf.outline, [], () => outlineBounds(leaf.outline)) : null;
   if (!own) return undefined;

@@ -134,8 +134,7 @@ test('brought-in stitches begin with a jump, whatever their first record says', 
     visible: true,
     locked: false,
     thread: '172',
-    points: [300, 0, 320, 0, 340, 10],
-    moves: [0, 0, 0],
+    blocks: [{ records: '300,0 20,0 20,10' }],
   };
   const plan = sewDesign(design(object(box(0, 0), 'fill'), item));
   const { from } = plan.objects[1];

@@ -1,4 +1,5 @@
 // An order of things with little way between them, in which nothing overtakes what it has to follow.
+import { allRecords } from '../design/stitch-blocks.ts';
 import type { Item, PlainOutline } from '../design/types.ts';
 import { distance, type Point } from '../geometry/points.ts';
 import { arcLengths, pointAt } from '../geometry/polyline.ts';
@@ -15,9 +16,9 @@ const COARSE = 0.2;
 export function wayPoints(item: Item<PlainOutline>): Point[] {
   if (item.kind === 'group') return thinned(item.objects.flatMap(wayPoints));
   if (item.kind === 'stitches') {
-    const n = item.points.length / 2;
-    const at = (i: number): Point => ({ x: item.points[2 * i] / 10, y: item.points[2 * i + 1] / 10 });
-    return n ? [at(0), at(n - 1)] : [];
+    const { x, y } = allRecords(item.blocks);
+    const at = (i: number): Point => ({ x: x[i] / 10, y: y[i] / 10 });
+    return x.length ? [at(0), at(x.length - 1)] : [];
   }
   return thinned(
     outlineLines(item.outline, COARSE).flatMap((line) => {

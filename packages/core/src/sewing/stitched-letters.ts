@@ -7,11 +7,18 @@ import type {
   StitchesObject,
   TextLetter,
 } from '../design/types.ts';
+import { RecordList } from '../design/stitch-blocks.ts';
 import { onMachineGrid } from '../geometry/points.ts';
 import { Move } from './plan.ts';
 
 /** A way longer than this inside a letter is cut, in mm. */
 const CUT = 3;
+
+/** Letters that are being put together to one item. */
+interface Growing {
+  item: Omit<StitchesObject, 'blocks'>;
+  records: RecordList;
+}
 
 interface Piece {
   letters: TextLetter[];
@@ -19,19 +26,13 @@ interface Piece {
 }
 
 /** Puts a thread behind those that are there; `whole` never cuts on the way. */
-function append(into: StitchesObject, { points }: Path, whole: boolean): void {
+function append(records: RecordList, { points }: Path, whole: boolean): void {
   points.forEach(({ x, y }, i) => {
-    const at = [Math.round(onMachineGrid(x) * 10), Math.round(onMachineGrid(y) * 10)];
-    const before = into.points.slice(-2);
-    if (!i && before.length) {
-      const far = Math.hypot(at[0] - before[0], at[1] - before[1]) > 10 * CUT;
-      if (far && !whole) {
-        into.points.push(...before);
-        into.moves.push(Move.trim);
-      }
-    }
-    into.points.push(...at);
-    into.moves.push(i ? Move.stitch : Move.jump);
+    const at = [Math.round(onMachineGrid(x) * 10), Math.round(onMachineGrid(y) * 10)] as const;
+    const before = records.last;
+    const far = !i && before && Math.hypot(at[0] - before[0], at[1] - before[1]) > 10 * CUT;
+    if (far && !whole) records.add(...before, Move.trim);
+    records.add(...at, i ? Move.stitch : Move.jump);
   });
 }
 
@@ -42,29 +43,26 @@ export function stitchedLetters(
   idOf: (i: number) => string,
 ): StitchesObject[] {
   const { visible, locked, thread, stopAfter, lettersJoined } = object;
-  const made: StitchesObject[] = [];
-  let last: { letter: TextLetter; item: StitchesObject } | null = null;
+  const made: Growing[] = [];
+  let last: Growing | null = null;
   for (const { letters, outline } of pieces) {
     const [letter] = letters;
     const own = letter.thread ?? thread;
     if (!last || !lettersJoined || last.item.thread !== own) {
       const id = idOf(made.length);
-      const item: StitchesObject = {
+      const item: Growing['item'] = {
         id,
         name: letter.says,
         kind: 'stitches',
         visible,
         locked,
         thread: own,
-        points: [],
-        moves: [],
       };
-      made.push(item);
-      last = { letter, item };
+      made.push((last = { item, records: new RecordList() }));
     } else last.item.name = `${last.item.name}${letter.says}`.slice(0, 120);
-    for (const path of outline.paths) append(last.item, path, !!lettersJoined);
+    for (const path of outline.paths) append(last.records, path, !!lettersJoined);
   }
   const end = made.at(-1);
-  if (end && stopAfter !== undefined) end.stopAfter = stopAfter;
-  return made;
+  if (end && stopAfter !== undefined) end.item.stopAfter = stopAfter;
+  return made.map(({ item, records }) => ({ ...item, blocks: records.blocks() }));
 }

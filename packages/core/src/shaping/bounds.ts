@@ -1,4 +1,5 @@
 // Where items of a plain design lie, and what lies at a place.
+import { allRecords } from '../design/stitch-blocks.ts';
 import type { Leaf } from '../design/tree.ts';
 import type {
   DesignObject,
@@ -21,11 +22,11 @@ type PlainLeaf = Leaf<PlainOutline>;
 
 const boundsMemory = new WeakMap<PlainItem, { bounds: Bounds | null }>();
 
-function stitchesBounds({ points, moves }: StitchesObject): Bounds | null {
+function stitchesBounds({ blocks }: StitchesObject): Bounds | null {
+  const { x, y, move } = allRecords(blocks);
   const b = emptyBounds();
   // A first record that only says where the needle comes from is no part of the stitches.
-  for (let i = moves[0] === 0 ? 0 : 1; i < moves.length; i++)
-    growBounds(b, points[2 * i] / 10, points[2 * i + 1] / 10);
+  for (let i = move[0] === 0 ? 0 : 1; i < move.length; i++) growBounds(b, x[i] / 10, y[i] / 10);
   return b.minX <= b.maxX ? b : null;
 }
 
@@ -77,9 +78,9 @@ function hits(leaf: PlainLeaf, p: Point, reach: number): boolean {
   const room = reach + 10; // satins reach beyond their outline
   if (p.x < b.minX - room || p.x > b.maxX + room || p.y < b.minY - room || p.y > b.maxY + room) return false;
   if (leaf.kind === 'object') return distanceTo(leaf, p) <= reach;
-  for (let i = 0; i < leaf.moves.length; i++)
-    if (Math.hypot(leaf.points[2 * i] / 10 - p.x, leaf.points[2 * i + 1] / 10 - p.y) <= reach + 1.5)
-      return true;
+  const { x, y } = allRecords(leaf.blocks);
+  for (let i = 0; i < x.length; i++)
+    if (Math.hypot(x[i] / 10 - p.x, y[i] / 10 - p.y) <= reach + 1.5) return true;
   return false;
 }
 

@@ -3,6 +3,7 @@ import { Type } from 'typebox';
 import type { Point } from '../../geometry/points.ts';
 import { OWN_PRINT, PRINTS } from '../../materials/prints.ts';
 import { DESIGN_LIMITS } from '../limits.ts';
+import { RECORDS_PATTERN } from '../stitch-blocks.ts';
 import type { Item, Outline, Path, Recipe } from '../types.ts';
 import {
   colour,
@@ -98,15 +99,17 @@ export const object = exactly({
   unsewn: perhaps(flag),
 });
 
-/** Stitches that somebody else digitized. Coordinates are kept exactly, in tenths of a millimetre. */
+/** About a thousand records of stitches, as text: see `design/stitch-blocks.ts`. */
+export const stitchBlock = exactly({
+  records: Type.String({ maxLength: 100_000, pattern: RECORDS_PATTERN }),
+});
+
+/** Stitches that are kept as they are, exactly, in tenths of a millimetre. */
 export const stitches = exactly({
   ...itemFields,
   kind: Type.Literal('stitches'),
   thread: threadCode,
-  /** x0, y0, x1, y1, … in tenths of a millimetre. */
-  points: list(integer(-10 * REACH, 10 * REACH)),
-  /** One a point: 0 stitch, 1 jump, 2 trim. */
-  moves: list(integer(0, 2)),
+  blocks: list(stitchBlock, 20_000),
   stopAfter: perhaps(note),
 });
 

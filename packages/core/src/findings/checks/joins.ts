@@ -1,6 +1,7 @@
 // Where threads begin, end and cross over: jumps that show, trims that are not needed, ties, knots that show through.
+import { allRecords, RecordList, type Records } from '../../design/stitch-blocks.ts';
 import { findItem } from '../../design/tree.ts';
-import type { Design, DesignObject, PlainOutline, StitchesObject } from '../../design/types.ts';
+import type { Design, DesignObject, PlainOutline } from '../../design/types.ts';
 import { growBounds, emptyBounds, onMachineGrid, type Bounds, type Point } from '../../geometry/points.ts';
 import { insideRegion } from '../../geometry/region.ts';
 import type { Thread } from '../../materials/threads.ts';
@@ -80,44 +81,34 @@ export const jumpCheck: Check = {
     }));
   },
   fix: (design, { objects }) =>
-    recordsJob(design, objects[0], 'Trim before jumps', (item) => {
-      const out: Records = { points: [], moves: [] };
-      for (let i = 0; i < item.moves.length; i++) {
-        const first = item.moves[i] === Move.jump && i > 0 && item.moves[i - 1] === Move.stitch;
-        if (first && jumpLength(item, i) > UNSEEN) add(out, item, i - 1, Move.trim);
-        add(out, item, i);
+    recordsJob(design, objects[0], 'Trim before jumps', (r) => {
+      const out = new RecordList();
+      for (let i = 0; i < r.move.length; i++) {
+        const first = r.move[i] === Move.jump && i > 0 && r.move[i - 1] === Move.stitch;
+        if (first && jumpLength(r, i) > UNSEEN) out.add(r.x[i - 1], r.y[i - 1], Move.trim);
+        out.addFrom(r, i);
       }
       return out;
     }),
 };
 
-interface Records {
-  points: number[];
-  moves: number[];
-}
-
-function add(out: Records, item: StitchesObject, i: number, move: number = item.moves[i]): void {
-  out.points.push(item.points[2 * i], item.points[2 * i + 1]);
-  out.moves.push(move);
-}
-
 /** From where a row of jumps begins to where it ends, in mm; `i` is its first record. */
-function jumpLength({ points, moves }: StitchesObject, i: number): number {
+function jumpLength({ x, y, move }: Records, i: number): number {
   let j = i;
-  while (j + 1 < moves.length && moves[j + 1] === Move.jump) j++;
-  return Math.hypot(points[2 * j] - points[2 * i - 2], points[2 * j + 1] - points[2 * i - 1]) / 10;
+  while (j + 1 < move.length && move[j + 1] === Move.jump) j++;
+  return Math.hypot(x[j] - x[i - 1], y[j] - y[i - 1]) / 10;
 }
 
 function recordsJob(
   design: Design,
   id: string,
   label: string,
-  change: (item: StitchesObject) => Records,
+  change: (records: Records) => RecordList,
 ): Job {
   const item = findItem(design, id);
   if (item?.kind !== 'stitches') throw new JobError('These stitches are gone.');
   const builder = new JobBuilder(design, label);
-  builder.replace({ ...item, ...change(item) });
+  builder.replace({ ...item, blocks: change(allRecords(item.blocks)).blocks() });
   return builder.job([id]);
 }
 
@@ -137,15 +128,15 @@ function freed(design: Design, id: string): Job {
 }
 
 /** Trims of brought-in stitches after which the needle goes on in the same place. */
-function idleTrims({ moves, points }: StitchesObject): number[] {
-  return moves.flatMap((move, i) => {
-    if (move !== Move.trim || i + 1 >= moves.length) return [];
+function idleTrims({ move, x, y }: Records): number[] {
+  const out: number[] = [];
+  for (let i = 0; i + 1 < move.length; i++) {
+    if (move[i] !== Move.trim) continue;
     let j = i + 1;
-    while (j < moves.length && moves[j] !== Move.stitch) j++;
-    if (j >= moves.length) return [];
-    const gap = Math.hypot(points[2 * j - 2] - points[2 * i], points[2 * j - 1] - points[2 * i + 1]) / 10;
-    return gap <= UNSEEN ? [i] : [];
-  });
+    while (j < move.length && move[j] !== Move.stitch) j++;
+    if (j < move.length && Math.hypot(x[j - 1] - x[i], y[j - 1] - y[i]) / 10 <= UNSEEN) out.push(i);
+  }
+  return out;
 }
 
 export const trimCheck: Check = {
@@ -155,13 +146,14 @@ export const trimCheck: Check = {
     const out: Found[] = [];
     for (const { leaf, share } of sewn) {
       if (leaf.kind !== 'stitches') continue;
-      const idle = idleTrims(leaf);
+      const records = allRecords(leaf.blocks);
+      const idle = idleTrims(records);
       if (!idle.length) continue;
       out.push({
         weight: 1,
         sentence: `${leaf.name} is trimmed ${idle.length === 1 ? 'once' : `${idle.length} times`} where the thread could just go on.`,
         objects: [leaf.id],
-        at: boundsOf([{ x: leaf.points[2 * idle[0]] / 10, y: leaf.points[2 * idle[0] + 1] / 10 }]),
+        at: boundsOf([{ x: records.x[idle[0]] / 10, y: records.y[idle[0]] / 10 }]),
         record: share.from + idle[0],
         fix: 'Go on without a trim',
       });
@@ -191,8 +183,8 @@ export const trimCheck: Check = {
     if (item?.kind !== 'stitches') return freed(design, objects[0]);
     return recordsJob(design, item.id, 'Without needless trims', (own) => {
       const idle = new Set(idleTrims(own));
-      const out: Records = { points: [], moves: [] };
-      for (let i = 0; i < own.moves.length; i++) if (!idle.has(i)) add(out, own, i);
+      const out = new RecordList();
+      for (let i = 0; i < own.move.length; i++) if (!idle.has(i)) out.addFrom(own, i);
       return out;
     });
   },
@@ -204,11 +196,11 @@ const TIE_STITCH = 1.25;
 const TIE_REACH = 4;
 
 /** Runs of stitches between cuts, in brought-in stitches: from their first place up to their last. */
-function runsOf({ moves }: StitchesObject): [number, number][] {
+function runsOf({ move }: Records): [number, number][] {
   const out: [number, number][] = [];
   let from = -1;
-  for (let i = 0; i <= moves.length; i++) {
-    const sewn = i < moves.length && moves[i] === Move.stitch;
+  for (let i = 0; i <= move.length; i++) {
+    const sewn = i < move.length && move[i] === Move.stitch;
     if (sewn && from < 0) from = Math.max(0, i - 1);
     if (!sewn && from >= 0) {
       out.push([from, i - 1]);
@@ -218,9 +210,8 @@ function runsOf({ moves }: StitchesObject): [number, number][] {
   return out;
 }
 
-function isTied({ points }: StitchesObject, [from, to]: [number, number]): boolean {
-  const length = (i: number): number =>
-    Math.hypot(points[2 * i] - points[2 * i - 2], points[2 * i + 1] - points[2 * i - 1]) / 10;
+function isTied({ x, y }: Records, [from, to]: [number, number]): boolean {
+  const length = (i: number): number => Math.hypot(x[i] - x[i - 1], y[i] - y[i - 1]) / 10;
   const any = (first: number, last: number): boolean => {
     for (let i = Math.max(from + 1, first); i <= Math.min(to, last); i++)
       if (length(i) <= TIE_STITCH) return true;
@@ -250,7 +241,8 @@ export const tieCheck: Check = {
               },
             ]
           : [];
-      const loose = runsOf(leaf).filter((run) => !isTied(leaf, run));
+      const records = allRecords(leaf.blocks);
+      const loose = runsOf(records).filter((run) => !isTied(records, run));
       if (!loose.length) return [];
       return [
         {
@@ -273,33 +265,29 @@ export const tieCheck: Check = {
 };
 
 /** The same stitches with ties where a thread has none. */
-function tied(item: StitchesObject): Records {
-  const out: Records = { points: [], moves: [] };
-  const put = (p: Point): void => {
-    out.points.push(Math.round(10 * p.x), Math.round(10 * p.y));
-    out.moves.push(Move.stitch);
-  };
-  const loose = runsOf(item).filter((run) => !isTied(item, run));
-  for (let i = 0; i < item.moves.length; i++) {
-    add(out, item, i);
+function tied(r: Records): RecordList {
+  const out = new RecordList();
+  const put = (p: Point): void => out.add(Math.round(10 * p.x), Math.round(10 * p.y), Move.stitch, Part.tie);
+  const loose = runsOf(r).filter((run) => !isTied(r, run));
+  for (let i = 0; i < r.move.length; i++) {
+    out.addFrom(r, i);
     const begins = loose.find(([from]) => from === i);
     const ends = loose.find(([, to]) => to === i);
     if (begins) {
-      const [, ...more] = tieIn(threadOf(item, begins), 'along');
-      const first = { x: item.points[2 * i] / 10, y: item.points[2 * i + 1] / 10 };
-      const [down] = tieIn(threadOf(item, begins), 'along');
+      const [down, ...more] = tieIn(threadOf(r, begins), 'along');
+      const first = { x: r.x[i] / 10, y: r.y[i] / 10 };
       for (const p of [...(down ? [down] : []), ...more, ...(down ? [first] : [])]) put(p);
     }
-    if (ends) tieOff(threadOf(item, ends), 'along').forEach(put);
+    if (ends) tieOff(threadOf(r, ends), 'along').forEach(put);
   }
   return out;
 }
 
-function threadOf({ points }: StitchesObject, [from, to]: [number, number]): SewnThread {
+function threadOf({ x, y }: Records, [from, to]: [number, number]): SewnThread {
   const count = to - from + 1;
   return {
-    x: Array.from({ length: count }, (_, k) => points[2 * (from + k)] / 10),
-    y: Array.from({ length: count }, (_, k) => points[2 * (from + k) + 1] / 10),
+    x: Array.from({ length: count }, (_, k) => x[from + k] / 10),
+    y: Array.from({ length: count }, (_, k) => y[from + k] / 10),
     part: Array.from({ length: count }, () => Part.top),
   };
 }

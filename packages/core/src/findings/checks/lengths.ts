@@ -1,4 +1,5 @@
 // Stitches that are too short, too long, or none at all.
+import { allRecords, RecordList } from '../../design/stitch-blocks.ts';
 import { findItem } from '../../design/tree.ts';
 import type { Design } from '../../design/types.ts';
 import type { Bounds } from '../../geometry/points.ts';
@@ -72,33 +73,31 @@ function mendedJob(
 ): Job {
   const item = findItem(design, id);
   if (item?.kind !== 'stitches') throw new JobError('These stitches are gone.');
-  const points: number[] = [];
-  const moves: number[] = [];
+  const { x, y, move } = allRecords(item.blocks);
+  const out = new RecordList();
   let run: [number, number][] = [];
   const end = (): void => {
     const kept = run.length > 1 ? mend(run) : run;
     kept.forEach(([x, y], i) => {
       // The first place of a run is where it was come to: it is there already.
       if (i === 0) return;
-      points.push(x, y);
-      moves.push(0);
+      out.add(x, y);
     });
     run = [];
   };
-  for (let i = 0; i < item.moves.length; i++) {
-    const p: [number, number] = [item.points[2 * i], item.points[2 * i + 1]];
-    if (item.moves[i] === 0 && i > 0) {
+  for (let i = 0; i < move.length; i++) {
+    const p: [number, number] = [x[i], y[i]];
+    if (move[i] === 0 && i > 0) {
       run.push(p);
       continue;
     }
     end();
-    points.push(...p);
-    moves.push(item.moves[i]);
+    out.add(...p, move[i]);
     run = [p];
   }
   end();
   const builder = new JobBuilder(design, label);
-  builder.replace({ ...item, points, moves });
+  builder.replace({ ...item, blocks: out.blocks() });
   return builder.job([id]);
 }
 

@@ -1,6 +1,7 @@
 // Documents of earlier versions, brought to the present one: a step from each version to the next. Steps are never
 // changed once they have been given out, and a file of each version stays in earlier/ to be tested with.
 import { DESIGN_LIMITS } from '../../design/limits.ts';
+import { RecordList } from '../../design/stitch-blocks.ts';
 import { DESIGN_VERSION } from '../../design/version.ts';
 
 type Json = Record<string, unknown>;
@@ -25,6 +26,9 @@ function renamed(holder: Json, from: string, to: string): Json {
     : holder;
 }
 
+const isWhole = (list: unknown): list is number[] =>
+  Array.isArray(list) && list.every((value) => Number.isInteger(value));
+
 /** A recipe of kind `from` as one of kind `to`. */
 const ofKind = (recipe: Json, from: string, to: string): Json =>
   recipe.kind === from ? { ...recipe, kind: to } : recipe;
@@ -44,6 +48,21 @@ const STEPS: Record<number, (document: Json) => Json> = {
           ),
         }),
       };
+    }),
+  // Stitches lie in blocks of records.
+  2: (document) =>
+    eachItem(document, (item) => {
+      const { points, moves, ...rest } = item;
+      if (
+        item.kind !== 'stitches' ||
+        !isWhole(points) ||
+        !isWhole(moves) ||
+        points.length !== 2 * moves.length
+      )
+        return item;
+      const records = new RecordList();
+      moves.forEach((move, i) => records.add(points[2 * i], points[2 * i + 1], move));
+      return { ...rest, blocks: records.blocks().map((block) => ({ records: block.records })) };
     }),
 };
 

@@ -2,8 +2,9 @@
 import { findCycle } from '../../design/live.ts';
 import { lost, withReferences } from '../../design/references.ts';
 import { copiesWanted, MOST_MADE } from '../../design/copies.ts';
+import { allRecords } from '../../design/stitch-blocks.ts';
 import { everyItem } from '../../design/tree.ts';
-import type { Design, Item } from '../../design/types.ts';
+import type { Design, Item, StitchesObject } from '../../design/types.ts';
 import { DESIGN_VERSION } from '../../design/version.ts';
 import { checkSize, READ_LIMITS, ReadError } from '../read-error.ts';
 import { withKept, withoutKept } from './kept.ts';
@@ -18,6 +19,7 @@ const PROBLEM: Record<string, (p: SchemaProblem) => string> = {
   const: (p) => `it must be ${JSON.stringify(p.params.allowedValue)}`,
   minimum: (p) => `it must be at least ${p.params.limit}`,
   maximum: (p) => `it must be at most ${p.params.limit}`,
+  pattern: () => 'it is not written as it should be',
 };
 
 function sentence(problems: readonly SchemaProblem[]): string {
@@ -27,8 +29,28 @@ function sentence(problems: readonly SchemaProblem[]): string {
   return `${where}: ${PROBLEM[p.keyword]?.(p) ?? p.message}.`;
 }
 
+/** Furthest coordinate of a stitch, in tenths of a millimetre. */
+const FURTHEST = 10 * READ_LIMITS.reach;
+
+function checkStitches({ name, blocks }: StitchesObject, counted: Counted): void {
+  const { x, y } = allRecords(blocks);
+  counted.records += x.length;
+  if (counted.records > READ_LIMITS.records)
+    throw new ReadError(`The design has more than ${READ_LIMITS.records} stitches of its own.`);
+  for (let i = 0; i < x.length; i++)
+    if (Math.abs(x[i]) > FURTHEST || Math.abs(y[i]) > FURTHEST)
+      throw new ReadError(
+        `Stitch ${i + 1} of "${name}" lies ${Math.round(Math.max(Math.abs(x[i]), Math.abs(y[i])) / 10)} mm from the middle; at most ${READ_LIMITS.reach} mm can be read.`,
+      );
+}
+
+interface Counted {
+  points: number;
+  records: number;
+}
+
 /** Counts what the schema can't: nesting, points, repeated ids, coordinates that fit their moves. */
-function checkWhole(items: Item[], seen: Set<string>, depth: number, points: { count: number }): void {
+function checkWhole(items: Item[], seen: Set<string>, depth: number, counted: Counted): void {
   if (depth > READ_LIMITS.nesting)
     throw new ReadError(`Groups are nested more than ${READ_LIMITS.nesting} deep.`);
   for (const item of items) {
@@ -42,18 +64,15 @@ function checkWhole(items: Item[], seen: Set<string>, depth: number, points: { c
         throw new ReadError(
           `The bend of "${item.name}" has ${bend.points.length} points, which don't fit its mesh.`,
         );
-      checkWhole(item.objects, seen, depth + 1, points);
+      checkWhole(item.objects, seen, depth + 1, counted);
     } else if (item.kind === 'stitches') {
-      if (item.points.length !== 2 * item.moves.length)
-        throw new ReadError(
-          `The stitches "${item.name}" have ${item.points.length / 2} places but ${item.moves.length} moves.`,
-        );
+      checkStitches(item, counted);
     } else {
       if (item.outline.kind === 'path')
-        for (const path of item.outline.paths) points.count += path.points.length;
-      for (const path of item.guideLines ?? []) points.count += path.points.length;
+        for (const path of item.outline.paths) counted.points += path.points.length;
+      for (const path of item.guideLines ?? []) counted.points += path.points.length;
     }
-    if (points.count > READ_LIMITS.points)
+    if (counted.points > READ_LIMITS.points)
       throw new ReadError(`The design has more than ${READ_LIMITS.points} points.`);
   }
 }
@@ -120,7 +139,7 @@ export function checkDesign(value: unknown, notes: string[] = []): Design {
   if (!validate(document)) throw new ReadError(sentence(validate.errors ?? []));
   const design = document as unknown as Design;
   const ids = new Set<string>();
-  checkWhole(design.objects, ids, 1, { count: 0 });
+  checkWhole(design.objects, ids, 1, { points: 0, records: 0 });
   const healed = checkReferences(design, ids, notes);
   const copies = copiesWanted(design.objects);
   if (copies > MOST_MADE)

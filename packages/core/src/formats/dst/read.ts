@@ -1,4 +1,5 @@
 // Reads a machine stitch file (.dst) into a design of stitches with exact coordinates.
+import { RecordList } from '../../design/stitch-blocks.ts';
 import type { Design, StitchesObject } from '../../design/types.ts';
 import { emptyDesign } from '../../design/types.ts';
 import { HOOPS, type Hoop } from '../../materials/hoops.ts';
@@ -104,10 +105,10 @@ export function hoopFor(halfWidth: number, halfHeight: number): Hoop {
 export function readDst(bytes: Uint8Array, name?: string): { design: Design; warnings: string[] } {
   const records = decodeDst(bytes);
   const objects: StitchesObject[] = [];
-  let points = [0, 0];
-  let moves: number[] = [Move.jump];
+  let own = new RecordList();
+  own.add(0, 0, Move.jump);
   const close = (): void => {
-    if (moves.length < 2) return;
+    if (own.length < 2) return;
     const n = objects.length;
     if (n >= READ_LIMITS.objects)
       throw new ReadError(
@@ -120,8 +121,7 @@ export function readDst(bytes: Uint8Array, name?: string): { design: Design; war
       visible: true,
       locked: false,
       thread: threadOf(n),
-      points,
-      moves,
+      blocks: own.blocks(),
     });
   };
   let halfWidth = 0;
@@ -132,12 +132,9 @@ export function readDst(bytes: Uint8Array, name?: string): { design: Design; war
     halfHeight = Math.max(halfHeight, Math.abs(y) / 10);
     if (move === Move.change) {
       close();
-      points = [x, y];
-      moves = [Move.jump];
-    } else {
-      points.push(x, y);
-      moves.push(move);
-    }
+      own = new RecordList();
+      own.add(x, y, Move.jump);
+    } else own.add(x, y, move);
   });
   close();
   const hoop = hoopFor(halfWidth, halfHeight);

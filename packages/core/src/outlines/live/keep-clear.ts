@@ -7,6 +7,7 @@ import { outlineRegion } from '../region.ts';
 import { outlineLines } from '../flatten.ts';
 import { surroundRegion } from './surround.ts';
 import { outlineOfLines, outlineOfRegion } from './region-outline.ts';
+import { allRecords } from '../../design/stitch-blocks.ts';
 
 export type Room = Omit<KeepClear, 'of'>;
 
@@ -51,17 +52,18 @@ export function stitchesOutline(item: StitchesObject): PathOutline {
 }
 
 /** Unbroken thread of the stitches, as lines in mm. */
-function linesOf({ points, moves }: StitchesObject): Line[] {
+function linesOf({ blocks }: StitchesObject): Line[] {
+  const { x, y, move } = allRecords(blocks);
   const out: Line[] = [];
   let coords: number[] = [];
   const flush = (): void => {
     if (coords.length > 2) out.push({ coords: Float64Array.from(coords), closed: false });
     coords = [];
   };
-  moves.forEach((move, i) => {
-    if (move !== 0) flush();
-    coords.push(points[2 * i] / 10, points[2 * i + 1] / 10);
-  });
+  for (let i = 0; i < move.length; i++) {
+    if (move[i] !== 0) flush();
+    coords.push(x[i] / 10, y[i] / 10);
+  }
   flush();
   return out;
 }

@@ -356,8 +356,7 @@ describe('what copies are', () => {
       visible: true,
       locked: false,
       thread: '222',
-      points: [0, -300, 20, -300, 20, -280],
-      moves: [1, 0, 0],
+      blocks: [{ records: 'j0,-300 20,0 0,20' }],
     };
     const inner = group('i', [stitches], {
       layout: { kind: 'row', across: row({ count: 2, fit: 'step', step: 5 }), angle: 0 },
@@ -368,7 +367,7 @@ describe('what copies are', () => {
     expect(leaves).toHaveLength(8);
     expect(new Set(leaves.map((l) => l.id)).size).toBe(8);
     // A quarter turn keeps every stitch exactly.
-    expect((leaves[2] as typeof stitches).points).toEqual([300, 0, 300, 20, 280, 20]);
+    expect((leaves[2] as typeof stitches).blocks).toEqual([{ records: 'j300,0 0,20 -20,0' }]);
   });
 
   test('one change to what is repeated changes every copy; the rest stays the same objects', () => {
