@@ -2,6 +2,7 @@
 import { randomUUID } from 'node:crypto';
 import { connect } from 'node:net';
 import {
+  changesBetween,
   decodeDst,
   emptyDesign,
   hasFontFile,
@@ -91,6 +92,44 @@ describe('designs', () => {
       [1, 'New design'],
     ]);
     expect((await call('GET', `/api/designs/${id}/revisions/1`)).body.design).toEqual(dot('First'));
+  });
+
+  test('a save can bring only what has changed; what does not fit is asked for whole', async () => {
+    const before = { ...dot('Patched'), guides: [{ axis: 'x' as const, at: 3 }] };
+    const id = await create(before);
+    const after: Design = { ...before, name: 'Renamed', guides: [] };
+    const changes = (from: object, to: object, length = JSON.stringify(to).length) => ({
+      changes: { patch: changesBetween(from, to), length },
+    });
+    const put = (body: object) => call('PUT', `/api/designs/${id}`, body);
+    expect(await put({ basedOn: 1, ...changes(before, after) })).toMatchObject({
+      status: 200,
+      body: { revision: 2 },
+    });
+    expect((await call('GET', `/api/designs/${id}`)).body.design).toEqual(after);
+    for (const refused of [
+      { basedOn: 1, ...changes(after, before) },
+      { basedOn: 2, ...changes(after, before, 7) },
+      { basedOn: 9, ...changes(after, before) },
+      { basedOn: 2, changes: { patch: [{ op: 'remove', path: '/objects/7' }], length: 9 } },
+      { basedOn: 2, changes: { patch: [{ op: 'add', path: '/__proto__/name', value: 'x' }], length: 9 } },
+    ]) {
+      const { status, body } = await put(refused);
+      expect([status, body.error.code]).toEqual([412, 'changes']);
+    }
+    expect(
+      (await put({ basedOn: 2, changes: { patch: [{ op: 'copy', path: '/a' }], length: 9 } })).status,
+    ).toBe(400);
+    expect((await put({ basedOn: 2 })).status).toBe(400);
+    // The changed design is checked like any other, and what is left out of it is told.
+    const wrong = { ...after, objects: [{ ...after.objects[0], id: 'a b' }] };
+    expect((await put({ basedOn: 2, ...changes(after, wrong) })).status).toBe(422);
+    const lost = { ...after, objects: [{ ...after.objects[0], keepClear: { of: ['gone'], margin: 1 } }] };
+    expect(await put({ basedOn: 2, ...changes(after, lost) })).toMatchObject({
+      status: 200,
+      body: { revision: 3, healed: true },
+    });
+    expect((await call('GET', `/api/designs/${id}`)).body.design).toEqual(after);
   });
 
   test('a save on an old revision is answered with the newer one', async () => {

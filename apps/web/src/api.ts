@@ -1,5 +1,5 @@
 // The server, as functions. Every call answers with data or throws ApiError with a sentence for the person.
-import { withKept, type Alphabet, type Design, type PlainOutline } from '@rosehip/core';
+import { changesBetween, withKept, type Alphabet, type Design, type PlainOutline } from '@rosehip/core';
 import type {
   AllSettings,
   Backups,
@@ -77,6 +77,25 @@ async function call<T>(method: string, path: string, body?: unknown, limit = TIM
   return data as T;
 }
 
+/** A save with its design, and with the one that the server has as the revision it is based on, when that is known. */
+export interface WholeSave extends Omit<Save, 'design' | 'changes'> {
+  design: Design;
+  since: Design | null;
+}
+
+/** Sends what has changed; the whole when the server can't make that out. */
+async function save(id: string, { design, since, ...about }: WholeSave): Promise<Saved> {
+  if (since) {
+    const changes = { patch: changesBetween(since, design), length: JSON.stringify(design).length };
+    try {
+      return await call<Saved>('PUT', `/designs/${id}`, { ...about, changes });
+    } catch (error) {
+      if (!(error instanceof ApiError && error.status === 412)) throw error;
+    }
+  }
+  return call<Saved>('PUT', `/designs/${id}`, { ...about, design: withKept(design) });
+}
+
 export const api = {
   designs: () => call<Shelf>('GET', '/designs'),
   label: (ids: readonly string[], add: readonly string[], remove: readonly string[]) =>
@@ -85,8 +104,7 @@ export const api = {
   load: (id: string) => call<Loaded>('GET', `/designs/${id}`),
   create: (design: Design, label: string) =>
     call<Saved>('POST', '/designs', { design: withKept(design), label }),
-  save: (id: string, save: Omit<Save, 'design'> & { design: Design }) =>
-    call<Saved>('PUT', `/designs/${id}`, { ...save, design: withKept(save.design) }),
+  save,
   rename: (id: string, name: string) => call<Saved>('PATCH', `/designs/${id}`, { name }),
   duplicate: (id: string) => call<Saved>('POST', `/designs/${id}/duplicate`),
   remove: (id: string) => call<void>('DELETE', `/designs/${id}`),

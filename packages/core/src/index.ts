@@ -76,6 +76,7 @@ export {
 export { DesignReceiver, DesignSender, type Parcel } from './design/parcel.ts';
 export { referencesFor, referencesOf, shapedBy } from './design/references.ts';
 export { DESIGN_LIMITS } from './design/limits.ts';
+export { changesBetween, type Change } from './design/changes.ts';
 export { applyCommand, CommandError, type Command } from './design/commands.ts';
 export { clothById, CLOTHS } from './materials/cloths.ts';
 export { HOOP_LIMITS, HOOPS, turnedHoop, type Hoop } from './materials/hoops.ts';

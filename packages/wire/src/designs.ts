@@ -1,6 +1,6 @@
 // Designs: the shelf's list, loading, saving, and what is kept of their past.
 import { Type, type Static } from 'typebox';
-import { AnsweredDesign, Label, Moment, Name, orNull, SentDesign, Uuid } from './parts.ts';
+import { AnsweredDesign, Changes, Label, Moment, Name, orNull, SentDesign, Uuid } from './parts.ts';
 
 /** What the shelf shows of a revision. */
 export const Summary = Type.Object({
@@ -51,7 +51,12 @@ export type Shelf = Static<typeof Shelf>;
 export const ById = Type.Object({ id: Uuid });
 
 /** What a save made. */
-export const Saved = Type.Object({ id: Uuid, revision: Type.Integer() });
+export const Saved = Type.Object({
+  id: Uuid,
+  revision: Type.Integer(),
+  /** What was saved is not all that was sent: references that lead nowhere were left out. */
+  healed: Type.Optional(Type.Boolean()),
+});
 export type Saved = Static<typeof Saved>;
 
 export const Loaded = Type.Object({ id: Uuid, revision: Type.Integer(), design: AnsweredDesign });
@@ -62,10 +67,14 @@ export const NewDesign = Type.Object({
   label: Type.Unsafe<string>({ ...Label, default: 'New design' }),
 });
 
-/** One save: on which revision, and which saves before it were never answered. */
+/**
+ * One save: on which revision, and which saves before it were never answered. It brings the whole design, or what has
+ * become of that revision since; when that can't be made out, the answer is 412, and the whole is sent.
+ */
 export const Save = Type.Object({
   basedOn: Type.Integer({ minimum: 1 }),
-  design: SentDesign,
+  design: Type.Optional(SentDesign),
+  changes: Type.Optional(Changes),
   label: Type.Unsafe<string>({ ...Label, default: 'Edit' }),
   /** The save's own id: sent twice, it is one save. */
   saveId: Type.Optional(Uuid),

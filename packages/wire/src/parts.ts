@@ -10,6 +10,18 @@ export const Name = Type.String({ minLength: 1, maxLength: 120, pattern: '\\S' }
 export const Label = Type.String({ maxLength: 200 });
 /** A design: the reader of design files checks it whole. */
 export const SentDesign = Type.Object({}, { additionalProperties: true });
+/** A JSON Patch (RFC 6902), and of how many characters the design's text is after it. */
+export const Changes = Type.Object({
+  patch: Type.Array(
+    Type.Object({
+      op: Type.Unsafe<'add' | 'replace' | 'remove'>({ enum: ['add', 'replace', 'remove'] }),
+      path: Type.String({ maxLength: 2000 }),
+      value: Type.Optional(Type.Unknown()),
+    }),
+    { maxItems: 100_000 },
+  ),
+  length: Type.Integer({ minimum: 2 }),
+});
 /** A design that was checked before. */
 export const AnsweredDesign = Type.Unsafe<Design>({});
 export const orNull = <T>(schema: object) => Type.Unsafe<T | null>({ ...schema, nullable: true });

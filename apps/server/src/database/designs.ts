@@ -99,7 +99,7 @@ export async function loadDesign(
 }
 
 /** One save as it was sent, with its design checked. */
-export type Save = Omit<SentSave, 'design'> & { design: Design };
+export type Save = Omit<SentSave, 'design' | 'changes'> & { design: Design };
 
 /**
  * Adds a revision on top of `basedOn`, or of the sender's own newest one. Gives its number, or null when there is no

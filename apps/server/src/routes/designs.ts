@@ -1,5 +1,6 @@
 // Designs: the shelf's list, loading, saving, and their pictures.
 import { checkDesign, stitchKind } from '@rosehip/core';
+import { applyPatch, type Operation } from 'rfc6902';
 import {
   ById,
   ByNumber,
@@ -56,6 +57,20 @@ export const designRoutes: Routes = async (app, { db, summaries }) => {
     }
   }
 
+  /** A revision's design after what was sent as changes to it. Throws 412 when that can't be what was meant. */
+  async function changedDesign(id: string, basedOn: number, changes: Save['changes']): Promise<object> {
+    if (!changes) throw new HttpError(400, 'bad-request', 'A save brings a design, or its changes.');
+    const design = (await loadDesign(db, id, basedOn))?.design;
+    const problems = design && applyPatch(design, changes.patch as Operation[]);
+    if (!design || problems?.some(Boolean) || JSON.stringify(design).length !== changes.length)
+      throw new HttpError(
+        412,
+        'changes',
+        'These changes don’t fit what is kept here: send the whole design.',
+      );
+    return design;
+  }
+
   app.get(
     '/designs',
     { schema: { querystring: ShelfQuery, response: { 200: Shelf } } },
@@ -97,11 +112,14 @@ export const designRoutes: Routes = async (app, { db, summaries }) => {
     '/designs/:id',
     { config: { rateLimit: costing(2) }, schema: { params: ById, body: Save, response: { 200: Saved } } },
     async ({ params, body }) => {
-      const design = checkDesign(body.design);
-      const revision = await saveRevision(db, params.id, { ...body, design });
+      const notes: string[] = [];
+      const { changes, ...save } = body;
+      const sent = save.design ?? (await changedDesign(params.id, save.basedOn, changes));
+      const design = checkDesign(sent, notes);
+      const revision = await saveRevision(db, params.id, { ...save, design });
       if (revision === null) throw notFound(MISSING);
       summaries.makeAfterRest(params.id, revision, design);
-      return { id: params.id, revision };
+      return { id: params.id, revision, ...(notes.length && { healed: true }) };
     },
   );
 

@@ -11,17 +11,20 @@ const away: SaveFailure = { message: 'The server can’t be reached.', status: 0
 class TestServer implements Server {
   readonly sent: Parameters<Server['save']>[1][] = [];
   readonly made: Design[] = [];
-  private waiting: { resolve: (revision: number) => void; reject: (failure: SaveFailure) => void }[] = [];
+  private waiting: {
+    resolve: (revision: number, healed?: boolean) => void;
+    reject: (failure: SaveFailure) => void;
+  }[] = [];
   load = async (id: string) => ({ id, revision: 1, design: named('Wren') });
   save: Server['save'] = (id, save) => {
     this.sent.push(save);
     return new Promise((done, fail) =>
-      this.waiting.push({ resolve: (revision) => done({ id, revision }), reject: fail }),
+      this.waiting.push({ resolve: (revision, healed) => done({ id, revision, healed }), reject: fail }),
     );
   };
   create = async (design: Design) => ({ id: `copy ${this.made.push(design)}`, revision: 1 });
-  async answers(revision: number): Promise<void> {
-    this.waiting.shift()!.resolve(revision);
+  async answers(revision: number, healed = false): Promise<void> {
+    this.waiting.shift()!.resolve(revision, healed);
     await vi.advanceTimersByTimeAsync(0);
   }
   async fails(failure: SaveFailure): Promise<void> {
@@ -75,6 +78,21 @@ describe('saving', () => {
     expect(saving.saveState.value).toBe('saved');
     expect(saving.revision.value).toBe(2);
     expect(drafts.mine).toBeNull();
+  });
+
+  test('what the server is known to have goes with a save, and only that', async () => {
+    const { server, edit } = await opened();
+    edit('A');
+    await rests();
+    expect(server.sent[0]).toMatchObject({ since: { name: 'Wren' } });
+    await server.answers(2);
+    edit('B');
+    await rests();
+    expect(server.sent[1]).toMatchObject({ basedOn: 2, since: { name: 'A' }, design: { name: 'B' } });
+    await server.answers(3, true);
+    edit('C');
+    await rests();
+    expect(server.sent[2].since).toBeNull(); // what was kept is not what was sent
   });
 
   test('an edit while a save is under way is sent after it, on top of it', async () => {

@@ -2,7 +2,8 @@
 // them, and a change that was made elsewhere meanwhile is shown and decided on by the person.
 import { ref, shallowRef, type Ref } from 'vue';
 import type { Design } from '@rosehip/core';
-import type { Failure, Loaded, Save, Saved } from '@rosehip/wire';
+import type { Failure, Loaded, Saved } from '@rosehip/wire';
+import type { WholeSave } from '../../api.ts';
 import { uuid } from '../../parts/uuid.ts';
 import type { Draft, KeptDraft } from '../drafts.ts';
 
@@ -23,7 +24,7 @@ export interface SaveFailure {
 /** What saving needs of the server. Calls reject with a SaveFailure. */
 export interface Server {
   load(id: string): Promise<Loaded>;
-  save(id: string, save: Omit<Save, 'design'> & { design: Design }): Promise<Saved>;
+  save(id: string, save: WholeSave): Promise<Saved>;
   create(design: Design, label: string): Promise<Saved>;
 }
 
@@ -60,6 +61,8 @@ export function useSaving(
   /** Drafts of this design that other tabs have left behind. */
   const otherDrafts = shallowRef<KeptDraft[]>([]);
   let savedDesign: Design | null = null;
+  /** What the server is known to have, to the letter: changes are sent as such to it. */
+  let there: { design: Design; revision: number } | null = null;
   /** Counts openings: the answer to a save that was sent before the last one is not this sitting's. */
   let opening = 0;
   let labels: string[] = [];
@@ -78,6 +81,7 @@ export function useSaving(
     id.value = loaded.id;
     revision.value = loaded.revision;
     savedDesign = loaded.design;
+    there = loaded;
     show(loaded.design);
     saveState.value = 'saved';
     await takeUp(loaded.design);
@@ -108,7 +112,7 @@ export function useSaving(
     opening++;
     void drafts.endSitting();
     id.value = '';
-    savedDesign = theirs.value = null;
+    savedDesign = there = theirs.value = null;
     saveProblem.value = '';
     labels = [];
     unanswered = [];
@@ -173,13 +177,14 @@ export function useSaving(
       .save(forId, {
         basedOn: revision.value,
         design: what,
+        since: there?.revision === revision.value ? there.design : null,
         label: summary.slice(0, 200),
         saveId,
         unanswered: sent,
       })
       .then(
-        ({ revision: number }) => {
-          if (opening === sitting) answered(what, number);
+        ({ revision: number, healed }) => {
+          if (opening === sitting) answered(what, number, healed);
         },
         (failure: SaveFailure) => {
           if (opening !== sitting) return;
@@ -194,8 +199,9 @@ export function useSaving(
     return saving;
   }
 
-  function answered(what: Design, number: number): void {
+  function answered(what: Design, number: number, healed = false): void {
     unanswered = [];
+    there = healed ? null : { design: what, revision: number };
     revision.value = number;
     savedDesign = what;
     saveProblem.value = '';
@@ -242,6 +248,7 @@ export function useSaving(
     }
     theirs.value = null;
     unanswered = [];
+    there = other;
     revision.value = other.revision;
     if (choice === 'mine') {
       saveState.value = 'unsaved';
