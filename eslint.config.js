@@ -14,6 +14,7 @@ const rooms = [
   'resolve',
   'shaping',
   'sewing',
+  'mending',
   'jobs',
   'findings',
   'painting',

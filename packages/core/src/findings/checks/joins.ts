@@ -13,10 +13,11 @@ import { sewnExtent } from '../../sewing/extent.ts';
 import { figuresOf, Move } from '../../sewing/plan.ts';
 import { sewDesign } from '../../sewing/sew.ts';
 import { wayPoints } from '../../sewing/short-order.ts';
-import { tieIn, tieOff } from '../../sewing/ties.ts';
+import { looseThreads, tied } from '../../mending/ties.ts';
 import { JobBuilder, JobError, type Job } from '../../jobs/job.ts';
+import { mendJob } from '../../jobs/mend.ts';
 import { sewnFrom } from '../../stitches/kinds.ts';
-import { Part, type SewnThread } from '../../stitches/thread.ts';
+import { Part } from '../../stitches/thread.ts';
 import { clothById } from '../../materials/cloths.ts';
 import type { Check, Checked, Found, SewnItem } from '../finding.ts';
 
@@ -81,14 +82,14 @@ export const jumpCheck: Check = {
     }));
   },
   fix: (design, { objects }) =>
-    recordsJob(design, objects[0], 'Trim before jumps', (r) => {
+    mendJob(design, objects[0], 'Trim before jumps', (r) => {
       const out = new RecordList();
       for (let i = 0; i < r.move.length; i++) {
         const first = r.move[i] === Move.jump && i > 0 && r.move[i - 1] === Move.stitch;
         if (first && jumpLength(r, i) > UNSEEN) out.add(r.x[i - 1], r.y[i - 1], Move.trim);
         out.addFrom(r, i);
       }
-      return out;
+      return out.done();
     }),
 };
 
@@ -97,19 +98,6 @@ function jumpLength({ x, y, move }: Records, i: number): number {
   let j = i;
   while (j + 1 < move.length && move[j + 1] === Move.jump) j++;
   return Math.hypot(x[j] - x[i - 1], y[j] - y[i - 1]) / 10;
-}
-
-function recordsJob(
-  design: Design,
-  id: string,
-  label: string,
-  change: (records: Records) => RecordList,
-): Job {
-  const item = findItem(design, id);
-  if (item?.kind !== 'stitches') throw new JobError('These stitches are gone.');
-  const builder = new JobBuilder(design, label);
-  builder.replace({ ...item, blocks: change(allRecords(item.blocks)).blocks() });
-  return builder.job([id]);
 }
 
 /** Objects whose fixed begins and ends are tried without, at most. */
@@ -181,44 +169,14 @@ export const trimCheck: Check = {
   fix(design, { objects }) {
     const item = findItem(design, objects[0]);
     if (item?.kind !== 'stitches') return freed(design, objects[0]);
-    return recordsJob(design, item.id, 'Without needless trims', (own) => {
+    return mendJob(design, item.id, 'Without needless trims', (own) => {
       const idle = new Set(idleTrims(own));
       const out = new RecordList();
       for (let i = 0; i < own.move.length; i++) if (!idle.has(i)) out.addFrom(own, i);
-      return out;
+      return out.done();
     });
   },
 };
-
-/** A stitch this short near a thread's end is part of a tie, in mm. */
-const TIE_STITCH = 1.25;
-/** So many stitches from a thread's end are looked at. */
-const TIE_REACH = 4;
-
-/** Runs of stitches between cuts, in brought-in stitches: from their first place up to their last. */
-function runsOf({ move }: Records): [number, number][] {
-  const out: [number, number][] = [];
-  let from = -1;
-  for (let i = 0; i <= move.length; i++) {
-    const sewn = i < move.length && move[i] === Move.stitch;
-    if (sewn && from < 0) from = Math.max(0, i - 1);
-    if (!sewn && from >= 0) {
-      out.push([from, i - 1]);
-      from = -1;
-    }
-  }
-  return out;
-}
-
-function isTied({ x, y }: Records, [from, to]: [number, number]): boolean {
-  const length = (i: number): number => Math.hypot(x[i] - x[i - 1], y[i] - y[i - 1]) / 10;
-  const any = (first: number, last: number): boolean => {
-    for (let i = Math.max(from + 1, first); i <= Math.min(to, last); i++)
-      if (length(i) <= TIE_STITCH) return true;
-    return false;
-  };
-  return any(from + 1, from + TIE_REACH) && any(to - TIE_REACH + 1, to);
-}
 
 export const tieCheck: Check = {
   id: 'missing-tie',
@@ -242,7 +200,7 @@ export const tieCheck: Check = {
             ]
           : [];
       const records = allRecords(leaf.blocks);
-      const loose = runsOf(records).filter((run) => !isTied(records, run));
+      const loose = looseThreads(records);
       if (!loose.length) return [];
       return [
         {
@@ -260,37 +218,9 @@ export const tieCheck: Check = {
       builder.replace({ ...item, recipe: { ...item.recipe, settings } });
       return builder.job([item.id]);
     }
-    return recordsJob(design, objects[0], 'Tie in and off', tied);
+    return mendJob(design, objects[0], 'Tie in and off', tied);
   },
 };
-
-/** The same stitches with ties where a thread has none. */
-function tied(r: Records): RecordList {
-  const out = new RecordList();
-  const put = (p: Point): void => out.add(Math.round(10 * p.x), Math.round(10 * p.y), Move.stitch, Part.tie);
-  const loose = runsOf(r).filter((run) => !isTied(r, run));
-  for (let i = 0; i < r.move.length; i++) {
-    out.addFrom(r, i);
-    const begins = loose.find(([from]) => from === i);
-    const ends = loose.find(([, to]) => to === i);
-    if (begins) {
-      const [down, ...more] = tieIn(threadOf(r, begins), 'along');
-      const first = { x: r.x[i] / 10, y: r.y[i] / 10 };
-      for (const p of [...(down ? [down] : []), ...more, ...(down ? [first] : [])]) put(p);
-    }
-    if (ends) tieOff(threadOf(r, ends), 'along').forEach(put);
-  }
-  return out;
-}
-
-function threadOf({ x, y }: Records, [from, to]: [number, number]): SewnThread {
-  const count = to - from + 1;
-  return {
-    x: Array.from({ length: count }, (_, k) => x[from + k] / 10),
-    y: Array.from({ length: count }, (_, k) => y[from + k] / 10),
-    part: Array.from({ length: count }, () => Part.top),
-  };
-}
 
 /** A thread this much darker than the one above it shows through (0 black to 1 white). */
 const SHOWS = 0.35;

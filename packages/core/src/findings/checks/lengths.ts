@@ -1,11 +1,13 @@
 // Stitches that are too short, too long, or none at all.
-import { allRecords, RecordList } from '../../design/stitch-blocks.ts';
 import { findItem } from '../../design/tree.ts';
 import type { Design } from '../../design/types.ts';
 import type { Bounds } from '../../geometry/points.ts';
 import { LIMITS } from '../../materials/machine.ts';
 import { Move } from '../../sewing/plan.ts';
-import { JobBuilder, JobError, type Job } from '../../jobs/job.ts';
+import { JobBuilder, type Job } from '../../jobs/job.ts';
+import { mendJob } from '../../jobs/mend.ts';
+import type { MarkedRecords } from '../../mending/marked.ts';
+import { joined, parted } from '../../mending/points.ts';
 import { completeSettings } from '../../stitches/kind.ts';
 import { stitchKind } from '../../stitches/kinds.ts';
 import { Part } from '../../stitches/thread.ts';
@@ -64,74 +66,14 @@ function perItem(
   });
 }
 
-/** Brought-in stitches put right: each run of stitches without a trim or jump is given to `mend`. */
-function mendedJob(
+/** A way of mending all stitches of an object. */
+const mended = (
   design: Design,
   id: string,
   label: string,
-  mend: (run: [number, number][]) => [number, number][],
-): Job {
-  const item = findItem(design, id);
-  if (item?.kind !== 'stitches') throw new JobError('These stitches are gone.');
-  const { x, y, move } = allRecords(item.blocks);
-  const out = new RecordList();
-  let run: [number, number][] = [];
-  const end = (): void => {
-    const kept = run.length > 1 ? mend(run) : run;
-    kept.forEach(([x, y], i) => {
-      // The first place of a run is where it was come to: it is there already.
-      if (i === 0) return;
-      out.add(x, y);
-    });
-    run = [];
-  };
-  for (let i = 0; i < move.length; i++) {
-    const p: [number, number] = [x[i], y[i]];
-    if (move[i] === 0 && i > 0) {
-      run.push(p);
-      continue;
-    }
-    end();
-    out.add(...p, move[i]);
-    run = [p];
-  }
-  end();
-  const builder = new JobBuilder(design, label);
-  builder.replace({ ...item, blocks: out.blocks() });
-  return builder.job([id]);
-}
-
-const apart = ([ax, ay]: [number, number], [bx, by]: [number, number]): number =>
-  Math.hypot(bx - ax, by - ay) / 10;
-
-/** Leaves out needle points nearer than `least` mm to the one before; the last one is kept. */
-const without =
-  (least: number) =>
-  (run: [number, number][]): [number, number][] => {
-    const out = [run[0]];
-    run.slice(1).forEach((p, i) => {
-      const last = i === run.length - 2;
-      if (apart(out[out.length - 1], p) >= least - ROUNDING) out.push(p);
-      else if (last && out.length > 1 && apart(out[out.length - 1], p) > SAME_HOLE) out[out.length - 1] = p;
-    });
-    return out;
-  };
-
-const parted =
-  (most: number) =>
-  (run: [number, number][]): [number, number][] =>
-    run.flatMap((p, i) => {
-      const from = run[i - 1];
-      const parts = from ? Math.ceil(apart(from, p) / most - 1e-6) : 1;
-      return Array.from({ length: Math.max(1, parts) }, (_, k): [number, number] =>
-        from && k + 1 < parts
-          ? [
-              Math.round(from[0] + ((p[0] - from[0]) * (k + 1)) / parts),
-              Math.round(from[1] + ((p[1] - from[1]) * (k + 1)) / parts),
-            ]
-          : p,
-      );
-    });
+  mend: (all: MarkedRecords) => MarkedRecords,
+): Job =>
+  mendJob(design, id, label, (records) => mend({ records, marked: records.move.map(() => 1) }).records);
 
 export const zeroCheck: Check = {
   id: 'zero-length',
@@ -146,7 +88,7 @@ export const zeroCheck: Check = {
       }),
     ),
   fix: (design, { objects }) =>
-    mendedJob(design, objects[0], 'Leave out stitches of no length', without(SAME_HOLE)),
+    mended(design, objects[0], 'Leave out stitches of no length', (all) => joined(all, SAME_HOLE)),
 };
 
 export const shortCheck: Check = {
@@ -166,7 +108,7 @@ export const shortCheck: Check = {
       }),
     ),
   fix: (design, { objects }) =>
-    mendedJob(design, objects[0], 'Join short stitches', without(LIMITS.shortest)),
+    mended(design, objects[0], 'Join short stitches', (all) => joined(all, LIMITS.shortest - ROUNDING)),
 };
 
 export const longCheck: Check = {
@@ -187,7 +129,7 @@ export const longCheck: Check = {
     const [id] = objects;
     const most = clothById(design.cloth.kind).longest ?? LIMITS.longest;
     const shorter = shorterFor(design, id);
-    if (!shorter) return mendedJob(design, id, 'Part long stitches', parted(most));
+    if (!shorter) return mended(design, id, 'Part long stitches', (all) => parted(all, most));
     const builder = new JobBuilder(design, 'Shorter stitches');
     builder.replace(shorter);
     return builder.job([id]);
