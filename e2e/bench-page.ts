@@ -1,6 +1,6 @@
 // What the tests do on the bench, as a person would.
 import { expect, type Locator, type Page } from '@playwright/test';
-import { clothById, emptyDesign, HOOPS } from '@rosehip/core';
+import { clothById, emptyDesign, HOOPS, type Design } from '@rosehip/core';
 
 /** Where tools stand that share a place of the rail. */
 const PLACES: Record<string, string> = {
@@ -25,7 +25,12 @@ export class BenchPage {
 
   /** Lays a new design on the bench, such as the shelf makes them, and waits for it. */
   async make(address: string, name: string): Promise<void> {
-    const design = emptyDesign(name, { ...HOOPS[1] }, { kind: 'linen', colour: clothById('linen').colour });
+    const cloth = { kind: 'linen', colour: clothById('linen').colour };
+    await this.lay(address, emptyDesign(name, { ...HOOPS[1] }, cloth));
+  }
+
+  /** Lays a design on the bench that is given whole. */
+  async lay(address: string, design: Design): Promise<void> {
     const made = await this.page.request.post(`${address}/api/designs`, { data: { design } });
     const { id } = (await made.json()) as { id: string };
     await this.goTo(address, `/bench/${id}`);
@@ -102,6 +107,10 @@ export class BenchPage {
 
   async clickAt(x: number, y: number): Promise<void> {
     await this.page.mouse.click(...(await this.place(x, y)));
+  }
+
+  async doubleClickAt(x: number, y: number): Promise<void> {
+    await this.page.mouse.dblclick(...(await this.place(x, y)));
   }
 
   /** Presses at the first place, in mm, goes along the others, and lets go unless `hold`. */

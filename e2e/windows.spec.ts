@@ -118,7 +118,7 @@ test('every view passes the checks of accessibility', async ({ page }) => {
   await page.keyboard.type('border');
   await checked('the finder');
   await page.keyboard.press('Escape');
-  for (const tool of ['Points', 'Draw', 'Shapes', 'Cut and bend', 'Steer', 'Measure', 'Picture']) {
+  for (const tool of ['Points', 'Mend', 'Draw', 'Shapes', 'Cut and bend', 'Steer', 'Measure', 'Picture']) {
     await bench.tool(tool);
     await checked(tool);
   }
@@ -160,6 +160,7 @@ test('nothing is cut off in any window, nor scrolls sideways', async ({ page }) 
   }
   for (const tool of [
     'Points',
+    'Mend',
     'Pen',
     'Ready shapes',
     'Words',

@@ -67,6 +67,7 @@ export { isLive, isPlain, isText, type TextObject } from './design/live-outline.
 export {
   allRecords,
   blocksOf,
+  decodeRecords,
   emptyRecords,
   RecordList,
   recordCount,
@@ -270,3 +271,54 @@ export { paintPileOver, pileOver, type Pile } from './painting/pile.ts';
 export { paintPatch, paintPrint, patchesOf, type PatchCanvas, type PatchObject } from './painting/patch.ts';
 export { paintPicture, pictureArea, type PictureCanvas } from './painting/picture.ts';
 export { HEAT, heatPixels } from './painting/heat.ts';
+
+export {
+  lengthCounts,
+  marksByLength,
+  pointAt as needlePointAt,
+  recordsInBox,
+  stitchAt,
+} from './mending/find.ts';
+export {
+  markCount,
+  markedRuns,
+  placeOf,
+  stitchLength,
+  stretchesOf,
+  type MarkedRecords,
+} from './mending/marked.ts';
+export {
+  evenedOut,
+  flattened,
+  halved,
+  joined as shortJoined,
+  mapMarked,
+  parted as longParted,
+  smoothed,
+  withoutMarked,
+  withPoint,
+} from './mending/points.ts';
+export {
+  begunAt,
+  closedStretchAt,
+  closedUp,
+  rubbed,
+  sideOfLine,
+  turnedRound,
+  type JoinWay,
+} from './mending/pieces.ts';
+export { withoutTrims, withTrim } from './mending/trims.ts';
+export { retied, tied } from './mending/ties.ts';
+export {
+  cutAtJob,
+  cutRegionJob,
+  endsApart,
+  joinEndsJob,
+  mendJob,
+  otherThreadJob,
+  sewAsOneJob,
+  stopAtJob,
+  takeOutJob,
+  withRecords,
+  type Kept,
+} from './jobs/mend.ts';

@@ -26,6 +26,7 @@ import FiguresPanel from './panels/FiguresPanel.vue';
 import GuidesPanel from './panels/GuidesPanel.vue';
 import KeysPanel from './panels/KeysPanel.vue';
 import MakePanel from './panels/MakePanel.vue';
+import MendPanel from './mend/MendPanel.vue';
 import PlacesPanel from './panels/PlacesPanel.vue';
 import PicturePanel from './panels/PicturePanel.vue';
 import PointsPanel from './panels/PointsPanel.vue';
@@ -296,6 +297,7 @@ watch(title, (name) => (document.title = name ? `${name} · Rosehip` : 'Rosehip'
         <RehearsalPanel v-else-if="view.panel === 'rehearsal'" />
         <GuidesPanel v-else-if="view.panel === 'guides'" />
         <PointsPanel v-else-if="view.tool === 'points'" />
+        <MendPanel v-else-if="view.tool === 'mend'" />
         <ShapesPanel v-else-if="view.tool === 'shapes'" />
         <PicturePanel v-else-if="view.tool === 'picture'" />
         <template v-else>

@@ -1,5 +1,14 @@
 // Files brought on to the bench: their objects are added to the design, and a report says what was left out.
-import { newId, pasteJob, translation, type Group, type Point } from '@rosehip/core';
+import {
+  boundsOfItems,
+  everyLeaf,
+  newId,
+  pasteJob,
+  translation,
+  type Group,
+  type Item,
+  type Point,
+} from '@rosehip/core';
 import { shallowRef } from 'vue';
 import { useBench } from '../stores/bench/bench.ts';
 import { isFontFile, useOwnFonts } from '../stores/own-fonts.ts';
@@ -16,6 +25,12 @@ export interface Report {
 
 /** What the last files brought; the report panel shows it. */
 export const report = shallowRef<Report | null>(null);
+
+/** How large something is, in words; nothing for what has no size by itself. */
+function sizeOf(item: Item): string {
+  const b = boundsOfItems([...everyLeaf([item])].filter((leaf) => leaf.kind === 'stitches'));
+  return b ? `, ${(b.maxX - b.minX).toFixed(1)} × ${(b.maxY - b.minY).toFixed(1)} mm` : '';
+}
 
 export function useBringIn() {
   const bench = useBench();
@@ -59,7 +74,9 @@ export function useBringIn() {
       );
       if (!done) notes.push(`${file.name}: ${bench.message}`);
       else {
-        came.push(`${file.name}: ${objects.length === 1 ? '1 object' : `${objects.length} objects`}`);
+        came.push(
+          `${file.name}: ${objects.length === 1 ? '1 object' : `${objects.length} objects`}${sizeOf(item)}`,
+        );
         notes.push(...result.notes);
       }
     }

@@ -8,6 +8,7 @@ import { LIGHT_FROM, type Bounds, type Point, type ViewName } from '@rosehip/cor
 export type ToolName =
   | 'select'
   | 'points'
+  | 'mend'
   | 'pen'
   | 'freehand'
   | 'rectangle'
@@ -75,7 +76,7 @@ export const useView = defineStore('view', () => {
   });
 
   /** Tools whose own panel stands in the card's place. */
-  const WITH_PANEL: readonly ToolName[] = ['points', 'shapes', 'picture'];
+  const WITH_PANEL: readonly ToolName[] = ['points', 'mend', 'shapes', 'picture'];
   /** The recipe card comes forth, also from behind a tool's panel. */
   function showCard(): void {
     panel.value = 'card';

@@ -12,7 +12,7 @@ import { inOrder, JobBuilder, JobError, type Job } from './job.ts';
 export function stitchesById(design: Design, id: string): StitchesObject {
   const item = findItem(design, id);
   if (!item) throw new JobError('These stitches are gone.');
-  if (item.kind !== 'stitches') throw new JobError(`${item.name} is drawn: set it as stitches first.`);
+  if (item.kind !== 'stitches') throw new JobError(`${item.name} is drawn: make plain stitches of it first.`);
   return item;
 }
 
@@ -81,7 +81,7 @@ export function stopAtJob(design: Design, id: string, record: number, note: stri
 }
 
 /** From a needle point on another thread is sewn. */
-export function recolourJob(design: Design, id: string, record: number, thread: string): Job {
+export function otherThreadJob(design: Design, id: string, record: number, thread: string): Job {
   const item = stitchesById(design, id);
   if (thread === item.thread) throw new JobError('That is the thread it has: choose another one.');
   const [before, after] = cutAt(allRecords(item.blocks), record);

@@ -148,7 +148,7 @@ describe('pieces', () => {
     expect(encodeRecords(left)).toBe('j0,0 20,20 t0,0 j40,0 20,-20');
     // Near enough, what stays goes on; else it is cut.
     expect(text(closedUp(marked('j0,0 20,0 2,30 2,-30 20,0', 2)))).toBe('j0,0 20,0 4,0 20,0');
-    expect(text(closedUp(marked('j0,0 20,0 30,5 30,-5 20,0', 2)))).toBe('j0,0 20,0 t0,0 j60,0 20,0');
+    expect(text(closedUp(marked('j0,0 20,0 40,5 40,-5 20,0', 2)))).toBe('j0,0 20,0 t0,0 j80,0 20,0');
   });
 
   test('a shape parts stitches at its edge; both parts together are what was there', () => {

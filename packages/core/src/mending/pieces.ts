@@ -3,6 +3,7 @@ import type { Records } from '../design/stitch-blocks.ts';
 import { regionFromRings } from '../geometry/clip.ts';
 import type { Bounds, Point } from '../geometry/points.ts';
 import { insideRegion, type Region } from '../geometry/region.ts';
+import { LIMITS } from '../materials/machine.ts';
 import { Move } from '../sewing/plan.ts';
 import {
   markedRuns,
@@ -13,9 +14,6 @@ import {
   type MarkedRecords,
   type Stretch,
 } from './marked.ts';
-
-/** A gap longer than this is not sewn across, in mm: the thread is cut. */
-export const CUT = 3;
 
 /** Unbroken threads put one behind the other. */
 export class ThreadRow {
@@ -39,7 +37,7 @@ export class ThreadRow {
 const far = (r: Records, i: number, j: number): number => Math.hypot(r.x[i] - r.x[j], r.y[i] - r.y[j]) / 10;
 
 /** Without the marked points. Where what stays is apart, it is cut rather than joined by a long stitch. */
-export function closedUp({ records, marked }: MarkedRecords, most = CUT): MarkedRecords {
+export function closedUp({ records, marked }: MarkedRecords, most = LIMITS.longest): MarkedRecords {
   const out = new Mender();
   let last = -1;
   for (let i = 0; i < marked.length; i++) {

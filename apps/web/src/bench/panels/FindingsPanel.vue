@@ -44,6 +44,17 @@ function show(f: Finding): void {
   }
 }
 
+/** Stitches that can be mended by hand where the finding is. */
+const mendable = (f: Finding): string | undefined =>
+  f.objects.find((id) => bench.design && findItem(bench.design, id)?.kind === 'stitches');
+/** Takes up the tool for single stitches, with the one that is meant chosen. */
+function mendByHand(f: Finding): void {
+  show(f);
+  bench.selection = [mendable(f)!];
+  view.panel = 'card';
+  view.tool = 'mend';
+}
+
 async function tryFix(f: Finding): Promise<void> {
   leave();
   const { committed } = bench;
@@ -138,6 +149,9 @@ const TONE: Record<number, string> = {
         <div v-else class="mt-2 flex flex-wrap gap-1">
           <button v-if="f.at || f.objects.length" type="button" class="button h-8 px-2" @click="show(f)">
             Show me
+          </button>
+          <button v-if="mendable(f)" type="button" class="button h-8 px-2" @click="mendByHand(f)">
+            Mend it
           </button>
           <button type="button" class="button button-quiet h-8 px-2 text-muted" @click="startNote(f)">
             Ignore

@@ -1,5 +1,6 @@
 // The tools' icons.
 import {
+  Bandage,
   Circle,
   Flag,
   Image,
@@ -21,6 +22,7 @@ import type { ToolName } from '../../stores/view.ts';
 export const TOOL_ICONS: Record<ToolName, Component> = {
   select: MousePointer2,
   points: Spline,
+  mend: Bandage,
   pen: PenTool,
   freehand: Pencil,
   rectangle: Square,

@@ -20,6 +20,7 @@ import { nudgeBy } from '../arrows.ts';
 import { writtenPress } from '../written-press.ts';
 import { useSnapping } from '../snapping.ts';
 import { constrained } from './angles.ts';
+import { insideLoop } from './loop.ts';
 import { drawDisc } from './marks.ts';
 import { chosenPoints, usePointEdit } from './point-edit.ts';
 import { markPoints } from './point-marks.ts';
@@ -39,15 +40,6 @@ type Grab =
 
 /** Points are chosen by a box or by a line drawn round them. */
 const lassoing = ref(false);
-
-function insideLoop(loop: readonly Point[], p: Point): boolean {
-  let inside = false;
-  for (let i = 0, j = loop.length - 1; i < loop.length; j = i++) {
-    const [a, b] = [loop[i], loop[j]];
-    if (a.y > p.y !== b.y > p.y && p.x < ((b.x - a.x) * (p.y - a.y)) / (b.y - a.y) + a.x) inside = !inside;
-  }
-  return inside;
-}
 
 export function pointsTool(): Tool {
   const bench = useBench();

@@ -5,6 +5,7 @@ import { bendTool } from './bend-tool.ts';
 import { freehandTool } from './freehand-tool.ts';
 import { knifeTool } from './knife-tool.ts';
 import { measureTool } from './measure-tool.ts';
+import { mendTool } from './mend-tool.ts';
 import { penTool } from './pen-tool.ts';
 import { pictureTool } from './picture-tool.ts';
 import { pointsTool } from './points-tool.ts';
@@ -17,7 +18,16 @@ import { wordsTool } from './words-tool.ts';
 
 /** Tools that do one sort of thing share a place in the rail; which of them it is, is chosen in the strip. */
 export type ToolPlace =
-  'Select' | 'Points' | 'Draw' | 'Shapes' | 'Words' | 'Cut and bend' | 'Steer' | 'Measure' | 'Picture';
+  | 'Select'
+  | 'Points'
+  | 'Mend'
+  | 'Draw'
+  | 'Shapes'
+  | 'Words'
+  | 'Cut and bend'
+  | 'Steer'
+  | 'Measure'
+  | 'Picture';
 
 export interface ToolEntry {
   name: ToolName;
@@ -32,6 +42,7 @@ export function useTools(): { entries: ToolEntry[]; active: ComputedRef<Tool> } 
   const entries: ToolEntry[] = [
     { name: 'select', place: 'Select', label: 'Select', key: 'V', tool: selectTool() },
     { name: 'points', place: 'Points', label: 'Points', key: 'O', tool: pointsTool() },
+    { name: 'mend', place: 'Mend', label: 'Mend', key: 'N', tool: mendTool() },
     { name: 'pen', place: 'Draw', label: 'Pen', key: 'P', tool: penTool() },
     { name: 'freehand', place: 'Draw', label: 'Freehand', key: 'F', tool: freehandTool() },
     { name: 'rectangle', place: 'Shapes', label: 'Rectangle', key: 'R', tool: rectangleTool() },
