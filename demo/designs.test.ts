@@ -1,4 +1,13 @@
-import { checkDesign, figuresOf, findingsOf, findItem, sewDesign, type DesignObject } from '@rosehip/core';
+import {
+  applyCommand,
+  checkDesign,
+  figuresOf,
+  findingsOf,
+  findItem,
+  fixOf,
+  sewDesign,
+  type DesignObject,
+} from '@rosehip/core';
 import { loadFonts } from '@rosehip/fonts';
 import { readFontFile } from '@rosehip/fonts/files';
 import { expect, test } from 'vitest';
@@ -6,7 +15,10 @@ import { demoDesigns } from './designs.ts';
 import { readyProjects } from './ready.ts';
 import { towelCorner } from './towel-corner.ts';
 
-test.each([...demoDesigns(), towelCorner()].map((d) => [d.name, d] as const))(
+const FRAYED = 'Frayed border';
+const sound = demoDesigns().filter(({ name }) => name !== FRAYED);
+
+test.each([...sound, towelCorner()].map((d) => [d.name, d] as const))(
   '%s is sound, inside its hoop and within the limits',
   async (_, design) => {
     expect(checkDesign(structuredClone(design))).toEqual(design);
@@ -38,3 +50,18 @@ test.each(readyProjects().map((p) => [p.name, p] as const))(
     }
   },
 );
+
+test('what is frayed is found, and every fix leaves less of it', () => {
+  let design = demoDesigns().find(({ name }) => name === FRAYED)!;
+  expect(checkDesign(structuredClone(design))).toEqual(design);
+  const found = findingsOf(design, sewDesign(design));
+  expect(new Set(found.map(({ id }) => id))).toEqual(
+    new Set(['jump-visible', 'stitch-long', 'stitch-short', 'missing-tie']),
+  );
+  for (const finding of found)
+    if (finding.fix) design = applyCommand(design, fixOf(design, finding).command).design;
+  const left = findingsOf(design, sewDesign(design)).map(({ id }) => id);
+  expect(left).not.toContain('stitch-long');
+  expect(left).not.toContain('jump-visible');
+  expect(left.length).toBeLessThan(found.length);
+});

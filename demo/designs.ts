@@ -1,6 +1,7 @@
 // The demo designs, from the Larkmoor Night Sky Club.
 import type { Design } from '@rosehip/core';
 import { blanketCorner } from './blanket-corner.ts';
+import { frayedBorder, heatherSprig } from './brought-in.ts';
 import { clubBadge } from './club-badge.ts';
 import { cometBookmark } from './comet-bookmark.ts';
 import { familySampler } from './family-sampler.ts';
@@ -23,6 +24,8 @@ export const demoDesigns = (): Design[] => [
   clubBadge(),
   telescopeLabel(),
   orreryCoaster(),
+  heatherSprig(),
+  frayedBorder(),
   keepsakes(),
   moonRunner(),
   clubPatch(),

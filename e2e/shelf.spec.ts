@@ -14,7 +14,7 @@ const sample = (name: string): string => new URL(`./files/${name}`, import.meta.
 test('designs are found, renamed, duplicated, deleted and brought back', async ({ page }) => {
   await page.goto(rosehip.address);
   const cards = page.locator('article');
-  await expect(cards).toHaveCount(12);
+  await expect(cards).toHaveCount(14);
   await expect(cards.filter({ hasText: 'Club badge' })).toContainText(
     /81 × 81 mm · [\d,]+ stitches · \d+ min/,
   );
@@ -63,7 +63,7 @@ test('designs are found, renamed, duplicated, deleted and brought back', async (
 
   await page.getByRole('button', { name: 'More for Club badge' }).click();
   await page.getByRole('menuitem', { name: 'Duplicate' }).click();
-  await expect(cards).toHaveCount(13);
+  await expect(cards).toHaveCount(15);
   await page.getByRole('button', { name: 'More for Club badge (copy)' }).click();
   await page.getByRole('menuitem', { name: 'Rename' }).click();
   await page.getByLabel('Name of the design').fill('Moor badge');
@@ -72,9 +72,9 @@ test('designs are found, renamed, duplicated, deleted and brought back', async (
 
   await page.getByRole('button', { name: 'More for Moor badge' }).click();
   await page.getByRole('menuitem', { name: 'Delete' }).click();
-  await expect(cards).toHaveCount(12);
+  await expect(cards).toHaveCount(14);
   await page.getByRole('button', { name: 'Put it back' }).click();
-  await expect(cards).toHaveCount(13);
+  await expect(cards).toHaveCount(15);
 });
 
 test('a stitch file comes in with its exact coordinates', async ({ page }) => {
