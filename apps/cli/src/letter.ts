@@ -21,6 +21,7 @@ import { readOwnFont } from '@rosehip/fonts/own';
 import { reason, writeOut } from './files.ts';
 import { leftOut, tellLeftOut } from './limit.ts';
 import { recipeFrom } from './stitch.ts';
+import { lengthFrom } from './length.ts';
 import { UsageError } from './usage-error.ts';
 
 interface Options {
@@ -69,13 +70,6 @@ async function fontFrom(font: string): Promise<string> {
   }
 }
 
-function number(name: string, text: string, least: number, most: number): number {
-  const value = text.trim() === '' ? NaN : Number(text);
-  if (!(value >= least && value <= most))
-    throw new UsageError(`--${name} must be a number from ${least} to ${most} mm, not "${text}".`);
-  return value;
-}
-
 export async function letter(text: string, options: Options): Promise<void> {
   if (!text.trim()) throw new UsageError('There are no letters to sew.');
   const outline: TextOutline = {
@@ -83,8 +77,8 @@ export async function letter(text: string, options: Options): Promise<void> {
     of: [],
     text,
     font: await fontFrom(options.font),
-    height: number('height', options.height, 1, 500),
-    ...(options.arc && { baseline: { kind: 'arc', radius: number('arc', options.arc, -5000, 5000) } }),
+    height: lengthFrom('height', options.height, 1, 500),
+    ...(options.arc && { baseline: { kind: 'arc', radius: lengthFrom('arc', options.arc, -5000, 5000) } }),
   };
   const design: Design = {
     ...emptyDesign(text.slice(0, 60), { name: 'any', width: 600, height: 600 }),

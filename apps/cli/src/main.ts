@@ -5,6 +5,7 @@ import { backup } from './backup.ts';
 import { check } from './check.ts';
 import { fonts } from './fonts.ts';
 import { letter } from './letter.ts';
+import { mend } from './mend.ts';
 import { recipes } from './recipes.ts';
 import { render } from './render.ts';
 import { stitch } from './stitch.ts';
@@ -61,6 +62,14 @@ export async function main(args: string[]): Promise<number> {
     .option('--set <name=value...>', 'a setting of the recipe', [])
     .requiredOption('--out <file>', 'the .dst stitch file or .rosehip.json design to write')
     .action((text: string, options) => letter(text.replaceAll('\\n', '\n'), options));
+  program
+    .command('mend')
+    .argument('<in>', 'a .dst stitch file, or a .rosehip.json design with plain stitches')
+    .option('--ties', 'tie threads in and off where they are not')
+    .option('--short <mm>', 'join shorter stitches to their neighbours')
+    .option('--long <mm>', 'part longer stitches')
+    .requiredOption('--out <file>', 'the .dst stitch file or .rosehip.json design to write')
+    .action(mend);
   program.command('fonts').option('--json', 'as JSON').action(fonts);
   program.command('recipes').option('--json', 'as JSON').action(recipes);
   try {
@@ -76,7 +85,7 @@ export async function main(args: string[]): Promise<number> {
     if (!known) throw error;
     const text =
       error.message === '(outputHelp)'
-        ? 'Say what to do: stitch, letter, render, check, backup, fonts or recipes.'
+        ? 'Say what to do: stitch, letter, mend, render, check, backup, fonts or recipes.'
         : error.message;
     console.error(`rosehip: ${text.replace(/^error: /, '').replace(/\s*\n\s*/g, ' ')}`);
     return 2;

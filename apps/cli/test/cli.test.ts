@@ -6,6 +6,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { decodeDst, Move, writeDesignFile } from '@rosehip/core';
 import { afterAll, beforeAll, expect, test, vi } from 'vitest';
+import { frayedBorder } from '../../../demo/brought-in.ts';
 import { clubBadge } from '../../../demo/club-badge.ts';
 import { main } from '../src/main.ts';
 
@@ -280,6 +281,42 @@ test.each([
   await copyFile(join(folder, 'noise.dst'), join(folder, 'broken.ttf'));
   const { code, error } = await rosehip(...args);
   expect([code, error]).toEqual([2, expect.stringContaining(sentence)]);
+});
+
+test('mend joins short stitches, parts long ones, and ties', async () => {
+  await writeFile(join(folder, 'frayed.rosehip.json'), writeDesignFile(frayedBorder()));
+  await rosehip('stitch', 'frayed.rosehip.json', '--out', 'frayed.dst');
+  const before = JSON.parse((await rosehip('check', 'frayed.dst', '--json')).out) as {
+    findings: { id: string }[];
+  };
+  expect(before.findings.map(({ id }) => id)).toContain('missing-tie');
+  const told = await rosehip(
+    'mend',
+    'frayed.dst',
+    '--ties',
+    '--short',
+    '0.4',
+    '--long',
+    '7',
+    '--out',
+    'mended.dst',
+  );
+  expect(told).toMatchObject({
+    code: 0,
+    out: expect.stringMatching(/^mended\.dst: \d+ records, \d+ before\.\n$/),
+  });
+  const after = JSON.parse((await rosehip('check', 'mended.dst', '--json')).out) as {
+    findings: { id: string }[];
+  };
+  const left = after.findings.map(({ id }) => id);
+  for (const id of ['missing-tie', 'stitch-short', 'stitch-long']) expect(left).not.toContain(id);
+  for (const [args, words] of [
+    [['frayed.dst', '--out', 'x.dst'], 'Say what to mend'],
+    [['frayed.dst', '--short', 'nine', '--out', 'x.dst'], '--short must be a number from 0.1 to 3 mm'],
+    [['frayed.dst', '--ties', '--out', 'x.png'], 'a .dst stitch file or a .rosehip.json design'],
+    [['badge.rosehip.json', '--ties', '--out', 'x.dst'], 'holds no plain stitches'],
+  ] as const)
+    expect(await rosehip('mend', ...args)).toMatchObject({ code: 2, error: expect.stringContaining(words) });
 });
 
 test('fonts lists what ships with Rosehip', async () => {
