@@ -1,45 +1,8 @@
 // How soon the pages are there after a first start, while the pictures of the demo designs are still being made; what
 // the finder and the pictures of makings take. Part of `npm run bench`.
-import { fork } from 'node:child_process';
-import { mkdtempSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
-import { chromium } from '@playwright/test';
-import { ensureBuilt } from '../scripts/lib/build.mjs';
-import { freePort, startDatabase } from '../scripts/lib/database.mjs';
-import { ensureProgram, ROOT } from '../scripts/lib/packages.mjs';
-import { serverProgram } from '../scripts/lib/programs.mjs';
+import { rounded, told, withPage } from './one-page.mjs';
 
-ensureBuilt();
-const folder = mkdtempSync(join(tmpdir(), 'rosehip-pages-'));
-const database = await startDatabase(folder);
-const { file, execArgv } = serverProgram();
-const server = fork(file, {
-  cwd: ROOT,
-  execArgv,
-  env: { ...process.env, DATABASE_URL: database.url, PORT: String(await freePort()), SEED: '1' },
-  stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
-});
-const address = await new Promise((done, failed) => {
-  server.once('message', (m) => (m.address ? done(m.address) : failed(new Error(m.problem))));
-  server.once('exit', (code) => failed(new Error(`the server ended (${code})`)));
-});
-const browser = await chromium.launch({
-  executablePath: ensureProgram(['/usr/bin/chromium'], 'chromium'),
-  args: [
-    '--no-sandbox',
-    '--disable-gpu',
-    '--disable-quic',
-    '--no-first-run',
-    '--disable-background-networking',
-  ],
-});
-const rounded = (ms) => Math.round(ms);
-const told = (what, value) => console.log(`${what.padEnd(72)} ${value}`);
-
-try {
-  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
-  await page.goto('about:blank'); // the browser itself is up
+await withPage(async (page, address) => {
   // Told by the page's own clock, from the moment it is asked for: the frame in which the first design is painted.
   await page.addInitScript(() => {
     window.designsPainted = new Promise((done) => {
@@ -124,9 +87,4 @@ try {
       `${first} and ${rounded(performance.now() - start)} ms`,
     );
   }
-} finally {
-  await browser.close();
-  server.kill('SIGTERM');
-  await database.stop();
-  rmSync(folder, { recursive: true, force: true });
-}
+});
