@@ -1,5 +1,5 @@
 // What the core offers to the applications, the demo data and the measurements: no more than they use.
-export { distance, turned, type Bounds, type Point } from './geometry/points.ts';
+export { distance, turned, uniteBounds, type Bounds, type Point } from './geometry/points.ts';
 export {
   applyMatrix,
   inverse,
@@ -272,6 +272,7 @@ export { paintPatch, paintPrint, patchesOf, type PatchCanvas, type PatchObject }
 export { paintPicture, pictureArea, type PictureCanvas } from './painting/picture.ts';
 export { HEAT, heatPixels } from './painting/heat.ts';
 
+export { changedArea } from './painting/changed.ts';
 export {
   lengthCounts,
   marksByLength,

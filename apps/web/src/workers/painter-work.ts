@@ -3,6 +3,7 @@
 // The thread that is sewn is kept on a canvas of its own, so that a rehearsal only adds what is new.
 import {
   boxMatrix,
+  changedArea,
   hasPile,
   heatPixels,
   originOf,
@@ -14,6 +15,7 @@ import {
   paintThread,
   patchesOf,
   pileOver,
+  uniteBounds,
   type Bounds,
   type Canvas2D,
   DesignReceiver,
@@ -88,6 +90,8 @@ let groundKey = '';
 let threadKey = '';
 let faintKey = '';
 let sewnTo = 0;
+/** Where the sewn layer shows thread that is another one now, in mm. */
+let stale: Bounds | null = null;
 /** Copies of the sewn layer along the way, so that going back does not begin at the beginning. */
 let copies: { record: number; canvas: OffscreenCanvas }[] = [];
 /** The playhead moves on by so many records, until it has taken so many ms: then what is there is shown. */
@@ -185,11 +189,11 @@ function paintGround(r: PaintRequest): void {
   ctx.stroke();
 }
 
-function paintRange(target: Layer, r: PaintRequest, from: number, to: number): void {
+function paintRange(target: Layer, r: PaintRequest, from: number, to: number, area = areaOf(r)): void {
   if (!plan || to <= from) return;
   toMm(target.ctx, r);
   const ctx = target.ctx as unknown as Canvas2D;
-  const range = { from, to, area: areaOf(r), dimUnderlay: r.dimUnderlay, thread: r.thread, light: r.light };
+  const range = { from, to, area, dimUnderlay: r.dimUnderlay, thread: r.thread, light: r.light };
   if (r.view === 'needle') paintNeedle(ctx, plan, r.scale, range);
   else paintThread(ctx, plan, r.scale, range);
 }
@@ -228,6 +232,31 @@ function sewOn(p: Plan, r: PaintRequest, to: number, until = Infinity): boolean 
     }
   }
   return true;
+}
+
+/** Paints the sewn layer anew within an area, in mm. */
+function repaint(p: Plan, r: PaintRequest, area: Bounds): void {
+  const { ctx } = sewn;
+  // Whole pixels, and two more: from far away the finest thread is wider than it is.
+  const left = Math.floor(area.minX * r.scale + r.originX) - 2;
+  const top = Math.floor(area.minY * r.scale + r.originY) - 2;
+  const width = Math.ceil(area.maxX * r.scale + r.originX) + 2 - left;
+  const height = Math.ceil(area.maxY * r.scale + r.originY) + 2 - top;
+  const room = 4 / r.scale;
+  const around = {
+    minX: area.minX - room,
+    minY: area.minY - room,
+    maxX: area.maxX + room,
+    maxY: area.maxY + room,
+  };
+  ctx.save();
+  ctx.setTransform(1, 0, 0, 1, 0, 0);
+  ctx.beginPath();
+  ctx.rect(left, top, width, height);
+  ctx.clip();
+  ctx.clearRect(left, top, width, height);
+  for (const [from, to] of shares(p, r.focus)) paintRange(sewn, r, from, Math.min(to, sewnTo), around);
+  ctx.restore();
 }
 
 /** Lays everything, sewn or not, on the faint layer. */
@@ -314,8 +343,15 @@ const painter = {
   },
 
   setPlan(next: Plan): void {
+    const before = plan;
     plan = next;
-    version++;
+    // What stands in the layers is still right but for where the thread is another one.
+    if (!before || sewnTo < before.x.length) return void version++;
+    const area = changedArea(before, next);
+    if (area) stale = stale ? uniteBounds([stale, area]) : area;
+    sewnTo = next.x.length;
+    copies = [];
+    faintKey = '';
   },
 
   /**
@@ -338,13 +374,16 @@ const painter = {
     } else if (plan) {
       const key = `${place} ${version} ${r.dimUnderlay} ${r.thread} ${r.light} ${r.focus?.join(' ') ?? ''}`;
       let until = performance.now() + (fresh ? FIRST : AT_MOST);
-      if (key !== threadKey) {
+      // Needle points have marks of some pixels about them, so there all is painted anew.
+      if (key !== threadKey || (stale && r.view !== 'cloth')) {
         copies = [];
         threadKey = key;
+        stale = null;
         clear(sewn, r);
         sewnTo = 0;
         if (!fresh) until = Infinity;
-      }
+      } else if (stale) repaint(plan, r, stale);
+      stale = null;
       const withRest = (r.playhead < plan.x.length && !r.hideRest) || !!r.focus;
       if (withRest && faintKey !== key) {
         paintFaint(plan, r);

@@ -264,7 +264,9 @@ describe('another size, another cloth', () => {
     [0.6, 'towelling'],
     [1.4, 'cap'],
   ] as const;
-  const cases = demoDesigns().flatMap((d) =>
+  // Plain stitches keep their number at any size: what that does to them is told, and not put right.
+  const drawn = demoDesigns().filter((d) => d.objects.every(({ kind }) => kind !== 'stitches'));
+  const cases = drawn.flatMap((d) =>
     SIZED.map(([scale, cloth]) => [d.name, scale, cloth, d] as const),
   );
   test.each(cases)('%s at %s on %s keeps every limit', async (_, scale, cloth, d) => {

@@ -3,6 +3,7 @@ import type { Bounds } from '../geometry/points.ts';
 import { emptyBounds, growBounds } from '../geometry/points.ts';
 import { DEFAULT_SPEED, type MachineSpeed } from '../materials/machine.ts';
 import { threadIn, type Thread, type ThreadChart } from '../materials/threads.ts';
+import type { Records } from '../design/stitch-blocks.ts';
 import type { Excess } from './budget.ts';
 
 /** What the machine does to arrive at a record's place. Trim, change and stop happen where the needle is. */
@@ -104,6 +105,25 @@ export class PlanBuilder {
     if (this.current >= 0) this.objects[this.current].to = this.length;
   }
 
+  /** Many records at once, from number `from` on; places are in tenths of a millimetre. */
+  addAll({ x, y, move, part }: Records, from: number): void {
+    const count = x.length - from;
+    if (count <= 0) return;
+    while (this.length + count > this.x.length) this.grow();
+    const at = this.length - from;
+    for (let i = from; i < x.length; i++) {
+      this.x[at + i] = x[i] / 10;
+      this.y[at + i] = y[i] / 10;
+    }
+    this.move.set(from ? move.subarray(from) : move, this.length);
+    this.part.set(from ? part.subarray(from) : part, this.length);
+    this.object.fill(this.current, this.length, this.length + count);
+    this.length += count;
+    this.atX = x[x.length - 1] / 10;
+    this.atY = y[y.length - 1] / 10;
+    if (this.current >= 0) this.objects[this.current].to = this.length;
+  }
+
   private grow(): void {
     const size = this.x.length * 2;
     const grown = <T extends Float32Array | Uint8Array | Int32Array>(from: T, to: T): T => {
@@ -135,6 +155,9 @@ export class PlanBuilder {
   }
 }
 
+/** Many times as fast as Math.hypot, which minds numbers that no machine reaches. */
+const lengthOf = (dx: number, dy: number): number => Math.sqrt(dx * dx + dy * dy);
+
 /** Stitches longer than this slow the machine, in mm. */
 const SLOW = 5;
 
@@ -144,7 +167,7 @@ function timesOf(x: Float32Array, y: Float32Array, move: Uint8Array, speed: Mach
   const cost = [beat, beat, speed.trim, speed.colourChange, speed.stop];
   let total = 0;
   for (let i = 0; i < x.length; i++) {
-    const d = i ? Math.hypot(x[i] - x[i - 1], y[i] - y[i - 1]) : 0;
+    const d = i ? lengthOf(x[i] - x[i - 1], y[i] - y[i - 1]) : 0;
     total += move[i] === Move.stitch && d > SLOW ? (beat * d) / SLOW : cost[move[i]];
     time[i] = total;
   }
@@ -166,7 +189,7 @@ export function figuresOf(plan: Plan): Figures {
     counts[move[i]]++;
     if (move[i] !== Move.stitch) continue;
     growBounds(b, x[i], y[i]);
-    const d = i ? Math.hypot(x[i] - x[i - 1], y[i] - y[i - 1]) : Math.hypot(x[i], y[i]);
+    const d = i ? lengthOf(x[i] - x[i - 1], y[i] - y[i - 1]) : lengthOf(x[i], y[i]);
     if (d < shortest) shortest = d;
     if (d > longest) longest = d;
     thread += d;

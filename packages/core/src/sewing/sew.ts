@@ -232,19 +232,22 @@ class Sewing {
   /** Stitches brought in are sewn exactly as they are, without ties of ours. */
   sewStitches(item: StitchesObject): void {
     const records = allRecords(item.blocks);
-    for (let i = 0; i < records.x.length; i++) {
-      const x = records.x[i] / 10;
-      const y = records.y[i] / 10;
-      const away = Math.hypot(x - this.plan.atX, y - this.plan.atY) > 0.05;
-      // The first record says where the needle comes from; nothing is needed when it is there already.
-      if (i === 0) {
-        if (!away) continue;
-        this.trim();
-      }
+    const { length } = records.x;
+    if (!length) return;
+    // The first record says where the needle comes from; nothing is needed when it is there already.
+    const [x, y] = [records.x[0] / 10, records.y[0] / 10];
+    if (Math.hypot(x - this.plan.atX, y - this.plan.atY) > 0.05) {
+      this.trim();
       this.arrive();
-      const move = i === 0 ? Move.jump : (records.move[i] as MoveCode);
-      this.plan.add(x, y, move, records.part[i]);
-      this.cut = move === Move.trim || (this.cut && move === Move.jump);
+      this.plan.add(x, y, Move.jump, records.part[0]);
+    }
+    if (length > 1) {
+      this.arrive();
+      this.plan.addAll(records, 1);
+      // Jumps after a cut are still without thread.
+      let last = length - 1;
+      while (last > 0 && records.move[last] === Move.jump) last--;
+      this.cut = last > 0 ? records.move[last] === Move.trim : this.cut;
     }
     this.open = null;
   }
