@@ -272,7 +272,7 @@ export { paintPatch, paintPrint, patchesOf, type PatchCanvas, type PatchObject }
 export { paintPicture, pictureArea, type PictureCanvas } from './painting/picture.ts';
 export { HEAT, heatPixels } from './painting/heat.ts';
 
-export { changedArea } from './painting/changed.ts';
+export { planChange } from './painting/changed.ts';
 export {
   lengthCounts,
   marksByLength,

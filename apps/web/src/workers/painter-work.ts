@@ -3,7 +3,6 @@
 // The thread that is sewn is kept on a canvas of its own, so that a rehearsal only adds what is new.
 import {
   boxMatrix,
-  changedArea,
   hasPile,
   heatPixels,
   originOf,
@@ -15,6 +14,7 @@ import {
   paintThread,
   patchesOf,
   pileOver,
+  planChange,
   uniteBounds,
   type Bounds,
   type Canvas2D,
@@ -234,9 +234,13 @@ function sewOn(p: Plan, r: PaintRequest, to: number, until = Infinity): boolean 
   return true;
 }
 
-/** Paints the sewn layer anew within an area, in mm. */
-function repaint(p: Plan, r: PaintRequest, area: Bounds): void {
-  const { ctx } = sewn;
+/** Paints some records of a layer anew within an area, in mm. */
+function repaint(
+  { ctx, canvas }: Layer,
+  r: PaintRequest,
+  area: Bounds,
+  shares: readonly [number, number][],
+): void {
   // Whole pixels, and two more: from far away the finest thread is wider than it is.
   const left = Math.floor(area.minX * r.scale + r.originX) - 2;
   const top = Math.floor(area.minY * r.scale + r.originY) - 2;
@@ -255,7 +259,7 @@ function repaint(p: Plan, r: PaintRequest, area: Bounds): void {
   ctx.rect(left, top, width, height);
   ctx.clip();
   ctx.clearRect(left, top, width, height);
-  for (const [from, to] of shares(p, r.focus)) paintRange(sewn, r, from, Math.min(to, sewnTo), around);
+  for (const [from, to] of shares) paintRange({ ctx, canvas }, r, from, to, around);
   ctx.restore();
 }
 
@@ -309,15 +313,24 @@ function paintHeat(r: PaintRequest): void {
   out.ctx.imageSmoothingEnabled = true;
 }
 
+/** What lies around and under the thread, as a text. */
+const groundOf = ({ hoop, cloth, picture: under }: Design): string => JSON.stringify([hoop, cloth, under]);
+
 const painter = {
-  async setDesign(parcel: Parcel): Promise<void> {
+  /** Tells whether anything but the thread looks other than before: that comes with its plan. */
+  async setDesign(parcel: Parcel): Promise<boolean> {
     const next = (newest = designs.open(parcel));
     await fontsOf(next);
-    if (next !== newest) return;
+    if (next !== newest) return false;
+    const before = design;
     design = next;
-    patches = patchesOf(design);
-    groundKey = '';
-    version++;
+    const laid = patchesOf(next);
+    const samePatches = laid.length === patches.length && laid.every((patch, i) => patch === patches[i]);
+    if (!samePatches) patchKey = '';
+    patches = laid;
+    const sameGround = before !== null && groundOf(before) === groundOf(next);
+    if (!sameGround) groundKey = '';
+    return !sameGround || !samePatches;
   },
 
   setPicture(next: ImageBitmap | null): void {
@@ -345,13 +358,15 @@ const painter = {
   setPlan(next: Plan): void {
     const before = plan;
     plan = next;
+    if (!before) return void version++;
     // What stands in the layers is still right but for where the thread is another one.
-    if (!before || sewnTo < before.x.length) return void version++;
-    const area = changedArea(before, next);
-    if (area) stale = stale ? uniteBounds([stale, area]) : area;
-    sewnTo = next.x.length;
-    copies = [];
-    faintKey = '';
+    const change = planChange(before, next);
+    if (!change) return;
+    const { from, end, area } = change;
+    stale = stale ? uniteBounds([stale, area]) : area;
+    if (sewnTo >= before.x.length - end) sewnTo += next.x.length - before.x.length;
+    else if (sewnTo > from) sewnTo = from;
+    copies = copies.filter(({ record }) => record <= from);
   },
 
   /**
@@ -382,9 +397,19 @@ const painter = {
         clear(sewn, r);
         sewnTo = 0;
         if (!fresh) until = Infinity;
-      } else if (stale) repaint(plan, r, stale);
-      stale = null;
+      }
       const withRest = (r.playhead < plan.x.length && !r.hideRest) || !!r.focus;
+      if (stale) {
+        const to = sewnTo;
+        const own = shares(plan, r.focus).map(([first, last]): [number, number] => [
+          first,
+          Math.min(last, to),
+        ]);
+        repaint(sewn, r, stale, own);
+        if (!withRest) faintKey = '';
+        else if (faintKey === key) repaint(faint, r, stale, [[0, plan.x.length]]);
+      }
+      stale = null;
       if (withRest && faintKey !== key) {
         paintFaint(plan, r);
         faintKey = key;

@@ -5,7 +5,7 @@ import { blocksOf, emptyRecords } from '../design/stitch-blocks.ts';
 import type { StitchesObject } from '../design/types.ts';
 import { Move, type Plan } from '../sewing/plan.ts';
 import { sewDesign } from '../sewing/sew.ts';
-import { changedArea } from './changed.ts';
+import { planChange } from './changed.ts';
 
 const planOf = (places: readonly [number, number][], threads = ['222']): Plan => {
   const objects = threads.map((thread, k): StitchesObject => {
@@ -44,7 +44,7 @@ test('every stitch that only one of two plans has lies within the area', () => {
       (places, at, remove, insert) => {
         const before = planOf(places, ['222', '101']);
         const after = planOf(places.toSpliced(at, remove, ...insert), ['222', '101']);
-        const area = changedArea(before, after);
+        const area = planChange(before, after)?.area ?? null;
         const [olds, news] = [stitches(before), stitches(after)];
         const known = new Set(olds.map(({ says }) => says));
         const now = new Set(news.map(({ says }) => says));
@@ -69,10 +69,10 @@ test('one needle point is a small area; another thread is all of its stitches; n
     Math.floor(i / 20) * 5,
   ]);
   const before = planOf(places);
-  const area = changedArea(before, planOf(places.with(210, [305, 60])))!;
+  const area = planChange(before, planOf(places.with(210, [305, 60])))!.area;
   expect(area.maxX - area.minX).toBeLessThan(10);
   expect(area.maxY - area.minY).toBeLessThan(5);
-  const other = changedArea(before, planOf(places, ['101']))!;
+  const other = planChange(before, planOf(places, ['101']))!.area;
   expect(other.maxX - other.minX).toBeGreaterThan(57);
-  expect(changedArea(before, planOf(places))).toBeNull();
+  expect(planChange(before, planOf(places))).toBeNull();
 });

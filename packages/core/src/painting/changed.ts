@@ -6,35 +6,69 @@ import type { Plan } from '../sewing/plan.ts';
 /** Thread, with its light and shade, reaches so far from its stitch, in mm. */
 const REACH = 2 * THREAD_WIDTH;
 
-/** Are the two records the same stitch of the same thread? */
-function sameAt(a: Plan, i: number, b: Plan, j: number): boolean {
-  if (a.x[i] !== b.x[j] || a.y[i] !== b.y[j] || a.move[i] !== b.move[j] || a.part[i] !== b.part[j])
-    return false;
-  const [one, other] = [a.objects[a.object[i]]?.thread, b.objects[b.object[j]]?.thread];
-  return one === other && (one === undefined || a.threads[one].colour === b.threads[other].colour);
+/** What is another thread in a plan than in the one before. */
+export interface PlanChange {
+  /** So many records at the begin, and at the end, are the same in both plans. */
+  from: number;
+  end: number;
+  /** What the others reach, in mm: all that is outside looks the same. */
+  area: Bounds;
+}
+
+/** Is it the same stitch? */
+const sameStitch = (a: Plan, i: number, b: Plan, j: number): boolean =>
+  a.x[i] === b.x[j] && a.y[i] === b.y[j] && a.move[i] === b.move[j] && a.part[i] === b.part[j];
+
+/** Are two objects of plans sewn with the same thread? Told once for each pair. */
+function sameThreads(a: Plan, b: Plan): (i: number, j: number) => boolean {
+  const known = new Map<number, boolean>();
+  return (i, j) => {
+    const key = i * (b.objects.length + 1) + j;
+    let same = known.get(key);
+    if (same === undefined) {
+      const [one, other] = [a.objects[i]?.thread, b.objects[j]?.thread];
+      same = one === other && (one === undefined || a.threads[one].colour === b.threads[other].colour);
+      known.set(key, same);
+    }
+    return same;
+  };
+}
+
+/** So many records in a row are the same, from `i` and `j` on in steps of 1 or −1. */
+function sameRun(a: Plan, i: number, b: Plan, j: number, step: 1 | -1, most: number): number {
+  const same = sameThreads(a, b);
+  let [one, other, alike] = [-2, -2, false];
+  for (let k = 0; k < most; k++, i += step, j += step) {
+    if (!sameStitch(a, i, b, j)) return k;
+    if (a.object[i] !== one || b.object[j] !== other) {
+      [one, other] = [a.object[i], b.object[j]];
+      alike = same(one, other);
+    }
+    if (!alike) return k;
+  }
+  return most;
 }
 
 /**
- * What the stitches that differ reach, in mm: all that is outside looks the same in both plans. Null when nothing
- * differs. Records are compared from both ends, so what changed in two places takes in what lies between.
+ * How two plans differ; null when nothing does. Records are compared from both ends, so what changed in two places takes
+ * in what lies between.
  */
-export function changedArea(before: Plan, after: Plan): Bounds | null {
+export function planChange(before: Plan, after: Plan): PlanChange | null {
   const [n, m] = [before.x.length, after.x.length];
-  let from = 0;
-  while (from < n && from < m && sameAt(before, from, after, from)) from++;
-  let end = 0;
-  while (end < n - from && end < m - from && sameAt(before, n - 1 - end, after, m - 1 - end)) end++;
+  const from = sameRun(before, 0, after, 0, 1, Math.min(n, m));
+  const end = sameRun(before, n - 1, after, m - 1, -1, Math.min(n, m) - from);
   if (from === n && from === m) return null;
-  const out = emptyBounds();
+  const reached = emptyBounds();
   for (const { x, y } of [before, after]) {
     // The stitches that lead there, and away, are others too.
     const last = Math.min(x.length - 1, x.length - end);
-    for (let i = Math.max(0, from - 1); i <= last; i++) growBounds(out, x[i], y[i]);
+    for (let i = Math.max(0, from - 1); i <= last; i++) growBounds(reached, x[i], y[i]);
   }
-  return {
-    minX: out.minX - REACH,
-    minY: out.minY - REACH,
-    maxX: out.maxX + REACH,
-    maxY: out.maxY + REACH,
+  const area = {
+    minX: reached.minX - REACH,
+    minY: reached.minY - REACH,
+    maxX: reached.maxX + REACH,
+    maxY: reached.maxY + REACH,
   };
+  return { from, end, area };
 }

@@ -143,8 +143,8 @@ watch(
   () => bench.design,
   async (design) => {
     if (!design) return;
-    await painter.setDesign(packed(painter, design));
-    void paint();
+    const differs = await painter.setDesign(packed(painter, design));
+    if (differs || view.view === 'lines') void paint();
   },
   { immediate: true },
 );

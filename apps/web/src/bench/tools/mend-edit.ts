@@ -11,6 +11,7 @@ import {
   type Records,
   type StitchesObject,
 } from '@rosehip/core';
+import { createSharedComposable } from '@vueuse/core';
 import { computed, shallowRef } from 'vue';
 import { useBench } from '../../stores/bench/bench.ts';
 import { useRehearsal } from '../../stores/rehearsal.ts';
@@ -27,7 +28,8 @@ const NOT_SEWN = -2;
 /** Of which stitches records are chosen, and which: one entry a record, 1 when it is. */
 const chosen = shallowRef<{ of: string; marks: Uint8Array }>({ of: '', marks: new Uint8Array() });
 
-export function useMend() {
+/** One for all that ask: what is chosen is worked out once. */
+export const useMend = createSharedComposable(() => {
   const bench = useBench();
   const sewing = useSewing();
   const rehearsal = useRehearsal();
@@ -147,7 +149,7 @@ export function useMend() {
     atPlayhead,
     showAtPlayhead,
   };
-}
+});
 
 /** One record in words, such as “1,284 of 3,201 · 2.4 mm at 31°”. */
 export function recordInWords(r: Records, i: number): string {
