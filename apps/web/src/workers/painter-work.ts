@@ -57,6 +57,15 @@ export interface PaintRequest {
 
 type Context = OffscreenCanvasRenderingContext2D;
 
+/** A heat map, and where it lies, in mm. */
+interface Heat {
+  canvas: OffscreenCanvas;
+  x: number;
+  y: number;
+  width: number;
+  height: number;
+}
+
 interface Layer {
   canvas: OffscreenCanvas;
   ctx: Context;
@@ -77,8 +86,9 @@ let plan: Plan | null = null;
 let design: Design | null = null;
 /** The one that came last; its fonts may still be on their way. */
 let newest: Design | null = null;
-/** The heat map as a picture, one pixel a square, and where it lies, in mm. */
-let heat: { canvas: OffscreenCanvas; x: number; y: number; width: number; height: number } | null = null;
+/** Thread layers, a number a square; and as a picture, one pixel a square, once somebody wants to see it. */
+let layers: LayerGrid | null = null;
+let heat: Heat | null = null;
 /** The reference picture, decoded; it lies under the thread. */
 let picture: ImageBitmap | null = null;
 /** The cloth of appliqués, and pictures of the person's own that are printed on them, decoded. */
@@ -304,9 +314,17 @@ function paintLoops(p: Plan, r: PaintRequest): void {
   paintPileOver(out.ctx as unknown as Canvas2D, pile, design.cloth.colour, areaOf(r), r.scale);
 }
 
+function heatOf(grid: LayerGrid): Heat {
+  const canvas = new OffscreenCanvas(grid.width, grid.height);
+  canvas.getContext('2d')!.putImageData(new ImageData(heatPixels(grid), grid.width, grid.height), 0, 0);
+  const { x0: x, y0: y, cell, width, height } = grid;
+  return { canvas, x, y, width: width * cell, height: height * cell };
+}
+
 /** The heat map, stretched over the cloth it was counted on. */
 function paintHeat(r: PaintRequest): void {
-  if (!heat) return;
+  if (!layers) return;
+  heat ??= heatOf(layers);
   toMm(out.ctx, r);
   out.ctx.imageSmoothingEnabled = false;
   out.ctx.drawImage(heat.canvas, heat.x, heat.y, heat.width, heat.height);
@@ -345,14 +363,8 @@ const painter = {
   },
 
   setLayers(grid: LayerGrid | null): void {
-    if (!grid?.width) {
-      heat = null;
-      return;
-    }
-    const canvas = new OffscreenCanvas(grid.width, grid.height);
-    canvas.getContext('2d')!.putImageData(new ImageData(heatPixels(grid), grid.width, grid.height), 0, 0);
-    const { x0: x, y0: y, cell, width, height } = grid;
-    heat = { canvas, x, y, width: width * cell, height: height * cell };
+    layers = grid?.width ? grid : null;
+    heat = null;
   },
 
   setPlan(next: Plan): void {
