@@ -212,13 +212,7 @@ async function main() {
     await shot('bench-make');
 
     await page.getByRole('button', { name: 'Cloth', exact: true }).click();
-    await page.mouse.click(...(await place(-2, 23)));
-    await tool('Cut and bend', 'Bend');
-    await settled();
-    await shot('bench-bend');
-
     await cardPage('Recipe');
-    await page.keyboard.press('Escape');
 
     await lay('Lettering sampler');
     await page.getByRole('option', { name: /^Larkmoor, / }).click();
@@ -228,6 +222,21 @@ async function main() {
     await settled();
     await shot('bench-words');
     await page.keyboard.press('Escape');
+
+    await lay('Frayed border');
+    await page.getByRole('button', { name: /finding/ }).click();
+    await page
+      .getByRole('region', { name: 'Findings' })
+      .getByRole('listitem')
+      .filter({ hasText: 'longer than' })
+      .getByRole('button', { name: 'Mend it' })
+      .click();
+    await settled();
+    for (let i = 0; i < 3; i++) await page.getByRole('button', { name: 'Zoom out' }).first().click();
+    await page.getByRole('button', { name: 'Next', exact: true }).click();
+    await page.getByRole('button', { name: 'Before', exact: true }).click();
+    await settled();
+    await shot('bench-mend');
 
     await lay('Club badge');
     const saved = () =>
