@@ -14,6 +14,8 @@ import { ungroupJob } from './groups.ts';
 import { JobError, type Job } from './job.ts';
 import { reorderJob } from './order.ts';
 import { duplicateJob, hangingOn, removeJob } from './plain.ts';
+import { RecordList } from '../design/stitch-blocks.ts';
+import { stippleInsideJob } from './surround.ts';
 import { applySettled, breakOutJob, copyNumber, endRepeatJob, leaveOutJob, repeatJob } from './repeat.ts';
 import {
   AROUND,
@@ -277,4 +279,31 @@ describe('around', () => {
     expect((findItem(plain, first.select[0]) as DesignObject).outline.kind).toBe('path');
     expect(regionArea(regionOf(plain, first.select[0]))).toBeCloseTo(area, 0);
   });
+});
+
+test('stipple in the middle of a ring that came as stitches: close to it, before it, and nothing of the ring is changed', () => {
+  // Twenty-four small loops, 2 mm apart, on a circle of 50 mm.
+  const records = new RecordList();
+  for (let k = 0; k < 24; k++)
+    for (let i = 0; i <= 8; i++) {
+      const [a, b] = [(k * Math.PI) / 12, (i * Math.PI) / 4];
+      const [x, y] = [500 * Math.cos(a) + 50 * Math.cos(b), 500 * Math.sin(a) + 50 * Math.sin(b)];
+      records.add(Math.round(x), Math.round(y), i ? 0 : 1);
+    }
+  const ring: Item = {
+    ...{ id: 'ring', name: 'Ring', kind: 'stitches', visible: true, locked: false, thread: '222' },
+    blocks: records.blocks(),
+  };
+  const before = design(ring);
+  const { design: made, select } = done(before, stippleInsideJob(before, ['ring']));
+  expect(made.objects.map(({ id }) => id)).toEqual([select[0], 'ring']);
+  expect(made.objects[1]).toBe(ring);
+  const plan = sewDesign(made);
+  const { from, to } = plan.objects[0];
+  let reach = 0;
+  for (let i = from; i < to; i++) reach = Math.max(reach, Math.hypot(plan.x[i], plan.y[i]));
+  expect(reach).toBeGreaterThan(38);
+  expect(reach).toBeLessThan(45);
+  const disc = design(object('d', ellipse(0, 0, 20), 'fill'));
+  expect(() => stippleInsideJob(disc, ['d'])).toThrow('d encloses nothing');
 });

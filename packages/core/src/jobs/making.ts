@@ -23,6 +23,7 @@ import {
   knockdownJob,
   patchEdgeJob,
   stippleAroundJob,
+  stippleInsideJob,
   surroundJob,
   type AppliqueOptions,
 } from './surround.ts';
@@ -112,6 +113,16 @@ export const MAKINGS: readonly Making[] = [
     least: 1,
     whole: true,
     job: stippleAroundJob,
+  },
+  {
+    id: 'stipple-inside',
+    purpose: 'around',
+    label: 'Stipple in the middle',
+    help: 'In what it encloses, close to it and sewn before it.',
+    words: 'inside middle centre ring wreath enclosed hole fill',
+    least: 1,
+    whole: true,
+    job: stippleInsideJob,
   },
   {
     id: 'knockdown',

@@ -229,6 +229,33 @@ export function stippleAroundJob(design: Design, ids: readonly string[]): Job {
   return builder.job([object.id]);
 }
 
+/** Gaps of a ring that are narrower are bridged, in mm: beads on a string enclose what lies within. */
+const RING_GAP = 6;
+
+/** Stipple in what the selected things enclose, sewn before them. */
+export function stippleInsideJob(design: Design, ids: readonly string[]): Job {
+  const label = 'Stipple in the middle';
+  const items = chosen(design, ids, label);
+  const outline = surround(items, {
+    ...{ distance: 1.5, corners: 'round', from: 'thread', bridge: RING_GAP },
+    inside: true,
+  });
+  const object = madeObject(
+    `Stipple in ${nameOf(items)}`,
+    outline,
+    { kind: 'stipple', settings: {} },
+    clothThread(design),
+  );
+  const builder = new JobBuilder(design, label);
+  builder.insertBefore([object], items[0].id);
+  const made = findItem(resolveDesign(builder.design), object.id);
+  if (made?.kind !== 'object' || !outlineRegion(made.outline).length)
+    throw new JobError(
+      `${items.length === 1 ? items[0].name : 'What is selected'} encloses nothing that could be filled.`,
+    );
+  return builder.job([object.id]);
+}
+
 export type TackStitch = 'run' | 'zigzag';
 
 /** How an appliqué cloth is tacked down. */

@@ -158,6 +158,8 @@ export const surround = exactly({
   smooth: perhaps(length(50)),
   /** Holes in what it surrounds are left out. */
   fillHoles: perhaps(flag),
+  /** Only what it encloses: its holes, as shapes. */
+  inside: perhaps(flag),
   /** So many outlines, each `gap` mm farther out than the one before. */
   rings: perhaps(integer(1, 60)),
   gap: perhaps(length(100)),

@@ -31,11 +31,11 @@ function smoothed(region: Region, radius: number): Region {
 }
 
 type Around = Omit<SurroundOutline, 'kind' | 'of' | 'place' | 'from'>;
-type Shaping = Pick<Around, 'corners' | 'bridge' | 'smooth' | 'fillHoles'>;
+type Shaping = Pick<Around, 'corners' | 'bridge' | 'smooth' | 'fillHoles' | 'inside'>;
 
 /** One outline, `distance` mm from the sources. */
 export function surroundRegion(
-  { corners, bridge = 0, smooth = 0, fillHoles }: Shaping,
+  { corners, bridge = 0, smooth = 0, fillHoles, inside }: Shaping,
   distance: number,
   sources: readonly PlainOutline[],
 ): Region {
@@ -43,6 +43,11 @@ export function surroundRegion(
   const far = grown(sources, distance + bridge / 2, corners);
   const bridged = bridge > 0 ? offsetRegion(far, -bridge / 2) : far;
   const round = smooth > 0 ? smoothed(bridged, smooth) : bridged;
+  if (inside)
+    return regionFromRings(
+      round.flatMap((p) => p.holes),
+      'nonzero',
+    );
   return fillHoles
     ? regionFromRings(
         round.map((p) => p.outer),
