@@ -55,6 +55,29 @@ test('resting on a picture shows it on the cloth; pressing makes it, its first n
   expect(made.outline.distance).toBe(6);
 });
 
+test('resting on a stitch kind shows it on the cloth; what it was stays until one is pressed', async ({
+  page,
+}) => {
+  const bench = new BenchPage(page);
+  await bench.make(rosehip.address, 'Kinds');
+  await ellipse(bench);
+  await bench.word('fill');
+  const kinds = page.getByRole('list', { name: 'Stitch kinds' });
+  const [, before] = await bench.counts();
+  await kinds.getByRole('button', { name: 'Stipple' }).hover();
+  await expect.poll(async () => (await bench.counts())[1]).not.toBe(before);
+  await expect(kinds.getByRole('button', { name: 'Fill', exact: true })).toHaveAttribute(
+    'aria-pressed',
+    'true',
+  );
+  await page.getByLabel('Name', { exact: true }).hover();
+  await expect.poll(async () => (await bench.counts())[1]).toBe(before);
+  await kinds.getByRole('button', { name: 'Crosshatch' }).click();
+  await bench.ready();
+  const [made] = (await bench.document()).objects as { recipe: { kind: string } }[];
+  expect(made.recipe.kind).toBe('crosshatch');
+});
+
 test('the finder knows commands by other words, settings, kinds and objects, and why something can’t be done', async ({
   page,
 }) => {

@@ -1,23 +1,15 @@
 <script setup lang="ts">
 // A command as a small picture of its result; resting on it shows that on the cloth.
-import { onBeforeUnmount } from 'vue';
 import BitmapPicture from '../../parts/BitmapPicture.vue';
+import { useResting } from '../resting.ts';
 
 defineProps<{ label: string; hint: string; size: number; picture?: ImageBitmap }>();
 const emit = defineEmits<{ press: []; rest: []; leave: [] }>();
 
-/** The hand, or the keyboard, rests on it for so long before the cloth shows it, in ms. */
-const REST = 250;
-let timer: ReturnType<typeof setTimeout> | undefined;
-function come(): void {
-  clearTimeout(timer);
-  timer = setTimeout(() => emit('rest'), REST);
-}
-function go(): void {
-  clearTimeout(timer);
-  emit('leave');
-}
-onBeforeUnmount(go);
+const { come, go } = useResting(
+  () => emit('rest'),
+  () => emit('leave'),
+);
 </script>
 
 <template>

@@ -5,6 +5,7 @@ import { paintNeedle, paintThread, STITCH_KINDS, figuresOf, type Canvas2D, type 
 import { useBench } from '../../stores/bench/bench.ts';
 import { useChecker, packed } from '../../workers/engine.ts';
 import KeptRecipes from './KeptRecipes.vue';
+import { useResting } from '../resting.ts';
 import { useRecipeEdit } from './recipe-edit.ts';
 
 const emit = defineEmits<{ choose: [kind: string] }>();
@@ -42,12 +43,18 @@ function paint(kind: string, plan: Plan, covers: boolean): void {
   draw(ctx as unknown as Canvas2D, plan, scale);
 }
 
+// What is rested on is shown on the cloth; what was chosen stays so meanwhile.
+const { come, go } = useResting(
+  (kind: string) => edit.previewKind(kind),
+  () => bench.cancelPreview(),
+);
+
 watch(
-  () => bench.design && edit.objects.value[0],
-  async (object) => {
-    if (!object || !bench.design) return;
+  [() => bench.committed, () => edit.objects.value[0]?.id],
+  async ([committed, id]) => {
+    if (!id || !committed) return;
     // Beside the engine that sews the design: a large shape takes some seconds in all kinds.
-    const swatches = await useChecker().swatches(object.id, packed(useChecker(), bench.design));
+    const swatches = await useChecker().swatches(id, packed(useChecker(), committed));
     await nextTick();
     for (const { kind, plan, covers } of swatches) paint(kind, plan, covers);
   },
@@ -61,10 +68,14 @@ watch(
       <button
         type="button"
         class="w-full rounded-card border p-1.5 text-center hover:bg-linen"
-        :class="edit.kind.value?.id === kind.id ? 'border-rosehip bg-blush' : 'border-line'"
-        :aria-pressed="edit.kind.value?.id === kind.id"
+        :class="edit.committedKind.value === kind.id ? 'border-rosehip bg-blush' : 'border-line'"
+        :aria-pressed="edit.committedKind.value === kind.id"
         :title="empty[kind.id] ? `${kind.summary} There is no room for it in this shape.` : kind.summary"
-        @click="emit('choose', kind.id)"
+        @click="(go(), emit('choose', kind.id))"
+        @pointerenter="come(kind.id)"
+        @pointerleave="go"
+        @focus="come(kind.id)"
+        @blur="go"
       >
         <canvas :ref="(el) => keep(kind.id, el)" class="mx-auto size-[72px]" aria-hidden="true" />
         {{ kind.name }}

@@ -91,9 +91,14 @@ export function useRecipeEdit() {
     return { ...next, recipe: { kind: id, settings: { ...start.settings, ...next.recipe.settings } } };
   }
 
+  const ofKind = (id: string): Item[] => mapObjects(bench.committedSelected, (o) => switched(o, id));
+  /** Its kind, whatever is tried meanwhile. */
+  const committedKind = computed(() => shared(objectsOf(bench.committedSelected).map((o) => o.recipe.kind)));
+
   return {
     objects,
     kind,
+    committedKind,
     all,
     shown,
     chosen,
@@ -102,11 +107,8 @@ export function useRecipeEdit() {
     preview: (name: string, value: SettingValue) => bench.preview(withSetting(name, value)),
     set: (name: string, value: SettingValue | undefined, label: string) =>
       bench.replace(withSetting(name, value), label),
-    setKind: (id: string) =>
-      bench.replace(
-        mapObjects(bench.committedSelected, (o) => switched(o, id)),
-        `Stitch as ${stitchKind(id)?.name.toLowerCase()}`,
-      ),
+    previewKind: (id: string) => bench.preview(ofKind(id)),
+    setKind: (id: string) => bench.replace(ofKind(id), `Stitch as ${stitchKind(id)?.name.toLowerCase()}`),
     setThread: (code: string) =>
       bench.replace(
         bench.committedSelected.map(function recolour(item): Item {
