@@ -266,9 +266,7 @@ describe('another size, another cloth', () => {
   ] as const;
   // Plain stitches keep their number at any size: what that does to them is told, and not put right.
   const drawn = demoDesigns().filter((d) => d.objects.every(({ kind }) => kind !== 'stitches'));
-  const cases = drawn.flatMap((d) =>
-    SIZED.map(([scale, cloth]) => [d.name, scale, cloth, d] as const),
-  );
+  const cases = drawn.flatMap((d) => SIZED.map(([scale, cloth]) => [d.name, scale, cloth, d] as const));
   test.each(cases)('%s at %s on %s keeps every limit', async (_, scale, cloth, d) => {
     await loadFonts(d, readFontFile);
     const sized: Design = {
