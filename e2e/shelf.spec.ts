@@ -36,6 +36,8 @@ test('designs are found, renamed, duplicated, deleted and brought back', async (
     'Club badge',
     'Club patch',
     'Comet bookmark',
+    'Frayed border',
+    'Heather sprig',
     'Keepsakes',
     'Lettering sampler',
     'Moon-phase runner',
@@ -49,17 +51,17 @@ test('designs are found, renamed, duplicated, deleted and brought back', async (
   // Several at once get a label, by which they are found.
   await page.getByLabel('Select Club badge').check();
   await page.getByLabel('Select Moor garden').click({ modifiers: ['Shift'] });
-  await expect(page.getByText('7 designs selected')).toBeVisible();
+  await expect(page.getByText('9 designs selected')).toBeVisible();
   await page.getByRole('button', { name: 'Label', exact: true }).click();
   await page.getByLabel('New label').fill('for the fair');
   await page.getByLabel('New label').press('Enter');
   await page.getByRole('button', { name: 'Select none' }).click();
-  await page.getByRole('button', { name: 'for the fair 7' }).click();
-  await expect(cards).toHaveCount(7);
+  await page.getByRole('button', { name: 'for the fair 9' }).click();
+  await expect(cards).toHaveCount(9);
   await page.getByRole('button', { name: 'Small pictures' }).click();
   await expect(cards.first().getByText(/stitches/)).toBeHidden();
   await page.getByRole('button', { name: 'Large pictures' }).click();
-  await page.getByRole('button', { name: 'for the fair 7' }).click();
+  await page.getByRole('button', { name: 'for the fair 9' }).click();
 
   await page.getByRole('button', { name: 'More for Club badge' }).click();
   await page.getByRole('menuitem', { name: 'Duplicate' }).click();

@@ -15,10 +15,6 @@ export interface PlanChange {
   area: Bounds;
 }
 
-/** Is it the same stitch? */
-const sameStitch = (a: Plan, i: number, b: Plan, j: number): boolean =>
-  a.x[i] === b.x[j] && a.y[i] === b.y[j] && a.move[i] === b.move[j] && a.part[i] === b.part[j];
-
 /** Are two objects of plans sewn with the same thread? Told once for each pair. */
 function sameThreads(a: Plan, b: Plan): (i: number, j: number) => boolean {
   const known = new Map<number, boolean>();
@@ -37,11 +33,15 @@ function sameThreads(a: Plan, b: Plan): (i: number, j: number) => boolean {
 /** So many records in a row are the same, from `i` and `j` on in steps of 1 or −1. */
 function sameRun(a: Plan, i: number, b: Plan, j: number, step: 1 | -1, most: number): number {
   const same = sameThreads(a, b);
+  // Plans are long, and looked through after every edit: their arrays are taken out of them once.
+  const { x: ax, y: ay, move: am, part: ap, object: ao } = a;
+  const { x: bx, y: by, move: bm, part: bp, object: bo } = b;
   let [one, other, alike] = [-2, -2, false];
   for (let k = 0; k < most; k++, i += step, j += step) {
-    if (!sameStitch(a, i, b, j)) return k;
-    if (a.object[i] !== one || b.object[j] !== other) {
-      [one, other] = [a.object[i], b.object[j]];
+    if (ax[i] !== bx[j] || ay[i] !== by[j] || am[i] !== bm[j] || ap[i] !== bp[j]) return k;
+    if (ao[i] !== one || bo[j] !== other) {
+      one = ao[i];
+      other = bo[j];
       alike = same(one, other);
     }
     if (!alike) return k;
