@@ -315,7 +315,7 @@ test('stitches that were brought in keep themselves, and say what scaling does',
     [-12, -12],
     [12, 12],
   ]);
-  await bench.makes('Make plain stitches');
+  await bench.makes('Set as stitches');
   await expect(page.getByText('kept exactly as they are')).toBeVisible();
   const [, before] = await bench.counts();
   await bench.setField('Width', '36');

@@ -390,9 +390,9 @@ export const MAKINGS: readonly Making[] = [
   {
     id: 'plain-stitches',
     purpose: 'keep',
-    label: 'Make plain stitches',
+    label: 'Set as stitches',
     help: 'The stitches as they are now; the outline goes.',
-    words: 'convert stitches flatten needle points',
+    words: 'convert plain stitches flatten needle points',
     least: 1,
     job: stitchesJob,
   },

@@ -12,7 +12,7 @@ import { inOrder, JobBuilder, JobError, type Job } from './job.ts';
 export function stitchesById(design: Design, id: string): StitchesObject {
   const item = findItem(design, id);
   if (!item) throw new JobError('These stitches are gone.');
-  if (item.kind !== 'stitches') throw new JobError(`${item.name} is drawn: make plain stitches of it first.`);
+  if (item.kind !== 'stitches') throw new JobError(`${item.name} is drawn: set it as stitches first.`);
   return item;
 }
 

@@ -29,7 +29,7 @@ const drawn = computed(() => {
           class="button mt-2 w-full justify-center"
           @click="bench.does((design) => stitchesJob(design, [drawn!.id]))"
         >
-          Make plain stitches
+          Set as stitches
         </button>
       </template>
       <p v-else-if="!mend.item.value" class="text-muted">
