@@ -1,7 +1,7 @@
 // What of plain stitches lies at a place, in a box or in a loop; and stitches by their length.
 import Flatbush from 'flatbush';
 import { allRecords, blockRecords, type Records, type StitchBlock } from '../design/stitch-blocks.ts';
-import type { Bounds, Point } from '../geometry/points.ts';
+import { emptyBounds, growBounds, type Bounds, type Point } from '../geometry/points.ts';
 import { Move } from '../sewing/plan.ts';
 import { stitchLength } from './marked.ts';
 
@@ -20,14 +20,34 @@ function indexOf(block: StitchBlock): Flatbush | null {
   return index;
 }
 
+const extents = new WeakMap<StitchBlock, Bounds>();
+
+/** What the needle points of a block reach, in tenths of a millimetre. */
+function extentOf(block: StitchBlock): Bounds {
+  let b = extents.get(block);
+  if (!b) {
+    b = emptyBounds();
+    const { x, y } = blockRecords(block);
+    for (let i = 0; i < x.length; i++) growBounds(b, x[i], y[i]);
+    extents.set(block, b);
+  }
+  return b;
+}
+
 /** Numbers of the records in a box, in mm, in no order. */
 export function recordsInBox(blocks: readonly StitchBlock[], box: Bounds): number[] {
   const out: number[] = [];
+  const [minX, minY, maxX, maxY] = [10 * box.minX, 10 * box.minY, 10 * box.maxX, 10 * box.maxY];
   let first = 0;
   for (const block of blocks) {
-    const found = indexOf(block)?.search(10 * box.minX, 10 * box.minY, 10 * box.maxX, 10 * box.maxY) ?? [];
-    for (const i of found) out.push(first + i);
-    first += blockRecords(block).x.length;
+    const { length } = blockRecords(block).x;
+    const b = extentOf(block);
+    // Only blocks on the edge of the box are looked into.
+    if (b.minX >= minX && b.maxX <= maxX && b.minY >= minY && b.maxY <= maxY)
+      for (let i = 0; i < length; i++) out.push(first + i);
+    else if (b.minX <= maxX && b.maxX >= minX && b.minY <= maxY && b.maxY >= minY)
+      for (const i of indexOf(block)?.search(minX, minY, maxX, maxY) ?? []) out.push(first + i);
+    first += length;
   }
   return out;
 }

@@ -295,6 +295,8 @@ export function mendTool(): Tool {
     const r = mend.records.value;
     if (!r) return;
     const marked = mend.marked.value;
+    const close = 2 * scale >= SEEN;
+    if (!close && !mend.count.value && !hover.value && !rubberAt.value) return;
     const [a, b] = [view.toMm(0, 0), view.toMm(view.width, view.height)];
     const seen = recordsInBox(blocks(), { minX: a.x, minY: a.y, maxX: b.x, maxY: b.y });
     const at = (i: number): Point => toPx(placeOf(r, i));
@@ -303,7 +305,7 @@ export function mendTool(): Tool {
       ctx.moveTo(p.x, p.y);
       ctx.lineTo(q.x, q.y);
     };
-    if (2 * scale >= SEEN && seen.length <= MOST_SEEN) {
+    if (close && seen.length <= MOST_SEEN) {
       for (const [colour, width] of [
         [PAPER, 2.5],
         [INK, 1],
