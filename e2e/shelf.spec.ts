@@ -15,8 +15,10 @@ test('designs are found, renamed, duplicated, deleted and brought back', async (
   await page.goto(rosehip.address);
   const cards = page.locator('article');
   await expect(cards).toHaveCount(14);
+  // Pictures of all demo designs are made one after the other, while another test file runs beside this one.
   await expect(cards.filter({ hasText: 'Club badge' })).toContainText(
     /81 × 81 mm · [\d,]+ stitches · \d+ min/,
+    { timeout: 60_000 },
   );
   const picture = cards.first().locator('img');
   await expect.poll(() => picture.evaluate((img: HTMLImageElement) => img.naturalWidth)).toBe(480);
