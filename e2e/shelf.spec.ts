@@ -12,6 +12,7 @@ test.afterAll(() => rosehip.stop());
 const sample = (name: string): string => new URL(`./files/${name}`, import.meta.url).pathname;
 
 test('designs are found, renamed, duplicated, deleted and brought back', async ({ page }) => {
+  test.slow();
   await page.goto(rosehip.address);
   const cards = page.locator('article');
   await expect(cards).toHaveCount(14);

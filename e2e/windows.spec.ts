@@ -71,6 +71,7 @@ async function lay(page: Page, name: string): Promise<BenchPage> {
 }
 
 test('every view passes the checks of accessibility', async ({ page }) => {
+  test.slow(); // thirty views, each looked through
   const checked = async (what: string): Promise<void> => {
     await test.step(what, async () => expect(await findings(page), what).toEqual([]));
   };
