@@ -77,7 +77,7 @@ export {
 export { DesignReceiver, DesignSender, type Parcel } from './design/parcel.ts';
 export { referencesFor, referencesOf, shapedBy } from './design/references.ts';
 export { DESIGN_LIMITS } from './design/limits.ts';
-export { changesBetween, type Change } from './design/changes.ts';
+export { changesBetween, MOST_CHANGES, type Change } from './design/changes.ts';
 export { applyCommand, CommandError, type Command } from './design/commands.ts';
 export { clothById, CLOTHS } from './materials/cloths.ts';
 export { HOOP_LIMITS, HOOPS, turnedHoop, type Hoop } from './materials/hoops.ts';
@@ -275,25 +275,20 @@ export { HEAT, heatPixels } from './painting/heat.ts';
 export { planChange } from './painting/changed.ts';
 export {
   lengthCounts,
+  marksAlong,
   marksByLength,
   pointAt as needlePointAt,
   recordsInBox,
   stitchAt,
 } from './mending/find.ts';
-export {
-  markCount,
-  markedRuns,
-  placeOf,
-  stitchLength,
-  stretchesOf,
-  type MarkedRecords,
-} from './mending/marked.ts';
+export { markCount, markedRuns, placeOf, stitchLength, type MarkedRecords } from './mending/marked.ts';
 export {
   evenedOut,
   flattened,
   halved,
   joined as shortJoined,
   mapMarked,
+  middleOfMarked,
   parted as longParted,
   smoothed,
   withoutMarked,
@@ -303,7 +298,7 @@ export {
   begunAt,
   closedStretchAt,
   closedUp,
-  rubbed,
+  endsApart,
   sideOfLine,
   turnedRound,
   type JoinWay,
@@ -313,7 +308,6 @@ export { retied, tied } from './mending/ties.ts';
 export {
   cutAtJob,
   cutRegionJob,
-  endsApart,
   joinEndsJob,
   mendJob,
   otherThreadJob,

@@ -30,6 +30,13 @@ export function turnBy(degrees: number): (p: Point) => Point {
 /** Turns one point about the origin by `degrees`, clockwise on screen. */
 export const turned = (p: Point, degrees: number): Point => turnBy(degrees)(p);
 
+/** How far along the straight way from (ax, ay) to (bx, by) its place nearest to (x, y) lies, 0 to 1. */
+export function nearestShare(ax: number, ay: number, bx: number, by: number, x: number, y: number): number {
+  const [dx, dy] = [bx - ax, by - ay];
+  const square = dx * dx + dy * dy;
+  return square > 0 ? Math.min(1, Math.max(0, ((x - ax) * dx + (y - ay) * dy) / square)) : 0;
+}
+
 export const emptyBounds = (): Bounds => ({
   minX: Infinity,
   minY: Infinity,

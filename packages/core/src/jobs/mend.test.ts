@@ -10,7 +10,6 @@ import type { Job } from './job.ts';
 import {
   cutAtJob,
   cutRegionJob,
-  endsApart,
   joinEndsJob,
   mendJob,
   otherThreadJob,
@@ -111,7 +110,6 @@ describe('several sets of stitches', () => {
   );
 
   test('are joined at their ends', () => {
-    expect(endsApart(pair, 'a', 'b')).toBeCloseTo(3.6, 1);
     const joined = after(pair, joinEndsJob(pair, 'a', 'b', 'stitch'));
     expect(texts(joined)[0]).toBe('j0,0 20,0 20,30 20,0');
     expect(joined[0].stopAfter).toBe('Look');

@@ -1,15 +1,15 @@
 // Mending plain stitches, each as one step: other records for one object, several of one, and one of several.
 import { allRecords, blocksOf, differenceOf, spliceBlocks, type Records } from '../design/stitch-blocks.ts';
+import { recordsOf, stretchesOf } from '../design/stretches.ts';
 import { findItem } from '../design/tree.ts';
 import { newId, type Design, type StitchesObject } from '../design/types.ts';
 import type { Region } from '../geometry/region.ts';
-import { recordsOf, stretchesOf, type MarkedRecords } from '../mending/marked.ts';
 import { cutAt, cutByRegion, joinedEnds, takenOut, ThreadRow, type JoinWay } from '../mending/pieces.ts';
 import { Move } from '../sewing/plan.ts';
 import { inOrder, JobBuilder, JobError, type Job } from './job.ts';
 
 /** The stitches with an id; throws JobError when they are gone, or are no plain stitches. */
-export function stitchesById(design: Design, id: string): StitchesObject {
+function stitchesById(design: Design, id: string): StitchesObject {
   const item = findItem(design, id);
   if (!item) throw new JobError('These stitches are gone.');
   if (item.kind !== 'stitches') throw new JobError(`${item.name} is drawn: set it as stitches first.`);
@@ -114,7 +114,9 @@ export function cutRegionJob(
   const select: string[] = [];
   let cut = false;
   for (const item of items) {
-    const { inside, outside } = cutByRegion(allRecords(item.blocks), region);
+    const parted = cutByRegion(allRecords(item.blocks), region);
+    if (!parted) throw new JobError(`${item.name} would be cut into shreds: choose a simpler shape.`);
+    const { inside, outside } = parted;
     const name = `${item.name.slice(0, 110)} 2`;
     const parts = { inside: [{ records: inside }], outside: [{ records: outside }] };
     const made = partsOf(item, kept === 'both' ? [...parts.outside, { records: inside, name }] : parts[kept]);
@@ -134,21 +136,14 @@ export function cutRegionJob(
 export function joinEndsJob(design: Design, first: string, second: string, how: JoinWay): Job {
   const [a, b] = [stitchesById(design, first), stitchesById(design, second)];
   if (a === b) throw new JobError('Select two sets of stitches that are to be joined.');
-  const { records } = joinedEnds(allRecords(a.blocks), allRecords(b.blocks), how);
   const builder = new JobBuilder(design, 'Join ends');
   builder.replace({
     ...a,
     ...(b.stopAfter !== undefined && { stopAfter: b.stopAfter }),
-    blocks: blocksOf(records),
+    blocks: blocksOf(joinedEnds(allRecords(a.blocks), allRecords(b.blocks), how)),
   });
   builder.remove(b.id);
   return builder.job([a.id]);
-}
-
-/** How far apart the end of one object and the begin of another are, in mm. */
-export function endsApart(design: Design, first: string, second: string): number {
-  const [a, b] = [stitchesById(design, first), stitchesById(design, second)];
-  return joinedEnds(allRecords(a.blocks), allRecords(b.blocks), 'stitch').apart;
 }
 
 /** Plain stitches of one thread as one step of the machine: no trim between them, nor inside. What it costs is told. */
@@ -180,7 +175,7 @@ export function sewAsOneJob(design: Design, ids: readonly string[]): Job & { cos
   builder.replace({
     ...plain,
     ...(stop !== undefined && { stopAfter: stop }),
-    blocks: blocksOf(row.done().records),
+    blocks: blocksOf(row.done()),
   });
   for (const { id } of others) builder.remove(id);
   const longest = Math.max(0, ...jumps);
@@ -189,9 +184,3 @@ export function sewAsOneJob(design: Design, ids: readonly string[]): Job & { cos
     : 'One step now, without a jump.';
   return { ...builder.job([first.id]), cost };
 }
-
-/** Marks and records of one object. */
-export const markedOf = (item: StitchesObject, marked: Uint8Array): MarkedRecords => ({
-  records: allRecords(item.blocks),
-  marked,
-});

@@ -3,6 +3,7 @@ import type { StitchesObject } from '../design/types.ts';
 import { coordsBounds } from '../geometry/region.ts';
 import type { Alphabet, AlphabetLetter } from './alphabet.ts';
 import { allRecords } from '../design/stitch-blocks.ts';
+import { recordsOf, stretchesOf } from '../design/stretches.ts';
 
 /** A file of an alphabet: lengths in tenths of a millimetre, y down. */
 export interface LetterFile {
@@ -69,27 +70,14 @@ export function letterNamed(fileName: string): string {
 }
 
 /** The threads of brought-in stitches: unbroken stretches of at least one stitch. */
-export function threadsOf(items: readonly Pick<StitchesObject, 'blocks'>[]): number[][] {
-  const threads: number[][] = [];
-  for (const { blocks } of items) {
-    const { x, y, move } = allRecords(blocks);
-    let thread: number[] = [];
-    const end = (): void => {
-      if (thread.length >= 4) threads.push(thread);
-      thread = [];
-    };
-    for (let i = 0; i < move.length; i++) {
-      // A stitch goes from where the needle came to: a jump's end is the thread's begin.
-      if (move[i] !== 0) {
-        end();
-        thread = [x[i], y[i]];
-      } else if (!thread.length && i) thread = [x[i - 1], y[i - 1], x[i], y[i]];
-      else thread.push(x[i], y[i]);
-    }
-    end();
-  }
-  return threads;
-}
+export const threadsOf = (items: readonly Pick<StitchesObject, 'blocks'>[]): number[][] =>
+  items.flatMap(({ blocks }) => {
+    const records = allRecords(blocks);
+    return stretchesOf(records).map((stretch) => {
+      const { x, y } = recordsOf(records, stretch);
+      return Array.from({ length: 2 * x.length }, (_, k) => (k % 2 ? y : x)[k >> 1]);
+    });
+  });
 
 interface Box {
   minX: number;

@@ -1,7 +1,7 @@
 // What of plain stitches lies at a place, in a box or in a loop; and stitches by their length.
 import Flatbush from 'flatbush';
 import { allRecords, blockRecords, type Records, type StitchBlock } from '../design/stitch-blocks.ts';
-import { emptyBounds, growBounds, type Bounds, type Point } from '../geometry/points.ts';
+import { emptyBounds, growBounds, nearestShare, type Bounds, type Point } from '../geometry/points.ts';
 import { Move } from '../sewing/plan.ts';
 import { stitchLength } from './marked.ts';
 
@@ -79,10 +79,7 @@ export function stitchAt(blocks: readonly StitchBlock[], p: Point, reach: number
   const look = (i: number): void => {
     if (i < 1 || i >= move.length || move[i] !== Move.stitch) return;
     const [ax, ay, bx, by] = [x[i - 1] / 10, y[i - 1] / 10, x[i] / 10, y[i] / 10];
-    const square = (bx - ax) ** 2 + (by - ay) ** 2;
-    const t = square
-      ? Math.min(1, Math.max(0, ((p.x - ax) * (bx - ax) + (p.y - ay) * (by - ay)) / square))
-      : 0;
+    const t = nearestShare(ax, ay, bx, by, p.x, p.y);
     const d = Math.hypot(ax + t * (bx - ax) - p.x, ay + t * (by - ay) - p.y);
     if (d < least || (d === least && i > best)) [best, least] = [i, d];
   };
@@ -91,6 +88,30 @@ export function stitchAt(blocks: readonly StitchBlock[], p: Point, reach: number
     look(i + 1);
   }
   return best;
+}
+
+/** Marks, and those of the needle points that lie within `radius` mm of the way from a to b. */
+export function marksAlong(
+  blocks: readonly StitchBlock[],
+  marks: Uint8Array,
+  a: Point,
+  b: Point,
+  radius: number,
+): Uint8Array {
+  const { x, y } = allRecords(blocks);
+  const out = marks.slice();
+  const box = {
+    minX: Math.min(a.x, b.x) - radius,
+    minY: Math.min(a.y, b.y) - radius,
+    maxX: Math.max(a.x, b.x) + radius,
+    maxY: Math.max(a.y, b.y) + radius,
+  };
+  for (const i of recordsInBox(blocks, box)) {
+    const [px, py] = [x[i] / 10, y[i] / 10];
+    const t = nearestShare(a.x, a.y, b.x, b.y, px, py);
+    if (Math.hypot(a.x + t * (b.x - a.x) - px, a.y + t * (b.y - a.y) - py) <= radius) out[i] = 1;
+  }
+  return out;
 }
 
 /** Marks of stitches whose length is within bounds, in mm. */

@@ -1,5 +1,5 @@
 // Records of plain stitches with some of them marked: what every way of mending takes and gives.
-import { emptyRecords, RecordList, recordsBetween, type Records } from '../design/stitch-blocks.ts';
+import { RecordList, type Records } from '../design/stitch-blocks.ts';
 import type { Point } from '../geometry/points.ts';
 import { Move } from '../sewing/plan.ts';
 
@@ -14,14 +14,6 @@ export class Mender {
   private readonly list = new RecordList();
   private readonly marks: number[] = [];
 
-  get length(): number {
-    return this.marks.length;
-  }
-
-  get last(): [x: number, y: number] | null {
-    return this.list.last;
-  }
-
   put(x: number, y: number, move: number, part: number, mark: number): void {
     this.list.add(x, y, move, part);
     this.marks.push(mark);
@@ -32,12 +24,17 @@ export class Mender {
     this.put(x[i], y[i], move[i], part[i], marked[i]);
   }
 
-  /** The first record only says where the needle comes from, whatever it was. */
   done(): MarkedRecords {
-    const records = this.list.done();
-    if (records.move.length) records.move[0] = Move.jump;
-    return { records, marked: Uint8Array.from(this.marks) };
+    return { records: begun(this.list.done()), marked: Uint8Array.from(this.marks) };
   }
+}
+
+/** The same records; the first one only says where the needle comes from, whatever it was. */
+export function begun(records: Records): Records {
+  if (!records.move.length || records.move[0] === Move.jump) return records;
+  const move = records.move.slice();
+  move[0] = Move.jump;
+  return { ...records, move };
 }
 
 /** How many are marked. */
@@ -62,37 +59,13 @@ export function markedRuns({ records: { move }, marked }: MarkedRecords): [from:
   return out;
 }
 
-/** An unbroken thread: its first and last record, and whether the thread is cut before it. */
-export interface Stretch {
-  from: number;
-  to: number;
-  cut: boolean;
+/** The records just before and after a run of one thread; its own ends where the thread ends. */
+export function around(
+  { move }: Records,
+  [from, to]: readonly [number, number],
+): [before: number, after: number] {
+  return [
+    from > 0 && move[from] === Move.stitch ? from - 1 : from,
+    to + 1 < move.length && move[to + 1] === Move.stitch ? to + 1 : to,
+  ];
 }
-
-/** The unbroken threads of records, in order; places that the needle only passes belong to none. */
-export function stretchesOf({ move }: Records): Stretch[] {
-  const out: Stretch[] = [];
-  let cut = false;
-  for (let i = 0; i < move.length; i++) {
-    if (move[i] === Move.trim) cut = true;
-    if (move[i] !== Move.stitch || i === 0) continue;
-    const last = out.at(-1);
-    if (last?.to === i - 1) last.to = i;
-    else {
-      out.push({ from: i - 1, to: i, cut });
-      cut = false;
-    }
-  }
-  return out;
-}
-
-/** One record at a place; tenths of a millimetre. */
-export function oneRecord(x: number, y: number, move: number, part: number): Records {
-  const out = emptyRecords(1);
-  [out.x[0], out.y[0], out.move[0], out.part[0]] = [x, y, move, part];
-  return out;
-}
-
-/** Records of a stretch. */
-export const recordsOf = (records: Records, { from, to }: Stretch): Records =>
-  recordsBetween(records, from, to + 1);

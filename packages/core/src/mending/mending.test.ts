@@ -1,13 +1,15 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { box } from '../../test/draw.ts';
-import { blocksOf, decodeRecords, encodeRecords, type Records } from '../design/stitch-blocks.ts';
+import { box, drawn } from '../../test/draw.ts';
+import { blocksOf, decodeRecords, encodeRecords, RecordList, type Records } from '../design/stitch-blocks.ts';
 import { rotation, translation } from '../geometry/matrix.ts';
+import { arcLengths, nearestOnLine } from '../geometry/polyline.ts';
 import { outlineRegion } from '../outlines/region.ts';
 import { Move } from '../sewing/plan.ts';
 import { Part } from '../stitches/thread.ts';
-import { lengthCounts, marksByLength, pointAt, recordsInBox, stitchAt } from './find.ts';
-import { markCount, markedRuns, stitchLength, stretchesOf, type MarkedRecords } from './marked.ts';
+import { lengthCounts, marksAlong, marksByLength, pointAt, recordsInBox, stitchAt } from './find.ts';
+import { stretchesOf } from '../design/stretches.ts';
+import { markCount, markedRuns, placeOf, stitchLength, type MarkedRecords } from './marked.ts';
 import {
   evenedOut,
   flattened,
@@ -24,8 +26,8 @@ import {
   closedUp,
   cutAt,
   cutByRegion,
+  endsApart,
   joinedEnds,
-  rubbed,
   sideOfLine,
   takenOut,
   turnedRound,
@@ -46,8 +48,9 @@ const sewnLength = (r: Records): number => r.x.reduce((sum, _, i) => sum + stitc
 const anyStitches = fc
   .array(
     fc.record({
-      dx: fc.integer({ min: -60, max: 60 }),
-      dy: fc.integer({ min: -60, max: 60 }),
+      // Multiples of 20 lie on the corners and edges of what cuts.
+      dx: fc.oneof(fc.integer({ min: -60, max: 60 }), fc.constantFrom(-20, 0, 20, 40)),
+      dy: fc.oneof(fc.integer({ min: -60, max: 60 }), fc.constantFrom(-20, 0, 20, -40)),
       move: fc.constantFrom(0, 0, 0, 0, 0, 0, 1, 2),
       mark: fc.boolean(),
     }),
@@ -62,8 +65,9 @@ const anyStitches = fc
       part: new Uint8Array(n),
     };
     list.forEach(({ dx, dy, move }, i) => {
-      // A cut is where the needle is.
-      records.x[i] = (i && records.x[i - 1]) + (move === 2 ? 0 : dx);
+      // A cut is where the needle is; a jump goes somewhere.
+      const across = move === 1 && !dx && !dy ? 1 : dx;
+      records.x[i] = (i && records.x[i - 1]) + (move === 2 ? 0 : across);
       records.y[i] = (i && records.y[i - 1]) + (move === 2 ? 0 : dy);
       records.move[i] = i ? move : Move.jump;
     });
@@ -152,14 +156,28 @@ describe('pieces', () => {
   });
 
   test('a shape parts stitches at its edge; both parts together are what was there', () => {
-    const { inside, outside } = cutByRegion(decodeRecords('j-100,0 200,0'), outlineRegion(box(0, 0, 10, 10)));
+    const { inside, outside } = cutByRegion(
+      decodeRecords('j-100,0 200,0'),
+      outlineRegion(box(0, 0, 10, 10)),
+    )!;
     expect([encodeRecords(inside), encodeRecords(outside)]).toEqual([
       'j-50,0 100,0',
       'j-100,0 50,0 t0,0 j100,0 50,0',
     ]);
     fc.assert(
       fc.property(anyStitches, ({ records }) => {
-        const cut = cutByRegion(records, outlineRegion(box(0, 0, 4, 4)));
+        const cut = cutByRegion(records, outlineRegion(box(0, 0, 4, 4)))!;
+        // What lies inside is inside, and what lies outside is not: edges and corners are needle points, too.
+        for (const [part, within] of [
+          [cut.inside, true],
+          [cut.outside, false],
+        ] as const)
+          for (let i = 1; i < part.x.length; i++) {
+            if (part.move[i] !== Move.stitch) continue;
+            const [mx, my] = [(part.x[i] + part.x[i - 1]) / 2, (part.y[i] + part.y[i - 1]) / 2];
+            const depth = 20 - Math.max(Math.abs(mx), Math.abs(my));
+            if (Math.abs(depth) > 1) expect(depth > 0).toBe(within);
+          }
         const both = sewnLength(cut.inside) + sewnLength(cut.outside);
         expect(both).toBeCloseTo(sewnLength(records), -0.5);
         for (const { from, to } of stretchesOf(cut.inside))
@@ -169,22 +187,32 @@ describe('pieces', () => {
     );
   });
 
+  test('a shape of thousands of corners parts thousands of stitches, but not into shreds', () => {
+    const comb = drawn(
+      `M-60 -50${Array.from({ length: 3000 }, (_, i) => `L${-60 + i * 0.04} ${i % 2 ? 20 : -20}`).join('')}L60 -50Z`,
+    );
+    const region = outlineRegion(comb);
+    /** Rows of stitches of so many tenths of a millimetre, across the teeth. */
+    const rows = (length: number): Records => {
+      const list = new RecordList();
+      for (let i = 0; i < 6000; i++)
+        list.add((i % 2) * length, -300 + Math.floor(i / 8), i ? Move.stitch : Move.jump);
+      return list.done();
+    };
+    const { inside, outside } = cutByRegion(rows(2), region)!;
+    expect(sewnLength(inside)).toBeGreaterThan(100);
+    expect(sewnLength(outside)).toBeGreaterThan(100);
+    expect(cutByRegion(rows(600), region)).toBeNull();
+  });
+
   test('a line parts its left from its right', () => {
     const bounds = { minX: -10, minY: -10, maxX: 10, maxY: 10 };
     const line = [
       { x: 0, y: 5 },
       { x: 0, y: -5 },
     ];
-    const { inside, outside } = cutByRegion(decodeRecords('j-100,0 200,0'), sideOfLine(line, bounds));
+    const { inside, outside } = cutByRegion(decodeRecords('j-100,0 200,0'), sideOfLine(line, bounds))!;
     expect([encodeRecords(inside), encodeRecords(outside)]).toEqual(['j-100,0 100,0', 'j0,0 100,0']);
-  });
-
-  test('the rubber marks what it touches on its way', () => {
-    const way = [
-      { x: 1, y: -3 },
-      { x: 5, y: 3 },
-    ];
-    expect([...rubbed(marked('j0,0 20,0 20,0 20,0', 0), way, 1).marked]).toEqual([1, 1, 1, 0]);
   });
 
   test('turned round, the same stitches lie there; twice is once', () => {
@@ -209,9 +237,10 @@ describe('pieces', () => {
 
   test('two ends are joined by a stitch, or by bringing the second one there', () => {
     const [a, b] = [decodeRecords('j0,0 20,0'), decodeRecords('j40,30 20,0')];
-    expect(encodeRecords(joinedEnds(a, b, 'stitch').records)).toBe('j0,0 20,0 20,30 20,0');
-    expect(encodeRecords(joinedEnds(a, b, 'move').records)).toBe('j0,0 20,0 20,0');
-    expect(joinedEnds(a, b, 'move').apart).toBeCloseTo(3.6, 1);
+    expect(encodeRecords(joinedEnds(a, b, 'stitch'))).toBe('j0,0 20,0 20,30 20,0');
+    expect(encodeRecords(joinedEnds(a, b, 'move'))).toBe('j0,0 20,0 20,0');
+    expect(encodeRecords(joinedEnds(a, decodeRecords('j20,0 5,5'), 'stitch'))).toBe('j0,0 20,0 5,5');
+    expect(endsApart(a, b)).toBeCloseTo(3.6, 1);
   });
 });
 
@@ -236,6 +265,34 @@ describe('looking for stitches', () => {
     expect(stitchAt(blocks, { x: 5, y: 0.2 }, 0.5)).toBe(1);
     expect(stitchAt(blocks, { x: 0, y: 9 }, 0.5)).toBe(-1); // a jump is no stitch
     expect(recordsInBox(blocks, { minX: -1, minY: 4, maxX: 11, maxY: 6 }).sort()).toEqual([2, 3, 4]);
+  });
+
+  test('along a way: what the rubber touches, besides what is marked', () => {
+    const own = blocksOf(decodeRecords('j0,0 20,0 20,0 20,0'));
+    const marks = marksAlong(own, Uint8Array.of(1, 0, 0, 0), { x: 1, y: -3 }, { x: 5, y: 3 }, 1);
+    expect([...marks]).toEqual([1, 1, 1, 0]);
+    // As slowly as everything asked for itself.
+    fc.assert(
+      fc.property(
+        anyStitches,
+        fc.tuple(fc.nat(8), fc.nat(8), fc.nat(8), fc.nat(8)),
+        ({ records }, [ax, ay, bx, by]) => {
+          const found = marksAlong(
+            blocksOf(records),
+            new Uint8Array(records.x.length),
+            { x: ax, y: ay },
+            { x: bx, y: by },
+            2,
+          );
+          const line = { coords: Float64Array.of(ax, ay, bx, by), closed: false };
+          const lengths = arcLengths(line);
+          for (let i = 0; i < found.length; i++) {
+            const { distance } = nearestOnLine(line, lengths, placeOf(records, i));
+            if (Math.abs(distance - 2) > 1e-9) expect(found[i]).toBe(+(distance < 2));
+          }
+        },
+      ),
+    );
   });
 
   test('by length', () => {

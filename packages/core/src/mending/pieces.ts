@@ -1,37 +1,61 @@
 // Pieces of thread: taken out, cut by shapes and lines, rubbed out, turned round, begun elsewhere, joined.
-import type { Records } from '../design/stitch-blocks.ts';
+import {
+  emptyRecords,
+  joinRecords,
+  RecordList,
+  recordsBetween,
+  type Records,
+} from '../design/stitch-blocks.ts';
+import { recordsOf, stretchesOf, type Stretch } from '../design/stretches.ts';
 import { regionFromRings } from '../geometry/clip.ts';
+import { EdgeIndex } from '../geometry/edge-index.ts';
 import type { Bounds, Point } from '../geometry/points.ts';
-import { insideRegion, type Region } from '../geometry/region.ts';
+import { ringsOf, type Region } from '../geometry/region.ts';
 import { LIMITS } from '../materials/machine.ts';
 import { Move } from '../sewing/plan.ts';
-import {
-  markedRuns,
-  Mender,
-  placeOf,
-  recordsOf,
-  stretchesOf,
-  type MarkedRecords,
-  type Stretch,
-} from './marked.ts';
+import { begun, markedRuns, Mender, type MarkedRecords } from './marked.ts';
 
 /** Unbroken threads put one behind the other. */
 export class ThreadRow {
-  private readonly out = new Mender();
+  private readonly pieces: Records[] = [];
+  private last: [x: number, y: number] | null = null;
 
-  /** Puts records of a thread at the end, after a cut where that is wanted; what begins where the last one ended goes on. */
-  add({ x, y, part }: Records, cut: boolean, mark = 0): void {
-    const { out } = this;
-    const { last } = out;
-    const goesOn = last && !cut && last[0] === x[0] && last[1] === y[0];
-    if (last && cut) out.put(...last, Move.trim, 0, 0);
-    if (!goesOn) out.put(x[0], y[0], Move.jump, 0, mark);
-    for (let i = 1; i < x.length; i++) out.put(x[i], y[i], Move.stitch, part[i], mark);
+  /** Puts a thread at the end, after a cut where that is wanted; what begins where the last one ended goes on. */
+  add(thread: Records, cut: boolean): void {
+    const { x, y, part } = thread;
+    const { last } = this;
+    const n = x.length;
+    if (last && cut) this.pieces.push(oneRecord(...last, Move.trim));
+    if (!last || cut || last[0] !== x[0] || last[1] !== y[0])
+      this.pieces.push(oneRecord(x[0], y[0], Move.jump));
+    this.pieces.push({
+      x: x.subarray(1),
+      y: y.subarray(1),
+      move: new Uint8Array(n - 1),
+      part: part.subarray(1),
+    });
+    this.last = [x[n - 1], y[n - 1]];
   }
 
-  done(): MarkedRecords {
-    return this.out.done();
+  done(): Records {
+    return joinRecords(this.pieces);
   }
+}
+
+/**
+ * Needle points are looked at a hair's breadth aside, in mm: so none lies on a corner or an edge of what cuts, and no stitch
+ * runs along one. (Regions lie on a grid of 0.001 mm.)
+ */
+const ASIDE = [0.00037, 0.00023] as const;
+
+/** Nobody sews what is cut more often. */
+const MOST_CUTS = 100_000;
+
+/** One record of the top at a place; tenths of a millimetre. */
+function oneRecord(x: number, y: number, move: number): Records {
+  const out = emptyRecords(1);
+  [out.x[0], out.y[0], out.move[0]] = [x, y, move];
+  return out;
 }
 
 const far = (r: Records, i: number, j: number): number => Math.hypot(r.x[i] - r.x[j], r.y[i] - r.y[j]) / 10;
@@ -57,100 +81,80 @@ export function takenOut(given: MarkedRecords): { taken: Records; left: Records 
   const { records } = given;
   const [taken, left] = [new ThreadRow(), new ThreadRow()];
   const runs = markedRuns(given).filter(([from, to]) => to > from);
-  for (const [from, to] of runs) taken.add(recordsOf(records, { from, to, cut: true }), true);
+  let next = 0;
   for (const stretch of stretchesOf(records)) {
     // A run of marked points takes the stitches between them; those on either side stay with what is left.
-    let from = stretch.from;
-    let cut = stretch.cut;
-    for (const run of runs) {
-      if (run[1] <= stretch.from || run[0] >= stretch.to) continue;
-      const [a, b] = [Math.max(run[0], stretch.from), Math.min(run[1], stretch.to)];
-      if (a > from) left.add(recordsOf(records, { from, to: a, cut }), cut);
+    let { from, cut } = stretch;
+    for (; next < runs.length && runs[next][1] <= stretch.to; next++) {
+      const [first, last] = runs[next];
+      taken.add(recordsOf(records, { from: first, to: last }), true);
+      if (first > from) left.add(recordsOf(records, { from, to: first }), cut);
       cut = true;
-      from = b;
+      from = last;
     }
-    if (from < stretch.to) left.add(recordsOf(records, { from, to: stretch.to, cut }), cut);
+    if (from < stretch.to) left.add(recordsOf(records, { from, to: stretch.to }), cut);
   }
-  return { taken: taken.done().records, left: left.done().records };
+  return { taken: taken.done(), left: left.done() };
 }
 
 /** Records up to a needle point, and those from it on. */
-export function cutAt(records: Records, i: number): [Records, Records] {
-  const [before, after] = [new Mender(), new Mender()];
-  const given = { records, marked: new Uint8Array(records.x.length) };
-  for (let k = 0; k <= i; k++) before.keep(given, k);
-  for (let k = i; k < records.x.length; k++) after.keep(given, k);
-  return [before.done().records, after.done().records];
-}
-
-/** Where a stitch from `a` to `b` crosses the edge of a region, as shares of its way, in order. */
-function crossings(region: Region, a: Point, b: Point): number[] {
-  const out: number[] = [];
-  const [dx, dy] = [b.x - a.x, b.y - a.y];
-  for (const polygon of region)
-    for (const ring of [polygon.outer, ...polygon.holes])
-      for (let i = 0, j = ring.length - 2; i < ring.length; j = i, i += 2) {
-        const [ex, ey] = [ring[i] - ring[j], ring[i + 1] - ring[j + 1]];
-        const cross = dx * ey - dy * ex;
-        if (Math.abs(cross) < 1e-12) continue;
-        const [px, py] = [ring[j] - a.x, ring[j + 1] - a.y];
-        const t = (px * ey - py * ex) / cross;
-        const u = (px * dy - py * dx) / cross;
-        if (t > 0 && t < 1 && u >= 0 && u < 1) out.push(t);
-      }
-  return out.sort((p, q) => p - q);
-}
+export const cutAt = (records: Records, i: number): [Records, Records] => [
+  recordsBetween(records, 0, i + 1),
+  begun(recordsBetween(records, i, records.x.length)),
+];
 
 /**
  * Stitches inside a region and those outside it. A stitch that crosses its edge is parted there, on the machine's grid;
- * both sides are cut where they leave the other.
+ * both sides are cut where they leave the other. Null when they would be parted more than `MOST_CUTS` times.
  */
-export function cutByRegion(records: Records, region: Region): { inside: Records; outside: Records } {
+export function cutByRegion(records: Records, region: Region): { inside: Records; outside: Records } | null {
+  const index = new EdgeIndex(region.flatMap(ringsOf));
+  const { x, y, part } = records;
   const rows = { in: new ThreadRow(), out: new ThreadRow() };
   const began = { in: false, out: false };
+  let cuts = 0;
   for (const stretch of stretchesOf(records)) {
     let side: 'in' | 'out' | null = null;
-    let line: Mender | null = null;
+    let piece = new RecordList();
     let whole = true;
     const flush = (): void => {
-      const piece = line?.done().records;
-      if (piece && side && piece.x.length > 1) {
-        rows[side].add(piece, began[side] && (stretch.cut || !whole));
+      if (side && piece.length > 1) {
+        rows[side].add(piece.done(), began[side] && (stretch.cut || !whole));
         began[side] = true;
       }
-      line = null;
+      piece = new RecordList();
     };
     for (let i = stretch.from + 1; i <= stretch.to; i++) {
-      const [a, b] = [placeOf(records, i - 1), placeOf(records, i)];
-      const cuts = [0, ...crossings(region, a, b), 1];
-      for (let k = 1; k < cuts.length; k++) {
-        const middle = (cuts[k - 1] + cuts[k]) / 2;
-        const now = insideRegion(region, a.x + middle * (b.x - a.x), a.y + middle * (b.y - a.y))
-          ? 'in'
-          : 'out';
-        const at = (t: number): [number, number] =>
-          t === 0
-            ? [records.x[i - 1], records.y[i - 1]]
-            : t === 1
-              ? [records.x[i], records.y[i]]
-              : [Math.round(10 * (a.x + t * (b.x - a.x))), Math.round(10 * (a.y + t * (b.y - a.y)))];
-        if (now !== side || !line) {
-          if (side && now !== side) {
-            flush();
-            whole = false;
-          }
+      const [ax, ay] = [x[i - 1] / 10 + ASIDE[0], y[i - 1] / 10 + ASIDE[1]];
+      const [bx, by] = [x[i] / 10 + ASIDE[0], y[i] / 10 + ASIDE[1]];
+      const shares = [0, 1];
+      index.crossings(ax, ay, bx, by, (s) => s > 0 && shares.push(s));
+      if ((cuts += shares.length - 2) > MOST_CUTS) return null;
+      shares.sort((p, q) => p - q);
+      const middle = shares[1] / 2;
+      let now: 'in' | 'out' = index.inside(ax + middle * (bx - ax), ay + middle * (by - ay)) ? 'in' : 'out';
+      const at = (share: number): [number, number] => [
+        Math.round(x[i - 1] + share * (x[i] - x[i - 1])),
+        Math.round(y[i - 1] + share * (y[i] - y[i - 1])),
+      ];
+      for (let k = 1; k < shares.length; k++) {
+        // Along one stitch each crossing leads to the other side.
+        if (k > 1) now = now === 'in' ? 'out' : 'in';
+        if (shares[k] === shares[k - 1]) continue;
+        if (now !== side) {
+          if (side) whole = false;
+          flush();
           side = now;
-          line = new Mender();
-          line.put(...at(cuts[k - 1]), Move.jump, 0, 0);
+          piece.add(...at(shares[k - 1]), Move.jump);
         }
-        const place = at(cuts[k]);
-        const last = line.last!;
-        if (place[0] !== last[0] || place[1] !== last[1]) line.put(...place, Move.stitch, records.part[i], 0);
+        const place = at(shares[k]);
+        const last = piece.last!;
+        if (place[0] !== last[0] || place[1] !== last[1]) piece.add(...place, Move.stitch, part[i]);
       }
     }
     flush();
   }
-  return { inside: rows.in.done().records, outside: rows.out.done().records };
+  return { inside: rows.in.done(), outside: rows.out.done() };
 }
 
 /**
@@ -173,29 +177,6 @@ export function sideOfLine(line: readonly Point[], box: Bounds): Region {
   return regionFromRings([ring], 'nonzero');
 }
 
-/** Does the circle touch the way from a to b? */
-function touches(a: Point, b: Point, p: Point, radius: number): boolean {
-  const [dx, dy] = [b.x - a.x, b.y - a.y];
-  const square = dx * dx + dy * dy;
-  const t = square ? Math.min(1, Math.max(0, ((p.x - a.x) * dx + (p.y - a.y) * dy) / square)) : 0;
-  return Math.hypot(a.x + t * dx - p.x, a.y + t * dy - p.y) <= radius;
-}
-
-/** Marks the needle points within `radius` mm of a way, besides those that are marked. */
-export function rubbed(
-  { records, marked }: MarkedRecords,
-  way: readonly Point[],
-  radius: number,
-): MarkedRecords {
-  const out = marked.slice();
-  for (let i = 0; i < out.length; i++) {
-    if (out[i]) continue;
-    const p = placeOf(records, i);
-    out[i] = way.some((b, k) => touches(way[Math.max(0, k - 1)], b, p, radius)) ? 1 : 0;
-  }
-  return { records, marked: out };
-}
-
 /** The same stitches sewn from their end to their begin. */
 export function turnedRound(records: Records): Records {
   const row = new ThreadRow();
@@ -209,7 +190,7 @@ export function turnedRound(records: Records): Records {
     row.add({ x: x.toReversed(), y: y.toReversed(), move: new Uint8Array(n), part: parts }, cut);
     cut = stretch.cut;
   }
-  return row.done().records;
+  return row.done();
 }
 
 /** Ends of a thread this near to each other close it, in mm. */
@@ -246,30 +227,33 @@ export function begunAt(records: Records, i: number): Records {
     };
     row.add(turned, one.cut);
   }
-  return row.done().records;
+  return row.done();
 }
 
 /** How two threads are joined: by one stitch, or by bringing the second one to the end of the first. */
 export type JoinWay = 'stitch' | 'move';
 
-/** Threads of two sets of stitches as one, and how far apart their ends were, in mm. */
-export function joinedEnds(
-  first: Records,
-  second: Records,
-  how: JoinWay,
-): { records: Records; apart: number } {
+/** How far the end of the first stitches is from the begin of the second, in tenths of a millimetre; and where that is. */
+function gapBetween(first: Records, second: Records): { dx: number; dy: number; begin: number } {
   const n = first.x.length;
   const begin = stretchesOf(second)[0]?.from ?? 0;
-  const [dx, dy] = [first.x[n - 1] - second.x[begin], first.y[n - 1] - second.y[begin]];
-  const [bx, by] = how === 'move' ? [dx, dy] : [0, 0];
-  const out = new Mender();
-  const given = (records: Records): MarkedRecords => ({ records, marked: new Uint8Array(records.x.length) });
-  for (let i = 0; i < n; i++) out.keep(given(first), i);
-  for (let i = begin; i < second.x.length; i++) {
-    const [x, y] = [second.x[i] + bx, second.y[i] + by];
-    if (i > begin) out.put(x, y, second.move[i], second.part[i], 0);
-    else if (out.last && (out.last[0] !== x || out.last[1] !== y))
-      out.put(x, y, Move.stitch, second.part[i], 0);
-  }
-  return { records: out.done().records, apart: Math.hypot(dx, dy) / 10 };
+  return { dx: first.x[n - 1] - second.x[begin], dy: first.y[n - 1] - second.y[begin], begin };
+}
+
+/** How far apart the end of some stitches and the begin of others are, in mm. */
+export function endsApart(first: Records, second: Records): number {
+  const { dx, dy } = gapBetween(first, second);
+  return Math.hypot(dx, dy) / 10;
+}
+
+/** Threads of two sets of stitches as one. */
+export function joinedEnds(first: Records, second: Records, how: JoinWay): Records {
+  const { dx, dy, begin } = gapBetween(first, second);
+  const moves = how === 'move';
+  // Where the needle is already, nothing leads there.
+  const rest = recordsBetween(second, begin + (moves || (!dx && !dy) ? 1 : 0), second.x.length);
+  const move = rest.move.slice();
+  move[0] = Move.stitch;
+  const moved = moves ? { ...rest, x: rest.x.map((x) => x + dx), y: rest.y.map((y) => y + dy) } : rest;
+  return joinRecords([first, { ...moved, move }]);
 }

@@ -1,9 +1,9 @@
 // Single needle points, and stretches of them: moved, put in, taken out, set straight, smoothed, spread.
-import type { Point } from '../geometry/points.ts';
+import { emptyBounds, growBounds, type Point } from '../geometry/points.ts';
 import { applyMatrix, type Matrix } from '../geometry/matrix.ts';
 import { arcLengths, pointAt } from '../geometry/polyline.ts';
 import { Move } from '../sewing/plan.ts';
-import { markedRuns, Mender, placeOf, stitchLength, type MarkedRecords } from './marked.ts';
+import { around, markedRuns, Mender, placeOf, stitchLength, type MarkedRecords } from './marked.ts';
 
 const tenths = (mm: number): number => Math.round(10 * mm) + 0; // no −0
 
@@ -22,6 +22,13 @@ function replaced(given: MarkedRecords, place: (i: number) => Point): MarkedReco
 /** Marked points after a map: moved, turned, sized, mirrored. */
 export const mapMarked = (given: MarkedRecords, m: Matrix): MarkedRecords =>
   replaced(given, (i) => applyMatrix(m, placeOf(given.records, i)));
+
+/** The middle of the box about what is marked, in mm: what a piece is turned and sized about. */
+export function middleOfMarked({ records, marked }: MarkedRecords): Point {
+  const b = emptyBounds();
+  for (let i = 0; i < marked.length; i++) if (marked[i]) growBounds(b, records.x[i] / 10, records.y[i] / 10);
+  return { x: (b.minX + b.maxX) / 2, y: (b.minY + b.maxY) / 2 };
+}
 
 /** A needle point in the middle of a stitch, at a place in mm; only it is marked. `i` is the record that it arrives at. */
 export function withPoint({ records, marked }: MarkedRecords, i: number, at: Point): MarkedRecords {
@@ -55,13 +62,6 @@ export function withoutMarked(given: MarkedRecords): MarkedRecords {
   return out.done();
 }
 
-/** The places just before and after a run, or its own ends where the thread ends. */
-function endsOf({ records }: MarkedRecords, [from, to]: [number, number]): [Point, Point] {
-  const before = from > 0 && records.move[from] === Move.stitch ? from - 1 : from;
-  const after = to + 1 < records.move.length && records.move[to + 1] === Move.stitch ? to + 1 : to;
-  return [placeOf(records, before), placeOf(records, after)];
-}
-
 /** The nearest place of the straight line through two places. */
 function onLine(p: Point, a: Point, b: Point): Point {
   const [dx, dy] = [b.x - a.x, b.y - a.y];
@@ -75,7 +75,8 @@ function onLine(p: Point, a: Point, b: Point): Point {
 export function flattened(given: MarkedRecords, line?: readonly [Point, Point]): MarkedRecords {
   const ends = new Map<number, readonly [Point, Point]>();
   for (const run of markedRuns(given)) {
-    const own = line ?? endsOf(given, run);
+    const [before, after] = around(given.records, run);
+    const own = line ?? [placeOf(given.records, before), placeOf(given.records, after)];
     for (let i = run[0]; i <= run[1]; i++) ends.set(i, own);
   }
   return replaced(given, (i) => onLine(placeOf(given.records, i), ...ends.get(i)!));
@@ -89,8 +90,7 @@ export function smoothed(given: MarkedRecords): MarkedRecords {
   const { records } = given;
   const places = new Map<number, Point>();
   for (const [from, to] of markedRuns(given)) {
-    const first = from > 0 && records.move[from] === Move.stitch ? from - 1 : from;
-    const last = to + 1 < records.move.length && records.move[to + 1] === Move.stitch ? to + 1 : to;
+    const [first, last] = around(records, [from, to]);
     let run = Array.from({ length: last - first + 1 }, (_, k) => placeOf(records, first + k));
     for (let round = 0; round < ROUNDS; round++)
       run = run.map((p, k) =>
@@ -111,8 +111,7 @@ export function evenedOut(given: MarkedRecords): MarkedRecords {
   const { records } = given;
   const places = new Map<number, Point>();
   for (const [from, to] of markedRuns(given)) {
-    const first = from > 0 && records.move[from] === Move.stitch ? from - 1 : from;
-    const last = to + 1 < records.move.length && records.move[to + 1] === Move.stitch ? to + 1 : to;
+    const [first, last] = around(records, [from, to]);
     const coords = Float64Array.from({ length: 2 * (last - first + 1) }, (_, k) =>
       k % 2 ? records.y[first + (k >> 1)] / 10 : records.x[first + (k >> 1)] / 10,
     );

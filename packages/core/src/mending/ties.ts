@@ -1,10 +1,11 @@
 // Ties of plain stitches: which threads have none, and ties for them.
 import { RecordList, type Records } from '../design/stitch-blocks.ts';
+import { recordsOf, stretchesOf, type Stretch } from '../design/stretches.ts';
 import type { Point } from '../geometry/points.ts';
 import { Move } from '../sewing/plan.ts';
 import { tieIn, tieOff } from '../sewing/ties.ts';
 import { Part, type SewnThread } from '../stitches/thread.ts';
-import { placeOf, recordsOf, stitchLength, stretchesOf, type Stretch } from './marked.ts';
+import { placeOf, stitchLength } from './marked.ts';
 import { ThreadRow } from './pieces.ts';
 
 /** A stitch this short near a thread's end is part of a tie, in mm. */
@@ -39,10 +40,11 @@ export function tied(records: Records): Records {
   const out = new RecordList();
   const put = (p: Point): void => out.add(Math.round(10 * p.x), Math.round(10 * p.y), Move.stitch, Part.tie);
   const loose = looseThreads(records);
+  const beginning = new Map(loose.map((stretch) => [stretch.from, stretch]));
+  const ending = new Map(loose.map((stretch) => [stretch.to, stretch]));
   for (let i = 0; i < records.move.length; i++) {
     out.addFrom(records, i);
-    const begins = loose.find(({ from }) => from === i);
-    const ends = loose.find(({ to }) => to === i);
+    const [begins, ends] = [beginning.get(i), ending.get(i)];
     if (begins) {
       const [down, ...more] = tieIn(threadOf(records, begins), 'along');
       for (const p of [...(down ? [down] : []), ...more, ...(down ? [placeOf(records, i)] : [])]) put(p);
@@ -60,7 +62,7 @@ export function retied(records: Records): Records {
     // A tie at the begin is come to by its first stitches, and left where the thread itself begins.
     while (first + 1 <= last && records.part[first + 1] === Part.tie) first++;
     while (last > first && records.part[last] === Part.tie) last--;
-    if (last > first) row.add(recordsOf(records, { from: first, to: last, cut }), cut);
+    if (last > first) row.add(recordsOf(records, { from: first, to: last }), cut);
   }
-  return tied(row.done().records);
+  return tied(row.done());
 }

@@ -1,26 +1,22 @@
 // Cuts of the thread within plain stitches.
-import type { Records } from '../design/stitch-blocks.ts';
+import { joinRecords, RecordList, recordsBetween, type Records } from '../design/stitch-blocks.ts';
 import { Move } from '../sewing/plan.ts';
-import { Mender, type MarkedRecords } from './marked.ts';
+import { begun, type MarkedRecords } from './marked.ts';
 
 /** Cuts the thread at a needle point; what follows is come to anew. Unchanged where it is cut already. */
 export function withTrim(records: Records, i: number): Records {
-  if (records.move[i + 1] === Move.trim || i + 1 >= records.move.length) return records;
-  const out = new Mender();
-  const given = { records, marked: new Uint8Array(records.x.length) };
-  for (let k = 0; k < records.x.length; k++) {
-    out.keep(given, k);
-    if (k !== i) continue;
-    out.put(records.x[i], records.y[i], Move.trim, 0, 0);
-    if (records.move[i + 1] === Move.stitch) out.put(records.x[i], records.y[i], Move.jump, 0, 0);
-  }
-  return out.done().records;
+  const next = records.move[i + 1];
+  if (next === undefined || next === Move.trim) return records;
+  const cut = new RecordList();
+  cut.add(records.x[i], records.y[i], Move.trim);
+  if (next === Move.stitch) cut.add(records.x[i], records.y[i], Move.jump);
+  const n = records.x.length;
+  return joinRecords([recordsBetween(records, 0, i + 1), cut.done(), recordsBetween(records, i + 1, n)]);
 }
 
 /** Without the cuts at marked records, or next to them. Jumps of no length that came with them go too. */
 export function withoutTrims({ records, marked }: MarkedRecords): Records {
-  const out = new Mender();
-  const plain = { records, marked: new Uint8Array(records.x.length) };
+  const out = new RecordList();
   let taken = false;
   for (let i = 0; i < records.x.length; i++) {
     const near = marked[i] || marked[i - 1] || marked[i + 1];
@@ -32,7 +28,7 @@ export function withoutTrims({ records, marked }: MarkedRecords): Records {
     const still = last && last[0] === records.x[i] && last[1] === records.y[i];
     if (taken && records.move[i] === Move.jump && still) continue;
     if (records.move[i] === Move.stitch) taken = false;
-    out.keep(plain, i);
+    out.addFrom(records, i);
   }
-  return out.done().records;
+  return begun(out.done());
 }

@@ -1,9 +1,8 @@
 // Where an item's stitches lie, and which items lie on one another and so must keep their order.
-import { allRecords } from '../design/stitch-blocks.ts';
+import { threadLines } from '../design/stretches.ts';
 import type { DesignObject, Item, PlainOutline, StitchesObject } from '../design/types.ts';
 import { bandRegion, intersect, offsetRegion, unite } from '../geometry/clip.ts';
 import { uniteBounds, type Bounds } from '../geometry/points.ts';
-import type { Line } from '../geometry/polyline.ts';
 import { regionArea, regionBounds, type Region } from '../geometry/region.ts';
 import { Memo } from '../design/memo.ts';
 import type { Cloth } from '../materials/cloths.ts';
@@ -33,21 +32,8 @@ function objectRegion(object: DesignObject<PlainOutline>, cloth: Cloth): Region 
 }
 
 /** Brought-in stitches as the band that their thread covers. */
-function stitchesRegion({ blocks }: StitchesObject): Region {
-  const { x, y, move } = allRecords(blocks);
-  const lines: Line[] = [];
-  let run: number[] = [];
-  const end = (): void => {
-    if (run.length > 2) lines.push({ coords: Float64Array.from(run), closed: false });
-    run = [];
-  };
-  for (let i = 0; i < move.length; i++) {
-    if (move[i] !== 0) end();
-    run.push(x[i] / 10, y[i] / 10);
-  }
-  end();
-  return bandRegion(lines, THREAD_WIDTH, 'round');
-}
+const stitchesRegion = ({ blocks }: StitchesObject): Region =>
+  bandRegion(threadLines(blocks), THREAD_WIDTH, 'round');
 
 const extents = new Memo<Extent>();
 

@@ -1,5 +1,5 @@
 // From a design to one plan: objects in order, joined by travel, jump or trim, tied where a thread begins and ends.
-import { allRecords } from '../design/stitch-blocks.ts';
+import { allRecords, blockRecords } from '../design/stitch-blocks.ts';
 import { visibleLeaves, type Leaf } from '../design/tree.ts';
 import type { Design, ResolvedDesign, PlainOutline, StitchesObject } from '../design/types.ts';
 import { Memo } from '../design/memo.ts';
@@ -297,8 +297,10 @@ const coarsely = (outline: PlainOutline) =>
 function towardNext(leaf: Leaf<PlainOutline>, next: Leaf<PlainOutline> | undefined): Point | undefined {
   if (!next || next.thread !== leaf.thread || leaf.stopAfter !== undefined) return undefined;
   if (next.kind === 'stitches') {
-    const { x, y } = allRecords(next.blocks.slice(0, 1));
-    return x.length ? { x: x[0] / 10, y: y[0] / 10 } : undefined;
+    const [first] = next.blocks;
+    if (!first) return undefined;
+    const { x, y } = blockRecords(first);
+    return { x: x[0] / 10, y: y[0] / 10 };
   }
   if (next.start) return next.start;
   const own = leaf.kind === 'object' ? boxes.get(leaf.outline, [], () => outlineBounds(leaf.outline)) : null;

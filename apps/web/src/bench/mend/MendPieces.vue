@@ -1,6 +1,7 @@
 <script setup lang="ts">
 // Pieces of thread: turned, sized, mirrored, taken out, cut by shapes, joined to others.
 import {
+  allRecords,
   begunAt,
   cutAtJob,
   cutRegionJob,
@@ -8,9 +9,9 @@ import {
   everyItem,
   joinEndsJob,
   mapMarked,
+  middleOfMarked,
   mirroring,
   outlineRegion,
-  placeOf,
   resolvedItem,
   rotation,
   scaling,
@@ -18,7 +19,6 @@ import {
   turnedRound,
   type JoinWay,
   type Kept,
-  type MarkedRecords,
   type Matrix,
   type Point,
 } from '@rosehip/core';
@@ -37,18 +37,8 @@ const by = reactive({ turn: 15, size: 1.1 });
 const cut = reactive({ shape: '', kept: 'both' as Kept });
 const join = reactive({ to: '' });
 
-/** The middle of what is chosen, which turning and sizing go about. */
-function middle({ records, marked }: MarkedRecords): Point {
-  let [minX, maxX, minY, maxY] = [Infinity, -Infinity, Infinity, -Infinity];
-  for (let i = 0; i < marked.length; i++) {
-    if (!marked[i]) continue;
-    const { x, y } = placeOf(records, i);
-    [minX, maxX, minY, maxY] = [Math.min(minX, x), Math.max(maxX, x), Math.min(minY, y), Math.max(maxY, y)];
-  }
-  return { x: (minX + maxX) / 2, y: (minY + maxY) / 2 };
-}
 const map = (label: string, matrix: (about: Point) => Matrix): boolean =>
-  mend.mend(label, (given) => mapMarked(given, matrix(middle(given))));
+  mend.mend(label, (given) => mapMarked(given, matrix(middleOfMarked(given))));
 
 const items = computed(() => (bench.design ? [...everyItem(bench.design.objects)] : []));
 const shapes = computed(() => [
@@ -73,11 +63,13 @@ const others = computed(() => [
   ),
 ]);
 /** How far apart the two ends are, in mm; null before both are known. */
-const apart = computed(() =>
-  mend.item.value && bench.committed && join.to && others.value.some(({ value }) => value === join.to)
-    ? endsApart(bench.committed, mend.item.value.id, join.to)
-    : null,
-);
+const apart = computed(() => {
+  const second = items.value.find(({ id }) => id === join.to);
+  const first = mend.records.value;
+  return first && second?.kind === 'stitches' && second.id !== mend.item.value?.id
+    ? endsApart(first, allRecords(second.blocks))
+    : null;
+});
 const unjoined = computed(() => (apart.value === null ? 'Choose what it is joined to.' : undefined));
 const joinEnds = (how: JoinWay): boolean =>
   need.does((id) => joinEndsJob(bench.committed!, id, join.to, how));

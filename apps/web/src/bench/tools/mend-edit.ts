@@ -94,16 +94,20 @@ export const useMend = createSharedComposable(() => {
     if (at >= 0) rehearsal.seek(at + 1);
   }
 
-  /** The stitches before a preview that is under way, with what is chosen. */
-  function given(): MarkedRecords | null {
+  function committed(): StitchesObject | null {
     const found = bench.committed && item.value ? findItem(bench.committed, item.value.id) : null;
-    if (found?.kind !== 'stitches') return null;
+    return found?.kind === 'stitches' ? found : null;
+  }
+  /** The stitches before a preview that is under way, with what is chosen. */
+  function given(): (MarkedRecords & Pick<StitchesObject, 'blocks'>) | null {
+    const found = committed();
+    if (!found) return null;
     const own = allRecords(found.blocks);
-    return { records: own, marked: marksOf(own.x.length) };
+    return { records: own, marked: marksOf(own.x.length), blocks: found.blocks };
   }
   function preview(next: MarkedRecords): void {
-    const found = bench.committed && item.value ? findItem(bench.committed, item.value.id) : null;
-    if (found?.kind === 'stitches') bench.preview([withRecords(found, next.records)]);
+    const found = committed();
+    if (found) bench.preview([withRecords(found, next.records)]);
   }
   /** Does something to the stitches, as one step; what is chosen goes with it. */
   function mend(label: string, change: (given: MarkedRecords) => MarkedRecords): boolean {

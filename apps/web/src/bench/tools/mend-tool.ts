@@ -3,14 +3,16 @@ import {
   closedUp,
   cutRegionJob,
   flattened,
+  insideRegion,
   itemBounds,
   leavesAt,
   mapMarked,
+  markCount,
+  marksAlong,
   needlePointAt,
   originOf,
   placeOf,
   recordsInBox,
-  rubbed,
   sideOfLine,
   stitchAt,
   stitchLength,
@@ -26,7 +28,6 @@ import { useRehearsal } from '../../stores/rehearsal.ts';
 import { useView } from '../../stores/view.ts';
 import { nudgeBy } from '../arrows.ts';
 import { constrained } from './angles.ts';
-import { insideLoop } from './loop.ts';
 import { drawLabel, drawLine, INK, PAPER, ROSEHIP } from './marks.ts';
 import { mendMode, recordInWords, rubberSize, useMend, type MendMode } from './mend-edit.ts';
 import { NOTHING, toolOf, type Marker, type Pointer, type Tool, type ToolAction } from './tool.ts';
@@ -73,6 +74,8 @@ export function mendTool(): Tool {
   let began = false;
   let way: Point[] = [];
   let moved: MarkedRecords | null = null;
+  /** What the rubber has touched. */
+  let rubbed: Uint8Array = new Uint8Array();
 
   // The playhead and what is chosen are one place: a rehearsal that is stepped through chooses along.
   watch(
@@ -141,17 +144,22 @@ export function mendTool(): Tool {
         grab = { what: 'points', at: hit.stitch ? p.at : placeOf(mend.records.value!, hit.record) };
       } else grab = { what: mendMode.value === 'lasso' ? 'lasso' : 'box' };
     }
-    if (grab?.what === 'rub') rub(p.at);
+    if (grab?.what === 'rub') {
+      rubbed = new Uint8Array(mend.given()?.marked.length ?? 0);
+      rub(p.at);
+    }
   }
 
   const rubber = (): number => rubberSize.value / 2;
+  /** Takes out what lies on the way from where the rubber was last. */
   function rub(at: Point): void {
     const now = mend.given();
     if (!now) return;
-    const last = way.at(-1)!;
-    if (Math.hypot(at.x - last.x, at.y - last.y) > 0.05) way.push(at);
-    moved = rubbed({ ...now, marked: new Uint8Array(now.marked.length) }, way, rubber());
-    mend.preview(closedUp(moved));
+    const touched = marksAlong(now.blocks, rubbed, way.at(-1)!, at, rubber());
+    way = [at];
+    if (markCount(touched) === markCount(rubbed)) return;
+    rubbed = touched;
+    mend.preview(closedUp({ records: now.records, marked: rubbed }));
   }
 
   function move(p: Pointer): void {
@@ -202,7 +210,9 @@ export function mendTool(): Tool {
       maxY: Math.max(...ys),
     };
     const next = more ? mend.marked.value.slice() : new Uint8Array(r.x.length);
-    for (const i of recordsInBox(blocks(), box)) if (!loop || insideLoop(loop, placeOf(r, i))) next[i] = 1;
+    const drawn = loop && [{ outer: Float64Array.from(loop.flatMap(({ x, y }) => [x, y])), holes: [] }];
+    for (const i of recordsInBox(blocks(), box))
+      if (!drawn || insideRegion(drawn, r.x[i] / 10, r.y[i] / 10)) next[i] = 1;
     mend.choose(next);
   }
 
@@ -220,10 +230,8 @@ export function mendTool(): Tool {
     preview.value = NOTHING;
     if (!held) return;
     if (held.what === 'rub') {
-      const rubbedOut = moved;
-      moved = null;
       bench.cancelPreview();
-      if (rubbedOut) mend.mend('Rub out', () => closedUp(rubbedOut));
+      if (markCount(rubbed)) mend.mend('Rub out', ({ records }) => closedUp({ records, marked: rubbed }));
       return;
     }
     if (!began) {

@@ -3,6 +3,7 @@ import {
   addPoint,
   dragSegment,
   findPlace,
+  insideRegion,
   leavesAt,
   movePoints,
   moveTangent,
@@ -20,7 +21,6 @@ import { nudgeBy } from '../arrows.ts';
 import { writtenPress } from '../written-press.ts';
 import { useSnapping } from '../snapping.ts';
 import { constrained } from './angles.ts';
-import { insideLoop } from './loop.ts';
 import { drawDisc } from './marks.ts';
 import { chosenPoints, usePointEdit } from './point-edit.ts';
 import { markPoints } from './point-marks.ts';
@@ -237,9 +237,10 @@ export function pointsTool(): Tool {
       if (leaf?.kind === 'object' && leaf.id !== edit.object.value?.id) bench.selection = [leaf.id];
       return;
     }
+    const drawn = lasso && [{ outer: Float64Array.from(lasso.flatMap(({ x, y }) => [x, y])), holes: [] }];
     const inside = (q: Point): boolean =>
-      lasso
-        ? insideLoop(lasso, q)
+      drawn
+        ? insideRegion(drawn, q.x, q.y)
         : !!box &&
           q.x >= Math.min(box[0].x, box[1].x) &&
           q.x <= Math.max(box[0].x, box[1].x) &&

@@ -2,7 +2,7 @@
 import { findCycle } from '../../design/live.ts';
 import { lost, withReferences } from '../../design/references.ts';
 import { copiesWanted, MOST_MADE } from '../../design/copies.ts';
-import { allRecords } from '../../design/stitch-blocks.ts';
+import { blockRecords } from '../../design/stitch-blocks.ts';
 import { everyItem } from '../../design/tree.ts';
 import type { Design, Item, StitchesObject } from '../../design/types.ts';
 import { DESIGN_VERSION } from '../../design/version.ts';
@@ -33,15 +33,19 @@ function sentence(problems: readonly SchemaProblem[]): string {
 const FURTHEST = 10 * READ_LIMITS.reach;
 
 function checkStitches({ name, blocks }: StitchesObject, counted: Counted): void {
-  const { x, y } = allRecords(blocks);
-  counted.records += x.length;
-  if (counted.records > READ_LIMITS.records)
-    throw new ReadError(`The design has more than ${READ_LIMITS.records} stitches of its own.`);
-  for (let i = 0; i < x.length; i++)
-    if (Math.abs(x[i]) > FURTHEST || Math.abs(y[i]) > FURTHEST)
-      throw new ReadError(
-        `Stitch ${i + 1} of "${name}" lies ${Math.round(Math.max(Math.abs(x[i]), Math.abs(y[i])) / 10)} mm from the middle; at most ${READ_LIMITS.reach} mm can be read.`,
-      );
+  for (const block of blocks) {
+    const { x, y } = blockRecords(block);
+    counted.records += x.length;
+    if (counted.records > READ_LIMITS.records)
+      throw new ReadError(`The design has more than ${READ_LIMITS.records} stitches of its own.`);
+    for (let i = 0; i < x.length; i++) {
+      const far = Math.max(Math.abs(x[i]), Math.abs(y[i]));
+      if (far > FURTHEST)
+        throw new ReadError(
+          `A stitch of "${name}" lies ${Math.round(far / 10)} mm from the middle; at most ${READ_LIMITS.reach} mm can be read.`,
+        );
+    }
+  }
 }
 
 interface Counted {

@@ -1,13 +1,12 @@
 // Room around other objects: what is left of a shape when others, and a margin about them, are taken out of it.
 import { bandRegion, cropLines, offsetRegion, subtract } from '../../geometry/clip.ts';
-import type { Line } from '../../geometry/polyline.ts';
 import type { Region } from '../../geometry/region.ts';
 import type { KeepClear, PathOutline, PlainOutline, StitchesObject } from '../../design/types.ts';
 import { outlineRegion } from '../region.ts';
 import { outlineLines } from '../flatten.ts';
 import { surroundRegion } from './surround.ts';
 import { outlineOfLines, outlineOfRegion } from './region-outline.ts';
-import { allRecords } from '../../design/stitch-blocks.ts';
+import { threadLines } from '../../design/stretches.ts';
 
 export type Room = Omit<KeepClear, 'of'>;
 
@@ -44,26 +43,9 @@ const known = new WeakMap<StitchesObject, PathOutline>();
 export function stitchesOutline(item: StitchesObject): PathOutline {
   let made = known.get(item);
   if (!made) {
-    const band = bandRegion(linesOf(item), 2 * (BESIDE + CLOSED), 'round', 'round');
+    const band = bandRegion(threadLines(item.blocks), 2 * (BESIDE + CLOSED), 'round', 'round');
     made = outlineOfRegion(offsetRegion(band, -CLOSED));
     known.set(item, made);
   }
   return made;
-}
-
-/** Unbroken thread of the stitches, as lines in mm. */
-function linesOf({ blocks }: StitchesObject): Line[] {
-  const { x, y, move } = allRecords(blocks);
-  const out: Line[] = [];
-  let coords: number[] = [];
-  const flush = (): void => {
-    if (coords.length > 2) out.push({ coords: Float64Array.from(coords), closed: false });
-    coords = [];
-  };
-  for (let i = 0; i < move.length; i++) {
-    if (move[i] !== 0) flush();
-    coords.push(x[i] / 10, y[i] / 10);
-  }
-  flush();
-  return out;
 }
