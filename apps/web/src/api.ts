@@ -1,5 +1,12 @@
 // The server, as functions. Every call answers with data or throws ApiError with a sentence for the person.
-import { changesBetween, withKept, type Alphabet, type Design, type PlainOutline } from '@rosehip/core';
+import {
+  changesBetween,
+  MOST_CHANGES,
+  withKept,
+  type Alphabet,
+  type Design,
+  type PlainOutline,
+} from '@rosehip/core';
 import type {
   AllSettings,
   Backups,
@@ -85,8 +92,9 @@ export interface WholeSave extends Omit<Save, 'design' | 'changes'> {
 
 /** Sends what has changed; the whole when the server can't make that out. */
 async function save(id: string, { design, since, ...about }: WholeSave): Promise<Saved> {
-  if (since) {
-    const changes = { patch: changesBetween(since, design), length: JSON.stringify(design).length };
+  const patch = since && changesBetween(since, design);
+  if (patch && patch.length <= MOST_CHANGES) {
+    const changes = { patch, length: JSON.stringify(design).length };
     try {
       return await call<Saved>('PUT', `/designs/${id}`, { ...about, changes });
     } catch (error) {

@@ -1,5 +1,5 @@
 // Pieces of what is said over the wire.
-import type { Design } from '@rosehip/core';
+import { MOST_CHANGES, type Design } from '@rosehip/core';
 import { Type } from 'typebox';
 
 export const Uuid = Type.String({ pattern: '^[0-9a-f-]{36}$' });
@@ -18,7 +18,7 @@ export const Changes = Type.Object({
       path: Type.String({ maxLength: 2000 }),
       value: Type.Optional(Type.Unknown()),
     }),
-    { maxItems: 100_000 },
+    { maxItems: MOST_CHANGES },
   ),
   length: Type.Integer({ minimum: 2 }),
 });

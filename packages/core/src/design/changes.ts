@@ -1,6 +1,9 @@
 // What has become of a document, as a JSON Patch (RFC 6902): a save sends this and not the whole. Documents share all
 // parts that did not change, so that only what is new is looked at.
 
+/** What has changed more than this is sent whole: each change costs whoever carries it out. */
+export const MOST_CHANGES = 2_000;
+
 /** One operation of a JSON Patch. */
 export type Change = { op: 'add' | 'replace'; path: string; value: unknown } | { op: 'remove'; path: string };
 
