@@ -14,14 +14,14 @@ export const test = base.extend<object, { evening: BrowserContext }>({
     },
     { scope: 'worker' },
   ],
-  page: async ({ evening }, use, { project, status }) => {
+  page: async ({ evening }, use, info) => {
     const page: Page = evening.pages()[0] ?? (await evening.newPage());
-    await page.setViewportSize(project.use.viewport ?? { width: 1280, height: 800 });
+    await page.setViewportSize(info.project.use.viewport ?? { width: 1280, height: 800 });
     await use(page);
     page.removeAllListeners();
     await page.unrouteAll();
     await page.mouse.up();
     // What a failed test leaves is no ground for another.
-    if (status === 'failed' || status === 'timedOut') await page.close();
+    if (info.status !== info.expectedStatus) await page.close();
   },
 });
