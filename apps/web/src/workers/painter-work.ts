@@ -245,12 +245,8 @@ function sewOn(p: Plan, r: PaintRequest, to: number, until = Infinity): boolean 
 }
 
 /** Paints some records of a layer anew within an area, in mm. */
-function repaint(
-  { ctx, canvas }: Layer,
-  r: PaintRequest,
-  area: Bounds,
-  shares: readonly [number, number][],
-): void {
+function repaint(layer: Layer, r: PaintRequest, area: Bounds, shares: readonly [number, number][]): void {
+  const { ctx } = layer;
   // Whole pixels, and two more: from far away the finest thread is wider than it is.
   const left = Math.floor(area.minX * r.scale + r.originX) - 2;
   const top = Math.floor(area.minY * r.scale + r.originY) - 2;
@@ -269,7 +265,7 @@ function repaint(
   ctx.rect(left, top, width, height);
   ctx.clip();
   ctx.clearRect(left, top, width, height);
-  for (const [from, to] of shares) paintRange({ ctx, canvas }, r, from, to, around);
+  for (const [from, to] of shares) paintRange(layer, r, from, to, around);
   ctx.restore();
 }
 
