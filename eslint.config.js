@@ -15,6 +15,7 @@ const rooms = [
   'shaping',
   'sewing',
   'mending',
+  'reading',
   'jobs',
   'findings',
   'painting',

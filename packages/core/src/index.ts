@@ -317,3 +317,5 @@ export {
   withRecords,
   type Kept,
 } from './jobs/mend.ts';
+export { readingsOf, readObjectsJob, stitchesAmong, type Readings } from './jobs/read-objects.ts';
+export { readStitches, type ReadAs, type Reading, type ReadObject } from './reading/read.ts';

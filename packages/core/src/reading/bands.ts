@@ -1,0 +1,185 @@
+// Bands: rows of a thread that lie beside one another, to and fro, as satin, fills and their underlays do.
+import { rowsOf, type Row, type ThreadPoints } from './thread-points.ts';
+
+/** Rows beside one another; what leads from one to the next belongs to none of them. */
+export interface Band {
+  rows: Row[];
+  /** Share of the turns at which a stitch along the edge leads to the next row. */
+  linked: number;
+  /** From row to row, in mm: the median. */
+  pitch: number;
+}
+
+/** Rows this short are none, in mm. */
+const SHORTEST = 0.45;
+/** Rows turn back on one another, joined directly or by a stitch along the edge: cosines of the least angles. */
+const BACK = Math.cos((122 * Math.PI) / 180);
+const LINKED_BACK = Math.cos((150 * Math.PI) / 180);
+/** Nothing lies farther apart, in mm: what sews fills sews none that is opener. */
+const WIDEST_PITCH = 5.5;
+/** A way along the edge from row to row takes at most so many turns. */
+const MOST_LINKS = 3;
+/** How much farther apart than before, and how much nearer, the next row may lie, and still belong. */
+const WIDER = 2.6;
+const CLOSER = 3.2;
+/** Rows this near to each other belong together whatever was before, in mm: where a column turns about a point. */
+const NEAR = 0.16;
+/** How much of the shorter of two rows must lie beside the other, as a share. */
+const BESIDE = 0.2;
+/** A row is straight, or bent a little: its length against its way. */
+const STRAIGHT = 0.8;
+const LEAST_ROWS = 5;
+/** Rows nearer than this on one another are a line that was sewn several times, in mm. */
+const LEAST_PITCH = 0.09;
+/** Ties end this near to where they began, in mm, and are this much shorter than the rows, as a share. */
+const TIE_MISS = 0.15;
+const TIE_LENGTH = 0.7;
+/** A step of this much says to which side rows go on, in mm. */
+const SIDEWAYS = 0.06;
+const HALF = 0.5;
+/** Rows may turn by this much however long they are, in radians. */
+const TURN = (3 * Math.PI) / 180;
+/** The machine's grid makes a straight row bend by less than this; radians. */
+const BENDS = 0.2;
+
+const middle = ({ x, y }: ThreadPoints, { from, to }: Row): [number, number] => [
+  (x[from] + x[to]) / 2,
+  (y[from] + y[to]) / 2,
+];
+
+function wayOf({ x, y }: ThreadPoints, { from, to }: Row): number {
+  let way = 0;
+  for (let i = from + 1; i <= to; i++) way += Math.hypot(x[i] - x[i - 1], y[i] - y[i - 1]);
+  return way;
+}
+
+/** How much of the shorter of two rows lies beside the other, as a share. */
+function besides({ x, y }: ThreadPoints, a: Row, b: Row): number {
+  const on = (i: number): number => (x[i] - x[a.from]) * a.dx + (y[i] - y[a.from]) * a.dy;
+  const [s, t] = [on(b.from), on(b.to)];
+  const shared = Math.min(a.length, Math.max(s, t)) - Math.max(0, Math.min(s, t));
+  return shared / Math.max(1e-9, Math.min(a.length, Math.abs(s - t)));
+}
+
+/** Collects rows for as long as each belongs to those before it. */
+class Grower {
+  readonly rows: Row[];
+  links = 0;
+  readonly pitches: number[] = [];
+  /** To which side the rows go on, seen along the first one; 0: not known yet. */
+  private side = 0;
+  /** The pitch of late, in mm. */
+  private recent = 0;
+  private readonly points: ThreadPoints;
+
+  constructor(points: ThreadPoints, first: Row) {
+    this.points = points;
+    this.rows = [first];
+  }
+
+  /** Does this row belong? Then it is how far it lies from the last one, in mm. */
+  private fits(row: Row, linked: boolean): { pitch: number; side: number } | null {
+    const { rows, points } = this;
+    const last = rows[rows.length - 1];
+    if (row.length < SHORTEST) return null;
+    const back = row.dx * last.dx + row.dy * last.dy;
+    if (back > (linked ? LINKED_BACK : BACK)) return null;
+    // The longer rows are, the less they may turn; those that bend turn more.
+    const way = wayOf(points, row);
+    const bend = Math.sqrt(24 * Math.max(0, way / row.length - 1));
+    const turn =
+      2 * Math.atan((2 * this.recent + 0.3) / Math.min(row.length, last.length)) +
+      TURN +
+      (bend > BENDS ? bend / 2 : 0);
+    if (rows.length > 1 && back > -Math.cos(Math.min(Math.PI / 2, turn))) return null;
+    if (row.length < STRAIGHT * way) return null;
+    if (besides(points, last, row) < BESIDE) return null;
+    const forward = rows.length % 2 ? 1 : -1;
+    const [mx, my] = middle(points, row);
+    const [lx, ly] = middle(points, last);
+    const step = forward * (last.dx * (my - ly) - last.dy * (mx - lx));
+    if (Math.abs(step) > WIDEST_PITCH) return null;
+    const side = Math.abs(step) > SIDEWAYS ? Math.sign(step) : 0;
+    if (side && this.side && side !== this.side) return null;
+    let pitch = Math.abs(step);
+    if (rows.length > 1) {
+      const [bx, by] = middle(points, rows[rows.length - 2]);
+      pitch = Math.abs(row.dx * (my - by) - row.dy * (mx - bx)) / 2;
+      if (
+        this.pitches.length > 2 &&
+        (pitch > WIDER * this.recent + 0.1 || pitch < this.recent / CLOSER - NEAR)
+      )
+        return null;
+    }
+    return { pitch, side };
+  }
+
+  /** Takes the next row that belongs, of all from this one on, and gives its place; -1 when none does. */
+  next(all: readonly Row[], at: number): number {
+    const last = this.rows[this.rows.length - 1];
+    const direct = at + 1 < all.length ? this.fits(all[at + 1], false) : null;
+    // A stitch along a slanted edge may look like a short row: then the row behind it is the next one.
+    if (direct && all[at + 1].length >= HALF * last.length) return this.take(all, at + 1, direct, false);
+    let way = 0;
+    for (let k = at + 2; k < all.length && k <= at + 1 + MOST_LINKS; k++) {
+      way += all[k - 1].length;
+      if (way > WIDEST_PITCH + 1) break;
+      const linked = this.fits(all[k], true);
+      if (linked && !(direct && all[k].length < all[at + 1].length)) return this.take(all, k, linked, true);
+    }
+    return direct ? this.take(all, at + 1, direct, false) : -1;
+  }
+
+  private take(
+    all: readonly Row[],
+    k: number,
+    { pitch, side }: { pitch: number; side: number },
+    linked: boolean,
+  ): number {
+    this.side ||= side;
+    this.recent = this.pitches.length ? this.recent + (pitch - this.recent) / 4 : pitch;
+    this.pitches.push(pitch);
+    if (linked) this.links++;
+    this.rows.push(all[k]);
+    return k;
+  }
+}
+
+export const medianOf = (values: readonly number[]): number =>
+  values.length ? [...values].sort((a, b) => a - b)[values.length >> 1] : 0;
+
+/** Rows without the ties at their begin and end: short ones that are sewn to and fro on the same place. */
+function withoutTieRows({ x, y }: ThreadPoints, rows: readonly Row[]): Row[] {
+  const onItself = (a: Row, b: Row, next: Row): boolean =>
+    Math.hypot(x[a.from] - x[b.to], y[a.from] - y[b.to]) < TIE_MISS && a.length < TIE_LENGTH * next.length;
+  let [first, last] = [0, rows.length - 1];
+  while (last - first > LEAST_ROWS && onItself(rows[first], rows[first + 1], rows[first + 2])) first += 2;
+  while (last - first > LEAST_ROWS && onItself(rows[last - 1], rows[last], rows[last - 2])) last -= 2;
+  return rows.slice(first, last + 1);
+}
+
+/** The bands of a thread from one needle point to another, in order; what lies between them is no band. */
+export function bandsIn(points: ThreadPoints, first: number, last: number): Band[] {
+  const rows = rowsOf(points, first, last);
+  const bands: Band[] = [];
+  for (let i = 0; i < rows.length - 1;) {
+    if (rows[i].length < SHORTEST || rows[i].length < STRAIGHT * wayOf(points, rows[i])) {
+      i++;
+      continue;
+    }
+    const grower = new Grower(points, rows[i]);
+    let at = i;
+    for (let next = i; next >= 0; next = grower.next(rows, at)) at = next;
+    if (grower.rows.length < LEAST_ROWS) {
+      i++;
+      continue;
+    }
+    const rowsIn = withoutTieRows(points, grower.rows);
+    const pitch = medianOf(grower.pitches);
+    if (pitch >= LEAST_PITCH)
+      bands.push({ rows: rowsIn, linked: grower.links / (grower.rows.length - 1), pitch });
+    // A row that ended one band may begin the next.
+    i = at;
+  }
+  return bands;
+}
