@@ -32,6 +32,9 @@ import { gallery, GALLERY_KINDS } from './gallery.ts';
 import { openFills } from './open-fills.ts';
 import { surrounds } from './surrounds.ts';
 import { quality } from './quality.ts';
+import { benchDesigns, reading } from './reading.ts';
+import { loadFonts } from '@rosehip/fonts';
+import { readFontFile } from '@rosehip/fonts/files';
 
 /** Median time of several runs, in ms. */
 function time(work: () => void, runs = 7): number {
@@ -311,6 +314,8 @@ for (const design of demoDesigns()) {
 
 surrounds();
 quality();
+for (const design of demoDesigns()) await loadFonts(design, readFontFile);
+reading([...demoDesigns(), ...benchDesigns()]);
 openFills();
 gallery(Object.keys(GALLERY_KINDS));
 

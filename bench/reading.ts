@@ -28,7 +28,8 @@ import { sewnLeaves } from '../packages/core/src/sewing/sew.ts';
 import { inputOf, objectCover } from '../packages/core/src/sewing/stitch-object.ts';
 import { readStitches, type ReadObject } from '../packages/core/src/reading/read.ts';
 
-const art = new URL('./art/', import.meta.url);
+/** Beside the folder that this is compiled to. */
+const art = new URL('../art/', import.meta.url);
 
 /** Kinds that cover cloth, by what they ought to be read as. */
 const COVERING: Record<string, 'satin' | 'fill'> = { satin: 'satin', lettering: 'satin', fill: 'fill' };

@@ -6,6 +6,7 @@ import { check } from './check.ts';
 import { fonts } from './fonts.ts';
 import { letter } from './letter.ts';
 import { mend } from './mend.ts';
+import { readObjects } from './read-objects.ts';
 import { recipes } from './recipes.ts';
 import { render } from './render.ts';
 import { stitch } from './stitch.ts';
@@ -70,6 +71,13 @@ export async function main(args: string[]): Promise<number> {
     .option('--long <mm>', 'part longer stitches')
     .requiredOption('--out <file>', 'the .dst stitch file or .rosehip.json design to write')
     .action(mend);
+  program
+    .command('read-objects')
+    .argument('<in>', 'a .dst stitch file, or a .rosehip.json design with plain stitches')
+    .option('--sure <percent>', 'what is less sure than this stays stitches', '50')
+    .option('--cloth <name>', 'the cloth that the stitches were made for')
+    .requiredOption('--out <file>', 'the .rosehip.json design to write')
+    .action(readObjects);
   program.command('fonts').option('--json', 'as JSON').action(fonts);
   program.command('recipes').option('--json', 'as JSON').action(recipes);
   try {
@@ -85,7 +93,7 @@ export async function main(args: string[]): Promise<number> {
     if (!known) throw error;
     const text =
       error.message === '(outputHelp)'
-        ? 'Say what to do: stitch, letter, mend, render, check, backup, fonts or recipes.'
+        ? 'Say what to do: stitch, letter, mend, read-objects, render, check, backup, fonts or recipes.'
         : error.message;
     console.error(`rosehip: ${text.replace(/^error: /, '').replace(/\s*\n\s*/g, ' ')}`);
     return 2;

@@ -319,6 +319,29 @@ test('mend joins short stitches, parts long ones, and ties', async () => {
     expect(await rosehip('mend', ...args)).toMatchObject({ code: 2, error: expect.stringContaining(words) });
 });
 
+test('read-objects makes a design of what the stitches were sewn from', async () => {
+  await rosehip('stitch', 'badge.rosehip.json', '--out', 'round.dst');
+  const told = await rosehip('read-objects', 'round.dst', '--cloth', 'felt', '--out', 'read.rosehip.json');
+  expect(told).toMatchObject({
+    code: 0,
+    out: expect.stringMatching(/^read\.rosehip\.json: \d+ of \d+ objects \(.*\d+ fill.*\)\.\n$/),
+  });
+  const check = (name: string) => rosehip('check', name, '--json').then(({ out }) => JSON.parse(out));
+  const [was, is] = [await check('round.dst'), await check('read.rosehip.json')];
+  expect(Math.abs(is.stitches / was.stitches - 1)).toBeLessThan(0.25);
+  expect(is.width).toBeCloseTo(was.width, -1);
+  for (const [args, words] of [
+    [['round.dst', '--out', 'x.dst'], 'objects are written as a .rosehip.json design'],
+    [['round.dst', '--sure', 'very', '--out', 'x.rosehip.json'], '--sure must be a number from 0 to 100'],
+    [['round.dst', '--cloth', 'jelly', '--out', 'x.rosehip.json'], '--cloth must be one of linen'],
+    [['badge.rosehip.json', '--out', 'x.rosehip.json'], 'holds no plain stitches'],
+  ] as const)
+    expect(await rosehip('read-objects', ...args)).toMatchObject({
+      code: 2,
+      error: expect.stringContaining(words),
+    });
+});
+
 test('fonts lists what ships with Rosehip', async () => {
   const { out } = await rosehip('fonts');
   expect(out).toMatch(/^pacifico-400 +Pacifico, script, from \d+(\.\d)? mm \(joined, Cyrillic\)$/m);
