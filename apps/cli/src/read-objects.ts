@@ -26,7 +26,7 @@ export async function readObjects(input: string, { sure, cloth, out }: Options):
   if (!out.endsWith('.rosehip.json'))
     throw new UsageError(`${out}: objects are written as a .rosehip.json design.`);
   if (cloth !== undefined && !CLOTHS.some((c) => c.id === cloth))
-    throw new UsageError(`--cloth must be one of ${CLOTHS.map((c) => c.id).join(', ')}, not "${cloth}".`);
+    throw new UsageError(`There is no cloth "${cloth}"; there are ${CLOTHS.map((c) => c.id).join(', ')}.`);
   let design: Design = await readAny(input);
   if (cloth) design = { ...design, cloth: { kind: cloth, colour: clothById(cloth).colour } };
   const items = stitchesAmong(design, []);

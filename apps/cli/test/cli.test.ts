@@ -329,11 +329,11 @@ test('read-objects makes a design of what the stitches were sewn from', async ()
   const check = (name: string) => rosehip('check', name, '--json').then(({ out }) => JSON.parse(out));
   const [was, is] = [await check('round.dst'), await check('read.rosehip.json')];
   expect(Math.abs(is.stitches / was.stitches - 1)).toBeLessThan(0.25);
-  expect(is.width).toBeCloseTo(was.width, -1);
+  expect(is.widthMm).toBeCloseTo(was.widthMm, -1);
   for (const [args, words] of [
     [['round.dst', '--out', 'x.dst'], 'objects are written as a .rosehip.json design'],
     [['round.dst', '--sure', 'very', '--out', 'x.rosehip.json'], '--sure must be a number from 0 to 100'],
-    [['round.dst', '--cloth', 'jelly', '--out', 'x.rosehip.json'], '--cloth must be one of linen'],
+    [['round.dst', '--cloth', 'jelly', '--out', 'x.rosehip.json'], 'There is no cloth "jelly"'],
     [['badge.rosehip.json', '--out', 'x.rosehip.json'], 'holds no plain stitches'],
   ] as const)
     expect(await rosehip('read-objects', ...args)).toMatchObject({
