@@ -11,7 +11,7 @@ export {
   translation,
   type Matrix,
 } from './geometry/matrix.ts';
-export { arcLengths, lengthOf, nearestOnLine, pointAt } from './geometry/polyline.ts';
+export { arcLengths, lengthOf, nearestOnLine, pointAt, type Line } from './geometry/polyline.ts';
 export { insideRegion, regionBounds, type Region } from './geometry/region.ts';
 export { cropLines, intersect, offsetRegion, subtract, unite } from './geometry/clip.ts';
 export { EdgeIndex } from './geometry/edge-index.ts';

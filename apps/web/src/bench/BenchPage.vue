@@ -30,6 +30,7 @@ import MendPanel from './mend/MendPanel.vue';
 import PlacesPanel from './panels/PlacesPanel.vue';
 import PicturePanel from './panels/PicturePanel.vue';
 import PointsPanel from './panels/PointsPanel.vue';
+import ReadingPanel from './reading/ReadingPanel.vue';
 import ReportPanel from './panels/ReportPanel.vue';
 import ShapesPanel from './panels/ShapesPanel.vue';
 import ShapingPanel from './panels/ShapingPanel.vue';
@@ -298,6 +299,7 @@ watch(title, (name) => (document.title = name ? `${name} · Rosehip` : 'Rosehip'
         <GuidesPanel v-else-if="view.panel === 'guides'" />
         <PointsPanel v-else-if="view.tool === 'points'" />
         <MendPanel v-else-if="view.tool === 'mend'" />
+        <ReadingPanel v-else-if="view.tool === 'read'" />
         <ShapesPanel v-else-if="view.tool === 'shapes'" />
         <PicturePanel v-else-if="view.tool === 'picture'" />
         <template v-else>

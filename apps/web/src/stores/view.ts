@@ -9,6 +9,7 @@ export type ToolName =
   | 'select'
   | 'points'
   | 'mend'
+  | 'read'
   | 'pen'
   | 'freehand'
   | 'rectangle'
@@ -76,7 +77,7 @@ export const useView = defineStore('view', () => {
   });
 
   /** Tools whose own panel stands in the card's place. */
-  const WITH_PANEL: readonly ToolName[] = ['points', 'mend', 'shapes', 'picture'];
+  const WITH_PANEL: readonly ToolName[] = ['points', 'mend', 'read', 'shapes', 'picture'];
   /** The recipe card comes forth, also from behind a tool's panel. */
   function showCard(): void {
     panel.value = 'card';

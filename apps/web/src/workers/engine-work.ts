@@ -26,6 +26,7 @@ import {
   planBuffers,
   putInOrder,
   readAnyFile,
+  readingsOf,
   ReadError,
   sewDesign,
   SWATCH_CLOSE,
@@ -33,6 +34,7 @@ import {
   sewResolved,
   sketched,
   STITCH_KINDS,
+  stitchesAmong,
   subjectOf,
   switchKind,
   threadsOf,
@@ -50,6 +52,7 @@ import {
   type PictureCanvas,
   type Plan,
   type PlainOutline,
+  type Readings,
   type Recipe,
   type SettingValue,
   type TidyProposal,
@@ -307,6 +310,17 @@ const engine = {
   async tidy(parcel: Parcel, ids: string[]): Promise<TidyProposal | null | Problem> {
     const design = await opened(parcel);
     return said(() => tidyTravel(design, ids));
+  },
+
+  /** What plain stitches of a design were sewn from, by their ids; `told` hears how far that is, 0 to 1. */
+  readObjects(parcel: Parcel, ids: string[], told: (done: number) => void): Readings {
+    const design = designs.open(parcel);
+    let said = performance.now();
+    return readingsOf(design, stitchesAmong(design, ids), (done) => {
+      if (performance.now() - said < TELL_EVERY) return;
+      said = performance.now();
+      told(done);
+    });
   },
 
   /** Reads a file by its name's ending. */

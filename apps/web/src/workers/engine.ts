@@ -23,6 +23,17 @@ export function stopEngine(): void {
 /** For checks, comparisons and other work that nobody's hand waits for. */
 export const useChecker = (): Remote => (checker ??= Comlink.wrap<Engine>(worker('checker')));
 
+let readerWorker: Worker | null = null;
+let reader: Remote | null = null;
+/** For reading stitches as objects, which can be ended. */
+export const useReader = (): Remote => (reader ??= Comlink.wrap<Engine>((readerWorker = worker('reader'))));
+
+/** Ends a reading; what was asked is never answered. */
+export function stopReader(): void {
+  readerWorker?.terminate();
+  reader = readerWorker = null;
+}
+
 /** What each worker of this page has been sent already. */
 const senders = new WeakMap<object, DesignSender>();
 

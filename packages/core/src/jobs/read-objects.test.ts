@@ -3,7 +3,10 @@ import { box, design, drawn, object } from '../../test/draw.ts';
 import { applyCommand } from '../design/commands.ts';
 import { allRecords, recordCount } from '../design/stitch-blocks.ts';
 import { findItem } from '../design/tree.ts';
-import type { Design, Group, StitchesObject } from '../design/types.ts';
+import { scaling, type Matrix } from '../geometry/matrix.ts';
+import { regionArea } from '../geometry/region.ts';
+import { outlineRegion } from '../outlines/region.ts';
+import type { Design, Group, PlainOutline, StitchesObject } from '../design/types.ts';
 import { checkDesign } from '../formats/design-file/read.ts';
 import { figuresOf, Move } from '../sewing/plan.ts';
 import { sewDesign } from '../sewing/sew.ts';
@@ -26,9 +29,9 @@ function plainStitches(): Design {
 const stitchesIn = ({ blocks }: StitchesObject): number =>
   allRecords(blocks).move.filter((m, i) => i > 0 && m === Move.stitch).length;
 
-const read = (before: Design, takes = (_: { as: string; sure: number }) => true, closer = 1) => {
+const read = (before: Design, takes = (_: { as: string; sure: number }) => true, map?: Matrix) => {
   const readings = readingsOf(before, stitchesAmong(before, []));
-  return applyCommand(before, readObjectsJob(before, readings, takes, closer).command);
+  return applyCommand(before, readObjectsJob(before, readings, takes, map).command);
 };
 
 describe('reading as objects', () => {
@@ -68,12 +71,13 @@ describe('reading as objects', () => {
     expect(recordCount(first.blocks)).toBeGreaterThan(0);
   });
 
-  test('closer by half: the spacing and the length are two thirds of what was read', () => {
+  test('made half as large again: the spacing is what it was', () => {
     const [plain] = read(plainStitches()).design.objects;
-    const [closer] = read(plainStitches(), () => true, 1.5).design.objects;
-    if (plain.kind !== 'object' || closer.kind !== 'object') throw new Error('no objects');
-    for (const name of ['spacing', 'length'])
-      expect(Number(closer.recipe.settings[name])).toBeCloseTo(Number(plain.recipe.settings[name]) / 1.5, 1);
+    const [larger] = read(plainStitches(), () => true, scaling(1.5, 1.5, { x: 0, y: 0 })).design.objects;
+    if (plain.kind !== 'object' || larger.kind !== 'object') throw new Error('no objects');
+    expect(larger.recipe).toEqual(plain.recipe);
+    const area = (o: typeof plain) => regionArea(outlineRegion(o.outline as PlainOutline));
+    expect(area(larger) / area(plain)).toBeCloseTo(2.25, 1);
   });
 
   test('what comes of it is about as many stitches as before', () => {

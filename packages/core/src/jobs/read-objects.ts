@@ -2,10 +2,11 @@
 import { allRecords, blocksOf, type Records } from '../design/stitch-blocks.ts';
 import { recordsOf, stretchesOf } from '../design/stretches.ts';
 import { newId, type Design, type DesignObject, type Item, type StitchesObject } from '../design/types.ts';
+import type { Matrix } from '../geometry/matrix.ts';
 import { ThreadRow } from '../mending/pieces.ts';
 import { readStitches, type Reading, type ReadObject, type ReadSpan } from '../reading/read.ts';
 import { clothById } from '../materials/cloths.ts';
-import { stitchKind } from '../stitches/kinds.ts';
+import { transformItems } from '../resolve/transform-items.ts';
 import { inOrder, JobBuilder, JobError, type Job } from './job.ts';
 
 /** What was read of stitches, by their ids. */
@@ -43,21 +44,6 @@ const NAMES: Record<ReadObject['as'], string> = {
   redwork: 'Redwork',
 };
 
-/** A number setting of a recipe divided by `by`, as far as its kind allows. */
-function divided(
-  recipe: DesignObject['recipe'],
-  names: readonly string[],
-  by: number,
-): DesignObject['recipe'] {
-  const settings = { ...recipe.settings };
-  for (const { name, ...setting } of stitchKind(recipe.kind)?.settings ?? []) {
-    const value = settings[name];
-    if (!names.includes(name) || setting.type !== 'number' || typeof value !== 'number') continue;
-    settings[name] = Math.min(setting.most, Math.max(setting.least, Math.round((100 * value) / by) / 100));
-  }
-  return { ...recipe, settings };
-}
-
 /** Pieces of records in order; where they hang together they go on, else the thread is cut. */
 function piecesOf(records: Records, spans: readonly ReadSpan[], cuts: ReadonlySet<number>): Records {
   const row = new ThreadRow();
@@ -71,14 +57,14 @@ function piecesOf(records: Records, spans: readonly ReadSpan[], cuts: ReadonlySe
 
 /**
  * Makes objects of what plain stitches were read as; what `takes` refuses, and what could not be read, stays stitches, in the
- * order in which it was sewn. Several parts stand in a group. `closer` divides spacings and stitch lengths: 1.5 after the
- * stitches were made half as large again, so that they lie as they did before. Throws JobError when nothing is taken.
+ * order in which it was sewn. Several parts stand in a group. With a map, all of it is mapped as well: objects keep their
+ * spacing whatever size they get. Throws JobError when nothing is taken.
  */
 export function readObjectsJob(
   design: Design,
   readings: Readings,
   takes: (object: ReadObject) => boolean,
-  closer = 1,
+  map?: Matrix,
 ): Job {
   const builder = new JobBuilder(design, 'Read as objects');
   const select: string[] = [];
@@ -86,7 +72,7 @@ export function readObjectsJob(
   for (const item of stitchesAmong(design, [...readings.keys()])) {
     const { objects, unread } = readings.get(item.id)!;
     if (!objects.some(takes)) continue;
-    const made = partsOf(item, objects, unread, takes, closer, counts);
+    const made = partsOf(item, objects, unread, takes, counts);
     const { stopAfter } = item;
     if (stopAfter !== undefined) made[made.length - 1] = { ...made[made.length - 1], stopAfter };
     const [only] = made;
@@ -98,6 +84,9 @@ export function readObjectsJob(
   }
   if (!select.length)
     throw new JobError('Nothing is taken: take what is less sure, too, or press it on the cloth.');
+  if (map)
+    for (const item of transformItems(builder.design, inOrder(builder.design, select), map))
+      builder.replace(item);
   return builder.job(select);
 }
 
@@ -106,7 +95,6 @@ function partsOf(
   objects: readonly ReadObject[],
   unread: readonly ReadSpan[],
   takes: (object: ReadObject) => boolean,
-  closer: number,
   counts: Map<string, number>,
 ): (DesignObject | StitchesObject)[] {
   const records = allRecords(item.blocks);
@@ -151,7 +139,7 @@ function partsOf(
       name: named(NAMES[as]),
       kind: 'object',
       outline,
-      recipe: closer === 1 ? recipe : divided(recipe, ['spacing', 'length'], closer),
+      recipe,
       ...(guideLines && { guideLines }),
     });
   }

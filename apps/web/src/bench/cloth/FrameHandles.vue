@@ -78,7 +78,7 @@ function map(e: PointerEvent, label: string, change: (at: Point, e: PointerEvent
       if (!last || !done) return bench.cancelPreview();
       const { m } = last;
       const note = densityNote(items, Math.hypot(m[0], m[1]), Math.hypot(m[2], m[3]));
-      if (note) waiting.value = { items: last.items, note, label };
+      if (note) waiting.value = { items: last.items, map: m, note, label };
       else bench.replace(last.items, label);
     },
   );

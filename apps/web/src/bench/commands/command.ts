@@ -1,5 +1,5 @@
 // What a command of the bench is, and what all of them share.
-import type { Design, Item, Job, Purpose } from '@rosehip/core';
+import type { Design, Item, Job, Matrix, Purpose } from '@rosehip/core';
 import { computed, ref, shallowRef } from 'vue';
 import { useBench } from '../../stores/bench/bench.ts';
 
@@ -25,7 +25,7 @@ export interface MakingCommand extends BenchCommand {
 }
 
 /** A size that was asked for stitches that are kept: it waits until the person has read what it does. */
-export const waiting = shallowRef<{ items: Item[]; note: string; label: string } | null>(null);
+export const waiting = shallowRef<{ items: Item[]; map: Matrix; note: string; label: string } | null>(null);
 
 /** What was asked to be deleted while others are made from it: it waits until the person has said what becomes of them. */
 export const leaving = shallowRef<{ ids: string[]; names: string[] } | null>(null);

@@ -29,7 +29,7 @@ export function usePlacingCommands({ bench, count, need, command }: CommandParts
     const [sx, sy] = [Math.hypot(m[0], m[1]), Math.hypot(m[2], m[3])];
     const note = densityNote(bench.committedSelected, sx, sy);
     if (note) {
-      waiting.value = { items, note, label };
+      waiting.value = { items, map: m, note, label };
       bench.preview(items);
     } else bench.replace(items, label);
   }

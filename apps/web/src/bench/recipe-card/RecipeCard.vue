@@ -1,6 +1,8 @@
 <script setup lang="ts">
 // The recipe card: what is selected as a sentence, and four parts that change it.
 import { computed, nextTick, ref, useTemplateRef, watch, watchPostEffect } from 'vue';
+import { stitchesAmong } from '@rosehip/core';
+import CommandButton from '../../parts/CommandButton.vue';
 import { useKept } from '../../parts/kept.ts';
 import { useBench } from '../../stores/bench/bench.ts';
 import { useView } from '../../stores/view.ts';
@@ -42,6 +44,10 @@ const thread = useSelectedThread();
 const parts = useKept('rosehip-card-parts', { shape: true, stitches: true, around: true, order: true });
 const column = useTemplateRef<HTMLElement>('column');
 const around = useTemplateRef('around');
+/** Stitches that came as stitches are among what is selected. */
+const keptStitches = computed(
+  () => !!bench.design && stitchesAmong(bench.design, bench.selection).length > 0,
+);
 const hasStitches = computed(() => edit.objects.value.length > 0);
 
 /** Which picker is open. */
@@ -154,9 +160,19 @@ watchPostEffect(async () => {
             <ShapeFields />
           </CardPart>
           <CardPart v-model="parts.stitches" title="Stitches" :place="1" :of="4">
-            <p v-if="!hasStitches" class="text-muted">
-              Kept as they came, stitch by stitch: their shape and thread can be changed.
-            </p>
+            <div v-if="!hasStitches" class="grid gap-2">
+              <p class="text-muted">
+                Kept as they came, stitch by stitch: their shape and thread can be changed.
+              </p>
+              <div v-if="keptStitches" class="grid grid-cols-2 gap-2">
+                <CommandButton label="Mend" hint="Single stitches of them (Y)" @press="view.tool = 'mend'" />
+                <CommandButton
+                  label="Read as objects"
+                  hint="The shapes that they were sewn from (Q)"
+                  @press="view.tool = 'read'"
+                />
+              </div>
+            </div>
             <StitchFields />
             <WidthFields />
             <GuideLineFields />

@@ -15,10 +15,13 @@ import {
 import ChoiceField from '../../fields/ChoiceField.vue';
 import NumberField from '../../fields/NumberField.vue';
 import { useBench } from '../../stores/bench/bench.ts';
+import { useView } from '../../stores/view.ts';
 import { waiting } from '../commands/command.ts';
+import { readMap } from '../reading/read-edit.ts';
 import { fitting, frameOf, readyOf, type Frame } from '../items.ts';
 
 const bench = useBench();
+const view = useView();
 const locked = ref(true);
 
 const frame = computed(() => frameOf(bench.selectedPlain));
@@ -64,7 +67,7 @@ function set(key: Key, value: number, label: string): void {
     return;
   }
   // Stitches that are kept: the person reads first what it does to them.
-  waiting.value = { items, note, label };
+  waiting.value = { items, map: m, note, label };
   bench.preview(items);
 }
 
@@ -74,6 +77,16 @@ function decide(yes: boolean): void {
   if (asked && yes) bench.replace(asked.items, asked.label);
   else bench.cancelPreview();
 }
+
+/** Another size with the stitches as close as they are: through the objects that they are read as. */
+function keepDensity(): void {
+  const asked = waiting.value;
+  decide(false);
+  readMap.value = asked?.map ?? null;
+  view.tool = 'read';
+}
+/** Only stitches are read, and nothing else is sized by it. */
+const onlyStitches = computed(() => bench.selected.every((i) => i.kind === 'stitches'));
 
 /** The ready shape with some of its own numbers changed. */
 function own(changes: Record<string, unknown>): Item[] {
@@ -240,8 +253,11 @@ const FIELDS = [
     </div>
     <div v-if="waiting" class="rounded-card border border-amber bg-linen p-3" role="alert">
       <p>{{ waiting.note }}</p>
-      <div class="mt-2 flex gap-2">
-        <button type="button" class="button h-8" @click="decide(true)">{{ waiting.label }} them</button>
+      <div class="mt-2 flex flex-wrap gap-2">
+        <button type="button" class="button h-8" @click="decide(true)">{{ waiting.label }} exactly</button>
+        <button v-if="onlyStitches" type="button" class="button h-8" @click="keepDensity">
+          Keep the density …
+        </button>
         <button type="button" class="button h-8" @click="decide(false)">Leave as they are</button>
       </div>
     </div>

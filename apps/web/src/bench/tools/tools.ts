@@ -10,6 +10,7 @@ import { penTool } from './pen-tool.ts';
 import { pictureTool } from './picture-tool.ts';
 import { pointsTool } from './points-tool.ts';
 import { pullTool } from './pull-tool.ts';
+import { readTool } from './read-tool.ts';
 import { selectTool } from './select-tool.ts';
 import { ellipseTool, rectangleTool, shapesTool } from './shape-tool.ts';
 import { steerTool } from './steer-tool.ts';
@@ -42,7 +43,8 @@ export function useTools(): { entries: ToolEntry[]; active: ComputedRef<Tool> } 
   const entries: ToolEntry[] = [
     { name: 'select', place: 'Select', label: 'Select', key: 'V', tool: selectTool() },
     { name: 'points', place: 'Points', label: 'Points', key: 'O', tool: pointsTool() },
-    { name: 'mend', place: 'Mend', label: 'Mend', key: 'N', tool: mendTool() },
+    { name: 'mend', place: 'Mend', label: 'Mend', key: 'Y', tool: mendTool() },
+    { name: 'read', place: 'Mend', label: 'Read as objects', key: 'Q', tool: readTool() },
     { name: 'pen', place: 'Draw', label: 'Pen', key: 'P', tool: penTool() },
     { name: 'freehand', place: 'Draw', label: 'Freehand', key: 'F', tool: freehandTool() },
     { name: 'rectangle', place: 'Shapes', label: 'Rectangle', key: 'R', tool: rectangleTool() },
