@@ -186,6 +186,7 @@ export {
   pasteJob,
   plainJob,
   portable,
+  withoutHidden,
   removeJob,
 } from './jobs/plain.ts';
 export {
@@ -317,5 +318,6 @@ export {
   withRecords,
   type Kept,
 } from './jobs/mend.ts';
+export { readThreadList, threadsJob, threadSteps, type ThreadStep } from './jobs/threads.ts';
 export { readingsOf, readObjectsJob, stitchesAmong, type Readings } from './jobs/read-objects.ts';
 export { readStitches, type ReadAs, type Reading, type ReadObject } from './reading/read.ts';

@@ -37,6 +37,7 @@ import ShapingPanel from './panels/ShapingPanel.vue';
 import PhoneView from './PhoneView.vue';
 import ProposalPanel from './panels/ProposalPanel.vue';
 import RehearsalPanel from './panels/RehearsalPanel.vue';
+import ThreadsPanel from './threads/ThreadsPanel.vue';
 import TakePanel from './panels/TakePanel.vue';
 import RecipeCard from './recipe-card/RecipeCard.vue';
 import RunningOrder from './running-order/RunningOrder.vue';
@@ -280,6 +281,7 @@ watch(title, (name) => (document.title = name ? `${name} · Rosehip` : 'Rosehip'
           </button>
         </nav>
         <HoopPanel v-if="view.panel === 'hoop'" />
+        <ThreadsPanel v-else-if="view.panel === 'threads'" />
         <HistoryPanel v-else-if="view.panel === 'history'" />
         <TakePanel v-else-if="view.panel === 'take'" />
         <KeysPanel v-else-if="view.panel === 'keys'" :keys="keysSheet" />

@@ -8,6 +8,7 @@ import {
   ReadError,
   removeJob,
   translation,
+  withoutHidden,
   type Design,
   type Item,
 } from '@rosehip/core';
@@ -35,7 +36,10 @@ export function useClipboard() {
 
   function copy(e: ClipboardEvent): boolean {
     if (!bench.design || !bench.selection.length) return false;
-    const objects = portable(bench.design, bench.selection);
+    const whole = portable(bench.design, bench.selection);
+    // Steps of a group that are hidden stay behind.
+    const objects = withoutHidden(whole);
+    const hidden = objects.some((item, i) => item !== whole[i]);
     const copied: Copied = {
       format: MARK,
       version: bench.design.version,
@@ -46,10 +50,11 @@ export function useClipboard() {
     };
     e.clipboardData?.setData('text/plain', JSON.stringify(copied));
     pasted = { text: '', times: 0 };
-    bench.message =
+    const what =
       bench.selection.length === 1
-        ? `${bench.selected[0].name} is copied.`
-        : `${bench.selection.length} objects are copied.`;
+        ? `${bench.selected[0].name} is copied`
+        : `${bench.selection.length} objects are copied`;
+    bench.message = `${what}${hidden ? ', without what is hidden' : ''}.`;
     return true;
   }
 

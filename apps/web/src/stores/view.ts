@@ -33,6 +33,7 @@ export type PanelName =
   | 'proposal'
   | 'report'
   | 'hoop'
+  | 'threads'
   | 'history'
   | 'take'
   | 'keys'

@@ -49,6 +49,7 @@ import {
   pasteJob,
   plainJob,
   portable,
+  withoutHidden,
   removeJob,
 } from './plain.ts';
 
@@ -256,6 +257,17 @@ describe('making plain, removing and copying', () => {
     expect(areaOf(after(apart, one), one.select[0])).toBeCloseTo(200);
     expect(() => partsJob(pair, ['a'])).toThrow('This is in one piece already.');
   });
+});
+
+test('what is hidden in a group stays behind, unless something seen is made from it', () => {
+  const hidden = (id: string) => ({ ...draw.object(id, box(0, 0)), visible: false });
+  const whole = draw.group('g', [draw.object('a', box(0, 0)), hidden('b'), draw.group('h', [hidden('c')])]);
+  const [pruned] = withoutHidden([whole]) as Group[];
+  expect(pruned.objects.map((o) => o.id)).toEqual(['a', 'h']);
+  const around = draw.object('e', { kind: 'edge', of: ['b'], which: 'all' });
+  expect((withoutHidden([whole, around])[0] as Group).objects.map((o) => o.id)).toEqual(['a', 'b', 'h']);
+  const seen = draw.group('s', [draw.object('a', box(0, 0))]);
+  expect(withoutHidden([seen, hidden('b')])[0]).toBe(seen);
 });
 
 describe('what relief lines show, and what room is kept around', () => {

@@ -124,6 +124,22 @@ export function portable(design: Design, ids: readonly string[]): Item[] {
   return all.flatMap(plain);
 }
 
+/** Items without what is hidden inside their groups, unless something that is seen is made from it. */
+export function withoutHidden(items: readonly Item[]): Item[] {
+  const seen = (all: readonly Item[]): Item[] =>
+    all.flatMap((i) => (i.visible ? [i, ...(i.kind === 'group' ? seen(i.objects) : [])] : []));
+  const needed = new Set(items.flatMap((i) => [i, ...seen([i])]).flatMap(referencesOf));
+  const serves = (item: Item): boolean => [...everyItem([item])].some((i) => needed.has(i.id));
+  const prune = (item: Item): Item => {
+    if (item.kind !== 'group') return item;
+    const kept = item.objects.filter((i) => i.visible || serves(i));
+    const objects = kept.map(prune);
+    const same = kept.length === item.objects.length && objects.every((o, k) => o === item.objects[k]);
+    return same || !objects.length ? item : { ...item, objects };
+  };
+  return items.map(prune);
+}
+
 /** Puts copies of items on top, moved by a map, with the letters that they carry; the copies of `chosen` are selected. */
 export function pasteJob(
   design: Design,

@@ -3,6 +3,7 @@
 import { computed, ref } from 'vue';
 import { nearestThread } from '@rosehip/core';
 import { useBench } from '../../stores/bench/bench.ts';
+import { dragThread } from '../threads/dragged-thread.ts';
 
 const props = defineProps<{ code: string | null }>();
 const emit = defineEmits<{ choose: [code: string] }>();
@@ -57,6 +58,8 @@ const found = computed(() => {
         :style="{ background: t.colour }"
         :title="`${t.name} ${t.code}`"
         :aria-label="`${t.name} ${t.code}`"
+        draggable="true"
+        @dragstart="dragThread($event, t.code)"
         @click="emit('choose', t.code)"
       />
     </div>
@@ -71,6 +74,8 @@ const found = computed(() => {
         :style="{ background: t.colour }"
         :title="`${t.name} ${t.code}`"
         :aria-label="`${t.name} ${t.code}`"
+        draggable="true"
+        @dragstart="dragThread($event, t.code)"
         @click="emit('choose', t.code)"
       />
     </div>

@@ -49,6 +49,13 @@ const FORMS = [
         :blocked="c.blocked"
         @press="c.run()"
       />
+      <CommandButton
+        class="h-7 px-2"
+        label="Threads"
+        hint="The threads in the order in which they are put on, and others for them"
+        :on="view.panel === 'threads'"
+        @press="view.panel = view.panel === 'threads' ? 'card' : 'threads'"
+      />
       <div class="grow" />
       <p v-if="sewing.progress" role="status" class="flex items-center gap-2 truncate">
         <span v-if="sewing.asking" role="alert" class="rounded-card bg-blush px-2 text-rosehip-deep"

@@ -8,6 +8,7 @@ import { useBench } from '../../stores/bench/bench.ts';
 import { useRehearsal } from '../../stores/rehearsal.ts';
 import { useSewing } from '../../stores/sewing.ts';
 import { blocksOf, marksOf, marksWithRoom, type Block, type MarkKind } from './blocks.ts';
+import { droppedThread, holdsThread } from '../threads/dragged-thread.ts';
 import { useOrder } from './order-edit.ts';
 
 const bench = useBench();
@@ -299,6 +300,8 @@ watch(headAt, (x) => {
           :aria-label="`${b.name}, ${b.stitches} stitches, number ${i + 1} of ${blocks.length}. Alt and arrows move it.`"
           :aria-selected="order.isChosen(b.of)"
           @pointerdown="((atBlock = i), (atGroup = null), press($event, b))"
+          @dragover="holdsThread($event)"
+          @drop="droppedThread($event) && order.recolour(order.dragged(b.of), droppedThread($event))"
         >
           <span
             v-if="(b.to - b.from) * perSecond > 44"
