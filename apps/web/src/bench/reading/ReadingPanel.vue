@@ -96,7 +96,7 @@ function leave(): void {
           stays stitches, in its place. Underlay, ties and hidden ways are made anew.
         </p>
         <p v-if="size !== null" class="rounded-card bg-linen p-2">
-          It is made {{ size }} % of its size when it is taken, stitches as close as they are now.
+          When it is taken it is made {{ size }} % of its size; stitches lie as close as they do now.
         </p>
         <div class="grid grid-cols-2 gap-2">
           <button
