@@ -148,3 +148,28 @@ test('threads in order: pressed, dragged on to a step, from a list, and as anoth
   );
   expect(await threads()).toEqual(['130', '131']);
 });
+
+test('stitches are kept as a motif with their size, and laid on another cloth exactly', async ({ page }) => {
+  const bench = new BenchPage(page);
+  await bench.lay(rosehip.address, asStitches('Tabs'));
+  await bench.block('a').click();
+  const [before] = (await objectsOf(bench)) as unknown as { blocks: { records: string }[] }[];
+  await bench.makes('Keep as motif');
+  await expect(page.getByText('is on the motif shelf, stitch by stitch')).toBeVisible();
+
+  await bench.lay(rosehip.address, emptyDesign('Another cloth'));
+  await bench.tool('Ready shapes');
+  const kept = page.getByRole('list', { name: 'Motifs of stitches' }).getByRole('listitem').first();
+  await expect(kept).toContainText('20.2 × 16.2 mm');
+  await kept.getByRole('button', { name: 'a 20.2' }).click();
+  await bench.ready();
+  const [laid] = (await objectsOf(bench)) as unknown as { kind: string; blocks: { records: string }[] }[];
+  expect(laid.kind).toBe('stitches');
+  // The way from point to point is the very same; only where it begins is another place.
+  const ways = (blocks: { records: string }[]) =>
+    blocks.map(({ records }) => records.split(' ').slice(1).join(' '));
+  expect(ways(laid.blocks)).toEqual(ways(before.blocks));
+  await bench.tool('Ready shapes');
+  await kept.getByRole('button', { name: 'off the shelf' }).click();
+  await expect(kept).toHaveCount(0);
+});

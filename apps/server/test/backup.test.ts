@@ -19,6 +19,7 @@ import {
   setDeleted,
 } from '../src/database/designs.ts';
 import { listRevisions, nameRevision } from '../src/database/revisions.ts';
+import { checkMotif } from '../src/database/checked.ts';
 import { assets, motifs, recipes, settings } from '../src/database/schema.ts';
 import { makeDatabase, type TestDatabase } from './database.ts';
 
@@ -68,6 +69,15 @@ async function fill(): Promise<{ id: string; gone: string }> {
   await db()
     .insert(motifs)
     .values({ id: gone, name: 'Bead', outline, width: 9, height: 5, madeAt: new Date() });
+  const stitches = [
+    {
+      ...{ id: 's', name: 'Tab', kind: 'stitches' as const, visible: true, locked: false, thread: '222' },
+      blocks: [{ records: 'j-40,0 25,3 25,-3 30,50' }],
+    },
+  ];
+  await db()
+    .insert(motifs)
+    .values({ id: randomUUID(), name: 'Tab', ...checkMotif({ stitches }), madeAt: new Date() });
   await db()
     .insert(recipes)
     .values({
@@ -108,7 +118,7 @@ describe('a backup', () => {
   test('brings all of it to an empty shelf, and to a full one nothing twice', async () => {
     await fill();
     await backUp(db(), file);
-    const result = { added: 2, continued: 0, beside: 0, back: 0, same: 0, motifs: 1, notes: [] };
+    const result = { added: 2, continued: 0, beside: 0, back: 0, same: 0, motifs: 2, notes: [] };
     expect(await bringBackupIn(db(there), file)).toEqual(result);
     expect(await all(there)).toEqual(await all(here));
     expect(await db(there).select().from(assets)).toHaveLength(1);
@@ -246,7 +256,7 @@ test('goes through the server, both ways', async () => {
     const out = await from.inject({ method: 'GET', url: '/api/backup', headers: { host: '127.0.0.1' } });
     expect(out.headers['content-disposition']).toMatch(/rosehip-\d{4}-\d\d-\d\d\.jsonl\.br/);
     const send = (payload: Buffer) => to.inject({ method: 'POST', url: '/api/backup', headers, payload });
-    expect((await send(out.rawPayload)).json()).toMatchObject({ added: 2, motifs: 1 });
+    expect((await send(out.rawPayload)).json()).toMatchObject({ added: 2, motifs: 2 });
     expect((await loadDesign(db(there), id))!.design).toEqual(design('Wren', 120));
     const bad = await send(out.rawPayload.subarray(9));
     expect([bad.statusCode, bad.json().error.message]).toEqual([422, 'This is not a backup of Rosehip.']);

@@ -486,6 +486,22 @@ describe('what is kept for reuse', () => {
     expect((await call('DELETE', `/api/motifs/${id}`)).status).toBe(404);
   });
 
+  test('stitches are kept as motifs exactly, with their size; what is no stitches is refused', async () => {
+    const item = {
+      ...{ id: 's', name: 'Tab', kind: 'stitches', visible: true, locked: false, thread: '222' },
+      blocks: [{ records: 'j-40,0 25,3 25,-3 30,50' }],
+    };
+    const { id } = (await call('POST', '/api/motifs', { name: 'Tab', stitches: [item] })).body;
+    const { motifs } = (await call('GET', '/api/motifs')).body;
+    expect(motifs).toEqual([
+      expect.objectContaining({ id, name: 'Tab', width: 8, height: 5, stitches: [item] }),
+    ]);
+    const drawn = { ...item, kind: 'group', objects: [], thread: undefined, blocks: undefined };
+    for (const wrong of [{ stitches: [drawn] }, { stitches: [{ ...item, blocks: [{ records: 'x' }] }] }, {}])
+      expect((await call('POST', '/api/motifs', { name: 'x', ...wrong })).status).toBe(422);
+    expect((await call('DELETE', `/api/motifs/${id}`)).status).toBe(204);
+  });
+
   test('recipes under a name, changed and taken away', async () => {
     const recipe = { kind: 'fill', settings: { spacing: 0.5, angle: 30 } };
     const made = await call('POST', '/api/recipes', { name: ' Soft fill ', cloth: 'jersey', recipe });

@@ -6,6 +6,7 @@ import {
   type Alphabet,
   type Design,
   type PlainOutline,
+  type StitchesObject,
 } from '@rosehip/core';
 import type {
   AllSettings,
@@ -124,7 +125,8 @@ export const api = {
     call<void>('PATCH', `/designs/${id}/revisions/${number}`, { name }),
   revision: (id: string, number: number) => call<Loaded>('GET', `/designs/${id}/revisions/${number}`),
   motifs: () => call<Motifs>('GET', '/motifs'),
-  keepMotif: (name: string, outline: PlainOutline) => call<MadeMotif>('POST', '/motifs', { name, outline }),
+  keepMotif: (name: string, what: { outline: PlainOutline } | { stitches: StitchesObject[] }) =>
+    call<MadeMotif>('POST', '/motifs', { name, ...what }),
   removeMotif: (id: string) => call<void>('DELETE', `/motifs/${id}`),
   recipes: () => call<KeptRecipes>('GET', '/recipes'),
   keepRecipe: (recipe: NewRecipe) => call<MadeRecipe>('POST', '/recipes', recipe),

@@ -86,6 +86,7 @@ export { materialsOf } from './materials/materials.ts';
 export { LARKMOOR_CHART, nearestThread, THREAD_CHARTS, type Thread } from './materials/threads.ts';
 export { networkOf } from './geometry/network.ts';
 export { outlineLines, outlinePaths } from './outlines/flatten.ts';
+export { threadDrawing } from './outlines/thread-drawing.ts';
 export { flattenPath } from './outlines/flatten-path.ts';
 export { parsePathData, pathData } from './outlines/path-data.ts';
 export { boxMatrix, primitivePaths } from './outlines/primitives.ts';

@@ -5,6 +5,7 @@ import {
   type PlainOutline,
   type Recipe,
   type SettingValue,
+  type StitchesObject,
   type Thread,
 } from '@rosehip/core';
 import { Type, type Static } from 'typebox';
@@ -20,11 +21,12 @@ export const ThreadCharts = Type.Object({
   ),
 });
 
-/** A drawing on the motif shelf. */
+/** A drawing on the motif shelf, or stitches that are kept as they are; then the drawing is a picture of them. */
 export const KeptMotif = Type.Object({
   id: Uuid,
   name: Type.String(),
   outline: Type.Unsafe<PlainOutline>({}),
+  stitches: Type.Unsafe<StitchesObject[] | null>({}),
   /** mm. */
   width: Type.Number(),
   height: Type.Number(),
@@ -36,7 +38,12 @@ export type Motifs = Static<typeof Motifs>;
 
 export const NewMotif = Type.Object({
   name: Type.String({ minLength: 1, maxLength: 120 }),
-  outline: Type.Object({}, { additionalProperties: true }),
+  /** A drawing … */
+  outline: Type.Optional(Type.Object({}, { additionalProperties: true })),
+  /** … or plain stitches. */
+  stitches: Type.Optional(
+    Type.Array(Type.Object({}, { additionalProperties: true }), { minItems: 1, maxItems: 100 }),
+  ),
 });
 export const MadeMotif = Type.Object({ id: Uuid });
 export type MadeMotif = Static<typeof MadeMotif>;

@@ -1,12 +1,12 @@
 // Everything in again. Nothing that is here is changed or lost by it: what is missing is added, what went on since is
 // taken up, and what went another way comes as a design of its own.
-import { checkDesign, outlineBounds, ReadError, type Design } from '@rosehip/core';
+import { checkDesign, ReadError, type Design } from '@rosehip/core';
 import Ajv from 'ajv';
 import { asc, eq, inArray } from 'drizzle-orm';
 import { readOwnFont, type OwnFontFile } from '@rosehip/fonts/own';
 import type { Database } from '../database/connect.ts';
 import { LABEL_LENGTH, MOST_LABELS, Settings, type BroughtIn } from '@rosehip/wire';
-import { checkOutline, checkRecipe } from '../database/checked.ts';
+import { checkMotif, checkRecipe } from '../database/checked.ts';
 import { keepFont } from '../database/fonts.ts';
 import { OWNER } from '../database/owner.ts';
 import {
@@ -145,18 +145,14 @@ async function keepAsset(db: Database, { hash, text }: Line<'asset'>): Promise<v
 async function keepMotif(db: Database, line: Line<'motif'>): Promise<string | null> {
   if (!ID.test(line.id)) return `The motif “${line.name}” has no proper id and was left out.`;
   try {
-    const outline = checkOutline(line.outline);
-    const b = outlineBounds(outline);
-    if (!b) return `The motif “${line.name}” is empty and was left out.`;
+    const kept = checkMotif(line);
     const [there] = await db.select({ id: motifs.id }).from(motifs).where(eq(motifs.id, line.id));
     if (there) return '';
     await db.insert(motifs).values({
       id: line.id,
       owner: OWNER,
       name: line.name.slice(0, 120),
-      outline,
-      width: b.maxX - b.minX,
-      height: b.maxY - b.minY,
+      ...kept,
       madeAt: new Date(line.madeAt),
     });
     return null;

@@ -31,7 +31,7 @@ export type BackupLine =
       /** The design, with marks for its long texts. */
       design: object;
     }
-  | { kind: 'motif'; id: string; name: string; outline: object; madeAt: string }
+  | { kind: 'motif'; id: string; name: string; outline: object; stitches?: object[]; madeAt: string }
   | { kind: 'recipe'; id: string; name: string; cloth: string | null; recipe: object; changedAt: string }
   /** Its content in Base64. */
   | { kind: 'font'; hash: string; name: string; content: string; madeAt: string }

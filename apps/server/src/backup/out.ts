@@ -41,8 +41,15 @@ async function* linesOf(db: Reader, now: Date): AsyncGenerator<string> {
         text,
       );
   }
-  for (const { id, name, outline, madeAt } of await db.select().from(motifs))
-    yield line({ kind: 'motif', id, name, outline, madeAt: madeAt.toISOString() });
+  for (const { id, name, outline, stitches, madeAt } of await db.select().from(motifs))
+    yield line({
+      kind: 'motif',
+      id,
+      name,
+      outline,
+      ...(stitches && { stitches }),
+      madeAt: madeAt.toISOString(),
+    });
   for (const { id, name, cloth, recipe, changedAt } of await db.select().from(recipes))
     yield line({ kind: 'recipe', id, name, cloth, recipe, changedAt: changedAt.toISOString() });
   for (const { hash } of await db.select({ hash: fonts.hash }).from(fonts)) {

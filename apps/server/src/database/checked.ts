@@ -1,5 +1,17 @@
 // What may be kept beside designs, whoever sends it.
-import { checkDesign, emptyDesign, type DesignObject, type PlainOutline, type Recipe } from '@rosehip/core';
+import {
+  boundsOfItems,
+  checkDesign,
+  emptyDesign,
+  outlineBounds,
+  recordCount,
+  ReadError,
+  threadDrawing,
+  type DesignObject,
+  type PlainOutline,
+  type Recipe,
+  type StitchesObject,
+} from '@rosehip/core';
 
 /** Checks an object as part of a design that holds nothing else. Throws ReadError. */
 function checkObject(outline: unknown, recipe: unknown): DesignObject {
@@ -11,9 +23,37 @@ function checkObject(outline: unknown, recipe: unknown): DesignObject {
   return design.objects[0] as DesignObject;
 }
 
-/** A motif's outline. Throws ReadError. */
-export const checkOutline = (outline: unknown): PlainOutline =>
+const checkOutline = (outline: unknown): PlainOutline =>
   checkObject(outline, { kind: 'run', settings: {} }).outline as PlainOutline;
+
+/** A motif of so many records is a design. */
+const MOST_RECORDS = 50_000;
+
+/** What a motif is made of, with its size in mm: a drawing, or plain stitches. Throws ReadError. */
+export function checkMotif(given: { outline?: unknown; stitches?: unknown[] }): {
+  outline: PlainOutline;
+  stitches: StitchesObject[] | null;
+  width: number;
+  height: number;
+} {
+  const stitches = given.stitches ? checkStitches(given.stitches) : null;
+  const outline = stitches ? threadDrawing(stitches) : checkOutline(given.outline);
+  // A picture leaves needle points out; the size is told of all.
+  const b = stitches ? boundsOfItems(stitches) : outlineBounds(outline);
+  if (!b) throw new ReadError('A motif needs at least two points.');
+  return { outline, stitches, width: b.maxX - b.minX, height: b.maxY - b.minY };
+}
+
+function checkStitches(items: readonly unknown[]): StitchesObject[] {
+  const { objects } = checkDesign({ ...emptyDesign('Kept'), objects: items });
+  const stitches = objects.filter((item) => item.kind === 'stitches');
+  if (stitches.length < objects.length) throw new ReadError('Only plain stitches are kept as stitches.');
+  if (stitches.reduce((sum, { blocks }) => sum + recordCount(blocks), 0) > MOST_RECORDS)
+    throw new ReadError(
+      `A motif has at most ${MOST_RECORDS.toLocaleString('en-GB')} stitches: keep it as a design of its own.`,
+    );
+  return stitches;
+}
 
 /** A recipe. Throws ReadError. */
 export const checkRecipe = (recipe: unknown): Recipe =>

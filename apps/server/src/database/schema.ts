@@ -1,5 +1,5 @@
 // The tables. Nothing that was saved is ever overwritten: a save adds a revision.
-import type { FontFacts, Outline, Recipe, Thread } from '@rosehip/core';
+import type { FontFacts, Outline, Recipe, Thread, StitchesObject } from '@rosehip/core';
 import type { Summary } from '@rosehip/wire';
 import { OWNER } from './owner.ts';
 import {
@@ -116,6 +116,8 @@ export const motifs = mysqlTable('motifs', {
   owner: owner(),
   name: varchar('name', { length: 120 }).notNull(),
   outline: jsonText<Outline>('outline').notNull(),
+  /** Plain stitches; then the outline is a picture of them. */
+  stitches: jsonText<StitchesObject[]>('stitches'),
   width: double('width').notNull(),
   height: double('height').notNull(),
   madeAt: moment('made_at').notNull(),

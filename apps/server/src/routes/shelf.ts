@@ -1,6 +1,6 @@
 // What is kept for reuse: thread charts, motifs and recipes; and the person's settings.
 import { randomUUID } from 'node:crypto';
-import { outlineBounds, type PlainOutline } from '@rosehip/core';
+import type { PlainOutline } from '@rosehip/core';
 import {
   AllSettings,
   ById,
@@ -16,10 +16,10 @@ import {
 } from '@rosehip/wire';
 import { and, asc, eq } from 'drizzle-orm';
 import { Type } from 'typebox';
-import { checkOutline, checkRecipe } from '../database/checked.ts';
+import { checkMotif, checkRecipe } from '../database/checked.ts';
 import { OWNER } from '../database/owner.ts';
 import { motifs, recipes, settings, threadCharts } from '../database/schema.ts';
-import { HttpError, notFound } from '../errors.ts';
+import { notFound } from '../errors.ts';
 import { told, type Routes } from './route.ts';
 
 export const shelfRoutes: Routes = async (app, { db }) => {
@@ -36,14 +36,9 @@ export const shelfRoutes: Routes = async (app, { db }) => {
     '/motifs',
     { schema: { body: NewMotif, response: { 201: MadeMotif } } },
     async ({ body }, reply) => {
-      const outline = checkOutline(body.outline);
-      const b = outlineBounds(outline);
-      if (!b) throw new HttpError(422, 'empty', 'A motif needs at least two points.');
       const id = randomUUID();
-      const [width, height] = [b.maxX - b.minX, b.maxY - b.minY];
-      await db
-        .insert(motifs)
-        .values({ id, owner: OWNER, name: body.name, outline, width, height, madeAt: new Date() });
+      const kept = checkMotif(body);
+      await db.insert(motifs).values({ id, owner: OWNER, name: body.name, ...kept, madeAt: new Date() });
       return reply.status(201).send({ id });
     },
   );

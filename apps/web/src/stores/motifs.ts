@@ -1,7 +1,14 @@
 // The person's own motifs: kept on the server, shared by all designs.
 import { defineStore } from 'pinia';
 import { ref } from 'vue';
-import { everyLeaf, outlinePaths, type Item, type Path, type PlainOutline } from '@rosehip/core';
+import {
+  everyLeaf,
+  outlinePaths,
+  type Item,
+  type Path,
+  type PlainOutline,
+  type StitchesObject,
+} from '@rosehip/core';
 import type { KeptMotif } from '@rosehip/wire';
 import { api } from '../api.ts';
 
@@ -35,7 +42,11 @@ export const useMotifs = defineStore('motifs', () => {
     all,
     problem,
     load: () => shelve(),
-    keep: (name: string, outline: PlainOutline) => shelve(() => api.keepMotif(name.slice(0, 120), outline)),
+    keep: (name: string, outline: PlainOutline) =>
+      shelve(() => api.keepMotif(name.slice(0, 120), { outline })),
+    /** Plain stitches, exactly as they are. */
+    keepStitches: (name: string, stitches: StitchesObject[]) =>
+      shelve(() => api.keepMotif(name.slice(0, 120), { stitches })),
     remove: (id: string) => shelve(() => api.removeMotif(id)),
   };
 });

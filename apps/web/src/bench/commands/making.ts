@@ -1,5 +1,5 @@
 // What can be made of what is selected: the table of makings, and what the hand has to draw.
-import { MAKINGS, motifFrom, subjectOf, type Making } from '@rosehip/core';
+import { MAKINGS, motifFrom, stitchesAmong, subjectOf, type Making } from '@rosehip/core';
 import { computed } from 'vue';
 import { drawingOf, useMotifs } from '../../stores/motifs.ts';
 import { useView } from '../../stores/view.ts';
@@ -14,6 +14,13 @@ export function useMakingCommands({ bench, ids, count, need }: CommandParts) {
   async function keepAsMotif(): Promise<void> {
     const outline = drawingOf(bench.selectedPlain);
     const [first] = bench.selected;
+    const stitches = outline || !bench.design ? [] : stitchesAmong(bench.design, ids());
+    if (stitches.length) {
+      bench.message = (await motifs.keepStitches(first.name, stitches))
+        ? `${first.name} is on the motif shelf, stitch by stitch: “Ready shapes” lays it on any cloth.`
+        : `The motif was not kept: ${motifs.problem}`;
+      return;
+    }
     if (!outline || !motifFrom(first.name, outline))
       bench.message = 'A motif needs lines: a drawing, or one line that does not end where it begins.';
     else if (await motifs.keep(first.name, outline))
@@ -59,7 +66,7 @@ export function useMakingCommands({ bench, ids, count, need }: CommandParts) {
       id: 'keep-motif',
       purpose: 'keep',
       label: 'Keep as motif',
-      help: 'Puts what is drawn on the motif shelf, to be repeated along lines and in fills.',
+      help: 'Puts what is drawn on the motif shelf, to be repeated along lines and in fills; stitches as they are.',
       words: 'motif shelf save drawing',
       blocked: need(1),
       pictured: false,

@@ -24,6 +24,8 @@ const motifs = useMotifs();
 const edit = useRecipeEdit();
 onMounted(motifs.load);
 
+/** Drawings: stitches that are kept as they are can't be repeated by others. */
+const drawings = computed(() => motifs.all.filter((m) => !m.stitches));
 /** Name of the own motif that all selected objects repeat. */
 const current = computed(() =>
   edit.valueOf(props.setting) === OWN_MOTIF ? (edit.objects.value[0]?.motif?.name ?? null) : null,
@@ -76,9 +78,9 @@ async function bringIn(event: Event): Promise<void> {
   <div class="grid gap-1.5" role="group" aria-label="Your motifs">
     <p class="label">Your motifs</p>
     <p v-if="motifs.problem" class="text-rosehip" role="alert">{{ motifs.problem }}</p>
-    <ul v-if="motifs.all.length" class="grid grid-cols-4 gap-1">
+    <ul v-if="drawings.length" class="grid grid-cols-4 gap-1">
       <li
-        v-for="m in motifs.all"
+        v-for="m in drawings"
         :key="m.id"
         class="group relative rounded-card border text-center text-[11px] leading-4 hover:bg-linen"
         :class="current === m.name ? 'border-rosehip bg-blush' : 'border-line'"
