@@ -41,7 +41,8 @@ export function checkMotif(given: { outline?: unknown; stitches?: unknown[] }): 
   // A picture leaves needle points out; the size is told of all.
   const b = stitches ? boundsOfItems(stitches) : outlineBounds(outline);
   if (!b) throw new ReadError('A motif needs at least two points.');
-  return { outline, stitches, width: b.maxX - b.minX, height: b.maxY - b.minY };
+  const size = (v: number): number => Math.round(1000 * v) / 1000;
+  return { outline, stitches, width: size(b.maxX - b.minX), height: size(b.maxY - b.minY) };
 }
 
 function checkStitches(items: readonly unknown[]): StitchesObject[] {

@@ -25,8 +25,8 @@ const boundsMemory = new WeakMap<PlainItem, { bounds: Bounds | null }>();
 function stitchesBounds({ blocks }: StitchesObject): Bounds | null {
   const { x, y, move } = allRecords(blocks);
   const b = emptyBounds();
-  // A first record that only says where the needle comes from is no part of the stitches.
-  for (let i = move[0] === 0 ? 0 : 1; i < move.length; i++) growBounds(b, x[i] / 10, y[i] / 10);
+  // A first record that no stitch leads from only says where the needle comes from.
+  for (let i = move[1] === 0 ? 0 : 1; i < move.length; i++) growBounds(b, x[i] / 10, y[i] / 10);
   return b.minX <= b.maxX ? b : null;
 }
 
