@@ -160,3 +160,23 @@ test('a finding leads to the very stitch, and what was mended goes into the file
   const { x } = decodeDst((await bench.take('Stitch file')).bytes);
   expect(x.length).toBeGreaterThan(16);
 });
+
+test('a cut follows the hand', async ({ page }) => {
+  const bench = await lay(page, 'Cut out', 'j-200,0 50,0 50,0 50,0 50,0 50,0 50,0 50,0 50,0');
+  await page.getByRole('button', { name: 'Cut along a line', exact: true }).click();
+  await bench.dragAlong([
+    [-7.5, -8],
+    [-7.5, 6],
+    [7.5, 6],
+    [7.5, -8],
+  ]);
+  await bench.ready();
+  const parts = (await stitchesOf(bench)).map((s) => places(s).map(([x]) => x));
+  expect(parts).toHaveLength(2);
+  // What the line goes round is one part, what lies on either side of it the other.
+  const [outer, inner] = parts;
+  expect(Math.min(...inner)).toBeGreaterThanOrEqual(-80);
+  expect(Math.max(...inner)).toBeLessThanOrEqual(80);
+  expect(Math.min(...outer)).toBe(-200);
+  expect(Math.max(...outer)).toBe(200);
+});

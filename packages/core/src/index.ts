@@ -1,5 +1,5 @@
 // What the core offers to the applications, the demo data and the measurements: no more than they use.
-export { distance, turned, uniteBounds, type Bounds, type Point } from './geometry/points.ts';
+export { distance, nearestShare, turned, uniteBounds, type Bounds, type Point } from './geometry/points.ts';
 export {
   applyMatrix,
   inverse,
@@ -320,5 +320,6 @@ export {
   type Kept,
 } from './jobs/mend.ts';
 export { readThreadList, threadsJob, threadSteps, type ThreadStep } from './jobs/threads.ts';
+export { joinHiddenJob } from './jobs/join-hidden.ts';
 export { readingsOf, readObjectsJob, stitchesAmong, type Readings } from './jobs/read-objects.ts';
 export { readStitches, type ReadAs, type Reading, type ReadObject } from './reading/read.ts';

@@ -9,7 +9,7 @@ import { Move } from '../sewing/plan.ts';
 import { inOrder, JobBuilder, JobError, type Job } from './job.ts';
 
 /** The stitches with an id; throws JobError when they are gone, or are no plain stitches. */
-function stitchesById(design: Design, id: string): StitchesObject {
+export function stitchesById(design: Design, id: string): StitchesObject {
   const item = findItem(design, id);
   if (!item) throw new JobError('These stitches are gone.');
   if (item.kind !== 'stitches') throw new JobError(`${item.name} is drawn: set it as stitches first.`);

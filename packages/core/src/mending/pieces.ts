@@ -13,7 +13,8 @@ import type { Bounds, Point } from '../geometry/points.ts';
 import { ringsOf, type Region } from '../geometry/region.ts';
 import { LIMITS } from '../materials/machine.ts';
 import { Move } from '../sewing/plan.ts';
-import { begun, markedRuns, Mender, type MarkedRecords } from './marked.ts';
+import { Part } from '../stitches/thread.ts';
+import { begun, markedRuns, Mender, placeOf, type MarkedRecords } from './marked.ts';
 
 /** Unbroken threads put one behind the other. */
 export class ThreadRow {
@@ -246,8 +247,19 @@ export function endsApart(first: Records, second: Records): number {
   return Math.hypot(dx, dy) / 10;
 }
 
-/** Threads of two sets of stitches as one. */
-export function joinedEnds(first: Records, second: Records, how: JoinWay): Records {
+/** Where two sets of stitches would be joined: the end of the first and the begin of the second, in mm. */
+export function endsOf(first: Records, second: Records): [Point, Point] {
+  const { begin } = gapBetween(first, second);
+  return [placeOf(first, first.x.length - 1), placeOf(second, begin)];
+}
+
+/** Threads of two sets of stitches as one; along a way when there is one, whose places between both ends are in mm. */
+export function joinedEnds(
+  first: Records,
+  second: Records,
+  how: JoinWay,
+  way: readonly Point[] = [],
+): Records {
   const { dx, dy, begin } = gapBetween(first, second);
   const moves = how === 'move';
   // Where the needle is already, nothing leads there.
@@ -255,5 +267,7 @@ export function joinedEnds(first: Records, second: Records, how: JoinWay): Recor
   const move = rest.move.slice();
   move[0] = Move.stitch;
   const moved = moves ? { ...rest, x: rest.x.map((x) => x + dx), y: rest.y.map((y) => y + dy) } : rest;
-  return joinRecords([first, { ...moved, move }]);
+  const between = new RecordList();
+  for (const { x, y } of way) between.add(Math.round(10 * x), Math.round(10 * y), Move.stitch, Part.travel);
+  return joinRecords([first, between.done(), { ...moved, move }]);
 }

@@ -8,6 +8,7 @@ import {
   endsApart,
   everyItem,
   joinEndsJob,
+  joinHiddenJob,
   mapMarked,
   middleOfMarked,
   mirroring,
@@ -157,6 +158,13 @@ const joinEnds = (how: JoinWay): boolean =>
       <div class="grid grid-cols-2 gap-1.5">
         <CommandButton label="By a stitch" :blocked="unjoined" @press="joinEnds('stitch')" />
         <CommandButton label="By moving it" :blocked="unjoined" @press="joinEnds('move')" />
+        <CommandButton
+          class="col-span-2"
+          label="By a hidden way"
+          hint="Beneath what is sewn later"
+          :blocked="unjoined"
+          @press="need.does((id) => joinHiddenJob(bench.committed!, id, join.to))"
+        />
       </div>
     </div>
   </div>

@@ -9,6 +9,7 @@ import {
   mapMarked,
   markCount,
   marksAlong,
+  nearestShare,
   needlePointAt,
   originOf,
   placeOf,
@@ -56,9 +57,25 @@ const HINTS: Record<MendMode, string> = {
     'Press a needle point or a stitch, or drag a box. Shift: more. Tab: along the thread. Double-press a stitch: a new point.',
   lasso: 'Draw round what is to be chosen. Shift: more.',
   rub: 'Rub over needle points to take them out; what is left is joined, or cut where it is far apart.',
-  cut: 'Draw a line: the stitches are parted along it. Shift: steps of 15°.',
+  cut: 'Draw a line: the stitches are parted along it. Shift: straight, in steps of 15°.',
   flatten: 'Draw a line: the chosen points are pulled on to it.',
 };
+
+/** A line that a hand drew: straight when it hardly strays from that, else with a place every so often; mm. */
+const STRAYS = 0.6;
+const PLACES_APART = 1.5;
+function drawnLine(way: readonly Point[]): Point[] {
+  const [a, b] = [way[0], way[way.length - 1]];
+  const far = (p: Point): number => {
+    const t = nearestShare(a.x, a.y, b.x, b.y, p.x, p.y);
+    return Math.hypot(a.x + t * (b.x - a.x) - p.x, a.y + t * (b.y - a.y) - p.y);
+  };
+  if (way.every((p) => far(p) < STRAYS)) return [a, b];
+  const out = [a];
+  for (const p of way)
+    if (Math.hypot(p.x - out[out.length - 1].x, p.y - out[out.length - 1].y) >= PLACES_APART) out.push(p);
+  return out.length > 1 ? out : [a, b];
+}
 
 export function mendTool(): Tool {
   const bench = useBench();
@@ -190,6 +207,16 @@ export function mendTool(): Tool {
         preview.value = { ...NOTHING, lasso: [...way] };
         return;
       case 'line': {
+        // A cut follows the hand; with Shift, and on to what points are pulled, it is straight.
+        if (mendMode.value === 'cut' && !p.shift) {
+          way.push(p.at);
+          preview.value = {
+            ...NOTHING,
+            paths: [{ closed: false, points: drawnLine(way) }],
+          };
+          return;
+        }
+        way = [from];
         const to = p.shift ? constrained(from, p.at) : p.at;
         preview.value = { ...NOTHING, paths: [{ closed: false, points: [from, to] }] };
         return;
@@ -216,11 +243,11 @@ export function mendTool(): Tool {
     mend.choose(next);
   }
 
-  function cutAlong(a: Point, b: Point): void {
+  function cutAlong(line: readonly Point[]): void {
     const { item } = mend;
     const bounds = item.value && itemBounds(item.value);
     if (!bounds) return;
-    const region = sideOfLine([a, b], bounds);
+    const region = sideOfLine(line, bounds);
     bench.does((design) => cutRegionJob(design, [item.value!.id], region, 'both', 'Cut along a line'));
   }
 
@@ -256,7 +283,7 @@ export function mendTool(): Tool {
     } else if (held.what === 'box') chooseInside(from, p.at, p.shift);
     else if (held.what === 'lasso') chooseInside(from, p.at, p.shift, way);
     else if (held.what === 'line') {
-      if (mendMode.value === 'cut') cutAlong(from, to);
+      if (mendMode.value === 'cut') cutAlong(p.shift || way.length < 3 ? [from, to] : drawnLine(way));
       else mend.mend('Flatten on a line', (given) => flattened(given, [from, to]));
       mendMode.value = 'choose';
     }
