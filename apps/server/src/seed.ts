@@ -1,9 +1,14 @@
 // The demo data, put on an empty shelf once.
 import { THREAD_CHARTS } from '@rosehip/core';
+import { loadFonts } from '@rosehip/fonts';
+import { readFontFile } from '@rosehip/fonts/files';
+import { readOwnFont } from '@rosehip/fonts/own';
 import { and, eq } from 'drizzle-orm';
 import { demoDesigns } from '../../../demo/designs.ts';
+import { moorAlphabet, moorText } from '../../../demo/moor-alphabet.ts';
 import type { Database } from './database/connect.ts';
 import { createDesign } from './database/designs.ts';
+import { keepFont } from './database/fonts.ts';
 import { OWNER } from './database/owner.ts';
 import { idFrom } from './database/packing.ts';
 import { settings, threadCharts } from './database/schema.ts';
@@ -19,7 +24,7 @@ export async function seedCharts(db: Database): Promise<void> {
       .onDuplicateKeyUpdate({ set: { name: chart.name, threads: chart.threads } });
 }
 
-/** Loads the demo designs unless that was done before, whatever became of them. */
+/** Loads the demo designs and a stitched alphabet unless that was done before, whatever became of them. */
 export async function seedDemo(db: Database): Promise<void> {
   const done = await db
     .select()
@@ -29,5 +34,9 @@ export async function seedDemo(db: Database): Promise<void> {
   // Their ids are the same everywhere, so that a backup of another Rosehip finds its own.
   for (const design of demoDesigns())
     await createDesign(db, design, 'Demo design', idFrom(`demo design ${design.name}`));
+  await loadFonts(moorText(), readFontFile);
+  const alphabet = await readOwnFont(new TextEncoder().encode(JSON.stringify(moorAlphabet())));
+  const { hash, facts, bytes } = alphabet;
+  await keepFont(db, { hash, name: facts.name, facts, content: bytes });
   await db.insert(settings).values({ owner: OWNER, name: SEEDED, value: true });
 }
