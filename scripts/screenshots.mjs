@@ -122,23 +122,6 @@ async function main() {
     await page.getByRole('button', { name: 'Take to machine' }).click();
     await shot('bench-take-to-machine');
 
-    await lay('Stitch sampler');
-    await page.getByRole('navigation', { name: 'Tools' }).getByRole('button', { name: 'Draw' }).click();
-    const middle = { x: cloth.x + cloth.width / 2, y: cloth.y + cloth.height / 2 };
-    await page.mouse.click(middle.x - 90, middle.y + 20);
-    for (const [x, y] of [
-      [-10, -60],
-      [70, 30],
-    ]) {
-      await page.mouse.move(middle.x + x, middle.y + y);
-      await page.mouse.down();
-      await page.mouse.move(middle.x + x + 40, middle.y + y);
-      await page.mouse.up();
-    }
-    await page.mouse.move(middle.x + 120, middle.y - 50);
-    await settled();
-    await shot('bench-pen');
-
     const tool = async (place, which) => {
       await page
         .getByRole('navigation', { name: 'Tools' })
@@ -237,6 +220,20 @@ async function main() {
     await page.getByRole('button', { name: 'Before', exact: true }).click();
     await settled();
     await shot('bench-mend');
+
+    await lay('Run, satin and fill');
+    await page.keyboard.press('Control+a');
+    await cardPage('Make');
+    await page
+      .getByRole('region', { name: 'Make' })
+      .getByRole('button', { name: 'Set as stitches', exact: true })
+      .click();
+    await settled();
+    await page.keyboard.press('q');
+    await page.getByRole('button', { name: /^Make \d+ objects$/ }).waitFor();
+    await page.mouse.move(cloth.x + cloth.width * 0.31, cloth.y + cloth.height * 0.38);
+    await settled();
+    await shot('bench-read');
 
     await lay('Club badge');
     const saved = () =>
