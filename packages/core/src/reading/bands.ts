@@ -42,10 +42,26 @@ const TURN = (3 * Math.PI) / 180;
 /** The machine's grid makes a straight row bend by less than this; radians. */
 const BENDS = 0.2;
 
-const middle = ({ x, y }: ThreadPoints, { from, to }: Row): [number, number] => [
-  (x[from] + x[to]) / 2,
-  (y[from] + y[to]) / 2,
-];
+/** The needle point of a row that lies nearest to its middle; between two of them, the place halfway. */
+function middle({ x, y }: ThreadPoints, { from, to }: Row): [number, number] {
+  const [a, b] = [(from + to) >> 1, (from + to + 1) >> 1];
+  return [(x[a] + x[b]) / 2, (y[a] + y[b]) / 2];
+}
+
+/** How far a place lies beside a row, in mm, to its left or right as it was sewn (left: negative); the row's ends are led on. */
+function asideOf({ x, y }: ThreadPoints, { from, to }: Row, [px, py]: readonly [number, number]): number {
+  let [best, aside] = [Infinity, 0];
+  for (let i = from + 1; i <= to; i++) {
+    const [ux, uy] = [x[i] - x[i - 1], y[i] - y[i - 1]];
+    const length = Math.hypot(ux, uy) || 1e-9;
+    const along = ((px - x[i - 1]) * ux + (py - y[i - 1]) * uy) / length;
+    const across = (ux * (py - y[i - 1]) - uy * (px - x[i - 1])) / length;
+    const beyond = along < 0 && i > from + 1 ? -along : along > length && i < to ? along - length : 0;
+    const distance = Math.hypot(across, beyond);
+    if (distance < best) [best, aside] = [distance, across];
+  }
+  return aside;
+}
 
 function wayOf({ x, y }: ThreadPoints, { from, to }: Row): number {
   let way = 0;
@@ -95,20 +111,16 @@ class Grower {
     if (row.length < STRAIGHT * way) return null;
     if (besides(points, last, row) < BESIDE) return null;
     const forward = rows.length % 2 ? 1 : -1;
-    const [mx, my] = middle(points, row);
-    const [lx, ly] = middle(points, last);
-    const step = forward * (last.dx * (my - ly) - last.dy * (mx - lx));
+    const at = middle(points, row);
+    const step = forward * asideOf(points, last, at);
     if (Math.abs(step) > WIDEST_PITCH) return null;
     const side = Math.abs(step) > SIDEWAYS ? Math.sign(step) : 0;
     if (side && this.side && side !== this.side) return null;
     let pitch = Math.abs(step);
     if (rows.length > 1) {
-      const [bx, by] = middle(points, rows[rows.length - 2]);
-      pitch = Math.abs(row.dx * (my - by) - row.dy * (mx - bx)) / 2;
-      if (
-        this.pitches.length > 2 &&
-        (pitch > WIDER * this.recent + 0.1 || pitch < this.recent / CLOSER - NEAR)
-      )
+      pitch = Math.abs(asideOf(points, row, middle(points, rows[rows.length - 2]))) / 2;
+      const { recent } = this;
+      if (this.pitches.length > 2 && (pitch > WIDER * recent + 0.1 || pitch < recent / CLOSER - NEAR))
         return null;
     }
     return { pitch, side };
