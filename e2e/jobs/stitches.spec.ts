@@ -1,5 +1,20 @@
 // Jobs on what came as stitches.
-import { decodeDst, emptyDesign, Move, RecordList, sewDesign, writeDst, type Item } from '@rosehip/core';
+import {
+  applyCommand,
+  decodeDst,
+  emptyDesign,
+  Move,
+  RecordList,
+  sewDesign,
+  stitchesJob,
+  writeDst,
+  type Design,
+  type DesignObject,
+  type Item,
+} from '@rosehip/core';
+import { loadFonts } from '@rosehip/fonts';
+import { readFontFile } from '@rosehip/fonts/files';
+import { moorFiles, moorText } from '../../demo/moor-alphabet.ts';
 import { BenchPage } from '../bench-page.ts';
 import { expect, test } from '../one-page.ts';
 import { Rosehip } from '../rosehip.ts';
@@ -84,4 +99,195 @@ test('stipple in the middle of a ring that was brought in, close to it and befor
   const reach = Math.max(...middle.map(([x, y]) => Math.hypot(x, y) / 10));
   expect(reach).toBeGreaterThan(43);
   expect(reach).toBeLessThan(48);
+});
+
+/** A moth of about 90 mm that came as stitches, with a spike out of its head. */
+function moth(): Design {
+  const wing = (side: 1 | -1): DesignObject => ({
+    ...{ id: `w${side}`, name: 'Wing', kind: 'object', visible: true, locked: false, thread: '142' },
+    outline: { kind: 'ellipse', x: 22 * side, y: 0, width: 44, height: 58, turn: 24 * side },
+    recipe: { kind: 'fill', settings: { angle: 40 * side } },
+  });
+  const drawn = {
+    ...emptyDesign('Moth', { name: '130 × 180', width: 130, height: 180 }),
+    objects: [wing(-1), wing(1)],
+  };
+  const set = applyCommand(drawn, stitchesJob(drawn, ['w-1', 'w1']).command).design;
+  const body = new RecordList();
+  body.add(0, -300, Move.jump);
+  for (let y = -280; y <= 300; y += 20) body.add(y % 40 ? 14 : -14, y, Move.stitch);
+  body.add(0, 320, Move.stitch);
+  // The spike: one needle point far off.
+  const spiked = new RecordList();
+  const records = body.done();
+  for (let i = 0; i < records.x.length; i++) {
+    spiked.addFrom(records, i);
+    if (i === 4) spiked.add(0, -430, Move.stitch);
+  }
+  const item: Item = {
+    ...{ id: 'body', name: 'Body', kind: 'stitches', visible: true, locked: false, thread: '155' },
+    blocks: spiked.blocks(),
+  };
+  return { ...set, objects: [...set.objects, item] };
+}
+
+test('a border clicked around a moth, wider, a bean line on it, a spike rubbed out, a piece cut off and shifted, under a new name', async ({
+  page,
+}) => {
+  const bench = new BenchPage(page);
+  await bench.lay(rosehip.address, moth());
+  await bench.saved();
+  const address = page.url();
+  const original = await bench.document();
+  const hands = new Hands(bench);
+
+  await hands.make('Border by hand');
+  const places = Array.from({ length: 20 }, (_, i): [number, number] => {
+    const a = (2 * Math.PI * i) / 20 - Math.PI / 2;
+    return [50 * Math.cos(a), 42 * Math.sin(a)];
+  });
+  for (const [x, y] of places) await hands.point(x, y);
+  await hands.point(...places[0]);
+  await bench.ready();
+  await hands.field('Column width', '4.5');
+  // A bean line on it: the same line once more, as a run.
+  await hands.chord('Shift+D');
+  await hands.press(page.getByLabel('Recipe card').locator('p').getByRole('button', { name: 'satin' }));
+  await hands.press(
+    page
+      .getByRole('list', { name: 'Stitch kinds' })
+      .getByRole('button', { name: 'Run', exact: false })
+      .first(),
+  );
+  await bench.ready();
+  await hands.choose('Sewn', 'as bean, 3 times');
+
+  // The spike is rubbed out.
+  await hands.press(bench.block('Body'));
+  await hands.chord('y');
+  await hands.press(page.getByRole('button', { name: 'Rubber', exact: true }));
+  await hands.drag([-2, -43], [2, -43]);
+
+  // A piece of the border is cut off, shifted by 0.3 mm and turned a little.
+  await hands.press(bench.blocks().nth(3));
+  await hands.chord('x');
+  await hands.drag([15, -55], [58, 5]);
+  await bench.ready();
+  await hands.press(bench.block('Border 1 a'));
+  for (let i = 0; i < 3; i++) await hands.chord('ArrowRight');
+  await hands.field('Turn by', '2');
+
+  // Kept under a new name: the original is as it was.
+  await bench.saved();
+  await hands.press(page.getByRole('button', { name: /^History/ }));
+  hands.count++;
+  await page.getByLabel('Keep it under a new name').fill('Moth with a border');
+  await page.keyboard.press('Enter');
+  await expect(page.getByLabel('Name of the design')).toHaveValue('Moth with a border');
+  await bench.ready();
+  hands.within(45);
+
+  const { bytes } = await bench.take('Stitch file');
+  const threads = threadsOf(bytes);
+  const all = threads.flat();
+  // The body's highest point is its head again.
+  expect(Math.min(...threads[1].map(([, y]) => y))).toBeGreaterThanOrEqual(-300);
+  // No pile: nowhere does the needle go down more often than a satin's edge asks for.
+  const cells = new Map<string, number>();
+  for (const [x, y] of all) {
+    const cell = `${Math.round(x / 5)} ${Math.round(y / 5)}`;
+    cells.set(cell, (cells.get(cell) ?? 0) + 1);
+  }
+  expect(Math.max(...cells.values())).toBeLessThan(12);
+  await page.goto(address);
+  await bench.ready();
+  expect((await bench.document()).objects).toEqual(original.objects);
+});
+
+/** Needle points of the tab, but for where it begins. */
+const TAB_POINTS = 33;
+/** A tab of 24 × 8 mm as a stitch file, three of whose stitches stick out. */
+function tabFile(): Buffer {
+  const records = new RecordList();
+  records.add(-120, -40, Move.jump);
+  for (let x = -120; x <= 120; x += 20) records.add(x, Math.abs(x) <= 20 ? -58 : -40, Move.stitch);
+  for (let y = -20; y <= 40; y += 20) records.add(120, y, Move.stitch);
+  for (let x = 100; x >= -120; x -= 20) records.add(x, 40, Move.stitch);
+  for (let y = 20; y >= -40; y -= 20) records.add(-120, y, Move.stitch);
+  const tab: Item = {
+    ...{ id: 'tab', name: 'Tab', kind: 'stitches', visible: true, locked: false, thread: '222' },
+    blocks: records.blocks(),
+  };
+  return Buffer.from(writeDst(sewDesign({ ...emptyDesign('Tab'), objects: [tab] }), 'TAB'));
+}
+
+test('a word of letters that are stitches, a bean border about it, a tab mended and set against it, one stop', async ({
+  page,
+}) => {
+  const bench = new BenchPage(page);
+  await bench.lay(rosehip.address, emptyDesign('Tabbed', { name: '130 × 180', width: 130, height: 180 }));
+  await loadFonts(moorText(), readFontFile);
+  const letters = moorFiles('Larkmo').map(({ says, file }) => ({
+    name: says === says.toUpperCase() ? `${says}.dst` : `${says}_lower.dst`,
+    mimeType: 'application/octet-stream',
+    buffer: Buffer.from(file),
+  }));
+  const hands = new Hands(bench);
+  const bringIn = async (
+    button: string,
+    files: { name: string; mimeType: string; buffer: Buffer }[],
+  ): Promise<void> => {
+    const choosing = page.waitForEvent('filechooser');
+    await hands.press(page.getByText(button, { exact: true }));
+    await (await choosing).setFiles(files);
+  };
+
+  // A word of these letters, joined to one step of the thread.
+  await bringIn('Bring in', letters);
+  await hands.button('An alphabet to write with');
+  await hands.button('Put it on the shelf');
+  await expect(page.getByText('Press the cloth where the words shall begin')).toBeVisible();
+  await hands.point(-40, 10);
+  hands.count++;
+  await page.keyboard.type('Lark');
+  await hands.chord('Escape');
+  await bench.ready();
+  await hands.press(page.getByRole('checkbox', { name: 'All letters are one step of the thread' }));
+  await bench.ready();
+  await hands.button('Insert stop');
+  await bench.ready();
+
+  // A bean border 3 mm away.
+  await hands.make('Surround');
+  await hands.type('3');
+  await hands.choose('Sewn', 'as bean, 3 times');
+
+  // The tab: three stitches flattened, turned, set against the border.
+  await hands.chord('s');
+  await bringIn('Bring in a drawing or stitches', [
+    { name: 'tab.dst', mimeType: 'application/octet-stream', buffer: tabFile() },
+  ]);
+  await bench.ready();
+  await hands.chord('y');
+  await hands.drag([-5, -8], [5, -5]);
+  await hands.press(
+    page.getByRole('region', { name: 'Mend' }).getByRole('button', { name: 'Flatten', exact: true }),
+  );
+  await bench.ready();
+  await hands.chord('v');
+  await hands.field('Turn by', '90');
+  await hands.drag([0, 0], [14, 3]);
+  hands.within(20);
+
+  const { bytes } = await bench.take('Stitch file');
+  const { move } = decodeDst(bytes);
+  const count = (what: number): number => move.filter((m) => m === what).length;
+  // The machine stops once: between the letters and the border, where the file has its one change.
+  expect(count(Move.change) + count(Move.stop)).toBe(1);
+  expect(count(Move.trim)).toBeLessThanOrEqual(2);
+  // What stuck out is flat, and the tab stands upright against the border.
+  const last = threadsOf(bytes).at(-1)!;
+  const [border, tab] = [last.slice(0, -TAB_POINTS), last.slice(-TAB_POINTS)].map((t) => t.map(([x]) => x));
+  expect(Math.max(...tab) - Math.min(...tab)).toBe(80);
+  expect(Math.abs(Math.min(...tab) - Math.max(...border))).toBeLessThan(15);
 });

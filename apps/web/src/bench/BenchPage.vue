@@ -38,6 +38,7 @@ import PhoneView from './PhoneView.vue';
 import ProposalPanel from './panels/ProposalPanel.vue';
 import RehearsalPanel from './panels/RehearsalPanel.vue';
 import ThreadsPanel from './threads/ThreadsPanel.vue';
+import LettersPanel from './words/LettersPanel.vue';
 import TakePanel from './panels/TakePanel.vue';
 import RecipeCard from './recipe-card/RecipeCard.vue';
 import RunningOrder from './running-order/RunningOrder.vue';
@@ -281,6 +282,7 @@ watch(title, (name) => (document.title = name ? `${name} · Rosehip` : 'Rosehip'
           </button>
         </nav>
         <HoopPanel v-if="view.panel === 'hoop'" />
+        <LettersPanel v-else-if="view.panel === 'letters'" />
         <ThreadsPanel v-else-if="view.panel === 'threads'" />
         <HistoryPanel v-else-if="view.panel === 'history'" />
         <TakePanel v-else-if="view.panel === 'take'" />

@@ -14,6 +14,7 @@ import { useBench } from '../stores/bench/bench.ts';
 import { isFontFile, useOwnFonts } from '../stores/own-fonts.ts';
 import { useView } from '../stores/view.ts';
 import { useEngine } from '../workers/engine.ts';
+import { areLetters } from './words/read-letters.ts';
 
 export interface Report {
   title: string;
@@ -32,16 +33,29 @@ function sizeOf(item: Item): string {
   return b ? `, ${(b.maxX - b.minX).toFixed(1)} × ${(b.maxY - b.minY).toFixed(1)} mm` : '';
 }
 
+/** Files that are named by letters wait until the person has said what they are, to be laid at a place in mm. */
+export const lettersBrought = shallowRef<{ files: File[]; at: Point } | null>(null);
+
 export function useBringIn() {
   const bench = useBench();
   const view = useView();
   const own = useOwnFonts();
 
-  /** Adds what the files hold, its middle at a place in mm. */
-  return async function bringIn(files: Iterable<File>, at: Point = { x: 0, y: 0 }): Promise<void> {
+  /** Adds what the files hold, its middle at a place in mm; of letters it is asked first whether they are an alphabet. */
+  return async function bringIn(
+    files: Iterable<File>,
+    at: Point = { x: 0, y: 0 },
+    asTheyAre = false,
+  ): Promise<void> {
+    const all = [...files];
+    if (!asTheyAre && areLetters(all)) {
+      lettersBrought.value = { files: all, at };
+      view.panel = 'letters';
+      return;
+    }
     const came: string[] = [];
     const notes: string[] = [];
-    for (const file of files) {
+    for (const file of all) {
       if (isFontFile(file)) {
         try {
           came.push(`${file.name}: the font ${(await own.add(file)).name} is on the shelf`);

@@ -34,6 +34,7 @@ export type PanelName =
   | 'report'
   | 'hoop'
   | 'threads'
+  | 'letters'
   | 'history'
   | 'take'
   | 'keys'

@@ -87,6 +87,35 @@ async function keepAsDesign(): Promise<void> {
   }
 }
 
+/** What it is to be called when it is kept as another design. */
+const newName = ref('');
+const keeping = ref(false);
+/** Keeps what there is now as another design, and goes on with that one; this one is as it was when it was opened. */
+async function keepUnder(): Promise<void> {
+  const called = newName.value.trim();
+  const { committed } = bench;
+  if (!called || !committed || keeping.value) return;
+  keeping.value = true;
+  problem.value = '';
+  try {
+    await bench.settle();
+    const before = bench.revision === bench.opened ? null : await api.revision(bench.id, bench.opened);
+    const { id } = await api.create(
+      { ...committed, name: called },
+      `Kept from ${committed.name}`.slice(0, 120),
+    );
+    if (before) {
+      bench.bringBack(before.design, `As it was before “${called}”`.slice(0, 120));
+      await bench.settle();
+    }
+    await router.push({ name: 'bench', params: { id } });
+  } catch (error) {
+    problem.value = (error as Error).message;
+  } finally {
+    keeping.value = false;
+  }
+}
+
 async function giveName(): Promise<void> {
   const { revision } = shown.value!;
   const text = name.value.trim();
@@ -117,6 +146,23 @@ const beginsDay = (k: number): boolean =>
       Press a save to see it on the cloth. All of the last day are kept, one an hour of the last week, one a
       day before that, and those with a name for good.
     </p>
+    <form class="grid gap-1.5 rounded-card bg-linen p-2.5" @submit.prevent="keepUnder">
+      <label class="label" for="kept-under">Keep it under a new name</label>
+      <div class="flex gap-1.5">
+        <input
+          id="kept-under"
+          v-model="newName"
+          class="field min-w-0 grow"
+          maxlength="120"
+          autocomplete="off"
+          @keydown.stop
+        />
+        <button type="submit" class="button" :aria-disabled="!newName.trim() || keeping || undefined">
+          Keep
+        </button>
+      </div>
+      <p class="text-sm text-muted">You go on with that one; this one is as it was when you opened it.</p>
+    </form>
     <p v-if="problem" role="alert" class="text-rosehip">
       {{ problem }} <button type="button" class="underline" @click="load">Try again</button>
     </p>

@@ -91,6 +91,8 @@ export function penTool(): Tool {
     if (view.drawsBorder && closed && points.length > 2) {
       view.drawsBorder = false;
       addObject({ kind: 'path', paths: [{ closed, points }] }, BORDER_RECIPES.satin, 'Border');
+      // It was begun on the page of what can be made: now its width is at hand.
+      view.showCard();
       return;
     }
     addObject(

@@ -3,19 +3,21 @@
 import { ArrowLeft, Check } from '@lucide/vue';
 import { computed, reactive, ref } from 'vue';
 import { alphabetFrom, capitalsOf, type LetterFile } from '@rosehip/core';
+import type { OwnFont } from '@rosehip/wire';
 import NumberField from '../../fields/NumberField.vue';
 import { showNumber } from '../../fields/arithmetic.ts';
 import IconButton from '../../parts/IconButton.vue';
 import { useOwnFonts } from '../../stores/own-fonts.ts';
 import { useSettings } from '../../stores/settings.ts';
+import type { FileOfLetter } from './read-letters.ts';
 
 const props = defineProps<{
   name: string;
-  files: readonly (LetterFile & { file: string })[];
+  files: readonly FileOfLetter[];
   /** What could not be read. */
   notes: readonly string[];
 }>();
-const emit = defineEmits<{ done: []; close: [] }>();
+const emit = defineEmits<{ done: [font: OwnFont]; close: [] }>();
 const own = useOwnFonts();
 const settings = useSettings();
 const name = ref(props.name);
@@ -61,8 +63,7 @@ async function keep(): Promise<void> {
   }
   busy.value = true;
   try {
-    await own.addAlphabet(made.value);
-    emit('done');
+    emit('done', await own.addAlphabet(made.value));
   } catch (error) {
     problem.value = (error as Error).message;
   } finally {

@@ -2,14 +2,13 @@
 // The person's own fonts and stitched alphabets: put on the shelf, named, taken off.
 import { ArrowLeft, X } from '@lucide/vue';
 import { onMounted, ref } from 'vue';
-import type { LetterFile } from '@rosehip/core';
 import IconButton from '../../parts/IconButton.vue';
 import { showNumber } from '../../fields/arithmetic.ts';
 import { FONT_ENDINGS, useOwnFonts } from '../../stores/own-fonts.ts';
 import { useSettings } from '../../stores/settings.ts';
-import { useEngine } from '../../workers/engine.ts';
 import AlphabetMaker from './AlphabetMaker.vue';
 import { listed, type Listed } from './faces.ts';
+import { readLetters, type FileOfLetter } from './read-letters.ts';
 
 const emit = defineEmits<{ choose: [face: Listed]; close: [] }>();
 const own = useOwnFonts();
@@ -19,7 +18,7 @@ onMounted(own.load);
 const busy = ref('');
 const notes = ref<string[]>([]);
 /** Stitch files that wait for the names of their letters. */
-const alphabet = ref<{ name: string; files: (LetterFile & { file: string })[] } | null>(null);
+const alphabet = ref<{ name: string; files: FileOfLetter[] } | null>(null);
 /** The font that is asked about before it goes. */
 const going = ref<string | null>(null);
 
@@ -44,16 +43,9 @@ async function addFonts(event: Event): Promise<void> {
 }
 
 async function addStitches(event: Event): Promise<void> {
-  const files = filesOf(event);
-  const read: (LetterFile & { file: string })[] = [];
-  for (const file of files) {
-    busy.value = `Reading ${file.name} …`;
-    const result = await useEngine().readLetter(file.name, new Uint8Array(await file.arrayBuffer()));
-    if ('problem' in result) notes.value.push(`${file.name}: ${result.problem}`);
-    else read.push({ ...result, lift: 0, file: file.name });
-  }
-  busy.value = '';
-  if (read.length) alphabet.value = { name: 'My alphabet', files: read };
+  const { letters, notes: wrong } = await readLetters(filesOf(event), (said) => (busy.value = said));
+  notes.value = wrong;
+  if (letters.length) alphabet.value = { name: 'My alphabet', files: letters };
 }
 
 const countOf = (covers: readonly (readonly [number, number])[]): number =>

@@ -7,6 +7,7 @@ import {
   isText,
   offsetAt,
   retyped,
+  stitchedHeight,
   textOnCloth,
   type Design,
   type Point,
@@ -84,6 +85,9 @@ export function useWriting() {
     void bringFont(font.value, '');
   }
 
+  /** How high new words are: letters that are stitches have a height of their own. */
+  const newHeight = (): number => stitchedHeight(font.value) ?? height.value;
+
   /** Writes on in words that are there, from one offset to another. */
   function go(id: string, from: number, to = from): void {
     if (state.id !== id) stop();
@@ -120,7 +124,7 @@ export function useWriting() {
         of: [],
         text,
         font: font.value,
-        height: height.value,
+        height: newHeight(),
         align: 'left',
         place: [1, 0, 0, 1, state.at.x, state.at.y],
       };

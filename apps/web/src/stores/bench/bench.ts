@@ -59,9 +59,12 @@ export const useBench = defineStore('bench', () => {
     keepTo(next);
   }
 
+  /** The revision that was here when the design was opened. */
+  const opened = ref(0);
   async function load(designId: string): Promise<void> {
     close();
     await open(designId);
+    opened.value = saving.revision.value;
   }
 
   function close(): void {
@@ -156,6 +159,7 @@ export const useBench = defineStore('bench', () => {
     materials,
     message,
     looking,
+    opened,
     ...selecting,
     ...steps,
     ...saving,
