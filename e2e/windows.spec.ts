@@ -70,6 +70,13 @@ async function lay(page: Page, name: string): Promise<BenchPage> {
   return bench;
 }
 
+/** Stitches of a file, read. */
+async function readAsObjects(page: Page): Promise<void> {
+  await lay(page, 'Heather sprig');
+  await page.keyboard.press('q');
+  await expect(page.getByRole('button', { name: /^Make \d+ objects$/ })).toBeVisible();
+}
+
 test('every view passes the checks of accessibility', async ({ page }) => {
   test.slow(); // thirty views, each looked through
   const checked = async (what: string): Promise<void> => {
@@ -132,6 +139,10 @@ test('every view passes the checks of accessibility', async ({ page }) => {
   await checked('words and fonts');
   await page.getByRole('button', { name: 'Your own fonts and alphabets' }).click();
   await checked('own fonts');
+  await readAsObjects(page);
+  await checked('read as objects');
+  await page.getByRole('button', { name: 'Threads', exact: true }).click();
+  await checked('threads');
 });
 
 test('nothing is cut off in any window, nor scrolls sideways', async ({ page }) => {
@@ -184,6 +195,12 @@ test('nothing is cut off in any window, nor scrolls sideways', async ({ page }) 
   await whole('fonts');
   await page.getByRole('button', { name: 'Your own fonts and alphabets' }).click();
   await whole('own fonts');
+  await readAsObjects(page);
+  await whole('read as objects');
+  for (const name of ['Threads', /^History/]) {
+    await page.getByRole('button', { name, exact: typeof name === 'string' }).click();
+    await whole(String(name));
+  }
 });
 
 test('on a phone a design is looked at, rehearsed, and taken away', async ({ page }) => {
