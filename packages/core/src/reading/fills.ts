@@ -10,6 +10,8 @@ import type { Row, ThreadPoints } from './thread-points.ts';
 
 /** Edges are drawn this close to the ends of rows, in mm: they lie on a grid of 0.1. */
 const TOLERANCE = 0.12;
+/** Ends of rows stray from their edge like an unsteady hand, by so much in mm. */
+const STRAYS = 0.25;
 /** Rows that bend by more than this follow lines: their way aside, as a share of their length. */
 const BENT = 0.03;
 /** A pattern is known when needle points lie this near to it, as a share of a stitch. */
@@ -77,9 +79,9 @@ export function regionOf(rings: readonly Coords[], gap: number): Region {
 export function outlineOf(region: Region): PathOutline {
   const paths = region
     .flatMap(ringsOf)
-    .map((ring) => simplerRing(ring, 0.06))
+    .map((ring) => simplerRing(ring, 0.02))
     .filter((ring) => ring.length >= 6)
-    .map((coords) => fitPath({ coords, closed: true }, TOLERANCE));
+    .map((coords) => fitPath({ coords, closed: true }, TOLERANCE, STRAYS));
   return { kind: 'path', paths, fillRule: 'evenodd' };
 }
 
