@@ -27,6 +27,8 @@ const SHORTENED = 0.9;
 const SHORT_RUN = 3;
 /** Edges are drawn this close to the needle points, in mm: they lie on a grid of 0.1. */
 const TOLERANCE = 0.12;
+/** Needle points stray from their edge like an unsteady hand, by so much in mm. */
+const STRAYS = 0.15;
 /** Parts of one column lie as close, within this factor. */
 const ALIKE = 2;
 /** A column that begins this near to where it ended is a ring, in mm. */
@@ -190,8 +192,8 @@ export function columnOf(points: ThreadPoints, band: Band, pull: number): ReadCo
   const spacings = spacingsOf(points, rows);
   const spacing = medianOf(spacings);
   const edges: [Path, Path] = [
-    fitPath({ coords: coordsOf(left), closed }, TOLERANCE),
-    fitPath({ coords: coordsOf(right), closed }, TOLERANCE),
+    fitPath({ coords: coordsOf(left), closed }, TOLERANCE, STRAYS),
+    fitPath({ coords: coordsOf(right), closed }, TOLERANCE, STRAYS),
   ];
   const rungs = closed
     ? []

@@ -157,7 +157,12 @@ const beginsDay = (k: number): boolean =>
           autocomplete="off"
           @keydown.stop
         />
-        <button type="submit" class="button" :aria-disabled="!newName.trim() || keeping || undefined">
+        <button
+          type="submit"
+          class="button"
+          :title="newName.trim() ? undefined : 'Type the new name first'"
+          :aria-disabled="!newName.trim() || keeping || undefined"
+        >
           Keep
         </button>
       </div>
