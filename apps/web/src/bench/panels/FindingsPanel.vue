@@ -47,9 +47,17 @@ function show(f: Finding): void {
 /** Stitches that can be mended by hand where the finding is. */
 const mendable = (f: Finding): string | undefined =>
   f.objects.find((id) => bench.design && findItem(bench.design, id)?.kind === 'stitches');
+/** How far about a finding the cloth is shown for mending, at least, in mm. */
+const AROUND = 8;
 /** Takes up the tool for single stitches, with the one that is meant chosen. */
 function mendByHand(f: Finding): void {
   show(f);
+  // What lies about it is needed to mend it, and what is pulled straight must stay in sight.
+  if (f.at) {
+    const { minX, minY, maxX, maxY } = f.at;
+    const room = Math.max(AROUND, maxX - minX, maxY - minY);
+    view.fit({ minX: minX - room, minY: minY - room, maxX: maxX + room, maxY: maxY + room });
+  }
   bench.selection = [mendable(f)!];
   view.panel = 'card';
   view.tool = 'mend';
