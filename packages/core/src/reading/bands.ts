@@ -34,6 +34,8 @@ const LEAST_PITCH = 0.09;
 /** Ties end this near to where they began, in mm, and are this much shorter than the rows, as a share. */
 const TIE_MISS = 0.15;
 const TIE_LENGTH = 0.7;
+const LED_LENGTH = 0.32;
+const LIKE_LENGTH = 0.8;
 /** A step of this much says to which side rows go on, in mm. */
 const SIDEWAYS = 0.06;
 const HALF = 0.5;
@@ -134,7 +136,7 @@ class Grower {
     if (direct && all[at + 1].length >= HALF * last.length) return this.take(all, at + 1, direct, false);
     let way = 0;
     for (let k = at + 2; k < all.length && k <= at + 1 + MOST_LINKS; k++) {
-      way += all[k - 1].length;
+      way += wayOf(this.points, all[k - 1]);
       if (way > WIDEST_PITCH + 1) break;
       const linked = this.fits(all[k], true);
       if (linked && !(direct && all[k].length < all[at + 1].length)) return this.take(all, k, linked, true);
@@ -167,6 +169,11 @@ function withoutTieRows({ x, y }: ThreadPoints, rows: readonly Row[]): Row[] {
   let [first, last] = [0, rows.length - 1];
   while (last - first > LEAST_ROWS && onItself(rows[first], rows[first + 1], rows[first + 2])) first += 2;
   while (last - first > LEAST_ROWS && onItself(rows[last - 1], rows[last], rows[last - 2])) last -= 2;
+  // What leads to the first row, or away from the last, is much shorter than rows that are all as long as one another.
+  const leads = (end: Row, next: Row, other: Row): boolean =>
+    end.length < LED_LENGTH * next.length && next.length > LIKE_LENGTH * other.length;
+  if (last - first > LEAST_ROWS && leads(rows[first], rows[first + 1], rows[first + 2])) first++;
+  if (last - first > LEAST_ROWS && leads(rows[last], rows[last - 1], rows[last - 2])) last--;
   return rows.slice(first, last + 1);
 }
 

@@ -23,6 +23,8 @@ export interface ReadColumn {
 
 /** Stitches shorter than this share of those on either side are shortened ones: they say nothing of the edge. */
 const SHORTENED = 0.9;
+/** A step from one stitch to the next is no longer than this where a column is led on, in mm. */
+const LONGEST_STEP = 1.2;
 /** So many of them follow one another, at most. */
 const SHORT_RUN = 3;
 /** Edges are drawn this close to the needle points, in mm: they lie on a grid of 0.1. */
@@ -32,7 +34,10 @@ const STRAYS = 0.15;
 /** Parts of one column lie as close, within this factor. */
 const ALIKE = 2;
 /** A column that begins this near to where it ended is a ring, in mm. */
-const RING = 1;
+const RING = 1.2;
+/** … or by this share of its width; its stitches must lie alike there: the least cosine. */
+const RING_SHARE = 0.55;
+const RING_TURN = 0.8;
 /** Fewer rows make no ring; its end may lie beyond its begin by so much, in mm. */
 const RING_ROWS = 16;
 const MOST_OVERLAP = 3;
@@ -95,10 +100,12 @@ function evened([left, right]: [EdgePoint[], EdgePoint[]], rows: number): void {
     x: a.x + (a.x - b.x) / 2,
     y: a.y + (a.y - b.y) / 2,
   });
-  if (right.length > 1) right.unshift(led(right[0], right[1]));
+  const step = (a: EdgePoint, b: EdgePoint): boolean => Math.hypot(a.x - b.x, a.y - b.y) < LONGEST_STEP;
+  if (right.length > 1 && step(right[0], right[1])) right.unshift(led(right[0], right[1]));
   // The last row of an even number ends where it began: on the left.
   const late = rows % 2 ? left : right;
-  if (late.length > 1) late.push(led(late[late.length - 1], late[late.length - 2]));
+  const [last, before] = [late[late.length - 1], late[late.length - 2]];
+  if (late.length > 1 && step(last, before)) late.push(led(last, before));
 }
 
 const coordsOf = (points: readonly { x: number; y: number }[]): Coords =>
@@ -168,13 +175,14 @@ function onceRound(points: ThreadPoints, rows: readonly Row[], width: number): r
   const [bx, by] = middleOf(points, rows[0]);
   const [ax, ay] = middleOf(points, rows[4]);
   const [tx, ty] = [ax - bx, ay - by];
-  const near = Math.max(RING, width / 4);
+  const near = Math.max(RING, RING_SHARE * width);
+  const along = (row: Row): boolean => Math.abs(row.dx * rows[0].dx + row.dy * rows[0].dy) > RING_TURN;
   // From the end back: rows beyond the begin are sewn twice.
   for (let n = rows.length; n > RING_ROWS; n--) {
     const [x, y] = middleOf(points, rows[n - 1]);
     const ahead = ((x - bx) * tx + (y - by) * ty) / Math.hypot(tx, ty);
     if (Math.hypot(x - bx, y - by) > near + MOST_OVERLAP) return null;
-    if (ahead <= 0) return Math.hypot(x - bx, y - by) <= near ? rows.slice(0, n) : null;
+    if (ahead <= 0) return Math.hypot(x - bx, y - by) <= near && along(rows[n - 1]) ? rows.slice(0, n) : null;
   }
   return null;
 }
