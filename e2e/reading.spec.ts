@@ -83,6 +83,10 @@ test('stitches that are sized keep their number, or their density through what t
   const bench = new BenchPage(page);
   await bench.lay(rosehip.address, asStitches('Sized'));
   await bench.blocks().first().click();
+  // All in the same thread, stitches too.
+  await page.keyboard.press('Shift+t');
+  await expect(page.getByText(/^2 objects:/)).toBeVisible();
+  await bench.blocks().first().click();
   await bench.setField('Width', '30.6');
   await expect(page.getByRole('alert')).toContainText('would lie thinner');
   await page.getByRole('button', { name: 'Keep the density' }).click();

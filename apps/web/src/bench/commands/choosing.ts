@@ -1,21 +1,31 @@
 // Selecting by what things share, or by where they lie.
-import { everyItem, everyLeaf, findPlace, itemBounds, type DesignObject } from '@rosehip/core';
+import {
+  everyItem,
+  everyLeaf,
+  findPlace,
+  itemBounds,
+  type DesignObject,
+  type StitchesObject,
+} from '@rosehip/core';
 import { computed } from 'vue';
 import type { BenchCommand, CommandParts } from './command.ts';
 
+/** What is sewn by itself: drawn, or plain stitches. */
+type ItemLeaf = DesignObject | StitchesObject;
+
 export function useChoosingCommands({ bench, command }: CommandParts) {
   /** Selects everything that shares something with what is selected. */
-  function selectAlike(same: (a: DesignObject, b: DesignObject) => boolean): void {
+  function selectAlike(same: (a: ItemLeaf, b: ItemLeaf) => boolean): void {
     const { design } = bench;
-    const models = [...everyLeaf(bench.selected)].filter((l): l is DesignObject => l.kind === 'object');
+    const models = [...everyLeaf(bench.selected)];
     if (!design || !models.length) return;
     bench.selection = [...everyLeaf(design.objects)]
       .filter(
-        (l): l is DesignObject =>
-          l.kind === 'object' && l.visible && !l.locked && !l.unsewn && models.some((m) => same(m, l)),
+        (l) => l.visible && !l.locked && !(l.kind === 'object' && l.unsewn) && models.some((m) => same(m, l)),
       )
       .map((l) => l.id);
   }
+  const kindOf = (l: ItemLeaf): string => (l.kind === 'object' ? l.recipe.kind : l.kind);
 
   function selectBeneath(): void {
     const { plain } = bench;
@@ -56,7 +66,7 @@ export function useChoosingCommands({ bench, command }: CommandParts) {
         'same-kind',
         'Same kind',
         1,
-        () => selectAlike((a, b) => a.recipe.kind === b.recipe.kind),
+        () => selectAlike((a, b) => kindOf(a) === kindOf(b)),
         'Shift K',
       ),
       about: 'Select all stitched alike',
