@@ -1,5 +1,5 @@
 // Bands: rows of a thread that lie beside one another, to and fro, as satin, fills and their underlays do.
-import { rowsOf, type Row, type ThreadPoints } from './thread-points.ts';
+import { rowsOf, wayBetween, type Row, type ThreadPoints } from './thread-points.ts';
 
 /** Rows beside one another; what leads from one to the next belongs to none of them. */
 export interface Band {
@@ -65,11 +65,7 @@ function asideOf({ x, y }: ThreadPoints, { from, to }: Row, [px, py]: readonly [
   return aside;
 }
 
-function wayOf({ x, y }: ThreadPoints, { from, to }: Row): number {
-  let way = 0;
-  for (let i = from + 1; i <= to; i++) way += Math.hypot(x[i] - x[i - 1], y[i] - y[i - 1]);
-  return way;
-}
+const wayOf = (points: ThreadPoints, { from, to }: Row): number => wayBetween(points, from, to);
 
 /** How much of the shorter of two rows lies beside the other, as a share. */
 function besides({ x, y }: ThreadPoints, a: Row, b: Row): number {

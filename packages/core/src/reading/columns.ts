@@ -3,7 +3,7 @@ import type { Path } from '../design/types.ts';
 import type { Coords } from '../geometry/polyline.ts';
 import { fitPath } from '../outlines/fit.ts';
 import { medianOf, type Band } from './bands.ts';
-import { rowBetween, type Row, type ThreadPoints } from './thread-points.ts';
+import { middleOf, rowBetween, type Row, type ThreadPoints } from './thread-points.ts';
 
 /** A column as it was sewn. */
 export interface ReadColumn {
@@ -163,12 +163,6 @@ function spacingsOf({ x, y }: ThreadPoints, rows: readonly Row[]): number[] {
   return out;
 }
 
-/** The middle of a row, in mm. */
-const middleOf = ({ x, y }: ThreadPoints, { from, to }: Row): [number, number] => [
-  (x[from] + x[to]) / 2,
-  (y[from] + y[to]) / 2,
-];
-
 /** The rows of a ring up to where it comes to its begin again; null when the column is none. */
 function onceRound(points: ThreadPoints, rows: readonly Row[], width: number): readonly Row[] | null {
   if (rows.length <= RING_ROWS) return null;
@@ -230,13 +224,9 @@ export function joinedBands(points: ThreadPoints, bands: readonly Band[]): Band[
     const meets =
       last && (first.from === last.from || (first.from >= last.to - 1 && first.from <= last.to + 2));
     const turned = last ? Math.abs(first.dx * last.dx + first.dy * last.dy) : 0;
-    const [x, y] = [points.x, points.y];
-    const apart = last
-      ? Math.hypot(
-          (x[first.from] + x[first.to] - x[last.from] - x[last.to]) / 2,
-          (y[first.from] + y[first.to] - y[last.from] - y[last.to]) / 2,
-        )
-      : Infinity;
+    const [fx, fy] = middleOf(points, first);
+    const [lx, ly] = last ? middleOf(points, last) : [Infinity, Infinity];
+    const apart = Math.hypot(fx - lx, fy - ly);
     const alike = before && Math.max(before.pitch / band.pitch, band.pitch / before.pitch) < ALIKE;
     if (!meets || !alike || turned < 0.85 || apart > Math.max(0.8, 2 * before.pitch)) {
       out.push(band);

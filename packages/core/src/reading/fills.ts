@@ -1,7 +1,7 @@
 // Bands as fills: what they cover, and how their rows lie.
 import type { Path, PathOutline } from '../design/types.ts';
 import { offsetRegion, regionFromRings, simplerRing } from '../geometry/clip.ts';
-import type { Coords } from '../geometry/polyline.ts';
+import { reversed, type Coords } from '../geometry/polyline.ts';
 import { ringArea, ringsOf, type Region } from '../geometry/region.ts';
 import { fitPath } from '../outlines/fit.ts';
 import { ROW_PATTERNS } from '../stitches/rows/patterns.ts';
@@ -47,11 +47,8 @@ export function bandRing({ x, y }: ThreadPoints, { rows, pitch }: Band, pull: nu
     return out.map((v, i) => v + (pitch / 2) * (i % 2 ? ny : nx));
   };
   const last = rows.length - 1;
-  const flipped = (coords: number[]): number[] => {
-    const out: number[] = [];
-    for (let i = coords.length - 2; i >= 0; i -= 2) out.push(coords[i], coords[i + 1]);
-    return out;
-  };
+  const flipped = (coords: number[]): Coords =>
+    reversed({ coords: Float64Array.from(coords), closed: false }).coords;
   const head = beyond(rows[0], rows[1]);
   const tail = beyond(rows[last], rows[last - 1]);
   // Along the head from side 0 to side 1, down side 1, back along the tail, up side 0.
@@ -61,15 +58,9 @@ export function bandRing({ x, y }: ThreadPoints, { rows, pitch }: Band, pull: nu
 
 /** Rings as one region, whichever way they turn; gaps narrower than `gap` mm between them are closed. */
 export function regionOf(rings: readonly Coords[], gap: number): Region {
-  const turned = rings.map((ring) => {
-    if (ringArea(ring) >= 0) return ring;
-    const out = new Float64Array(ring.length);
-    for (let i = 0; i < ring.length; i += 2) {
-      out[i] = ring[ring.length - 2 - i];
-      out[i + 1] = ring[ring.length - 1 - i];
-    }
-    return out;
-  });
+  const turned = rings.map((ring) =>
+    ringArea(ring) < 0 ? reversed({ coords: ring, closed: true }).coords : ring,
+  );
   const region = regionFromRings(turned, 'nonzero');
   if (!gap) return region;
   return offsetRegion(offsetRegion(region, gap / 2, 'mitre'), -gap / 2, 'mitre');

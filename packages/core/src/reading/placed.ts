@@ -67,8 +67,12 @@ export function placed(points: ThreadPoints, band: Band): Placed[] {
   return [{ band, fill: isFill(points, band), from, to, region, bounds }];
 }
 
-const within = ({ bounds: b, region }: Placed, x: number, y: number): boolean =>
-  x >= b.minX && x <= b.maxX && y >= b.minY && y <= b.maxY && insideRegion(region, x, y);
+/** Does a place lie in what a band covers? */
+export const within = (
+  { bounds: b, region }: Pick<Placed, 'bounds' | 'region'>,
+  x: number,
+  y: number,
+): boolean => x >= b.minX && x <= b.maxX && y >= b.minY && y <= b.maxY && insideRegion(region, x, y);
 
 /** How much of the way from one needle point to another lies beneath one of these, as a share. */
 export function shareBeneath(

@@ -1,7 +1,7 @@
 // One unbroken thread read as objects.
 import type { PathOutline, Recipe } from '../design/types.ts';
 import { intersect, offsetRegion } from '../geometry/clip.ts';
-import { insideRegion, regionArea, type Region } from '../geometry/region.ts';
+import { insideRegion, regionArea, regionBounds, type Region } from '../geometry/region.ts';
 import type { Cloth } from '../materials/cloths.ts';
 import { completeSettings } from '../stitches/kind.ts';
 import { stitchKind } from '../stitches/kinds.ts';
@@ -11,10 +11,10 @@ import { beansIn } from './beans.ts';
 import { columnOf, joinedBands, type ReadColumn } from './columns.ts';
 import { angleOf, anglesApart, bandRing, outlineOf, regionOf, rowsOfFill } from './fills.ts';
 import { lineOf, withoutTies } from './lines.ts';
-import { BENEATH, fillsOf, liesBeneath, meet, placed, shareBeneath, type Placed } from './placed.ts';
+import { BENEATH, fillsOf, liesBeneath, meet, placed, shareBeneath, within, type Placed } from './placed.ts';
 import type { LaidSpan, ReadAs, Reading, ReadObject, ReadSpan } from './read.ts';
 import { ringsOfRows } from './row-levels.ts';
-import { rowsOf, type Row, type ThreadPoints } from './thread-points.ts';
+import { rowsOf, wayBetween, type Row, type ThreadPoints } from './thread-points.ts';
 
 /** Columns farther apart than this are objects of their own, in mm. */
 const TOUCHING = 0.4;
@@ -146,10 +146,11 @@ export class ThreadReader {
     const kind = stitchKind(recipe.kind);
     if (!kind?.chosen || !cover.length || Number(recipe.settings.spacing) > OPEN) return;
     const { x, y } = this.points;
+    const bounds = regionBounds(cover)!;
     const own = this.laid.filter(({ as, from, to }) => {
       if (as !== 'underlay') return false;
       let inside = 0;
-      for (let i = from; i <= to; i++) if (insideRegion(cover, x[i], y[i])) inside++;
+      for (let i = from; i <= to; i++) if (within({ region: cover, bounds }, x[i], y[i])) inside++;
       return inside > LAID_BENEATH * (to - from + 1);
     });
     const rows = own.filter((l) => l.rows).length;
@@ -164,24 +165,17 @@ export class ThreadReader {
     if (usual.underlay !== underlay) recipe.settings.underlay = underlay;
   }
 
-  private wayBetween(from: number, to: number): number {
-    const { x, y } = this.points;
-    let sum = 0;
-    for (let i = from + 1; i <= to; i++) sum += Math.hypot(x[i] - x[i - 1], y[i] - y[i - 1]);
-    return sum;
-  }
-
   /** What lies between bands: a line, or what leads on, holds the thread, or lies beneath. */
   private readLoose(from: number, to: number, top: readonly Placed[]): void {
     const { points } = this;
     const last = points.x.length - 1;
     const above = top.filter((p) => p.from >= to - 1);
     if (above.length && shareBeneath(points, from, to, above) >= BENEATH) {
-      this.laid.push({ as: this.wayBetween(from, to) > LAID ? 'underlay' : 'way', from, to });
+      this.laid.push({ as: wayBetween(points, from, to) > LAID ? 'underlay' : 'way', from, to });
       return;
     }
     const line = withoutTies(points, from, to);
-    const short = line.length < 2 || this.wayBetween(line[0], line[line.length - 1]) < NOTHING;
+    const short = line.length < 2 || wayBetween(points, line[0], line[line.length - 1]) < NOTHING;
     if (short || (from > 0 && to < last && line.length <= WAY_STITCHES + 1)) {
       this.laid.push({ as: short && (from === 0 || to === last) ? 'tie' : 'way', from, to });
       return;
@@ -252,15 +246,14 @@ export class ThreadReader {
     });
   }
 
-  /** Do two columns meet, so that they are parts of one shape? */
-  private touch(a: Placed, b: Placed): boolean {
-    if (!meet(a.bounds, b.bounds, TOUCHING)) return false;
-    return regionArea(intersect(offsetRegion(a.region, TOUCHING, 'mitre'), b.region)) > 0;
-  }
-
   private readColumns(bands: readonly Placed[]): void {
     const { points, cloth } = this;
-    let group: { placed: Placed; column: ReadColumn }[] = [];
+    let group: { placed: Placed; column: ReadColumn; grown: Region }[] = [];
+    /** Does a column meet one of the group, so that both are parts of one shape? */
+    const touches = ({ bounds, region }: Placed): boolean =>
+      group.some(
+        (g) => meet(g.placed.bounds, bounds, TOUCHING) && regionArea(intersect(g.grown, region)) > 0,
+      );
     const close = (): void => {
       if (!group.length) return;
       const columns = group.map((g) => g.column);
@@ -296,8 +289,8 @@ export class ThreadReader {
         this.found.push({ as: 'run', outline: path(paths), recipe, pieces, cover: [], sure });
         continue;
       }
-      if (!group.some((g) => this.touch(g.placed, p))) close();
-      group.push({ placed: p, column });
+      if (!touches(p)) close();
+      group.push({ placed: p, column, grown: offsetRegion(p.region, TOUCHING, 'mitre') });
     }
     close();
   }

@@ -35,6 +35,19 @@ export function threadPoints({ x, y }: Records, { from, to }: Stretch): ThreadPo
   };
 }
 
+/** How long the thread is from one needle point to another, in mm. */
+export function wayBetween({ x, y }: ThreadPoints, from: number, to: number): number {
+  let way = 0;
+  for (let i = from + 1; i <= to; i++) way += Math.hypot(x[i] - x[i - 1], y[i] - y[i - 1]);
+  return way;
+}
+
+/** Halfway between the ends of a row, in mm. */
+export const middleOf = ({ x, y }: ThreadPoints, { from, to }: Row): [number, number] => [
+  (x[from] + x[to]) / 2,
+  (y[from] + y[to]) / 2,
+];
+
 /** The row from one needle point to another. */
 export function rowBetween({ x, y }: ThreadPoints, from: number, to: number): Row {
   const [vx, vy] = [x[to] - x[from], y[to] - y[from]];
