@@ -180,3 +180,29 @@ test('a cut follows the hand', async ({ page }) => {
   expect(Math.min(...outer)).toBe(-200);
   expect(Math.max(...outer)).toBe(200);
 });
+
+test('ends are joined by a way that what is sewn later hides', async ({ page }) => {
+  const bench = new BenchPage(page);
+  const line = (id: string, text: string) => ({
+    ...{ id, name: id, kind: 'stitches' as const, visible: true, locked: false, thread: '222' },
+    blocks: blocksOf(decodeRecords(text)),
+  });
+  const cover = {
+    ...{ id: 'c', name: 'c', kind: 'object' as const, visible: true, locked: false, thread: '222' },
+    outline: { kind: 'rectangle' as const, x: -15, y: 0, width: 40, height: 12, radius: 0, turn: 0 },
+    recipe: { kind: 'fill', settings: {} },
+  };
+  await bench.lay(rosehip.address, {
+    ...emptyDesign('Hidden'),
+    objects: [line('a', 'j-300,0 25,0 25,0'), line('b', 'j-50,0 25,0 25,0'), cover],
+  });
+  await bench.tool('Mend');
+  await bench.block('a').click();
+  await panel(page).getByLabel('Join its end to').selectOption({ label: 'b' });
+  await expect(panel(page)).toContainText('Their ends are 20.0 mm apart.');
+  await press(page, 'By a hidden way');
+  await expect(bench.blocks()).toHaveCount(2);
+  await bench.ready();
+  const [joined] = await stitchesOf(bench);
+  expect(places(joined).length).toBeGreaterThan(11);
+});

@@ -8,6 +8,7 @@ import {
   findItem,
   fixOf,
   JobError,
+  joinHiddenJob,
   layersOver,
   letterNamed,
   letterByLetter,
@@ -310,6 +311,12 @@ const engine = {
   async tidy(parcel: Parcel, ids: string[]): Promise<TidyProposal | null | Problem> {
     const design = await opened(parcel);
     return said(() => tidyTravel(design, ids));
+  },
+
+  /** Joins two sets of plain stitches by a hidden way, or says why none is: what covers the cloth has to be read first. */
+  async joinHidden(parcel: Parcel, first: string, second: string): Promise<Job | Problem> {
+    const design = await opened(parcel);
+    return said(() => joinHiddenJob(design, first, second));
   },
 
   /** What plain stitches of a design were sewn from, by their ids; `told` hears how far that is, 0 to 1. */

@@ -8,7 +8,6 @@ import {
   endsApart,
   everyItem,
   joinEndsJob,
-  joinHiddenJob,
   mapMarked,
   middleOfMarked,
   mirroring,
@@ -28,6 +27,7 @@ import ChoiceField from '../../fields/ChoiceField.vue';
 import NumberField from '../../fields/NumberField.vue';
 import CommandButton from '../../parts/CommandButton.vue';
 import { useBench } from '../../stores/bench/bench.ts';
+import { packed, useChecker } from '../../workers/engine.ts';
 import { useMend } from '../tools/mend-edit.ts';
 import { useMendNeeds } from './needs.ts';
 
@@ -72,6 +72,18 @@ const apart = computed(() => {
     : null;
 });
 const unjoined = computed(() => (apart.value === null ? 'Choose what it is joined to.' : undefined));
+/** The engine looks for the way: what is sewn later may take a while to be read. */
+async function joinHidden(): Promise<void> {
+  const { committed } = bench;
+  const id = mend.item.value?.id;
+  if (!committed || !id) return;
+  const checker = useChecker();
+  const job = await checker.joinHidden(packed(checker, committed), id, join.to);
+  // What was changed in the meantime makes the way worthless.
+  if (bench.committed !== committed) return;
+  if ('problem' in job) bench.message = job.problem;
+  else bench.does(() => job);
+}
 const joinEnds = (how: JoinWay): boolean =>
   need.does((id) => joinEndsJob(bench.committed!, id, join.to, how));
 </script>
@@ -163,7 +175,7 @@ const joinEnds = (how: JoinWay): boolean =>
           label="By a hidden way"
           hint="Beneath what is sewn later"
           :blocked="unjoined"
-          @press="need.does((id) => joinHiddenJob(bench.committed!, id, join.to))"
+          @press="joinHidden"
         />
       </div>
     </div>

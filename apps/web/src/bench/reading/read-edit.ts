@@ -1,8 +1,11 @@
 // What plain stitches were read as, which of it is taken, and taking it: for the tool and the panel.
 import {
+  arcLengths,
+  outlineBounds,
   outlineLines,
   readObjectsJob,
   stitchesAmong,
+  type Bounds,
   type Line,
   type Matrix,
   type ReadAs,
@@ -33,7 +36,10 @@ export const readMap = shallowRef<Matrix | null>(null);
 /** An object that was read, with its lines as they are drawn. */
 export interface Seen {
   object: ReadObject;
-  lines: Line[];
+  /** With how far along them each of their points lies; mm. */
+  lines: { line: Line; lengths: Float64Array }[];
+  /** What it reaches, so that a hand that moves looks only at what is near. */
+  bounds: Bounds | null;
 }
 
 export const useReading = createSharedComposable(() => {
@@ -50,7 +56,11 @@ export const useReading = createSharedComposable(() => {
 
   const seen = computed<Seen[]>(() =>
     [...(readings.value?.values() ?? [])].flatMap(({ objects }) =>
-      objects.map((object) => ({ object, lines: outlineLines(object.outline) })),
+      objects.map((object) => ({
+        object,
+        lines: outlineLines(object.outline).map((line) => ({ line, lengths: arcLengths(line) })),
+        bounds: outlineBounds(object.outline),
+      })),
     ),
   );
   const takes = (o: ReadObject): boolean => 100 * o.sure >= least.value !== flipped.value.has(o);

@@ -1,5 +1,5 @@
 // Read as objects: what plain stitches were sewn from, in colours over the cloth; a press takes it or leaves it as stitches.
-import { arcLengths, insideRegion, leavesAt, nearestOnLine, originOf, type Point } from '@rosehip/core';
+import { insideRegion, leavesAt, nearestOnLine, originOf, type Point } from '@rosehip/core';
 import { computed, shallowRef } from 'vue';
 import { useBench } from '../../stores/bench/bench.ts';
 import { useView } from '../../stores/view.ts';
@@ -17,15 +17,18 @@ export function readTool(): Tool {
   const hover = shallowRef<Seen | null>(null);
 
   const distanceTo = ({ lines }: Seen, p: Point): number =>
-    Math.min(...lines.map((line) => nearestOnLine(line, arcLengths(line), p).distance));
+    Math.min(...lines.map(({ line, lengths }) => nearestOnLine(line, lengths, p).distance));
 
   /** What lies here: lines before what covers, and what was sewn last before what lies beneath. */
   function at(p: Point): Seen | null {
-    const all = reading.seen.value;
     const reach = REACH / view.scale;
+    const near = reading.seen.value.filter(
+      ({ bounds: b }) =>
+        b && p.x >= b.minX - reach && p.x <= b.maxX + reach && p.y >= b.minY - reach && p.y <= b.maxY + reach,
+    );
     return (
-      all.findLast((s) => !s.object.cover.length && distanceTo(s, p) <= reach) ??
-      all.findLast(({ object }) => insideRegion(object.cover, p.x, p.y)) ??
+      near.findLast((s) => !s.object.cover.length && distanceTo(s, p) <= reach) ??
+      near.findLast(({ object }) => insideRegion(object.cover, p.x, p.y)) ??
       null
     );
   }
@@ -64,7 +67,9 @@ export function readTool(): Tool {
         ctx.globalAlpha = 1;
       }
       ctx.beginPath();
-      for (const { coords: c, closed } of lines) {
+      for (const {
+        line: { coords: c, closed },
+      } of lines) {
         for (let i = 0; i < c.length; i += 2) {
           const p = toPx({ x: c[i], y: c[i + 1] });
           if (i) ctx.lineTo(p.x, p.y);
@@ -86,7 +91,7 @@ export function readTool(): Tool {
     if (!under) return;
     const [first] = under.lines;
     if (!first) return;
-    const p = toPx({ x: first.coords[0], y: first.coords[1] });
+    const p = toPx({ x: first.line.coords[0], y: first.line.coords[1] });
     const name = READ_KINDS.find((k) => k.as === under.object.as)!.name;
     const { spacing, angle } = under.object.recipe.settings;
     const more = [
