@@ -92,10 +92,14 @@ export const useReading = createSharedComposable(() => {
     const told = Comlink.proxy((done: number) => {
       if (round === asked) progress.value = done;
     });
-    const found = await useReader().readObjects(packed(useReader(), design), [...bench.selection], told);
-    if (round !== asked) return;
-    progress.value = null;
-    readings.value = found;
+    try {
+      const found = await useReader().readObjects(packed(useReader(), design), [...bench.selection], told);
+      if (round === asked) readings.value = found;
+    } catch (error) {
+      if (round === asked) bench.message = `These stitches could not be read: ${(error as Error).message}`;
+    } finally {
+      if (round === asked) progress.value = null;
+    }
   }
 
   /** Taken or left as stitches, the other way round than now. */
@@ -115,12 +119,11 @@ export const useReading = createSharedComposable(() => {
 
   watch(
     [() => view.tool === 'read', () => bench.selection.join(), () => bench.committed],
-    ([on]) => {
+    ([on, selection], [, before]) => {
+      // A size was asked for what was selected then.
+      if (!on || (before !== undefined && selection !== before)) readMap.value = null;
       if (on) void look();
-      else {
-        forget();
-        readMap.value = null;
-      }
+      else forget();
     },
     { immediate: true },
   );
