@@ -87,6 +87,8 @@ export const useReading = createSharedComposable(() => {
     forget();
     const design = bench.committed;
     if (!design || !stitchesAmong(design, bench.selection).length) return;
+    // What was said before must not stand where the tool says what a press does.
+    bench.message = '';
     const round = ++asked;
     progress.value = 0;
     const told = Comlink.proxy((done: number) => {
