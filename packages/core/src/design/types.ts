@@ -2,6 +2,7 @@
 // field and within which limits, is said once, in document/; here those schemas become types.
 import type { Static } from 'typebox';
 import type * as whole from './document/design.ts';
+import type * as pictures from './document/from-picture.ts';
 import type * as objects from './document/objects.ts';
 import type * as outlines from './document/outlines.ts';
 import type * as repeats from './document/repeat.ts';
@@ -45,6 +46,15 @@ export type LiveOutline =
   CombineOutline | CutOutline | SurroundOutline | BandOutline | EdgeOutline | TextOutline;
 
 export type Outline = PlainOutline | LiveOutline;
+
+export interface TakenPicture extends Static<typeof pictures.takenPicture> {}
+export interface GroundChoice extends Static<typeof pictures.groundChoice> {}
+export interface ColourGroup extends Static<typeof pictures.colourGroup> {}
+export interface ColourChoice extends Static<typeof pictures.colourChoice> {}
+export interface OutlineChoice extends Static<typeof pictures.outlineChoice> {}
+export interface StitchChoice extends Static<typeof pictures.stitchChoice> {}
+export interface PictureChoices extends Static<typeof pictures.pictureChoices> {}
+export interface FromPicture extends Static<typeof pictures.fromPicture> {}
 
 export type SettingValue = number | string | boolean;
 

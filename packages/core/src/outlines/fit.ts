@@ -272,6 +272,36 @@ function toPath(cubics: Cubic[], closed: boolean): Path {
 }
 
 /**
+ * Curves through places without a corner, each within `tolerance`. `reach` is how far the direction at an end is measured;
+ * `round`: the last place is the first, and the curve goes on there.
+ */
+export function fitBetween(
+  places: Point[],
+  tolerance: number,
+  round = false,
+  reach = 4 * tolerance,
+): Cubic[] {
+  const out: Cubic[] = [];
+  if (places.length < 2) return out;
+  const [a, b] = [places[0], places[places.length - 1]];
+  const chord = unit(sub(b, a));
+  const straight =
+    !round && places.every((p) => Math.abs((p.x - a.x) * chord.y - (p.y - a.y) * chord.x) <= tolerance);
+  if (straight || places.length === 2) {
+    fitSpan([a, b], chord, { x: -chord.x, y: -chord.y }, tolerance, reach, out);
+    return out;
+  }
+  const left = lookFrom(places, 0, 1, reach);
+  const right = lookFrom(places, places.length - 1, -1, reach);
+  if (!round) fitSpan(places, left, right, tolerance, reach, out);
+  else {
+    const through = unit(sub(left, right));
+    fitSpan(places, through, { x: -through.x, y: -through.y }, tolerance, reach, out);
+  }
+  return out;
+}
+
+/**
  * A path of few points that stays within `tolerance` mm of a line's vertices. Sharp corners of the line stay
  * where they are. `hand` is how far, in mm, the hand strays that drew it; 0 for a computed line.
  */

@@ -30,6 +30,7 @@ import {
   tuple,
   word,
 } from './parts.ts';
+import { fromPicture } from './from-picture.ts';
 import { repeat } from './repeat.ts';
 
 const itemFields = { id, name, visible: flag, locked: flag };
@@ -134,4 +135,6 @@ export const group = exactly({
   bend: perhaps(bend),
   /** Live copies of all that stands in it. */
   repeat: perhaps(repeat),
+  /** The picture that it came from. */
+  fromPicture: perhaps(fromPicture),
 });

@@ -1,0 +1,220 @@
+// Chooses stitches for shapes that lie side by side, or on one another: kinds, angles, order, and what of each is sewn.
+import type { PathOutline, PlainOutline, Recipe } from '../design/types.ts';
+import { intersect, offsetRegion } from '../geometry/clip.ts';
+import type { Bounds, Point } from '../geometry/points.ts';
+import { regionArea, regionBounds, ringArea, ringsOf, type Region } from '../geometry/region.ts';
+import { fitPath } from '../outlines/fit.ts';
+import { flattenPath } from '../outlines/flatten-path.ts';
+import { outlineRegion } from '../outlines/region.ts';
+import { shortOrder } from '../sewing/short-order.ts';
+import { angleApart } from './angles.ts';
+import { kindFor, type ChosenKind } from './kinds.ts';
+import { BENEATH, reachingBeneath, seenOf, uniteNear } from './overlaps.ts';
+
+/** A shape that stitches are chosen for. */
+export interface Piece {
+  outline: PlainOutline;
+  thread: string;
+  /** A line of this width, in mm, rather than a shape. */
+  line?: number;
+}
+
+export interface Chosen {
+  /** Which of the pieces. */
+  piece: number;
+  outline: PlainOutline;
+  recipe: Recipe;
+}
+
+export interface Choosing {
+  /** In sewing order. */
+  chosen: Chosen[];
+  /** Pieces that nothing is seen of. */
+  hidden: number[];
+}
+
+export interface ChoosingOptions {
+  /** 0 to 1: from more fill to more satin. */
+  satin: number;
+  /** The cloth's pull compensation, in mm. */
+  compensation: number;
+  /** Pieces stay in the order in which they are given. */
+  keepOrder?: boolean;
+}
+
+/** How far curves may stray from what was cut, in mm. */
+const STRAY = 0.02;
+/** Rings that enclose less are left from the computation, in mm². */
+const LEAST_RING = 0.05;
+/** What is seen of a piece is too little to be sewn, in mm². */
+const LEAST_SEEN = 0.4;
+/** A piece that loses less than this share of its area keeps its outline as it is drawn. */
+const UNCHANGED = 0.004;
+
+const asOutline = (region: Region): PathOutline => ({
+  kind: 'path',
+  paths: region
+    .flatMap(ringsOf)
+    .filter((ring) => Math.abs(ringArea(ring)) > LEAST_RING)
+    .map((coords) => fitPath({ coords, closed: true }, STRAY)),
+});
+
+interface Part {
+  piece: number;
+  region: Region;
+  bounds: Bounds | null;
+  kind: ChosenKind | null;
+  /** Is the outline's own the one that is seen? */
+  whole: boolean;
+}
+
+/** Chooses stitches. Pieces lie on one another in the order in which they are given, the first one undermost. */
+export function chooseStitches(pieces: readonly Piece[], options: ChoosingOptions): Choosing {
+  const regions = pieces.map((p) => (p.line === undefined ? outlineRegion(p.outline) : []));
+  const seen = seenOf(
+    regions,
+    pieces.map((p) => p.line === undefined),
+  );
+  const hidden: number[] = [];
+  const parts: Part[] = [];
+  pieces.forEach((p, piece) => {
+    if (p.line !== undefined) {
+      parts.push({ piece, region: [], bounds: null, kind: null, whole: true });
+      return;
+    }
+    const [was, is] = [regionArea(regions[piece]), regionArea(seen[piece])];
+    if (is < Math.min(LEAST_SEEN, was / 2)) hidden.push(piece);
+    else {
+      const whole = was - is < UNCHANGED * was;
+      const region = whole ? regions[piece] : seen[piece];
+      parts.push({ piece, region, bounds: regionBounds(region), kind: null, whole });
+    }
+  });
+  chooseKinds(parts, options.satin);
+  const order = options.keepOrder ? parts : inColours(parts, pieces);
+  const beneath = options.compensation + BENEATH;
+  const chosen = order.map((part, i): Chosen => {
+    const { piece, kind, region, whole, bounds } = part;
+    const { outline, line } = pieces[piece];
+    if (!kind) return { piece, outline, recipe: lineRecipe(line!) };
+    if (kind.as === 'line') return { piece, outline: kind.outline, recipe: kind.recipe };
+    const later = order.slice(i + 1).filter((p) => p.kind);
+    const over = uniteNear(
+      later.map((p) => p.region),
+      later.map((p) => p.bounds),
+      bounds!,
+      beneath,
+    );
+    const sewn = reachingBeneath(region, over, beneath);
+    const same = whole && Math.abs(regionArea(sewn) - regionArea(region)) < 0.02;
+    return { piece, outline: same ? outline : asOutline(sewn), recipe: kind.recipe };
+  });
+  return { chosen, hidden };
+}
+
+/** A drawn line by its width: once, thrice, or as a satin column. */
+export function lineRecipe(width: number): Recipe {
+  if (width < 0.55) return { kind: 'run', settings: { passes: 1 } };
+  if (width < 1) return { kind: 'run', settings: { passes: 3, length: 2 } };
+  return { kind: 'satin', settings: { width: Math.min(30, Math.round(width * 100) / 100) } };
+}
+
+/** Pieces nearer than this are neighbours, in mm. */
+const TOUCHING = 0.4;
+
+function chooseKinds(parts: readonly Part[], satin: number): void {
+  // Large ones first: they show their angle most, and their neighbours keep apart from it.
+  const bySize = [...parts]
+    .filter((p) => p.bounds)
+    .sort((a, b) => regionArea(b.region) - regionArea(a.region));
+  const angles = new Map<Part, number>();
+  for (const part of bySize) {
+    part.kind = kindFor(part.region, satin, () => {
+      const near = neighboursOf(
+        part,
+        bySize.filter((p) => angles.has(p)),
+      );
+      const angle = angleApart(
+        part.region,
+        near.map((p) => angles.get(p)!),
+      );
+      angles.set(part, angle);
+      return angle;
+    });
+  }
+}
+
+const apart = (a: Bounds, b: Bounds, by: number): boolean =>
+  a.minX > b.maxX + by || a.maxX < b.minX - by || a.minY > b.maxY + by || a.maxY < b.minY - by;
+
+function neighboursOf(part: Part, among: readonly Part[]): Part[] {
+  const near = among.filter((p) => p !== part && !apart(p.bounds!, part.bounds!, TOUCHING));
+  if (!near.length) return [];
+  const reach = offsetRegion(part.region, TOUCHING);
+  return near.filter((p) => regionArea(intersect(reach, p.region)) > 1e-3);
+}
+
+/** Colour by colour, each once where that can be: large areas first, lines last, near ones after one another. */
+function inColours(parts: readonly Part[], pieces: readonly Piece[]): Part[] {
+  const areaOf = new Map<string, number>();
+  const thread = (p: Part): string => pieces[p.piece].thread;
+  const isLine = (p: Part): boolean => !p.kind || p.kind.as === 'line';
+  for (const p of parts)
+    areaOf.set(thread(p), (areaOf.get(thread(p)) ?? 0) + (isLine(p) ? 0 : regionArea(p.region)));
+  const colours = [...areaOf.keys()].sort((a, b) => areaOf.get(b)! - areaOf.get(a)!);
+  const place = new Map(colours.map((c, i) => [c, i]));
+  // A line is sewn after all that it lies on or beside: with its own colour where that comes late enough, else last.
+  const blocks: Part[][] = colours.map(() => []);
+  const trailing = new Map<string, Part[]>();
+  const areas = parts.filter((p) => !isLine(p));
+  for (const p of areas) blocks[place.get(thread(p))!].push(p);
+  for (const p of parts.filter(isLine)) {
+    const box = p.bounds ?? lineBounds(pieces[p.piece].outline);
+    const lies = areas.filter((a) => box && !apart(a.bounds!, box, TOUCHING));
+    const last = Math.max(-1, ...lies.map((a) => place.get(thread(a))!));
+    if (place.get(thread(p))! >= last) blocks[place.get(thread(p))!].push(p);
+    else trailing.set(thread(p), [...(trailing.get(thread(p)) ?? []), p]);
+  }
+  let at: Point | undefined;
+  return [...blocks, ...trailing.values()].flatMap((block) => {
+    const areasFirst = [...block].sort((a, b) => +isLine(a) - +isLine(b));
+    const split = areasFirst.findIndex(isLine);
+    const lists = split < 0 ? [areasFirst] : [areasFirst.slice(0, split), areasFirst.slice(split)];
+    return lists.flatMap((list) => {
+      const places = list.map((p) => placesOf(p, pieces));
+      const out = shortOrder(
+        places,
+        list.map(() => []),
+        at,
+      ).map((i) => list[i]);
+      const end = out.at(-1);
+      if (end) at = placesOf(end, pieces)[0] ?? at;
+      return out;
+    });
+  });
+}
+
+function lineBounds(outline: PlainOutline): Bounds | null {
+  const points = linePoints(outline);
+  if (!points.length) return null;
+  const [xs, ys] = [points.map((p) => p.x), points.map((p) => p.y)];
+  return { minX: Math.min(...xs), maxX: Math.max(...xs), minY: Math.min(...ys), maxY: Math.max(...ys) };
+}
+
+function linePoints(outline: PlainOutline): Point[] {
+  if (outline.kind !== 'path') return [];
+  return outline.paths.flatMap((path) => pairs(flattenPath(path, 0.2).coords));
+}
+
+function pairs(coords: ArrayLike<number>): Point[] {
+  const out: Point[] = [];
+  for (let i = 0; i < coords.length; i += 2) out.push({ x: coords[i], y: coords[i + 1] });
+  return out;
+}
+
+/** Places at which a part can be come to: about twenty on its edge. */
+function placesOf({ region, piece }: Part, pieces: readonly Piece[]): Point[] {
+  const all = region.length ? region.flatMap((p) => pairs(p.outer)) : linePoints(pieces[piece].outline);
+  const step = Math.max(1, Math.ceil(all.length / 20));
+  return all.filter((_, i) => i % step === 0);
+}

@@ -1,0 +1,62 @@
+// What of each shape is sewn: nothing that lies hidden, and a little beneath those that are sewn later, so that no
+// cloth shows between neighbours when the stitches have pulled.
+import { intersect, offsetRegion, subtract, unite } from '../geometry/clip.ts';
+import { regionArea, regionBounds, type Region } from '../geometry/region.ts';
+import type { Bounds } from '../geometry/points.ts';
+
+/** How far beneath a later neighbour, beyond what the cloth pulls, in mm. */
+export const BENEATH = 0.3;
+/** Openings beneath a later shape that are narrower than this are not worth leaving, in mm. */
+const NARROW_OPENING = 1.6;
+
+/** Joined one after another, but only those that come near. */
+export function uniteNear(
+  regions: readonly Region[],
+  bounds: readonly (Bounds | null)[],
+  near: Bounds,
+  reach: number,
+): Region {
+  let out: Region = [];
+  regions.forEach((r, i) => {
+    const b = bounds[i];
+    if (
+      b &&
+      b.minX <= near.maxX + reach &&
+      b.maxX >= near.minX - reach &&
+      b.minY <= near.maxY + reach &&
+      b.maxY >= near.minY - reach
+    )
+      out = out.length ? unite(out, r) : r;
+  });
+  return out;
+}
+
+/** What is seen of regions that lie on one another, the first one undermost. `hides` tells which ones hide what is beneath. */
+export function seenOf(regions: readonly Region[], hides: readonly boolean[]): Region[] {
+  const bounds = regions.map(regionBounds);
+  return regions.map((region, i) => {
+    const b = bounds[i];
+    if (!b) return region;
+    const above = uniteNear(
+      regions.slice(i + 1).filter((_, k) => hides[i + 1 + k]),
+      bounds.slice(i + 1).filter((_, k) => hides[i + 1 + k]),
+      b,
+      0,
+    );
+    return above.length ? subtract(region, above) : region;
+  });
+}
+
+/**
+ * Regions with what reaches beneath later ones: `beneath` mm, and all of what would be a narrow opening. `later[i]` are
+ * the regions that lie over i.
+ */
+export function reachingBeneath(region: Region, later: Region, beneath: number): Region {
+  if (!later.length || !region.length) return region;
+  const grown = offsetRegion(region, beneath);
+  if (regionArea(intersect(grown, later)) < 1e-3) return region;
+  // Grown by a hair, as neighbours share their border to the last thousandth: else a seam would stay.
+  const wide = intersect(grown, unite(offsetRegion(region, 0.01), later));
+  const closed = offsetRegion(offsetRegion(wide, NARROW_OPENING / 2), -NARROW_OPENING / 2);
+  return unite(wide, intersect(closed, later));
+}

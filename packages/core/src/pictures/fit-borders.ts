@@ -1,0 +1,176 @@
+// Borders as curves of few points: corners first, so that they stay sharp, then a curve between each two.
+import type { PathPoint } from '../design/types.ts';
+import type { Point } from '../geometry/points.ts';
+import { fitBetween, type Cubic } from '../outlines/fit.ts';
+import type { Border } from './borders.ts';
+
+/** Over how many pixels the direction before and after a place is looked at. */
+const LOOK = 4.5;
+/** A turn over this is a corner when all corners are kept; and when none but the sharpest are; radians. */
+const [ALL, SHARPEST] = [(32 * Math.PI) / 180, (100 * Math.PI) / 180];
+/** How much of a corner's width pixels don't show: it is moved to where the lines before and after it meet; in pixels. */
+const BLUNT = 0.8;
+/** Places so near to a corner tell nothing of the lines before and after it, in pixels. */
+const BESIDE = 2.2;
+
+export interface FitChoice {
+  /** How far curves may stray from what is seen, in pixels. */
+  stray: number;
+  /** 0 to 1: how many corners stay corners. */
+  corners: number;
+}
+
+interface Straight {
+  at: Point;
+  /** Unit direction onwards. */
+  way: Point;
+}
+
+/** The straight line that fits places best: through their middle, along their longest extent. */
+function straightThrough(places: readonly Point[]): Straight {
+  const n = places.length;
+  const at = { x: 0, y: 0 };
+  for (const p of places) [at.x, at.y] = [at.x + p.x / n, at.y + p.y / n];
+  let [xx, xy, yy] = [0, 0, 0];
+  for (const p of places) {
+    const [dx, dy] = [p.x - at.x, p.y - at.y];
+    [xx, xy, yy] = [xx + dx * dx, xy + dx * dy, yy + dy * dy];
+  }
+  const angle = 0.5 * Math.atan2(2 * xy, xx - yy);
+  let way = { x: Math.cos(angle), y: Math.sin(angle) };
+  const [a, b] = [places[0], places[n - 1]];
+  if (way.x * (b.x - a.x) + way.y * (b.y - a.y) < 0) way = { x: -way.x, y: -way.y };
+  return { at, way };
+}
+
+/** Places up to `reach` pixels from the one at `i`, in a direction; itself is left out, as corners are blunt in pixels. */
+function beyond(places: readonly Point[], i: number, step: 1 | -1, ring: boolean, reach: number): Point[] {
+  const out: Point[] = [];
+  const n = places.length;
+  let way = 0;
+  let last = places[i];
+  for (let k = 1; k < n; k++) {
+    const j = i + k * step;
+    if (!ring && (j < 0 || j >= n)) break;
+    const p = places[(j + n) % n];
+    way += Math.hypot(p.x - last.x, p.y - last.y);
+    if (way > reach && out.length > 1) break;
+    out.push(p);
+    last = p;
+  }
+  return step < 0 ? out.reverse() : out;
+}
+
+const turn = (a: Point, b: Point): number =>
+  Math.abs(Math.atan2(a.x * b.y - a.y * b.x, a.x * b.x + a.y * b.y));
+
+interface Corner {
+  index: number;
+  at: Point;
+}
+
+/** Places where a line of pixels has a corner, and where that really is. */
+function cornersIn(places: readonly Point[], ring: boolean, keep: number): Corner[] {
+  const n = places.length;
+  const least = SHARPEST + (ALL - SHARPEST) * keep;
+  const turns = places.map((_, i) => {
+    const [back, on] = [beyond(places, i, -1, ring, LOOK), beyond(places, i, 1, ring, LOOK)];
+    if (back.length < 2 || on.length < 2) return 0;
+    const whole = turn(straightThrough(back).way, straightThrough(on).way);
+    // A bend turns less over half the way, a corner does not.
+    const [nearBack, nearOn] = [beyond(places, i, -1, ring, LOOK / 2), beyond(places, i, 1, ring, LOOK / 2)];
+    if (nearBack.length < 2 || nearOn.length < 2) return whole;
+    const near = turn(straightThrough(nearBack).way, straightThrough(nearOn).way);
+    return near > 0.55 * whole ? whole : 0;
+  });
+  const out: Corner[] = [];
+  for (let i = 0; i < n; i++) {
+    if (turns[i] < least) continue;
+    let sharpest = true;
+    for (let k = 1; k < n && sharpest; k++)
+      for (const j of [i - k, i + k]) {
+        if (!ring && (j < 0 || j >= n)) continue;
+        const q = places[(j + n) % n];
+        if (k > 1 && Math.hypot(q.x - places[i].x, q.y - places[i].y) > LOOK * 0.6) {
+          k = n;
+          break;
+        }
+        const other = turns[(j + n) % n];
+        if (other > turns[i] || (other === turns[i] && j < i)) sharpest = false;
+      }
+    if (!sharpest) continue;
+    out.push({ index: i, at: meeting(places, i, ring) });
+  }
+  return out;
+}
+
+/** Where the lines before and after a corner meet; the place itself when that is far off. */
+function meeting(places: readonly Point[], i: number, ring: boolean): Point {
+  const [a, b] = [
+    straightThrough(beyond(places, i, -1, ring, LOOK)),
+    straightThrough(beyond(places, i, 1, ring, LOOK)),
+  ];
+  const cross = a.way.x * b.way.y - a.way.y * b.way.x;
+  if (Math.abs(cross) < 0.2) return places[i];
+  const t = ((b.at.x - a.at.x) * b.way.y - (b.at.y - a.at.y) * b.way.x) / cross;
+  const p = { x: a.at.x + t * a.way.x, y: a.at.y + t * a.way.y };
+  // The sharper it is, the farther its tip has gone.
+  const half = Math.max(0.15, Math.sin((Math.PI - turn(a.way, b.way)) / 2));
+  return Math.hypot(p.x - places[i].x, p.y - places[i].y) <= 0.8 + BLUNT / half ? p : places[i];
+}
+
+/** A border of a ring begins where it turns most, so that a ring without corners is no worse at one place. */
+export function fitBorder({ coords, ring }: Border, { stray, corners }: FitChoice): Cubic[] {
+  const places: Point[] = [];
+  for (let i = 0; i < coords.length; i += 2) places.push({ x: coords[i], y: coords[i + 1] });
+  const sharp = cornersIn(places, ring, corners);
+  for (const c of sharp) places[c.index] = c.at;
+  const out: Cubic[] = [];
+  if (!ring) {
+    const stops = [0, ...sharp.map((c) => c.index), places.length - 1];
+    for (let k = 1; k < stops.length; k++)
+      if (stops[k] > stops[k - 1])
+        out.push(...fitBetween(withoutNeighbours(places, stops[k - 1], stops[k]), stray));
+    return out;
+  }
+  const start = sharp[0]?.index ?? 0;
+  const round = [...places.slice(start), ...places.slice(0, start), places[start]];
+  if (!sharp.length) return fitBetween(round, stray, true);
+  const stops = [...sharp.map((c) => c.index - start), places.length];
+  for (let k = 1; k < stops.length; k++)
+    out.push(...fitBetween(withoutNeighbours(round, stops[k - 1], stops[k]), stray));
+  return out;
+}
+
+/** The places from one stop to another, without those right beside a corner, which pixels blunt. */
+function withoutNeighbours(places: readonly Point[], from: number, to: number): Point[] {
+  const [a, b] = [places[from], places[to]];
+  const between = places.slice(from + 1, to).filter((p) => {
+    const beside = (q: Point): boolean => Math.hypot(p.x - q.x, p.y - q.y) < BESIDE;
+    return !beside(a) && !beside(b);
+  });
+  return [a, ...between, b];
+}
+
+/** Points of a path along cubics, mapped; straight ones have no tangents. Without the last point. */
+export function pointsAlong(cubics: readonly Cubic[], map: (p: Point) => Point): PathPoint[] {
+  const points: PathPoint[] = [];
+  for (const cubic of cubics) {
+    const [a, b, c, d] = cubic.map(map);
+    const last = points.at(-1);
+    if (!last) points.push({ x: a.x, y: a.y });
+    const chord = Math.hypot(d.x - a.x, d.y - a.y) || 1;
+    const off = (p: Point): number => Math.abs((p.x - a.x) * (d.y - a.y) - (p.y - a.y) * (d.x - a.x)) / chord;
+    const from = points[points.length - 1];
+    const to: PathPoint = { x: d.x, y: d.y };
+    if (off(b) > 1e-3 || off(c) > 1e-3) {
+      from.out = { x: b.x - a.x, y: b.y - a.y };
+      to.in = { x: c.x - d.x, y: c.y - d.y };
+    }
+    points.push(to);
+  }
+  return points;
+}
+
+export const backwards = (cubics: readonly Cubic[]): Cubic[] =>
+  cubics.map(([a, b, c, d]): Cubic => [d, c, b, a]).reverse();

@@ -1,0 +1,112 @@
+// Patches of one colour: connected pixels. Those too small to be sewn are given to their neighbours.
+import { GIVEN_AWAY } from './colours.ts';
+import { NO_SHADE } from './shades.ts';
+
+export interface Patches {
+  width: number;
+  height: number;
+  /** The patch of each pixel. */
+  at: Int32Array;
+  /** Its colour; 255 for ground. */
+  colour: Uint8Array;
+  /** Pixels. */
+  area: Int32Array;
+}
+
+/** Patches of pixels that touch side by side. */
+export function patchesIn(width: number, height: number, colours: Uint8Array): Patches {
+  const n = width * height;
+  const parent = new Int32Array(n);
+  for (let i = 0; i < n; i++) parent[i] = i;
+  const root = (i: number): number => {
+    while (parent[i] !== i) i = parent[i] = parent[parent[i]];
+    return i;
+  };
+  for (let y = 0, i = 0; y < height; y++)
+    for (let x = 0; x < width; x++, i++) {
+      if (x && colours[i] === colours[i - 1]) parent[root(i)] = root(i - 1);
+      if (y && colours[i] === colours[i - width]) {
+        const [a, b] = [root(i), root(i - width)];
+        if (a < b) parent[b] = a;
+        else parent[a] = b;
+      }
+    }
+  const at = new Int32Array(n);
+  const number = new Int32Array(n).fill(-1);
+  const areas: number[] = [];
+  const own: number[] = [];
+  for (let i = 0; i < n; i++) {
+    const r = root(i);
+    if (number[r] < 0) {
+      number[r] = areas.length;
+      areas.push(0);
+      own.push(colours[i]);
+    }
+    at[i] = number[r];
+    areas[number[r]]++;
+  }
+  return { width, height, at, colour: Uint8Array.from(own), area: Int32Array.from(areas) };
+}
+
+/** How many pixels' sides each patch shares with each neighbour. */
+function sharedSides({ width, height, at }: Patches): Map<number, number>[] {
+  const out: Map<number, number>[] = [];
+  const add = (a: number, b: number): void => {
+    const map = (out[a] ??= new Map<number, number>());
+    map.set(b, (map.get(b) ?? 0) + 1);
+  };
+  for (let y = 0, i = 0; y < height; y++)
+    for (let x = 0; x < width; x++, i++) {
+      for (const j of [x + 1 < width ? i + 1 : -1, y + 1 < height ? i + width : -1])
+        if (j >= 0 && at[j] !== at[i]) {
+          add(at[i], at[j]);
+          add(at[j], at[i]);
+        }
+    }
+  return out;
+}
+
+/**
+ * Colours of pixels without patches under `least` pixels, and without what is given away: each goes, smallest first, to
+ * the neighbour that it shares most of its border with. A picture that is one small patch stays.
+ */
+export function withoutSpecks(width: number, height: number, colours: Uint8Array, least: number): Uint8Array {
+  const patches = patchesIn(width, height, colours);
+  const count = patches.area.length;
+  const sides = sharedSides(patches);
+  const parent = Int32Array.from({ length: count }, (_, i) => i);
+  const root = (i: number): number => {
+    while (parent[i] !== i) i = parent[i] = parent[parent[i]];
+    return i;
+  };
+  const area = Array.from(patches.area);
+  const colour = Array.from(patches.colour);
+  const small = [...area.keys()]
+    .filter((i) => area[i] < least || colour[i] === GIVEN_AWAY)
+    .sort((a, b) => area[a] - area[b] || a - b);
+  for (const s of small) {
+    const i = root(s);
+    if (area[i] >= least && colour[i] !== GIVEN_AWAY) continue;
+    let best = -1;
+    let most = 0;
+    const merged = new Map<number, number>();
+    for (const [j, n] of sides[i] ?? []) {
+      const r = root(j);
+      if (r !== i) merged.set(r, (merged.get(r) ?? 0) + n);
+    }
+    for (const [r, n] of merged)
+      if (colour[r] !== GIVEN_AWAY && (n > most || (n === most && area[r] > area[best])))
+        [best, most] = [r, n];
+    if (best < 0) continue;
+    parent[i] = best;
+    area[best] += area[i];
+    const into = (sides[best] ??= new Map<number, number>());
+    for (const [r, n] of merged) if (r !== best) into.set(r, (into.get(r) ?? 0) + n);
+  }
+  const out = new Uint8Array(colours.length);
+  for (let i = 0; i < out.length; i++) {
+    const c = colour[root(patches.at[i])];
+    out[i] = c === GIVEN_AWAY ? NO_SHADE : c;
+  }
+  return out;
+}

@@ -1,0 +1,168 @@
+// From a picture to regions, step by step. Each step is remembered with what went into it, so that a choice that is
+// changed makes only what follows from it.
+import type {
+  ColourChoice,
+  GroundChoice,
+  OutlineChoice,
+  PictureChoices,
+  TakenPicture,
+} from '../design/types.ts';
+import type { ThreadChart } from '../materials/threads.ts';
+import { atMost, taken, TAKEN, type Bitmap } from './bitmap.ts';
+import { clearEdges } from './clear-edges.ts';
+import { coloured, COLOURS, type PictureColour } from './colours.ts';
+import { edgeShift } from './edge-shift.ts';
+import type { FitChoice } from './fit-borders.ts';
+import { GROUND, groundOf } from './ground.ts';
+import { patchesIn, withoutSpecks } from './patches.ts';
+import { regionsOf, type PictureRegion } from './regions.ts';
+import { shadesOf, type Shades } from './shades.ts';
+import { calmedPicture, isPhotograph } from './smooth.ts';
+import { tonesOf } from './tones.ts';
+
+/** Longest side that is worked on, in pixels: finer than a stitch in the largest hoop. */
+export const WORK_PIXELS = 1200;
+
+export const CHOICES: PictureChoices = {
+  taken: TAKEN,
+  width: 90,
+  ground: GROUND,
+  colours: COLOURS,
+  outlines: { smooth: 0.4, corners: 0.7 },
+  stitches: { satin: 0.5 },
+};
+
+/** What the steps leave of a picture. */
+export interface PictureSteps {
+  /** As it is taken. */
+  taken: Bitmap;
+  /** 1 where ground is. */
+  ground: Uint8Array;
+  photograph: boolean;
+  shades: Shades;
+  colours: PictureColour[];
+  /** The colour of each pixel; 255 for ground. */
+  at: Uint8Array;
+  regions: PictureRegion[];
+  /** mm a pixel */
+  scale: number;
+}
+
+/** One step: what it made last, and of what. */
+class Step<T> {
+  private parts: readonly unknown[] = [];
+  private value: T | undefined;
+
+  get(parts: readonly unknown[], make: () => T): T {
+    const same = this.value !== undefined && parts.every((p, i) => Object.is(p, this.parts[i]));
+    if (!same) {
+      this.value = make();
+      this.parts = parts;
+    }
+    return this.value!;
+  }
+}
+
+/** How far outlines may stray, in pixels, by how smooth they are to be. */
+const fitChoice = ({ smooth, corners }: OutlineChoice, photograph: boolean): FitChoice => ({
+  stray: 0.18 + 2.4 * smooth ** 2 + (photograph ? 0.7 : 0),
+  corners,
+});
+
+/** Works on one picture after another; choices that stay the same cost nothing. */
+export class PictureWork {
+  private readonly takes = new Step<Bitmap>();
+  private readonly looks = new Step<{ clear: Bitmap; tones: Float32Array }>();
+  private readonly grounds = new Step<{ ground: Uint8Array; photograph: boolean }>();
+  private readonly calms = new Step<Bitmap>();
+  private readonly shadings = new Step<Shades>();
+  private readonly colourings = new Step<{ colours: PictureColour[]; at: Uint8Array }>();
+  private readonly traces = new Step<PictureRegion[]>();
+
+  /** `before` is called with each step's name before it is worked on; it may throw to end the work. */
+  run(
+    picture: Bitmap,
+    choices: PictureChoices,
+    chart: ThreadChart,
+    before: (step: string, done: number) => void = () => {},
+  ): PictureSteps {
+    before('picture', 0);
+    const is = this.taken(picture, choices.taken);
+    const scale = choices.width / is.width;
+    const { ground, photograph } = this.ground(is, choices.ground, before);
+    const shades = this.shades(is, ground, photograph, choices.colours, before);
+    const { colours, at } = this.colours(is, shades, choices.colours, chart, scale, before);
+    before('outlines', 0.6);
+    const regions = this.regions(is, at, photograph, choices.outlines, scale);
+    return { taken: is, ground, photograph, shades, colours, at, regions, scale };
+  }
+
+  private taken(picture: Bitmap, how: TakenPicture): Bitmap {
+    return this.takes.get([picture, JSON.stringify(how)], () =>
+      atMost(taken(atMost(picture, 2 * WORK_PIXELS), how), WORK_PIXELS),
+    );
+  }
+
+  private ground(is: Bitmap, how: GroundChoice, before: (step: string, done: number) => void) {
+    const { clear, tones } = this.looks.get([is], () => {
+      before('ground', 0.1);
+      const hard = clearEdges(is);
+      return { clear: hard, tones: tonesOf(hard) };
+    });
+    return this.grounds.get([clear, JSON.stringify(how)], () => {
+      const ground = groundOf(clear, tones, how);
+      return { ground, photograph: isPhotograph(clear, ground) };
+    });
+  }
+
+  private shades(
+    is: Bitmap,
+    ground: Uint8Array,
+    photograph: boolean,
+    how: ColourChoice,
+    before: (step: string, done: number) => void,
+  ): Shades {
+    const calm = how.calm ?? photograph;
+    const { clear } = this.looks.get([is], () => ({ clear: clearEdges(is), tones: new Float32Array() }));
+    const calmed = this.calms.get([clear, calm], () => {
+      if (!calm) return clear;
+      before('colours', 0.25);
+      return calmedPicture(calmedPicture(is, 3), 3);
+    });
+    return this.shadings.get([calmed, ground], () => {
+      before('colours', 0.4);
+      return shadesOf(calmed, ground);
+    });
+  }
+
+  private colours(
+    { width, height }: Bitmap,
+    shades: Shades,
+    how: ColourChoice,
+    chart: ThreadChart,
+    scale: number,
+    before: (step: string, done: number) => void,
+  ) {
+    return this.colourings.get([shades, JSON.stringify(how), chart, scale], () => {
+      before('colours', 0.5);
+      const { colours, at } = coloured(shades, how, chart);
+      return { colours, at: withoutSpecks(width, height, at, Math.max(2, how.specks / (scale * scale))) };
+    });
+  }
+
+  private regions(
+    is: Bitmap,
+    at: Uint8Array,
+    photograph: boolean,
+    how: OutlineChoice,
+    scale: number,
+  ): PictureRegion[] {
+    return this.traces.get([is, at, photograph, JSON.stringify(how), scale], () => {
+      const patches = patchesIn(is.width, is.height, at);
+      const same = (a: number, b: number): boolean => patches.at[a] === patches.at[b];
+      const origin = { x: (-is.width * scale) / 2, y: (-is.height * scale) / 2 };
+      const shift = photograph ? null : edgeShift(is, same);
+      return regionsOf(patches, shift, fitChoice(how, photograph), { scale, origin });
+    });
+  }
+}
