@@ -8,11 +8,18 @@ export const router = createRouter({
     { path: '/deleted', name: 'deleted', component: () => import('./shelf/DeletedPage.vue') },
     { path: '/ready', name: 'ready', component: () => import('./shelf/ReadyPage.vue') },
     { path: '/backup', name: 'backup', component: () => import('./shelf/BackupPage.vue') },
+    { path: '/picture', name: 'picture', component: () => import('./picture/PicturePage.vue') },
     { path: '/bench/:id', name: 'bench', component: () => import('./bench/BenchPage.vue'), props: true },
     {
       path: '/bench/:id/compare',
       name: 'compare',
       component: () => import('./compare/ComparePage.vue'),
+      props: true,
+    },
+    {
+      path: '/bench/:id/picture/:group?',
+      name: 'bench-picture',
+      component: () => import('./picture/PicturePage.vue'),
       props: true,
     },
     { path: '/:rest(.*)*', name: 'nothing', component: () => import('./shelf/NothingPage.vue') },

@@ -26,9 +26,12 @@ export {
   type Dent,
   type CarriedFont,
   type Design,
+  type ColourGroup,
   type DesignChanges,
   type DesignObject,
+  type FromPicture,
   type Group,
+  type GroundChoice,
   type Guide,
   type Item,
   type Layout,
@@ -39,6 +42,7 @@ export {
   type PathLayout,
   type PathOutline,
   type PathPoint,
+  type PictureChoices,
   type PlainOutline,
   type Recipe,
   type ReferencePicture,
@@ -46,6 +50,7 @@ export {
   type RowSpacing,
   type SettingValue,
   type StitchesObject,
+  type TakenPicture,
   type SurroundOutline,
   type TextLetter,
   type TextOutline,
@@ -83,7 +88,15 @@ export { clothById, CLOTHS } from './materials/cloths.ts';
 export { HOOP_LIMITS, HOOPS, turnedHoop, type Hoop } from './materials/hoops.ts';
 export { machineById, MACHINES } from './materials/machine.ts';
 export { materialsOf } from './materials/materials.ts';
-export { LARKMOOR_CHART, nearestThread, THREAD_CHARTS, type Thread } from './materials/threads.ts';
+export {
+  LARKMOOR_CHART,
+  nearestThread,
+  THREAD_CHARTS,
+  differenceOfThreads,
+  threadChart,
+  threadIn,
+  type Thread,
+} from './materials/threads.ts';
 export { networkOf } from './geometry/network.ts';
 export { outlineLines, outlinePaths } from './outlines/flatten.ts';
 export { threadDrawing } from './outlines/thread-drawing.ts';
@@ -320,6 +333,18 @@ export {
   type Kept,
 } from './jobs/mend.ts';
 export { readThreadList, threadsJob, threadSteps, type ThreadStep } from './jobs/threads.ts';
+export { chooseStitchesJob, type StitchesChosen } from './jobs/choose-stitches.ts';
+export {
+  chooseCounts,
+  layPictureJob,
+  objectsOfPicture,
+  relayPictureJob,
+  type Laid,
+} from './jobs/from-picture.ts';
+export { goRound, TAKEN, WHOLE, type Bitmap } from './pictures/bitmap.ts';
+export { MOST_COLOURS, splitGroup, type PictureColour } from './pictures/colours.ts';
+export { lookAtPicture, PictureFileError, PICTURE_TYPES } from './pictures/picture-file.ts';
+export { CHOICES, PictureWork, WORK_PIXELS, type PictureSteps, type PixelBox } from './pictures/steps.ts';
 export { joinHiddenJob } from './jobs/join-hidden.ts';
 export { readingsOf, readObjectsJob, stitchesAmong, type Readings } from './jobs/read-objects.ts';
 export { readStitches, type ReadAs, type Reading, type ReadObject } from './reading/read.ts';

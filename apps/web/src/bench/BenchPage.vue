@@ -8,11 +8,13 @@ import { ApiError } from '../api.ts';
 import { useAids } from '../stores/aids.ts';
 import { useBench } from '../stores/bench/bench.ts';
 import { draftToShelf, leftDrafts, type KeptDraft } from '../stores/drafts.ts';
+import { useHandOver } from '../stores/hand-over.ts';
 import { useSettings } from '../stores/settings.ts';
 import { useRehearsal } from '../stores/rehearsal.ts';
 import { useSewing } from '../stores/sewing.ts';
 import { useView, type PanelName } from '../stores/view.ts';
 import ClothView from './cloth/ClothView.vue';
+import ChoosePanel from './choosing/ChoosePanel.vue';
 import { useClipboard } from './clipboard.ts';
 import { leaving, waiting } from './commands/command.ts';
 import { useCommands } from './commands/commands.ts';
@@ -60,6 +62,7 @@ const aids = useAids();
 const { entries, active } = useTools();
 const commands = useCommands();
 const clipboard = useClipboard();
+const handOver = useHandOver();
 const problem = ref('');
 /** Edits of a design that is no longer there. */
 const left = shallowRef<KeptDraft[]>([]);
@@ -80,6 +83,21 @@ let forget: (() => void) | null = null;
 let fitWanted = true;
 
 watch(() => props.id, open, { immediate: true });
+
+/** What another page has left for this design. */
+function takeOver(id: string): void {
+  const { work, select } = handOver;
+  if (select) bench.selection = select;
+  handOver.select = handOver.work = null;
+  if (work?.design !== id) return;
+  let says = '';
+  const done = bench.does((design) => {
+    const left = work.does(design);
+    says = left.says;
+    return left.job;
+  });
+  if (done && says) bench.message = says;
+}
 
 async function open(id: string): Promise<void> {
   problem.value = '';
@@ -102,6 +120,7 @@ async function open(id: string): Promise<void> {
   bench.selection = (kept?.selection ?? []).filter((s) =>
     [...everyItem(bench.design!.objects)].some((i) => i.id === s),
   );
+  takeOver(id);
   forget = view.remember(id, () => bench.selection);
   if (bench.theirs || bench.otherDrafts.length) view.panel = 'conflict';
   if (fitWanted) fit();
@@ -298,6 +317,7 @@ watch(title, (name) => (document.title = name ? `${name} · Rosehip` : 'Rosehip'
         <ReportPanel v-else-if="view.panel === 'report'" />
         <FindingsPanel v-else-if="view.panel === 'findings'" />
         <ProposalPanel v-else-if="view.panel === 'proposal'" />
+        <ChoosePanel v-else-if="view.panel === 'choose'" />
         <FiguresPanel v-else-if="view.panel === 'figures'" />
         <RehearsalPanel v-else-if="view.panel === 'rehearsal'" />
         <GuidesPanel v-else-if="view.panel === 'guides'" />

@@ -10,7 +10,9 @@ import {
   type Point,
 } from '@rosehip/core';
 import { shallowRef } from 'vue';
+import { useRouter } from 'vue-router';
 import { useBench } from '../stores/bench/bench.ts';
+import { useHandOver } from '../stores/hand-over.ts';
 import { isFontFile, useOwnFonts } from '../stores/own-fonts.ts';
 import { useView } from '../stores/view.ts';
 import { useEngine } from '../workers/engine.ts';
@@ -22,7 +24,12 @@ export interface Report {
   came: string[];
   /** What was left out or changed, and why. */
   notes: string[];
+  /** Several shapes of a drawing came, which stitches can be chosen for. */
+  drawn: boolean;
 }
+
+/** Files that become stitches by the page of steps. */
+const isPicture = (file: File): boolean => /^image\/(png|jpeg|webp|gif)$/.test(file.type);
 
 /** What the last files brought; the report panel shows it. */
 export const report = shallowRef<Report | null>(null);
@@ -40,6 +47,8 @@ export function useBringIn() {
   const bench = useBench();
   const view = useView();
   const own = useOwnFonts();
+  const handOver = useHandOver();
+  const router = useRouter();
 
   /** Adds what the files hold, its middle at a place in mm; of letters it is asked first whether they are an alphabet. */
   return async function bringIn(
@@ -53,8 +62,15 @@ export function useBringIn() {
       view.panel = 'letters';
       return;
     }
+    if (all.length === 1 && isPicture(all[0]) && bench.id) {
+      handOver.picture = all[0];
+      await bench.settle();
+      await router.push({ name: 'bench-picture', params: { id: bench.id } });
+      return;
+    }
     const came: string[] = [];
     const notes: string[] = [];
+    let drawn = false;
     for (const file of all) {
       if (isFontFile(file)) {
         try {
@@ -92,11 +108,12 @@ export function useBringIn() {
           `${file.name}: ${objects.length === 1 ? '1 object' : `${objects.length} objects`}${sizeOf(item)}`,
         );
         notes.push(...result.notes);
+        drawn ||= /\.svg$/i.test(file.name) && objects.length > 1;
       }
     }
     if (!came.length && !notes.length) return;
-    report.value = { title: came.length ? 'Brought in' : 'Nothing was brought in', came, notes };
-    if (notes.length) view.panel = 'report';
+    report.value = { title: came.length ? 'Brought in' : 'Nothing was brought in', came, notes, drawn };
+    if (notes.length || drawn) view.panel = 'report';
     else bench.message = `${came.join('; ')}.`;
   };
 }

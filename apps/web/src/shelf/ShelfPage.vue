@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // The shelf: every design with a picture of its stitches.
-import { FilePlus2, Grid2x2, Grid3x3, Search, Upload } from '@lucide/vue';
+import { FilePlus2, ImageUp, Grid2x2, Grid3x3, Search, Upload } from '@lucide/vue';
 import { useDropZone } from '@vueuse/core';
 import { onMounted, onUnmounted, ref, shallowRef, useTemplateRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
@@ -10,6 +10,7 @@ import { api, ApiError } from '../api.ts';
 import { useKept } from '../parts/kept.ts';
 import Notice from '../parts/Notice.vue';
 import type { KeptDraft } from '../stores/drafts.ts';
+import { useHandOver } from '../stores/hand-over.ts';
 import { useEngine } from '../workers/engine.ts';
 import DesignCard from './DesignCard.vue';
 import NewDesignDialog from './NewDesignDialog.vue';
@@ -18,6 +19,7 @@ import { SORTS, useShelfList } from './shelf-list.ts';
 import ShelfHeader from './ShelfHeader.vue';
 
 const router = useRouter();
+const handOver = useHandOver();
 const designs = shallowRef<ShelfEntry[]>([]);
 const loaded = ref(false);
 const { search, label, sort, list, labels, selected, toggle, selectAll, clear } = useShelfList(designs);
@@ -147,7 +149,15 @@ async function create(design: Design): Promise<void> {
   });
 }
 
+/** One picture that is dropped or chosen begins a design. */
+const isPicture = (file: File): boolean => /^image\/(png|jpeg|webp|gif)$/.test(file.type);
+
 async function bringIn(files: File[] | FileList | null): Promise<void> {
+  if (files?.length === 1 && isPicture(files[0])) {
+    handOver.picture = files[0];
+    await router.push({ name: 'picture' });
+    return;
+  }
   const said: string[] = [];
   let last: string | null = null;
   for (const file of files ?? []) {
@@ -190,10 +200,13 @@ function chosen(): void {
         class="sr-only"
         tabindex="-1"
         multiple
-        :accept="READ_ENDINGS.join(',')"
+        :accept="[...READ_ENDINGS, 'image/png', 'image/jpeg', 'image/webp', 'image/gif'].join(',')"
         aria-label="File to bring in"
         @change="chosen"
       />
+      <RouterLink :to="{ name: 'picture' }" class="button">
+        <ImageUp :size="18" aria-hidden="true" /> From a picture
+      </RouterLink>
       <button type="button" class="button button-primary" @click="makingNew = true">
         <FilePlus2 :size="18" aria-hidden="true" /> New design
       </button>

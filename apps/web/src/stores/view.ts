@@ -31,6 +31,7 @@ export type PanelName =
   | 'figures'
   | 'rehearsal'
   | 'proposal'
+  | 'choose'
   | 'report'
   | 'hoop'
   | 'threads'

@@ -1,5 +1,6 @@
 // The engine: stitches designs, reads and writes files, away from the main thread.
 import {
+  chooseStitchesJob,
   clothById,
   DesignReceiver,
   fileFormat,
@@ -56,6 +57,7 @@ import {
   type Readings,
   type Recipe,
   type SettingValue,
+  type StitchesChosen,
   type TidyProposal,
   type ViewName,
 } from '@rosehip/core';
@@ -235,6 +237,12 @@ const engine = {
   async order(parcel: Parcel, machine: string): Promise<OrderProposal | null | Problem> {
     const design = await opened(parcel);
     return said(() => putInOrder(design, machineById(machine).speed));
+  },
+
+  /** Stitches for shapes of the design; `satin` from 0, more fill, to 1, more satin. */
+  async choose(parcel: Parcel, ids: string[], satin: number): Promise<StitchesChosen | Problem> {
+    const design = await opened(parcel);
+    return said(() => chooseStitchesJob(design, ids.length ? ids : design.objects.map((o) => o.id), satin));
   },
 
   /** An object of the design as every kind would stitch it, for the card's swatches. */

@@ -20,6 +20,17 @@ export type ChosenKind =
   /** Along its middle. */
   | { as: 'line'; recipe: Recipe; outline: PathOutline };
 
+/** How many objects are sewn in which way. */
+export interface KindCounts {
+  satin: number;
+  fill: number;
+  line: number;
+}
+
+/** What an object counts as; kinds that are neither satin nor fill follow lines. */
+export const kindCounted = ({ kind }: Recipe): keyof KindCounts =>
+  kind === 'satin' || kind === 'fill' ? kind : 'line';
+
 /** The widest column that is satin, in mm. `satin` is 0 for more fill to 1 for more satin. */
 export const widestSatin = (satin: number): number => NARROWEST + (WIDEST - NARROWEST) * satin;
 

@@ -73,7 +73,15 @@ export function copiesOf(items: readonly Item[], makeId: () => string): Item[] {
   for (const item of everyItem(items)) ids.set(item.id, makeId());
   const copy = (item: Item): Item => {
     const made = withReferences({ ...item, id: ids.get(item.id)! }, (id) => ids.get(id) ?? id);
-    return made.kind === 'group' ? { ...made, objects: made.objects.map(copy) } : made;
+    if (made.kind !== 'group') return made;
+    const { fromPicture } = made;
+    return {
+      ...made,
+      objects: made.objects.map(copy),
+      ...(fromPicture && {
+        fromPicture: { ...fromPicture, made: fromPicture.made.map((id) => ids.get(id) ?? id) },
+      }),
+    };
   };
   return items.map(copy);
 }

@@ -3,17 +3,18 @@
 // What was made from an item is remembered with the item (memo.ts). A design that is cloned as a whole has none of its
 // old items; one that comes as a parcel has all but those that changed.
 import type { StitchBlock } from './stitch-blocks.ts';
-import type { Design, Item } from './types.ts';
+import type { Design, Group, Item, KeptPicture } from './types.ts';
 
 /**
  * An item of a parcel: the number of one that was sent before, or a new one with its number. Of new stitches, blocks that
- * were sent before are numbers, too.
+ * were sent before are numbers, too, and so are the pictures that groups came from.
  */
 type Packed =
   | number
   | { number: number; item: Item }
-  | { number: number; group: object; objects: Packed[] }
+  | { number: number; group: object; objects: Packed[]; picture?: PackedPicture }
   | { number: number; stitches: object; blocks: PackedBlock[] };
+type PackedPicture = number | { number: number; picture: KeptPicture };
 type PackedBlock = number | { number: number; records: string };
 
 export interface Parcel {
@@ -26,8 +27,8 @@ export interface Parcel {
 /** Items are forgotten, on both sides alike, after so many parcels without them: steps back bring them again. */
 const KEPT = 60;
 
-/** What can be sent once: an item, or a block of stitches. */
-type Sent = Item | StitchBlock;
+/** What can be sent once: an item, a block of stitches, or a picture. */
+type Sent = Item | StitchBlock | KeptPicture;
 
 /** The items that both sides have, by number. Both count the same parcels, and so forget the same. */
 class Ledger {
@@ -67,7 +68,8 @@ class Ledger {
 
 const innerOf = (item: Sent): readonly Sent[] => {
   if (!('kind' in item)) return [];
-  if (item.kind === 'group') return item.objects;
+  if (item.kind === 'group')
+    return item.fromPicture ? [...item.objects, item.fromPicture.picture] : item.objects;
   return item.kind === 'stitches' ? item.blocks : [];
 };
 
@@ -102,10 +104,21 @@ export class DesignSender {
       this.ledger.learn(number, item);
       return { number, item };
     }
-    const { objects, ...group } = item;
+    const { objects, fromPicture, ...group } = item;
     const inner = objects.map((o) => this.packItem(o));
+    const picture = fromPicture && this.packPicture(fromPicture.picture);
     this.ledger.learn(number, item);
-    return { number, group, objects: inner };
+    if (!fromPicture) return { number, group, objects: inner };
+    const { picture: _, ...from } = fromPicture;
+    return { number, group: { ...group, fromPicture: from }, objects: inner, picture };
+  }
+
+  private packPicture(picture: KeptPicture): PackedPicture {
+    const known = this.ledger.use(picture);
+    if (known !== undefined) return known;
+    const number = this.next++;
+    this.ledger.learn(number, picture);
+    return { number, picture };
   }
 
   private packBlock(block: StitchBlock): PackedBlock {
@@ -143,9 +156,22 @@ export class DesignReceiver {
 
   private opened(packed: Exclude<Packed, number>): Item {
     if ('item' in packed) return packed.item;
-    if ('group' in packed)
-      return { ...packed.group, objects: packed.objects.map((o) => this.openItem(o)) } as Item;
+    if ('group' in packed) {
+      const group = { ...packed.group, objects: packed.objects.map((o) => this.openItem(o)) } as Group;
+      if (!group.fromPicture || packed.picture === undefined) return group;
+      return { ...group, fromPicture: { ...group.fromPicture, picture: this.openPicture(packed.picture) } };
+    }
     return { ...packed.stitches, blocks: packed.blocks.map((b) => this.openBlock(b)) } as Item;
+  }
+
+  private openPicture(packed: PackedPicture): KeptPicture {
+    if (typeof packed === 'number') {
+      const picture = this.ledger.item(packed) as KeptPicture;
+      this.ledger.use(picture);
+      return picture;
+    }
+    this.ledger.learn(packed.number, packed.picture);
+    return packed.picture;
   }
 
   private openBlock(packed: PackedBlock): StitchBlock {

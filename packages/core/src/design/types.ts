@@ -54,6 +54,7 @@ export interface ColourChoice extends Static<typeof pictures.colourChoice> {}
 export interface OutlineChoice extends Static<typeof pictures.outlineChoice> {}
 export interface StitchChoice extends Static<typeof pictures.stitchChoice> {}
 export interface PictureChoices extends Static<typeof pictures.pictureChoices> {}
+export interface KeptPicture extends Static<typeof pictures.keptPicture> {}
 export interface FromPicture extends Static<typeof pictures.fromPicture> {}
 
 export type SettingValue = number | string | boolean;

@@ -8,7 +8,7 @@ import type {
   TakenPicture,
 } from '../design/types.ts';
 import type { ThreadChart } from '../materials/threads.ts';
-import { atMost, taken, TAKEN, type Bitmap } from './bitmap.ts';
+import { atMost, taken, TAKEN, WHOLE, type Bitmap } from './bitmap.ts';
 import { clearEdges } from './clear-edges.ts';
 import { coloured, COLOURS, type PictureColour } from './colours.ts';
 import { edgeShift } from './edge-shift.ts';
@@ -44,8 +44,18 @@ export interface PictureSteps {
   /** The colour of each pixel; 255 for ground. */
   at: Uint8Array;
   regions: PictureRegion[];
+  /** What is no ground, in pixels. */
+  ink: PixelBox;
   /** mm a pixel */
   scale: number;
+}
+
+/** From the first column and row to beyond the last one. */
+export interface PixelBox {
+  x0: number;
+  y0: number;
+  x1: number;
+  y1: number;
 }
 
 /** One step: what it made last, and of what. */
@@ -69,11 +79,25 @@ const fitChoice = ({ smooth, corners }: OutlineChoice, photograph: boolean): Fit
   corners,
 });
 
+/** What is no ground; the whole picture when all is. */
+function inkOf({ width, height }: Bitmap, ground: Uint8Array): PixelBox {
+  const box = { x0: width, y0: height, x1: 0, y1: 0 };
+  for (let y = 0, i = 0; y < height; y++)
+    for (let x = 0; x < width; x++, i++)
+      if (!ground[i]) {
+        box.x0 = Math.min(box.x0, x);
+        box.x1 = Math.max(box.x1, x + 1);
+        box.y0 = Math.min(box.y0, y);
+        box.y1 = Math.max(box.y1, y + 1);
+      }
+  return box.x1 > box.x0 ? box : { x0: 0, y0: 0, x1: width, y1: height };
+}
+
 /** Works on one picture after another; choices that stay the same cost nothing. */
 export class PictureWork {
   private readonly takes = new Step<Bitmap>();
   private readonly looks = new Step<{ clear: Bitmap; tones: Float32Array }>();
-  private readonly grounds = new Step<{ ground: Uint8Array; photograph: boolean }>();
+  private readonly grounds = new Step<{ ground: Uint8Array; photograph: boolean; ink: PixelBox }>();
   private readonly calms = new Step<Bitmap>();
   private readonly shadings = new Step<Shades>();
   private readonly colourings = new Step<{ colours: PictureColour[]; at: Uint8Array }>();
@@ -88,13 +112,18 @@ export class PictureWork {
   ): PictureSteps {
     before('picture', 0);
     const is = this.taken(picture, choices.taken);
-    const scale = choices.width / is.width;
-    const { ground, photograph } = this.ground(is, choices.ground, before);
+    const { ground, photograph, ink } = this.ground(is, choices.ground, before);
+    const scale = choices.width / (ink.x1 - ink.x0);
     const shades = this.shades(is, ground, photograph, choices.colours, before);
     const { colours, at } = this.colours(is, shades, choices.colours, chart, scale, before);
     before('outlines', 0.6);
-    const regions = this.regions(is, at, photograph, choices.outlines, scale);
-    return { taken: is, ground, photograph, shades, colours, at, regions, scale };
+    const regions = this.regions(is, at, photograph, choices.outlines, scale, ink);
+    return { taken: is, ground, photograph, shades, colours, at, regions, ink, scale };
+  }
+
+  /** The picture turned and toned as it is taken, but with nothing cut off. */
+  uncut(picture: Bitmap, how: TakenPicture): Bitmap {
+    return atMost(taken(picture, { ...how, corners: WHOLE }), WORK_PIXELS);
   }
 
   private taken(picture: Bitmap, how: TakenPicture): Bitmap {
@@ -111,7 +140,7 @@ export class PictureWork {
     });
     return this.grounds.get([clear, JSON.stringify(how)], () => {
       const ground = groundOf(clear, tones, how);
-      return { ground, photograph: isPhotograph(clear, ground) };
+      return { ground, photograph: isPhotograph(clear, ground), ink: inkOf(is, ground) };
     });
   }
 
@@ -156,11 +185,13 @@ export class PictureWork {
     photograph: boolean,
     how: OutlineChoice,
     scale: number,
+    ink: PixelBox,
   ): PictureRegion[] {
-    return this.traces.get([is, at, photograph, JSON.stringify(how), scale], () => {
+    return this.traces.get([is, at, photograph, JSON.stringify(how), scale, ink], () => {
       const patches = patchesIn(is.width, is.height, at);
       const same = (a: number, b: number): boolean => patches.at[a] === patches.at[b];
-      const origin = { x: (-is.width * scale) / 2, y: (-is.height * scale) / 2 };
+      // What is sewn lies in the middle.
+      const origin = { x: (-(ink.x0 + ink.x1) * scale) / 2, y: (-(ink.y0 + ink.y1) * scale) / 2 };
       const shift = photograph ? null : edgeShift(is, same);
       return regionsOf(patches, shift, fitChoice(how, photograph), { scale, origin });
     });

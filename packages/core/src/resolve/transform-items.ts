@@ -184,7 +184,16 @@ function transformItem(item: Item, m: Matrix, moving: ReadonlySet<string>): Item
   // The sheet of a bent group is carried along; what is drawn on it stays where it is on the sheet.
   if (item.bend) return { ...item, bend: transformBend(item.bend, m) };
   const objects = item.objects.map((o) => transformItem(o, m, moving));
-  return { ...item, objects, ...(item.repeat && { repeat: transformRepeat(item.repeat, m) }) };
+  const { repeat, fromPicture } = item;
+  return {
+    ...item,
+    objects,
+    ...(repeat && { repeat: transformRepeat(repeat, m) }),
+    // What its picture makes anew comes to the same place.
+    ...(fromPicture && {
+      fromPicture: { ...fromPicture, map: fromPicture.map ? multiply(m, fromPicture.map) : m },
+    }),
+  };
 }
 
 const scaleRow = (row: RowSpacing, scale: number): RowSpacing =>

@@ -22,6 +22,7 @@ export function useCommands() {
     const map = new Map<string, BenchCommand>();
     for (const list of [all.makings, all.arrange, all.choose, all.turns, all.recipes])
       for (const c of list.value) if (c.keys) map.set(c.keys, c);
+    map.set(all.chooseStitches.value.keys!, all.chooseStitches.value);
     return map;
   });
 

@@ -2,10 +2,25 @@
 import { everyLeaf, recipeJob, type DesignObject } from '@rosehip/core';
 import { computed } from 'vue';
 import { useRecipes } from '../../stores/recipes.ts';
+import { useChoosing } from '../choosing/choose-edit.ts';
 import type { BenchCommand, CommandParts } from './command.ts';
 
 export function useRecipeCommands({ bench, does, command }: CommandParts) {
   const recipes = useRecipes();
+
+  const choosing = useChoosing();
+  /** Stitches for all that is selected at once; for everything when nothing is. */
+  const chooseStitches = computed<BenchCommand>(() => ({
+    ...command(
+      'choose-stitches',
+      'Choose stitches',
+      0,
+      choosing.open,
+      'Shift Q',
+      'Kinds, angles, order and overlaps for these shapes, from more fill to more satin.',
+    ),
+    ...(bench.design?.objects.length ? {} : { blocked: 'Draw or bring in a shape first.' }),
+  }));
 
   /** The recipe as a whole, from one object to others. */
   const recipeCommands = computed<BenchCommand[]>(() => {
@@ -43,5 +58,5 @@ export function useRecipeCommands({ bench, does, command }: CommandParts) {
     ];
   });
 
-  return { recipes: recipeCommands };
+  return { recipes: recipeCommands, chooseStitches };
 }

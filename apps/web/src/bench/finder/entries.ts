@@ -141,6 +141,7 @@ export function useFinderEntries(
       ...commands.choose.value,
       ...commands.turns.value,
       ...commands.recipes.value,
+      commands.chooseStitches.value,
     ].map(ofCommand),
     ...tools.map(({ name, label, key }): FinderEntry => ({
       id: `tool ${name}`,

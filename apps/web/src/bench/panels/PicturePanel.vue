@@ -3,11 +3,15 @@
 import { computed, ref } from 'vue';
 import type { ReferencePicture } from '@rosehip/core';
 import NumberField from '../../fields/NumberField.vue';
+import { useRouter } from 'vue-router';
 import { useBench } from '../../stores/bench/bench.ts';
+import { useHandOver } from '../../stores/hand-over.ts';
 import { PictureError, readPicture } from '../read-picture.ts';
 import { known, marking } from '../tools/picture-tool.ts';
 
 const bench = useBench();
+const handOver = useHandOver();
+const router = useRouter();
 const picture = computed(() => bench.design?.picture ?? null);
 const problem = ref('');
 
@@ -34,6 +38,18 @@ async function choose(event: Event): Promise<void> {
     if (!(error instanceof PictureError)) throw error;
     problem.value = error.message;
   }
+}
+
+/** On to the page of steps, with this picture when there is one. */
+async function toStitches(): Promise<void> {
+  const now = picture.value;
+  if (now) {
+    const [head, body] = now.data.split(',');
+    const bytes = Uint8Array.from(atob(body), (c) => c.charCodeAt(0));
+    handOver.picture = new File([bytes], now.name, { type: /^data:([^;]+)/.exec(head)![1] });
+  }
+  await bench.settle();
+  await router.push({ name: 'bench-picture', params: { id: bench.id! } });
 }
 
 const apart = computed(() =>
@@ -63,6 +79,14 @@ function scaleTo(mm: number): void {
       <input type="file" class="sr-only" accept="image/png,image/jpeg,image/webp" @change="choose" />
     </label>
     <p v-if="problem" role="alert" class="text-rosehip">{{ problem }}</p>
+    <button
+      type="button"
+      class="button justify-center"
+      title="A page of steps: ground, colours, outlines, stitches"
+      @click="toStitches"
+    >
+      {{ picture ? 'Make stitches of it' : 'Stitches from a picture' }}
+    </button>
     <template v-if="picture">
       <p class="truncate px-1" :title="picture.name">{{ picture.name }}</p>
       <div class="grid grid-cols-2 gap-2">

@@ -1,9 +1,11 @@
 <script setup lang="ts">
 // What the last files brought in, and what was left out of them and why.
 import { useView } from '../../stores/view.ts';
+import { useChoosing } from '../choosing/choose-edit.ts';
 import { report } from '../bring-in.ts';
 
 const view = useView();
+const choosing = useChoosing();
 </script>
 
 <template>
@@ -17,6 +19,12 @@ const view = useView();
       <ul class="grid list-disc gap-1 pl-5" role="status">
         <li v-for="note in report.notes" :key="note">{{ note }}</li>
       </ul>
+    </template>
+    <template v-if="report.drawn">
+      <p>Each shape is stitched as it came. Stitches can be chosen for all of them at once.</p>
+      <button type="button" class="button button-primary justify-center" @click="choosing.open">
+        Choose stitches
+      </button>
     </template>
     <button type="button" class="button justify-center" @click="view.panel = 'card'">
       To the recipe card

@@ -106,6 +106,11 @@ const unsewn = computed(() => {
   const [only] = bench.selected;
   return bench.selected.length === 1 && only.kind === 'object' && !!only.unsewn;
 });
+/** The group that is selected, when it came from a picture. */
+const fromPicture = computed(() => {
+  const [only] = bench.selected;
+  return bench.selected.length === 1 && only.kind === 'group' && only.fromPicture ? only : null;
+});
 const sew = (): void => props.commands.makings.value.find((c) => c.id === 'sew-it')!.run();
 
 /** What was just made shows what made it, the first number ready to be typed. */
@@ -144,6 +149,17 @@ watchPostEffect(async () => {
         Only a shape for others: it is not sewn.
         <button type="button" class="button h-7 px-2" @click="sew">Sew it</button>
       </p>
+      <p
+        v-if="fromPicture && bench.id"
+        class="mt-1 flex items-center justify-between gap-2 rounded-card bg-linen py-1 pr-1 pl-2"
+      >
+        <span class="truncate">From the picture {{ fromPicture.fromPicture!.picture.name }}</span>
+        <RouterLink
+          class="button h-7 px-2"
+          :to="{ name: 'bench-picture', params: { id: bench.id, group: fromPicture.id } }"
+          >Change a step</RouterLink
+        >
+      </p>
     </header>
     <div class="column">
       <div ref="column" data-column class="relative h-full overflow-y-auto scroll-py-16">
@@ -177,6 +193,13 @@ watchPostEffect(async () => {
             <WidthFields />
             <GuideLineFields />
             <CentreFields />
+            <CommandButton
+              v-if="bench.selected.length > 1 || bench.selected[0]?.kind === 'group'"
+              :label="commands.chooseStitches.value.label"
+              :hint="`${commands.chooseStitches.value.help} (${commands.chooseStitches.value.keys})`"
+              :blocked="commands.chooseStitches.value.blocked"
+              @press="commands.chooseStitches.value.run()"
+            />
             <RecipeTools :commands="commands" />
           </CardPart>
           <CardPart ref="around" v-model="parts.around" title="Around and repeat" :place="2" :of="4">

@@ -76,18 +76,19 @@ export const stitchChoice = exactly({
 
 export const pictureChoices = exactly({
   taken: takenPicture,
-  /** Width of the whole picture as it is taken, in mm. */
-  width: number(5, 2000),
+  /** Width of what is no ground, in mm. */
+  width: number(3, 2000),
   ground: groundChoice,
   colours: colourChoice,
   outlines: outlineChoice,
   stitches: stitchChoice,
 });
 
+/** A picture that is kept, and the name of its file. It is never changed but replaced: who has been sent it once has it. */
+export const keptPicture = exactly({ name, data: picture });
+
 export const fromPicture = exactly({
-  /** Name of the picture's file. */
-  name,
-  data: picture,
+  picture: keptPicture,
   choices: pictureChoices,
   /** Ids of what was made, in the order in which the steps make it. */
   made: list(id, 5000),

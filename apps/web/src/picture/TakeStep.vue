@@ -1,0 +1,104 @@
+<script setup lang="ts">
+// The picture itself: chosen, turned, cut, straightened, made lighter.
+import { Crop, RotateCcw, RotateCw, Scan } from '@lucide/vue';
+import { computed, useTemplateRef } from 'vue';
+import { PICTURE_TYPES, TAKEN, WHOLE, type TakenPicture } from '@rosehip/core';
+import NumberField from '../fields/NumberField.vue';
+import IconButton from '../parts/IconButton.vue';
+import Slider from '../fields/Slider.vue';
+import type { PictureStepsState } from './steps.ts';
+
+const props = defineProps<{ steps: PictureStepsState }>();
+const chooser = useTemplateRef<HTMLInputElement>('chooser');
+const taken = computed(() => props.steps.choices.value.taken);
+const set = (changes: Partial<TakenPicture>): void =>
+  props.steps.change({ taken: { ...taken.value, ...changes } });
+const changed = computed(() => JSON.stringify(taken.value) !== JSON.stringify(TAKEN));
+function chosen(): void {
+  const file = chooser.value?.files?.[0];
+  if (file) void props.steps.choose(file);
+  chooser.value!.value = '';
+}
+</script>
+
+<template>
+  <button type="button" class="button h-8 justify-center px-1" @click="chooser?.click()">
+    Choose another
+  </button>
+  <input
+    ref="chooser"
+    type="file"
+    class="sr-only"
+    tabindex="-1"
+    aria-label="Another picture"
+    :accept="PICTURE_TYPES"
+    @change="chosen"
+  />
+  <div class="flex justify-between">
+    <IconButton
+      label="Quarter turn to the left"
+      @press="set({ quarters: (taken.quarters + 3) % 4, corners: WHOLE })"
+      ><RotateCcw :size="16" aria-hidden="true"
+    /></IconButton>
+    <IconButton
+      label="Quarter turn to the right"
+      @press="set({ quarters: (taken.quarters + 1) % 4, corners: WHOLE })"
+      ><RotateCw :size="16" aria-hidden="true"
+    /></IconButton>
+    <button
+      v-for="m in [
+        { mode: 'crop', label: 'Crop', hint: 'Cut the picture by dragging its sides', icon: Crop },
+        {
+          mode: 'corners',
+          label: 'Four corners',
+          hint: 'Straighten what was taken askew by its four corners',
+          icon: Scan,
+        },
+      ] as const"
+      :key="m.mode"
+      type="button"
+      class="button button-icon"
+      :class="steps.cutting.value === m.mode ? 'border-rosehip bg-blush' : 'button-quiet'"
+      :aria-label="m.label"
+      :title="m.hint"
+      :aria-pressed="steps.cutting.value === m.mode"
+      @click="steps.cut(m.mode)"
+    >
+      <component :is="m.icon" :size="16" aria-hidden="true" />
+    </button>
+  </div>
+  <NumberField
+    label="Turn by"
+    unit="°"
+    :value="taken.turn"
+    :least="-45"
+    :most="45"
+    :step="0.5"
+    inline
+    @change="set({ turn: $event })"
+  />
+  <Slider
+    label="Brightness"
+    :value="taken.brightness"
+    :least="-0.6"
+    :most="0.6"
+    :step="0.05"
+    @change="set({ brightness: $event })"
+  />
+  <Slider
+    label="Contrast"
+    :value="taken.contrast"
+    :least="-0.6"
+    :most="0.9"
+    :step="0.05"
+    @change="set({ contrast: $event })"
+  />
+  <button
+    v-if="changed"
+    type="button"
+    class="button h-7 justify-center px-1"
+    @click="steps.change({ taken: TAKEN })"
+  >
+    As it came
+  </button>
+</template>

@@ -1,0 +1,163 @@
+// From a picture to objects, away from the main thread. One worker has one picture; it remembers every step.
+import {
+  chooseCounts,
+  objectsOfPicture,
+  pathData,
+  PictureWork,
+  splitGroup,
+  threadChart,
+  WORK_PIXELS,
+  type Bitmap,
+  type ColourGroup,
+  type DesignObject,
+  type Laid,
+  type PictureChoices,
+  type PictureColour,
+  type PictureSteps,
+  type PixelBox,
+  type TakenPicture,
+} from '@rosehip/core';
+import * as Comlink from 'comlink';
+
+/** What the steps made of a picture. */
+export interface PictureMade {
+  objects: DesignObject[];
+  colours: PictureColour[];
+  /** How many colours the picture proposes, and how many it could have. */
+  proposed: number;
+  most: number;
+  photograph: boolean;
+  /** Pixels of the picture as it is taken, and what of it is no ground. */
+  width: number;
+  height: number;
+  ink: PixelBox;
+  inked: boolean;
+  /** mm a pixel */
+  scale: number;
+  /** Regions as path data in mm, with their colour. */
+  outlines: { d: string; colour: number }[];
+  points: number;
+  counts: ReturnType<typeof chooseCounts>;
+  /** How broad the narrowest region is, in mm. */
+  detail: number | null;
+}
+
+/** What the left half shows. */
+export type PictureView = 'taken' | 'uncut' | 'ground' | 'colours';
+
+let picture: Bitmap | null = null;
+let work = new PictureWork();
+let steps: PictureSteps | null = null;
+
+const bitmapOf = ({ width, height, data }: Bitmap): Promise<ImageBitmap> =>
+  createImageBitmap(new ImageData(data as Uint8ClampedArray<ArrayBuffer>, width, height));
+
+function drawn(image: ImageBitmap, longest: number): OffscreenCanvas {
+  const k = Math.min(1, longest / Math.max(image.width, image.height));
+  const canvas = new OffscreenCanvas(
+    Math.max(1, Math.round(image.width * k)),
+    Math.max(1, Math.round(image.height * k)),
+  );
+  const ctx = canvas.getContext('2d', { willReadFrequently: true })!;
+  ctx.imageSmoothingQuality = 'high';
+  ctx.drawImage(image, 0, 0, canvas.width, canvas.height);
+  return canvas;
+}
+
+/** Characters that a design may spend on a picture. */
+const MOST_DATA = 2_900_000;
+
+async function asData(canvas: OffscreenCanvas, type: string, quality?: number): Promise<string> {
+  const blob = await canvas.convertToBlob({ type, quality });
+  const bytes = new Uint8Array(await blob.arrayBuffer());
+  let text = '';
+  for (let i = 0; i < bytes.length; i += 0x8000)
+    text += String.fromCharCode(...bytes.subarray(i, i + 0x8000));
+  return `data:${type};base64,${btoa(text)}`;
+}
+
+export class PictureDesk {
+  /** Takes a picture; its pixels are read once. Gives it as a design keeps it. */
+  async open(image: ImageBitmap): Promise<string> {
+    const small = drawn(image, WORK_PIXELS);
+    image.close();
+    // What is kept is what is worked on: opened again, it makes the same.
+    let data = await asData(small, 'image/png');
+    for (const quality of [0.92, 0.8, 0.6]) {
+      if (data.length <= MOST_DATA) break;
+      data = await asData(small, 'image/jpeg', quality);
+    }
+    await this.reopen(data);
+    return data;
+  }
+
+  /** Takes a picture as a design has kept it. */
+  async reopen(data: string): Promise<void> {
+    const [head, body] = data.split(',');
+    const bytes = Uint8Array.from(atob(body), (c) => c.charCodeAt(0));
+    const image = await createImageBitmap(new Blob([bytes], { type: /^data:([^;]+)/.exec(head)![1] }));
+    const canvas = drawn(image, WORK_PIXELS);
+    image.close();
+    const pixels = canvas.getContext('2d')!.getImageData(0, 0, canvas.width, canvas.height);
+    picture = { width: pixels.width, height: pixels.height, data: pixels.data };
+    work = new PictureWork();
+    steps = null;
+  }
+
+  /** Makes what follows from the choices; `progress` hears how far that is, 0 to 1. */
+  make(choices: PictureChoices, laid: Laid, progress: (step: string, done: number) => void): PictureMade {
+    if (!picture) throw new Error('No picture is open.');
+    steps = work.run(picture, choices, threadChart(laid.chart), (step, done) => void progress(step, done));
+    progress('stitches', 0.75);
+    const objects = objectsOfPicture(steps, choices.stitches.satin, laid);
+    const { colours, shades, photograph, taken, ink, scale, regions, ground } = steps;
+    return {
+      objects,
+      colours,
+      proposed: shades.proposed,
+      most: shades.shades.length,
+      photograph,
+      width: taken.width,
+      height: taken.height,
+      ink,
+      inked: ground.includes(0),
+      scale,
+      outlines: regions.map(({ outline, colour }) => ({ d: pathData(outline.paths), colour })),
+      points: regions.reduce((sum, r) => sum + r.outline.paths.reduce((n, p) => n + p.points.length, 0), 0),
+      counts: chooseCounts(objects),
+      detail: regions.length ? Math.min(...regions.map((r) => r.area)) : null,
+    };
+  }
+
+  /** The picture as a step leaves it; `how` it would be taken, for the step that takes it. */
+  async view(view: PictureView, how: TakenPicture): Promise<ImageBitmap | null> {
+    if (!picture || !steps) return null;
+    const image = await bitmapOf(this.pixels(view, how));
+    return Comlink.transfer(image, [image]);
+  }
+
+  private pixels(view: PictureView, how: TakenPicture): Bitmap {
+    const { taken, ground, at, colours } = steps!;
+    if (view === 'uncut') return work.uncut(picture!, how);
+    if (view === 'taken') return taken;
+    const data = taken.data.slice();
+    const rgb = colours.map(({ colour }) => parseInt(colour.slice(1), 16));
+    for (let i = 0; i < ground.length; i++) {
+      if (view === 'ground') {
+        if (ground[i]) data[4 * i + 3] = 0;
+        continue;
+      }
+      const of = rgb[at[i]];
+      if (of === undefined) data[4 * i + 3] = 0;
+      else data.set([of >> 16, (of >> 8) & 255, of & 255, 255], 4 * i);
+    }
+    return { ...taken, data };
+  }
+
+  /** A group of shades in two; null when it is one. */
+  split(group: ColourGroup): [ColourGroup, ColourGroup] | null {
+    return steps && splitGroup(steps.shades, group);
+  }
+}
+
+Comlink.expose(new PictureDesk());

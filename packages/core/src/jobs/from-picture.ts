@@ -1,0 +1,186 @@
+// A picture becomes a group of objects; a step that is changed later makes them anew, and what was done by hand since stays.
+import { chooseStitches } from '../choosing/choose.ts';
+import { kindCounted, type KindCounts } from '../choosing/kinds.ts';
+import { findItem } from '../design/tree.ts';
+import {
+  newId,
+  type Design,
+  type DesignObject,
+  type FromPicture,
+  type Group,
+  type Item,
+  type PathOutline,
+} from '../design/types.ts';
+import { intersect } from '../geometry/clip.ts';
+import { regionArea, regionBounds, type Region } from '../geometry/region.ts';
+import { clothById } from '../materials/cloths.ts';
+import { threadChart, threadIn } from '../materials/threads.ts';
+import { outlineRegion } from '../outlines/region.ts';
+import type { PictureSteps } from '../pictures/steps.ts';
+import { transformItems } from '../resolve/transform-items.ts';
+import { JobBuilder, JobError, type Job } from './job.ts';
+
+/** Where a picture's stitches are laid: what the choice of stitches depends on. */
+export type Laid = Pick<Design, 'cloth' | 'chart'>;
+
+/** The objects that a picture's regions become, in sewing order; the same every time but for their ids. */
+export function objectsOfPicture(
+  { regions, colours }: Pick<PictureSteps, 'regions' | 'colours'>,
+  satin: number,
+  { cloth, chart }: Laid,
+): DesignObject[] {
+  const threads = threadChart(chart);
+  const pieces = regions.map(({ outline, colour }) => ({ outline, thread: colours[colour].thread }));
+  const { chosen } = chooseStitches(pieces, { satin, compensation: clothById(cloth.kind).compensation });
+  const counts = new Map<string, number>();
+  return chosen.map(({ piece, outline, recipe }): DesignObject => {
+    const { thread } = pieces[piece];
+    const n = (counts.get(thread) ?? 0) + 1;
+    counts.set(thread, n);
+    return {
+      id: newId(),
+      name: `${threadIn(threads, thread).name} ${n}`,
+      kind: 'object',
+      visible: true,
+      locked: false,
+      outline,
+      recipe,
+      thread,
+    };
+  });
+}
+
+/** How many objects of each kind there are. */
+export function chooseCounts(objects: readonly DesignObject[]): KindCounts {
+  const counts: KindCounts = { satin: 0, fill: 0, line: 0 };
+  for (const { recipe } of objects) counts[kindCounted(recipe)]++;
+  return counts;
+}
+
+/** Puts what was made of a picture on top of a design, as a group that knows where it came from. */
+export function layPictureJob(design: Design, from: Omit<FromPicture, 'made'>, objects: DesignObject[]): Job {
+  if (!objects.length)
+    throw new JobError('Nothing is left of the picture to be sewn: take less of it as ground.');
+  const group: Group = {
+    id: newId(),
+    name: from.picture.name,
+    kind: 'group',
+    visible: true,
+    locked: false,
+    objects,
+    fromPicture: { ...from, made: objects.map((o) => o.id) },
+  };
+  const builder = new JobBuilder(design, 'From a picture');
+  builder.insert(group, null, design.objects.length);
+  return builder.job([group.id]);
+}
+
+export interface Relaid {
+  job: Job;
+  /** What was changed by hand and could not be kept, as names. */
+  lost: string[];
+  /** How many objects keep what was changed by hand. */
+  kept: number;
+}
+
+/** Shapes that share more than this of what they cover together are the same one. */
+const SAME_SHAPE = 0.35;
+/** Shapes that share more than this are as good as unchanged: an outline that was changed by hand may stay. */
+const UNCHANGED_SHAPE = 0.97;
+
+/** Values that hold the same; numbers that differ by less than a hundredth are equal, as maps leave such. */
+function equal(a: unknown, b: unknown): boolean {
+  if (typeof a === 'number' && typeof b === 'number') return Math.abs(a - b) < 0.01;
+  if (typeof a !== 'object' || typeof b !== 'object' || !a || !b) return a === b;
+  const keys = new Set([...Object.keys(a), ...Object.keys(b)]);
+  return [...keys].every((k) => equal((a as Record<string, unknown>)[k], (b as Record<string, unknown>)[k]));
+}
+
+/** What two regions share of what they cover together. */
+function overlap(a: Region, b: Region): number {
+  const [p, q] = [regionBounds(a), regionBounds(b)];
+  if (!p || !q || p.minX > q.maxX || p.maxX < q.minX || p.minY > q.maxY || p.maxY < q.minY) return 0;
+  const both = regionArea(intersect(a, b));
+  return both / (regionArea(a) + regionArea(b) - both);
+}
+
+/** Lines have no area: they are compared by a band about them. */
+const regionOf = (o: DesignObject): Region => outlineRegion(o.outline as PathOutline);
+
+/**
+ * Makes a group anew that came from a picture. `before` is what its choices made when nothing had been changed by hand, in
+ * the same order as its `made`; `now` is what the new choices make.
+ */
+export function relayPictureJob(
+  design: Design,
+  id: string,
+  from: Omit<FromPicture, 'made' | 'map'>,
+  before: readonly DesignObject[],
+  now: readonly DesignObject[],
+): Relaid {
+  const group = findItem(design, id);
+  if (group?.kind !== 'group' || !group.fromPicture)
+    throw new JobError('What came from this picture is no longer there.');
+  if (!now.length)
+    throw new JobError('Nothing is left of the picture to be sewn: take less of it as ground.');
+  const { made, map } = group.fromPicture;
+  const mapped = (objects: readonly DesignObject[]): DesignObject[] =>
+    map ? (transformItems(design, [...objects], map) as DesignObject[]) : [...objects];
+  const [was, is] = [mapped(before), mapped(now)];
+  const present = new Map(group.objects.map((o) => [o.id, o]));
+  const lost: string[] = [];
+  let kept = 0;
+
+  /** What was changed by hand of each thing that was made; null when it was taken away. */
+  const changes = was.map((base, i): Partial<DesignObject> | null => {
+    const current = present.get(made[i]);
+    if (!current || current.kind !== 'object') return null;
+    const out: Record<string, unknown> = {};
+    for (const key of new Set([...Object.keys(base), ...Object.keys(current)]))
+      if (key !== 'id' && !equal(base[key as keyof DesignObject], current[key as keyof DesignObject]))
+        out[key] = current[key as keyof DesignObject];
+    return out;
+  });
+  const wasRegions = was.map(regionOf);
+  const free = new Set(was.keys());
+  const objects: Item[] = [];
+  const ids: string[] = [];
+  for (const next of is) {
+    const region = regionOf(next);
+    let best = -1;
+    let most = SAME_SHAPE;
+    for (const i of free) {
+      const share = overlap(region, wasRegions[i]) * (was[i].thread === next.thread ? 1 : 0.9);
+      if (share > most) [most, best] = [share, i];
+    }
+    if (best < 0) {
+      objects.push(next);
+      ids.push(next.id);
+      continue;
+    }
+    free.delete(best);
+    ids.push(made[best]);
+    const own = changes[best];
+    // Taken away by hand: so it stays.
+    if (!own) continue;
+    const { outline, ...others } = own;
+    const keep = { ...next, ...others, id: made[best] };
+    if (outline && overlap(region, wasRegions[best]) >= UNCHANGED_SHAPE) keep.outline = outline;
+    else if (outline) lost.push(`the outline of ${keep.name}`);
+    if (Object.keys(others).length || (outline && keep.outline === outline)) kept++;
+    objects.push(keep);
+  }
+  for (const i of free) {
+    const own = changes[i];
+    if (own && Object.keys(own).length) lost.push(`what was changed of ${present.get(made[i])!.name}`);
+  }
+  // What was put into the group by hand stays, on top.
+  const ours = new Set(made);
+  objects.push(...group.objects.filter((o) => !ours.has(o.id)));
+  const inBefore = made.filter((m) => present.has(m));
+  const order = group.objects.filter((o) => ours.has(o.id)).map((o) => o.id);
+  if (!equal(inBefore, order)) lost.push('the order');
+  const builder = new JobBuilder(design, 'Change what came from a picture');
+  builder.replace({ ...group, objects, fromPicture: { ...from, made: ids, ...(map && { map }) } });
+  return { job: builder.job([id]), lost, kept };
+}
