@@ -3,7 +3,7 @@
 import type { Bitmap } from './bitmap.ts';
 
 /** Colours nearer than this count as one, in steps of 255 over the three channels. */
-const ALIKE = 14;
+const ALIKE = 12;
 /** How far a mixed colour may lie from the line between the two that it is mixed of. */
 const BESIDE = 18;
 
@@ -38,7 +38,7 @@ function round(
       const i = 4 * (y * width + x);
       if (!data[i + 3]) continue;
       const [r, g, b] = [data[i], data[i + 1], data[i + 2]];
-      let widest = ALIKE * ALIKE * 4;
+      let widest = ALIKE * ALIKE;
       for (const o of offset) {
         let [p, q] = [i - o, i + o];
         if (!data[p + 3] || !data[q + 3]) continue;

@@ -3,7 +3,7 @@ import type { Bitmap } from './bitmap.ts';
 import type { Shift } from './borders.ts';
 
 /** Edges with less contrast than this tell nothing, as a share of black to white. */
-const LEAST = 0.04;
+const LEAST = 0.02;
 
 /**
  * An edge that was smoothed when it was drawn leaves pixels of both colours: how much of each they hold tells where it was.

@@ -119,27 +119,61 @@ function meeting(places: readonly Point[], i: number, ring: boolean): Point {
   return Math.hypot(p.x - places[i].x, p.y - places[i].y) <= 0.8 + BLUNT / half ? p : places[i];
 }
 
-/** A border of a ring begins where it turns most, so that a ring without corners is no worse at one place. */
+/** A corner between two straight sides moves no farther than this to where they meet, in pixels. */
+const SIDES_MEET = 2.5;
+
+/** The straight line that all places lie near to; null when they bend. */
+function straightSide(places: readonly Point[], stray: number): Straight | null {
+  if (places.length < 4) return null;
+  const line = straightThrough(places);
+  const off = (p: Point): number => Math.abs((p.x - line.at.x) * line.way.y - (p.y - line.at.y) * line.way.x);
+  return places.every((p) => off(p) <= stray) ? line : null;
+}
+
+/** Where a corner lies by the straight sides before and after it: where they meet, or on the one that there is. */
+function cornerBetween(at: Point, before: Straight | null, after: Straight | null): Point {
+  const side = before ?? after;
+  if (!side) return at;
+  let to: Point;
+  const cross = before && after ? before.way.x * after.way.y - before.way.y * after.way.x : 0;
+  if (before && after && Math.abs(cross) > 0.15) {
+    const t = ((after.at.x - before.at.x) * after.way.y - (after.at.y - before.at.y) * after.way.x) / cross;
+    to = { x: before.at.x + t * before.way.x, y: before.at.y + t * before.way.y };
+  } else {
+    const t = (at.x - side.at.x) * side.way.x + (at.y - side.at.y) * side.way.y;
+    to = { x: side.at.x + t * side.way.x, y: side.at.y + t * side.way.y };
+  }
+  return Math.hypot(to.x - at.x, to.y - at.y) <= SIDES_MEET ? to : at;
+}
+
+/** Curves along a border: from corner to corner, or from a meeting place to the next. */
 export function fitBorder({ coords, ring }: Border, { stray, corners }: FitChoice): Cubic[] {
   const places: Point[] = [];
   for (let i = 0; i < coords.length; i += 2) places.push({ x: coords[i], y: coords[i + 1] });
   const sharp = cornersIn(places, ring, corners);
   for (const c of sharp) places[c.index] = c.at;
-  const out: Cubic[] = [];
-  if (!ring) {
-    const stops = [0, ...sharp.map((c) => c.index), places.length - 1];
-    for (let k = 1; k < stops.length; k++)
-      if (stops[k] > stops[k - 1])
-        out.push(...fitBetween(withoutNeighbours(places, stops[k - 1], stops[k]), stray));
-    return out;
+  if (ring && !sharp.length) return fitBetween([...places, places[0]], stray, true);
+  // A ring begins at its first corner.
+  const start = ring ? sharp[0].index : 0;
+  const round = ring ? [...places.slice(start), ...places.slice(0, start), places[start]] : places;
+  const stops = ring
+    ? [...sharp.map((c) => c.index - start), places.length]
+    : [0, ...sharp.map((c) => c.index), places.length - 1];
+  const spans = stops
+    .slice(1)
+    .flatMap((to, k) => (to > stops[k] ? [withoutNeighbours(round, stops[k], to)] : []));
+  const sides = spans.map((span) => straightSide(span.slice(1, -1), stray));
+  const n = spans.length;
+  for (let k = 0; k < n; k++) {
+    if (!ring && k === 0) continue;
+    const last = (k + n - 1) % n;
+    const at = cornerBetween(spans[k][0], sides[last], sides[k]);
+    spans[k][0] = at;
+    spans[last][spans[last].length - 1] = at;
   }
-  const start = sharp[0]?.index ?? 0;
-  const round = [...places.slice(start), ...places.slice(0, start), places[start]];
-  if (!sharp.length) return fitBetween(round, stray, true);
-  const stops = [...sharp.map((c) => c.index - start), places.length];
-  for (let k = 1; k < stops.length; k++)
-    out.push(...fitBetween(withoutNeighbours(round, stops[k - 1], stops[k]), stray));
-  return out;
+  return spans.flatMap((span, k) =>
+    sides[k] ? fitBetween([span[0], span[span.length - 1]], stray) : fitBetween(span, stray),
+  );
 }
 
 /** The places from one stop to another, without those right beside a corner, which pixels blunt. */

@@ -3,7 +3,7 @@ import type { GroundChoice } from '../design/types.ts';
 import type { Point } from '../geometry/points.ts';
 import type { Bitmap } from './bitmap.ts';
 
-export const GROUND: GroundChoice = { from: 'corners', places: [], tolerance: 4, islands: true };
+export const GROUND: GroundChoice = { from: 'corners', places: [], tolerance: 3, islands: true };
 
 /** Fewer pixels of the ground's colour are no island of it: edges have such, where the picture was made smaller. */
 const LEAST_ISLAND = 30;

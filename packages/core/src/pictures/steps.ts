@@ -28,7 +28,7 @@ export const CHOICES: PictureChoices = {
   width: 90,
   ground: GROUND,
   colours: COLOURS,
-  outlines: { smooth: 0.4, corners: 0.7 },
+  outlines: { smooth: 0.25, corners: 0.7 },
   stitches: { satin: 0.5 },
 };
 

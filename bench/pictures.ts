@@ -1,0 +1,344 @@
+// How well pictures become designs: flat art is drawn, read back, given stitches, sewn, and compared with what was drawn.
+import {
+  CHOICES,
+  clothById,
+  emptyDesign,
+  layersOf,
+  objectsOfPicture,
+  outlinePaths,
+  outlineRegion,
+  pathData,
+  PictureWork,
+  READY_SHAPES,
+  sewDesign,
+  threadChart,
+  transformOutline,
+  type Bitmap,
+  type Design,
+  type Path,
+  type PathOutline,
+  type PictureSteps,
+  type Region,
+} from '@rosehip/core';
+import { createCanvas, loadImage } from '@napi-rs/canvas';
+import { kindFor } from '../packages/core/src/choosing/kinds.ts';
+import { middleLines } from '../packages/core/src/choosing/middle-lines.ts';
+import {
+  bandRegion,
+  intersect,
+  offsetRegion,
+  regionFromRings,
+  subtract,
+  unite,
+} from '../packages/core/src/geometry/clip.ts';
+import { arcLengths, nearestOnLine, type Line } from '../packages/core/src/geometry/polyline.ts';
+import { seeded } from '../packages/core/src/geometry/random.ts';
+import { insideRegion, regionArea, regionBounds, ringsOf } from '../packages/core/src/geometry/region.ts';
+import { flattenPath } from '../packages/core/src/outlines/flatten-path.ts';
+
+const chart = threadChart('larkmoor');
+const GROUND = '#efe6d3';
+const INKS = [
+  '#27407a',
+  '#b63325',
+  '#f2d479',
+  '#3f7a4f',
+  '#1d1d20',
+  '#f7f1df',
+  '#8a5aa0',
+  '#e07a2f',
+  '#6fb3c8',
+  '#7b3f3f',
+  '#d98ca8',
+  '#9aa33a',
+];
+
+interface Drawn {
+  outline: PathOutline;
+  colour: string;
+}
+
+/** Ready shapes of 8 to 60 mm that lie on one another, the largest first, within 90 × 90 mm. */
+function scene(seed: number, count: number, colours: number): Drawn[] {
+  const random = seeded(seed);
+  const sizes = Array.from({ length: count }, () => 8 + 52 * random() ** 2).sort((a, b) => b - a);
+  return sizes.map((size, i) => {
+    const shape = READY_SHAPES[Math.floor(random() * READY_SHAPES.length)];
+    const room = (90 - size) / 2;
+    const [x, y, a] = [(2 * random() - 1) * room, (2 * random() - 1) * room, random() * Math.PI * 2];
+    const k = size / 1.42;
+    const outline = transformOutline(
+      { kind: 'ready', shape: shape.id, x: 0, y: 0, width: 1, height: 1, turn: 0 } as never,
+      [k * Math.cos(a), k * Math.sin(a), -k * Math.sin(a), k * Math.cos(a), x, y],
+    );
+    return { outline: { kind: 'path', paths: outlinePaths(outline) }, colour: INKS[i % colours] };
+  });
+}
+
+const PX = 10;
+/** Drawn on a ground of 100 × 100 mm, with smooth edges. */
+async function picture(drawn: readonly Drawn[]): Promise<Bitmap> {
+  const side = 100 * PX;
+  const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="${side}" height="${side}" viewBox="-50 -50 100 100"><rect x="-50" y="-50" width="100" height="100" fill="${GROUND}"/>${drawn
+    .map(
+      ({ outline, colour }) => `<path d="${pathData(outline.paths)}" fill="${colour}" fill-rule="evenodd"/>`,
+    )
+    .join('')}</svg>`;
+  const canvas = createCanvas(side, side);
+  const ctx = canvas.getContext('2d');
+  ctx.drawImage(await loadImage(Buffer.from(svg)), 0, 0);
+  const { data } = ctx.getImageData(0, 0, side, side);
+  return { width: side, height: side, data: data as unknown as Uint8ClampedArray };
+}
+
+/** What is seen of art, in connected pieces. */
+function seen(drawn: readonly Drawn[]): { region: Region; colour: string }[] {
+  const byColour = new Map<string, Region>();
+  drawn.forEach(({ outline, colour }, i) => {
+    let region = outlineRegion(outline);
+    for (const above of drawn.slice(i + 1)) region = subtract(region, outlineRegion(above.outline));
+    byColour.set(colour, unite(byColour.get(colour) ?? [], region));
+  });
+  return [...byColour].flatMap(([colour, region]) =>
+    region.map((polygon) => ({ region: [polygon], colour })),
+  );
+}
+
+const iou = (a: Region, b: Region): number => {
+  const both = regionArea(intersect(a, b));
+  return both / (regionArea(a) + regionArea(b) - both);
+};
+const quantile = (list: number[], q: number): number =>
+  [...list].sort((a, b) => a - b)[Math.min(list.length - 1, Math.floor(q * list.length))] ?? NaN;
+const fixed = (v: number, places = 3): string => v.toFixed(places);
+
+/** The choices with which a picture of the bench lies where it was drawn. */
+function choicesFor(drawn: readonly Drawn[]) {
+  let all: Region = [];
+  for (const { outline } of drawn) all = unite(all, outlineRegion(outline));
+  const b = regionBounds(all)!;
+  return {
+    choices: { ...CHOICES, width: b.maxX - b.minX },
+    at: { x: (b.minX + b.maxX) / 2, y: (b.minY + b.maxY) / 2 },
+    all,
+  };
+}
+
+/** Where regions that were read lie on the art: told by pixels, as the width is known to a pixel only. */
+const toTruth = (region: Region, { scale, ink }: PictureSteps): Region => {
+  const put = (ring: Float64Array): Float64Array =>
+    ring.map((v, i) => (v / scale + (i % 2 ? ink.y0 + ink.y1 : ink.x0 + ink.x1) / 2) / PX - 50);
+  return region.map((p) => ({ ...p, outer: put(p.outer), holes: p.holes.map(put) }));
+};
+
+const moved = (region: Region, dx: number, dy: number): Region =>
+  region.map((p) => ({
+    ...p,
+    outer: p.outer.map((v, i) => v + (i % 2 ? dy : dx)),
+    holes: p.holes.map((h) => h.map((v, i) => v + (i % 2 ? dy : dx))),
+  }));
+
+async function flatArt(): Promise<void> {
+  const ious: number[] = [];
+  let [wrongColours, missing, found, points, art] = [0, 0, 0, 0, 0];
+  const layers: number[] = [];
+  const p99s: number[] = [];
+  let bare = 0;
+  let cells = 0;
+  const worst: string[] = [];
+  for (let seed = 1; seed <= 16; seed++) {
+    const drawn = scene(seed, 3 + (seed % 8), 3 + (seed % 5));
+    const { choices, at, all } = choicesFor(drawn);
+    const steps = new PictureWork().run(await picture(drawn), choices, chart);
+    const regions = steps.regions.map((r) => ({
+      region: toTruth(outlineRegion(r.outline), steps),
+      colour: steps.colours[r.colour].colour,
+    }));
+    for (const truth of seen(drawn)) {
+      // What would be given to its neighbour as a speck, or is nothing but a hair between two others.
+      if (regionArea(truth.region) < 1 || regionArea(offsetRegion(truth.region, -0.2)) < 0.5) continue;
+      found++;
+      let best = 0;
+      let colour = '';
+      for (const r of regions) {
+        const v = iou(r.region, truth.region);
+        if (v > best) [best, colour] = [v, r.colour];
+      }
+      if (best < 0.5) missing++;
+      if (colour !== truth.colour) wrongColours++;
+      ious.push(best);
+      if (best < 0.985) worst.push(`${seed}: ${fixed(best)} of ${fixed(regionArea(truth.region), 1)} mm²`);
+    }
+    points += steps.regions.reduce((n, r) => n + r.outline.paths.reduce((m, p) => m + p.points.length, 0), 0);
+    art += artPoints(drawn);
+    const design: Design = {
+      ...emptyDesign('art', { name: 'own', width: 130, height: 130 }),
+      objects: objectsOfPicture(steps, 0.5, {
+        cloth: { kind: 'linen', colour: '#ffffff' },
+        chart: 'larkmoor',
+      }),
+    };
+    const plan = sewDesign(design);
+    const area = { minX: -60, minY: -60, maxX: 60, maxY: 60 };
+    const grid = layersOf(plan, area, 0.1);
+    const inner = offsetRegion(moved(all, -at.x, -at.y), -0.4);
+    const here: number[] = [];
+    for (let j = 0; j < grid.height; j += 2)
+      for (let i = 0; i < grid.width; i += 2) {
+        const [x, y] = [area.minX + (i + 0.5) * 0.1, area.minY + (j + 0.5) * 0.1];
+        if (!insideRegion(inner, x, y)) continue;
+        const n = grid.layers[j * grid.width + i];
+        cells++;
+        if (!n) bare++;
+        here.push(n);
+      }
+    layers.push(quantile(here, 0.5));
+    p99s.push(quantile(here, 0.99));
+  }
+  console.log('\nFlat art, 16 scenes at 10 px/mm, read back');
+  console.log(
+    `  regions ${found}, not found ${missing}, other colour ${wrongColours}; overlap median ${fixed(quantile(ious, 0.5), 4)}, at least 0.985: ${((100 * ious.filter((v) => v >= 0.985).length) / ious.length).toFixed(1)} %, worst ${fixed(Math.min(...ious))}`,
+  );
+  console.log(`  under 0.985: ${worst.slice(0, 12).join('; ')}`);
+  console.log(`  points ${points} of ${art} of the art as it is seen: ${fixed(points / art, 2)}`);
+  console.log(
+    `  sewn: bare ${((100 * bare) / cells).toFixed(2)} % of what is drawn (0.4 mm from its edge); layers with underlay, median ${quantile(layers, 0.5)}, 99th percentile ${p99s.join(' ')}`,
+  );
+}
+
+/** Points that what is seen of art has: its own, and one where two shapes cross; both neighbours have those. */
+function artPoints(drawn: readonly Drawn[]): number {
+  let sum = 0;
+  drawn.forEach(({ outline }, i) => {
+    const above = drawn.slice(i + 1).map((d) => outlineRegion(d.outline));
+    const ways = outline.paths.reduce(
+      (n, p) => n + p.points.filter((q) => !above.some((r) => insideRegion(r, q.x, q.y))).length,
+      0,
+    );
+    // Holes and edges that others cut are theirs, too.
+    const lies = drawn
+      .slice(0, i)
+      .filter((d) => regionArea(intersect(outlineRegion(d.outline), outlineRegion(outline))) > 0.5);
+    sum += ways + (lies.length ? ways + 4 : 0);
+  });
+  return sum;
+}
+
+function bentLine(random: () => number, length: number): Line {
+  const coords: number[] = [];
+  let [x, y, a, bend] = [0, 0, random() * 6.28, 0];
+  for (let s = 0; s <= length; s += 0.5) {
+    coords.push(x, y);
+    bend += (random() - 0.5) * 0.04;
+    bend = Math.max(-0.06, Math.min(0.06, bend));
+    a += bend;
+    [x, y] = [x + 0.5 * Math.cos(a), y + 0.5 * Math.sin(a)];
+  }
+  return { coords: Float64Array.from(coords), closed: false };
+}
+
+function kinds(): void {
+  const random = seeded(7);
+  const tally = { satin: 0, satins: 0, line: 0, lines: 0, fill: 0, fills: 0 };
+  for (let i = 0; i < 120; i++) {
+    const width = 1.05 + (5.95 * i) / 119;
+    const band = bandRegion([bentLine(random, 20 + 5 * width)], width, i % 2 ? 'round' : 'flat');
+    tally.satins++;
+    if (kindFor(band, 0.5, () => 0).as === 'satin') tally.satin++;
+  }
+  for (let i = 0; i < 60; i++) {
+    const band = bandRegion([bentLine(random, 25)], 0.25 + (0.7 * i) / 59, 'round');
+    tally.lines++;
+    if (kindFor(band, 0.5, () => 0).as === 'line') tally.line++;
+  }
+  for (let i = 0; i < 40; i++) {
+    const r = 7 + i / 4;
+    const ring = Float64Array.from({ length: 128 }, (_, k) =>
+      k % 2
+        ? r * Math.sin((Math.floor(k / 2) / 64) * 6.2832)
+        : 1.3 * r * Math.cos((Math.floor(k / 2) / 64) * 6.2832),
+    );
+    tally.fills++;
+    if (kindFor(regionFromRings([ring]), 0.5, () => 0).as === 'fill') tally.fill++;
+  }
+  console.log('\nKinds chosen, at the middle of the slider');
+  console.log(
+    `  columns of 1.05 to 7 mm as satin ${tally.satin} of ${tally.satins}; lines of 0.25 to 0.95 mm as lines ${tally.line} of ${tally.lines}; ovals of 14 mm and more as fill ${tally.fill} of ${tally.fills}`,
+  );
+}
+
+function skeletons(): void {
+  const random = seeded(3);
+  const off: number[] = [];
+  let spurs = 0;
+  let drawings = 0;
+  let missed = 0;
+  let whole = 0;
+  for (let i = 0; i < 40; i++) {
+    // A few bent lines that cross or touch, as a drawing has them.
+    const lines = Array.from({ length: 1 + (i % 4) }, () => {
+      const line = bentLine(random, 30);
+      const n = line.coords.length / 2;
+      const [cx, cy] = [line.coords[2 * (n >> 1)], line.coords[2 * (n >> 1) + 1]];
+      return { ...line, coords: line.coords.map((v, k) => v - (k % 2 ? cy : cx)) };
+    });
+    const width = 0.5 + 1.2 * random();
+    const region = bandRegion(lines, width, 'round', 'round');
+    const middle = middleLines(region).paths.map((p) => flattenPath(p));
+    drawings++;
+    const truth = lines.map((line) => ({ line, lengths: arcLengths(line) }));
+    for (const path of middle) {
+      let reach = 0;
+      for (let k = 0; k < path.coords.length; k += 2) {
+        const p = { x: path.coords[k], y: path.coords[k + 1] };
+        const d = Math.min(...truth.map(({ line, lengths }) => nearestOnLine(line, lengths, p).distance));
+        off.push(d);
+        reach = Math.max(reach, d);
+      }
+      if (reach > 1) spurs++;
+    }
+    const got = middle.map((line) => ({ line, lengths: arcLengths(line) }));
+    for (const { line } of truth)
+      for (let k = 0; k < line.coords.length; k += 2) {
+        const p = { x: line.coords[k], y: line.coords[k + 1] };
+        whole++;
+        if (!got.length || Math.min(...got.map((g) => nearestOnLine(g.line, g.lengths, p).distance)) > 0.6)
+          missed++;
+      }
+  }
+  console.log('\nMiddle lines of 40 drawings of 1 to 4 strokes, 0.5 to 1.7 mm broad');
+  console.log(
+    `  from the stroke's middle: median ${fixed(quantile(off, 0.5))}, 95 % within ${fixed(quantile(off, 0.95))}, 99 % within ${fixed(quantile(off, 0.99))}, worst ${fixed(Math.max(...off))} mm; spurs over 1 mm: ${spurs}; of the strokes missed ${((100 * missed) / whole).toFixed(1)} %`,
+  );
+}
+
+async function speed(): Promise<void> {
+  const drawn = scene(99, 40, 12);
+  const bitmap = await picture(drawn);
+  const { choices } = choicesFor(drawn);
+  const laid = { cloth: { kind: 'linen', colour: '#ffffff' }, chart: 'larkmoor' };
+  const time = (work: () => unknown): number => {
+    const t = performance.now();
+    work();
+    return Math.round(performance.now() - t);
+  };
+  const work = new PictureWork();
+  let steps = work.run(bitmap, choices, chart);
+  const cold = new PictureWork();
+  const all = time(() => (steps = cold.run(bitmap, choices, chart)));
+  const chosen = time(() => objectsOfPicture(steps, 0.5, laid));
+  const slider = (changes: object): number => time(() => cold.run(bitmap, { ...choices, ...changes }, chart));
+  console.log(`\n1,000 × 1,000 px, ${steps.colours.length} colours, ${steps.regions.length} regions, ms`);
+  console.log(`  steps ${all}, stitches chosen ${chosen}`);
+  console.log(
+    `  moved: satin ${time(() => objectsOfPicture(steps, 0.7, laid))}, smoothness ${slider({ outlines: { smooth: 0.6, corners: 0.7 } })}, colours ${slider({ colours: { ...choices.colours, count: 6 } })}, tolerance ${slider({ ground: { ...choices.ground, tolerance: 8 } })}, size ${slider({ width: 60 })}, brightness ${slider({ taken: { ...choices.taken, brightness: 0.1 } })}`,
+  );
+}
+
+await flatArt();
+if (!process.env.ONLY) kinds();
+if (!process.env.ONLY) skeletons();
+if (!process.env.ONLY) await speed();
+void clothById;
+void ringsOf;
+export type { Path };
