@@ -1,4 +1,5 @@
 // Chooses stitches for shapes that lie side by side, or on one another: kinds, angles, order, and what of each is sewn.
+import { Memo } from '../design/memo.ts';
 import type { PathOutline, PlainOutline, Recipe } from '../design/types.ts';
 import { intersect, offsetRegion } from '../geometry/clip.ts';
 import type { Bounds, Point } from '../geometry/points.ts';
@@ -7,9 +8,10 @@ import { fitPath } from '../outlines/fit.ts';
 import { flattenPath } from '../outlines/flatten-path.ts';
 import { outlineRegion } from '../outlines/region.ts';
 import { shortOrder } from '../sewing/short-order.ts';
+import { usualBreadth } from './breadths.ts';
 import { angleApart } from './angles.ts';
 import { kindFor, type ChosenKind } from './kinds.ts';
-import { BENEATH, reachingBeneath, seenOf, uniteNear } from './overlaps.ts';
+import { BENEATH, NARROW, reachingBeneath, seenOf, uniteNear } from './overlaps.ts';
 
 /** A shape that stitches are chosen for. */
 export interface Piece {
@@ -40,6 +42,8 @@ export interface ChoosingOptions {
   compensation: number;
   /** Pieces stay in the order in which they are given. */
   keepOrder?: boolean;
+  /** No piece lies on another. */
+  apart?: boolean;
 }
 
 /** How far curves may stray from what was cut, in mm. */
@@ -50,6 +54,10 @@ const LEAST_RING = 0.05;
 const LEAST_SEEN = 0.4;
 /** A piece that loses less than this share of its area keeps its outline as it is drawn. */
 const UNCHANGED = 0.004;
+
+/** Regions of outlines that stitches are chosen for again and again, while a slider is moved. */
+const remembered = new Memo<Region>();
+const regionOf = (outline: PlainOutline): Region => remembered.get(outline, [], () => outlineRegion(outline));
 
 const asOutline = (region: Region): PathOutline => ({
   kind: 'path',
@@ -63,6 +71,8 @@ interface Part {
   piece: number;
   region: Region;
   bounds: Bounds | null;
+  /** How broad it is for the most part, in mm. */
+  breadth: number;
   kind: ChosenKind | null;
   /** Is the outline's own the one that is seen? */
   whole: boolean;
@@ -70,16 +80,18 @@ interface Part {
 
 /** Chooses stitches. Pieces lie on one another in the order in which they are given, the first one undermost. */
 export function chooseStitches(pieces: readonly Piece[], options: ChoosingOptions): Choosing {
-  const regions = pieces.map((p) => (p.line === undefined ? outlineRegion(p.outline) : []));
-  const seen = seenOf(
-    regions,
-    pieces.map((p) => p.line === undefined),
-  );
+  const regions = pieces.map((p) => (p.line === undefined ? regionOf(p.outline) : []));
+  const seen = options.apart
+    ? regions
+    : seenOf(
+        regions,
+        pieces.map((p) => p.line === undefined),
+      );
   const hidden: number[] = [];
   const parts: Part[] = [];
   pieces.forEach((p, piece) => {
     if (p.line !== undefined) {
-      parts.push({ piece, region: [], bounds: null, kind: null, whole: true });
+      parts.push({ piece, region: [], bounds: null, breadth: 0, kind: null, whole: true });
       return;
     }
     const [was, is] = [regionArea(regions[piece]), regionArea(seen[piece])];
@@ -87,7 +99,8 @@ export function chooseStitches(pieces: readonly Piece[], options: ChoosingOption
     else {
       const whole = was - is < UNCHANGED * was;
       const region = whole ? regions[piece] : seen[piece];
-      parts.push({ piece, region, bounds: regionBounds(region), kind: null, whole });
+      const breadth = usualBreadth(region);
+      parts.push({ piece, region, bounds: regionBounds(region), breadth, kind: null, whole });
     }
   });
   chooseKinds(parts, options.satin);
@@ -105,7 +118,8 @@ export function chooseStitches(pieces: readonly Piece[], options: ChoosingOption
       bounds!,
       beneath,
     );
-    const sewn = reachingBeneath(region, over, beneath);
+    const narrow = later.some((p) => p.breadth < NARROW && !apart(p.bounds!, bounds!, beneath));
+    const sewn = reachingBeneath(region, over, beneath, narrow);
     const same = whole && Math.abs(regionArea(sewn) - regionArea(region)) < 0.02;
     return { piece, outline: same ? outline : asOutline(sewn), recipe: kind.recipe };
   });

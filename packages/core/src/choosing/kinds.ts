@@ -6,6 +6,8 @@ import { middleLines } from './middle-lines.ts';
 
 /** Narrower than this a region is a line, in mm. */
 export const LINE = 1;
+/** What is so broad for the most part is no line, without a closer look; mm. */
+const SURELY_NO_LINE = 2.5;
 /** A line narrower than this is sewn once, in mm; else every stitch three times. */
 const ONE_THREAD = 0.55;
 /** Columns up to this width are satin whatever is preferred; wider than the last one never, in mm. */
@@ -36,13 +38,14 @@ export const widestSatin = (satin: number): number => NARROWEST + (WIDEST - NARR
 
 /** `angle` of rows, in degrees, when it is to be filled. */
 export function kindFor(region: Region, satin: number, angle: () => number): ChosenKind {
+  const breadth = usualBreadth(region);
   // The line is found where it is a line: what is broader than one in it would be lost.
-  if (shareBroader(region, LINE) < 0.12) {
+  if (breadth < SURELY_NO_LINE && shareBroader(region, LINE) < 0.12) {
     const outline = middleLines(region);
     if (outline.paths.length) {
       const { paths } = outline;
       if (paths.length > 1) return { as: 'line', outline, recipe: { kind: 'redwork', settings: {} } };
-      const passes = usualBreadth(region) < ONE_THREAD ? 1 : 3;
+      const passes = breadth < ONE_THREAD ? 1 : 3;
       return {
         as: 'line',
         outline,
@@ -52,7 +55,7 @@ export function kindFor(region: Region, satin: number, angle: () => number): Cho
   }
   if (shareBroader(region, widestSatin(satin)) < TOO_BROAD)
     return { as: 'satin', recipe: { kind: 'satin', settings: { sides: 'shape' } } };
-  const small = regionArea(broaderThan(region, 2)) < SMALL_FILL;
+  const small = regionArea(region) < 4 * SMALL_FILL && regionArea(broaderThan(region, 2)) < SMALL_FILL;
   return {
     as: 'fill',
     recipe: { kind: 'fill', settings: { angle: angle(), ...(small && { underlay: 'edge' }) } },

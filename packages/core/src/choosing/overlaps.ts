@@ -6,6 +6,8 @@ import type { Bounds } from '../geometry/points.ts';
 
 /** How far beneath a later neighbour, beyond what the cloth pulls, in mm. */
 export const BENEATH = 0.3;
+/** Shapes broader than this leave no narrow opening, in mm. */
+export const NARROW = 5;
 /** Openings beneath a later shape that are narrower than this are not worth leaving, in mm. */
 const NARROW_OPENING = 1.6;
 
@@ -48,15 +50,16 @@ export function seenOf(regions: readonly Region[], hides: readonly boolean[]): R
 }
 
 /**
- * Regions with what reaches beneath later ones: `beneath` mm, and all of what would be a narrow opening. `later[i]` are
- * the regions that lie over i.
+ * A region with what reaches beneath later ones: `beneath` mm, and, where some of them are `narrow`, all of what would be
+ * a narrow opening.
  */
-export function reachingBeneath(region: Region, later: Region, beneath: number): Region {
+export function reachingBeneath(region: Region, later: Region, beneath: number, narrow: boolean): Region {
   if (!later.length || !region.length) return region;
   const grown = offsetRegion(region, beneath);
   if (regionArea(intersect(grown, later)) < 1e-3) return region;
   // Grown by a hair, as neighbours share their border to the last thousandth: else a seam would stay.
   const wide = intersect(grown, unite(offsetRegion(region, 0.01), later));
+  if (!narrow) return wide;
   const closed = offsetRegion(offsetRegion(wide, NARROW_OPENING / 2), -NARROW_OPENING / 2);
   return unite(wide, intersect(closed, later));
 }

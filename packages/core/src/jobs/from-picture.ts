@@ -31,7 +31,11 @@ export function objectsOfPicture(
 ): DesignObject[] {
   const threads = threadChart(chart);
   const pieces = regions.map(({ outline, colour }) => ({ outline, thread: colours[colour].thread }));
-  const { chosen } = chooseStitches(pieces, { satin, compensation: clothById(cloth.kind).compensation });
+  const { chosen } = chooseStitches(pieces, {
+    satin,
+    compensation: clothById(cloth.kind).compensation,
+    apart: true,
+  });
   const counts = new Map<string, number>();
   return chosen.map(({ piece, outline, recipe }): DesignObject => {
     const { thread } = pieces[piece];

@@ -37,11 +37,15 @@ export type Shift = (onLeft: number, onRight: number, across: number) => number;
  */
 export function bordersOf(patches: Patches, shift: Shift | null): BorderMap {
   const { width, height } = patches;
-  const patchAt = (x: number, y: number): number => {
-    if (x < 0 || y < 0 || x >= width || y >= height) return -1;
-    const p = patches.at[y * width + x];
-    return patches.colour[p] === NO_SHADE ? -1 : p;
-  };
+  // With a frame of ground about it, so that no place needs to be looked whether it is inside.
+  const framed = width + 2;
+  const own = new Int32Array(framed * (height + 2)).fill(-1);
+  for (let y = 0, i = 0; y < height; y++)
+    for (let x = 0; x < width; x++, i++) {
+      const p = patches.at[i];
+      if (patches.colour[p] !== NO_SHADE) own[(y + 1) * framed + x + 1] = p;
+    }
+  const patchAt = (x: number, y: number): number => own[(y + 1) * framed + x + 1];
   /** The pixels to the left and right of the step from a corner of pixels. */
   const leftOf = (x: number, y: number, d: number): [number, number] => [
     d === 2 || d === 3 ? x - 1 : x,
@@ -51,22 +55,20 @@ export function bordersOf(patches: Patches, shift: Shift | null): BorderMap {
     d === 1 || d === 2 ? x - 1 : x,
     d === 2 || d === 3 ? y - 1 : y,
   ];
-  const isBorder = (x: number, y: number, d: number): boolean => {
-    const [tx, ty] = [x + DX[d], y + DY[d]];
-    if (tx < 0 || ty < 0 || tx > width || ty > height) return false;
-    return patchAt(...leftOf(x, y, d)) !== patchAt(...rightOf(x, y, d));
-  };
   const w = width + 1;
   /** Which of the four steps from a corner are borders, as bits. */
   const steps = new Uint8Array(w * (height + 1));
   const degree = new Uint8Array(steps.length);
   for (let y = 0, v = 0; y <= height; y++)
-    for (let x = 0; x <= width; x++, v++)
-      for (let d = 0; d < 4; d++)
-        if (isBorder(x, y, d)) {
-          steps[v] |= 1 << d;
-          degree[v]++;
-        }
+    for (let x = 0; x <= width; x++, v++) {
+      // The four pixels about a corner: a step is a border where the two beside it differ.
+      const at = y * framed + x;
+      const [ul, ur, ll, lr] = [own[at], own[at + 1], own[at + framed], own[at + framed + 1]];
+      if (ul === ur && ul === ll && ul === lr) continue;
+      const bits = (ur !== lr ? 1 : 0) | (lr !== ll ? 2 : 0) | (ll !== ul ? 4 : 0) | (ul !== ur ? 8 : 0);
+      steps[v] = bits;
+      degree[v] = (bits & 1) + ((bits >> 1) & 1) + ((bits >> 2) & 1) + (bits >> 3);
+    }
   const seen = new Uint8Array(steps.length);
   const borders: Border[] = [];
   /** Sides that leave a meeting place, by corner and direction. */

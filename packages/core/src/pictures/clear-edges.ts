@@ -32,10 +32,21 @@ function round(
   data: Uint8ClampedArray<ArrayBuffer>,
 ): Uint8ClampedArray<ArrayBuffer> {
   const out = data.slice();
+  /** Pixels as one number each: where all around are the same there is no edge. */
+  const whole = new Uint32Array(data.buffer);
   const offset = STEPS.map(([dx, dy]) => 4 * (dy * width + dx));
   for (let y = 1; y < height - 1; y++)
     for (let x = 1; x < width - 1; x++) {
-      const i = 4 * (y * width + x);
+      const at = y * width + x;
+      const same = whole[at];
+      if (
+        same === whole[at - 1] &&
+        same === whole[at + 1] &&
+        same === whole[at - width] &&
+        same === whole[at + width]
+      )
+        continue;
+      const i = 4 * at;
       if (!data[i + 3]) continue;
       const [r, g, b] = [data[i], data[i + 1], data[i + 2]];
       let widest = ALIKE * ALIKE;

@@ -19,29 +19,42 @@ export function groundOf(picture: Bitmap, tones: Float32Array, how: GroundChoice
       ? how.places.map((p) => pixelAt(picture, p))
       : [0, width - 1, width * (height - 1), width * height - 1];
   const inks = seeds.filter((i) => !out[i]);
-  const alike = (i: number, seed: number): boolean =>
-    Math.hypot(
+  const reach = how.tolerance * how.tolerance;
+  const alike = (i: number, seed: number): boolean => {
+    const [x, y, z] = [
       tones[3 * i] - tones[3 * seed],
       tones[3 * i + 1] - tones[3 * seed + 1],
       tones[3 * i + 2] - tones[3 * seed + 2],
-    ) <= how.tolerance;
-  for (const seed of agreed(inks, alike, how.from === 'places')) {
+    ];
+    return x * x + y * y + z * z <= reach;
+  };
+  const wanted = agreed(inks, alike, how.from === 'places');
+  const colour = (i: number): number => (data[4 * i] << 16) | (data[4 * i + 1] << 8) | data[4 * i + 2];
+  for (const [k, seed] of wanted.entries()) {
+    // Corners of the very same colour are one seed; places are apart from each other.
+    const again = wanted.slice(0, k).some((other) => colour(other) === colour(seed));
+    if (again && how.from === 'corners') continue;
     const seen = new Uint8Array(out.length);
+    const open = new Int32Array(out.length);
     /** What is like the seed and hangs together with these pixels. */
-    const spread = (open: number[]): number[] => {
-      const found: number[] = [];
-      while (open.length) {
-        const i = open.pop()!;
-        if (seen[i] || out[i] || !alike(i, seed)) continue;
+    const spread = (from: Iterable<number>): Int32Array => {
+      // Each pixel is put on the list once: those before `done` have been looked around from.
+      let [done, found] = [0, 0];
+      const look = (i: number): void => {
+        if (seen[i] || out[i] || !alike(i, seed)) return;
         seen[i] = 1;
-        found.push(i);
+        open[found++] = i;
+      };
+      for (const i of from) look(i);
+      for (; done < found; done++) {
+        const i = open[done];
         const x = i % width;
-        if (x > 0) open.push(i - 1);
-        if (x < width - 1) open.push(i + 1);
-        if (i >= width) open.push(i - width);
-        if (i < out.length - width) open.push(i + width);
+        if (x > 0) look(i - 1);
+        if (x < width - 1) look(i + 1);
+        if (i >= width) look(i - width);
+        if (i < out.length - width) look(i + width);
       }
-      return found;
+      return open.subarray(0, found);
     };
     // Ground at the corners goes on along the whole edge of the picture.
     for (const i of spread(how.from === 'corners' ? [seed, ...edgePixels(width, height)] : [seed]))

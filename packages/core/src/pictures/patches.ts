@@ -13,38 +13,57 @@ export interface Patches {
   area: Int32Array;
 }
 
-/** Patches of pixels that touch side by side. */
+/** Patches of pixels that touch side by side: runs of one colour in a row, joined with those they touch in the row above. */
 export function patchesIn(width: number, height: number, colours: Uint8Array): Patches {
-  const n = width * height;
-  const parent = new Int32Array(n);
-  for (let i = 0; i < n; i++) parent[i] = i;
+  /** First pixel of each run; the next one's ends it. */
+  const starts: number[] = [];
+  const parent: number[] = [];
   const root = (i: number): number => {
     while (parent[i] !== i) i = parent[i] = parent[parent[i]];
     return i;
   };
-  for (let y = 0, i = 0; y < height; y++)
-    for (let x = 0; x < width; x++, i++) {
-      if (x && colours[i] === colours[i - 1]) parent[root(i)] = root(i - 1);
-      if (y && colours[i] === colours[i - width]) {
-        const [a, b] = [root(i), root(i - width)];
-        if (a < b) parent[b] = a;
-        else parent[a] = b;
+  let above = 0;
+  for (let y = 0; y < height; y++) {
+    const first = starts.length;
+    const end = (y + 1) * width;
+    for (let i = y * width; i < end;) {
+      const colour = colours[i];
+      const run = starts.push(i) - 1;
+      parent.push(run);
+      const from = i;
+      while (i < end && colours[i] === colour) i++;
+      if (!y) continue;
+      // The runs above that it lies beneath; the last one may lie above the next run, too.
+      for (; above < first; above++) {
+        const to = above + 1 < first ? starts[above + 1] : y * width;
+        if (to + width > from && colours[starts[above]] === colour) {
+          const [a, b] = [root(above), root(run)];
+          if (a < b) parent[b] = a;
+          else parent[a] = b;
+        }
+        if (to + width >= i) {
+          if (to + width === i) above++;
+          break;
+        }
       }
     }
-  const at = new Int32Array(n);
-  const number = new Int32Array(n).fill(-1);
+    above = first;
+  }
+  const at = new Int32Array(width * height);
+  const number = new Int32Array(starts.length).fill(-1);
   const areas: number[] = [];
   const own: number[] = [];
-  for (let i = 0; i < n; i++) {
-    const r = root(i);
+  starts.forEach((start, run) => {
+    const r = root(run);
     if (number[r] < 0) {
       number[r] = areas.length;
       areas.push(0);
-      own.push(colours[i]);
+      own.push(colours[start]);
     }
-    at[i] = number[r];
-    areas[number[r]]++;
-  }
+    const end = starts[run + 1] ?? at.length;
+    at.fill(number[r], start, end);
+    areas[number[r]] += end - start;
+  });
   return { width, height, at, colour: Uint8Array.from(own), area: Int32Array.from(areas) };
 }
 
@@ -73,6 +92,7 @@ function sharedSides({ width, height, at }: Patches): Map<number, number>[] {
 export function withoutSpecks(width: number, height: number, colours: Uint8Array, least: number): Uint8Array {
   const patches = patchesIn(width, height, colours);
   const count = patches.area.length;
+  if (!patches.area.some((area, i) => area < least || patches.colour[i] === GIVEN_AWAY)) return colours;
   const sides = sharedSides(patches);
   const parent = Int32Array.from({ length: count }, (_, i) => i);
   const root = (i: number): number => {

@@ -53,14 +53,14 @@ export function calmedPicture(from: Bitmap, reach: number): Bitmap {
 
 /** Has it the many tones of a photograph, rather than the few of drawn art? `ground` is left out. */
 export function isPhotograph({ data }: Bitmap, ground: Uint8Array): boolean {
-  const counts = new Map<number, number>();
+  const counts = new Uint32Array(1 << 15);
   let all = 0;
   for (let i = 0; i < ground.length; i++) {
     if (ground[i]) continue;
     const cell = ((data[4 * i] >> 3) << 10) | ((data[4 * i + 1] >> 3) << 5) | (data[4 * i + 2] >> 3);
-    counts.set(cell, (counts.get(cell) ?? 0) + 1);
+    counts[cell]++;
     all++;
   }
-  const top = [...counts.values()].sort((a, b) => b - a).slice(0, 24);
+  const top = counts.sort().subarray(-24);
   return top.reduce((sum, n) => sum + n, 0) < 0.85 * all;
 }
