@@ -344,7 +344,14 @@ export {
 export { goRound, TAKEN, WHOLE, type Bitmap } from './pictures/bitmap.ts';
 export { MOST_COLOURS, splitGroup, type PictureColour } from './pictures/colours.ts';
 export { lookAtPicture, PictureFileError, PICTURE_TYPES } from './pictures/picture-file.ts';
-export { CHOICES, PictureWork, WORK_PIXELS, type PictureSteps, type PixelBox } from './pictures/steps.ts';
+export {
+  CHOICES,
+  PictureWork,
+  proposedChoices,
+  WORK_PIXELS,
+  type PictureSteps,
+  type PixelBox,
+} from './pictures/steps.ts';
 export { joinHiddenJob } from './jobs/join-hidden.ts';
 export { readingsOf, readObjectsJob, stitchesAmong, type Readings } from './jobs/read-objects.ts';
 export { readStitches, type ReadAs, type Reading, type ReadObject } from './reading/read.ts';

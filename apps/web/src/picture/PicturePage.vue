@@ -24,6 +24,7 @@ import { fitted, pulled, zoomedAt, type Viewport } from '../parts/viewport.ts';
 import { useHandOver } from '../stores/hand-over.ts';
 import { useSettings } from '../stores/settings.ts';
 import ColourStep from './ColourStep.vue';
+import { EXAMPLES, exampleFile } from './examples.ts';
 import GroundStep from './GroundStep.vue';
 import OutlineStep from './OutlineStep.vue';
 import PicturePane from './PicturePane.vue';
@@ -84,6 +85,14 @@ const chooser = useTemplateRef<HTMLInputElement>('chooser');
 function chosen(): void {
   const file = chooser.value?.files?.[0];
   if (file) void steps.choose(file);
+}
+
+async function tryOut(example: (typeof EXAMPLES)[number]): Promise<void> {
+  try {
+    await steps.choose(await exampleFile(example));
+  } catch (error) {
+    failed.value = `The picture could not be fetched: ${(error as Error).message}`;
+  }
 }
 
 /* What it is sewn on */
@@ -297,7 +306,7 @@ watch(made, () => (last.value = steps.choices.value));
     </main>
     <main v-else class="row-span-2 grid min-h-0 place-items-center p-6">
       <div
-        class="grid max-w-lg justify-items-center gap-3 rounded-card border border-dashed border-line bg-panel p-12 text-center"
+        class="grid max-w-xl justify-items-center gap-3 rounded-card border border-dashed border-line bg-panel p-10 text-center"
       >
         <ImageUp :size="32" class="text-rosehip" aria-hidden="true" />
         <h2 class="text-xl">Begin with a picture</h2>
@@ -319,6 +328,19 @@ watch(made, () => (last.value = steps.choices.value));
           accept="image/png,image/jpeg,image/webp,image/gif,image/svg+xml"
           @change="chosen"
         />
+        <h3 class="mt-4 text-sm">Or try one of these</h3>
+        <ul class="flex flex-wrap justify-center gap-2">
+          <li v-for="example in EXAMPLES" :key="example.name">
+            <button
+              type="button"
+              class="overflow-hidden rounded-card border border-line hover:border-rosehip"
+              :title="example.name"
+              @click="tryOut(example)"
+            >
+              <img :src="example.url" :alt="example.name" class="h-20 w-24 object-cover" />
+            </button>
+          </li>
+        </ul>
       </div>
     </main>
   </div>

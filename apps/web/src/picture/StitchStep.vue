@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // From more fill to more satin, compared with what was before; and the cloth it is sewn on.
 import { computed, ref } from 'vue';
-import { clothById, CLOTHS, type Design } from '@rosehip/core';
+import { clothById, CLOTHS, type Design, type PictureChoices } from '@rosehip/core';
 import Slider from '../fields/Slider.vue';
 import type { PictureStepsState } from './steps.ts';
 
@@ -10,7 +10,10 @@ const emit = defineEmits<{ cloth: [cloth: Design['cloth']] }>();
 const satin = computed(() => props.steps.choices.value.stitches.satin);
 /** What the slider stood at before it was moved. */
 const before = ref<number | null>(null);
-const set = (value: number): void => props.steps.change({ stitches: { satin: value } });
+const stitches = computed(() => props.steps.choices.value.stitches);
+const put = (changes: Partial<PictureChoices['stitches']>): void =>
+  props.steps.change({ stitches: { ...stitches.value, ...changes } });
+const set = (value: number): void => put({ satin: value });
 const begin = (): void => void (before.value = satin.value);
 function back(): void {
   const to = before.value!;
@@ -23,7 +26,21 @@ const percent = (v: number): string => `${Math.round(100 * v)} %`;
 </script>
 
 <template>
+  <div>
+    <label class="label" for="picture-as">Sewn as</label>
+    <select
+      id="picture-as"
+      class="field"
+      :value="stitches.as"
+      @change="put({ as: ($event.target as HTMLSelectElement).value as 'areas' })"
+    >
+      <option value="areas">areas</option>
+      <option value="outlines">outlines</option>
+      <option value="middle">one line, its middle</option>
+    </select>
+  </div>
   <Slider
+    v-if="stitches.as === 'areas'"
     label="Fill or satin"
     :value="satin"
     :least="0"
@@ -35,7 +52,7 @@ const percent = (v: number): string => `${Math.round(100 * v)} %`;
     @change="set"
   />
   <button
-    v-if="before !== null && before !== satin"
+    v-if="stitches.as === 'areas' && before !== null && before !== satin"
     type="button"
     class="button h-8 justify-center px-1"
     title="Goes to and fro between the two"

@@ -6,6 +6,7 @@ import {
   type ColourGroup,
   type Design,
   type FromPicture,
+  type Laid,
   type PictureChoices,
   type PixelBox,
 } from '@rosehip/core';
@@ -48,22 +49,28 @@ export function usePictureSteps(laid: () => Pick<Design, 'cloth' | 'chart' | 'ho
   let again = false;
   onBeforeUnmount(() => handle?.end());
 
+  const laidOn = (): Laid => {
+    const { cloth, chart } = laid();
+    return { cloth, chart };
+  };
+  const told = () =>
+    Comlink.proxy((of: string, done: number): void => {
+      [working.step, working.done] = [of, done];
+    });
+
   /** Makes what follows from the choices as they are; while that goes on, only the newest are made after it. */
   function run(): Promise<void> {
     again = true;
     return (running ??= (async () => {
-      let told: ReturnType<typeof setTimeout> | undefined;
+      let late: ReturnType<typeof setTimeout> | undefined;
       try {
         while (again && picture.value) {
           again = false;
           const asked = choices.value;
-          clearTimeout(told);
-          told = setTimeout(() => (working.on = true), TOLD);
-          const progress = Comlink.proxy((of: string, done: number): void => {
-            [working.step, working.done] = [of, done];
-          });
-          const { cloth, chart, hoop } = laid();
-          const now = await desk().make(asked, { cloth, chart }, progress);
+          clearTimeout(late);
+          late = setTimeout(() => (working.on = true), TOLD);
+          const { hoop } = laid();
+          const now = await desk().make(asked, laidOn(), told());
           problem.value = '';
           if (again) continue;
           const width = fittingWidth(now.ink, hoop);
@@ -77,7 +84,7 @@ export function usePictureSteps(laid: () => Pick<Design, 'cloth' | 'chart' | 'ho
       } catch (error) {
         problem.value = `This could not be made: ${(error as Error).message}`;
       } finally {
-        clearTimeout(told);
+        clearTimeout(late);
         working.on = false;
         running = null;
       }
@@ -127,7 +134,8 @@ export function usePictureSteps(laid: () => Pick<Design, 'cloth' | 'chart' | 'ho
       const data = await desk().open(Comlink.transfer(opened.image, [opened.image]));
       picture.value = markRaw({ name: opened.name, data });
       note.value = opened.note;
-      choices.value = { ...CHOICES, stitches: choices.value.stitches };
+      const begun = { ...CHOICES, stitches: choices.value.stitches };
+      choices.value = await desk().propose(begun, laidOn(), told());
       cutting.value = 'off';
       fits.value = true;
       await run();

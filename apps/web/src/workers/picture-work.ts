@@ -1,9 +1,11 @@
 // From a picture to objects, away from the main thread. One worker has one picture; it remembers every step.
 import {
+  CHOICES,
   chooseCounts,
   objectsOfPicture,
   pathData,
   PictureWork,
+  proposedChoices,
   splitGroup,
   threadChart,
   WORK_PIXELS,
@@ -44,6 +46,9 @@ export interface PictureMade {
 
 /** What the left half shows. */
 export type PictureView = 'taken' | 'uncut' | 'ground' | 'colours';
+
+/** Hears how far the work is, 0 to 1. */
+type Progress = (step: string, done: number) => void;
 
 let picture: Bitmap | null = null;
 let work = new PictureWork();
@@ -104,12 +109,23 @@ export class PictureDesk {
     steps = null;
   }
 
+  /** Choices to begin with, as the picture proposes them. */
+  propose(choices: PictureChoices, laid: Laid, progress: Progress): PictureChoices {
+    const { width, ...others } = choices;
+    // Sent here it is no longer the very same as the one to begin with.
+    const fresh = { ...others, width, colours: CHOICES.colours };
+    return proposedChoices(
+      fresh,
+      work.run(picture!, fresh, threadChart(laid.chart), (s, d) => void progress(s, d)),
+    );
+  }
+
   /** Makes what follows from the choices; `progress` hears how far that is, 0 to 1. */
-  make(choices: PictureChoices, laid: Laid, progress: (step: string, done: number) => void): PictureMade {
+  make(choices: PictureChoices, laid: Laid, progress: Progress): PictureMade {
     if (!picture) throw new Error('No picture is open.');
     steps = work.run(picture, choices, threadChart(laid.chart), (step, done) => void progress(step, done));
     progress('stitches', 0.75);
-    const objects = objectsOfPicture(steps, choices.stitches.satin, laid);
+    const objects = objectsOfPicture(steps, choices.stitches, laid);
     const { colours, shades, photograph, taken, ink, scale, regions, ground } = steps;
     return {
       objects,

@@ -38,15 +38,41 @@ export const angleBetween = (a: number, b: number): number => {
   return Math.min(d, 180 - d);
 };
 
-/** The angle nearest to what suits the region that keeps apart from those of its neighbours; whole steps of 5°. */
+/** Edges that rows run along at less than this make steps; but for those that they follow exactly. Degrees. */
+const [FOLLOWS, STEPS] = [1.5, 14];
+
+/** Lengths of a region's edge by its direction, in whole degrees from 0 to 179. */
+function edgeDirections(region: Region): Float64Array {
+  const out = new Float64Array(180);
+  for (const polygon of region)
+    for (const ring of ringsOf(polygon))
+      for (let i = 0, n = ring.length; i < n; i += 2) {
+        const [dx, dy] = [ring[(i + 2) % n] - ring[i], ring[(i + 3) % n] - ring[i + 1]];
+        const angle = (-Math.atan2(dy, dx) * 180) / Math.PI;
+        out[((Math.round(angle) % 180) + 180) % 180] += Math.hypot(dx, dy);
+      }
+  return out;
+}
+
+/**
+ * The angle of rows, in whole steps of 5°, that suits a region best: along it, without steps at its edges, and apart from
+ * those of its neighbours.
+ */
 export function angleApart(region: Region, neighbours: readonly number[]): number {
-  const wanted = Math.round((longestDirection(region) ?? PLAIN) / 5) * 5;
-  const least = (angle: number): number => Math.min(90, ...neighbours.map((n) => angleBetween(angle, n)));
-  let best = wanted;
-  for (let turn = 0; turn < 90; turn += 5)
-    for (const angle of [wanted + turn, wanted - turn]) {
-      if (least(angle) >= APART) return ((angle % 180) + 180) % 180;
-      if (least(angle) > least(best)) best = angle;
-    }
-  return ((best % 180) + 180) % 180;
+  const wanted = longestDirection(region) ?? PLAIN;
+  const edges = edgeDirections(region);
+  const around = edges.reduce((sum, length) => sum + length, 0) || 1;
+  let best = 0;
+  let least = Infinity;
+  for (let angle = 0; angle < 180; angle += 5) {
+    let stepped = 0;
+    edges.forEach((length, direction) => {
+      const off = angleBetween(angle, direction);
+      if (off > FOLLOWS && off < STEPS) stepped += length;
+    });
+    const near = Math.max(0, ...neighbours.map((n) => 1 - angleBetween(angle, n) / APART));
+    const cost = angleBetween(angle, wanted) / 90 + (2 * stepped) / around + 4 * near;
+    if (cost < least - 1e-9) [least, best] = [cost, angle];
+  }
+  return best;
 }

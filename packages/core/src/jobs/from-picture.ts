@@ -1,5 +1,6 @@
 // A picture becomes a group of objects; a step that is changed later makes them anew, and what was done by hand since stays.
 import { chooseStitches } from '../choosing/choose.ts';
+import { middleLines } from '../choosing/middle-lines.ts';
 import { kindCounted, type KindCounts } from '../choosing/kinds.ts';
 import { findItem } from '../design/tree.ts';
 import {
@@ -9,13 +10,19 @@ import {
   type FromPicture,
   type Group,
   type Item,
+  type Path,
   type PathOutline,
+  type Recipe,
+  type StitchChoice,
 } from '../design/types.ts';
-import { intersect } from '../geometry/clip.ts';
+import { bandRegion, intersect } from '../geometry/clip.ts';
 import { regionArea, regionBounds, type Region } from '../geometry/region.ts';
 import { clothById } from '../materials/cloths.ts';
 import { threadChart, threadIn } from '../materials/threads.ts';
+import { outlineLines } from '../outlines/flatten.ts';
 import { outlineRegion } from '../outlines/region.ts';
+import { sewnFrom } from '../stitches/kinds.ts';
+import { lightness } from '../pictures/tones.ts';
 import type { PictureSteps } from '../pictures/steps.ts';
 import { transformItems } from '../resolve/transform-items.ts';
 import { JobBuilder, JobError, type Job } from './job.ts';
@@ -23,22 +30,70 @@ import { JobBuilder, JobError, type Job } from './job.ts';
 /** Where a picture's stitches are laid: what the choice of stitches depends on. */
 export type Laid = Pick<Design, 'cloth' | 'chart'>;
 
-/** The objects that a picture's regions become, in sewing order; the same every time but for their ids. */
+/** What is sewn, and of which colour; not yet an object. */
+interface Sewn {
+  outline: PathOutline;
+  recipe: Recipe;
+  thread: string;
+}
+
+type Steps = Pick<PictureSteps, 'regions' | 'edges' | 'colours'>;
+
+/** A drawing's lines in one thread wherever they touch. */
+const AS_LINES: Recipe = { kind: 'redwork', settings: {} };
+
+function areas({ regions, colours }: Steps, satin: number, compensation: number): Sewn[] {
+  const pieces = regions.map(({ outline, colour }) => ({ outline, thread: colours[colour].thread }));
+  const { chosen } = chooseStitches(pieces, { satin, compensation, apart: true });
+  return chosen.map(({ piece, outline, recipe }) => ({
+    outline: outline as PathOutline,
+    recipe,
+    thread: pieces[piece].thread,
+  }));
+}
+
+/** Lines of one colour are one object; colours in the order in which they are seen most. */
+function lines(of: readonly { paths: readonly Path[]; colour: number }[], { colours }: Steps): Sewn[] {
+  return colours.flatMap(({ thread }, c): Sewn[] => {
+    const paths = of.flatMap(({ paths: own, colour }) => (colour === c ? own : []));
+    return paths.length ? [{ outline: { kind: 'path', paths }, recipe: AS_LINES, thread }] : [];
+  });
+}
+
+/** Every border once, in the darker of its two colours. */
+function outlines(steps: Steps): Sewn[] {
+  const light = steps.colours.map(({ colour }) => lightness(colour));
+  const of = steps.edges.map(({ path, colours: [a, b] }) => ({
+    paths: [path],
+    colour: a < 0 || (b >= 0 && light[b] < light[a]) ? b : a,
+  }));
+  return lines(of, steps);
+}
+
+const middles = (steps: Steps): Sewn[] =>
+  lines(
+    steps.regions.map(({ outline, colour }) => ({
+      paths: middleLines(outlineRegion(outline)).paths,
+      colour,
+    })),
+    steps,
+  );
+
+/** The objects that a picture becomes, in sewing order; the same every time but for their ids. */
 export function objectsOfPicture(
-  { regions, colours }: Pick<PictureSteps, 'regions' | 'colours'>,
-  satin: number,
+  steps: Steps,
+  { satin, as }: StitchChoice,
   { cloth, chart }: Laid,
 ): DesignObject[] {
   const threads = threadChart(chart);
-  const pieces = regions.map(({ outline, colour }) => ({ outline, thread: colours[colour].thread }));
-  const { chosen } = chooseStitches(pieces, {
-    satin,
-    compensation: clothById(cloth.kind).compensation,
-    apart: true,
-  });
+  const sewn =
+    as === 'areas'
+      ? areas(steps, satin, clothById(cloth.kind).compensation)
+      : as === 'outlines'
+        ? outlines(steps)
+        : middles(steps);
   const counts = new Map<string, number>();
-  return chosen.map(({ piece, outline, recipe }): DesignObject => {
-    const { thread } = pieces[piece];
+  return sewn.map(({ outline, recipe, thread }): DesignObject => {
     const n = (counts.get(thread) ?? 0) + 1;
     counts.set(thread, n);
     return {
@@ -108,8 +163,11 @@ function overlap(a: Region, b: Region): number {
   return both / (regionArea(a) + regionArea(b) - both);
 }
 
-/** Lines have no area: they are compared by a band about them. */
-const regionOf = (o: DesignObject): Region => outlineRegion(o.outline as PathOutline);
+/** Where an object lies; lines, which have no area, by a band about them. */
+const regionOf = ({ outline, recipe }: DesignObject): Region =>
+  sewnFrom(recipe) === 'lines'
+    ? bandRegion(outlineLines(outline as PathOutline), 1, 'round', 'round')
+    : outlineRegion(outline as PathOutline);
 
 /**
  * Makes a group anew that came from a picture. `before` is what its choices made when nothing had been changed by hand, in

@@ -4,8 +4,11 @@ import type { Bitmap } from './bitmap.ts';
 
 /** Colours nearer than this count as one, in steps of 255 over the three channels. */
 const ALIKE = 12;
-/** How far a mixed colour may lie from the line between the two that it is mixed of. */
-const BESIDE = 18;
+/**
+ * How far a mixed colour may lie from the line between the two that it is mixed of: at least, in steps, and as a share of how
+ * far those are apart. What lies beneath two shapes shines through where their smooth edges meet.
+ */
+const [BESIDE, BESIDE_SHARE] = [18, 0.3];
 
 const STEPS = [
   [1, 0],
@@ -74,7 +77,8 @@ function round(
         const t = ((r - data[p]) * dx + (g - data[p + 1]) * dy + (b - data[p + 2]) * dz) / span;
         if (t <= 0.02 || t >= 0.98) continue;
         const [ex, ey, ez] = [data[p] + t * dx - r, data[p + 1] + t * dy - g, data[p + 2] + t * dz - b];
-        if (ex * ex + ey * ey + ez * ez > BESIDE * BESIDE) continue;
+        const beside = ex * ex + ey * ey + ez * ez;
+        if (beside > BESIDE * BESIDE && beside > BESIDE_SHARE * BESIDE_SHARE * span) continue;
         widest = span;
         const near = t < 0.5 ? p : q;
         out[i] = data[near];

@@ -70,16 +70,16 @@ export function groundOf(picture: Bitmap, tones: Float32Array, how: GroundChoice
   return out;
 }
 
-/** Corners are ground when two of them agree; a picture whose corners all differ has none. Places always are. */
+/** Corners are ground when three of them agree; else a picture has none. Places always are. */
 function agreed(
   seeds: readonly number[],
   alike: (a: number, b: number) => boolean,
   places: boolean,
 ): readonly number[] {
-  if (places || seeds.length < 4) return seeds;
+  if (places) return seeds;
   const votes = seeds.map((a) => seeds.filter((b) => alike(a, b)).length);
   const most = Math.max(...votes);
-  return most < 2 ? [] : seeds.filter((_, i) => votes[i] === most);
+  return most < Math.min(3, seeds.length) ? [] : seeds.filter((_, i) => votes[i] === most);
 }
 
 function* edgePixels(width: number, height: number): Iterable<number> {

@@ -14,19 +14,32 @@ export interface PictureRegion {
   area: number;
 }
 
+/** A border by itself: between two colours, or a colour and ground (-1). */
+export interface PictureEdge {
+  path: Path;
+  colours: [number, number];
+}
+
+export interface Traced {
+  /** Largest first. */
+  regions: PictureRegion[];
+  /** Every border once, even where it is the edge of two regions. */
+  edges: PictureEdge[];
+}
+
 /** Where pixels come to lie: millimetres a pixel, and where the upper left corner is, in mm. */
 export interface PixelMap {
   scale: number;
   origin: Point;
 }
 
-/** The regions of all patches but ground, largest first. */
+/** The regions of all patches but ground, and the borders that they are made of. */
 export function regionsOf(
   patches: Patches,
   shift: Shift | null,
   how: FitChoice,
   { scale, origin }: PixelMap,
-): PictureRegion[] {
+): Traced {
   const { borders, rings } = bordersOf(patches, shift);
   const fitted = borders.map((b) => fitBorder(b, how));
   const flipped = new Map<number, ReturnType<typeof backwards>>();
@@ -50,5 +63,17 @@ export function regionsOf(
     if (paths.length)
       out.push({ colour, outline: { kind: 'path', paths }, area: patches.area[patch] * scale * scale });
   }
-  return out.sort((a, b) => b.area - a.area);
+  const colourOf = (patch: number): number => (patch < 0 ? -1 : patches.colour[patch]);
+  const edges = borders.map(({ left, right, ring }, i): PictureEdge => {
+    const points = pointsAlong(fitted[i], map);
+    if (ring) {
+      const end = points.pop();
+      if (end?.in) points[0] = { ...points[0], in: end.in };
+    }
+    return { path: { closed: ring, points }, colours: [colourOf(left), colourOf(right)] };
+  });
+  return {
+    regions: out.sort((a, b) => b.area - a.area),
+    edges: edges.filter(({ path }) => path.points.length > 1),
+  };
 }

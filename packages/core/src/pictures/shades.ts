@@ -29,8 +29,10 @@ const MOST = 32;
 const ONE = 2.2;
 /** Colours nearer than this are told apart by nobody at sewing distance, unless they are asked for. */
 const LIKE = 6;
-/** A colour with less than this share of a picture is none to begin with. */
-const LITTLE = 0.0006;
+/** In flat art, where every colour was meant. */
+const LIKE_FLAT = 3.5;
+/** A colour that fills less than this share of a picture, beside its edges, is none to begin with. */
+const LITTLE = 0.0004;
 /** Colours of flat art that differ by no more in any channel are one, in steps of 255. */
 const TRIFLE = 8;
 const SAMPLES = 40_000;
@@ -69,14 +71,13 @@ const apart = (a: number, b: number): number =>
   Math.max(...[16, 8, 0].map((s) => Math.abs(((a >> s) & 255) - ((b >> s) & 255))));
 
 function quantised({ data }: Bitmap, inks: readonly number[]): number[] {
-  const step = Math.max(1, inks.length / SAMPLES);
-  const pixels = new Uint8Array(4 * Math.ceil(inks.length / step));
-  let n = 0;
-  for (let k = 0; k < inks.length; k += step, n++) {
-    const i = 4 * inks[Math.floor(k)];
-    pixels.set([data[i], data[i + 1], data[i + 2], 255], 4 * n);
+  const n = Math.min(SAMPLES, inks.length);
+  const pixels = new Uint8Array(4 * n);
+  for (let k = 0; k < n; k++) {
+    const i = 4 * inks[Math.floor((k * inks.length) / n)];
+    pixels.set([data[i], data[i + 1], data[i + 2], 255], 4 * k);
   }
-  const points = utils.PointContainer.fromUint8Array(pixels.subarray(0, 4 * n), n, 1);
+  const points = utils.PointContainer.fromUint8Array(pixels, n, 1);
   const palette = buildPaletteSync([points], { colors: MOST, paletteQuantization: 'wuquant' });
   return palette
     .getPointContainer()
@@ -115,20 +116,42 @@ export function shadesOf(picture: Bitmap, ground: Uint8Array): Shades {
     at[i] = known[cell];
     counts[known[cell]]++;
   }
+  const cores = coresOf(picture, at, keys.length);
   const shades = keys.map((k, i): Shade => ({
     colour: hex(k >> 16, (k >> 8) & 255, k & 255),
     tone: tones[i],
     share: counts[i] / inks.length,
   }));
-  const { joins, proposed } = joinsOf(shades);
+  const { joins, proposed } = joinsOf(
+    shades,
+    cores.map((n) => n / inks.length),
+    exact ? LIKE_FLAT : LIKE,
+  );
   return { shades, at, joins, proposed };
 }
 
+/** How many pixels of each shade have only such beside them: a shade that is found along edges alone has none. */
+function coresOf({ width, height }: Bitmap, at: Uint8Array, shades: number): number[] {
+  const out = new Array<number>(shades).fill(0);
+  for (let y = 1; y < height - 1; y++)
+    for (let x = 1; x < width - 1; x++) {
+      const i = y * width + x;
+      const s = at[i];
+      if (s !== NO_SHADE && at[i - 1] === s && at[i + 1] === s && at[i - width] === s && at[i + width] === s)
+        out[s]++;
+    }
+  return out;
+}
+
 /** Joins the two groups each time that would be missed least: near in tone, and one of them small. */
-function joinsOf(shades: readonly Shade[]): Pick<Shades, 'joins' | 'proposed'> {
-  const groups = shades.map(({ tone, share }, i) => ({ name: i, tone, share }));
+function joinsOf(
+  shades: readonly Shade[],
+  cores: readonly number[],
+  like: number,
+): Pick<Shades, 'joins' | 'proposed'> {
+  const groups = shades.map(({ tone, share }, i) => ({ name: i, tone, share, core: cores[i] }));
   const joins: [number, number][] = [];
-  const seen = (): number => groups.filter((g) => g.share >= LITTLE).length;
+  const seen = (): number => groups.filter((g) => g.core >= LITTLE).length;
   let proposed = Math.max(1, seen());
   let apart = true;
   while (groups.length > 1) {
@@ -137,13 +160,13 @@ function joinsOf(shades: readonly Shade[]): Pick<Shades, 'joins' | 'proposed'> {
     for (let i = 0; i < groups.length; i++)
       for (let k = i + 1; k < groups.length; k++) {
         const [a, b] = [groups[i], groups[k]];
-        const missed = toneDistance(a.tone, b.tone) * Math.min(a.share, b.share) ** 0.15;
+        const missed = toneDistance(a.tone, b.tone) * Math.min(a.core, b.core) ** 0.15;
         if (missed < least) [least, best] = [missed, [i, k]];
       }
     const [a, b] = best.map((i) => groups[i]);
     // Before a join that would be seen: so many there are.
-    const small = Math.min(a.share, b.share) < LITTLE;
-    if (apart && !small && toneDistance(a.tone, b.tone) > LIKE) {
+    const small = Math.min(a.core, b.core) < LITTLE;
+    if (apart && !small && toneDistance(a.tone, b.tone) > like) {
       proposed = groups.length;
       apart = false;
     }
@@ -152,7 +175,7 @@ function joinsOf(shades: readonly Shade[]): Pick<Shades, 'joins' | 'proposed'> {
       share ? (a.tone[k] * a.share + b.tone[k] * b.share) / share : a.tone[k];
     const [first, second] = a.share >= b.share ? [a, b] : [b, a];
     joins.push([first.name, second.name]);
-    groups[best[0]] = { name: first.name, tone: [mix(0), mix(1), mix(2)], share };
+    groups[best[0]] = { name: first.name, tone: [mix(0), mix(1), mix(2)], share, core: a.core + b.core };
     groups.splice(best[1], 1);
   }
   if (apart) proposed = 1;

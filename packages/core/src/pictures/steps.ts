@@ -15,7 +15,7 @@ import { edgeShift } from './edge-shift.ts';
 import type { FitChoice } from './fit-borders.ts';
 import { GROUND, groundOf } from './ground.ts';
 import { patchesIn, withoutSpecks } from './patches.ts';
-import { regionsOf, type PictureRegion } from './regions.ts';
+import { regionsOf, type PictureEdge, type PictureRegion, type Traced } from './regions.ts';
 import { shadesOf, type Shades } from './shades.ts';
 import { calmedPicture, isPhotograph } from './smooth.ts';
 import { tonesOf } from './tones.ts';
@@ -29,8 +29,23 @@ export const CHOICES: PictureChoices = {
   ground: GROUND,
   colours: COLOURS,
   outlines: { smooth: 0.25, corners: 0.7 },
-  stitches: { satin: 0.5 },
+  stitches: { satin: 0.5, as: 'areas' },
 };
+
+/** Photographs are calmed over this part of their longer side. */
+const CALM = 130;
+/** To begin with, photographs have no more colours than this, and no patch smaller, in mm². */
+const [PHOTO_COLOURS, PHOTO_SPECKS] = [8, 3];
+
+/** Choices to begin with, as the picture itself proposes: what was chosen already stays. */
+export function proposedChoices(
+  choices: PictureChoices,
+  { photograph, shades }: PictureSteps,
+): PictureChoices {
+  const { colours } = choices;
+  if (!photograph || colours !== CHOICES.colours) return choices;
+  return { ...choices, colours: { ...colours, specks: PHOTO_SPECKS } };
+}
 
 /** What the steps leave of a picture. */
 export interface PictureSteps {
@@ -44,6 +59,7 @@ export interface PictureSteps {
   /** The colour of each pixel; 255 for ground. */
   at: Uint8Array;
   regions: PictureRegion[];
+  edges: PictureEdge[];
   /** What is no ground, in pixels. */
   ink: PixelBox;
   /** mm a pixel */
@@ -101,7 +117,7 @@ export class PictureWork {
   private readonly calms = new Step<Bitmap>();
   private readonly shadings = new Step<Shades>();
   private readonly colourings = new Step<{ colours: PictureColour[]; at: Uint8Array }>();
-  private readonly traces = new Step<PictureRegion[]>();
+  private readonly traces = new Step<Traced>();
 
   /** `before` is called with each step's name before it is worked on; it may throw to end the work. */
   run(
@@ -117,8 +133,8 @@ export class PictureWork {
     const shades = this.shades(is, ground, photograph, choices.colours, before);
     const { colours, at } = this.colours(is, shades, choices.colours, chart, scale, before);
     before('outlines', 0.6);
-    const regions = this.regions(is, at, photograph, choices.outlines, scale, ink);
-    return { taken: is, ground, photograph, shades, colours, at, regions, ink, scale };
+    const { regions, edges } = this.traced(is, at, photograph, choices.outlines, scale, ink);
+    return { taken: is, ground, photograph, shades, colours, at, regions, edges, ink, scale };
   }
 
   /** The picture turned and toned as it is taken, but with nothing cut off. */
@@ -156,11 +172,13 @@ export class PictureWork {
     const calmed = this.calms.get([clear, calm], () => {
       if (!calm) return clear;
       before('colours', 0.25);
-      return calmedPicture(calmedPicture(is, 3), 3);
+      const reach = Math.max(3, Math.round(Math.max(is.width, is.height) / CALM));
+      return calmedPicture(calmedPicture(is, reach), Math.ceil(reach / 2));
     });
-    return this.shadings.get([calmed, ground], () => {
+    return this.shadings.get([calmed, ground, photograph], () => {
       before('colours', 0.4);
-      return shadesOf(calmed, ground);
+      const shades = shadesOf(calmed, ground);
+      return photograph ? { ...shades, proposed: Math.min(PHOTO_COLOURS, shades.proposed) } : shades;
     });
   }
 
@@ -179,14 +197,14 @@ export class PictureWork {
     });
   }
 
-  private regions(
+  private traced(
     is: Bitmap,
     at: Uint8Array,
     photograph: boolean,
     how: OutlineChoice,
     scale: number,
     ink: PixelBox,
-  ): PictureRegion[] {
+  ): Traced {
     return this.traces.get([is, at, photograph, JSON.stringify(how), scale, ink], () => {
       const patches = patchesIn(is.width, is.height, at);
       const same = (a: number, b: number): boolean => patches.at[a] === patches.at[b];

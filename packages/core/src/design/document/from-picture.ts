@@ -72,6 +72,8 @@ export const outlineChoice = exactly({
 export const stitchChoice = exactly({
   /** 0 to 1: from more fill to more satin. */
   satin: number(0, 1),
+  /** Areas with cut-outs; the lines between colours; or the middle lines of what is drawn. */
+  as: word('areas', 'outlines', 'middle'),
 });
 
 export const pictureChoices = exactly({
