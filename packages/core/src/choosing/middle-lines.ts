@@ -86,7 +86,7 @@ function meetingPlace(
   return distance(place, at) <= 1.2 * radius ? place : at;
 }
 
-/** The axis ends before the stroke does: free ends go on straight up to half a breadth before its end. */
+/** The axis ends before the stroke does: free ends go on straight up to nearly half a breadth before its end. */
 function reachingOut(arm: AxisArm, polygon: Polygon): Point[] {
   const points = [...arm.points];
   const go = (tip: Point, before: Point, mouth: AxisArm['mouths'][0]): Point => {
@@ -101,7 +101,7 @@ function reachingOut(arm: AxisArm, polygon: Polygon): Point[] {
       if (along > 0 && along < 6 * half && Math.abs(dx * way.y - dy * way.x) < 1.3 * half)
         ahead = Math.max(ahead, along);
     }
-    const by = Math.max(0, ahead - 0.6 * half);
+    const by = Math.max(0, ahead - 0.85 * half);
     return { x: tip.x + way.x * by, y: tip.y + way.y * by };
   };
   const n = points.length;

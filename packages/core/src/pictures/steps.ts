@@ -40,7 +40,7 @@ const [PHOTO_COLOURS, PHOTO_SPECKS] = [8, 3];
 /** Choices to begin with, as the picture itself proposes: what was chosen already stays. */
 export function proposedChoices(
   choices: PictureChoices,
-  { photograph, shades }: PictureSteps,
+  { photograph }: Pick<PictureSteps, 'photograph'>,
 ): PictureChoices {
   const { colours } = choices;
   if (!photograph || colours !== CHOICES.colours) return choices;

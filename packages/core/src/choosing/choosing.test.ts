@@ -1,0 +1,155 @@
+import { describe, expect, it } from 'vitest';
+import type { PathOutline } from '../design/types.ts';
+import { bandRegion, intersect, regionFromRings, subtract, unite } from '../geometry/clip.ts';
+import type { Line } from '../geometry/polyline.ts';
+import { arcLengths, nearestOnLine } from '../geometry/polyline.ts';
+import { insideRegion, regionArea, ringsOf, type Region } from '../geometry/region.ts';
+import { flattenPath } from '../outlines/flatten-path.ts';
+import { outlineRegion } from '../outlines/region.ts';
+import { angleApart, angleBetween, longestDirection } from './angles.ts';
+import { shareBroader, usualBreadth } from './breadths.ts';
+import { chooseStitches, lineRecipe, type Piece } from './choose.ts';
+import { kindFor } from './kinds.ts';
+import { middleLines } from './middle-lines.ts';
+
+const line = (...coords: number[]): Line => ({ coords: Float64Array.from(coords), closed: false });
+const box = (x: number, y: number, w: number, h: number): Region =>
+  regionFromRings([Float64Array.of(x, y, x + w, y, x + w, y + h, x, y + h)]);
+const outlined = (region: Region): PathOutline => ({
+  kind: 'path',
+  paths: region.flatMap(ringsOf).map((ring) => ({
+    closed: true,
+    points: Array.from({ length: ring.length / 2 }, (_, i) => ({ x: ring[2 * i], y: ring[2 * i + 1] })),
+  })),
+});
+const piece = (region: Region, thread: string): Piece => ({ outline: outlined(region), thread });
+const sewnBy = (chosen: { outline: unknown }[]): Region =>
+  chosen.reduce((all, c) => unite(all, outlineRegion(c.outline as PathOutline)), [] as Region);
+const LINEN = { satin: 0.5, compensation: 0.2 };
+
+describe('breadths', () => {
+  it('tell what of a shape is broad', () => {
+    // A square of 20 mm with a tail of 2 × 40 mm.
+    const shape = unite(box(0, 0, 20, 20), box(19, 9, 41, 2));
+    expect(shareBroader(shape, 5)).toBeCloseTo(400 / 480, 1);
+    expect(usualBreadth(box(0, 0, 60, 3))).toBeCloseTo(3, 2);
+  });
+});
+
+describe('kinds', () => {
+  const bent = [0, 0, 12, 3, 24, 2, 36, -4];
+  it.each([1.1, 2, 3, 4, 5, 6, 7])('columns of %s mm are satin', (width) => {
+    expect(kindFor(bandRegion([line(...bent)], width), 0.5, () => 0).as).toBe('satin');
+  });
+  it.each([0.3, 0.5, 0.7, 0.9])('strokes of %s mm are lines along their middle', (width) => {
+    const kind = kindFor(bandRegion([line(...bent)], width, 'round'), 0.5, () => 0);
+    expect(kind.as).toBe('line');
+    expect(kind.recipe.kind).toBe('run');
+  });
+  it('the slider goes from fill to satin', () => {
+    const column = bandRegion([line(...bent)], 5);
+    expect(kindFor(column, 0, () => 0).as).toBe('fill');
+    expect(kindFor(column, 1, () => 0).as).toBe('satin');
+    expect(kindFor(box(0, 0, 40, 40), 1, () => 0).as).toBe('fill');
+  });
+  it('drawn lines are sewn by their width', () => {
+    expect([0.3, 0.8, 2].map((w) => lineRecipe(w).kind)).toEqual(['run', 'run', 'satin']);
+  });
+});
+
+describe('angles', () => {
+  it('go along a shape', () => {
+    expect(longestDirection(box(0, 0, 40, 10))).toBeCloseTo(0, 5);
+    expect(longestDirection(box(0, 0, 10, 40))).toBeCloseTo(90, 5);
+    expect(longestDirection(bandRegion([line(0, 0, 20, -20)], 5))).toBeCloseTo(45, 0);
+    expect(longestDirection(box(0, 0, 30, 30))).toBeNull();
+  });
+  it('keep apart from those of neighbours', () => {
+    for (const near of [[0], [0, 45], [0, 60, 120], [90]])
+      for (const shape of [box(0, 0, 40, 10), box(0, 0, 30, 30)])
+        expect(Math.min(...near.map((n) => angleBetween(n, angleApart(shape, near))))).toBeGreaterThanOrEqual(
+          25,
+        );
+  });
+  it('make no steps along an edge', () => {
+    // A wedge whose long edges lean by 5° to either side of upright.
+    const wedge = regionFromRings([Float64Array.of(-8, 0, 8, 0, 4, -45, -4, -45)]);
+    const angle = angleApart(wedge, []);
+    for (const edge of [85, 95]) {
+      const off = angleBetween(angle, edge);
+      expect(off <= 1.5 || off >= 14).toBe(true);
+    }
+  });
+});
+
+describe('chosen stitches', () => {
+  const left = box(-30, -15, 30, 30);
+  const right = box(0, -15, 30, 30);
+
+  it('reach beneath the neighbour that is sewn later, and nowhere else', () => {
+    const { chosen } = chooseStitches([piece(left, 'a'), piece(right, 'b')], LINEN);
+    const [first, second] = chosen.map((c) => outlineRegion(c.outline));
+    expect(regionArea(intersect(first, second))).toBeCloseTo(0.5 * 30, 0);
+    expect(regionArea(subtract(unite(left, right), sewnBy(chosen)))).toBeLessThan(0.01);
+    expect(regionArea(subtract(sewnBy(chosen), unite(left, right)))).toBeLessThan(2);
+  });
+
+  it('leave out what lies hidden, whole shapes, too', () => {
+    const ground = box(-40, -40, 80, 80);
+    const { chosen, hidden } = chooseStitches(
+      [piece(box(-5, -5, 8, 8), 'a'), piece(ground, 'b'), piece(box(-15, -15, 30, 30), 'c')],
+      LINEN,
+    );
+    expect(hidden).toEqual([0]);
+    const beneath = outlineRegion(chosen.find((c) => c.piece === 1)!.outline);
+    expect(insideRegion(beneath, 0, 0)).toBe(false);
+    expect(insideRegion(beneath, 14.7, 0)).toBe(true);
+    expect(regionArea(subtract(ground, sewnBy(chosen)))).toBeLessThan(0.01);
+  });
+
+  it('leave no hole beneath what is narrow', () => {
+    const ground = box(-40, -40, 80, 80);
+    const { chosen } = chooseStitches([piece(ground, 'a'), piece(box(-30, -1, 60, 2), 'b')], LINEN);
+    const beneath = outlineRegion(chosen.find((c) => c.piece === 0)!.outline);
+    expect(insideRegion(beneath, 0, 0)).toBe(true);
+  });
+
+  it('take each colour once, large areas first, lines last', () => {
+    const pieces = [
+      piece(box(-40, -40, 20, 20), 'a'),
+      piece(box(-20, -40, 40, 40), 'b'),
+      piece(box(20, -40, 20, 20), 'a'),
+      piece(bandRegion([line(-15, 0, 15, 0.5)], 0.5, 'round'), 'c'),
+      piece(box(-20, 0.5, 40, 25), 'c'),
+    ];
+    const { chosen } = chooseStitches(pieces, { ...LINEN, apart: true });
+    const threads = chosen.map((c) => pieces[c.piece].thread);
+    expect(threads.filter((t, i) => t !== threads[i - 1])).toEqual(['b', 'c', 'a']);
+    expect(chosen.map((c) => c.piece)).toHaveLength(5);
+    const order = chosen.map((c) => c.piece);
+    expect(order.indexOf(3)).toBeGreaterThan(order.indexOf(4));
+  });
+
+  it('keep an outline that nothing is cut from as it was drawn', () => {
+    const alone = piece(box(0, 0, 20, 20), 'a');
+    expect(chooseStitches([alone], LINEN).chosen[0].outline).toBe(alone.outline);
+  });
+});
+
+describe('middle lines', () => {
+  it('lie in the middle, and meet where strokes meet', () => {
+    const strokes = [line(-20, 0, 20, 0), line(0, -15, 0, 15)];
+    const { paths } = middleLines(bandRegion(strokes, 1.2, 'round', 'round'));
+    expect(paths).toHaveLength(4);
+    for (const path of paths) {
+      const { coords } = flattenPath(path);
+      for (let i = 0; i < coords.length; i += 2) {
+        const p = { x: coords[i], y: coords[i + 1] };
+        const off = Math.min(...strokes.map((s) => nearestOnLine(s, arcLengths(s), p).distance));
+        expect(off).toBeLessThan(0.12);
+      }
+    }
+    const ends = paths.flatMap((p) => [p.points[0], p.points[p.points.length - 1]]);
+    expect(ends.filter((p) => Math.hypot(p.x, p.y) < 0.1)).toHaveLength(4);
+  });
+});

@@ -1,0 +1,168 @@
+import { describe, expect, it } from 'vitest';
+import { applyCommand, type Command } from '../design/commands.ts';
+import { copiesOf } from '../design/live.ts';
+import { DesignReceiver, DesignSender } from '../design/parcel.ts';
+import { findItem } from '../design/tree.ts';
+import {
+  emptyDesign,
+  newId,
+  type Design,
+  type DesignObject,
+  type Group,
+  type PictureChoices,
+} from '../design/types.ts';
+import { readDesignFile, writeDesignFile } from '../formats/design-file/read.ts';
+import { translation } from '../geometry/matrix.ts';
+import { threadChart } from '../materials/threads.ts';
+import { outlineBounds } from '../outlines/transform.ts';
+import { painted } from '../pictures/painted.ts';
+import { CHOICES, PictureWork } from '../pictures/steps.ts';
+import { transformItems } from '../resolve/transform-items.ts';
+import { layPictureJob, objectsOfPicture, relayPictureJob } from './from-picture.ts';
+
+const [PAPER, BLUE, GOLD, RED] = ['#efe6d3', '#27407a', '#f2d479', '#b63325'];
+const picture = painted(160, 160, (x, y) => {
+  if (Math.hypot(x - 55, y - 60) < 18) return GOLD;
+  if (Math.abs(x - 110) < 8 && Math.abs(y - 80) < 40) return RED;
+  return Math.hypot(x - 80, y - 80) < 70 ? BLUE : PAPER;
+});
+const work = new PictureWork();
+const choices: PictureChoices = { ...CHOICES, width: 70 };
+const laid = { cloth: { kind: 'linen', colour: '#efe6d3' }, chart: 'larkmoor' };
+const made = (of: PictureChoices): DesignObject[] =>
+  objectsOfPicture(work.run(picture, of, threadChart('larkmoor')), of.stitches, laid);
+const from = (of: PictureChoices) => ({
+  picture: { name: 'Moon', data: 'data:image/png;base64,AAAA' },
+  choices: of,
+});
+
+function lay(): { design: Design; group: Group } {
+  const { command, select } = layPictureJob(emptyDesign('Test'), from(choices), made(choices));
+  const { design } = applyCommand(emptyDesign('Test'), command);
+  return { design, group: findItem(design, select[0]) as Group };
+}
+const put = (design: Design, item: DesignObject | Group): Design => {
+  const command: Command = { do: 'replace', label: 'Change', item };
+  return applyCommand(design, command).design;
+};
+const relay = (design: Design, id: string, next: PictureChoices) => {
+  const done = relayPictureJob(design, id, from(next), made(choices), made(next));
+  const after = applyCommand(design, done.job.command).design;
+  return { ...done, after, group: findItem(after, id) as Group };
+};
+
+describe('what comes from a picture', () => {
+  it('is the same every time but for its ids', () => {
+    const plain = (list: DesignObject[]) => list.map(({ id: _, ...o }) => o);
+    expect(plain(made(choices))).toEqual(plain(made(choices)));
+  });
+
+  it('is kept in the design file with its picture and choices', () => {
+    const { design, group } = lay();
+    const again = readDesignFile(writeDesignFile(design));
+    expect((findItem(again, group.id) as Group).fromPicture).toEqual(group.fromPicture);
+  });
+
+  it('can be lines between the colours, or along the middle', () => {
+    const outlines = made({ ...choices, stitches: { satin: 0.5, as: 'outlines' } });
+    expect(outlines.every((o) => o.recipe.kind === 'redwork')).toBe(true);
+    // Each border once: the gold disc and the red bar lie in blue, which has its own outer edge.
+    const paths = outlines.flatMap((o) => (o.outline.kind === 'path' ? o.outline.paths : []));
+    expect(paths).toHaveLength(3);
+    const middle = made({ ...choices, stitches: { satin: 0.5, as: 'middle' } });
+    expect(middle.length).toBeGreaterThan(0);
+  });
+
+  it('is refused when nothing is left to be sewn', () => {
+    expect(() => layPictureJob(emptyDesign('Test'), from(choices), [])).toThrow(/Nothing is left/);
+  });
+});
+
+describe('a step that is changed later', () => {
+  it('keeps what was changed by hand where the shape is still there', () => {
+    const { design, group } = lay();
+    const [first] = group.objects as DesignObject[];
+    const changed = put(design, { ...first, thread: '165', name: 'The night', stopAfter: 'Look' });
+    const {
+      group: now,
+      kept,
+      lost,
+    } = relay(changed, group.id, { ...choices, outlines: { smooth: 0.7, corners: 0.2 } });
+    const same = now.objects.find((o) => o.id === first.id) as DesignObject;
+    expect(same).toMatchObject({ thread: '165', name: 'The night', stopAfter: 'Look' });
+    expect(kept).toBe(1);
+    expect(lost).toEqual([]);
+    expect(now.objects).toHaveLength(group.objects.length);
+  });
+
+  it('leaves out what was taken away, and keeps what was put in', () => {
+    const { design, group } = lay();
+    const [, second, ...others] = group.objects as DesignObject[];
+    const own = { ...second, id: newId(), name: 'Mine' };
+    const changed = put(design, { ...group, objects: [group.objects[0], ...others, own] });
+    const { group: now } = relay(changed, group.id, { ...choices, outlines: { smooth: 0.6, corners: 0.7 } });
+    expect(now.objects.some((o) => o.id === second.id)).toBe(false);
+    expect(now.objects.at(-1)!.name).toBe('Mine');
+  });
+
+  it('says what could not be kept', () => {
+    const { design, group } = lay();
+    const [small] = [...(group.objects as DesignObject[])].sort((a, b) => outlineArea(a) - outlineArea(b));
+    const changed = put(design, { ...small, name: 'Moon', thread: '165' });
+    // With one colour there is one shape.
+    const { lost, group: now } = relay(changed, group.id, {
+      ...choices,
+      colours: { ...choices.colours, count: 1 },
+    });
+    expect(now.objects).toHaveLength(1);
+    expect(lost).toEqual(['what was changed of Moon']);
+  });
+
+  it('comes to where the group was moved to', () => {
+    const { design, group } = lay();
+    const [moved] = transformItems(design, [group], translation(12, -7)) as Group[];
+    const there = put(design, moved);
+    const { group: now, lost } = relay(there, group.id, {
+      ...choices,
+      outlines: { smooth: 0.5, corners: 0.7 },
+    });
+    const middle = (g: Group): number => {
+      const b = outlineBounds((g.objects[0] as DesignObject).outline as never)!;
+      return (b.minX + b.maxX) / 2;
+    };
+    expect(middle(now) - middle(group)).toBeCloseTo(12, 0);
+    expect(lost).toEqual([]);
+  });
+
+  it('works on a copy of the group as well', () => {
+    const { design, group } = lay();
+    const [copy] = copiesOf([group], newId) as Group[];
+    const both = applyCommand(design, {
+      do: 'insert',
+      label: 'Copy',
+      item: copy,
+      parent: null,
+      index: 1,
+    }).design;
+    const { group: now, kept } = relay(both, copy.id, { ...choices, stitches: { satin: 0.9, as: 'areas' } });
+    expect(now.objects.map((o) => o.id).sort()).toEqual(copy.objects.map((o) => o.id).sort());
+    expect(kept).toBe(0);
+  });
+});
+
+const outlineArea = (o: DesignObject): number => {
+  const b = outlineBounds(o.outline as never)!;
+  return (b.maxX - b.minX) * (b.maxY - b.minY);
+};
+
+describe('a parcel', () => {
+  it('carries the picture once, and has it again at the other end', () => {
+    const { design, group } = lay();
+    const [sender, receiver] = [new DesignSender(), new DesignReceiver()];
+    expect(receiver.open(sender.pack(design))).toEqual(design);
+    const moved = put(design, transformItems(design, [group], translation(1, 1))[0] as Group);
+    const parcel = sender.pack(moved);
+    expect(JSON.stringify(parcel)).not.toContain('data:image');
+    expect(receiver.open(parcel)).toEqual(moved);
+  });
+});
