@@ -6,6 +6,10 @@ import {
   READABLE,
   readAnyFile,
   READ_LIMITS,
+  sewDesign,
+  writeDesignFile,
+  writeDst,
+  withFonts,
   type Design,
   type FileFormat,
   type SvgRecipes,
@@ -21,7 +25,7 @@ export function fileFormatOf(path: string): FileFormat {
   return format;
 }
 
-async function bytesOf(path: string): Promise<Uint8Array> {
+export async function bytesOf(path: string): Promise<Uint8Array> {
   try {
     const { size } = await stat(path);
     if (size > READ_LIMITS.bytes)
@@ -51,6 +55,15 @@ export async function writeOut(path: string, data: Uint8Array): Promise<void> {
   } catch (error) {
     throw new UsageError(`${path} can't be written: ${reason(error)}.`);
   }
+}
+
+/** Writes a design as what its name asks for: a design file, or stitches for a machine. */
+export async function writeDesign(path: string, design: Design): Promise<void> {
+  if (path.endsWith('.rosehip.json'))
+    return writeOut(path, new TextEncoder().encode(writeDesignFile(withFonts(design))));
+  if (!path.endsWith('.dst'))
+    throw new UsageError(`${path}: a .rosehip.json design or a .dst stitch file is written.`);
+  await writeOut(path, writeDst(sewDesign(design), design.name));
 }
 
 /** Reads any file as a design; what the readers noticed goes to standard error, a line each. */

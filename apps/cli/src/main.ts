@@ -1,9 +1,11 @@
 // `rosehip`: the same computation from a shell.
 import { Command, CommanderError } from 'commander';
-import { ReadError, SettingError } from '@rosehip/core';
+import { JobError, ReadError, SettingError } from '@rosehip/core';
 import { backup } from './backup.ts';
 import { check } from './check.ts';
+import { choose } from './choose.ts';
 import { fonts } from './fonts.ts';
+import { fromPicture } from './from-picture.ts';
 import { letter } from './letter.ts';
 import { mend } from './mend.ts';
 import { readObjects } from './read-objects.ts';
@@ -78,6 +80,24 @@ export async function main(args: string[]): Promise<number> {
     .option('--cloth <name>', 'the cloth that the stitches were made for')
     .requiredOption('--out <file>', 'the .rosehip.json design to write')
     .action(readObjects);
+  program
+    .command('from-picture')
+    .argument('<in>', 'a PNG, JPEG, WebP, GIF or SVG picture')
+    .option('--width <mm>', 'how wide what is sewn is to be', '90')
+    .option('--colours <number>', 'how many; left out: as many as the picture proposes')
+    .option('--satin <share>', 'from 0, more fill, to 1, more satin', '0.5')
+    .option('--ground <what>', 'corners: what has their colour; clear: only what is clear', 'corners')
+    .option('--as <way>', 'areas, outlines, or the middle lines of what is drawn', 'areas')
+    .option('--cloth <name>', 'the cloth it is sewn on')
+    .requiredOption('--out <file>', 'the .rosehip.json design or .dst stitch file to write')
+    .action(fromPicture);
+  program
+    .command('choose')
+    .argument('<in>', 'an SVG drawing or a .rosehip.json design')
+    .option('--satin <share>', 'from 0, more fill, to 1, more satin', '0.5')
+    .option('--cloth <name>', 'the cloth it is sewn on')
+    .requiredOption('--out <file>', 'the .rosehip.json design or .dst stitch file to write')
+    .action(choose);
   program.command('fonts').option('--json', 'as JSON').action(fonts);
   program.command('recipes').option('--json', 'as JSON').action(recipes);
   try {
@@ -87,13 +107,14 @@ export async function main(args: string[]): Promise<number> {
     if (error instanceof CommanderError && error.exitCode === 0) return 0;
     const known =
       error instanceof CommanderError ||
+      error instanceof JobError ||
       error instanceof ReadError ||
       error instanceof SettingError ||
       error instanceof UsageError;
     if (!known) throw error;
     const text =
       error.message === '(outputHelp)'
-        ? 'Say what to do: stitch, letter, mend, read-objects, render, check, backup, fonts or recipes.'
+        ? 'Say what to do: stitch, from-picture, choose, letter, mend, read-objects, render, check, backup, fonts or recipes.'
         : error.message;
     console.error(`rosehip: ${text.replace(/^error: /, '').replace(/\s*\n\s*/g, ' ')}`);
     return 2;

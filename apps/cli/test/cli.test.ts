@@ -349,3 +349,48 @@ test('fonts lists what ships with Rosehip', async () => {
   expect(families.length).toBeGreaterThanOrEqual(30);
   expect(families.every(({ licence }) => licence)).toBe(true);
 });
+
+test('a picture becomes a design, or stitches', async () => {
+  await copyFile(
+    new URL('../../web/src/assets/pictures/dusk.png', import.meta.url),
+    join(folder, 'dusk.png'),
+  );
+  const made = await rosehip(
+    'from-picture',
+    'dusk.png',
+    '--width',
+    '80',
+    '--colours',
+    '6',
+    '--out',
+    'dusk.rosehip.json',
+  );
+  expect(made).toMatchObject({ code: 0, error: '' });
+  expect(made.out).toMatch(/dusk\.rosehip\.json: 6 colours; \d+ satin, \d+ fill, \d+ line\./);
+  const again = await rosehip('choose', 'dusk.rosehip.json', '--satin', '0.9', '--out', 'dusk.dst');
+  expect(again.code).toBe(0);
+  const { x, move } = decodeDst(await readFile(join(folder, 'dusk.dst')));
+  expect(x.length).toBeGreaterThan(2000);
+  expect(move.filter((m) => m === Move.change)).toHaveLength(5);
+});
+
+test('a drawing gets its stitches chosen', async () => {
+  const made = await rosehip('choose', 'planet.svg', '--out', 'planet.rosehip.json');
+  expect(made).toMatchObject({ code: 0, out: 'planet.rosehip.json: 1 satin, 1 fill, 0 line.\n' });
+});
+
+test.each([
+  [['from-picture', 'noise.dst', '--out', 'a.dst'], /no picture that can be read/],
+  [['from-picture', 'missing.png', '--out', 'a.dst'], /no such file/],
+  [['from-picture', 'dusk.png', '--colours', '99', '--out', 'a.dst'], /--colours must be a whole number/],
+  [
+    ['from-picture', 'dusk.png', '--as', 'dots', '--out', 'a.dst'],
+    /--as must be areas or outlines or middle/,
+  ],
+  [['choose', 'planet.svg', '--satin', '3', '--out', 'a.dst'], /--satin must be a number from 0 to 1/],
+  [['choose', 'planet.svg', '--out', 'a.txt'], /a\.txt: a \.rosehip\.json design or a \.dst/],
+])('what a picture can’t be made of is told: %j', async (args, sentence) => {
+  const { code, error } = await rosehip(...args);
+  expect(code).toBe(2);
+  expect(error).toMatch(sentence);
+});
