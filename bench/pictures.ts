@@ -37,6 +37,7 @@ import { insideRegion, regionArea, regionBounds, ringsOf } from '../packages/cor
 import { flattenPath } from '../packages/core/src/outlines/flatten-path.ts';
 
 const chart = threadChart('larkmoor');
+const LAID = { cloth: { kind: 'linen', colour: '#ffffff' }, chart: 'larkmoor' };
 const GROUND = '#efe6d3';
 const INKS = [
   '#27407a',
@@ -173,10 +174,7 @@ async function flatArt(): Promise<void> {
     art += artPoints(drawn);
     const design: Design = {
       ...emptyDesign('art', { name: 'own', width: 130, height: 130 }),
-      objects: objectsOfPicture(steps, CHOICES.stitches, {
-        cloth: { kind: 'linen', colour: '#ffffff' },
-        chart: 'larkmoor',
-      }),
+      objects: objectsOfPicture(steps, CHOICES.stitches, LAID).objects,
     };
     const plan = sewDesign(design);
     const area = { minX: -60, minY: -60, maxX: 60, maxY: 60 };

@@ -93,13 +93,13 @@ export async function fromPicture(input: string, options: Options): Promise<void
   const choices =
     colours === null ? proposed : { ...proposed, colours: { ...proposed.colours, count: colours } };
   const steps = work.run(picture, choices, chart);
-  const objects = objectsOfPicture(steps, choices.stitches, empty);
-  if (!objects.length) throw new UsageError(`${input}: all of it is ground; try --ground clear.`);
+  const made = objectsOfPicture(steps, choices.stitches, empty);
+  if (!made.objects.length) throw new UsageError(`${input}: all of it is ground; try --ground clear.`);
   const exact = canvas.toDataURL('image/png');
   const data = exact.length <= DESIGN_LIMITS.picture ? exact : canvas.toDataURL('image/jpeg', 80);
-  const { command } = layPictureJob(empty, { picture: { name: empty.name, data }, choices }, objects);
+  const { command } = layPictureJob(empty, { picture: { name: empty.name, data }, choices }, made);
   await writeDesign(options.out, applyCommand(empty, command).design);
-  const counts = chooseCounts(objects);
+  const counts = chooseCounts(made.objects);
   console.log(
     `${options.out}: ${steps.colours.length} colours; ${counts.satin} satin, ${counts.fill} fill, ${counts.line} line.`,
   );

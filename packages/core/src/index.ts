@@ -336,10 +336,12 @@ export { readThreadList, threadsJob, threadSteps, type ThreadStep } from './jobs
 export { chooseStitchesJob, type StitchesChosen } from './jobs/choose-stitches.ts';
 export {
   chooseCounts,
+  itemsOfPicture,
   layPictureJob,
   objectsOfPicture,
   relayPictureJob,
   type Laid,
+  type PictureObjects,
 } from './jobs/from-picture.ts';
 export { goRound, TAKEN, WHOLE, type Bitmap } from './pictures/bitmap.ts';
 export { MOST_COLOURS, splitGroup, type PictureColour } from './pictures/colours.ts';

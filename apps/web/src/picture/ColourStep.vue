@@ -6,6 +6,7 @@ import {
   MOST_COLOURS,
   threadChart,
   threadIn,
+  type ColourGroup,
   type PictureColour,
   type Thread,
 } from '@rosehip/core';
@@ -36,13 +37,19 @@ function merge(from: number, into: number): void {
   props.steps.setGroups(groups.flatMap((g, i) => (i === from ? [] : [i === into ? merged : g])));
   open.value = null;
 }
-function put(index: number, changes: { thread?: string; out?: 'ground' | 'neighbours' }): void {
+/** What becomes of a colour; nothing said: it is sewn. */
+function become(index: number, what: string): void {
+  const out = what === 'ground' || what === 'neighbours' ? what : undefined;
+  put(index, { out, cloth: what === 'cloth' || undefined });
+}
+function put(index: number, changes: Pick<ColourGroup, 'thread' | 'out' | 'cloth'>): void {
   props.steps.setGroups(
     props.steps.groups.value.map((g, i) => {
       if (i !== index) return g;
       const next = { ...g, ...changes };
       if (!next.thread) delete next.thread;
       if (!next.out) delete next.out;
+      if (!next.cloth) delete next.cloth;
       return next;
     }),
   );
@@ -144,12 +151,11 @@ function drop(index: number): void {
         <select
           :id="`out-${i}`"
           class="field h-7"
-          :value="c.out ?? ''"
-          @change="
-            put(i, { out: (($event.target as HTMLSelectElement).value || undefined) as 'ground' | undefined })
-          "
+          :value="c.cloth ? 'cloth' : (c.out ?? '')"
+          @change="become(i, ($event.target as HTMLSelectElement).value)"
         >
           <option value="">sewn</option>
+          <option value="cloth">cloth laid on (appliqué)</option>
           <option value="ground">taken out: cloth shows</option>
           <option value="neighbours">given to its neighbours</option>
         </select>

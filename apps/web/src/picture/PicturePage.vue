@@ -8,12 +8,13 @@ import {
   emptyDesign,
   findItem,
   HOOPS,
+  itemsOfPicture,
   layPictureJob,
   relayPictureJob,
   type Design,
-  type DesignObject,
   type Figures,
   type Group,
+  type PictureObjects,
 } from '@rosehip/core';
 import { useRouter } from 'vue-router';
 import { api } from '../api.ts';
@@ -49,7 +50,7 @@ const failed = ref('');
 const laying = ref(false);
 
 /* A picture of this design that is gone back to */
-const before = shallowRef<DesignObject[]>([]);
+const before = shallowRef<PictureObjects>({ objects: [], cloth: {} });
 const back = computed(() => !!props.group);
 async function begin(): Promise<void> {
   if (!props.id) {
@@ -63,7 +64,7 @@ async function begin(): Promise<void> {
     const group = props.group ? findItem(design, props.group) : null;
     if (group?.kind === 'group' && group.fromPicture) {
       await steps.reopen(group.fromPicture);
-      before.value = made.value?.objects ?? [];
+      if (made.value) before.value = made.value.made;
     } else if (props.group) failed.value = 'What came from this picture is no longer in the design.';
     else if (handOver.picture) void steps.choose(handOver.picture);
     handOver.picture = null;
@@ -112,7 +113,7 @@ const sewn = shallowRef<Design | null>(null);
 watch([made, base], ([now]) => {
   if (!now) return;
   const { hoop, cloth, chart } = base.value;
-  sewn.value = { ...emptyDesign('Picture', hoop, cloth), chart, objects: now.objects };
+  sewn.value = { ...emptyDesign('Picture', hoop, cloth), chart, objects: itemsOfPicture(now.made) };
 });
 const figures = shallowRef<Figures | null>(null);
 
@@ -143,7 +144,7 @@ const STEPS: Record<string, string> = {
   outlines: 'Drawing outlines',
   stitches: 'Choosing stitches',
 };
-const empty = computed(() => made.value && !made.value.objects.length);
+const empty = computed(() => made.value && !made.value.made.objects.length);
 const blocked = computed(() => {
   if (!picture.value) return 'Choose a picture first.';
   if (!made.value) return 'The picture is still being looked at.';
@@ -154,12 +155,11 @@ async function lay(): Promise<void> {
   const now = made.value;
   if (blocked.value || !now || !picture.value || laying.value) return;
   laying.value = true;
-  const { objects } = now;
   const from = { picture: picture.value, choices: steps.choices.value };
   try {
     if (!props.id) {
       const named = { ...base.value, name: picture.value.name };
-      const { command, select } = layPictureJob(named, from, objects);
+      const { command, select } = layPictureJob(named, from, now.made);
       const { id } = await api.create(
         applyCommand(named, command).design,
         `From the picture ${picture.value.name}`,
@@ -172,8 +172,8 @@ async function lay(): Promise<void> {
     handOver.work = {
       design: props.id,
       does: (design) => {
-        if (!group) return { job: layPictureJob(design, from, objects), says: '' };
-        const { job, lost, kept } = relayPictureJob(design, group, from, before.value, objects);
+        if (!group) return { job: layPictureJob(design, from, now.made), says: '' };
+        const { job, lost, kept } = relayPictureJob(design, group, from, before.value, now.made);
         const says = [
           `${(findItem(design, group) as Group).name} is made anew.`,
           kept ? `${kept} ${kept === 1 ? 'shape keeps' : 'shapes keep'} what was changed by hand.` : '',

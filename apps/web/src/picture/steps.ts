@@ -162,10 +162,11 @@ export function usePictureSteps(laid: () => Pick<Design, 'cloth' | 'chart' | 'ho
   /** The colours as groups that can be changed by hand. */
   const groups = computed<ColourGroup[]>(
     () =>
-      made.value?.colours.map(({ shades, thread, chosen, out }) => ({
+      made.value?.colours.map(({ shades, thread, chosen, out, cloth }) => ({
         shades,
         ...(chosen && { thread }),
         ...(out && { out }),
+        ...(cloth && { cloth }),
       })) ?? [],
   );
   const setGroups = (next: ColourGroup[]): void =>

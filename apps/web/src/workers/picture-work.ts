@@ -11,10 +11,10 @@ import {
   WORK_PIXELS,
   type Bitmap,
   type ColourGroup,
-  type DesignObject,
   type Laid,
   type PictureChoices,
   type PictureColour,
+  type PictureObjects,
   type PictureSteps,
   type PixelBox,
   type TakenPicture,
@@ -23,7 +23,7 @@ import * as Comlink from 'comlink';
 
 /** What the steps made of a picture. */
 export interface PictureMade {
-  objects: DesignObject[];
+  made: PictureObjects;
   colours: PictureColour[];
   /** How many colours the picture proposes, and how many it could have. */
   proposed: number;
@@ -125,10 +125,10 @@ export class PictureDesk {
     if (!picture) throw new Error('No picture is open.');
     steps = work.run(picture, choices, threadChart(laid.chart), (step, done) => void progress(step, done));
     progress('stitches', 0.75);
-    const objects = objectsOfPicture(steps, choices.stitches, laid);
+    const made = objectsOfPicture(steps, choices.stitches, laid);
     const { colours, shades, photograph, taken, ink, scale, regions, ground } = steps;
     return {
-      objects,
+      made,
       colours,
       proposed: shades.proposed,
       most: shades.shades.length,
@@ -140,7 +140,7 @@ export class PictureDesk {
       scale,
       outlines: regions.map(({ outline, colour }) => ({ d: pathData(outline.paths), colour })),
       points: regions.reduce((sum, r) => sum + r.outline.paths.reduce((n, p) => n + p.points.length, 0), 0),
-      counts: chooseCounts(objects),
+      counts: chooseCounts(made.objects),
       detail: regions.length ? Math.min(...regions.map((r) => r.area)) : null,
     };
   }

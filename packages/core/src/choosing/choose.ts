@@ -19,6 +19,8 @@ export interface Piece {
   thread: string;
   /** A line of this width, in mm, rather than a shape. */
   line?: number;
+  /** It is cloth that is laid on, before all that is sewn. */
+  cloth?: boolean;
 }
 
 export interface Chosen {
@@ -181,7 +183,8 @@ function inColours(parts: readonly Part[], pieces: readonly Piece[]): Part[] {
   const blocks: Part[][] = colours.map(() => []);
   const trailing = new Map<string, Part[]>();
   const areas = parts.filter((p) => !isLine(p));
-  for (const p of areas) blocks[place.get(thread(p))!].push(p);
+  const cloths = areas.filter((p) => pieces[p.piece].cloth);
+  for (const p of areas) if (!pieces[p.piece].cloth) blocks[place.get(thread(p))!].push(p);
   for (const p of parts.filter(isLine)) {
     const box = p.bounds ?? lineBounds(pieces[p.piece].outline);
     const lies = areas.filter((a) => box && !apart(a.bounds!, box, TOUCHING));
@@ -190,7 +193,7 @@ function inColours(parts: readonly Part[], pieces: readonly Piece[]): Part[] {
     else trailing.set(thread(p), [...(trailing.get(thread(p)) ?? []), p]);
   }
   let at: Point | undefined;
-  return [...blocks, ...trailing.values()].flatMap((block) => {
+  return [cloths, ...blocks, ...trailing.values()].flatMap((block) => {
     const areasFirst = [...block].sort((a, b) => +isLine(a) - +isLine(b));
     const split = areasFirst.findIndex(isLine);
     const lists = split < 0 ? [areasFirst] : [areasFirst.slice(0, split), areasFirst.slice(split)];

@@ -18,7 +18,7 @@ import { outlineBounds } from '../outlines/transform.ts';
 import { painted } from '../pictures/painted.ts';
 import { CHOICES, PictureWork } from '../pictures/steps.ts';
 import { transformItems } from '../resolve/transform-items.ts';
-import { layPictureJob, objectsOfPicture, relayPictureJob } from './from-picture.ts';
+import { layPictureJob, objectsOfPicture, relayPictureJob, type PictureObjects } from './from-picture.ts';
 
 const [PAPER, BLUE, GOLD, RED] = ['#efe6d3', '#27407a', '#f2d479', '#b63325'];
 const picture = painted(160, 160, (x, y) => {
@@ -29,7 +29,7 @@ const picture = painted(160, 160, (x, y) => {
 const work = new PictureWork();
 const choices: PictureChoices = { ...CHOICES, width: 70 };
 const laid = { cloth: { kind: 'linen', colour: '#efe6d3' }, chart: 'larkmoor' };
-const made = (of: PictureChoices): DesignObject[] =>
+const made = (of: PictureChoices): PictureObjects =>
   objectsOfPicture(work.run(picture, of, threadChart('larkmoor')), of.stitches, laid);
 const from = (of: PictureChoices) => ({
   picture: { name: 'Moon', data: 'data:image/png;base64,AAAA' },
@@ -54,7 +54,7 @@ const relay = (design: Design, id: string, next: PictureChoices) => {
 describe('what comes from a picture', () => {
   it('is the same every time but for its ids', () => {
     const plain = (list: DesignObject[]) => list.map(({ id: _, ...o }) => o);
-    expect(plain(made(choices))).toEqual(plain(made(choices)));
+    expect(plain(made(choices).objects)).toEqual(plain(made(choices).objects));
   });
 
   it('is kept in the design file with its picture and choices', () => {
@@ -64,17 +64,19 @@ describe('what comes from a picture', () => {
   });
 
   it('can be lines between the colours, or along the middle', () => {
-    const outlines = made({ ...choices, stitches: { satin: 0.5, as: 'outlines' } });
+    const outlines = made({ ...choices, stitches: { satin: 0.5, as: 'outlines' } }).objects;
     expect(outlines.every((o) => o.recipe.kind === 'redwork')).toBe(true);
     // Each border once: the gold disc and the red bar lie in blue, which has its own outer edge.
     const paths = outlines.flatMap((o) => (o.outline.kind === 'path' ? o.outline.paths : []));
     expect(paths).toHaveLength(3);
-    const middle = made({ ...choices, stitches: { satin: 0.5, as: 'middle' } });
+    const middle = made({ ...choices, stitches: { satin: 0.5, as: 'middle' } }).objects;
     expect(middle.length).toBeGreaterThan(0);
   });
 
   it('is refused when nothing is left to be sewn', () => {
-    expect(() => layPictureJob(emptyDesign('Test'), from(choices), [])).toThrow(/Nothing is left/);
+    expect(() => layPictureJob(emptyDesign('Test'), from(choices), { objects: [], cloth: {} })).toThrow(
+      /Nothing is left/,
+    );
   });
 });
 
@@ -154,6 +156,37 @@ const outlineArea = (o: DesignObject): number => {
   const b = outlineBounds(o.outline as never)!;
   return (b.maxX - b.minX) * (b.maxY - b.minY);
 };
+
+describe('a colour that is cloth', () => {
+  const asCloth = (of: PictureChoices): PictureChoices => {
+    const { colours } = work.run(picture, of, threadChart('larkmoor'));
+    const groups = colours.map(({ shades, colour }) => ({ shades, ...(colour === BLUE && { cloth: true }) }));
+    return { ...of, colours: { ...of.colours, groups } };
+  };
+
+  it('is laid on first, with placement, tack-down, stops and cover', () => {
+    const cloth = asCloth(choices);
+    const { command, select } = layPictureJob(emptyDesign('Test'), from(cloth), made(cloth));
+    const { objects } = findItem(applyCommand(emptyDesign('Test'), command).design, select[0]) as Group;
+    const [shape, applique] = objects as [DesignObject, Group];
+    expect(shape.unsewn).toBe(true);
+    const [placement, tackDown, cover] = applique.objects as DesignObject[];
+    expect(placement).toMatchObject({ patch: { print: 'plain', colour: BLUE } });
+    expect([placement, tackDown].every((o) => o.stopAfter)).toBe(true);
+    expect(cover.recipe.kind).toBe('satin');
+  });
+
+  it('becomes cloth, or stitches again, when that is chosen later', () => {
+    const { design, group } = lay();
+    const cloth = asCloth(choices);
+    const { after, group: now, lost } = relay(design, group.id, cloth);
+    expect(now.objects.filter((o) => o.kind === 'group')).toHaveLength(1);
+    expect(lost).toEqual([]);
+    const back = relayPictureJob(after, group.id, from(choices), made(cloth), made(choices));
+    const again = findItem(applyCommand(after, back.job.command).design, group.id) as Group;
+    expect(again.objects.every((o) => o.kind === 'object' && !o.unsewn)).toBe(true);
+  });
+});
 
 describe('a parcel', () => {
   it('carries the picture once, and has it again at the other end', () => {

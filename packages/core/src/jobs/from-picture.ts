@@ -2,6 +2,7 @@
 import { chooseStitches } from '../choosing/choose.ts';
 import { middleLines } from '../choosing/middle-lines.ts';
 import { kindCounted, type KindCounts } from '../choosing/kinds.ts';
+import { referencesOf } from '../design/references.ts';
 import { findItem } from '../design/tree.ts';
 import {
   newId,
@@ -26,15 +27,24 @@ import { lightness } from '../pictures/tones.ts';
 import type { PictureSteps } from '../pictures/steps.ts';
 import { transformItems } from '../resolve/transform-items.ts';
 import { JobBuilder, JobError, type Job } from './job.ts';
+import { appliqueOf } from './surround.ts';
 
 /** Where a picture's stitches are laid: what the choice of stitches depends on. */
 export type Laid = Pick<Design, 'cloth' | 'chart'>;
+
+/** What a picture's regions become: the shapes, and for those that are cloth the colour that it has, by their ids. */
+export interface PictureObjects {
+  objects: DesignObject[];
+  cloth: Record<string, string>;
+}
 
 /** What is sewn, and of which colour; not yet an object. */
 interface Sewn {
   outline: PathOutline;
   recipe: Recipe;
   thread: string;
+  /** #rrggbb of the cloth that it is. */
+  cloth?: string;
 }
 
 type Steps = Pick<PictureSteps, 'regions' | 'edges' | 'colours'>;
@@ -43,13 +53,17 @@ type Steps = Pick<PictureSteps, 'regions' | 'edges' | 'colours'>;
 const AS_LINES: Recipe = { kind: 'redwork', settings: {} };
 
 function areas({ regions, colours }: Steps, satin: number, compensation: number): Sewn[] {
-  const pieces = regions.map(({ outline, colour }) => ({ outline, thread: colours[colour].thread }));
-  const { chosen } = chooseStitches(pieces, { satin, compensation, apart: true });
-  return chosen.map(({ piece, outline, recipe }) => ({
-    outline: outline as PathOutline,
-    recipe,
-    thread: pieces[piece].thread,
+  const pieces = regions.map(({ outline, colour }) => ({
+    outline,
+    thread: colours[colour].thread,
+    cloth: !!colours[colour].cloth,
   }));
+  const { chosen } = chooseStitches(pieces, { satin, compensation, apart: true });
+  return chosen.map(({ piece, outline, recipe }) => {
+    const { thread, cloth } = pieces[piece];
+    const colour = cloth && colours[regions[piece].colour].colour;
+    return { outline: outline as PathOutline, recipe, thread, ...(colour && { cloth: colour }) };
+  });
 }
 
 /** Lines of one colour are one object; colours in the order in which they are seen most. */
@@ -84,7 +98,7 @@ export function objectsOfPicture(
   steps: Steps,
   { satin, as }: StitchChoice,
   { cloth, chart }: Laid,
-): DesignObject[] {
+): PictureObjects {
   const threads = threadChart(chart);
   const sewn =
     as === 'areas'
@@ -93,11 +107,14 @@ export function objectsOfPicture(
         ? outlines(steps)
         : middles(steps);
   const counts = new Map<string, number>();
-  return sewn.map(({ outline, recipe, thread }): DesignObject => {
+  const laidOn: Record<string, string> = {};
+  const objects = sewn.map(({ outline, recipe, thread, cloth: colour }): DesignObject => {
     const n = (counts.get(thread) ?? 0) + 1;
     counts.set(thread, n);
+    const id = newId();
+    if (colour) laidOn[id] = colour;
     return {
-      id: newId(),
+      id,
       name: `${threadIn(threads, thread).name} ${n}`,
       kind: 'object',
       visible: true,
@@ -105,9 +122,19 @@ export function objectsOfPicture(
       outline,
       recipe,
       thread,
+      ...(colour && { unsewn: true }),
     };
   });
+  return { objects, cloth: laidOn };
 }
+
+/** The appliqué of a shape that is cloth of one colour. */
+const laidCloth = (shape: DesignObject, colour: string): Group =>
+  appliqueOf(shape, { tack: 'run', cover: 'satin', patch: { print: 'plain', colour } });
+
+/** All that a picture becomes: shapes that are cloth come with their appliqué. */
+export const itemsOfPicture = ({ objects, cloth }: PictureObjects): Item[] =>
+  objects.flatMap((o) => (cloth[o.id] ? [o, laidCloth(o, cloth[o.id])] : [o]));
 
 /** How many objects of each kind there are. */
 export function chooseCounts(objects: readonly DesignObject[]): KindCounts {
@@ -117,7 +144,8 @@ export function chooseCounts(objects: readonly DesignObject[]): KindCounts {
 }
 
 /** Puts what was made of a picture on top of a design, as a group that knows where it came from. */
-export function layPictureJob(design: Design, from: Omit<FromPicture, 'made'>, objects: DesignObject[]): Job {
+export function layPictureJob(design: Design, from: Omit<FromPicture, 'made'>, now: PictureObjects): Job {
+  const { objects } = now;
   if (!objects.length)
     throw new JobError('Nothing is left of the picture to be sewn: take less of it as ground.');
   const group: Group = {
@@ -126,7 +154,7 @@ export function layPictureJob(design: Design, from: Omit<FromPicture, 'made'>, o
     kind: 'group',
     visible: true,
     locked: false,
-    objects,
+    objects: itemsOfPicture(now),
     fromPicture: { ...from, made: objects.map((o) => o.id) },
   };
   const builder = new JobBuilder(design, 'From a picture');
@@ -155,6 +183,12 @@ function equal(a: unknown, b: unknown): boolean {
   return [...keys].every((k) => equal((a as Record<string, unknown>)[k], (b as Record<string, unknown>)[k]));
 }
 
+/** Is it a group of what follows one shape, as an appliqué is? */
+const follows = (item: Item, id: string): boolean =>
+  item.kind === 'group' &&
+  item.objects.length > 0 &&
+  item.objects.every((o) => referencesOf(o).length === 1 && referencesOf(o)[0] === id);
+
 /** What two regions share of what they cover together. */
 function overlap(a: Region, b: Region): number {
   const [p, q] = [regionBounds(a), regionBounds(b)];
@@ -177,18 +211,18 @@ export function relayPictureJob(
   design: Design,
   id: string,
   from: Omit<FromPicture, 'made' | 'map'>,
-  before: readonly DesignObject[],
-  now: readonly DesignObject[],
+  before: PictureObjects,
+  now: PictureObjects,
 ): Relaid {
   const group = findItem(design, id);
   if (group?.kind !== 'group' || !group.fromPicture)
     throw new JobError('What came from this picture is no longer there.');
-  if (!now.length)
+  if (!now.objects.length)
     throw new JobError('Nothing is left of the picture to be sewn: take less of it as ground.');
   const { made, map } = group.fromPicture;
   const mapped = (objects: readonly DesignObject[]): DesignObject[] =>
     map ? (transformItems(design, [...objects], map) as DesignObject[]) : [...objects];
-  const [was, is] = [mapped(before), mapped(now)];
+  const [was, is] = [mapped(before.objects), mapped(now.objects)];
   const present = new Map(group.objects.map((o) => [o.id, o]));
   const lost: string[] = [];
   let kept = 0;
@@ -207,6 +241,8 @@ export function relayPictureJob(
   const free = new Set(was.keys());
   const objects: Item[] = [];
   const ids: string[] = [];
+  /** Appliqués that have their place already, or are no longer wanted. */
+  const taken = new Set<string>();
   for (const next of is) {
     const region = regionOf(next);
     let best = -1;
@@ -215,8 +251,9 @@ export function relayPictureJob(
       const share = overlap(region, wasRegions[i]) * (was[i].thread === next.thread ? 1 : 0.9);
       if (share > most) [most, best] = [share, i];
     }
+    const colour = now.cloth[next.id];
     if (best < 0) {
-      objects.push(next);
+      objects.push(next, ...(colour ? [laidCloth(next, colour)] : []));
       ids.push(next.id);
       continue;
     }
@@ -231,6 +268,10 @@ export function relayPictureJob(
     else if (outline) lost.push(`the outline of ${keep.name}`);
     if (Object.keys(others).length || (outline && keep.outline === outline)) kept++;
     objects.push(keep);
+    // Its appliqué follows the shape wherever it goes; one that is cloth only now gets its own.
+    const applique = group.objects.find((o) => follows(o, keep.id));
+    if (colour) objects.push(applique ?? laidCloth(keep, colour));
+    taken.add(applique?.id ?? '');
   }
   for (const i of free) {
     const own = changes[i];
@@ -238,7 +279,9 @@ export function relayPictureJob(
   }
   // What was put into the group by hand stays, on top.
   const ours = new Set(made);
-  objects.push(...group.objects.filter((o) => !ours.has(o.id)));
+  const gone = made.filter((m) => !objects.some((o) => o.id === m));
+  const without = (o: Item): boolean => gone.some((id) => follows(o, id));
+  objects.push(...group.objects.filter((o) => !ours.has(o.id) && !taken.has(o.id) && !without(o)));
   const inBefore = made.filter((m) => present.has(m));
   const order = group.objects.filter((o) => ours.has(o.id)).map((o) => o.id);
   if (!equal(inBefore, order)) lost.push('the order');

@@ -278,6 +278,26 @@ export const appliqueNotes = (reverse: boolean): [string, string] =>
     ? ['Lay the appliqué cloth under the hoop.', 'Cut the upper cloth away inside the stitches.']
     : ['Lay the appliqué cloth over the line.', 'Trim the appliqué cloth close to the stitches.'];
 
+/** Placement line, stop, tack-down, stop for trimming, and cover: each follows the shape, which is not sewn itself. */
+export function appliqueOf(
+  { id, thread, name }: Pick<DesignObject, 'id' | 'thread' | 'name'>,
+  { tack, cover, patch }: AppliqueOptions,
+): Group {
+  const whole: Outline = { kind: 'surround', of: [id], distance: 0, corners: 'mitre' };
+  const [lay, trim] = appliqueNotes(!!patch.reverse);
+  const placement = madeObject(`${name}, placement`, whole, PLACEMENT, thread, { patch, stopAfter: lay });
+  const tackDown = madeObject(`${name}, tack-down`, whole, TACK_RECIPES[tack], thread, { stopAfter: trim });
+  const edge = madeObject(`${name}, cover`, whole, BORDER_RECIPES[cover], thread);
+  return {
+    id: newId(),
+    name: `Appliqué of ${name}`.slice(0, 120),
+    kind: 'group',
+    visible: true,
+    locked: false,
+    objects: [placement, tackDown, edge],
+  };
+}
+
 /**
  * Appliqué of closed shapes: placement line, stop, tack-down, stop for trimming, cover; each follows the shape, which
  * is set aside. In reverse the cloth lies beneath, and the upper one is cut away.
@@ -296,25 +316,7 @@ export function appliqueJob(
   if (!shapes.length) throw new JobError('Appliqué needs a closed shape: lines enclose nothing.');
   const builder = new JobBuilder(design, label);
   const groups = shapes.map((shape) => {
-    const whole: Outline = { kind: 'surround', of: [shape.id], distance: 0, corners: 'mitre' };
-    const { thread, name } = shape;
-    const [lay, trim] = appliqueNotes(!!patch.reverse);
-    const placement = madeObject(`${name}, placement`, whole, PLACEMENT, thread, {
-      patch,
-      stopAfter: lay,
-    });
-    const tackDown = madeObject(`${name}, tack-down`, whole, TACK_RECIPES[tack], thread, {
-      stopAfter: trim,
-    });
-    const edge = madeObject(`${name}, cover`, whole, BORDER_RECIPES[cover], thread);
-    const group: Group = {
-      id: newId(),
-      name: `${label} of ${name}`.slice(0, 120),
-      kind: 'group',
-      visible: true,
-      locked: false,
-      objects: [placement, tackDown, edge],
-    };
+    const group = appliqueOf(shape, { tack, cover, patch });
     builder.insertAfter([group], shape.id);
     builder.replace({ ...shape, unsewn: true });
     return group.id;

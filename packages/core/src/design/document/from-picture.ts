@@ -49,6 +49,8 @@ export const colourGroup = exactly({
   thread: perhaps(threadCode),
   /** It is not sewn: what it covers becomes ground, or its neighbours'. */
   out: perhaps(word('ground', 'neighbours')),
+  /** It is cloth that is laid on, rather than stitches. */
+  cloth: perhaps(flag),
 });
 
 export const colourChoice = exactly({
