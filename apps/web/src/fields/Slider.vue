@@ -12,7 +12,7 @@ defineProps<{
   /** What its two ends mean. */
   ends?: [string, string];
 }>();
-const emit = defineEmits<{ change: [value: number]; begin: [] }>();
+const emit = defineEmits<{ change: [value: number] }>();
 const id = useId();
 </script>
 
@@ -30,8 +30,6 @@ const id = useId();
       :max="most"
       :step="step"
       :value="value"
-      @pointerdown="emit('begin')"
-      @keydown="emit('begin')"
       @input="emit('change', Number(($event.target as HTMLInputElement).value))"
     />
     <div v-if="ends" class="flex justify-between text-xs text-muted">

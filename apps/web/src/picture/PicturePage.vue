@@ -116,6 +116,13 @@ watch([made, base], ([now]) => {
   sewn.value = { ...emptyDesign('Picture', hoop, cloth), chart, objects: itemsOfPicture(now.made) };
 });
 const figures = shallowRef<Figures | null>(null);
+/** The design that the figures are of. */
+const figured = shallowRef<Design | null>(null);
+function took(now: Figures | null): void {
+  figures.value = now;
+  figured.value = sewn.value;
+}
+const settled = computed(() => !!sewn.value && figured.value === sewn.value && !steps.busy.value);
 
 /* Both halves are seen alike */
 const seen = shallowRef<Viewport>({ scale: 4, centre: { x: 0, y: 0 } });
@@ -198,6 +205,7 @@ watch(made, () => (last.value = steps.choices.value));
 <template>
   <div
     ref="page"
+    :data-settled="settled"
     class="grid h-full grid-rows-[48px_auto_minmax(0,1fr)]"
     :class="isOverDropZone ? 'bg-blush' : ''"
   >
@@ -285,7 +293,7 @@ watch(made, () => (last.value = steps.choices.value));
         :scale="seen.scale"
         :centre="seen.centre"
         :share="1"
-        @figures="figures = $event"
+        @figures="took"
         @pan="pan"
         @zoom="zoom"
         @sized="sized"

@@ -1,25 +1,21 @@
 <script setup lang="ts">
 // From more fill to more satin, compared with what was before; and the cloth it is sewn on.
-import { computed, ref } from 'vue';
+import { computed } from 'vue';
 import { clothById, CLOTHS, type Design, type PictureChoices } from '@rosehip/core';
+import { useCompared } from '../parts/compared.ts';
 import Slider from '../fields/Slider.vue';
 import type { PictureStepsState } from './steps.ts';
 
 const props = defineProps<{ steps: PictureStepsState; cloth: Design['cloth']; ownCloth: boolean }>();
 const emit = defineEmits<{ cloth: [cloth: Design['cloth']] }>();
 const satin = computed(() => props.steps.choices.value.stitches.satin);
-/** What the slider stood at before it was moved. */
-const before = ref<number | null>(null);
 const stitches = computed(() => props.steps.choices.value.stitches);
 const put = (changes: Partial<PictureChoices['stitches']>): void =>
   props.steps.change({ stitches: { ...stitches.value, ...changes } });
-const set = (value: number): void => put({ satin: value });
-const begin = (): void => void (before.value = satin.value);
-function back(): void {
-  const to = before.value!;
-  before.value = satin.value;
-  set(to);
-}
+const { before, move, back } = useCompared(
+  () => satin.value,
+  (value) => put({ satin: value }),
+);
 const counts = computed(() => props.steps.made.value?.counts);
 const said = (n: number, one: string, more: string): string => `${n} ${n === 1 ? one : more}`;
 const percent = (v: number): string => `${Math.round(100 * v)} %`;
@@ -48,8 +44,7 @@ const percent = (v: number): string => `${Math.round(100 * v)} %`;
     :step="0.05"
     :says="percent(satin)"
     :ends="['more fill', 'more satin']"
-    @begin="begin"
-    @change="set"
+    @change="move"
   />
   <button
     v-if="stitches.as === 'areas' && before !== null && before !== satin"

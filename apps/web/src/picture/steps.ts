@@ -40,6 +40,8 @@ export function usePictureSteps(laid: () => Pick<Design, 'cloth' | 'chart' | 'ho
   /** It is as large as the hoop holds until another size is asked for. */
   const fits = ref(true);
   const working = reactive({ on: false, step: '', done: 0 });
+  /** What the choices ask for is not made yet. */
+  const busy = ref(false);
   /** The page shows the uncut picture, with corners that can be dragged. */
   const cutting = ref<'off' | 'crop' | 'corners'>('off');
 
@@ -60,7 +62,7 @@ export function usePictureSteps(laid: () => Pick<Design, 'cloth' | 'chart' | 'ho
 
   /** Makes what follows from the choices as they are; while that goes on, only the newest are made after it. */
   function run(): Promise<void> {
-    again = true;
+    again = busy.value = true;
     return (running ??= (async () => {
       let late: ReturnType<typeof setTimeout> | undefined;
       try {
@@ -85,7 +87,7 @@ export function usePictureSteps(laid: () => Pick<Design, 'cloth' | 'chart' | 'ho
         problem.value = `This could not be made: ${(error as Error).message}`;
       } finally {
         clearTimeout(late);
-        working.on = false;
+        working.on = busy.value = false;
         running = null;
       }
     })());
@@ -119,7 +121,7 @@ export function usePictureSteps(laid: () => Pick<Design, 'cloth' | 'chart' | 'ho
     handle = null;
     running = null;
     again = false;
-    working.on = false;
+    working.on = busy.value = false;
     choices.value = last;
     if (picture.value) await desk().reopen(picture.value.data);
   }
@@ -186,6 +188,7 @@ export function usePictureSteps(laid: () => Pick<Design, 'cloth' | 'chart' | 'ho
     step,
     fits,
     working,
+    busy,
     cutting,
     choose,
     reopen,

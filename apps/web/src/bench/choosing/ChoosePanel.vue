@@ -1,8 +1,9 @@
 <script setup lang="ts">
 // Stitches chosen for shapes: one slider from more fill to more satin, seen on the cloth until it is taken or left.
-import { computed, onBeforeUnmount, ref, watch } from 'vue';
+import { computed, onBeforeUnmount, watch } from 'vue';
 import { figuresOf } from '@rosehip/core';
 import Slider from '../../fields/Slider.vue';
+import { useCompared } from '../../parts/compared.ts';
 import { counted, sewingTime } from '../../parts/time.ts';
 import { useBench } from '../../stores/bench/bench.ts';
 import { useSewing } from '../../stores/sewing.ts';
@@ -17,18 +18,14 @@ const { satin, found, problem } = choosing;
 watch([() => bench.selection.join(), () => bench.committed], choosing.look, { immediate: true });
 onBeforeUnmount(choosing.forget);
 
-/** What the slider stood at before it was moved. */
-const before = ref<number | null>(null);
 const percent = (v: number): string => `${Math.round(100 * v)} %`;
-function set(value: number): void {
-  satin.value = value;
-  void choosing.look();
-}
-function back(): void {
-  const to = before.value!;
-  before.value = satin.value;
-  set(to);
-}
+const { before, move, back } = useCompared(
+  () => satin.value,
+  (value) => {
+    satin.value = value;
+    void choosing.look();
+  },
+);
 const said = (n: number, one: string, more: string): string => `${n} ${n === 1 ? one : more}`;
 const of = computed(() => {
   const { length } = bench.selection;
@@ -55,8 +52,7 @@ const figures = computed(() => (sewing.plan ? figuresOf(sewing.plan) : null));
       :step="0.05"
       :says="percent(satin)"
       :ends="['more fill', 'more satin']"
-      @begin="before = satin"
-      @change="set"
+      @change="move"
     />
     <button
       v-if="before !== null && before !== satin"

@@ -1,0 +1,120 @@
+// Jobs that begin with a picture, or with art.
+import { readFileSync } from 'node:fs';
+import {
+  decodeDst,
+  HOOPS,
+  insideRegion,
+  Move,
+  outlineRegion,
+  type Design,
+  type DesignObject,
+  type Group,
+} from '@rosehip/core';
+import { BenchPage } from '../bench-page.ts';
+import { expect, test } from '../one-page.ts';
+import { PicturePage } from '../picture-page.ts';
+import { Rosehip } from '../rosehip.ts';
+import { Hands } from './hands.ts';
+
+const rosehip = new Rosehip();
+test.beforeAll(() => rosehip.start());
+test.afterAll(() => rosehip.stop());
+
+const given = (name: string): Buffer =>
+  readFileSync(new URL(`../../apps/web/src/assets/pictures/${name}`, import.meta.url));
+
+test('a picture on a coloured ground becomes a design for the largest hoop, more satin and more fill compared, in five hands', async ({
+  page,
+}) => {
+  const bench = new BenchPage(page);
+  const picture = new PicturePage(page);
+  const hands = new Hands(bench);
+  await page.goto(rosehip.address);
+
+  const choosing = page.waitForEvent('filechooser');
+  await hands.press(page.getByRole('button', { name: 'Bring in a file' }));
+  await (await choosing).setFiles({ name: 'dusk.png', mimeType: 'image/png', buffer: given('dusk.png') });
+  await picture.ready();
+  const largest = HOOPS.reduce((a, b) => (b.width * b.height > a.width * a.height ? b : a));
+  hands.count++;
+  await picture.step('Size').getByLabel('Hoop').selectOption(largest.name);
+  await picture.ready();
+  // The slider is dragged to more satin, and one press compares it with what was.
+  const before = await picture.numbers().innerText();
+  const slider = (await page.getByRole('slider', { name: 'Fill or satin' }).boundingBox())!;
+  hands.count++;
+  await page.mouse.move(slider.x + slider.width / 2, slider.y + slider.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(slider.x + slider.width * 0.9, slider.y + slider.height / 2, { steps: 5 });
+  await page.mouse.up();
+  await picture.ready();
+  await expect(picture.numbers()).not.toHaveText(before);
+  await hands.press(page.getByRole('button', { name: /^Compare with 50 %/ }));
+  await picture.ready();
+  await expect(picture.numbers()).toHaveText(before);
+  await hands.press(page.getByRole('button', { name: 'Lay it on the bench' }));
+  await bench.ready();
+  hands.within(5);
+
+  const design = (await bench.document()) as unknown as Design;
+  expect(design.hoop).toMatchObject({ width: largest.width, height: largest.height });
+  const objects = (design.objects[0] as Group).objects as DesignObject[];
+  // Every region of a colour is one object: sky, dome, three bands on either side, grass, plinth, slit, door, moon, three stars.
+  expect(objects.length).toBeGreaterThanOrEqual(15);
+  expect(objects.length).toBeLessThanOrEqual(17);
+  // Nothing of the ground: the corners of the picture stay cloth, and it is as large as the hoop holds.
+  const { x, y, move } = decodeDst((await bench.take('Stitch file')).bytes);
+  const reach = Math.max(...x.map(Math.abs), ...y.map(Math.abs)) / 10;
+  const room = Math.min(largest.width, largest.height) / 2;
+  expect(reach).toBeLessThan(room);
+  expect(reach).toBeGreaterThan(room - 8);
+  const far = [...x.keys()].filter(
+    (i) => move[i] === Move.stitch && Math.hypot(x[i], y[i]) / 10 > reach * 1.02 + 1,
+  );
+  expect(far).toEqual([]);
+});
+
+/** Six shapes that touch: a hill, a sun behind it, a sky, a path, a door and a house. */
+const ART = `<svg xmlns="http://www.w3.org/2000/svg" width="90mm" height="80mm" viewBox="0 0 90 80">
+<rect x="5" y="5" width="80" height="45" fill="#6fb3c8"/><circle cx="66" cy="26" r="12" fill="#f2d479"/>
+<path d="M5 50 C25 30 60 34 85 50 V75 H5Z" fill="#3f7a4f"/><rect x="20" y="30" width="24" height="26" fill="#f7f1df"/>
+<rect x="29" y="42" width="7" height="14" fill="#7b3f3f"/><path d="M30 56 H36 L52 75 H40Z" fill="#c1bdb5"/></svg>`;
+
+test('flat art gets its stitches chosen: two angles changed, in order, no cloth between neighbours, in seven hands', async ({
+  page,
+}) => {
+  const bench = new BenchPage(page);
+  const hands = new Hands(bench);
+  await bench.make(rosehip.address, 'House');
+  const choosing = page.waitForEvent('filechooser');
+  await hands.press(page.getByRole('button', { name: /^Bring in / }));
+  await (await choosing).setFiles({ name: 'house.svg', mimeType: 'image/svg+xml', buffer: Buffer.from(ART) });
+  await bench.ready();
+  await hands.press(page.getByRole('button', { name: 'Choose stitches' }));
+  const panel = page.getByRole('region', { name: 'Choose stitches' });
+  await expect(panel).toContainText(/satin.*fill/);
+  await hands.press(panel.getByRole('button', { name: 'Take them' }));
+  await bench.ready();
+  for (const [block, angle] of [
+    [0, '20'],
+    [1, '65'],
+  ] as const) {
+    await hands.press(bench.blocks().nth(block));
+    await hands.field('Stitch angle', angle);
+  }
+  hands.within(7);
+
+  const design = (await bench.document()) as unknown as Design;
+  const objects = (design.objects[0] as Group).objects as DesignObject[];
+  expect(objects).toHaveLength(6);
+  const angles = objects.map((o) => o.recipe.settings.angle).filter((a) => a !== undefined);
+  expect(angles).toEqual(expect.arrayContaining([20, 65]));
+  // Each colour once, and no cloth between neighbours: every place of the art lies in what is sewn.
+  const threads = objects.map((o) => o.thread);
+  expect(new Set(threads).size).toBe(threads.filter((t, i) => t !== threads[i - 1]).length);
+  const sewn = objects.map((o) => outlineRegion(o.outline as never));
+  const bare: [number, number][] = [];
+  for (let x = -39; x < 40; x += 1)
+    for (let y = -34; y < 34; y += 1) if (!sewn.some((r) => insideRegion(r, x, y))) bare.push([x, y]);
+  expect(bare).toEqual([]);
+});

@@ -1,0 +1,184 @@
+// The page of steps from a picture, and going back to a step; stitches chosen on the bench.
+import { createCanvas, loadImage } from '@napi-rs/canvas';
+import { emptyDesign, type Design, type DesignObject, type Group } from '@rosehip/core';
+import { BenchPage } from './bench-page.ts';
+import { expect, test, type Page } from './one-page.ts';
+import { PicturePage } from './picture-page.ts';
+import { Rosehip } from './rosehip.ts';
+
+const rosehip = new Rosehip();
+test.beforeAll(() => rosehip.start());
+test.afterAll(() => rosehip.stop());
+
+/** The observatory at dusk, small. */
+let dusk: Buffer;
+test.beforeAll(async () => {
+  const image = await loadImage(
+    new URL('../apps/web/src/assets/pictures/dusk.png', import.meta.url).pathname,
+  );
+  const canvas = createCanvas(400, 360);
+  canvas.getContext('2d').drawImage(image, 0, 0, 400, 360);
+  dusk = canvas.toBuffer('image/png');
+});
+
+async function open(page: Page, name = 'dusk.png', buffer = dusk, mimeType = 'image/png') {
+  await page.goto(`${rosehip.address}/picture`);
+  await page.getByLabel('Picture to begin with').setInputFiles({ name, mimeType, buffer });
+  return new PicturePage(page);
+}
+const groupIn = async (bench: BenchPage): Promise<Group> =>
+  ((await bench.document()) as unknown as Design).objects[0] as Group;
+
+test('every step changes what comes after it, and the cloth beside it', async ({ page }) => {
+  const picture = await open(page);
+  await picture.ready();
+  await expect(picture.colours()).toHaveCount(10);
+  const first = await picture.numbers().innerText();
+  expect(first).toMatch(/colours · [\d,]+ stitches · /);
+
+  // Fewer colours, then two dragged into one, then one taken out.
+  await page.getByLabel('How many').fill('5');
+  await expect(picture.colours()).toHaveCount(5);
+  await picture.ready();
+  expect(await picture.numbers().innerText()).not.toBe(first);
+  await picture.colours().nth(4).dragTo(picture.colours().nth(0));
+  await expect(picture.colours()).toHaveCount(4);
+  await picture.colours().first().getByRole('button').first().click();
+  await page.getByLabel('It is', { exact: true }).selectOption('ground');
+  await picture.ready();
+  await page.getByRole('button', { name: /^As the picture proposes: 10/ }).click();
+  await expect(picture.colours()).toHaveCount(10);
+
+  // A chosen thread is shown and kept.
+  await picture.colours().first().getByRole('button').first().click();
+  await page.getByLabel('Thread, nearest first').selectOption('165');
+  await expect(picture.colours().first()).toContainText('Oxide 165');
+
+  // Ground where it is pressed: nothing else goes.
+  await picture.step('Ground').getByLabel('Ground is').selectOption('clear');
+  await picture.ready();
+  await expect(picture.step('Size').getByLabel('Height')).not.toHaveValue('94');
+  await page.getByRole('button', { name: '3 Ground' }).click();
+  await picture.step('Ground').getByLabel('Ground is').selectOption('places');
+  await page.mouse.click(120, 735);
+  await expect(picture.step('Ground')).toContainText('1 place.');
+  await picture.ready();
+
+  // A size of one's own, in inches.
+  await picture.step('Size').getByLabel('Width').fill('2in');
+  await picture.step('Size').getByLabel('Width').press('Enter');
+  await picture.ready();
+  await expect(picture.step('Size').getByLabel('Width')).toHaveValue('50.8');
+});
+
+test('a picture is cut by its corners and turned', async ({ page }) => {
+  const picture = await open(page);
+  await picture.ready();
+  const shapes = picture.step('Outlines').getByText(/\d+ shapes/);
+  const before = await shapes.innerText();
+  await page.getByRole('button', { name: 'Crop' }).click();
+  const corner = page.getByRole('button', { name: 'Corner lower right' });
+  await expect(corner).toBeVisible();
+  const box = (await corner.boundingBox())!;
+  await page.mouse.move(box.x + 10, box.y + 10);
+  await page.mouse.down();
+  await page.mouse.move(box.x - 150, box.y - 190, { steps: 4 });
+  await page.mouse.up();
+  await picture.ready();
+  await expect(shapes).not.toHaveText(before);
+  await page.getByRole('button', { name: 'As it came' }).click();
+  await picture.ready();
+  await expect(shapes).toHaveText(before);
+  await page.getByRole('button', { name: 'Quarter turn to the right' }).click();
+  await picture.ready();
+  await expect(shapes).toContainText('shapes');
+});
+
+test('what was laid can be gone back to: a step changes it, and what was done by hand stays', async ({
+  page,
+}) => {
+  const bench = new BenchPage(page);
+  const picture = await open(page);
+  await picture.ready();
+  await picture.lay();
+  const before = await groupIn(bench);
+  const objects = before.objects as DesignObject[];
+  expect(before.fromPicture!.made).toEqual(objects.map((o) => o.id));
+  expect(await page.getByRole('button', { name: /^No findings|findings?$/ }).innerText()).toBeTruthy();
+
+  // One of them gets another name and thread by hand.
+  await page.getByRole('button', { name: 'List', exact: true }).click();
+  await page.getByRole('treeitem', { name: new RegExp(`^${objects[1].name} `) }).click();
+  await bench.setField('Name', 'The dome');
+  await page.getByRole('button', { name: 'Timeline', exact: true }).click();
+  await page.keyboard.press('Control+a');
+  await page.getByRole('link', { name: 'Change a step' }).click();
+  await picture.ready();
+  await page.getByRole('slider', { name: 'Smoothness' }).fill('0.7');
+  await picture.ready();
+  await page.getByRole('button', { name: 'Change it on the bench' }).click();
+  await bench.ready();
+  await expect(page.getByText('1 shape keeps what was changed by hand.')).toBeVisible();
+  const after = await groupIn(bench);
+  expect(after.objects.map((o) => o.name)).toContain('The dome');
+  expect(after.fromPicture!.choices.outlines.smooth).toBe(0.7);
+  // One step, which can be undone.
+  await page.getByRole('button', { name: 'Undo' }).click();
+  expect((await groupIn(bench)).fromPicture!.choices.outlines.smooth).toBe(0.25);
+});
+
+test('what is no picture is told in a sentence, and nothing is lost', async ({ page }) => {
+  for (const [name, buffer, sentence] of [
+    ['noise.png', Buffer.from('nothing of a picture'), /no picture that can be read/],
+    ['empty.png', Buffer.alloc(0), /empty/],
+    ['cut.png', dusk.subarray(0, 3000), /damaged/],
+  ] as const) {
+    await open(page, name, Buffer.from(buffer));
+    await expect(page.getByRole('alert')).toHaveText(sentence);
+  }
+  // Another one that can't be read leaves the first.
+  const picture = await open(page);
+  await picture.ready();
+  await page
+    .getByLabel('Another picture')
+    .setInputFiles({ name: 'x.png', mimeType: 'image/png', buffer: Buffer.from('x') });
+  await expect(page.getByRole('alert')).toHaveText(/no picture/);
+  await expect(picture.numbers()).toBeVisible();
+  // All of one colour is ground: said, with what to do.
+  const plain = Buffer.from(
+    '<svg xmlns="http://www.w3.org/2000/svg" width="40" height="40"><rect width="40" height="40" fill="#27407a"/></svg>',
+  );
+  await open(page, 'plain.svg', plain, 'image/svg+xml');
+  await expect(page.getByRole('alert')).toHaveText(/All of this picture is ground/);
+});
+
+test('stitches are chosen for what is on the bench, seen before they are taken', async ({ page }) => {
+  const bench = new BenchPage(page);
+  const box = (id: string, x: number, y: number, w: number, h: number, thread: string): DesignObject => ({
+    ...{ id, name: id, kind: 'object', visible: true, locked: false, thread },
+    outline: { kind: 'rectangle', x, y, width: w, height: h, turn: 0, radius: 0 },
+    recipe: { kind: 'fill', settings: {} },
+  });
+  await bench.lay(rosehip.address, {
+    ...emptyDesign('Flag'),
+    objects: [
+      box('field', 0, 0, 80, 60, '224'),
+      box('bar', 0, 0, 80, 5, '163'),
+      box('sun', 0, 0, 24, 24, '132'),
+    ],
+  });
+  await page.keyboard.press('Shift+Q');
+  const panel = page.getByRole('region', { name: 'Choose stitches' });
+  await expect(panel).toContainText('1 satin, 2 fills, 0 lines');
+  await panel.getByLabel('Fill or satin').fill('0');
+  await expect(panel).toContainText('0 satins, 3 fills');
+  await panel.getByRole('button', { name: 'Compare with 50 %' }).click();
+  await expect(panel).toContainText('1 satin, 2 fills');
+  await panel.getByRole('button', { name: 'Take them' }).click();
+  await bench.ready();
+  const { objects } = (await bench.document()) as unknown as Design;
+  expect(objects.map((o) => (o as DesignObject).recipe.kind).sort()).toEqual(['fill', 'fill', 'satin']);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  const back = (await bench.document()) as unknown as Design;
+  expect(back.objects.map((o) => o.id)).toEqual(['field', 'bar', 'sun']);
+});
