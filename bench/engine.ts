@@ -31,6 +31,7 @@ import { demoDesigns } from '../demo/designs.ts';
 import { gallery, GALLERY_KINDS } from './gallery.ts';
 import { openFills } from './open-fills.ts';
 import { surrounds } from './surrounds.ts';
+import { pictures } from './pictures.ts';
 import { quality } from './quality.ts';
 import { benchDesigns, reading } from './reading.ts';
 import { loadFonts } from '@rosehip/fonts';
@@ -321,3 +322,5 @@ gallery(Object.keys(GALLERY_KINDS));
 
 (globalThis as { gc?: () => void }).gc?.();
 console.log(`\nMemory in use at the end: ${(process.memoryUsage().heapUsed / 1e6).toFixed(0)} MB`);
+
+await pictures();

@@ -77,6 +77,13 @@ async function readAsObjects(page: Page): Promise<void> {
   await expect(page.getByRole('button', { name: /^Make \d+ objects$/ })).toBeVisible();
 }
 
+/** A picture that comes with Rosehip, with a colour of it opened. */
+async function tryConstellation(page: Page): Promise<void> {
+  await page.getByRole('button', { name: 'Constellation' }).click();
+  await expect(page.locator('[data-settled=true]')).toBeVisible();
+  await page.getByRole('list', { name: 'Colours of the picture' }).getByRole('button').first().click();
+}
+
 test('every view passes the checks of accessibility', async ({ page }) => {
   test.slow(); // thirty views, each looked through
   const checked = async (what: string): Promise<void> => {
@@ -143,6 +150,13 @@ test('every view passes the checks of accessibility', async ({ page }) => {
   await checked('read as objects');
   await page.getByRole('button', { name: 'Threads', exact: true }).click();
   await checked('threads');
+  await page.keyboard.press('Shift+Q');
+  await expect(page.getByRole('heading', { name: 'Choose stitches' })).toBeVisible();
+  await checked('choose stitches');
+  await page.goto(`${rosehip.address}/picture`);
+  await checked('from a picture, before there is one');
+  await tryConstellation(page);
+  await checked('from a picture');
 });
 
 test('nothing is cut off in any window, nor scrolls sideways', async ({ page }) => {
@@ -201,6 +215,10 @@ test('nothing is cut off in any window, nor scrolls sideways', async ({ page }) 
     await page.getByRole('button', { name, exact: typeof name === 'string' }).click();
     await whole(String(name));
   }
+  await page.goto(`${rosehip.address}/picture`);
+  await whole('from a picture, before there is one');
+  await tryConstellation(page);
+  await whole('from a picture');
 });
 
 test('on a phone a design is looked at, rehearsed, and taken away', async ({ page }) => {

@@ -73,6 +73,12 @@ async function main() {
     await shot('phone');
     await page.setViewportSize({ width: 1280, height: 800 });
 
+    await page.goto(`${home}picture`);
+    await page.getByRole('button', { name: 'Observatory at dusk' }).click();
+    await page.waitForSelector('[data-settled=true]');
+    await page.waitForTimeout(1500);
+    await shot('picture');
+
     await lay('Club badge');
     await page.getByRole('option', { name: /^Moon, / }).click();
     await page.getByRole('button', { name: 'fill', exact: true }).click();
@@ -163,24 +169,6 @@ async function main() {
     await shot('bench-repeat');
 
     await lay('Telescope-bag label');
-    await cardPage('Guides');
-    await page.getByLabel('Rulers').check();
-    await page.getByLabel('Grid', { exact: true }).first().check();
-    await page.getByRole('button', { name: 'Add upright' }).click();
-    await page.getByLabel('Upright guide, across').fill('34');
-    await page.getByLabel('Upright guide, across').press('Enter');
-    await page.getByRole('button', { name: 'Fit the hoop' }).click();
-    await page.mouse.dblclick(...(await place(34, 2)));
-    await page.mouse.move(...(await place(34, 2)));
-    await page.mouse.down();
-    await page.mouse.move(...(await place(33, -10)), { steps: 3 });
-    await page.mouse.move(...(await place(33.6, -11.6)), { steps: 3 });
-    await settled();
-    await shot('bench-guides');
-    await page.mouse.up();
-    await page.keyboard.press('Control+z');
-    await page.getByLabel('Rulers').uncheck();
-    await page.getByLabel('Grid', { exact: true }).first().uncheck();
 
     await page.keyboard.press('Escape');
     await page.keyboard.press('Escape');
