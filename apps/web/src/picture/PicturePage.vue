@@ -122,6 +122,8 @@ function took(now: Figures | null): void {
   figures.value = now;
   figured.value = sewn.value;
 }
+/** Colours of thread; the machine may change more often. */
+const threads = computed(() => new Set(figures.value?.threads).size);
 const settled = computed(() => !!sewn.value && figured.value === sewn.value && !steps.busy.value);
 
 /* Both halves are seen alike */
@@ -225,8 +227,8 @@ watch(made, () => (last.value = steps.choices.value));
         <button type="button" class="button h-8" @click="steps.stop(last)">Stop</button>
       </p>
       <p v-else-if="made && figures" class="whitespace-nowrap" aria-live="polite" data-numbers>
-        {{ figures.colourChanges + 1 }} {{ figures.colourChanges ? 'colours' : 'colour' }} ·
-        {{ counted(figures.stitches) }} stitches · {{ sewingTime(figures.seconds) }}
+        {{ threads }} {{ threads === 1 ? 'colour' : 'colours' }} · {{ counted(figures.stitches) }} stitches ·
+        {{ sewingTime(figures.seconds) }}
       </p>
       <div class="flex">
         <IconButton label="Zoom out" @press="zoom(1 / 1.25)"

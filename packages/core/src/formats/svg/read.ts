@@ -8,6 +8,7 @@ import { outlineRegion } from '../../outlines/region.ts';
 import { outlineBounds, transformOutline } from '../../outlines/transform.ts';
 import { READ_LIMITS, ReadError } from '../read-error.ts';
 import { parsePathData } from '../../outlines/path-data.ts';
+import { gradientColour } from './gradients.ts';
 import { stylesOf, type Style } from './styles.ts';
 import { Work } from './work.ts';
 import { allNodes, parseSvgTree, type SvgNode } from './tree.ts';
@@ -67,11 +68,20 @@ const FAR = 20 * READ_LIMITS.reach;
 /** What `use` may multiply a file into. */
 const MOST_SHAPES = READ_LIMITS.objects;
 
-function colourOf(value: string, style: Style, notes: Set<string>): string | null {
+function colourOf(
+  value: string,
+  style: Style,
+  notes: Set<string>,
+  byId: ReadonlyMap<string, SvgNode>,
+): string | null {
   const text = value === 'currentColor' ? style.color : value;
   if (text === 'none' || text === 'transparent') return null;
   const paint = /^(?:url\([^)]*\)\s*)+/.exec(text);
-  if (paint) notes.add('Gradients and patterns are taken as one plain colour.');
+  const id = paint && /^url\(\s*["']?#([^)"']+)["']?\s*\)/.exec(text)?.[1];
+  const middle = id ? gradientColour(byId, id) : null;
+  if (middle) notes.add('Gradients are taken as their middle colour: thread has one.');
+  else if (paint) notes.add('Patterns are taken as one plain colour.');
+  if (middle) return middle;
   const plain = paint ? text.slice(paint[0].length) || '#808080' : text;
   if (paint && (plain === 'none' || plain === 'transparent')) return null;
   const colour = plain.length > LONGEST_COLOUR ? undefined : parseColour(plain);
@@ -111,6 +121,11 @@ class Reader {
     }
     const style = this.styleOf(node, inherited);
     if (style.display === 'none') return;
+    for (const name of ['mask', 'clip-path', 'filter'])
+      if (node.attributes[name] && node.attributes[name] !== 'none')
+        this.notes.add(
+          'Masks, clips and filters are not followed: shapes come as they are drawn beneath them.',
+        );
     const own = parseTransform(node.attributes.transform);
     if (!own) {
       this.notes.add(`Line ${node.line}: the transform could not be read, so <${node.name}> was left out.`);
@@ -169,8 +184,8 @@ class Reader {
       throw new ReadError(
         `Line ${node.line}: <${node.name}> lies more than ${FAR / 1000} m away; drawings reach ${READ_LIMITS.reach / 1000} m from their middle at most. Move or shrink it first.`,
       );
-    const stroke = colourOf(style.stroke, style, this.notes);
-    let fill = colourOf(style.fill, style, this.notes);
+    const stroke = colourOf(style.stroke, style, this.notes, this.byId);
+    let fill = colourOf(style.fill, style, this.notes, this.byId);
     if (fill && regionArea(outlineRegion(outline)) < 1e-6) {
       fill = null; // lines are "filled" unless the drawing says otherwise
       if (!stroke) this.notes.add(`Line ${node.line}: <${node.name}> encloses nothing and was left out.`);

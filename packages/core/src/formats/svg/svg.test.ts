@@ -132,6 +132,41 @@ describe('colours and styles', () => {
   });
 });
 
+describe('what thread can’t show', () => {
+  const gradient = (stops: string): string =>
+    `<linearGradient id="g">${stops}</linearGradient><linearGradient id="h" xlink:href="#g"/>`;
+  const filled = (id: string, stops: string) =>
+    readSvg(page(`${gradient(stops)}<rect width="10" height="10" fill="url(#${id})"/>`));
+
+  test('a gradient is taken as its middle colour, and told', () => {
+    const half = '<stop offset="0" stop-color="#000000"/><stop offset="100%" style="stop-color:#ffffff"/>';
+    for (const id of ['g', 'h']) {
+      const { shapes, notes } = filled(id, half);
+      expect(shapes[0].fill).toBe('#808080');
+      expect(notes).toEqual(['Gradients are taken as their middle colour: thread has one.']);
+    }
+    // Each colour counts as far as it reaches.
+    const mostly = '<stop offset="0.8" stop-color="#ff0000"/><stop offset="0.8" stop-color="#0000ff"/>';
+    expect(filled('g', mostly).shapes[0].fill).toBe('#cc0033');
+    expect(filled('g', '').shapes[0].fill).toBe('#808080');
+    expect(filled('missing', half).shapes[0].fill).toBe('#808080');
+  });
+
+  test('gradients that lead to each other come to an end', () => {
+    const round = '<linearGradient id="a" href="#b"/><linearGradient id="b" href="#a"/>';
+    expect(readSvg(page(`${round}<rect width="9" height="9" fill="url(#a)"/>`)).shapes).toHaveLength(1);
+  });
+
+  test('masks, clips, filters and patterns are told', () => {
+    const { shapes, notes } = readSvg(
+      page('<rect width="9" height="9" clip-path="url(#c)"/><rect width="9" height="9" fill="url(#p)"/>'),
+    );
+    expect(shapes).toHaveLength(2);
+    expect(notes.join(' ')).toMatch(/clips.*not followed/);
+    expect(notes.join(' ')).toMatch(/Patterns are taken as one plain colour/);
+  });
+});
+
 describe('bad files', () => {
   test.each([
     ['not closed', '<svg xmlns="http://www.w3.org/2000/svg"><path', /broken/],
