@@ -2,14 +2,20 @@
 import { readFileSync } from 'node:fs';
 import {
   decodeDst,
+  findItem,
   HOOPS,
   insideRegion,
   Move,
   outlineRegion,
+  regionBounds,
+  resolveDesign,
   type Design,
   type DesignObject,
   type Group,
 } from '@rosehip/core';
+import { loadFonts } from '@rosehip/fonts';
+import { readFontFile } from '@rosehip/fonts/files';
+import { ringArea } from '../../packages/core/src/geometry/region.ts';
 import { BenchPage } from '../bench-page.ts';
 import { expect, test } from '../one-page.ts';
 import { PicturePage } from '../picture-page.ts';
@@ -117,4 +123,71 @@ test('flat art gets its stitches chosen: two angles changed, in order, no cloth 
   for (let x = -39; x < 40; x += 1)
     for (let y = -34; y < 34; y += 1) if (!sewn.some((r) => insideRegion(r, x, y))) bare.push([x, y]);
   expect(bare).toEqual([]);
+});
+
+test('a black and white picture 3.5 in wide, its cut-outs open, in a thick ring with words on its circle and a patch edge, in eighteen hands', async ({
+  page,
+}) => {
+  const bench = new BenchPage(page);
+  const picture = new PicturePage(page);
+  const hands = new Hands(bench);
+  await page.goto(rosehip.address);
+  const choosing = page.waitForEvent('filechooser');
+  await hands.press(page.getByRole('button', { name: 'Bring in a file' }));
+  await (
+    await choosing
+  ).setFiles({ name: 'constellation.png', mimeType: 'image/png', buffer: given('constellation.png') });
+  await picture.ready();
+  hands.count++;
+  await picture.step('Size').getByLabel('Hoop').selectOption('200 × 200');
+  hands.count++;
+  await picture.step('Size').getByLabel('Width').fill('3.5in');
+  await picture.step('Size').getByLabel('Width').press('Enter');
+  await picture.ready();
+  await hands.press(page.getByRole('button', { name: 'Lay it on the bench' }));
+  await bench.ready();
+
+  await hands.chord('e');
+  await hands.drag([-60, -60], [60, 60]);
+  await hands.press(page.getByLabel('Recipe card').locator('p').getByRole('button', { name: 'fill' }));
+  await hands.press(
+    page.getByRole('list', { name: 'Stitch kinds' }).getByRole('button', { name: 'Satin' }).first(),
+  );
+  await hands.choose('Column', 'along the line');
+  await hands.field('Column width', '9');
+  await hands.make('Patch edge');
+  await hands.press(
+    page.getByRole('navigation', { name: 'Tools' }).getByRole('button', { name: 'Words', exact: true }),
+  );
+  await hands.point(0, 0);
+  await page.keyboard.type('Larkmoor Astronomers');
+  await hands.chord('Escape');
+  await bench.ready();
+  await hands.choose('Standing on', 'a circle');
+  await hands.field('Radius', '57');
+  await hands.field('Height of capitals', '6');
+  hands.within(18);
+
+  const design = (await bench.document()) as unknown as Design;
+  const [group] = design.objects as Group[];
+  // 3.5 in wide, one shape of black, open in each of its seven stars.
+  const [black] = group.objects as DesignObject[];
+  const region = outlineRegion(black.outline as never);
+  const b = regionBounds(region)!;
+  expect(b.maxX - b.minX).toBeGreaterThan(88.4);
+  expect(b.maxX - b.minX).toBeLessThan(89.5);
+  expect(
+    region.flatMap((p) => p.holes).filter((h) => Math.abs(ringArea(h)) > 3).length,
+  ).toBeGreaterThanOrEqual(7);
+  // The words stand on the circle, all at one distance, and are read from its middle outwards.
+  await loadFonts(design, readFontFile);
+  const words = findItem(
+    resolveDesign(design),
+    design.objects.find((o) => o.name.startsWith('Larkmoor'))!.id,
+  ) as DesignObject;
+  const all = outlineRegion(words.outline as never).flatMap((p) => [...p.outer]);
+  const far = [...all.keys()].filter((i) => i % 2 === 0).map((i) => Math.hypot(all[i], all[i + 1]));
+  expect(Math.min(...far)).toBeGreaterThan(50);
+  const { x } = decodeDst((await bench.take('Stitch file')).bytes);
+  expect(x.length).toBeGreaterThan(2000);
 });

@@ -161,9 +161,15 @@ const blocked = computed(() => {
 });
 
 async function lay(): Promise<void> {
-  const now = made.value;
-  if (blocked.value || !now || !picture.value || laying.value) return;
+  if (laying.value) return;
   laying.value = true;
+  // What was chosen last is laid, also when it is still being made.
+  await steps.done();
+  const now = made.value;
+  if (blocked.value || !now || !picture.value) {
+    laying.value = false;
+    return;
+  }
   const from = { picture: picture.value, choices: steps.choices.value };
   try {
     if (!props.id) {

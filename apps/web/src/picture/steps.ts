@@ -93,6 +93,11 @@ export function usePictureSteps(laid: () => Pick<Design, 'cloth' | 'chart' | 'ho
     })());
   }
 
+  /** When what the choices ask for is made. */
+  const done = async (): Promise<void> => {
+    while (running) await running;
+  };
+
   function change(changes: Partial<PictureChoices>): void {
     choices.value = { ...choices.value, ...changes };
     void run();
@@ -197,6 +202,7 @@ export function usePictureSteps(laid: () => Pick<Design, 'cloth' | 'chart' | 'ho
     fit,
     cut,
     run,
+    done,
     stop,
     view,
     groups,
