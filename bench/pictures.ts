@@ -1,13 +1,17 @@
 // How well pictures become designs: flat art is drawn, read back, given stitches, sewn, and compared with what was drawn.
 import {
+  applyCommand,
   CHOICES,
+  chooseStitchesJob,
   emptyDesign,
+  figuresOf,
   layersOf,
   objectsOfPicture,
   outlinePaths,
   outlineRegion,
   pathData,
   PictureWork,
+  readSvg,
   READY_SHAPES,
   sewDesign,
   threadChart,
@@ -32,6 +36,7 @@ import {
 import { arcLengths, nearestOnLine, type Line } from '../packages/core/src/geometry/polyline.ts';
 import { seeded } from '../packages/core/src/geometry/random.ts';
 import { insideRegion, regionArea, regionBounds } from '../packages/core/src/geometry/region.ts';
+import { designFromSvg } from '../packages/core/src/formats/svg/to-design.ts';
 import { flattenPath } from '../packages/core/src/outlines/flatten-path.ts';
 
 const chart = threadChart('larkmoor');
@@ -342,11 +347,59 @@ async function speed(): Promise<void> {
   );
 }
 
+/** A hundred drawings as SVG files: brought in, their stitches chosen, sewn. */
+function art(): void {
+  let [errors, changes, bound, bare, cells, took, trims] = [0, 0, 0, 0, 0, 0, 0];
+  const low: string[] = [];
+  for (let seed = 101; seed <= 200; seed++) {
+    const drawn = scene(seed, 2 + (seed % 12), 2 + (seed % 7));
+    const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="100mm" height="100mm" viewBox="-50 -50 100 100">${drawn
+      .map(
+        ({ outline, colour }) =>
+          `<path d="${pathData(outline.paths)}" fill="${colour}" fill-rule="evenodd"/>`,
+      )
+      .join('')}</svg>`;
+    try {
+      const design = designFromSvg(readSvg(svg), 'Art');
+      const t = performance.now();
+      const ids = design.objects.map((o) => o.id);
+      const chosen = applyCommand(design, chooseStitchesJob(design, ids, 0.5).job.command).design;
+      took += performance.now() - t;
+      const plan = sewDesign(chosen);
+      const figures = figuresOf(plan);
+      changes += figures.colourChanges;
+      trims += figures.trims;
+      bound += new Set(figures.threads).size - 1;
+      const grid = layersOf(plan, { minX: -50, minY: -50, maxX: 50, maxY: 50 }, 0.1);
+      let all: Region = [];
+      for (const { outline } of drawn) all = unite(all, outlineRegion(outline));
+      const inner = offsetRegion(all, -0.3);
+      let [here, without] = [0, 0];
+      for (let j = 0; j < grid.height; j += 4)
+        for (let i = 0; i < grid.width; i += 4) {
+          if (!insideRegion(inner, -50 + (i + 0.5) * 0.1, -50 + (j + 0.5) * 0.1)) continue;
+          here++;
+          if (!grid.layers[j * grid.width + i]) without++;
+        }
+      [cells, bare] = [cells + here, bare + without];
+      if (without > 0.01 * here) low.push(`${seed}: ${((100 * without) / here).toFixed(1)} %`);
+    } catch (error) {
+      errors++;
+      low.push(`${seed}: ${(error as Error).message.slice(0, 60)}`);
+    }
+  }
+  console.log('\n100 drawings of 2 to 13 shapes as SVG, stitches chosen and sewn');
+  console.log(
+    `  errors ${errors}; covered ${(100 - (100 * bare) / cells).toFixed(2)} %, under 99 %: ${low.join('; ') || 'none'}; colour changes ${changes}, as few as colours allow ${bound}; trims ${trims}; chosen in ${Math.round(took / 100)} ms each`,
+  );
+}
+
 /** How well, and how fast, pictures become designs. */
 export async function pictures(): Promise<void> {
   await flatArt();
   kinds();
   skeletons();
+  art();
   await speed();
 }
 

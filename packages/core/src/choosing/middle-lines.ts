@@ -36,15 +36,151 @@ function middleOf(polygon: Polygon): Path[] {
     const first = points.findIndex((p) => distance(p, at) > UNSURE * radius);
     return [places[node], ...(first < 0 ? [] : points.slice(first))];
   };
-  return kept.flatMap((arm): Path[] => {
+  const lines = kept.flatMap((arm): Middle[] => {
     let points = arm.closed ? arm.points : reachingOut(arm, polygon);
     points = sure(points, arm.from);
     points = sure(points.reverse(), arm.to).reverse();
     if (lengthOf(points) < Math.max(0.6, breadth)) return [];
-    const even = smoothed(points, arm.closed, Math.min(0.25, breadth / 2), 0.75 * breadth);
-    const line = { coords: Float64Array.from(even.flatMap((p) => [p.x, p.y])), closed: arm.closed };
-    return [fitPath(line, STRAY, Math.min(0.3, breadth / 2))];
+    const even = smoothed(points, arm.closed, Math.min(0.2, breadth / 4), SMOOTH * breadth);
+    return [
+      {
+        points: withCorners(even, arm.closed, breadth),
+        closed: arm.closed,
+        free: [arm.from === null, arm.to === null],
+      },
+    ];
   });
+  return lines.map((line): Path => {
+    const points = line.closed ? line.points : withoutOverlap(line, lines, breadth);
+    const coords = Float64Array.from(points.flatMap((p) => [p.x, p.y]));
+    return fitPath({ coords, closed: line.closed }, STRAY, Math.min(0.3, breadth / 2));
+  });
+}
+
+/** A middle line before it is a path; which of its ends stand at no other. */
+interface Middle {
+  points: Point[];
+  closed: boolean;
+  free: [boolean, boolean];
+}
+
+/** Over this part of the breadth to either side places are smoothed. */
+const SMOOTH = 0.4;
+/** A corner is told by the sides beyond this part of the breadth, over this much of them. */
+const [BESIDE, SIDE] = [0.85, 0.85];
+/** Sides that bend more than this part of the breadth are none. */
+const BEND = 0.06;
+/** Turns over this are corners, in radians. */
+const CORNER = 0.95;
+
+/** The straight line through places; null when they are few, or bend by more than `bend`. */
+function sideThrough(places: readonly Point[], bend: number): { at: Point; way: Point } | null {
+  if (places.length < 4) return null;
+  const [a, b] = [places[0], places[places.length - 1]];
+  const d = distance(a, b);
+  if (d < 1e-6) return null;
+  const way = { x: (b.x - a.x) / d, y: (b.y - a.y) / d };
+  const off = places.map((p) => (p.x - a.x) * way.y - (p.y - a.y) * way.x);
+  if (Math.max(...off) - Math.min(...off) > bend) return null;
+  return { at: { x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 }, way };
+}
+
+/**
+ * A line with its corners where its sides meet: an axis cuts corners short, as it is led by the inner one. Places lie evenly
+ * apart.
+ */
+function withCorners(points: Point[], closed: boolean, breadth: number): Point[] {
+  const n = points.length;
+  const step = distance(points[0], points[1]);
+  const [skip, length] = [Math.round((BESIDE * breadth) / step), Math.round((SIDE * breadth) / step)];
+  if (skip < 2 || n < 2 * (skip + length)) return points;
+  const at = (i: number): Point | undefined => (closed ? points[(i + n) % n] : points[i]);
+  const found = points.map((p, i): { turn: number; to: Point } | null => {
+    const side = (way: 1 | -1) => {
+      const places = Array.from({ length }, (_, k) => at(i + way * (skip + k))).filter(
+        (q) => q !== undefined,
+      );
+      return places.length < length ? null : sideThrough(way > 0 ? places : places.reverse(), BEND * breadth);
+    };
+    const [before, after] = [side(-1), side(1)];
+    if (!before || !after) return null;
+    const cross = before.way.x * after.way.y - before.way.y * after.way.x;
+    const turn = Math.abs(Math.atan2(cross, before.way.x * after.way.x + before.way.y * after.way.y));
+    if (turn < CORNER) return null;
+    const t = ((after.at.x - before.at.x) * after.way.y - (after.at.y - before.at.y) * after.way.x) / cross;
+    const to = { x: before.at.x + t * before.way.x, y: before.at.y + t * before.way.y };
+    // The sharper, the farther; but a corner lies within the stroke.
+    return distance(to, p) <= 1.6 * breadth ? { turn, to } : null;
+  });
+  const drop = new Set<number>();
+  const put = new Map<number, Point>();
+  found.forEach((corner, i) => {
+    if (!corner) return;
+    for (let k = -skip; k <= skip; k++) {
+      const other = found[closed ? (i + k + n) % n : i + k];
+      if (other && (nearer(other, at(i + k)!, corner, points[i]) || (k < 0 && same(other, corner)))) return;
+    }
+    for (let k = -skip + 1; k < skip; k++) drop.add(closed ? (i + k + n) % n : i + k);
+    put.set(i, corner.to);
+  });
+  return points.flatMap((p, i) => put.get(i) ?? (drop.has(i) ? [] : [p]));
+
+  /** Of places beside a corner the one nearest to where its sides meet is it. */
+  function nearer(other: { to: Point }, q: Point, corner: { to: Point }, p: Point): boolean {
+    return distance(other.to, q) < distance(corner.to, p) - 1e-9;
+  }
+  function same(other: { to: Point }, corner: { to: Point }): boolean {
+    return distance(other.to, corner.to) < 1e-6;
+  }
+}
+
+/** A free end that runs along another line, or its own far part, ends where it meets that. */
+function withoutOverlap(line: Middle, all: readonly Middle[], breadth: number): Point[] {
+  let { points } = line;
+  for (const end of [1, 0] as const) {
+    if (!line.free[end]) continue;
+    const list = end ? [...points].reverse() : [...points];
+    const whole = lengthOf(list);
+    let way = 0;
+    let cut = -1;
+    let meet: Point | null = null;
+    for (let i = 0; i < list.length && way < 2 * breadth && way < whole / 3; i++) {
+      if (i) way += distance(list[i], list[i - 1]);
+      const near = nearestPlace(list[i], line, all, list, i, breadth);
+      if (near) [cut, meet] = [i, near];
+    }
+    if (cut < 0 || !meet) continue;
+    const kept = [meet, ...list.slice(cut + 1)];
+    points = end ? kept.reverse() : kept;
+  }
+  return points;
+}
+
+/** How near lines are when they are one, as a part of the breadth. */
+const ONE = 0.45;
+
+function nearestPlace(
+  p: Point,
+  line: Middle,
+  all: readonly Middle[],
+  own: readonly Point[],
+  index: number,
+  breadth: number,
+): Point | null {
+  let best: Point | null = null;
+  let least = ONE * breadth;
+  const look = (q: Point): void => {
+    const d = distance(p, q);
+    if (d < least) [least, best] = [d, q];
+  };
+  for (const other of all) if (other !== line) other.points.forEach(look);
+  // Of itself only what is far along it.
+  let way = 0;
+  for (let k = index + 1; k < own.length; k++) {
+    way += distance(own[k], own[k - 1]);
+    if (way > 4 * breadth) look(own[k]);
+  }
+  return best;
 }
 
 const leavingFrom = (arms: readonly AxisArm[], node: number): Leaving[] =>
