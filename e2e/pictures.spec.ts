@@ -127,6 +127,18 @@ test('what was laid can be gone back to: a step changes it, and what was done by
   expect((await groupIn(bench)).fromPicture!.choices.outlines.smooth).toBe(0.25);
 });
 
+test('a picture that was begun is there again when the page is loaded anew', async ({ page }) => {
+  const picture = await open(page);
+  await picture.ready();
+  await page.getByLabel('How many').fill('4');
+  await expect(picture.colours()).toHaveCount(4);
+  await picture.ready();
+  await page.reload();
+  await page.getByRole('button', { name: /^Go on with dusk, begun / }).click();
+  await picture.ready();
+  await expect(picture.colours()).toHaveCount(4);
+});
+
 test('what is no picture is told in a sentence, and nothing is lost', async ({ page }) => {
   for (const [name, buffer, sentence] of [
     ['noise.png', Buffer.from('nothing of a picture'), /no picture that can be read/],

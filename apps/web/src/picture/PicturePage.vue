@@ -20,10 +20,11 @@ import { useRouter } from 'vue-router';
 import { api } from '../api.ts';
 import ComparePane from '../compare/ComparePane.vue';
 import IconButton from '../parts/IconButton.vue';
-import { counted, sewingTime } from '../parts/time.ts';
+import { ago, counted, sewingTime } from '../parts/time.ts';
 import { fitted, pulled, zoomedAt, type Viewport } from '../parts/viewport.ts';
 import { useHandOver } from '../stores/hand-over.ts';
 import { useSettings } from '../stores/settings.ts';
+import { forgetBegun, keepBegun, lastBegun, type Begun } from './begun.ts';
 import ColourStep from './ColourStep.vue';
 import { EXAMPLES, exampleFile } from './examples.ts';
 import GroundStep from './GroundStep.vue';
@@ -49,12 +50,16 @@ const { made, picture, problem, working, step } = steps;
 const failed = ref('');
 const laying = ref(false);
 
+/** A picture that was begun before, and not laid on the bench. */
+const begun = shallowRef<Begun | null>(null);
+
 /* A picture of this design that is gone back to */
 const before = shallowRef<PictureObjects>({ objects: [], cloth: {} });
 const back = computed(() => !!props.group);
 async function begin(): Promise<void> {
   if (!props.id) {
     if (handOver.picture) void steps.choose(handOver.picture);
+    else begun.value = (await lastBegun()) ?? null;
     handOver.picture = null;
     return;
   }
@@ -73,6 +78,19 @@ async function begin(): Promise<void> {
   }
 }
 void begin();
+
+async function goOn(): Promise<void> {
+  const last = begun.value;
+  if (!last) return;
+  base.value = { ...base.value, hoop: last.hoop, cloth: last.cloth };
+  await steps.reopen(last);
+}
+// Kept with the choices that were made last; what is changed on a design that is there already is kept by that.
+watch(made, () => {
+  const { hoop, cloth } = base.value;
+  if (!props.id && picture.value)
+    void keepBegun({ picture: picture.value, choices: steps.choices.value, hoop, cloth, at: Date.now() });
+});
 
 /* Pictures come by dropping and pasting, too */
 const { isOverDropZone } = useDropZone(page, {
@@ -180,6 +198,7 @@ async function lay(): Promise<void> {
         `From the picture ${picture.value.name}`,
       );
       handOver.select = select;
+      await forgetBegun();
       await router.push({ name: 'bench', params: { id } });
       return;
     }
@@ -344,6 +363,9 @@ watch(made, () => (last.value = steps.choices.value));
           accept="image/png,image/jpeg,image/webp,image/gif,image/svg+xml"
           @change="chosen"
         />
+        <button v-if="begun" type="button" class="button" @click="goOn">
+          Go on with {{ begun.picture.name }}, begun {{ ago(new Date(begun.at)) }}
+        </button>
         <h3 class="mt-4 text-sm">Or try one of these</h3>
         <ul class="flex flex-wrap justify-center gap-2">
           <li v-for="example in EXAMPLES" :key="example.name">

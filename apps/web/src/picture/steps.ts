@@ -155,8 +155,8 @@ export function usePictureSteps(laid: () => Pick<Design, 'cloth' | 'chart' | 'ho
     }
   }
 
-  /** A picture and choices that a design has kept. */
-  async function reopen(from: FromPicture): Promise<void> {
+  /** A picture and choices that were kept. */
+  async function reopen(from: Pick<FromPicture, 'picture' | 'choices'>): Promise<void> {
     await desk().reopen(from.picture.data);
     picture.value = markRaw(from.picture);
     choices.value = from.choices;
