@@ -142,7 +142,8 @@ export function usePictureSteps(laid: () => Pick<Design, 'cloth' | 'chart' | 'ho
       picture.value = markRaw({ name: opened.name, data });
       note.value = opened.note;
       const begun = { ...CHOICES, stitches: choices.value.stitches };
-      choices.value = await desk().propose(begun, laidOn(), told());
+      const proposed = await desk().propose(begun, laidOn(), told());
+      choices.value = { ...proposed.choices, width: fittingWidth(proposed.ink, laid().hoop) };
       cutting.value = 'off';
       fits.value = true;
       await run();

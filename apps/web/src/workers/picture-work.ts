@@ -109,15 +109,21 @@ export class PictureDesk {
     steps = null;
   }
 
-  /** Choices to begin with, as the picture proposes them. */
-  propose(choices: PictureChoices, laid: Laid, progress: Progress): PictureChoices {
-    const { width, ...others } = choices;
+  /** Choices to begin with, as the picture proposes them, and what of it is no ground. */
+  propose(
+    choices: PictureChoices,
+    laid: Laid,
+    progress: Progress,
+  ): { choices: PictureChoices; ink: PixelBox } {
     // Sent here it is no longer the very same as the one to begin with.
-    const fresh = { ...others, width, colours: CHOICES.colours };
-    return proposedChoices(
+    const fresh = { ...choices, colours: CHOICES.colours };
+    const first = work.run(
+      picture!,
       fresh,
-      work.run(picture!, fresh, threadChart(laid.chart), (s, d) => void progress(s, d)),
+      threadChart(laid.chart),
+      (step, done) => void progress(step, done),
     );
+    return { choices: proposedChoices(fresh, first), ink: first.ink };
   }
 
   /** Makes what follows from the choices; `progress` hears how far that is, 0 to 1. */

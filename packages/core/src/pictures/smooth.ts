@@ -10,44 +10,61 @@ export function calmedPicture(from: Bitmap, reach: number): Bitmap {
   if (reach < 1) return from;
   const w = width + 1;
   // Sums over all pixels above and to the left: a square's mean is four of them.
-  const sums = [0, 1, 2, 3].map(() => new Float64Array(w * (height + 1)));
+  const [reds, greens, blues, lights, squares] = Array.from(
+    { length: 5 },
+    () => new Float64Array(w * (height + 1)),
+  );
   for (let y = 0; y < height; y++) {
-    let [r, g, b, q] = [0, 0, 0, 0];
+    let [r, g, b, l, q] = [0, 0, 0, 0, 0];
     for (let x = 0; x < width; x++) {
       const i = 4 * (y * width + x);
+      const light = 0.3 * data[i] + 0.59 * data[i + 1] + 0.11 * data[i + 2];
       r += data[i];
       g += data[i + 1];
       b += data[i + 2];
-      const light = 0.3 * data[i] + 0.59 * data[i + 1] + 0.11 * data[i + 2];
+      l += light;
       q += light * light;
-      const [at, above] = [(y + 1) * w + x + 1, y * w + x + 1];
-      sums[0][at] = sums[0][above] + r;
-      sums[1][at] = sums[1][above] + g;
-      sums[2][at] = sums[2][above] + b;
-      sums[3][at] = sums[3][above] + q;
+      const above = y * w + x + 1;
+      const at = above + w;
+      reds[at] = reds[above] + r;
+      greens[at] = greens[above] + g;
+      blues[at] = blues[above] + b;
+      lights[at] = lights[above] + l;
+      squares[at] = squares[above] + q;
     }
   }
   const out = data.slice();
-  for (let y = 0; y < height; y++)
+  for (let y = 0; y < height; y++) {
+    const [up, down] = [Math.max(0, y - reach) * w, Math.min(height, y + reach + 1) * w];
+    const [here, next] = [y * w, (y + 1) * w];
     for (let x = 0; x < width; x++) {
-      const i = 4 * (y * width + x);
+      const [left, right] = [Math.max(0, x - reach), Math.min(width, x + reach + 1)];
       let least = Infinity;
+      let [a, b, c, d, count] = [0, 0, 0, 0, 1];
       for (let k = 0; k < 4; k++) {
-        const [x0, x1] = k & 1 ? [x, Math.min(width, x + reach + 1)] : [Math.max(0, x - reach), x + 1];
-        const [y0, y1] = k & 2 ? [y, Math.min(height, y + reach + 1)] : [Math.max(0, y - reach), y + 1];
-        const n = (x1 - x0) * (y1 - y0);
-        const [a, b, c, d] = [y1 * w + x1, y0 * w + x1, y1 * w + x0, y0 * w + x0];
-        const [r, g, bl, q] = sums.map((s) => (s[a] - s[b] - s[c] + s[d]) / n);
-        const light = 0.3 * r + 0.59 * g + 0.11 * bl;
-        const spread = q - light * light;
+        const x0 = k & 1 ? x : left;
+        const x1 = k & 1 ? right : x + 1;
+        const y0 = k & 2 ? here : up;
+        const y1 = k & 2 ? down : next;
+        const n = ((x1 - x0) * (y1 - y0)) / w;
+        const [p, q, s, t] = [y1 + x1, y0 + x1, y1 + x0, y0 + x0];
+        const mean = (lights[p] - lights[q] - lights[s] + lights[t]) / n;
+        const spread = (squares[p] - squares[q] - squares[s] + squares[t]) / n - mean * mean;
         if (spread < least) {
           least = spread;
-          out[i] = r;
-          out[i + 1] = g;
-          out[i + 2] = bl;
+          a = p;
+          b = q;
+          c = s;
+          d = t;
+          count = n;
         }
       }
+      const i = 4 * (y * width + x);
+      out[i] = (reds[a] - reds[b] - reds[c] + reds[d]) / count;
+      out[i + 1] = (greens[a] - greens[b] - greens[c] + greens[d]) / count;
+      out[i + 2] = (blues[a] - blues[b] - blues[c] + blues[d]) / count;
     }
+  }
   return { width, height, data: out };
 }
 
