@@ -79,7 +79,7 @@ async function readAsObjects(page: Page): Promise<void> {
 
 /** A picture that comes with Rosehip, with a colour of it opened. */
 async function tryConstellation(page: Page): Promise<void> {
-  await page.getByRole('button', { name: 'Constellation' }).click();
+  await page.getByRole('button', { name: 'Constellation', exact: true }).click();
   await expect(page.locator('[data-settled=true]')).toBeVisible();
   await page.getByRole('list', { name: 'Colours of the picture' }).getByRole('button').first().click();
 }
