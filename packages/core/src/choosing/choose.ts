@@ -2,12 +2,12 @@
 import { Memo } from '../design/memo.ts';
 import type { PathOutline, PlainOutline, Recipe } from '../design/types.ts';
 import { intersect, offsetRegion } from '../geometry/clip.ts';
-import type { Bounds, Point } from '../geometry/points.ts';
+import { boundsMeet, type Bounds, type Point } from '../geometry/points.ts';
 import { regionArea, regionBounds, ringArea, ringsOf, type Region } from '../geometry/region.ts';
 import { fitPath } from '../outlines/fit.ts';
-import { flattenPath } from '../outlines/flatten-path.ts';
 import { outlineRegion } from '../outlines/region.ts';
-import { shortOrder } from '../sewing/short-order.ts';
+import { outlineBounds } from '../outlines/transform.ts';
+import { placesAlong, shortOrder } from '../sewing/short-order.ts';
 import { usualBreadth } from './breadths.ts';
 import { angleApart } from './angles.ts';
 import { kindFor, type ChosenKind } from './kinds.ts';
@@ -120,7 +120,7 @@ export function chooseStitches(pieces: readonly Piece[], options: ChoosingOption
       bounds!,
       beneath,
     );
-    const narrow = later.some((p) => p.breadth < NARROW && !apart(p.bounds!, bounds!, beneath));
+    const narrow = later.some((p) => p.breadth < NARROW && boundsMeet(p.bounds!, bounds!, beneath));
     const sewn = reachingBeneath(region, over, beneath, narrow);
     const same = whole && Math.abs(regionArea(sewn) - regionArea(region)) < 0.02;
     return { piece, outline: same ? outline : asOutline(sewn), recipe: kind.recipe };
@@ -160,11 +160,8 @@ function chooseKinds(parts: readonly Part[], satin: number): void {
   }
 }
 
-const apart = (a: Bounds, b: Bounds, by: number): boolean =>
-  a.minX > b.maxX + by || a.maxX < b.minX - by || a.minY > b.maxY + by || a.maxY < b.minY - by;
-
 function neighboursOf(part: Part, among: readonly Part[]): Part[] {
-  const near = among.filter((p) => p !== part && !apart(p.bounds!, part.bounds!, TOUCHING));
+  const near = among.filter((p) => p !== part && boundsMeet(p.bounds!, part.bounds!, TOUCHING));
   if (!near.length) return [];
   const reach = offsetRegion(part.region, TOUCHING);
   return near.filter((p) => regionArea(intersect(reach, p.region)) > 1e-3);
@@ -186,8 +183,8 @@ function inColours(parts: readonly Part[], pieces: readonly Piece[]): Part[] {
   const cloths = areas.filter((p) => pieces[p.piece].cloth);
   for (const p of areas) if (!pieces[p.piece].cloth) blocks[place.get(thread(p))!].push(p);
   for (const p of parts.filter(isLine)) {
-    const box = p.bounds ?? lineBounds(pieces[p.piece].outline);
-    const lies = areas.filter((a) => box && !apart(a.bounds!, box, TOUCHING));
+    const box = p.bounds ?? outlineBounds(pieces[p.piece].outline);
+    const lies = areas.filter((a) => box && boundsMeet(a.bounds!, box, TOUCHING));
     const last = Math.max(-1, ...lies.map((a) => place.get(thread(a))!));
     if (place.get(thread(p))! >= last) blocks[place.get(thread(p))!].push(p);
     else trailing.set(thread(p), [...(trailing.get(thread(p)) ?? []), p]);
@@ -198,40 +195,15 @@ function inColours(parts: readonly Part[], pieces: readonly Piece[]): Part[] {
     const split = areasFirst.findIndex(isLine);
     const lists = split < 0 ? [areasFirst] : [areasFirst.slice(0, split), areasFirst.slice(split)];
     return lists.flatMap((list) => {
-      const places = list.map((p) => placesOf(p, pieces));
+      const places = list.map((p) => placesAlong(pieces[p.piece].outline));
       const out = shortOrder(
         places,
         list.map(() => []),
         at,
       ).map((i) => list[i]);
       const end = out.at(-1);
-      if (end) at = placesOf(end, pieces)[0] ?? at;
+      if (end) at = placesAlong(pieces[end.piece].outline)[0] ?? at;
       return out;
     });
   });
-}
-
-function lineBounds(outline: PlainOutline): Bounds | null {
-  const points = linePoints(outline);
-  if (!points.length) return null;
-  const [xs, ys] = [points.map((p) => p.x), points.map((p) => p.y)];
-  return { minX: Math.min(...xs), maxX: Math.max(...xs), minY: Math.min(...ys), maxY: Math.max(...ys) };
-}
-
-function linePoints(outline: PlainOutline): Point[] {
-  if (outline.kind !== 'path') return [];
-  return outline.paths.flatMap((path) => pairs(flattenPath(path, 0.2).coords));
-}
-
-function pairs(coords: ArrayLike<number>): Point[] {
-  const out: Point[] = [];
-  for (let i = 0; i < coords.length; i += 2) out.push({ x: coords[i], y: coords[i + 1] });
-  return out;
-}
-
-/** Places at which a part can be come to: about twenty on its edge. */
-function placesOf({ region, piece }: Part, pieces: readonly Piece[]): Point[] {
-  const all = region.length ? region.flatMap((p) => pairs(p.outer)) : linePoints(pieces[piece].outline);
-  const step = Math.max(1, Math.ceil(all.length / 20));
-  return all.filter((_, i) => i % step === 0);
 }

@@ -2,7 +2,7 @@
 // cloth shows between neighbours when the stitches have pulled.
 import { intersect, offsetRegion, subtract, unite } from '../geometry/clip.ts';
 import { regionArea, regionBounds, type Region } from '../geometry/region.ts';
-import type { Bounds } from '../geometry/points.ts';
+import { boundsMeet, type Bounds } from '../geometry/points.ts';
 
 /** How far beneath a later neighbour, beyond what the cloth pulls, in mm. */
 export const BENEATH = 0.3;
@@ -21,14 +21,7 @@ export function uniteNear(
   let out: Region = [];
   regions.forEach((r, i) => {
     const b = bounds[i];
-    if (
-      b &&
-      b.minX <= near.maxX + reach &&
-      b.maxX >= near.minX - reach &&
-      b.minY <= near.maxY + reach &&
-      b.maxY >= near.minY - reach
-    )
-      out = out.length ? unite(out, r) : r;
+    if (b && boundsMeet(b, near, reach)) out = out.length ? unite(out, r) : r;
   });
   return out;
 }

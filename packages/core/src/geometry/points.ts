@@ -61,5 +61,9 @@ export function uniteBounds(all: Iterable<Bounds | null>): Bounds | null {
   return out.minX <= out.maxX ? out : null;
 }
 
+/** Do two boxes overlap, or come as near as `room` mm? */
+export const boundsMeet = (a: Bounds, b: Bounds, room = 0): boolean =>
+  a.minX <= b.maxX + room && b.minX <= a.maxX + room && a.minY <= b.maxY + room && b.minY <= a.maxY + room;
+
 /** The nearest coordinate, in mm, that a machine can reach: needle points lie on a grid of 0.1 mm about the origin. */
 export const onMachineGrid = (v: number): number => Math.round(v * 10) / 10;

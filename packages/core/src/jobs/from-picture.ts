@@ -17,13 +17,14 @@ import {
   type StitchChoice,
 } from '../design/types.ts';
 import { bandRegion, intersect } from '../geometry/clip.ts';
+import { boundsMeet } from '../geometry/points.ts';
 import { regionArea, regionBounds, type Region } from '../geometry/region.ts';
 import { clothById } from '../materials/cloths.ts';
 import { threadChart, threadIn } from '../materials/threads.ts';
 import { outlineLines } from '../outlines/flatten.ts';
 import { outlineRegion } from '../outlines/region.ts';
 import { sewnFrom } from '../stitches/kinds.ts';
-import { lightness } from '../pictures/tones.ts';
+import { toneOfHex } from '../pictures/tones.ts';
 import type { PictureSteps } from '../pictures/steps.ts';
 import { transformItems } from '../resolve/transform-items.ts';
 import { JobBuilder, JobError, type Job } from './job.ts';
@@ -76,7 +77,7 @@ function lines(of: readonly { paths: readonly Path[]; colour: number }[], { colo
 
 /** Every border once, in the darker of its two colours. */
 function outlines(steps: Steps): Sewn[] {
-  const light = steps.colours.map(({ colour }) => lightness(colour));
+  const light = steps.colours.map(({ colour }) => toneOfHex(colour)[0]);
   const of = steps.edges.map(({ path, colours: [a, b] }) => ({
     paths: [path],
     colour: a < 0 || (b >= 0 && light[b] < light[a]) ? b : a,
@@ -192,7 +193,7 @@ const follows = (item: Item, id: string): boolean =>
 /** What two regions share of what they cover together. */
 function overlap(a: Region, b: Region): number {
   const [p, q] = [regionBounds(a), regionBounds(b)];
-  if (!p || !q || p.minX > q.maxX || p.maxX < q.minX || p.minY > q.maxY || p.maxY < q.minY) return 0;
+  if (!p || !q || !boundsMeet(p, q)) return 0;
   const both = regionArea(intersect(a, b));
   return both / (regionArea(a) + regionArea(b) - both);
 }

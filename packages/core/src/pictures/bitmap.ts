@@ -88,7 +88,7 @@ function sample(
 }
 
 /** The picture as large as `width` × `height`, each pixel the middle of those that it stands for. */
-export function resized(from: Bitmap, width: number, height: number): Bitmap {
+function resized(from: Bitmap, width: number, height: number): Bitmap {
   if (width === from.width && height === from.height) return from;
   const data = new Uint8ClampedArray(4 * width * height);
   const [kx, ky] = [from.width / width, from.height / height];
@@ -148,14 +148,8 @@ function turned(from: Bitmap, degrees: number): Bitmap {
   const a = (degrees * Math.PI) / 180;
   const quarter = degrees % 90 === 0;
   const [c, s] = quarter ? [Math.round(Math.cos(a)), Math.round(Math.sin(a))] : [Math.cos(a), Math.sin(a)];
-  const width = Math.max(
-    1,
-    Math.round(Math.abs(c) * from.width + Math.abs(s) * from.height - (quarter ? 0 : 0.01)),
-  );
-  const height = Math.max(
-    1,
-    Math.round(Math.abs(s) * from.width + Math.abs(c) * from.height - (quarter ? 0 : 0.01)),
-  );
+  const width = Math.max(1, Math.round(Math.abs(c) * from.width + Math.abs(s) * from.height));
+  const height = Math.max(1, Math.round(Math.abs(s) * from.width + Math.abs(c) * from.height));
   const data = new Uint8ClampedArray(4 * width * height);
   for (let y = 0; y < height; y++)
     for (let x = 0; x < width; x++) {

@@ -2,7 +2,7 @@
 import type { ColourChoice, ColourGroup } from '../design/types.ts';
 import { differenceOfThreads, nearestThread, threadIn, type ThreadChart } from '../materials/threads.ts';
 import { NO_SHADE, type Shade, type Shades } from './shades.ts';
-import { toneDistance, toneOf } from './tones.ts';
+import { toneDistance, toneOfHex } from './tones.ts';
 
 export const COLOURS: ColourChoice = { count: null, groups: null, specks: 0.5, calm: null };
 
@@ -60,15 +60,10 @@ export function splitGroup(all: Shades, group: ColourGroup): [ColourGroup, Colou
   return [{ ...part((r) => r === roots[0]), ...(group.thread && { thread: group.thread }) }, rest];
 }
 
-const toneOfColour = (colour: string) => {
-  const v = parseInt(colour.slice(1), 16);
-  return toneOf(v >> 16, (v >> 8) & 255, v & 255);
-};
-
 /** Which group each shade belongs to: by its colour, or, when that is new, by the nearest. */
 function groupOfShades(shades: readonly Shade[], groups: readonly ColourGroup[]): number[] {
   const known = new Map(groups.flatMap((g, k) => g.shades.map((s): [string, number] => [s, k])));
-  const tones = groups.map((g) => g.shades.map(toneOfColour));
+  const tones = groups.map((g) => g.shades.map(toneOfHex));
   return shades.map((shade) => {
     const exact = known.get(shade.colour);
     if (exact !== undefined) return exact;
@@ -92,7 +87,11 @@ export interface ColouredPixels {
 
 export const GIVEN_AWAY = 254;
 
-export function coloured(all: Shades, how: ColourChoice, chart: ThreadChart): ColouredPixels {
+export function coloured(
+  all: Shades,
+  how: Pick<ColourChoice, 'count' | 'groups'>,
+  chart: ThreadChart,
+): ColouredPixels {
   const groups = how.groups?.length ? how.groups : groupsFor(all, how.count);
   const of = groupOfShades(all.shades, groups);
   const colours = groups.map((g, k): PictureColour => {

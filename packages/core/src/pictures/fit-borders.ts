@@ -186,7 +186,7 @@ function withoutNeighbours(places: readonly Point[], from: number, to: number): 
   return [a, ...between, b];
 }
 
-/** Points of a path along cubics, mapped; straight ones have no tangents. Without the last point. */
+/** Points of a path along cubics, mapped; straight ones have no tangents. */
 export function pointsAlong(cubics: readonly Cubic[], map: (p: Point) => Point): PathPoint[] {
   const points: PathPoint[] = [];
   for (const cubic of cubics) {

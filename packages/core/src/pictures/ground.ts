@@ -94,6 +94,6 @@ function* edgePixels(width: number, height: number): Iterable<number> {
 }
 
 /** The pixel at shares of width and height. */
-export const pixelAt = ({ width, height }: Bitmap, p: Point): number =>
+const pixelAt = ({ width, height }: Bitmap, p: Point): number =>
   Math.min(height - 1, Math.max(0, Math.floor(p.y * height))) * width +
   Math.min(width - 1, Math.max(0, Math.floor(p.x * width)));

@@ -5,8 +5,8 @@ import { imageSize } from 'image-size';
 export class PictureFileError extends Error {}
 
 /** Kinds of files that can be taken. */
-export const PICTURE_KINDS = ['png', 'jpg', 'webp', 'gif', 'svg'] as const;
-export type PictureKind = (typeof PICTURE_KINDS)[number];
+const PICTURE_KINDS = ['png', 'jpg', 'webp', 'gif', 'svg'] as const;
+type PictureKind = (typeof PICTURE_KINDS)[number];
 export const PICTURE_TYPES = 'image/png,image/jpeg,image/webp,image/gif,image/svg+xml';
 
 const MOST_BYTES = 60_000_000;
@@ -14,7 +14,7 @@ const MOST_PIXELS = 80_000_000;
 /** Fewer pixels on a side hold no outline. */
 const LEAST_SIDE = 8;
 
-export interface PictureFacts {
+interface PictureFacts {
   kind: PictureKind;
   /** Pixels; of a drawing its own units. */
   width: number;

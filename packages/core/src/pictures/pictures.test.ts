@@ -9,7 +9,7 @@ import { groupsFor, splitGroup } from './colours.ts';
 import { GROUND, groundOf } from './ground.ts';
 import { painted } from './painted.ts';
 import { patchesIn, withoutSpecks } from './patches.ts';
-import { regionsOf } from './regions.ts';
+import { fittedBorders, regionsOf } from './regions.ts';
 import { NO_SHADE } from './shades.ts';
 import { CHOICES, PictureWork } from './steps.ts';
 import { tonesOf } from './tones.ts';
@@ -114,12 +114,10 @@ describe('borders', () => {
   it('leave neither gap nor overlap between neighbours, whatever they look like', () => {
     fc.assert(
       fc.property(blocks, fc.double({ min: 0, max: 1, noNaN: true }), ({ w, h, at }, corners) => {
-        const { regions } = regionsOf(
-          patchesIn(w, h, at),
-          null,
-          { stray: 0.3, corners },
-          { scale: 1, origin: { x: 0, y: 0 } },
-        );
+        const { regions } = regionsOf(fittedBorders(patchesIn(w, h, at), null, { stray: 0.3, corners }), {
+          scale: 1,
+          origin: { x: 0, y: 0 },
+        });
         const areas = regions.map((r) => outlineRegion(r.outline));
         const inked = at.filter((c) => c !== NO_SHADE).length;
         let all: Region = [];
@@ -140,9 +138,7 @@ describe('borders', () => {
   it('of pixels side by side are exact when they are straight', () => {
     const at = Uint8Array.from({ length: 400 }, (_, i) => (i % 20 < 8 ? 0 : 1));
     const { regions, edges } = regionsOf(
-      patchesIn(20, 20, at),
-      null,
-      { stray: 0.3, corners: 0.7 },
+      fittedBorders(patchesIn(20, 20, at), null, { stray: 0.3, corners: 0.7 }),
       { scale: 0.5, origin: { x: -5, y: -5 } },
     );
     expect(regions.map((r) => Math.round(regionArea(outlineRegion(r.outline)) * 100) / 100)).toEqual([

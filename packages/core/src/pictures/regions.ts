@@ -1,7 +1,8 @@
 // Patches of a picture as regions: one a connected patch, with its holes, in millimetres.
 import type { Path, PathOutline, PathPoint } from '../design/types.ts';
 import type { Point } from '../geometry/points.ts';
-import { bordersOf, type Shift, type Side } from './borders.ts';
+import type { Cubic } from '../outlines/fit.ts';
+import { bordersOf, type BorderMap, type Shift, type Side } from './borders.ts';
 import { backwards, fitBorder, pointsAlong, type FitChoice } from './fit-borders.ts';
 import type { Patches } from './patches.ts';
 import { NO_SHADE } from './shades.ts';
@@ -33,44 +34,53 @@ export interface PixelMap {
   origin: Point;
 }
 
+/** Borders as curves in pixels, before they have a size. */
+export interface FittedBorders extends BorderMap {
+  patches: Patches;
+  curves: Cubic[][];
+}
+
+/** Finds and fits the borders of patches. */
+export function fittedBorders(patches: Patches, shift: Shift | null, how: FitChoice): FittedBorders {
+  const map = bordersOf(patches, shift);
+  return { ...map, patches, curves: map.borders.map((b) => fitBorder(b, how)) };
+}
+
 /** The regions of all patches but ground, and the borders that they are made of. */
 export function regionsOf(
-  patches: Patches,
-  shift: Shift | null,
-  how: FitChoice,
+  { patches, borders, rings, curves }: FittedBorders,
   { scale, origin }: PixelMap,
 ): Traced {
-  const { borders, rings } = bordersOf(patches, shift);
-  const fitted = borders.map((b) => fitBorder(b, how));
-  const flipped = new Map<number, ReturnType<typeof backwards>>();
+  const flipped = new Map<number, Cubic[]>();
   const map = (p: Point): Point => ({ x: origin.x + p.x * scale, y: origin.y + p.y * scale });
-  const along = ({ border, backwards: back }: Side): ReturnType<typeof backwards> => {
-    if (!back) return fitted[border];
+  const along = ({ border, backwards: back }: Side): Cubic[] => {
+    if (!back) return curves[border];
     let out = flipped.get(border);
-    if (!out) flipped.set(border, (out = backwards(fitted[border])));
+    if (!out) flipped.set(border, (out = backwards(curves[border])));
     return out;
+  };
+  /** A closed path's last point is its first. */
+  const closedPath = (points: PathPoint[]): Path => {
+    const end = points.pop();
+    if (end?.in) points[0] = { ...points[0], in: end.in };
+    return { closed: true, points };
   };
   const out: PictureRegion[] = [];
   for (const [patch, list] of rings) {
     const colour = patches.colour[patch];
     if (colour === NO_SHADE) continue;
     const paths = list.flatMap((ring): Path[] => {
-      const points: PathPoint[] = pointsAlong(ring.flatMap(along), map);
-      const end = points.pop();
-      if (end?.in) points[0] = { ...points[0], in: end.in };
-      return points.length > 2 || points.some((p) => p.in ?? p.out) ? [{ closed: true, points }] : [];
+      const path = closedPath(pointsAlong(ring.flatMap(along), map));
+      return path.points.length > 2 || path.points.some((p) => p.in ?? p.out) ? [path] : [];
     });
     if (paths.length)
       out.push({ colour, outline: { kind: 'path', paths }, area: patches.area[patch] * scale * scale });
   }
   const colourOf = (patch: number): number => (patch < 0 ? -1 : patches.colour[patch]);
   const edges = borders.map(({ left, right, ring }, i): PictureEdge => {
-    const points = pointsAlong(fitted[i], map);
-    if (ring) {
-      const end = points.pop();
-      if (end?.in) points[0] = { ...points[0], in: end.in };
-    }
-    return { path: { closed: ring, points }, colours: [colourOf(left), colourOf(right)] };
+    const points = pointsAlong(curves[i], map);
+    const path = ring ? closedPath(points) : { closed: false, points };
+    return { path, colours: [colourOf(left), colourOf(right)] };
   });
   return {
     regions: out.sort((a, b) => b.area - a.area),

@@ -1,21 +1,22 @@
 // From a picture to regions, step by step. Each step is remembered with what went into it, so that a choice that is
 // changed makes only what follows from it.
-import type {
-  ColourChoice,
-  GroundChoice,
-  OutlineChoice,
-  PictureChoices,
-  TakenPicture,
-} from '../design/types.ts';
+import type { OutlineChoice, PictureChoices, TakenPicture } from '../design/types.ts';
 import type { ThreadChart } from '../materials/threads.ts';
 import { atMost, taken, TAKEN, WHOLE, type Bitmap } from './bitmap.ts';
 import { clearEdges } from './clear-edges.ts';
-import { coloured, COLOURS, type PictureColour } from './colours.ts';
+import { coloured, COLOURS, type ColouredPixels, type PictureColour } from './colours.ts';
 import { edgeShift } from './edge-shift.ts';
 import type { FitChoice } from './fit-borders.ts';
 import { GROUND, groundOf } from './ground.ts';
 import { patchesIn, withoutSpecks } from './patches.ts';
-import { regionsOf, type PictureEdge, type PictureRegion, type Traced } from './regions.ts';
+import {
+  fittedBorders,
+  regionsOf,
+  type FittedBorders,
+  type PictureEdge,
+  type PictureRegion,
+  type Traced,
+} from './regions.ts';
 import { shadesOf, type Shades } from './shades.ts';
 import { calmedPicture, isPhotograph } from './smooth.ts';
 import { tonesOf } from './tones.ts';
@@ -109,32 +110,82 @@ function inkOf({ width, height }: Bitmap, ground: Uint8Array): PixelBox {
   return box.x1 > box.x0 ? box : { x0: 0, y0: 0, x1: width, y1: height };
 }
 
+/** Hears which step is worked on, and how far all of it is, 0 to 1; it may throw to end the work. */
+export type PictureProgress = (step: string, done: number) => void;
+
+/** What is known of a picture before its colours are. */
+interface Looked {
+  taken: Bitmap;
+  /** With hard edges. */
+  clear: Bitmap;
+  ground: Uint8Array;
+  photograph: boolean;
+  ink: PixelBox;
+}
+
 /** Works on one picture after another; choices that stay the same cost nothing. */
 export class PictureWork {
   private readonly takes = new Step<Bitmap>();
-  private readonly looks = new Step<{ clear: Bitmap; tones: Float32Array }>();
-  private readonly grounds = new Step<{ ground: Uint8Array; photograph: boolean; ink: PixelBox }>();
+  private readonly edges = new Step<{ clear: Bitmap; tones: Float32Array }>();
+  private readonly grounds = new Step<Looked>();
   private readonly calms = new Step<Bitmap>();
   private readonly shadings = new Step<Shades>();
-  private readonly colourings = new Step<{ colours: PictureColour[]; at: Uint8Array }>();
+  private readonly colourings = new Step<ColouredPixels>();
+  private readonly cleanings = new Step<Uint8Array>();
+  private readonly fits = new Step<FittedBorders>();
   private readonly traces = new Step<Traced>();
 
-  /** `before` is called with each step's name before it is worked on; it may throw to end the work. */
+  /** All steps. */
   run(
     picture: Bitmap,
     choices: PictureChoices,
     chart: ThreadChart,
-    before: (step: string, done: number) => void = () => {},
+    before: PictureProgress = () => {},
   ): PictureSteps {
-    before('picture', 0);
-    const is = this.taken(picture, choices.taken);
-    const { ground, photograph, ink } = this.ground(is, choices.ground, before);
+    const looked = this.look(picture, choices, before);
+    const { taken: is, ground, photograph, ink } = looked;
     const scale = choices.width / (ink.x1 - ink.x0);
-    const shades = this.shades(is, ground, photograph, choices.colours, before);
-    const { colours, at } = this.colours(is, shades, choices.colours, chart, scale, before);
-    before('outlines', 0.6);
-    const { regions, edges } = this.traced(is, at, photograph, choices.outlines, scale, ink);
+    const { count, groups, specks } = choices.colours;
+    const shades = this.shades(looked, choices.colours.calm ?? photograph, before);
+    const { colours, at: all } = this.colourings.get([shades, JSON.stringify([count, groups]), chart], () =>
+      coloured(shades, { count, groups }, chart),
+    );
+    const least = Math.max(2, Math.round(specks / (scale * scale)));
+    const at = this.cleanings.get([all, least], () => withoutSpecks(is.width, is.height, all, least));
+    const fitted = this.fits.get([is, at, photograph, JSON.stringify(choices.outlines)], () => {
+      before('outlines', 0.6);
+      const patches = patchesIn(is.width, is.height, at);
+      const same = (a: number, b: number): boolean => patches.at[a] === patches.at[b];
+      const shift = photograph ? null : edgeShift(is, same);
+      return fittedBorders(patches, shift, fitChoice(choices.outlines, photograph));
+    });
+    const { regions, edges } = this.traces.get([fitted, scale, ink], () => {
+      // What is sewn lies in the middle.
+      const origin = { x: (-(ink.x0 + ink.x1) * scale) / 2, y: (-(ink.y0 + ink.y1) * scale) / 2 };
+      return regionsOf(fitted, { scale, origin });
+    });
     return { taken: is, ground, photograph, shades, colours, at, regions, edges, ink, scale };
+  }
+
+  /** The first steps: the picture as it is taken, and its ground. */
+  look(
+    picture: Bitmap,
+    { taken: how, ground: of }: PictureChoices,
+    before: PictureProgress = () => {},
+  ): Looked {
+    before('picture', 0);
+    const is = this.takes.get([picture, JSON.stringify(how)], () =>
+      atMost(taken(atMost(picture, 2 * WORK_PIXELS), how), WORK_PIXELS),
+    );
+    const { clear, tones } = this.edges.get([is], () => {
+      before('ground', 0.1);
+      const hard = clearEdges(is);
+      return { clear: hard, tones: tonesOf(hard) };
+    });
+    return this.grounds.get([clear, JSON.stringify(of)], () => {
+      const ground = groundOf(clear, tones, of);
+      return { taken: is, clear, ground, photograph: isPhotograph(clear, ground), ink: inkOf(is, ground) };
+    });
   }
 
   /** The picture turned and toned as it is taken, but with nothing cut off. */
@@ -142,33 +193,11 @@ export class PictureWork {
     return atMost(taken(picture, { ...how, corners: WHOLE }), WORK_PIXELS);
   }
 
-  private taken(picture: Bitmap, how: TakenPicture): Bitmap {
-    return this.takes.get([picture, JSON.stringify(how)], () =>
-      atMost(taken(atMost(picture, 2 * WORK_PIXELS), how), WORK_PIXELS),
-    );
-  }
-
-  private ground(is: Bitmap, how: GroundChoice, before: (step: string, done: number) => void) {
-    const { clear, tones } = this.looks.get([is], () => {
-      before('ground', 0.1);
-      const hard = clearEdges(is);
-      return { clear: hard, tones: tonesOf(hard) };
-    });
-    return this.grounds.get([clear, JSON.stringify(how)], () => {
-      const ground = groundOf(clear, tones, how);
-      return { ground, photograph: isPhotograph(clear, ground), ink: inkOf(is, ground) };
-    });
-  }
-
   private shades(
-    is: Bitmap,
-    ground: Uint8Array,
-    photograph: boolean,
-    how: ColourChoice,
-    before: (step: string, done: number) => void,
+    { taken: is, clear, ground, photograph }: Looked,
+    calm: boolean,
+    before: PictureProgress,
   ): Shades {
-    const calm = how.calm ?? photograph;
-    const { clear } = this.looks.get([is], () => ({ clear: clearEdges(is), tones: new Float32Array() }));
     const calmed = this.calms.get([clear, calm], () => {
       if (!calm) return clear;
       before('colours', 0.25);
@@ -179,39 +208,6 @@ export class PictureWork {
       before('colours', 0.4);
       const shades = shadesOf(calmed, ground);
       return photograph ? { ...shades, proposed: Math.min(PHOTO_COLOURS, shades.proposed) } : shades;
-    });
-  }
-
-  private colours(
-    { width, height }: Bitmap,
-    shades: Shades,
-    how: ColourChoice,
-    chart: ThreadChart,
-    scale: number,
-    before: (step: string, done: number) => void,
-  ) {
-    return this.colourings.get([shades, JSON.stringify(how), chart, scale], () => {
-      before('colours', 0.5);
-      const { colours, at } = coloured(shades, how, chart);
-      return { colours, at: withoutSpecks(width, height, at, Math.max(2, how.specks / (scale * scale))) };
-    });
-  }
-
-  private traced(
-    is: Bitmap,
-    at: Uint8Array,
-    photograph: boolean,
-    how: OutlineChoice,
-    scale: number,
-    ink: PixelBox,
-  ): Traced {
-    return this.traces.get([is, at, photograph, JSON.stringify(how), scale, ink], () => {
-      const patches = patchesIn(is.width, is.height, at);
-      const same = (a: number, b: number): boolean => patches.at[a] === patches.at[b];
-      // What is sewn lies in the middle.
-      const origin = { x: (-(ink.x0 + ink.x1) * scale) / 2, y: (-(ink.y0 + ink.y1) * scale) / 2 };
-      const shift = photograph ? null : edgeShift(is, same);
-      return regionsOf(patches, shift, fitChoice(how, photograph), { scale, origin });
     });
   }
 }

@@ -12,10 +12,10 @@ export function toneOf(r: number, g: number, b: number): Tone {
   return [100 * c.l, 100 * c.a, 100 * c.b];
 }
 
-/** How light #rrggbb is: 0 for black to 100 for white. */
-export function lightness(colour: string): number {
+/** The tone of #rrggbb. */
+export function toneOfHex(colour: string): Tone {
   const v = parseInt(colour.slice(1), 16);
-  return toneOf(v >> 16, (v >> 8) & 255, v & 255)[0];
+  return toneOf(v >> 16, (v >> 8) & 255, v & 255);
 }
 
 export const toneDistance = (p: Tone, q: Tone): number => Math.hypot(p[0] - q[0], p[1] - q[1], p[2] - q[2]);

@@ -1,6 +1,6 @@
 // Places at which one object's stitches can end so that the next one's hide the way on: where both lie.
 import { intersect, offsetRegion } from '../geometry/clip.ts';
-import { distance, type Point } from '../geometry/points.ts';
+import { boundsMeet, distance, type Point } from '../geometry/points.ts';
 import { insidePolygon, polygonArea, type Polygon } from '../geometry/region.ts';
 import type { Cover } from './cover.ts';
 
@@ -45,10 +45,7 @@ function nearPart(polygon: Polygon, to: Point): Point {
 /** Places where two covers overlap or touch, those nearest to `from` first; mm. */
 export function sharedPlaces(a: Cover | null, b: Cover | null, from: Point): Point[] {
   if (!a || !b) return [];
-  const [p, q] = [a.bounds, b.bounds];
-  const apart =
-    p.minX > q.maxX + TOUCH || q.minX > p.maxX + TOUCH || p.minY > q.maxY + TOUCH || q.minY > p.maxY + TOUCH;
-  if (apart) return [];
+  if (!boundsMeet(a.bounds, b.bounds, TOUCH)) return [];
   const shared = intersect(offsetRegion(a.region, TOUCH), b.region).filter(
     (part) => polygonArea(part) > 0.05,
   );

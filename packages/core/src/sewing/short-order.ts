@@ -20,8 +20,13 @@ export function wayPoints(item: Item<PlainOutline>): Point[] {
     const at = (i: number): Point => ({ x: x[i] / 10, y: y[i] / 10 });
     return x.length ? [at(0), at(x.length - 1)] : [];
   }
+  return placesAlong(item.outline);
+}
+
+/** Places along an outline at which its thread can be come to or left, in mm, no more than a hundred or so. */
+export function placesAlong(outline: PlainOutline): Point[] {
   return thinned(
-    outlineLines(item.outline, COARSE).flatMap((line) => {
+    outlineLines(outline, COARSE).flatMap((line) => {
       const lengths = arcLengths(line);
       const total = lengths.at(-1)!;
       const count = Math.min(MOST_SAMPLES, Math.max(2, Math.ceil(total / SAMPLE)));

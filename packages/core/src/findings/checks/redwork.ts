@@ -1,4 +1,5 @@
 // Drawings that touch and are sewn one after another: as one they are one walk.
+import { boundsMeet } from '../../geometry/points.ts';
 import { findPlace, originOf } from '../../design/tree.ts';
 import { DisjointSets } from '../../geometry/disjoint-sets.ts';
 import { networkOf, partsOf } from '../../geometry/network.ts';
@@ -35,7 +36,7 @@ const linesOf = ({ leaf }: SewnItem) => (leaf.kind === 'object' ? outlineLines(l
 
 function touch(a: SewnItem, b: SewnItem): boolean {
   const [p, q] = [a.extent.bounds, b.extent.bounds];
-  if (!p || !q || p.minX > q.maxX || q.minX > p.maxX || p.minY > q.maxY || q.minY > p.maxY) return false;
+  if (!p || !q || !boundsMeet(p, q)) return false;
   const [one, other] = [linesOf(a), linesOf(b)];
   const parts = (lines: typeof one): number => partsOf(networkOf(lines)).length;
   return parts([...one, ...other]) < parts(one) + parts(other);

@@ -1,4 +1,5 @@
 // A region drawn in from its edge so that nothing of it is lost: where it is too narrow for that, less.
+import { boundsMeet } from '../../geometry/points.ts';
 import { intersect, offsetRegion, subtract, unite } from '../../geometry/clip.ts';
 import { polygonArea, regionArea, ringBounds, type Polygon, type Region } from '../../geometry/region.ts';
 
@@ -44,12 +45,8 @@ export function reachingInset(polygon: Polygon, wanted: number): Region {
 }
 
 /** Do the boxes about two outer edges come as near as `room` mm? */
-function boxesMeet(a: Polygon, b: Polygon, room: number): boolean {
-  const [p, q] = [ringBounds(a.outer), ringBounds(b.outer)];
-  return (
-    p.minX <= q.maxX + room && q.minX <= p.maxX + room && p.minY <= q.maxY + room && q.minY <= p.maxY + room
-  );
-}
+const boxesMeet = (a: Polygon, b: Polygon, room: number): boolean =>
+  boundsMeet(ringBounds(a.outer), ringBounds(b.outer), room);
 
 /** How many pieces of a region a part would join. */
 function touches(part: Polygon, pieces: Region, inset: number): number {

@@ -5,7 +5,7 @@
 // a ring and its neighbour are both cut open and joined side by side, as connected Fermat spirals are joined
 // (Zhao et al. 2016). Nothing crosses, because every link lies between two neighbouring rings.
 import type { EdgeIndex } from '../../../geometry/edge-index.ts';
-import { lerp, type Point } from '../../../geometry/points.ts';
+import { boundsMeet, lerp, type Point } from '../../../geometry/points.ts';
 import { lengthOf, type Line } from '../../../geometry/polyline.ts';
 import { ringBounds } from '../../../geometry/region.ts';
 import { findCrossing, uncrossed } from '../uncross.ts';
@@ -325,10 +325,7 @@ function neighbourPairs(rings: readonly LevelRing[], spacing: number): [number, 
   const room = FARTHEST_NECK * spacing;
   rings.forEach((a, i) => {
     for (let j = i + 1; j < rings.length; j++) {
-      const [p, q] = [boxes[i], boxes[j]];
-      const apart =
-        p.minX > q.maxX + room || q.minX > p.maxX + room || p.minY > q.maxY + room || q.minY > p.maxY + room;
-      if (apart || Math.abs(a.level - rings[j].level) > 1) continue;
+      if (!boundsMeet(boxes[i], boxes[j], room) || Math.abs(a.level - rings[j].level) > 1) continue;
       const gap = closest(a, rings[j]).distance;
       if (gap <= room) pairs.push({ pair: [i, j], gap });
     }
