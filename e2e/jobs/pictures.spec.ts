@@ -17,7 +17,7 @@ import { loadFonts } from '@rosehip/fonts';
 import { readFontFile } from '@rosehip/fonts/files';
 import { ringArea } from '../../packages/core/src/geometry/region.ts';
 import { BenchPage } from '../bench-page.ts';
-import { expect, test } from '../one-page.ts';
+import { expect, test, type Page } from '../one-page.ts';
 import { PicturePage } from '../picture-page.ts';
 import { Rosehip } from '../rosehip.ts';
 import { Hands } from './hands.ts';
@@ -29,6 +29,18 @@ test.afterAll(() => rosehip.stop());
 const given = (name: string): Buffer =>
   readFileSync(new URL(`../../apps/web/src/assets/pictures/${name}`, import.meta.url));
 
+/** A file is brought in by a button, which is one press. */
+async function bringIn(
+  page: Page,
+  hands: Hands,
+  button: string | RegExp,
+  file: { name: string; mimeType: string; buffer: Buffer },
+): Promise<void> {
+  const choosing = page.waitForEvent('filechooser');
+  await hands.press(page.getByRole('button', { name: button }));
+  await (await choosing).setFiles(file);
+}
+
 test('a picture on a coloured ground becomes a design for the largest hoop, more satin and more fill compared, in five hands', async ({
   page,
 }) => {
@@ -37,9 +49,11 @@ test('a picture on a coloured ground becomes a design for the largest hoop, more
   const hands = new Hands(bench);
   await page.goto(rosehip.address);
 
-  const choosing = page.waitForEvent('filechooser');
-  await hands.press(page.getByRole('button', { name: 'Bring in a file' }));
-  await (await choosing).setFiles({ name: 'dusk.png', mimeType: 'image/png', buffer: given('dusk.png') });
+  await bringIn(page, hands, 'Bring in a file', {
+    name: 'dusk.png',
+    mimeType: 'image/png',
+    buffer: given('dusk.png'),
+  });
   await picture.ready();
   const largest = HOOPS.reduce((a, b) => (b.width * b.height > a.width * a.height ? b : a));
   hands.count++;
@@ -92,9 +106,11 @@ test('flat art gets its stitches chosen: two angles changed, in order, no cloth 
   const bench = new BenchPage(page);
   const hands = new Hands(bench);
   await bench.make(rosehip.address, 'House');
-  const choosing = page.waitForEvent('filechooser');
-  await hands.press(page.getByRole('button', { name: /^Bring in / }));
-  await (await choosing).setFiles({ name: 'house.svg', mimeType: 'image/svg+xml', buffer: Buffer.from(ART) });
+  await bringIn(page, hands, /^Bring in /, {
+    name: 'house.svg',
+    mimeType: 'image/svg+xml',
+    buffer: Buffer.from(ART),
+  });
   await bench.ready();
   await hands.press(page.getByRole('button', { name: 'Choose stitches' }));
   const panel = page.getByRole('region', { name: 'Choose stitches' });
@@ -132,11 +148,11 @@ test('a black and white picture 3.5 in wide, its cut-outs open, in a thick ring 
   const picture = new PicturePage(page);
   const hands = new Hands(bench);
   await page.goto(rosehip.address);
-  const choosing = page.waitForEvent('filechooser');
-  await hands.press(page.getByRole('button', { name: 'Bring in a file' }));
-  await (
-    await choosing
-  ).setFiles({ name: 'constellation.png', mimeType: 'image/png', buffer: given('constellation.png') });
+  await bringIn(page, hands, 'Bring in a file', {
+    name: 'constellation.png',
+    mimeType: 'image/png',
+    buffer: given('constellation.png'),
+  });
   await picture.ready();
   hands.count++;
   await picture.step('Size').getByLabel('Hoop').selectOption('200 × 200');

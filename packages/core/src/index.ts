@@ -333,6 +333,7 @@ export {
   type Kept,
 } from './jobs/mend.ts';
 export { readThreadList, threadsJob, threadSteps, type ThreadStep } from './jobs/threads.ts';
+export type { KindCounts } from './choosing/kinds.ts';
 export { chooseStitchesJob, type StitchesChosen } from './jobs/choose-stitches.ts';
 export {
   chooseCounts,
@@ -351,6 +352,7 @@ export {
   PictureWork,
   proposedChoices,
   WORK_PIXELS,
+  type PictureProgress,
   type PictureSteps,
   type PixelBox,
 } from './pictures/steps.ts';

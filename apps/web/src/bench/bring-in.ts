@@ -12,7 +12,7 @@ import {
 import { shallowRef } from 'vue';
 import { useRouter } from 'vue-router';
 import { useBench } from '../stores/bench/bench.ts';
-import { useHandOver } from '../stores/hand-over.ts';
+import { isPicture, useHandOver } from '../stores/hand-over.ts';
 import { isFontFile, useOwnFonts } from '../stores/own-fonts.ts';
 import { useView } from '../stores/view.ts';
 import { useEngine } from '../workers/engine.ts';
@@ -27,9 +27,6 @@ export interface Report {
   /** Several shapes of a drawing came, which stitches can be chosen for. */
   drawn: boolean;
 }
-
-/** Files that become stitches by the page of steps. */
-const isPicture = (file: File): boolean => /^image\/(png|jpeg|webp|gif)$/.test(file.type);
 
 /** What the last files brought; the report panel shows it. */
 export const report = shallowRef<Report | null>(null);

@@ -1,5 +1,6 @@
 // A picture file as a reference picture: made smaller when it is large, laid in the middle of the hoop.
 import type { Design, ReferencePicture } from '@rosehip/core';
+import { blobOf } from '../parts/data-url.ts';
 
 /** Why a picture can't be taken; for the person. */
 export class PictureError extends Error {}
@@ -44,12 +45,10 @@ export async function readPicture(file: File, hoop: Design['hoop']): Promise<Ref
   };
 }
 
-/** The picture of a `data:` URL, decoded; null when it can't be. The content policy lets nothing fetch such an URL. */
+/** The picture of a `data:` URL, decoded; null when it can't be. */
 export async function decodePicture(data: string): Promise<ImageBitmap | null> {
   try {
-    const [head, body] = data.split(',');
-    const bytes = Uint8Array.from(atob(body), (c) => c.charCodeAt(0));
-    return await createImageBitmap(new Blob([bytes], { type: /^data:([^;]+)/.exec(head)![1] }));
+    return await createImageBitmap(blobOf(data));
   } catch {
     return null;
   }

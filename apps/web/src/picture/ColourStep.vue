@@ -90,6 +90,19 @@ function drop(index: number): void {
       As the picture proposes: {{ proposed }}
     </button>
   </p>
+  <label class="flex items-start gap-1.5" title="Smooths what is painted or photographed, but not its edges">
+    <input
+      type="checkbox"
+      class="mt-1 accent-rosehip"
+      :checked="choice.calm ?? steps.made.value?.photograph ?? false"
+      @change="
+        steps.change({
+          colours: { ...choice, groups: null, calm: ($event.target as HTMLInputElement).checked },
+        })
+      "
+    />
+    <span>Calmed first, as photographs are</span>
+  </label>
   <ul class="grid gap-1" aria-label="Colours of the picture">
     <li v-for="(c, i) in colours" :key="c.colour">
       <div

@@ -10,6 +10,7 @@ import {
   HOOPS,
   itemsOfPicture,
   layPictureJob,
+  PICTURE_TYPES,
   relayPictureJob,
   type Design,
   type Figures,
@@ -19,6 +20,7 @@ import {
 import { useRouter } from 'vue-router';
 import { api } from '../api.ts';
 import ComparePane from '../compare/ComparePane.vue';
+import FileButton from '../parts/FileButton.vue';
 import IconButton from '../parts/IconButton.vue';
 import { ago, counted, sewingTime } from '../parts/time.ts';
 import { fitted, pulled, zoomedAt, type Viewport } from '../parts/viewport.ts';
@@ -88,7 +90,7 @@ async function goOn(): Promise<void> {
 // Kept with the choices that were made last; what is changed on a design that is there already is kept by that.
 watch(made, () => {
   const { hoop, cloth } = base.value;
-  if (!props.id && picture.value)
+  if (!props.id && picture.value && made.value)
     void keepBegun({ picture: picture.value, choices: steps.choices.value, hoop, cloth, at: Date.now() });
 });
 
@@ -100,12 +102,6 @@ useEventListener(window, 'paste', (e: ClipboardEvent) => {
   const file = [...(e.clipboardData?.files ?? [])].find((f) => f.type.startsWith('image/'));
   if (file) void steps.choose(file);
 });
-const chooser = useTemplateRef<HTMLInputElement>('chooser');
-function chosen(): void {
-  const file = chooser.value?.files?.[0];
-  if (file) void steps.choose(file);
-}
-
 async function tryOut(example: (typeof EXAMPLES)[number]): Promise<void> {
   try {
     await steps.choose(await exampleFile(example));
@@ -226,7 +222,7 @@ async function lay(): Promise<void> {
 
 /** The choices that were made last: what stopping goes back to. */
 const last = shallowRef(steps.choices.value);
-watch(made, () => (last.value = steps.choices.value));
+watch(made, (now) => now && (last.value = steps.choices.value));
 </script>
 
 <template>
@@ -351,18 +347,14 @@ watch(made, () => (last.value = steps.choices.value));
         </p>
         <p v-if="failed || problem" role="alert" class="text-rosehip">{{ failed || problem }}</p>
         <p v-if="working.on" role="status">Opening the picture …</p>
-        <button type="button" class="button button-primary" @click="chooser?.click()">
+        <FileButton
+          asks="Picture to begin with"
+          :accept="PICTURE_TYPES"
+          class="button-primary"
+          @files="steps.choose($event[0])"
+        >
           Choose a picture
-        </button>
-        <input
-          ref="chooser"
-          type="file"
-          class="sr-only"
-          tabindex="-1"
-          aria-label="Picture to begin with"
-          accept="image/png,image/jpeg,image/webp,image/gif,image/svg+xml"
-          @change="chosen"
-        />
+        </FileButton>
         <button v-if="begun" type="button" class="button" @click="goOn">
           Go on with {{ begun.picture.name }}, begun {{ ago(new Date(begun.at)) }}
         </button>

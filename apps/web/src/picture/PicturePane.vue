@@ -59,6 +59,15 @@ const lies = computed(() => {
   };
 });
 
+/** The outlines, made ready to be drawn at any place. */
+const shapes = computed(() => {
+  const made = steps.made.value;
+  return (
+    made?.outlines.map(({ d, colour }) => ({ path: new Path2D(d), colour: made.colours[colour].colour })) ??
+    []
+  );
+});
+
 function paint(): void {
   const target = canvas.value;
   const made = steps.made.value;
@@ -77,9 +86,8 @@ function paint(): void {
   const { scale, centre } = props.seen;
   ctx.translate(width.value / 2 - centre.x * scale, height.value / 2 - centre.y * scale);
   ctx.scale(scale, scale);
-  for (const { d, colour } of made.outlines) {
-    const path = new Path2D(d);
-    ctx.fillStyle = made.colours[colour].colour;
+  for (const { path, colour } of shapes.value) {
+    ctx.fillStyle = colour;
     ctx.fill(path, 'evenodd');
     ctx.lineWidth = 1.2 / scale;
     ctx.strokeStyle = '#b3263f';

@@ -1,39 +1,30 @@
 <script setup lang="ts">
 // The picture itself: chosen, turned, cut, straightened, made lighter.
 import { Crop, RotateCcw, RotateCw, Scan } from '@lucide/vue';
-import { computed, useTemplateRef } from 'vue';
+import { computed } from 'vue';
 import { PICTURE_TYPES, TAKEN, WHOLE, type TakenPicture } from '@rosehip/core';
 import NumberField from '../fields/NumberField.vue';
+import FileButton from '../parts/FileButton.vue';
 import IconButton from '../parts/IconButton.vue';
 import Slider from '../fields/Slider.vue';
 import type { PictureStepsState } from './steps.ts';
 
 const props = defineProps<{ steps: PictureStepsState }>();
-const chooser = useTemplateRef<HTMLInputElement>('chooser');
 const taken = computed(() => props.steps.choices.value.taken);
 const set = (changes: Partial<TakenPicture>): void =>
   props.steps.change({ taken: { ...taken.value, ...changes } });
 const changed = computed(() => JSON.stringify(taken.value) !== JSON.stringify(TAKEN));
-function chosen(): void {
-  const file = chooser.value?.files?.[0];
-  if (file) void props.steps.choose(file);
-  chooser.value!.value = '';
-}
 </script>
 
 <template>
-  <button type="button" class="button h-8 justify-center px-1" @click="chooser?.click()">
-    Choose another
-  </button>
-  <input
-    ref="chooser"
-    type="file"
-    class="sr-only"
-    tabindex="-1"
-    aria-label="Another picture"
+  <FileButton
+    asks="Another picture"
     :accept="PICTURE_TYPES"
-    @change="chosen"
-  />
+    class="h-8 justify-center px-1"
+    @files="steps.choose($event[0])"
+  >
+    Choose another
+  </FileButton>
   <div class="flex justify-between">
     <IconButton
       label="Quarter turn to the left"

@@ -13,7 +13,7 @@ import {
 import * as Comlink from 'comlink';
 import { startPictureDesk, type PictureDeskHandle } from '../workers/picture.ts';
 import type { PictureMade, PictureView } from '../workers/picture-work.ts';
-import { openPicture } from './open-picture.ts';
+import { openPicture, type OpenedPicture } from './open-picture.ts';
 
 export type StepName = 'picture' | 'size' | 'ground' | 'colours' | 'outlines' | 'stitches';
 
@@ -49,7 +49,13 @@ export function usePictureSteps(laid: () => Pick<Design, 'cloth' | 'chart' | 'ho
   const desk = () => (handle ??= startPictureDesk()).desk;
   let running: Promise<void> | null = null;
   let again = false;
+  let late: ReturnType<typeof setTimeout> | undefined;
+  let giveUp = (): void => {};
   onBeforeUnmount(() => handle?.end());
+
+  /** What the worker answers; null when it was ended before. */
+  const answered = <T>(answer: Promise<T>): Promise<T | null> =>
+    Promise.race([answer, new Promise<null>((done) => (giveUp = () => done(null)))]);
 
   const laidOn = (): Laid => {
     const { cloth, chart } = laid();
@@ -60,37 +66,49 @@ export function usePictureSteps(laid: () => Pick<Design, 'cloth' | 'chart' | 'ho
       [working.step, working.done] = [of, done];
     });
 
-  /** Makes what follows from the choices as they are; while that goes on, only the newest are made after it. */
-  function run(): Promise<void> {
-    again = busy.value = true;
+  /** One piece of work at a time; it is told when it takes longer. */
+  function oneAtATime(work: () => Promise<void>): Promise<void> {
+    busy.value = true;
     return (running ??= (async () => {
-      let late: ReturnType<typeof setTimeout> | undefined;
+      late = setTimeout(() => (working.on = true), TOLD);
       try {
-        while (again && picture.value) {
-          again = false;
-          const asked = choices.value;
-          clearTimeout(late);
-          late = setTimeout(() => (working.on = true), TOLD);
-          const { hoop } = laid();
-          const now = await desk().make(asked, laidOn(), told());
-          problem.value = '';
-          if (again) continue;
-          const width = fittingWidth(now.ink, hoop);
-          if (fits.value && now.inked && Math.abs(width - asked.width) > 0.05) {
-            choices.value = { ...asked, width };
-            again = true;
-            continue;
-          }
-          made.value = markRaw(now);
-        }
+        await work();
       } catch (error) {
         problem.value = `This could not be made: ${(error as Error).message}`;
       } finally {
         clearTimeout(late);
         working.on = busy.value = false;
         running = null;
+        // Asked for just as it ended.
+        if (again) void run();
       }
     })());
+  }
+
+  /** Makes what follows from the choices as they are, and again while they are changed meanwhile. */
+  async function makeAll(): Promise<void> {
+    again = true;
+    while (again && picture.value) {
+      again = false;
+      const asked = choices.value;
+      const now = await answered(desk().make(asked, laidOn(), told()));
+      if (!now) return;
+      problem.value = '';
+      if (again) continue;
+      const width = fittingWidth(now.ink, laid().hoop);
+      if (fits.value && now.inked && Math.abs(width - asked.width) > 0.05) {
+        choices.value = { ...asked, width };
+        again = true;
+        continue;
+      }
+      made.value = markRaw(now);
+    }
+  }
+
+  /** Makes what follows from the choices; while that goes on, only the newest are made after it. */
+  function run(): Promise<void> {
+    again = true;
+    return oneAtATime(makeAll);
   }
 
   /** When what the choices ask for is made. */
@@ -120,40 +138,46 @@ export function usePictureSteps(laid: () => Pick<Design, 'cloth' | 'chart' | 'ho
     cutting.value = cutting.value === how ? 'off' : how;
   };
 
-  /** Ends what is being made; the choices are as they were made last. */
+  /** Ends what is being made: all is as it was made last, or, when nothing was, as it was before the picture. */
   async function stop(last: PictureChoices): Promise<void> {
     handle?.end();
     handle = null;
-    running = null;
     again = false;
-    working.on = busy.value = false;
+    giveUp();
+    await done();
     choices.value = last;
-    if (picture.value) await desk().reopen(picture.value.data);
+    if (!made.value) picture.value = null;
+    else if (picture.value) await desk().reopen(picture.value.data);
   }
 
   async function choose(file: File): Promise<void> {
     problem.value = note.value = '';
+    let opened: OpenedPicture;
     try {
-      const opened = await openPicture(file);
-      working.on = true;
+      opened = await openPicture(file);
+    } catch (error) {
+      problem.value = error instanceof PictureFileError ? error.message : String(error);
+      return;
+    }
+    const { image, name } = opened;
+    // What is being made of another picture is no longer wanted.
+    await done();
+    await oneAtATime(async () => {
       working.step = 'picture';
       working.done = 0;
-      const data = await desk().open(Comlink.transfer(opened.image, [opened.image]));
-      picture.value = markRaw({ name: opened.name, data });
+      const data = await answered(desk().open(Comlink.transfer(image, [image])));
+      if (!data) return;
+      made.value = null;
+      picture.value = markRaw({ name, data });
       note.value = opened.note;
-      const begun = { ...CHOICES, stitches: choices.value.stitches };
-      const proposed = await desk().propose(begun, laidOn(), told());
-      choices.value = { ...proposed.choices, width: fittingWidth(proposed.ink, laid().hoop) };
       cutting.value = 'off';
       fits.value = true;
-      await run();
-    } catch (error) {
-      problem.value =
-        error instanceof PictureFileError
-          ? error.message
-          : `This picture can’t be opened: ${(error as Error).message}`;
-      working.on = false;
-    }
+      const begun = { ...CHOICES, stitches: choices.value.stitches };
+      const proposed = await answered(desk().propose(begun, told()));
+      if (!proposed) return;
+      choices.value = { ...proposed.choices, width: fittingWidth(proposed.ink, laid().hoop) };
+      await makeAll();
+    });
   }
 
   /** A picture and choices that were kept. */
@@ -165,7 +189,7 @@ export function usePictureSteps(laid: () => Pick<Design, 'cloth' | 'chart' | 'ho
     await run();
   }
 
-  const view = (of: PictureView): Promise<ImageBitmap | null> => desk().view(of, choices.value.taken);
+  const view = (of: PictureView): Promise<ImageBitmap | null> => desk().view(of, choices.value, laidOn());
 
   /** The colours as groups that can be changed by hand. */
   const groups = computed<ColourGroup[]>(

@@ -8,9 +8,10 @@ import { READABLE, READ_ENDINGS, type Design } from '@rosehip/core';
 import type { ShelfEntry } from '@rosehip/wire';
 import { api, ApiError } from '../api.ts';
 import { useKept } from '../parts/kept.ts';
+import FileButton from '../parts/FileButton.vue';
 import Notice from '../parts/Notice.vue';
 import type { KeptDraft } from '../stores/drafts.ts';
-import { useHandOver } from '../stores/hand-over.ts';
+import { isPicture, useHandOver } from '../stores/hand-over.ts';
 import { useEngine } from '../workers/engine.ts';
 import DesignCard from './DesignCard.vue';
 import NewDesignDialog from './NewDesignDialog.vue';
@@ -31,7 +32,6 @@ const notice = ref<{ text: string; tone?: 'warning' | 'good'; action?: string; a
   null,
 );
 const page = useTemplateRef<HTMLElement>('page');
-const chooser = useTemplateRef<HTMLInputElement>('chooser');
 
 async function load(): Promise<void> {
   try {
@@ -149,10 +149,7 @@ async function create(design: Design): Promise<void> {
   });
 }
 
-/** One picture that is dropped or chosen begins a design. */
-const isPicture = (file: File): boolean => /^image\/(png|jpeg|webp|gif)$/.test(file.type);
-
-async function bringIn(files: File[] | FileList | null): Promise<void> {
+async function bringIn(files: File[] | null): Promise<void> {
   if (files?.length === 1 && isPicture(files[0])) {
     handOver.picture = files[0];
     await router.push({ name: 'picture' });
@@ -180,30 +177,19 @@ async function bringIn(files: File[] | FileList | null): Promise<void> {
 }
 
 const { isOverDropZone } = useDropZone(page, { onDrop: (files) => void bringIn(files) });
-
-function chosen(): void {
-  void bringIn(chooser.value?.files ?? null).then(() => {
-    if (chooser.value) chooser.value.value = '';
-  });
-}
 </script>
 
 <template>
   <div ref="page" class="min-h-full" :class="isOverDropZone ? 'bg-blush' : ''">
     <ShelfHeader>
-      <button type="button" class="button" @click="chooser?.click()">
-        <Upload :size="18" aria-hidden="true" /> Bring in a file
-      </button>
-      <input
-        ref="chooser"
-        type="file"
-        class="sr-only"
-        tabindex="-1"
+      <FileButton
+        asks="File to bring in"
         multiple
         :accept="[...READ_ENDINGS, 'image/png', 'image/jpeg', 'image/webp', 'image/gif'].join(',')"
-        aria-label="File to bring in"
-        @change="chosen"
-      />
+        @files="bringIn"
+      >
+        <Upload :size="18" aria-hidden="true" /> Bring in a file
+      </FileButton>
       <RouterLink :to="{ name: 'picture' }" class="button">
         <ImageUp :size="18" aria-hidden="true" /> From a picture
       </RouterLink>

@@ -3,6 +3,9 @@ import { defineStore } from 'pinia';
 import type { Design, Job } from '@rosehip/core';
 import { shallowRef } from 'vue';
 
+/** A picture that is dropped or chosen by itself begins the page of steps. */
+export const isPicture = (file: File): boolean => /^image\/(png|jpeg|webp|gif)$/.test(file.type);
+
 export interface LeftWork {
   /** Id of the design that it is for. */
   design: string;

@@ -62,6 +62,7 @@ import {
   type ViewName,
 } from '@rosehip/core';
 import * as Comlink from 'comlink';
+import { blobOf } from '../parts/data-url.ts';
 import { fontFor, fontsOf, lookAgain } from './fonts.ts';
 
 export interface Sewn {
@@ -124,13 +125,6 @@ function said<T>(work: () => T): T | Problem {
     if (error instanceof JobError) return { problem: error.message };
     throw error;
   }
-}
-
-/** A picture that a design holds as a data: URL. */
-function decoded(data: string): Promise<ImageBitmap> {
-  const [head, body] = data.split(',');
-  const bytes = Uint8Array.from(atob(body), (c) => c.charCodeAt(0));
-  return createImageBitmap(new Blob([bytes], { type: /^data:([^;]+)/.exec(head)![1] }));
 }
 
 /** What comes of making something of what is selected; without a picture while there is none. */
@@ -413,7 +407,8 @@ const engine = {
     if (!ctx) throw new Error('the picture is too large; take fewer dots a millimetre.');
     const prints = new Map<string, ImageBitmap>();
     for (const { patch } of patchesOf(design))
-      if (patch.data && !prints.has(patch.data)) prints.set(patch.data, await decoded(patch.data));
+      if (patch.data && !prints.has(patch.data))
+        prints.set(patch.data, await createImageBitmap(blobOf(patch.data)));
     const draw = (data: string, x: number, y: number, side: number): boolean => {
       const image = prints.get(data);
       if (image) (ctx as unknown as OffscreenCanvasRenderingContext2D).drawImage(image, x, y, side, side);

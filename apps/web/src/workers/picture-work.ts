@@ -2,6 +2,7 @@
 import {
   CHOICES,
   chooseCounts,
+  DESIGN_LIMITS,
   objectsOfPicture,
   pathData,
   PictureWork,
@@ -15,11 +16,12 @@ import {
   type PictureChoices,
   type PictureColour,
   type PictureObjects,
+  type PictureProgress,
   type PictureSteps,
   type PixelBox,
-  type TakenPicture,
 } from '@rosehip/core';
 import * as Comlink from 'comlink';
+import { blobOf, dataUrlOf } from '../parts/data-url.ts';
 
 /** What the steps made of a picture. */
 export interface PictureMade {
@@ -40,15 +42,12 @@ export interface PictureMade {
   outlines: { d: string; colour: number }[];
   points: number;
   counts: ReturnType<typeof chooseCounts>;
-  /** How broad the narrowest region is, in mm. */
+  /** Area of the smallest region, in mm². */
   detail: number | null;
 }
 
 /** What the left half shows. */
 export type PictureView = 'taken' | 'uncut' | 'ground' | 'colours';
-
-/** Hears how far the work is, 0 to 1. */
-type Progress = (step: string, done: number) => void;
 
 let picture: Bitmap | null = null;
 let work = new PictureWork();
@@ -69,28 +68,16 @@ function drawn(image: ImageBitmap, longest: number): OffscreenCanvas {
   return canvas;
 }
 
-/** Characters that a design may spend on a picture. */
-const MOST_DATA = 2_900_000;
-
-async function asData(canvas: OffscreenCanvas, type: string, quality?: number): Promise<string> {
-  const blob = await canvas.convertToBlob({ type, quality });
-  const bytes = new Uint8Array(await blob.arrayBuffer());
-  let text = '';
-  for (let i = 0; i < bytes.length; i += 0x8000)
-    text += String.fromCharCode(...bytes.subarray(i, i + 0x8000));
-  return `data:${type};base64,${btoa(text)}`;
-}
-
 export class PictureDesk {
   /** Takes a picture; its pixels are read once. Gives it as a design keeps it. */
   async open(image: ImageBitmap): Promise<string> {
     const small = drawn(image, WORK_PIXELS);
     image.close();
     // What is kept is what is worked on: opened again, it makes the same.
-    let data = await asData(small, 'image/png');
+    let data = await dataUrlOf(await small.convertToBlob({ type: 'image/png' }));
     for (const quality of [0.92, 0.8, 0.6]) {
-      if (data.length <= MOST_DATA) break;
-      data = await asData(small, 'image/jpeg', quality);
+      if (data.length <= DESIGN_LIMITS.picture) break;
+      data = await dataUrlOf(await small.convertToBlob({ type: 'image/jpeg', quality }));
     }
     await this.reopen(data);
     return data;
@@ -98,9 +85,7 @@ export class PictureDesk {
 
   /** Takes a picture as a design has kept it. */
   async reopen(data: string): Promise<void> {
-    const [head, body] = data.split(',');
-    const bytes = Uint8Array.from(atob(body), (c) => c.charCodeAt(0));
-    const image = await createImageBitmap(new Blob([bytes], { type: /^data:([^;]+)/.exec(head)![1] }));
+    const image = await createImageBitmap(blobOf(data));
     const canvas = drawn(image, WORK_PIXELS);
     image.close();
     const pixels = canvas.getContext('2d')!.getImageData(0, 0, canvas.width, canvas.height);
@@ -110,24 +95,15 @@ export class PictureDesk {
   }
 
   /** Choices to begin with, as the picture proposes them, and what of it is no ground. */
-  propose(
-    choices: PictureChoices,
-    laid: Laid,
-    progress: Progress,
-  ): { choices: PictureChoices; ink: PixelBox } {
+  propose(choices: PictureChoices, progress: PictureProgress): { choices: PictureChoices; ink: PixelBox } {
     // Sent here it is no longer the very same as the one to begin with.
     const fresh = { ...choices, colours: CHOICES.colours };
-    const first = work.run(
-      picture!,
-      fresh,
-      threadChart(laid.chart),
-      (step, done) => void progress(step, done),
-    );
-    return { choices: proposedChoices(fresh, first), ink: first.ink };
+    const looked = work.look(picture!, fresh, (step, done) => void progress(step, done));
+    return { choices: proposedChoices(fresh, looked), ink: looked.ink };
   }
 
   /** Makes what follows from the choices; `progress` hears how far that is, 0 to 1. */
-  make(choices: PictureChoices, laid: Laid, progress: Progress): PictureMade {
+  make(choices: PictureChoices, laid: Laid, progress: PictureProgress): PictureMade {
     if (!picture) throw new Error('No picture is open.');
     steps = work.run(picture, choices, threadChart(laid.chart), (step, done) => void progress(step, done));
     progress('stitches', 0.75);
@@ -151,16 +127,19 @@ export class PictureDesk {
     };
   }
 
-  /** The picture as a step leaves it; `how` it would be taken, for the step that takes it. */
-  async view(view: PictureView, how: TakenPicture): Promise<ImageBitmap | null> {
-    if (!picture || !steps) return null;
-    const image = await bitmapOf(this.pixels(view, how));
+  /** The picture as a step leaves it. */
+  async view(view: PictureView, choices: PictureChoices, { chart }: Laid): Promise<ImageBitmap | null> {
+    if (!picture) return null;
+    const image = await bitmapOf(
+      view === 'uncut' ? work.uncut(picture, choices.taken) : this.pixels(view, choices, chart),
+    );
     return Comlink.transfer(image, [image]);
   }
 
-  private pixels(view: PictureView, how: TakenPicture): Bitmap {
-    const { taken, ground, at, colours } = steps!;
-    if (view === 'uncut') return work.uncut(picture!, how);
+  private pixels(view: PictureView, choices: PictureChoices, chart: string): Bitmap {
+    // A worker that took the place of one that was ended has made nothing yet.
+    steps ??= work.run(picture!, choices, threadChart(chart));
+    const { taken, ground, at, colours } = steps;
     if (view === 'taken') return taken;
     const data = taken.data.slice();
     const rgb = colours.map(({ colour }) => parseInt(colour.slice(1), 16));

@@ -6,41 +6,21 @@ import { layersOf } from '../findings/layers.ts';
 import { insideRegion } from '../geometry/region.ts';
 import { outlineRegion } from '../outlines/region.ts';
 import { sewDesign } from '../sewing/sew.ts';
+import { drawn, group as aGroup, object as anObject } from '../../test/draw.ts';
 import { chooseStitchesJob } from './choose-stitches.ts';
 
-const box = (x: number, y: number, width: number, height: number): Outline => ({
-  kind: 'path',
-  paths: [
-    {
-      closed: true,
-      points: [
-        { x, y },
-        { x: x + width, y },
-        { x: x + width, y: y + height },
-        { x, y: y + height },
-      ],
-    },
-  ],
-});
 const object = (
   id: string,
   outline: Outline,
   thread: string,
   more: Partial<DesignObject> = {},
-): DesignObject => ({
-  id,
-  name: id,
-  kind: 'object',
-  visible: true,
-  locked: false,
-  outline,
-  recipe: { kind: 'fill', settings: {} },
-  thread,
-  ...more,
-});
+): DesignObject => anObject(id, outline, 'fill', {}, { thread, ...more });
+/** From a corner, as art has it. */
+const box = (x: number, y: number, width: number, height: number): Outline =>
+  drawn(`M${x} ${y}h${width}v${height}h${-width}Z`);
 const art = (...objects: DesignObject[]): Design => ({
   ...emptyDesign('Art'),
-  objects: [{ id: 'art', name: 'Art', kind: 'group', visible: true, locked: false, objects }],
+  objects: [aGroup('art', objects)],
 });
 const chosen = (design: Design, satin = 0.5, ids = ['art']) => {
   const done = chooseStitchesJob(design, ids, satin);

@@ -2,8 +2,8 @@
 // Stitches chosen for shapes: one slider from more fill to more satin, seen on the cloth until it is taken or left.
 import { computed, onBeforeUnmount, watch } from 'vue';
 import { figuresOf } from '@rosehip/core';
-import Slider from '../../fields/Slider.vue';
-import { useCompared } from '../../parts/compared.ts';
+import FillOrSatin from '../../parts/FillOrSatin.vue';
+import { kindsSaid } from '../../parts/kinds-said.ts';
 import { counted, sewingTime } from '../../parts/time.ts';
 import { useBench } from '../../stores/bench/bench.ts';
 import { useSewing } from '../../stores/sewing.ts';
@@ -18,15 +18,11 @@ const { satin, found, problem } = choosing;
 watch([() => bench.selection.join(), () => bench.committed], choosing.look, { immediate: true });
 onBeforeUnmount(choosing.forget);
 
-const percent = (v: number): string => `${Math.round(100 * v)} %`;
-const { before, move, back } = useCompared(
-  () => satin.value,
-  (value) => {
-    satin.value = value;
-    void choosing.look();
-  },
-);
-const said = (n: number, one: string, more: string): string => `${n} ${n === 1 ? one : more}`;
+function set(value: number): void {
+  satin.value = value;
+  void choosing.look();
+}
+const left = computed(() => found.value?.hidden ?? 0);
 const of = computed(() => {
   const { length } = bench.selection;
   return !length
@@ -44,33 +40,14 @@ const figures = computed(() => (sewing.plan ? figuresOf(sewing.plan) : null));
       <h2 class="text-lg">Choose stitches</h2>
       <p class="text-muted">{{ of }}</p>
     </header>
-    <Slider
-      label="Fill or satin"
-      :value="satin"
-      :least="0"
-      :most="1"
-      :step="0.05"
-      :says="percent(satin)"
-      :ends="['more fill', 'more satin']"
-      @change="move"
-    />
-    <button
-      v-if="before !== null && before !== satin"
-      type="button"
-      class="button justify-center"
-      title="Goes to and fro between the two"
-      @click="back"
-    >
-      Compare with {{ percent(before) }}
-    </button>
+    <FillOrSatin :value="satin" @change="set" />
     <p v-if="problem" role="alert">{{ problem }}</p>
     <template v-if="found">
       <p aria-live="polite">
-        {{ said(found.counts.satin, 'satin', 'satins') }}, {{ said(found.counts.fill, 'fill', 'fills') }},
-        {{ said(found.counts.line, 'line', 'lines')
-        }}<template v-if="found.hidden">
-          ; {{ said(found.hidden, 'shape lies', 'shapes lie') }} hidden and
-          {{ found.hidden === 1 ? 'is' : 'are' }} left out</template
+        {{ kindsSaid(found.counts)
+        }}<template v-if="left"
+          >; {{ left }} {{ left === 1 ? 'shape lies hidden and is' : 'shapes lie hidden and are' }} left
+          out</template
         >.
         <template v-if="figures"
           >The whole design: {{ counted(figures.stitches) }} stitches,

@@ -4,6 +4,7 @@ import { computed, ref } from 'vue';
 import type { ReferencePicture } from '@rosehip/core';
 import NumberField from '../../fields/NumberField.vue';
 import { useRouter } from 'vue-router';
+import { blobOf } from '../../parts/data-url.ts';
 import { useBench } from '../../stores/bench/bench.ts';
 import { useHandOver } from '../../stores/hand-over.ts';
 import { PictureError, readPicture } from '../read-picture.ts';
@@ -44,9 +45,8 @@ async function choose(event: Event): Promise<void> {
 async function toStitches(): Promise<void> {
   const now = picture.value;
   if (now) {
-    const [head, body] = now.data.split(',');
-    const bytes = Uint8Array.from(atob(body), (c) => c.charCodeAt(0));
-    handOver.picture = new File([bytes], now.name, { type: /^data:([^;]+)/.exec(head)![1] });
+    const blob = blobOf(now.data);
+    handOver.picture = new File([blob], now.name, { type: blob.type });
   }
   await bench.settle();
   await router.push({ name: 'bench-picture', params: { id: bench.id! } });
