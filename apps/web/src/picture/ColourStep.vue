@@ -85,7 +85,7 @@ function drop(index: number): void {
     />
     <span class="w-5 text-right text-xs">{{ colours.length }}</span>
   </div>
-  <p v-if="choice.groups || colours.length !== proposed" class="text-xs text-muted">
+  <p v-if="colours.length && (choice.groups || colours.length !== proposed)" class="text-xs text-muted">
     <button type="button" class="font-medium text-rosehip underline" @click="asProposed">
       As the picture proposes: {{ proposed }}
     </button>

@@ -11,7 +11,7 @@ import { placesAlong, shortOrder } from '../sewing/short-order.ts';
 import { usualBreadth } from './breadths.ts';
 import { angleApart } from './angles.ts';
 import { kindFor, type ChosenKind } from './kinds.ts';
-import { BENEATH, NARROW, reachingBeneath, seenOf, uniteNear } from './overlaps.ts';
+import { BENEATH, goingOnBeneath, NARROW, reachingBeneath, seenOf, uniteNear } from './overlaps.ts';
 
 /** A shape that stitches are chosen for. */
 export interface Piece {
@@ -121,7 +121,8 @@ export function chooseStitches(pieces: readonly Piece[], options: ChoosingOption
       beneath,
     );
     const narrow = later.some((p) => p.breadth < NARROW && boundsMeet(p.bounds!, bounds!, beneath));
-    const sewn = reachingBeneath(region, over, beneath, narrow);
+    const reaching = reachingBeneath(region, over, beneath, narrow);
+    const sewn = pieces[piece].cloth ? goingOnBeneath(reaching, over) : reaching;
     const same = whole && Math.abs(regionArea(sewn) - regionArea(region)) < 0.02;
     return { piece, outline: same ? outline : asOutline(sewn), recipe: kind.recipe };
   });

@@ -114,6 +114,20 @@ describe('chosen stitches', () => {
     expect(insideRegion(beneath, 0, 0)).toBe(true);
   });
 
+  it('lay cloth first, whole beneath what lies in it', () => {
+    const [sky, sun] = [box(-40, -40, 80, 80), box(-10, -10, 20, 20)];
+    const round = subtract(sky, unite(sun, box(20, 20, 10, 10)));
+    const { chosen } = chooseStitches([piece(sun, 'a'), { ...piece(round, 'b'), cloth: true }], {
+      ...LINEN,
+      apart: true,
+    });
+    expect(chosen.map((c) => c.piece)).toEqual([1, 0]);
+    // Its other opening shows the cloth beneath, and stays.
+    const lies = outlineRegion(chosen[0].outline);
+    expect([insideRegion(lies, 0, 0), insideRegion(lies, 25, 25)]).toEqual([true, false]);
+    expect(regionArea(subtract(sky, lies))).toBeCloseTo(100, -1);
+  });
+
   it('take each colour once, large areas first, lines last', () => {
     const pieces = [
       piece(box(-40, -40, 20, 20), 'a'),

@@ -11,7 +11,7 @@ const SURELY_NO_LINE = 2.5;
 /** A line narrower than this is sewn once, in mm; else every stitch three times. */
 const ONE_THREAD = 0.55;
 /** Columns up to this width are satin whatever is preferred; wider than the last one never, in mm. */
-const [NARROWEST, WIDEST] = [2, 14];
+const [NARROWEST, WIDEST] = [2, 12.4];
 /** A region is no column when more than this share of it is too broad for one. */
 const TOO_BROAD = 0.3;
 /** Fills smaller than this have no room for rows beneath, in mm². */

@@ -1,6 +1,6 @@
 // What of each shape is sewn: nothing that lies hidden, and a little beneath those that are sewn later, so that no
 // cloth shows between neighbours when the stitches have pulled.
-import { intersect, offsetRegion, subtract, unite } from '../geometry/clip.ts';
+import { intersect, offsetRegion, regionFromRings, subtract, unite } from '../geometry/clip.ts';
 import { regionArea, regionBounds, type Region } from '../geometry/region.ts';
 import { boundsMeet, type Bounds } from '../geometry/points.ts';
 
@@ -56,3 +56,16 @@ export function reachingBeneath(region: Region, later: Region, beneath: number, 
   const closed = offsetRegion(offsetRegion(wide, NARROW_OPENING / 2), -NARROW_OPENING / 2);
   return unite(wide, intersect(closed, later));
 }
+
+/** How much of an opening may stay seen when it is closed, as a share. */
+const SEEN = 0.03;
+
+/** A region that goes on beneath what lies in its openings: cloth that is laid on is not cut out there. */
+export const goingOnBeneath = (region: Region, later: Region): Region =>
+  region.map((polygon) => ({
+    ...polygon,
+    holes: polygon.holes.filter((hole) => {
+      const opening = regionFromRings([hole]);
+      return regionArea(subtract(opening, later)) > SEEN * regionArea(opening);
+    }),
+  }));

@@ -34,7 +34,7 @@ describe('stitches chosen for art', () => {
     object('field', box(-40, -30, 80, 60), '224'),
     object('bar', box(-40, -3, 80, 6), '163'),
     object('sun', box(-12, -12, 24, 24), '132'),
-    object('star', box(25, 15, 8, 8), '132'),
+    object('star', box(25, 15, 6, 6), '132'),
   );
 
   it('leave no cloth between neighbours, whatever lies on what', () => {
