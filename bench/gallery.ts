@@ -40,6 +40,7 @@ export const GALLERY_KINDS: Record<string, { kind: string; settings: Record<stri
   radial: { kind: 'radial', settings: {} },
   spiral: { kind: 'spiral', settings: {} },
   relief: { kind: 'relief', settings: {} },
+  shaded: { kind: 'shaded', settings: {} },
   'motif-fill': { kind: 'motif-fill', settings: { size: 5, rows: 5 } },
   sprig: { kind: 'sprig', settings: { density: 6 } },
 };

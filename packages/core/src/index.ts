@@ -46,6 +46,8 @@ export {
   type PlainOutline,
   type Recipe,
   type ReferencePicture,
+  type ShadedChoice,
+  type Tones,
   type Repeat,
   type RowSpacing,
   type SettingValue,
@@ -347,10 +349,13 @@ export {
 export { goRound, TAKEN, WHOLE, type Bitmap } from './pictures/bitmap.ts';
 export { MOST_COLOURS, splitGroup, type PictureColour } from './pictures/colours.ts';
 export { lookAtPicture, PictureFileError, PICTURE_TYPES } from './pictures/picture-file.ts';
+export { levelsOf } from './design/tones.ts';
+export { placeOfReference, placeOver, tonesOfPicture } from './pictures/shading.ts';
 export {
   CHOICES,
   PictureWork,
   proposedChoices,
+  SHADED,
   WORK_PIXELS,
   type PictureProgress,
   type PictureSteps,

@@ -302,7 +302,13 @@ watch(made, (now) => now && (last.value = steps.choices.value));
         :active="step === 'stitches'"
         @look="look('stitches')"
       >
-        <StitchStep :steps="steps" :cloth="base.cloth" :own-cloth="!!id" @cloth="clothTo" />
+        <StitchStep
+          :steps="steps"
+          :cloth="base.cloth"
+          :chart="base.chart"
+          :own-cloth="!!id"
+          @cloth="clothTo"
+        />
       </StepCard>
     </div>
     <main v-if="picture" class="relative grid min-h-0 grid-cols-2">

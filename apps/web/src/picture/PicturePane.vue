@@ -15,13 +15,16 @@ const { width, height } = useElementSize(area);
 const image = shallowRef<ImageBitmap | null>(null);
 const { steps } = props;
 const cutting = computed(() => steps.cutting.value !== 'off');
+/** Shaded lines follow the picture itself, not its colours' outlines. */
+const shaded = computed(() => props.step === 'stitches' && steps.choices.value.stitches.as === 'shaded');
 const what = computed(() => {
   if (cutting.value) return 'uncut' as const;
+  if (shaded.value) return 'ground' as const;
   if (props.step === 'ground' || props.step === 'colours') return props.step;
   return 'taken' as const;
 });
 const drawsOutlines = computed(
-  () => !cutting.value && (props.step === 'outlines' || props.step === 'stitches'),
+  () => !cutting.value && !shaded.value && (props.step === 'outlines' || props.step === 'stitches'),
 );
 
 let asked = 0;

@@ -52,6 +52,7 @@ export interface GroundChoice extends Static<typeof pictures.groundChoice> {}
 export interface ColourGroup extends Static<typeof pictures.colourGroup> {}
 export interface ColourChoice extends Static<typeof pictures.colourChoice> {}
 export interface OutlineChoice extends Static<typeof pictures.outlineChoice> {}
+export interface ShadedChoice extends Static<typeof pictures.shadedChoice> {}
 export interface StitchChoice extends Static<typeof pictures.stitchChoice> {}
 export interface PictureChoices extends Static<typeof pictures.pictureChoices> {}
 export interface KeptPicture extends Static<typeof pictures.keptPicture> {}
@@ -72,6 +73,7 @@ export interface Recipe {
 
 export interface WidthAt extends Static<typeof objects.widthAt> {}
 export interface Motif extends Static<typeof objects.motif> {}
+export interface Tones extends Static<typeof objects.tones> {}
 export interface KeepClear extends Static<typeof objects.keepClear> {}
 export interface Patch extends Static<typeof objects.patch> {}
 

@@ -10,6 +10,7 @@ import {
   type DesignObject,
   type Group,
   type PictureChoices,
+  type PlainOutline,
 } from '../design/types.ts';
 import { readDesignFile, writeDesignFile } from '../formats/design-file/read.ts';
 import { translation } from '../geometry/matrix.ts';
@@ -55,6 +56,26 @@ describe('what comes from a picture', () => {
   it('is the same every time but for its ids', () => {
     const plain = (list: DesignObject[]) => list.map(({ id: _, ...o }) => o);
     expect(plain(made(choices).objects)).toEqual(plain(made(choices).objects));
+  });
+
+  it('can be lines that follow it, one object a thread, side by side', () => {
+    const shaded: PictureChoices = {
+      ...choices,
+      stitches: { satin: 0.5, as: 'shaded', shaded: { threads: 3, lines: 'parallel', angle: 45 } },
+    };
+    const { objects } = made(shaded);
+    expect(objects).toHaveLength(3);
+    expect(new Set(objects.map((o) => o.thread)).size).toBe(3);
+    expect(new Set(objects.map((o) => o.recipe.settings.offset ?? 0))).toEqual(new Set([0, 0.33, 0.67]));
+    // What is ground is neither in the shape nor in the tones.
+    const box = outlineBounds(objects[0].outline as PlainOutline)!;
+    expect(box.maxX - box.minX).toBeCloseTo(70, 0);
+    // Moved, sized and kept with what it follows.
+    const moved = transformItems(emptyDesign('Test'), objects, translation(5, -3))[0] as DesignObject;
+    expect(moved.tones!.place[4] - objects[0].tones!.place[4]).toBeCloseTo(5);
+    const { design, group } = lay();
+    const { after } = relay(design, group.id, shaded);
+    expect(readDesignFile(writeDesignFile(after)).objects).toEqual(after.objects);
   });
 
   it('is kept in the design file with its picture and choices', () => {

@@ -14,7 +14,9 @@ import {
   type Path,
   type PathOutline,
   type Recipe,
+  type ShadedChoice,
   type StitchChoice,
+  type Tones,
 } from '../design/types.ts';
 import { bandRegion, intersect } from '../geometry/clip.ts';
 import { boundsMeet } from '../geometry/points.ts';
@@ -25,7 +27,9 @@ import { outlineLines } from '../outlines/flatten.ts';
 import { outlineRegion } from '../outlines/region.ts';
 import { sewnFrom } from '../stitches/kinds.ts';
 import { toneOfHex } from '../pictures/tones.ts';
-import type { PictureSteps } from '../pictures/steps.ts';
+import { silhouetteOf } from '../pictures/regions.ts';
+import { shadingsOf } from '../pictures/shading.ts';
+import { pixelMap, SHADED, type PictureSteps } from '../pictures/steps.ts';
 import { transformItems } from '../resolve/transform-items.ts';
 import { JobBuilder, JobError, type Job } from './job.ts';
 import { appliqueOf } from './surround.ts';
@@ -46,9 +50,13 @@ interface Sewn {
   thread: string;
   /** #rrggbb of the cloth that it is. */
   cloth?: string;
+  tones?: Tones;
 }
 
-type Steps = Pick<PictureSteps, 'regions' | 'edges' | 'colours'>;
+type Steps = Pick<
+  PictureSteps,
+  'regions' | 'edges' | 'colours' | 'taken' | 'ground' | 'shades' | 'ink' | 'scale'
+>;
 
 /** A drawing's lines in one thread wherever they touch. */
 const AS_LINES: Recipe = { kind: 'redwork', settings: {} };
@@ -94,22 +102,57 @@ const middles = (steps: Steps): Sewn[] =>
     steps,
   );
 
+/** From line to line of one thread, in mm: the first with one thread, and so much more with each other one. */
+const SHADED_SPACING = [1.6, 0.5] as const;
+
+/** With several threads a little of one is no loss: others are there. */
+const SHADED_BARE = 0.18;
+
+/** One object a thread, all over the same shape; their lines lie side by side. */
+function shadedLines(steps: Steps, choice: ShadedChoice, { cloth, chart }: Laid): Sewn[] {
+  const { taken, ground, shades } = steps;
+  const map = pixelMap(steps);
+  const outline = silhouetteOf(taken.width, taken.height, ground, map);
+  if (!outline) return [];
+  const { scale, origin } = map;
+  const where = {
+    name: 'Picture',
+    place: [taken.width * scale, 0, 0, taken.height * scale, origin.x, origin.y] as const,
+  };
+  const { threads, chosen, lines: how, angle } = choice;
+  const threadsOf = { threads, chosen, cloth: cloth.colour, chart: threadChart(chart) };
+  const shadings = shadingsOf(taken, ground, shades, threadsOf, where);
+  const spacing = choice.spacing ?? SHADED_SPACING[0] + SHADED_SPACING[1] * (shadings.length - 1);
+  return shadings.map(({ thread, tones }, k): Sewn => {
+    const offset = Math.round((100 * k) / shadings.length) / 100;
+    const settings = {
+      lines: how,
+      spacing,
+      ...(how === 'parallel' && { angle }),
+      ...(how !== 'contour' && offset && { offset }),
+      ...(shadings.length > 1 && { bare: SHADED_BARE }),
+    };
+    return { outline, thread, tones, recipe: { kind: 'shaded', settings } };
+  });
+}
+
 /** The objects that a picture becomes, in sewing order; the same every time but for their ids. */
 export function objectsOfPicture(
   steps: Steps,
-  { satin, as }: StitchChoice,
-  { cloth, chart }: Laid,
+  { satin, as, shaded }: StitchChoice,
+  laid: Laid,
 ): PictureObjects {
-  const threads = threadChart(chart);
-  const sewn =
-    as === 'areas'
-      ? areas(steps, satin, clothById(cloth.kind).compensation)
-      : as === 'outlines'
-        ? outlines(steps)
-        : middles(steps);
+  const threads = threadChart(laid.chart);
+  const make = {
+    areas: () => areas(steps, satin, clothById(laid.cloth.kind).compensation),
+    outlines: () => outlines(steps),
+    middle: () => middles(steps),
+    shaded: () => shadedLines(steps, shaded ?? SHADED, laid),
+  };
+  const sewn = make[as]();
   const counts = new Map<string, number>();
   const laidOn: Record<string, string> = {};
-  const objects = sewn.map(({ outline, recipe, thread, cloth: colour }): DesignObject => {
+  const objects = sewn.map(({ outline, recipe, thread, cloth: colour, tones }): DesignObject => {
     const n = (counts.get(thread) ?? 0) + 1;
     counts.set(thread, n);
     const id = newId();
@@ -123,6 +166,7 @@ export function objectsOfPicture(
       outline,
       recipe,
       thread,
+      ...(tones && { tones }),
       ...(colour && { unsewn: true }),
     };
   });

@@ -4,7 +4,7 @@ import type { Point } from '../geometry/points.ts';
 import type { Cubic } from '../outlines/fit.ts';
 import { bordersOf, type BorderMap, type Shift, type Side } from './borders.ts';
 import { backwards, fitBorder, pointsAlong, type FitChoice } from './fit-borders.ts';
-import type { Patches } from './patches.ts';
+import { patchesIn, withoutSpecks, type Patches } from './patches.ts';
 import { NO_SHADE } from './shades.ts';
 
 export interface PictureRegion {
@@ -86,4 +86,23 @@ export function regionsOf(
     regions: out.sort((a, b) => b.area - a.area),
     edges: edges.filter(({ path }) => path.points.length > 1),
   };
+}
+
+/** How the outline of all that is no ground may stray, in pixels. */
+const SILHOUETTE: FitChoice = { stray: 1.2, corners: 0.7 };
+/** What is smaller than this share of the picture is left out of its outline. */
+const SPECK = 0.0005;
+
+/** The outline of all that is no ground, in mm; null when all is. */
+export function silhouetteOf(
+  width: number,
+  height: number,
+  ground: Uint8Array,
+  map: PixelMap,
+): PathOutline | null {
+  const ink = ground.map((is) => (is ? NO_SHADE : 0));
+  const at = withoutSpecks(width, height, ink, Math.max(2, Math.round(SPECK * width * height)));
+  const { regions } = regionsOf(fittedBorders(patchesIn(width, height, at), null, SILHOUETTE), map);
+  const paths = regions.flatMap(({ outline }) => outline.paths);
+  return paths.length ? { kind: 'path', paths } : null;
 }

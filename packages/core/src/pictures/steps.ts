@@ -1,6 +1,6 @@
 // From a picture to regions, step by step. Each step is remembered with what went into it, so that a choice that is
 // changed makes only what follows from it.
-import type { OutlineChoice, PictureChoices, TakenPicture } from '../design/types.ts';
+import type { OutlineChoice, PictureChoices, ShadedChoice, TakenPicture } from '../design/types.ts';
 import type { ThreadChart } from '../materials/threads.ts';
 import { atMost, taken, TAKEN, WHOLE, type Bitmap } from './bitmap.ts';
 import { clearEdges } from './clear-edges.ts';
@@ -15,6 +15,7 @@ import {
   type FittedBorders,
   type PictureEdge,
   type PictureRegion,
+  type PixelMap,
   type Traced,
 } from './regions.ts';
 import { shadesOf, type Shades } from './shades.ts';
@@ -32,6 +33,8 @@ export const CHOICES: PictureChoices = {
   outlines: { smooth: 0.25, corners: 0.7 },
   stitches: { satin: 0.5, as: 'areas' },
 };
+
+export const SHADED: ShadedChoice = { threads: 1, lines: 'parallel', angle: 30 };
 
 /** Photographs are calmed over this part of their longer side. */
 const CALM = 130;
@@ -74,6 +77,12 @@ export interface PixelBox {
   x1: number;
   y1: number;
 }
+
+/** Where the picture's pixels come to lie: what is sewn lies in the middle. */
+export const pixelMap = ({ ink, scale }: Pick<PictureSteps, 'ink' | 'scale'>): PixelMap => ({
+  scale,
+  origin: { x: (-(ink.x0 + ink.x1) * scale) / 2, y: (-(ink.y0 + ink.y1) * scale) / 2 },
+});
 
 /** One step: what it made last, and of what. */
 class Step<T> {
@@ -160,9 +169,7 @@ export class PictureWork {
       return fittedBorders(patches, shift, fitChoice(choices.outlines, photograph));
     });
     const { regions, edges } = this.traces.get([fitted, scale, ink], () => {
-      // What is sewn lies in the middle.
-      const origin = { x: (-(ink.x0 + ink.x1) * scale) / 2, y: (-(ink.y0 + ink.y1) * scale) / 2 };
-      return regionsOf(fitted, { scale, origin });
+      return regionsOf(fitted, pixelMap({ ink, scale }));
     });
     return { taken: is, ground, photograph, shades, colours, at, regions, edges, ink, scale };
   }

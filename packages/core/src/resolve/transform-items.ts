@@ -136,6 +136,9 @@ function transformObject(object: DesignObject, m: Matrix, moving: ReadonlySet<st
     ...(object.start && { start: applyMatrix(m, object.start) }),
     ...(object.end && { end: applyMatrix(m, object.end) }),
     ...(object.centre && { centre: applyMatrix(m, object.centre) }),
+    ...(object.tones && {
+      tones: { ...object.tones, place: tidyMatrix(multiply(m, object.tones.place)) },
+    }),
     ...(object.guideLines && { guideLines: object.guideLines.map((path) => transformPath(path, m)) }),
     ...changedRecipe(object, m),
   };

@@ -31,8 +31,8 @@ export function inputOf(
   if (!kind) return null;
   const settings = completeSettings(kind, object.recipe, cloth);
   if (excessOf(object, kind, settings)) return null;
-  const { outline, start, end, guideLines, widths, centre, raised, motif, capitals } = object;
-  const given = { start, end, guideLines, widths, centre, raised, motif, capitals };
+  const { outline, start, end, guideLines, widths, centre, tones, raised, motif, capitals } = object;
+  const given = { start, end, guideLines, widths, centre, tones, raised, motif, capitals };
   return { outline, settings, cloth, entry, toward, ...given };
 }
 
@@ -41,11 +41,12 @@ export function inputOf(
  * says, so that copies that are made anew are known again.
  */
 const partsOf = (
-  { recipe, start, end, guideLines, widths, centre, raised, motif, capitals }: DesignObject<PlainOutline>,
+  { recipe, start, end, guideLines, widths, centre, tones, raised, motif, capitals }: DesignObject<PlainOutline>,
   cloth: Cloth,
 ): unknown[] => [
   cloth.id,
-  JSON.stringify([recipe, start, end, guideLines, widths, centre, motif, capitals]),
+  JSON.stringify([recipe, start, end, guideLines, widths, centre, motif, capitals, tones?.place]),
+  tones?.levels,
   ...(raised ?? []),
 ];
 

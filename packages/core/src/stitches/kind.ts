@@ -1,5 +1,5 @@
 // What a stitch kind is: a function from an outline and its settings to threads, with the settings described.
-import type { Motif, Path, PlainOutline, Recipe, SettingValue, WidthAt } from '../design/types.ts';
+import type { Motif, Path, PlainOutline, Recipe, SettingValue, Tones, WidthAt } from '../design/types.ts';
 import type { Point } from '../geometry/points.ts';
 import type { Region } from '../geometry/region.ts';
 import type { Cloth } from '../materials/cloths.ts';
@@ -77,6 +77,8 @@ export interface StitchInput<V = Values> {
   motif?: Motif;
   /** Of a letter: height of capitals of its words, mm. */
   capitals?: number;
+  /** A picture that the stitches follow. */
+  tones?: Tones;
   /** Shapes that relief lines show. */
   raised?: readonly PlainOutline[];
 }
@@ -114,6 +116,8 @@ export interface StitchKind<V = Values, O = OwnValues> {
   usesCentre?: boolean;
   /** Its stitches show other shapes. */
   usesRaised?: boolean;
+  /** Its stitches follow how dark a picture is; where it is light, cloth stays bare. */
+  usesTones?: boolean;
   /** Threads in sewing order; usually one. An outline without room for a stitch gives none. */
   stitch(input: StitchInput<V>): SewnThread[];
   /** The cloth that the stitches hide; empty for open kinds. */

@@ -8,6 +8,7 @@ import { crosshatch } from './open/crosshatch.ts';
 import { motifFill } from './open/motif-fill.ts';
 import { radial } from './open/radial.ts';
 import { relief } from './open/relief.ts';
+import { shaded } from './open/shaded/shaded.ts';
 import { spiral } from './open/spiral.ts';
 import { sprig } from './open/sprig/sprig.ts';
 import { stipple } from './open/stipple/stipple.ts';
@@ -44,6 +45,7 @@ export const STITCH_KINDS: StitchKind[] = [
   radial,
   spiral,
   relief,
+  shaded,
   motifFill,
   sprig,
 ].map((kind) => ({

@@ -27,6 +27,7 @@ import StitchFields from './StitchFields.vue';
 import ThreadEnds from './ThreadEnds.vue';
 import ThreadField from './ThreadField.vue';
 import ThreadPicker from './ThreadPicker.vue';
+import ToneFields from './ToneFields.vue';
 import TrimFields from './TrimFields.vue';
 import WidthFields from './WidthFields.vue';
 import FontPicker from '../words/FontPicker.vue';
@@ -193,6 +194,7 @@ watchPostEffect(async () => {
             <WidthFields />
             <GuideLineFields />
             <CentreFields />
+            <ToneFields />
             <CommandButton
               v-if="bench.selected.length > 1 || bench.selected[0]?.kind === 'group'"
               :label="commands.chooseStitches.value.label"

@@ -71,11 +71,24 @@ export const outlineChoice = exactly({
   corners: number(0, 1),
 });
 
+/** Lines that follow how dark the picture is. */
+export const shadedChoice = exactly({
+  threads: integer(1, 5),
+  /** Threads that were chosen by hand, in their places; null: by the picture. */
+  chosen: perhaps(list(Type.Union([threadCode, Type.Null()]), 5)),
+  lines: word('parallel', 'contour', 'spiral'),
+  /** From line to line of one thread, in mm; left out: by how many threads there are. */
+  spacing: perhaps(number(0.8, 8)),
+  /** Degrees. */
+  angle: number(-180, 180),
+});
+
 export const stitchChoice = exactly({
   /** 0 to 1: from more fill to more satin. */
   satin: number(0, 1),
   /** Areas with cut-outs; the lines between colours; or the middle lines of what is drawn. */
-  as: word('areas', 'outlines', 'middle'),
+  as: word('areas', 'outlines', 'middle', 'shaded'),
+  shaded: perhaps(shadedChoice),
 });
 
 export const pictureChoices = exactly({

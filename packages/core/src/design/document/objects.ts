@@ -4,6 +4,7 @@ import type { Point } from '../../geometry/points.ts';
 import { OWN_PRINT, PRINTS } from '../../materials/prints.ts';
 import { DESIGN_LIMITS } from '../limits.ts';
 import { RECORDS_PATTERN } from '../stitch-blocks.ts';
+import { LEVELS_PATTERN, MOST_TONES } from '../tones.ts';
 import type { Item, Outline, Path, Recipe } from '../types.ts';
 import {
   colour,
@@ -21,6 +22,7 @@ import {
   number,
   perhaps,
   picture,
+  place,
   point,
   REACH,
   share,
@@ -62,6 +64,17 @@ export const patch = exactly({
   reverse: perhaps(flag),
 });
 
+/** How dark a picture is, for stitches that follow it. */
+export const tones = exactly({
+  name,
+  columns: integer(1, MOST_TONES),
+  rows: integer(1, MOST_TONES),
+  /** A letter a place, row by row from the upper left corner: see `design/tones.ts`. */
+  levels: Type.String({ minLength: 1, maxLength: MOST_TONES * MOST_TONES, pattern: LEVELS_PATTERN }),
+  /** Maps the square from (0, 0) to (1, 1) to where the picture lies, in mm. */
+  place,
+});
+
 /** One outline with one recipe and one thread. */
 export const object = exactly({
   ...itemFields,
@@ -79,6 +92,8 @@ export const object = exactly({
   widths: perhaps(list(widthAt, 200)),
   /** A drawing of the person's own that its stitches repeat. */
   motif: perhaps(motif),
+  /** A picture that its stitches follow, where their kind does. */
+  tones: perhaps(tones),
   /** What rays and spirals go about; left out: the middle. mm. */
   centre: perhaps(point),
   /** Ids of the objects or groups that its relief lines show. */

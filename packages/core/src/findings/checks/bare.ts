@@ -57,8 +57,9 @@ export const bareCheck: Check = {
     sewn.flatMap(({ leaf, share, cover }) => {
       if (leaf.kind !== 'object' || cover || share.to === share.from) return [];
       if (sewnFrom(leaf.recipe) !== 'region') return [];
-      // A part of a sprig leaves room for the others.
-      if (stitchKind(leaf.recipe.kind)?.apart && !apartOf(leaf)) return [];
+      // A part of a sprig leaves room for the others; what follows a picture leaves its light parts.
+      const kind = stitchKind(leaf.recipe.kind);
+      if (kind?.usesTones || (kind?.apart && !apartOf(leaf))) return [];
       const region = outlineRegion(leaf.outline);
       const box = regionBounds(region);
       if (!box) return [];

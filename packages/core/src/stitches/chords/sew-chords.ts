@@ -29,8 +29,10 @@ export interface ChordStitches {
   passes: number;
   /** How far apart the lines lie, in mm: ways along the edge that are not much longer are turns. */
   spacing: number;
-  /** Lines that end inside are sewn in and back out; otherwise one of them comes last, and there is the thread's end. */
+  /** Lines that end inside are sewn in and back out; otherwise one of them comes last, one more first. */
   thereAndBack?: boolean;
+  /** The needle points of a line, in mm; left out: stitches of the length along it. */
+  sewn?: (line: Line) => Point[];
 }
 
 /** A line that ends inside, as a chord from where it leaves the edge to there again: in and back out. */
@@ -48,18 +50,24 @@ export function sewPieces(
   pieces: readonly Piece[],
   from: Point | undefined,
   end: TourEnd | undefined,
-  { length, passes, spacing, thereAndBack }: ChordStitches,
+  { length, passes, spacing, thereAndBack, sewn = (line) => runPoints(line, length) }: ChordStitches,
 ): SewnThread[] {
   const chords = [...pieces.filter(fromEdgeToEdge), ...(thereAndBack ? pieces.flatMap(deadEnd) : [])];
   const builder = new ThreadBuilder();
   const sew = (line: Line): void => {
-    const points = runPoints(line, length);
+    const points = sewn(line);
     builder.addFirm(points[0].x, points[0].y, Part.travel);
     builder.addLine(points.slice(1), Part.top);
   };
-  const inner = thereAndBack ? undefined : pieces.find(({ a, b }) => !!a !== !!b);
+  // Of lines that end inside one comes last, and one first: a line that is cut by a hole has two such ends.
+  const [inner, begin] = thereAndBack ? [] : pieces.filter(({ a, b }) => !!a !== !!b);
   const innerEnd = inner?.a ?? inner?.b;
-  if (inner && innerEnd && chords.length) {
+  const beginEnd = begin?.a ?? begin?.b;
+  if (begin && beginEnd) {
+    sew(begin.b ? begin.line : reversed(begin.line));
+    from = beginEnd.at;
+  }
+  if (inner && innerEnd && (chords.length || begin)) {
     // A chord without length stands for the way in: the tour ends there.
     chords.push({ line: inner.line, a: innerEnd, b: innerEnd });
     end = { at: innerEnd.at, firm: true };

@@ -24,10 +24,10 @@ const INNER = 0.3;
 /** Points along the spiral lie this far apart, in mm. */
 const STEP = 0.4;
 
-/** Archimedes' spiral about a centre, from the inside out to `reach` mm. */
-function spiralLine(centre: Point, reach: number, spacing: number): Line {
+/** Archimedes' spiral about a centre, from the inside out to `reach` mm; turned by a share of a whole turn. */
+export function spiralLine(centre: Point, reach: number, spacing: number, turned = 0): Line {
   const out: number[] = [];
-  for (let r = INNER * spacing, angle = 0; r < reach + spacing;) {
+  for (let r = INNER * spacing, angle = 2 * Math.PI * turned; r < reach + spacing;) {
     out.push(centre.x + r * Math.cos(angle), centre.y + r * Math.sin(angle));
     const turn = Math.min(0.2, STEP / r);
     angle += turn;
