@@ -6,6 +6,7 @@ import { clubBadge } from './club-badge.ts';
 import { cometBookmark } from './comet-bookmark.ts';
 import { familySampler } from './family-sampler.ts';
 import { clubPatch } from './club-patch.ts';
+import { cometInLines, observatoryAtDusk } from './from-pictures.ts';
 import { keepsakes } from './keepsakes.ts';
 import { letteringSampler } from './lettering-sampler.ts';
 import { moonRunner } from './moon-runner.ts';
@@ -24,6 +25,8 @@ export const demoDesigns = (): Design[] => [
   clubBadge(),
   telescopeLabel(),
   orreryCoaster(),
+  observatoryAtDusk(),
+  cometInLines(),
   heatherSprig(),
   frayedBorder(),
   keepsakes(),

@@ -13,6 +13,7 @@ import {
   PictureFileError,
   PictureWork,
   proposedChoices,
+  SHADED,
   threadChart,
   WORK_PIXELS,
   type Bitmap,
@@ -30,12 +31,17 @@ interface Options {
   satin: string;
   ground: string;
   as: string;
+  threads: string;
+  lines: string;
+  spacing?: string;
   cloth?: string;
   out: string;
 }
 
 const GROUNDS = ['corners', 'clear'] as const;
-const WAYS = ['areas', 'outlines', 'middle'] as const;
+const WAYS = ['areas', 'outlines', 'middle', 'shaded'] as const;
+const LINES = ['parallel', 'contour', 'spiral'] as const;
+const MOST_THREADS = 5;
 
 function oneOf<T extends string>(name: string, value: string, choices: readonly T[]): T {
   const found = choices.find((c) => c === value);
@@ -43,11 +49,20 @@ function oneOf<T extends string>(name: string, value: string, choices: readonly 
   return found;
 }
 
+const dataOf = (kind: string, bytes: Uint8Array): string =>
+  `data:image/${kind === 'jpg' ? 'jpeg' : kind};base64,${Buffer.from(bytes).toString('base64')}`;
+
+/** Drawn pixels as a design keeps them. */
+function drawnData(canvas: Canvas): string {
+  const exact = canvas.toDataURL('image/png');
+  return exact.length <= DESIGN_LIMITS.picture ? exact : canvas.toDataURL('image/jpeg', 80);
+}
+
 /** Pixels of a picture file, not more than are worked on. */
-async function opened(path: string): Promise<{ picture: Bitmap; canvas: Canvas }> {
+async function opened(path: string): Promise<{ picture: Bitmap; kept: string }> {
   const bytes = await bytesOf(path);
   try {
-    lookAtPicture(bytes);
+    const { kind } = lookAtPicture(bytes);
     const image = await loadImage(Buffer.from(bytes));
     const k = Math.min(1, WORK_PIXELS / Math.max(image.width, image.height));
     const canvas = createCanvas(
@@ -58,7 +73,9 @@ async function opened(path: string): Promise<{ picture: Bitmap; canvas: Canvas }
     ctx.imageSmoothingQuality = 'high';
     ctx.drawImage(image, 0, 0, canvas.width, canvas.height);
     const { data, width, height } = ctx.getImageData(0, 0, canvas.width, canvas.height);
-    return { picture: { width, height, data: data as unknown as Uint8ClampedArray }, canvas };
+    const own = k === 1 && kind !== 'svg' && kind !== 'gif' ? dataOf(kind, bytes) : null;
+    const picture = { width, height, data: data as unknown as Uint8ClampedArray };
+    return { picture, kept: own && own.length <= DESIGN_LIMITS.picture ? own : drawnData(canvas) };
   } catch (error) {
     if (error instanceof PictureFileError) throw new UsageError(`${path}: ${error.message}`);
     throw new UsageError(`${path}: This picture is damaged and can’t be opened.`);
@@ -75,19 +92,31 @@ export async function fromPicture(input: string, options: Options): Promise<void
     throw new UsageError(
       `--colours must be a whole number from 1 to ${MOST_COLOURS}, not "${options.colours}".`,
     );
+  const threads = Number(options.threads);
+  if (!Number.isInteger(threads) || threads < 1 || threads > MOST_THREADS)
+    throw new UsageError(
+      `--threads must be a whole number from 1 to ${MOST_THREADS}, not "${options.threads}".`,
+    );
+  const spacing = options.spacing === undefined ? undefined : lengthFrom('spacing', options.spacing, 0.8, 8);
+  const shaded = {
+    ...SHADED,
+    threads,
+    lines: oneOf('lines', options.lines, LINES),
+    ...(spacing !== undefined && { spacing }),
+  };
   const side = Math.min(400, Math.max(50, Math.ceil(width / 10) * 10 + 10));
   const empty = onCloth(
     emptyDesign(basename(input).replace(/\.\w+$/, ''), { name: 'Own size', width: side, height: side }),
     options.cloth,
   );
-  const { picture, canvas } = await opened(input);
+  const { picture, kept } = await opened(input);
   const chart = threadChart(empty.chart);
   const work = new PictureWork();
   const asked: PictureChoices = {
     ...CHOICES,
     width,
     ground: { ...CHOICES.ground, from: ground },
-    stitches: { satin, as },
+    stitches: { satin, as, ...(as === 'shaded' && { shaded }) },
   };
   const proposed = proposedChoices(asked, work.run(picture, asked, chart));
   const choices =
@@ -95,12 +124,11 @@ export async function fromPicture(input: string, options: Options): Promise<void
   const steps = work.run(picture, choices, chart);
   const made = objectsOfPicture(steps, choices.stitches, empty);
   if (!made.objects.length) throw new UsageError(`${input}: all of it is ground; try --ground clear.`);
-  const exact = canvas.toDataURL('image/png');
-  const data = exact.length <= DESIGN_LIMITS.picture ? exact : canvas.toDataURL('image/jpeg', 80);
-  const { command } = layPictureJob(empty, { picture: { name: empty.name, data }, choices }, made);
+  const { command } = layPictureJob(empty, { picture: { name: empty.name, data: kept }, choices }, made);
   await writeDesign(options.out, applyCommand(empty, command).design);
   const counts = chooseCounts(made.objects);
+  const used = new Set(made.objects.map((o) => o.thread)).size;
   console.log(
-    `${options.out}: ${steps.colours.length} colours; ${counts.satin} satin, ${counts.fill} fill, ${counts.line} line.`,
+    `${options.out}: ${used} ${used === 1 ? 'colour' : 'colours'}; ${counts.satin} satin, ${counts.fill} fill, ${counts.line} line.`,
   );
 }

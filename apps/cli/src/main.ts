@@ -87,7 +87,14 @@ export async function main(args: string[]): Promise<number> {
     .option('--colours <number>', 'how many; left out: as many as the picture proposes')
     .option('--satin <share>', 'from 0, more fill, to 1, more satin', '0.5')
     .option('--ground <what>', 'corners: what has their colour; clear: only what is clear', 'corners')
-    .option('--as <way>', 'areas, outlines, or the middle lines of what is drawn', 'areas')
+    .option(
+      '--as <way>',
+      'areas, outlines, middle (the middle lines of what is drawn) or shaded lines',
+      'areas',
+    )
+    .option('--threads <number>', 'of shaded lines: 1 to 5', '1')
+    .option('--lines <how>', 'of shaded lines: parallel, contour or spiral', 'parallel')
+    .option('--spacing <mm>', 'of shaded lines, from line to line')
     .option('--cloth <name>', 'the cloth it is sewn on')
     .requiredOption('--out <file>', 'the .rosehip.json design or .dst stitch file to write')
     .action(fromPicture);

@@ -367,6 +367,11 @@ test('a picture becomes a design, or stitches', async () => {
   );
   expect(made).toMatchObject({ code: 0, error: '' });
   expect(made.out).toMatch(/dusk\.rosehip\.json: 6 colours; \d+ satin, \d+ fill, \d+ line\./);
+  const lines = await rosehip(
+    ...['from-picture', 'dusk.png', '--as', 'shaded', '--threads', '3', '--lines', 'spiral'],
+    ...['--spacing', '2', '--out', 'lines.rosehip.json'],
+  );
+  expect(lines).toMatchObject({ code: 0, out: 'lines.rosehip.json: 3 colours; 0 satin, 0 fill, 3 line.\n' });
   const again = await rosehip('choose', 'dusk.rosehip.json', '--satin', '0.9', '--out', 'dusk.dst');
   expect(again.code).toBe(0);
   const { x, move } = decodeDst(await readFile(join(folder, 'dusk.dst')));
@@ -383,9 +388,10 @@ test.each([
   [['from-picture', 'noise.dst', '--out', 'a.dst'], /no picture that can be read/],
   [['from-picture', 'missing.png', '--out', 'a.dst'], /no such file/],
   [['from-picture', 'dusk.png', '--colours', '99', '--out', 'a.dst'], /--colours must be a whole number/],
+  [['from-picture', 'dusk.png', '--threads', '9', '--out', 'a.dst'], /--threads must be a whole number/],
   [
     ['from-picture', 'dusk.png', '--as', 'dots', '--out', 'a.dst'],
-    /--as must be areas or outlines or middle/,
+    /--as must be areas or outlines or middle or shaded/,
   ],
   [['choose', 'planet.svg', '--satin', '3', '--out', 'a.dst'], /--satin must be a number from 0 to 1/],
   [['choose', 'planet.svg', '--out', 'a.txt'], /a\.txt: a \.rosehip\.json design or a \.dst/],

@@ -3,7 +3,7 @@ import { Memo } from '../design/memo.ts';
 import type { PathOutline, PlainOutline, Recipe } from '../design/types.ts';
 import { intersect, offsetRegion } from '../geometry/clip.ts';
 import { boundsMeet, type Bounds, type Point } from '../geometry/points.ts';
-import { regionArea, regionBounds, ringArea, ringsOf, type Region } from '../geometry/region.ts';
+import { regionArea, regionBounds, ringArea, type Region } from '../geometry/region.ts';
 import { fitPath } from '../outlines/fit.ts';
 import { outlineRegion } from '../outlines/region.ts';
 import { outlineBounds } from '../outlines/transform.ts';
@@ -52,6 +52,8 @@ export interface ChoosingOptions {
 const STRAY = 0.02;
 /** Rings that enclose less are left from the computation, in mm². */
 const LEAST_RING = 0.05;
+/** Thread closes holes that are smaller, in mm²: they are not left open. */
+const LEAST_HOLE = 0.9;
 /** What is seen of a piece is too little to be sewn, in mm². */
 const LEAST_SEEN = 0.4;
 /** A piece that loses less than this share of its area keeps its outline as it is drawn. */
@@ -64,8 +66,10 @@ const regionOf = (outline: PlainOutline): Region => remembered.get(outline, [], 
 const asOutline = (region: Region): PathOutline => ({
   kind: 'path',
   paths: region
-    .flatMap(ringsOf)
-    .filter((ring) => Math.abs(ringArea(ring)) > LEAST_RING)
+    .flatMap(({ outer, holes }) => [
+      ...[outer].filter((ring) => Math.abs(ringArea(ring)) > LEAST_RING),
+      ...holes.filter((ring) => Math.abs(ringArea(ring)) > LEAST_HOLE),
+    ])
     .map((coords) => fitPath({ coords, closed: true }, STRAY)),
 });
 

@@ -74,24 +74,33 @@ export function tonesOfPicture(picture: Bitmap, where: TonePlace): Tones {
 }
 
 /**
- * Shares (0 to 1, together at most 1) of directions whose sum comes nearest to a wanted one: one after another, again and
- * again (coordinate descent).
+ * Shares (0 to 1, together at most 1) of directions whose sum comes nearest to a wanted one: each by itself, and from one
+ * to another, again and again (coordinate descent along the edges of the simplex).
  */
 function sharesFor(wanted: Tone, of: readonly Tone[], out: Float64Array): void {
   out.fill(0);
-  const rest = [...wanted];
+  const rest: [number, number, number] = [wanted[0], wanted[1], wanted[2]];
+  /** How far to go along a direction, between two bounds. */
+  const along = (d: Tone, least: number, most: number): number => {
+    const square = d[0] * d[0] + d[1] * d[1] + d[2] * d[2];
+    if (square < 1e-6) return 0;
+    const by = (rest[0] * d[0] + rest[1] * d[1] + rest[2] * d[2]) / square;
+    const taken = Math.min(most, Math.max(least, by));
+    for (let c = 0; c < 3; c++) rest[c] -= taken * d[c];
+    return taken;
+  };
+  let left = 1;
   for (let round = 0; round < (of.length > 1 ? ROUNDS : 1); round++)
-    of.forEach((d, k) => {
-      const square = d[0] * d[0] + d[1] * d[1] + d[2] * d[2];
-      if (square < 1e-6) return;
-      let others = 0;
-      for (let j = 0; j < of.length; j++) if (j !== k) others += out[j];
-      const by = (rest[0] * d[0] + rest[1] * d[1] + rest[2] * d[2]) / square;
-      const next = Math.min(1 - others, Math.max(0, out[k] + by));
-      const change = next - out[k];
-      out[k] = next;
-      for (let c = 0; c < 3; c++) rest[c] -= change * d[c];
-    });
+    for (let k = 0; k < of.length; k++) {
+      const more = along(of[k], -out[k], left);
+      out[k] += more;
+      left -= more;
+      for (let j = 0; j < k; j++) {
+        const moved = along(minus(of[k], of[j]), -out[k], out[j]);
+        out[k] += moved;
+        out[j] -= moved;
+      }
+    }
 }
 
 const minus = (a: Tone, b: Tone): Tone => [a[0] - b[0], a[1] - b[1], a[2] - b[2]];

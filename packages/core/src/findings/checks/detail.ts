@@ -16,6 +16,8 @@ import { restitched } from './satin.ts';
 const THIN = 0.6;
 /** Holes smaller than this close up, in mm². */
 const SMALL_HOLE = 0.8;
+/** … and those that are smaller still are where an edge touches itself. */
+const NO_HOLE = 0.005;
 /** Lines shorter than this are a dot, in mm. */
 const SHORT_LINE = 1;
 
@@ -79,7 +81,7 @@ export const detailCheck: Check = {
           },
         ];
       const holes = region.flatMap((p) => p.holes.map((outer): Polygon => ({ outer, holes: [] })));
-      const small = holes.filter((hole) => polygonArea(hole) < SMALL_HOLE);
+      const small = holes.filter((hole) => polygonArea(hole) > NO_HOLE && polygonArea(hole) < SMALL_HOLE);
       if (!small.length || !item.cover) return [];
       return [
         {

@@ -14,6 +14,8 @@ const OUTSIDE = 0.8;
 /** The shape that an object's stitches are to cover; null for lines, and for stitches that were brought in. */
 function shapeOf({ leaf, share }: SewnItem): Region | null {
   if (leaf.kind !== 'object' || share.to === share.from || sewnFrom(leaf.recipe) !== 'region') return null;
+  // What follows a picture leaves its light parts, and may come apart.
+  if (stitchKind(leaf.recipe.kind)?.usesTones) return null;
   return outlineRegion(leaf.outline);
 }
 
