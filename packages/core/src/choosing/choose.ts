@@ -10,7 +10,8 @@ import { outlineBounds } from '../outlines/transform.ts';
 import { placesAlong, shortOrder } from '../sewing/short-order.ts';
 import { usualBreadth } from './breadths.ts';
 import { angleApart } from './angles.ts';
-import { kindFor, type ChosenKind } from './kinds.ts';
+import { kindFor, widestSatin, type ChosenKind } from './kinds.ts';
+import { partedByBreadth } from './parting.ts';
 import { BENEATH, goingOnBeneath, NARROW, reachingBeneath, seenOf, uniteNear } from './overlaps.ts';
 
 /** A shape that stitches are chosen for. */
@@ -24,7 +25,7 @@ export interface Piece {
 }
 
 export interface Chosen {
-  /** Which of the pieces. */
+  /** Which of the pieces; one that is broad here and narrow there is sewn as several. */
   piece: number;
   outline: PlainOutline;
   recipe: Recipe;
@@ -82,7 +83,16 @@ interface Part {
   kind: ChosenKind | null;
   /** Is the outline's own the one that is seen? */
   whole: boolean;
+  /** A column of a part that is broad: it is sewn just after it. */
+  columnOf?: Part;
 }
+
+const seenPart = (piece: number, region: Region): Pick<Part, 'piece' | 'region' | 'bounds' | 'breadth'> => ({
+  piece,
+  region,
+  bounds: regionBounds(region),
+  breadth: usualBreadth(region),
+});
 
 /** Chooses stitches. Pieces lie on one another in the order in which they are given, the first one undermost. */
 export function chooseStitches(pieces: readonly Piece[], options: ChoosingOptions): Choosing {
@@ -105,12 +115,14 @@ export function chooseStitches(pieces: readonly Piece[], options: ChoosingOption
     else {
       const whole = was - is < UNCHANGED * was;
       const region = whole ? regions[piece] : seen[piece];
-      const breadth = usualBreadth(region);
-      parts.push({ piece, region, bounds: regionBounds(region), breadth, kind: null, whole });
+      parts.push({ ...seenPart(piece, region), kind: null, whole });
     }
   });
-  chooseKinds(parts, options.satin);
-  const order = options.keepOrder ? parts : inColours(parts, pieces);
+  const columns = chooseKinds(parts, options.satin);
+  const order = (options.keepOrder ? parts : inColours(parts, pieces)).flatMap((part) => [
+    part,
+    ...columns.filter(({ columnOf }) => columnOf === part),
+  ]);
   const beneath = options.compensation + BENEATH;
   const chosen = order.map((part, i): Chosen => {
     const { piece, kind, region, whole, bounds } = part;
@@ -143,13 +155,25 @@ export function lineRecipe(width: number): Recipe {
 /** Pieces nearer than this are neighbours, in mm. */
 const TOUCHING = 0.4;
 
-function chooseKinds(parts: readonly Part[], satin: number): void {
+/** Chooses a kind for every part. Gives the columns that were cut from parts that are broad beside them. */
+function chooseKinds(parts: readonly Part[], satin: number): Part[] {
+  const columns: Part[] = [];
   // Large ones first: they show their angle most, and their neighbours keep apart from it.
   const bySize = [...parts]
     .filter((p) => p.bounds)
     .sort((a, b) => regionArea(b.region) - regionArea(a.region));
   const angles = new Map<Part, number>();
   for (const part of bySize) {
+    part.kind = kindFor(part.region, satin, () => 0);
+    if (part.kind.as !== 'fill') continue;
+    const parted = partedByBreadth(part.region, widestSatin(satin));
+    if (parted) {
+      Object.assign(part, seenPart(part.piece, parted.broad), { whole: false });
+      for (const column of parted.narrow) {
+        const kind = kindFor(column, satin, () => 0);
+        columns.push({ ...seenPart(part.piece, column), kind, whole: false, columnOf: part });
+      }
+    }
     part.kind = kindFor(part.region, satin, () => {
       const near = neighboursOf(
         part,
@@ -163,6 +187,7 @@ function chooseKinds(parts: readonly Part[], satin: number): void {
       return angle;
     });
   }
+  return columns;
 }
 
 function neighboursOf(part: Part, among: readonly Part[]): Part[] {

@@ -11,6 +11,7 @@ import { shareBroader, usualBreadth } from './breadths.ts';
 import { chooseStitches, lineRecipe, type Piece } from './choose.ts';
 import { kindFor } from './kinds.ts';
 import { middleLines } from './middle-lines.ts';
+import { partedByBreadth } from './parting.ts';
 
 const line = (...coords: number[]): Line => ({ coords: Float64Array.from(coords), closed: false });
 const box = (x: number, y: number, w: number, h: number): Region =>
@@ -147,6 +148,41 @@ describe('chosen stitches', () => {
   it('keep an outline that nothing is cut from as it was drawn', () => {
     const alone = piece(box(0, 0, 20, 20), 'a');
     expect(chooseStitches([alone], LINEN).chosen[0].outline).toBe(alone.outline);
+  });
+});
+
+describe('a shape that is broad here and narrow there', () => {
+  const leaf = unite(
+    bandRegion([line(0, 0, 0.1, 0)], 24, 'round'),
+    bandRegion([line(0, 8, 2, 20, 0, 38)], 3),
+  );
+
+  it('is parted into a fill and a column, with nothing between them and nothing lost', () => {
+    const { broad, narrow } = partedByBreadth(leaf, 7)!;
+    expect(narrow).toHaveLength(1);
+    expect(regionArea(intersect(broad, narrow[0]))).toBeLessThan(1e-3);
+    expect(regionArea(subtract(leaf, unite(broad, narrow[0])))).toBeLessThan(0.2);
+    expect(usualBreadth(narrow[0])).toBeCloseTo(3, 0);
+  });
+
+  it('is sewn as both, the column over the end of the fill', () => {
+    const { chosen } = chooseStitches([piece(leaf, '272'), piece(box(40, 0, 20, 20), '172')], LINEN);
+    expect(chosen.map((c) => [c.piece, c.recipe.kind])).toEqual([
+      [0, 'fill'],
+      [0, 'satin'],
+      [1, 'fill'],
+    ]);
+    const [fill, satin] = chosen.map((c) => outlineRegion(c.outline as PathOutline));
+    const over = regionArea(intersect(fill, satin));
+    expect(over).toBeGreaterThan(3 * 0.4);
+    expect(over).toBeLessThan(3 * 1.2);
+  });
+
+  it('stays one where it only tapers, where it is a column all along, and where columns would be too wide', () => {
+    const spike = regionFromRings([Float64Array.of(-9, 0, 9, 0, 0, 40)]);
+    const bar = box(0, 0, 60, 4);
+    expect([spike, bar, box(0, 0, 20, 20)].map((r) => partedByBreadth(r, 7))).toEqual([null, null, null]);
+    expect(partedByBreadth(leaf, 2)).toBeNull();
   });
 });
 

@@ -5,7 +5,15 @@ import { angleApart } from '../choosing/angles.ts';
 import { isLive } from '../design/live-outline.ts';
 import { referencesOf } from '../design/references.ts';
 import { everyItem, findItem, findPlace } from '../design/tree.ts';
-import type { Design, DesignObject, Group, Item, PlainOutline, Recipe } from '../design/types.ts';
+import {
+  newId,
+  type Design,
+  type DesignObject,
+  type Group,
+  type Item,
+  type PlainOutline,
+  type Recipe,
+} from '../design/types.ts';
 import { clothById } from '../materials/cloths.ts';
 import { outlineRegion } from '../outlines/region.ts';
 import { resolveDesign } from '../resolve/resolve.ts';
@@ -102,8 +110,21 @@ export function chooseStitchesJob(design: Design, ids: readonly string[], satin:
     compensation: cloth.compensation,
     keepOrder,
   });
+  const taken = new Set<number>();
+  const order: string[] = [];
   for (const { piece, outline, recipe } of chosen) {
     const { object } = cut[piece];
+    if (taken.has(piece)) {
+      // A column of a shape that is broad elsewhere: an object of its own, just after it.
+      const column = { ...object, id: newId(), outline, recipe };
+      builder.insertAfter([column], order.at(-1)!);
+      count(recipe);
+      select.push(column.id);
+      order.push(column.id);
+      continue;
+    }
+    taken.add(piece);
+    order.push(object.id);
     const line = pieces[piece].line;
     // A drawn line keeps its recipe but where its width can't be sewn so.
     const own = line !== undefined && (line >= 1 || object.recipe.kind !== 'satin');
@@ -134,8 +155,7 @@ export function chooseStitchesJob(design: Design, ids: readonly string[], satin:
     builder.replace({ ...(findItem(builder.design, object.id) as DesignObject), recipe });
     count(recipe);
   }
-  if (!keepOrder)
-    chosen.forEach(({ piece }, k) => builder.move(cut[piece].object.id, parent?.id ?? null, first + k));
+  if (!keepOrder) order.forEach((id, k) => builder.move(id, parent?.id ?? null, first + k));
   if (!select.length) throw new JobError('Choose stitches: nothing of these shapes is seen.');
   return { job: builder.job(select), counts, hidden };
 }
