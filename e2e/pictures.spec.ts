@@ -71,6 +71,54 @@ test('every step changes what comes after it, and the cloth beside it', async ({
   await expect(picture.step('Size').getByLabel('Width')).toHaveValue('50.8');
 });
 
+test('a picture becomes lines that follow it, and any shape can follow a picture', async ({ page }) => {
+  const picture = await open(page);
+  await picture.ready();
+  await page.getByLabel('Sewn as').selectOption('shaded');
+  await picture.ready();
+  await expect(picture.numbers()).toHaveText(/^1 colour · [\d,]+ stitches/);
+  const stitches = picture.step('Stitches');
+  await stitches.getByLabel('Threads', { exact: true }).fill('3');
+  await stitches.getByLabel('Threads', { exact: true }).press('Enter');
+  await picture.ready();
+  await expect(picture.numbers()).toHaveText(/^3 colours/);
+  await stitches.getByLabel('Thread 1', { exact: true }).selectOption('165');
+  await picture.ready();
+  await page.getByRole('button', { name: 'Lay it on the bench' }).click();
+  const bench = new BenchPage(page);
+  await bench.ready();
+  const laid = (await groupIn(bench)).objects as DesignObject[];
+  expect(laid.map((o) => o.recipe.kind)).toEqual(['shaded', 'shaded', 'shaded']);
+  expect(laid.map((o) => o.thread)).toContain('165');
+
+  // A shape of one's own, with a picture of one's own.
+  await bench.make(rosehip.address, 'Own');
+  await page.keyboard.press('e');
+  await bench.drag([-30, -25], [30, 25]);
+  await bench.ready();
+  await page.getByLabel('Recipe card').locator('p').getByRole('button', { name: 'fill' }).click();
+  await page
+    .getByRole('list', { name: 'Stitch kinds' })
+    .getByRole('button', { name: 'Shaded lines' })
+    .click();
+  await bench.ready();
+  await page
+    .getByLabel('Picture that the lines follow')
+    .setInputFiles({ name: 'dusk.png', mimeType: 'image/png', buffer: dusk });
+  await expect(page.getByRole('img', { name: 'How dark dusk is' })).toBeVisible();
+  await bench.ready();
+  await bench.setField('Picture’s width', '120');
+  const [object] = (await bench.document()).objects as unknown as DesignObject[];
+  expect(object.tones!.place[0]).toBeCloseTo(120);
+  await page
+    .getByLabel('Picture that the lines follow')
+    .setInputFiles({ name: 'dusk.png', mimeType: 'image/png', buffer: Buffer.from('no picture') });
+  await expect(page.getByRole('alert').filter({ hasText: 'picture' })).toBeVisible();
+  await page.getByRole('button', { name: 'Without it' }).click();
+  await bench.ready();
+  expect(((await bench.document()).objects as unknown as DesignObject[])[0].tones).toBeUndefined();
+});
+
 test('a picture is cut by its corners and turned', async ({ page }) => {
   const picture = await open(page);
   await picture.ready();

@@ -12,6 +12,7 @@ import {
   type Design,
   type DesignObject,
   type Group,
+  type PathOutline,
 } from '@rosehip/core';
 import { loadFonts } from '@rosehip/fonts';
 import { readFontFile } from '@rosehip/fonts/files';
@@ -100,7 +101,17 @@ const ART = `<svg xmlns="http://www.w3.org/2000/svg" width="90mm" height="80mm" 
 <path d="M5 50 C25 30 60 34 85 50 V75 H5Z" fill="#3f7a4f"/><rect x="20" y="30" width="24" height="26" fill="#f7f1df"/>
 <rect x="29" y="42" width="7" height="14" fill="#7b3f3f"/><path d="M30 56 H36 L52 75 H40Z" fill="#c1bdb5"/></svg>`;
 
-test('flat art gets its stitches chosen: two angles changed, in order, no cloth between neighbours, in seven hands', async ({
+/** Where the letters of words stand, in mm. */
+async function lettersOf(bench: BenchPage, name: string) {
+  const design = (await bench.document()) as unknown as Design;
+  await loadFonts(design, readFontFile);
+  const words = resolveDesign(design).objects.find((o) => o.name === name) as DesignObject<PathOutline>;
+  return words.letters!.map(({ first, end }) =>
+    regionBounds(outlineRegion({ kind: 'path', paths: words.outline.paths.slice(first, end) }))!,
+  );
+}
+
+test('flat art gets its stitches chosen, two angles changed, and words on an arc with one pair drawn closer, in sixteen hands', async ({
   page,
 }) => {
   const bench = new BenchPage(page);
@@ -124,9 +135,30 @@ test('flat art gets its stitches chosen: two angles changed, in order, no cloth 
     await hands.press(bench.blocks().nth(block));
     await hands.field('Stitch angle', angle);
   }
-  hands.within(7);
+  await hands.press(
+    page.getByRole('navigation', { name: 'Tools' }).getByRole('button', { name: 'Words', exact: true }),
+  );
+  await hands.point(-40, -36);
+  await page.keyboard.type('LARK MOOR');
+  await hands.chord('Control+Enter');
+  await bench.ready();
+  // The disc under the M is drawn towards the K, half a capital's height below the line.
+  const middle = (b: { minX: number; maxX: number }): number => (b.minX + b.maxX) / 2;
+  const [, , , first, , second] = await lettersOf(bench, 'LARK MOOR');
+  await hands.point(-38, -38);
+  await bench.ready();
+  await hands.drag([middle(second), -36 + 7.5], [middle(second) - 4, -36 + 7.5]);
+  await hands.chord('Escape');
+  await bench.ready();
+  const [, , , , , closer] = await lettersOf(bench, 'LARK MOOR');
+  expect(closer.minX - first.maxX).toBeLessThan(second.minX - first.maxX - 3);
+  await hands.field('Height of capitals', '7');
+  await hands.choose('Standing on', 'an arc over');
+  hands.within(16);
 
   const design = (await bench.document()) as unknown as Design;
+  const arched = design.objects.find((o) => o.name === 'LARK MOOR') as DesignObject;
+  expect(arched.outline).toMatchObject({ baseline: { kind: 'arc' }, letters: [{ at: 5 }] });
   const objects = (design.objects[0] as Group).objects as DesignObject[];
   expect(objects).toHaveLength(6);
   const angles = objects.map((o) => o.recipe.settings.angle).filter((a) => a !== undefined);

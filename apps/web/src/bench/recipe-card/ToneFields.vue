@@ -158,9 +158,9 @@ watch(
         <button type="button" class="button justify-center px-1" @click="without">Without it</button>
       </template>
     </div>
-    <div v-if="tones" class="grid grid-cols-3 gap-2">
+    <div v-if="tones" class="grid grid-cols-2 gap-2">
       <NumberField
-        label="Width"
+        label="Picture’s width"
         :value="width"
         :least="2"
         :most="2000"
@@ -169,7 +169,7 @@ watch(
         @change="widen"
       />
       <NumberField
-        label="Across"
+        label="Middle, across"
         :value="middle.x"
         :least="-1000"
         :most="1000"
@@ -179,7 +179,7 @@ watch(
         @change="shift($event - middle.x, 0)"
       />
       <NumberField
-        label="Down"
+        label="Middle, down"
         :value="middle.y"
         :least="-1000"
         :most="1000"
