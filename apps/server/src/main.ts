@@ -3,7 +3,7 @@
 import { buildApp } from './app.ts';
 import { connectDatabase } from './database/connect.ts';
 import { DatabaseWatch } from './database/watch.ts';
-import { seedCharts, seedDemo } from './seed.ts';
+import { seedDemo } from './seed.ts';
 
 const tell = (message: { address: string } | { problem: string }): void => {
   if (process.send) process.send(message);
@@ -15,7 +15,6 @@ async function main(): Promise<void> {
   if (!url) throw new Error('DATABASE_URL is not set.');
   const port = Number(process.env.PORT ?? 5180);
   const connection = await connectDatabase(url);
-  await seedCharts(connection.db);
   if (process.env.SEED) await seedDemo(connection.db);
   const watch = new DatabaseWatch(url);
   const app = await buildApp(connection, {

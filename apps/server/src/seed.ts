@@ -1,5 +1,4 @@
 // The demo data, put on an empty shelf once.
-import { THREAD_CHARTS } from '@rosehip/core';
 import { loadFonts } from '@rosehip/fonts';
 import { readFontFile } from '@rosehip/fonts/files';
 import { readOwnFont } from '@rosehip/fonts/own';
@@ -11,18 +10,9 @@ import { createDesign } from './database/designs.ts';
 import { keepFont } from './database/fonts.ts';
 import { OWNER } from './database/owner.ts';
 import { idFrom } from './database/packing.ts';
-import { settings, threadCharts } from './database/schema.ts';
+import { settings } from './database/schema.ts';
 
 const SEEDED = 'seeded';
-
-/** The charts that ship with Rosehip; they are brought up to date at every start. */
-export async function seedCharts(db: Database): Promise<void> {
-  for (const chart of THREAD_CHARTS)
-    await db
-      .insert(threadCharts)
-      .values(chart)
-      .onDuplicateKeyUpdate({ set: { name: chart.name, threads: chart.threads } });
-}
 
 /** Loads the demo designs and a stitched alphabet unless that was done before, whatever became of them. */
 export async function seedDemo(db: Database): Promise<void> {

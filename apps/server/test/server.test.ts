@@ -21,7 +21,7 @@ import { afterAll, beforeAll, describe, expect, test, vi } from 'vitest';
 import { buildApp } from '../src/app.ts';
 import type { Connection } from '../src/database/connect.ts';
 import { pictures } from '../src/database/schema.ts';
-import { seedCharts, seedDemo } from '../src/seed.ts';
+import { seedDemo } from '../src/seed.ts';
 import { makeDatabase, type TestDatabase } from './database.ts';
 
 let database: TestDatabase;
@@ -31,7 +31,6 @@ let app: FastifyInstance;
 beforeAll(async () => {
   database = await makeDatabase();
   ({ connection } = database);
-  await seedCharts(connection.db);
   app = await buildApp(connection, { limited: false });
 });
 
@@ -473,9 +472,24 @@ describe('the door', () => {
 });
 
 describe('what is kept for reuse', () => {
-  test('thread charts', async () => {
+  test('thread charts of one’s own are kept, changed and dropped; broken ones are refused', async () => {
+    const chart = {
+      name: 'Attic box',
+      weight: 30,
+      material: 'cotton',
+      threads: [{ code: 'A1', name: 'Chalk', colour: '#f3f0e9' }],
+    };
+    expect((await call('PUT', '/api/thread-charts/own-attic', chart)).status).toBe(204);
+    expect((await call('PUT', '/api/thread-charts/own-attic', { ...chart, weight: 40 })).status).toBe(204);
     const { charts } = (await call('GET', '/api/thread-charts')).body;
-    expect(charts[0].threads.length).toBeGreaterThanOrEqual(120);
+    expect(charts).toEqual([{ id: 'own-attic', ...chart, weight: 40 }]);
+    const twice = { ...chart, threads: [...chart.threads, { code: 'a1', name: 'Soot', colour: '#111111' }] };
+    const refused = await call('PUT', '/api/thread-charts/own-attic', twice);
+    expect([refused.status, refused.body.message]).toEqual([400, expect.stringContaining('one number')]);
+    expect((await call('PUT', '/api/thread-charts/larkmoor', chart)).status).toBe(400);
+    expect((await call('PUT', '/api/thread-charts/own-b', { ...chart, weight: 0 })).status).toBe(400);
+    expect((await call('DELETE', '/api/thread-charts/own-attic')).status).toBe(204);
+    expect((await call('DELETE', '/api/thread-charts/own-attic')).status).toBe(404);
   });
 
   test('motifs are kept, listed and dropped; broken ones are refused', async () => {

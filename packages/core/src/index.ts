@@ -37,6 +37,7 @@ export {
   type Layout,
   type LiveOutline,
   type Outline,
+  type OwnChart,
   type Patch,
   type Path,
   type PathLayout,
@@ -91,13 +92,18 @@ export { HOOP_LIMITS, HOOPS, turnedHoop, type Hoop } from './materials/hoops.ts'
 export { machineById, MACHINES } from './materials/machine.ts';
 export { materialsOf } from './materials/materials.ts';
 export {
+  chartOf,
+  differenceOfThreads,
   LARKMOOR_CHART,
   nearestThread,
+  nearThreads,
+  OWN_CHART,
   THREAD_CHARTS,
-  differenceOfThreads,
   threadChart,
   threadIn,
   type Thread,
+  type ThreadChart,
+  type ThreadMaterial,
 } from './materials/threads.ts';
 export { networkOf } from './geometry/network.ts';
 export { outlineLines, outlinePaths } from './outlines/flatten.ts';
@@ -334,6 +340,15 @@ export {
   withRecords,
   type Kept,
 } from './jobs/mend.ts';
+export {
+  earlierChartOf,
+  moveBackJob,
+  moveToChartJob,
+  threadMoves,
+  usedThreads,
+  type ThreadMove,
+} from './jobs/charts.ts';
+export { chartCsv, chartPalette, readChart, shoppingCsv, type ChartRead } from './formats/charts/charts.ts';
 export { readThreadList, threadsJob, threadSteps, type ThreadStep } from './jobs/threads.ts';
 export type { KindCounts } from './choosing/kinds.ts';
 export { chooseStitchesJob, type StitchesChosen } from './jobs/choose-stitches.ts';

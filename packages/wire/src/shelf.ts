@@ -6,20 +6,44 @@ import {
   type Recipe,
   type SettingValue,
   type StitchesObject,
-  type Thread,
+  type ThreadMaterial,
 } from '@rosehip/core';
 import { Type, type Static } from 'typebox';
 import { Moment, Name, orNull, Uuid } from './parts.ts';
 
-export const ThreadCharts = Type.Object({
-  charts: Type.Array(
-    Type.Object({
-      id: Type.String(),
-      name: Type.String(),
-      threads: Type.Array(Type.Unsafe<Thread>({})),
-    }),
-  ),
+const Colour = Type.String({ pattern: '^#[0-9a-fA-F]{6}$' });
+const ThreadCode = Type.String({ pattern: '^[A-Za-z0-9-]{1,16}$' });
+const ChartId = Type.String({ pattern: '^[a-z0-9-]{1,40}$' });
+
+/** A thread chart of the person's own. */
+export const NewChart = Type.Object({
+  name: Name,
+  weight: Type.Number({ minimum: 5, maximum: 120 }),
+  material: Type.Unsafe<ThreadMaterial>({
+    enum: ['rayon', 'polyester', 'cotton', 'metallic', 'glow', 'other'],
+  }),
+  threads: Type.Array(Type.Object({ code: ThreadCode, name: Name, colour: Colour }), {
+    minItems: 1,
+    maxItems: 500,
+  }),
 });
+export type NewChart = Static<typeof NewChart>;
+export const OwnChartOf = Type.Object({ id: Type.String({ pattern: '^own-[a-z0-9-]{1,36}$' }) });
+export const ThreadCharts = Type.Object({
+  charts: Type.Array(Type.Object({ ...OwnChartOf.properties, ...NewChart.properties })),
+});
+export type ThreadCharts = Static<typeof ThreadCharts>;
+
+/** Threads that the person owns: of which chart, and how much is left, in metres. */
+const OwnThreads = Type.Array(
+  Type.Object({
+    chart: ChartId,
+    code: ThreadCode,
+    metres: Type.Number({ minimum: 0, maximum: 100_000 }),
+  }),
+  { maxItems: 3000 },
+);
+export type OwnThreads = Static<typeof OwnThreads>;
 
 /** A drawing on the motif shelf, or stitches that are kept as they are; then the drawing is a picture of them. */
 export const KeptMotif = Type.Object({
@@ -85,6 +109,8 @@ export const Settings = Type.Object({
   screen: Type.Optional(Type.Number({ minimum: 1, maximum: 40 })),
   /** The machine that designs are timed and checked for. */
   machine: Type.Optional(Type.Unsafe<string>({ enum: MACHINES.map((m) => m.id) })),
+  /** Threads that the person owns. */
+  threads: Type.Optional(OwnThreads),
   /** The person's own defaults of recipes. */
   defaults: Type.Optional(Defaults),
 });

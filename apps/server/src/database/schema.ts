@@ -1,5 +1,5 @@
 // The tables. Nothing that was saved is ever overwritten: a save adds a revision.
-import type { FontFacts, Outline, Recipe, Thread, StitchesObject } from '@rosehip/core';
+import type { FontFacts, Outline, Recipe, StitchesObject, Thread, ThreadMaterial } from '@rosehip/core';
 import type { Summary } from '@rosehip/wire';
 import { OWNER } from './owner.ts';
 import {
@@ -150,9 +150,14 @@ export const fonts = mysqlTable(
   (t) => [primaryKey({ columns: [t.owner, t.hash] })],
 );
 
+/** Thread charts of the person's own; those that ship with Rosehip are in the core. */
 export const threadCharts = mysqlTable('thread_charts', {
+  /** own-… */
   id: varchar('id', { length: 40 }).primaryKey(),
+  owner: owner(),
   name: varchar('name', { length: 120 }).notNull(),
+  weight: double('weight').notNull().default(40),
+  material: varchar('material', { length: 20 }).$type<ThreadMaterial>().notNull().default('other'),
   threads: jsonText<Thread[]>('threads').notNull(),
 });
 

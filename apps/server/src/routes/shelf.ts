@@ -8,9 +8,11 @@ import {
   MadeMotif,
   MadeRecipe,
   Motifs,
+  NewChart,
   NewMotif,
   NewRecipe,
   Nothing,
+  OwnChartOf,
   Settings,
   ThreadCharts,
 } from '@rosehip/wire';
@@ -19,13 +21,50 @@ import { Type } from 'typebox';
 import { checkMotif, checkRecipe } from '../database/checked.ts';
 import { OWNER } from '../database/owner.ts';
 import { motifs, recipes, settings, threadCharts } from '../database/schema.ts';
-import { notFound } from '../errors.ts';
+import { HttpError, notFound } from '../errors.ts';
 import { told, type Routes } from './route.ts';
 
 export const shelfRoutes: Routes = async (app, { db }) => {
-  app.get('/thread-charts', { schema: { response: { 200: ThreadCharts } } }, async () => ({
-    charts: await db.select().from(threadCharts).orderBy(asc(threadCharts.name)),
-  }));
+  app.get('/thread-charts', { schema: { response: { 200: ThreadCharts } } }, async () => {
+    const rows = await db
+      .select()
+      .from(threadCharts)
+      .where(eq(threadCharts.owner, OWNER))
+      .orderBy(asc(threadCharts.name));
+    return { charts: rows.map(({ owner: _, ...chart }) => chart) };
+  });
+
+  app.put(
+    '/thread-charts/:id',
+    { schema: { params: OwnChartOf, body: NewChart, response: { 204: Nothing } } },
+    async ({ params, body }, reply) => {
+      const codes = new Set(body.threads.map(({ code }) => code.toLowerCase()));
+      if (codes.size < body.threads.length)
+        throw new HttpError(
+          400,
+          'two-of-a-number',
+          'Two threads of this chart have one number: each needs its own.',
+        );
+      const chart = { ...body, owner: OWNER };
+      await db
+        .insert(threadCharts)
+        .values({ id: params.id, ...chart })
+        .onDuplicateKeyUpdate({ set: chart });
+      return reply.status(204).send();
+    },
+  );
+
+  app.delete(
+    '/thread-charts/:id',
+    { schema: { params: OwnChartOf, response: { 204: Nothing } } },
+    async ({ params }, reply) => {
+      const [result] = await db
+        .delete(threadCharts)
+        .where(and(eq(threadCharts.id, params.id), eq(threadCharts.owner, OWNER)));
+      if (!result.affectedRows) throw notFound('This thread chart');
+      return reply.status(204).send();
+    },
+  );
 
   app.get('/motifs', { schema: { response: { 200: Motifs } } }, async () => {
     const rows = await db.select().from(motifs).where(eq(motifs.owner, OWNER)).orderBy(asc(motifs.name));

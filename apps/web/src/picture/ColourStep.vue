@@ -2,20 +2,21 @@
 // The colours that are sewn: how many, merged, split, taken out, each with its thread.
 import { ref, computed, watch } from 'vue';
 import {
+  chartOf,
   differenceOfThreads,
   MOST_COLOURS,
-  threadChart,
   threadIn,
   type ColourGroup,
+  type Laid,
   type PictureColour,
   type Thread,
 } from '@rosehip/core';
 import type { PictureStepsState } from './steps.ts';
 
-const props = defineProps<{ steps: PictureStepsState; chart: string }>();
+const props = defineProps<{ steps: PictureStepsState; laid: Laid }>();
 const colours = computed(() => props.steps.made.value?.colours ?? []);
 const choice = computed(() => props.steps.choices.value.colours);
-const chart = computed(() => threadChart(props.chart));
+const chart = computed(() => chartOf(props.laid));
 /** The colour whose thread and ways are shown. */
 const open = ref<number | null>(null);
 watch(

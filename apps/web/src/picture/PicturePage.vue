@@ -284,7 +284,7 @@ watch(made, (now) => now && (last.value = steps.choices.value));
         <GroundStep :steps="steps" />
       </StepCard>
       <StepCard class="h-60" :number="4" name="Colours" :active="step === 'colours'" @look="look('colours')">
-        <ColourStep :steps="steps" :chart="base.chart" />
+        <ColourStep :steps="steps" :laid="base" />
       </StepCard>
       <StepCard
         class="h-60"
@@ -302,13 +302,7 @@ watch(made, (now) => now && (last.value = steps.choices.value));
         :active="step === 'stitches'"
         @look="look('stitches')"
       >
-        <StitchStep
-          :steps="steps"
-          :cloth="base.cloth"
-          :chart="base.chart"
-          :own-cloth="!!id"
-          @cloth="clothTo"
-        />
+        <StitchStep :steps="steps" :cloth="base.cloth" :laid="base" :own-cloth="!!id" @cloth="clothTo" />
       </StepCard>
     </div>
     <main v-if="picture" class="relative grid min-h-0 grid-cols-2">

@@ -2,12 +2,13 @@
 // From more fill to more satin, compared with what was before; and the cloth it is sewn on.
 import { computed } from 'vue';
 import {
+  chartOf,
   clothById,
   CLOTHS,
   SHADED,
-  threadChart,
   threadIn,
   type Design,
+  type Laid,
   type PictureChoices,
   type ShadedChoice,
 } from '@rosehip/core';
@@ -19,7 +20,7 @@ import type { PictureStepsState } from './steps.ts';
 const props = defineProps<{
   steps: PictureStepsState;
   cloth: Design['cloth'];
-  chart: string;
+  laid: Laid;
   ownCloth: boolean;
 }>();
 const emit = defineEmits<{ cloth: [cloth: Design['cloth']] }>();
@@ -30,7 +31,7 @@ const put = (changes: Partial<PictureChoices['stitches']>): void =>
 /* Shaded lines */
 const shaded = computed(() => stitches.value.shaded ?? SHADED);
 const shade = (changes: Partial<ShadedChoice>): void => put({ shaded: { ...shaded.value, ...changes } });
-const chart = computed(() => threadChart(props.chart));
+const chart = computed(() => chartOf(props.laid));
 /** Threads in sewing order. */
 const threads = computed(() => props.steps.made.value?.made.objects.map((o) => o.thread) ?? []);
 const spacing = computed(() => {

@@ -30,7 +30,7 @@ export function fittingWidth({ x0, y0, x1, y1 }: PixelBox, hoop: Design['hoop'])
 
 export type PictureStepsState = ReturnType<typeof usePictureSteps>;
 
-export function usePictureSteps(laid: () => Pick<Design, 'cloth' | 'chart' | 'hoop'>) {
+export function usePictureSteps(laid: () => Pick<Design, 'cloth' | 'chart' | 'ownChart' | 'hoop'>) {
   const choices = shallowRef<PictureChoices>(CHOICES);
   const picture = shallowRef<FromPicture['picture'] | null>(null);
   const made = shallowRef<PictureMade | null>(null);
@@ -58,8 +58,8 @@ export function usePictureSteps(laid: () => Pick<Design, 'cloth' | 'chart' | 'ho
     Promise.race([answer, new Promise<null>((done) => (giveUp = () => done(null)))]);
 
   const laidOn = (): Laid => {
-    const { cloth, chart } = laid();
-    return { cloth, chart };
+    const { cloth, chart, ownChart } = laid();
+    return { cloth, chart, ...(ownChart && { ownChart }) };
   };
   const told = () =>
     Comlink.proxy((of: string, done: number): void => {

@@ -1,5 +1,6 @@
 // From a picture to objects, away from the main thread. One worker has one picture; it remembers every step.
 import {
+  chartOf,
   CHOICES,
   chooseCounts,
   DESIGN_LIMITS,
@@ -8,7 +9,6 @@ import {
   PictureWork,
   proposedChoices,
   splitGroup,
-  threadChart,
   WORK_PIXELS,
   type Bitmap,
   type ColourGroup,
@@ -105,7 +105,7 @@ export class PictureDesk {
   /** Makes what follows from the choices; `progress` hears how far that is, 0 to 1. */
   make(choices: PictureChoices, laid: Laid, progress: PictureProgress): PictureMade {
     if (!picture) throw new Error('No picture is open.');
-    steps = work.run(picture, choices, threadChart(laid.chart), (step, done) => void progress(step, done));
+    steps = work.run(picture, choices, chartOf(laid), (step, done) => void progress(step, done));
     progress('stitches', 0.75);
     const made = objectsOfPicture(steps, choices.stitches, laid);
     const { colours, shades, photograph, taken, ink, scale, regions, ground } = steps;
@@ -128,17 +128,17 @@ export class PictureDesk {
   }
 
   /** The picture as a step leaves it. */
-  async view(view: PictureView, choices: PictureChoices, { chart }: Laid): Promise<ImageBitmap | null> {
+  async view(view: PictureView, choices: PictureChoices, laid: Laid): Promise<ImageBitmap | null> {
     if (!picture) return null;
     const image = await bitmapOf(
-      view === 'uncut' ? work.uncut(picture, choices.taken) : this.pixels(view, choices, chart),
+      view === 'uncut' ? work.uncut(picture, choices.taken) : this.pixels(view, choices, laid),
     );
     return Comlink.transfer(image, [image]);
   }
 
-  private pixels(view: PictureView, choices: PictureChoices, chart: string): Bitmap {
+  private pixels(view: PictureView, choices: PictureChoices, laid: Laid): Bitmap {
     // A worker that took the place of one that was ended has made nothing yet.
-    steps ??= work.run(picture!, choices, threadChart(chart));
+    steps ??= work.run(picture!, choices, chartOf(laid));
     const { taken, ground, at, colours } = steps;
     if (view === 'taken') return taken;
     const data = taken.data.slice();

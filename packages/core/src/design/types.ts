@@ -147,6 +147,9 @@ export interface Guide extends Static<typeof whole.guide> {}
 export interface ReferencePicture extends Static<typeof whole.referencePicture> {}
 export interface IgnoredFinding extends Static<typeof whole.ignoredFinding> {}
 
+export interface OwnChart extends Static<typeof whole.ownChart> {}
+export interface EarlierChart extends Static<typeof whole.earlierChart> {}
+
 export interface Place extends Static<typeof whole.place> {}
 
 export interface Design<O extends Outline = Outline> extends Omit<Static<typeof whole.design>, 'objects'> {
@@ -156,7 +159,20 @@ export interface Design<O extends Outline = Outline> extends Omit<Static<typeof 
 
 /** What can be changed of a design beside its objects. */
 export type DesignChanges = Partial<
-  Pick<Design, 'name' | 'hoop' | 'cloth' | 'guides' | 'picture' | 'ignored' | 'places' | 'fonts'>
+  Pick<
+    Design,
+    | 'name'
+    | 'hoop'
+    | 'cloth'
+    | 'guides'
+    | 'picture'
+    | 'ignored'
+    | 'places'
+    | 'fonts'
+    | 'chart'
+    | 'ownChart'
+    | 'earlierChart'
+  >
 >;
 
 /** A design as it is on the cloth: every outline stands by itself, copies are there. Never saved. */

@@ -84,7 +84,7 @@ export function layersOver(plan: Plan): LayerGrid | null {
   if (!b) return null;
   const area = { minX: b.minX - 1, minY: b.minY - 1, maxX: b.maxX + 1, maxY: b.maxY + 1 };
   const size = (area.maxX - area.minX) * (area.maxY - area.minY);
-  return layersOf(plan, area, Math.max(CELL, Math.sqrt(size / MOST_CELLS)));
+  return layersOf(plan, area, Math.max(CELL, Math.sqrt(size / MOST_CELLS)), plan.threadWidth);
 }
 
 const NO_LAYERS: LayerGrid = { x0: 0, y0: 0, cell: CELL, width: 0, height: 0, layers: new Uint8Array() };

@@ -22,7 +22,7 @@ import { bandRegion, intersect } from '../geometry/clip.ts';
 import { boundsMeet } from '../geometry/points.ts';
 import { regionArea, regionBounds, type Region } from '../geometry/region.ts';
 import { clothById } from '../materials/cloths.ts';
-import { threadChart, threadIn } from '../materials/threads.ts';
+import { chartOf, threadIn } from '../materials/threads.ts';
 import { outlineLines } from '../outlines/flatten.ts';
 import { outlineRegion } from '../outlines/region.ts';
 import { sewnFrom } from '../stitches/kinds.ts';
@@ -35,7 +35,7 @@ import { JobBuilder, JobError, type Job } from './job.ts';
 import { appliqueOf } from './surround.ts';
 
 /** Where a picture's stitches are laid: what the choice of stitches depends on. */
-export type Laid = Pick<Design, 'cloth' | 'chart'>;
+export type Laid = Pick<Design, 'cloth' | 'chart' | 'ownChart'>;
 
 /** What a picture's regions become: the shapes, and for those that are cloth the colour that it has, by their ids. */
 export interface PictureObjects {
@@ -109,7 +109,7 @@ const SHADED_SPACING = [1.6, 0.5] as const;
 const SHADED_BARE = 0.18;
 
 /** One object a thread, all over the same shape; their lines lie side by side. */
-function shadedLines(steps: Steps, choice: ShadedChoice, { cloth, chart }: Laid): Sewn[] {
+function shadedLines(steps: Steps, choice: ShadedChoice, laid: Laid): Sewn[] {
   const { taken, ground, shades } = steps;
   const map = pixelMap(steps);
   const outline = silhouetteOf(taken.width, taken.height, ground, map);
@@ -120,7 +120,7 @@ function shadedLines(steps: Steps, choice: ShadedChoice, { cloth, chart }: Laid)
     place: [taken.width * scale, 0, 0, taken.height * scale, origin.x, origin.y] as const,
   };
   const { threads, chosen, lines: how, angle } = choice;
-  const threadsOf = { threads, chosen, cloth: cloth.colour, chart: threadChart(chart) };
+  const threadsOf = { threads, chosen, cloth: laid.cloth.colour, chart: chartOf(laid) };
   const shadings = shadingsOf(taken, ground, shades, threadsOf, where);
   const spacing = choice.spacing ?? SHADED_SPACING[0] + SHADED_SPACING[1] * (shadings.length - 1);
   return shadings.map(({ thread, tones }, k): Sewn => {
@@ -142,7 +142,7 @@ export function objectsOfPicture(
   { satin, as, shaded }: StitchChoice,
   laid: Laid,
 ): PictureObjects {
-  const threads = threadChart(laid.chart);
+  const threads = chartOf(laid);
   const make = {
     areas: () => areas(steps, satin, clothById(laid.cloth.kind).compensation),
     outlines: () => outlines(steps),

@@ -13,7 +13,7 @@ import {
   type Recipe,
   type SurroundOutline,
 } from '../design/types.ts';
-import { nearestThread, threadChart } from '../materials/threads.ts';
+import { nearestThread, chartOf, LARKMOOR_CHART } from '../materials/threads.ts';
 import { subtract } from '../geometry/clip.ts';
 import { regionArea } from '../geometry/region.ts';
 import { outlinePaths } from '../outlines/flatten.ts';
@@ -73,13 +73,13 @@ function topThread(items: readonly Item[]): string {
     return i.kind === 'group' ? i.objects.flatMap(visit) : i.kind === 'object' && i.unsewn ? [] : [i.thread];
   });
   const all = threads.length ? threads : objectsIn(items).map((o) => o.thread);
-  return all.at(-1) ?? threadChart('').threads[0].code;
+  return all.at(-1) ?? LARKMOOR_CHART.threads[0].code;
 }
 
 /** The thread that is seen least on the design's cloth. */
 const clothThread = (design: Design): string =>
-  nearestThread(design.cloth.colour, threadChart(design.chart))?.code ??
-  threadChart(design.chart).threads[0].code;
+  nearestThread(design.cloth.colour, chartOf(design))?.code ??
+  chartOf(design).threads[0].code;
 
 /** An outline around what is selected, as an object just after it; what it follows stays sewn. */
 export function surroundJob(

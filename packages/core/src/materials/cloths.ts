@@ -10,6 +10,8 @@ export interface Cloth {
   /** How far stitches are lengthened against the cloth's pull, at each end, in mm. */
   compensation: number;
   underlay: UnderlayWeight;
+  /** How wide the thread is that it is sewn with, in mm; left out: that of weight 40. */
+  threadWidth?: number;
   /** No stitch may be longer than this, in mm. */
   longest?: number;
   /** How the cloth is painted. */

@@ -1,5 +1,10 @@
-// Threads: a chart of made-up 40-weight colours, and the nearest thread to a colour.
+// Threads: charts of made-up colours, and the nearest thread to a colour.
 import { converter, differenceCiede2000, parse } from 'culori';
+import glowWorm from './charts/glow-worm.json' with { type: 'json' };
+import hedgerow from './charts/hedgerow.json' with { type: 'json' };
+import meteor from './charts/meteor.json' with { type: 'json' };
+import tarn from './charts/tarn.json' with { type: 'json' };
+import { THREAD_WIDTH } from './machine.ts';
 
 export interface Thread {
   /** What is printed on the spool. */
@@ -9,11 +14,20 @@ export interface Thread {
   colour: string;
 }
 
+/** What thread is made of. */
+export type ThreadMaterial = 'rayon' | 'polyester' | 'cotton' | 'metallic' | 'glow' | 'other';
+
 export interface ThreadChart {
   id: string;
   name: string;
-  threads: Thread[];
+  /** Kilometres that weigh a kilogram: 40 is usual, 60 finer, 30 and 12 thicker. */
+  weight: number;
+  material: ThreadMaterial;
+  threads: readonly Thread[];
 }
+
+/** Charts of the person's own have ids that begin so; a design carries the one that it is sewn from. */
+export const OWN_CHART = 'own-';
 
 const LARKMOOR: [code: string, name: string, colour: string][] = [
   ['100', 'Snow', '#fffbf5'],
@@ -165,14 +179,51 @@ const LARKMOOR: [code: string, name: string, colour: string][] = [
 /** The chart that ships with Rosehip. */
 export const LARKMOOR_CHART: ThreadChart = {
   id: 'larkmoor',
-  name: 'Larkmoor 40',
+  name: 'Larkmoor Rayon 40',
+  weight: 40,
+  material: 'rayon',
   threads: LARKMOOR.map(([code, name, colour]) => ({ code, name, colour })),
 };
 
-export const THREAD_CHARTS: ThreadChart[] = [LARKMOOR_CHART];
+/** A chart as its file has it. */
+const fromFile = (
+  file: Omit<ThreadChart, 'threads' | 'material'> & { material: string; threads: string[][] },
+): ThreadChart => ({
+  ...file,
+  material: file.material as ThreadMaterial,
+  threads: file.threads.map(([code, name, colour]) => ({ code, name, colour })),
+});
+
+export const THREAD_CHARTS: ThreadChart[] = [
+  LARKMOOR_CHART,
+  fromFile(tarn),
+  fromFile(hedgerow),
+  fromFile(meteor),
+  fromFile(glowWorm),
+];
 
 export const threadChart = (id: string): ThreadChart =>
   THREAD_CHARTS.find((chart) => chart.id === id) ?? LARKMOOR_CHART;
+
+/** What of a design tells its chart. */
+export interface HasChart {
+  chart: string;
+  /** The chart itself, when it is one of the person's own. */
+  ownChart?: Omit<ThreadChart, 'id'>;
+}
+
+const carried = new WeakMap<object, ThreadChart>();
+
+/** The chart that a design is sewn from. */
+export function chartOf({ chart, ownChart }: HasChart): ThreadChart {
+  if (!ownChart || !chart.startsWith(OWN_CHART)) return threadChart(chart);
+  let known = carried.get(ownChart);
+  if (known?.id !== chart) carried.set(ownChart, (known = { ...ownChart, id: chart }));
+  return known;
+}
+
+/** How wide thread of a weight lies on the cloth, in mm: 0.4 for 40; its cross-section goes with its mass. */
+export const threadWidthOf = (weight: number): number => THREAD_WIDTH * Math.sqrt(40 / weight);
 
 const byCode = new WeakMap<ThreadChart, Map<string, Thread>>();
 
@@ -185,10 +236,25 @@ export function threadIn(chart: ThreadChart, code: string): Thread {
 
 const toLab = converter('lab65');
 const difference = differenceCiede2000();
+const labs = new WeakMap<Thread, ReturnType<typeof toLab>>();
+function labOf(thread: Thread): NonNullable<ReturnType<typeof toLab>> {
+  let lab = labs.get(thread);
+  if (!lab) labs.set(thread, (lab = toLab(thread.colour)!));
+  return lab!;
+}
 
 /** How different two threads look, by CIEDE2000; below 2 hardly anyone can tell. */
 export const differenceOfThreads = (a: Thread, b: Thread): number =>
   difference(toLab(a.colour)!, toLab(b.colour)!);
+
+/** The chart's threads by how near they are to a CSS colour, nearest first, with CIEDE2000; none when it can't be read. */
+export function nearThreads(colour: string, threads: readonly Thread[]): { thread: Thread; apart: number }[] {
+  const wanted = toLab(parse(colour));
+  if (!wanted) return [];
+  return threads
+    .map((thread) => ({ thread, apart: difference(wanted, labOf(thread))! }))
+    .sort((a, b) => a.apart - b.apart);
+}
 
 /** The chart's thread nearest to a CSS colour, by CIEDE2000; null when the colour can't be read. */
 export function nearestThread(colour: string, chart: ThreadChart): Thread | null {
@@ -197,7 +263,7 @@ export function nearestThread(colour: string, chart: ThreadChart): Thread | null
   let best: Thread | null = null;
   let least = Infinity;
   for (const thread of chart.threads) {
-    const d = difference(wanted, toLab(thread.colour)!);
+    const d = difference(wanted, labOf(thread));
     if (d < least) {
       least = d;
       best = thread;

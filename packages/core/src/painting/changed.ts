@@ -17,6 +17,7 @@ export interface PlanChange {
 
 /** Are two objects of plans sewn with the same thread? Told once for each pair. */
 function sameThreads(a: Plan, b: Plan): (i: number, j: number) => boolean {
+  if (a.threadWidth !== b.threadWidth) return () => false;
   const known = new Map<number, boolean>();
   return (i, j) => {
     const key = i * (b.objects.length + 1) + j;

@@ -94,8 +94,8 @@ const SEEN = [1.7, 5.2];
 const DETAILS = 6;
 
 /** How much of one thread's own roundness can be seen at a scale, from 0 to 1, in steps. */
-function detailAt(scale: number): number {
-  const share = (THREAD_WIDTH * scale - SEEN[0]) / (SEEN[1] - SEEN[0]);
+function detailAt(scale: number, threadWidth: number): number {
+  const share = (threadWidth * scale - SEEN[0]) / (SEEN[1] - SEEN[0]);
   return Math.round(Math.min(1, Math.max(0, share)) * DETAILS) / DETAILS;
 }
 
@@ -103,21 +103,22 @@ function detailAt(scale: number): number {
 const SPREAD = 0.8;
 
 /**
- * Thread as it will look: each stitch 0.4 mm wide, shaded by its direction to the light, with a dark edge on the
+ * Thread as it will look: each stitch as wide as its thread, shaded by its direction to the light, with a dark edge on the
  * far side and a highlight along it. `scale` is pixels a millimetre. Where a thread is only a few pixels wide its
  * edge and highlight would beat against the pixels: they go over into the light that all of it sends together,
  * and there and back of a satin are taken as one direction, as an eye at arm's length sees them.
  */
 export function paintThread(ctx: Canvas2D, plan: Plan, scale: number, range: PaintRange = whole(plan)): void {
   ctx.save();
-  const detail = detailAt(scale);
+  const thread = plan.threadWidth ?? THREAD_WIDTH;
+  const detail = detailAt(scale, thread);
   const plain = detail === 0;
   // Ends and corners of what is a pixel wide cost as much as all the rest.
   const tiny = scale < TINY;
   ctx.lineCap = tiny ? 'butt' : 'round';
   ctx.lineJoin = tiny ? 'bevel' : 'round';
   const most = plain ? BATCH.plain : scale < SINGLY_FROM ? BATCH.thread : BATCH.single;
-  const width = Math.max(THREAD_WIDTH, 1.5 / scale) + ((1 - detail) * SPREAD) / scale;
+  const width = Math.max(thread, 1.5 / scale) + ((1 - detail) * SPREAD) / scale;
   const light = (((range.light ?? LIGHT_FROM) - 90) * Math.PI) / 180;
   const [towardsX, towardsY] = [Math.cos(light), Math.sin(light)];
   /** Twice the angle to the light, of one stitch or of a few neighbours: there and back count alike. */

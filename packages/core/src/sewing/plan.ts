@@ -2,7 +2,7 @@
 import type { Bounds } from '../geometry/points.ts';
 import { emptyBounds, growBounds } from '../geometry/points.ts';
 import { DEFAULT_SPEED, type MachineSpeed } from '../materials/machine.ts';
-import { threadIn, type Thread, type ThreadChart } from '../materials/threads.ts';
+import { threadIn, threadWidthOf, type Thread, type ThreadChart } from '../materials/threads.ts';
 import type { Records } from '../design/stitch-blocks.ts';
 import type { Excess } from './budget.ts';
 
@@ -38,6 +38,8 @@ export interface Plan {
   objects: PlanObject[];
   /** The threads of its objects by their codes. */
   threads: Record<string, Thread>;
+  /** How wide its thread lies, in mm; left out: that of weight 40. */
+  threadWidth?: number;
 }
 
 export interface Figures {
@@ -151,6 +153,7 @@ export class PlanBuilder {
       time: timesOf(x, y, move, speed),
       objects: this.objects,
       threads: Object.fromEntries(this.objects.map(({ thread }) => [thread, threadIn(this.chart, thread)])),
+      ...(this.chart.weight !== 40 && { threadWidth: threadWidthOf(this.chart.weight) }),
     };
   }
 }

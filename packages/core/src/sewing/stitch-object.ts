@@ -45,6 +45,7 @@ const partsOf = (
   cloth: Cloth,
 ): unknown[] => [
   cloth.id,
+  cloth.threadWidth,
   JSON.stringify([recipe, start, end, guideLines, widths, centre, motif, capitals, tones?.place]),
   tones?.levels,
   ...(raised ?? []),

@@ -15,6 +15,7 @@ import {
   exactly,
   flag,
   id,
+  integer,
   list,
   name,
   note,
@@ -24,6 +25,7 @@ import {
   picture,
   share,
   text,
+  threadCode,
   word,
 } from './parts.ts';
 
@@ -56,6 +58,26 @@ export const place = exactly({
   asks: name,
 });
 
+/** A thread chart of the person's own: it goes with the designs that are sewn from it. */
+export const ownChart = exactly({
+  name,
+  weight: number(5, 120),
+  material: word('rayon', 'polyester', 'cotton', 'metallic', 'glow', 'other'),
+  threads: list(exactly({ code: threadCode, name, colour }), 500, 1),
+});
+
+const chartId = Type.String({ pattern: '^[a-z0-9-]{1,40}$' });
+
+/** The chart that a design was sewn from before, and its threads there: going back is exact. */
+export const earlierChart = exactly({
+  chart: chartId,
+  ownChart: perhaps(ownChart),
+  /** Threads now, and what they were; where several became one, the first. */
+  threads: list(exactly({ now: threadCode, was: threadCode }), 500),
+  /** What was another thread than that: ids, and of letters the place in their words. */
+  others: list(exactly({ of: id, letter: perhaps(integer(0, 100_000)), was: threadCode }), 5000),
+});
+
 export const design = exactly({
   format: Type.Literal('rosehip-design'),
   version: Type.Literal(DESIGN_VERSION),
@@ -64,7 +86,9 @@ export const design = exactly({
   hoop: exactly({ name: text(60, 1), width: hoopSide, height: hoopSide }),
   cloth: exactly({ kind: word<string>(...CLOTHS.map((c) => c.id)), colour }),
   /** Id of the thread chart. */
-  chart: Type.String({ pattern: '^[a-z0-9-]{1,40}$' }),
+  chart: chartId,
+  ownChart: perhaps(ownChart),
+  earlierChart: perhaps(earlierChart),
   guides: perhaps(list(guide, 500)),
   picture: perhaps(referencePicture),
   /** Findings that the person has seen and does not mind. */
