@@ -142,8 +142,8 @@ test('embossing takes two clicks and follows the shape', async ({ page }) => {
   await ellipse(bench, 0, 0, 60, 40);
   await bench.makes('Emboss');
   await bench.ready();
-  const parts = await objects(bench);
-  expect(parts.map((o) => [o.recipe.kind, o.recipe.settings.shape ?? ''])).toEqual([
+  const [group] = (await objects(bench)) as unknown as { objects: Awaited<ReturnType<typeof objects>> }[];
+  expect(group.objects.map((o) => [o.recipe.kind, o.recipe.settings.shape ?? ''])).toEqual([
     ['crosshatch', 'square'],
     ['crosshatch', 'diamond'],
     ['satin', ''],

@@ -89,7 +89,7 @@ test('every view passes the checks of accessibility', async ({ page }) => {
   const checked = async (what: string): Promise<void> => {
     await test.step(what, async () => expect(await findings(page), what).toEqual([]));
   };
-  for (const path of ['', 'ready', 'deleted', 'backup', 'nothing/here']) {
+  for (const path of ['', 'ready', 'deleted', 'backup', 'threads', 'nothing/here']) {
     await page.goto(`${rosehip.address}/${path}`);
     await expect(page.getByRole('heading', { level: 1 })).toHaveCount(1);
     await checked(path || 'shelf');

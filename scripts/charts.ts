@@ -68,7 +68,7 @@ const PLANS: Plan[] = [
     weight: 30,
     hues: 18,
     lights: 6,
-    chromas: [0.1, 0.045],
+    chromas: [0.15, 0.06],
     greys: 10,
     range: [0.92, 0.3],
     code: (n) => `H${101 + n}`,

@@ -2,13 +2,17 @@
 import { expect, test } from '../one-page.ts';
 import {
   decodeDst,
+  differenceOfThreads,
   EdgeIndex,
+  everyLeaf,
   intersect,
   Move,
   offsetRegion,
   outlineRegion,
   resolveDesign,
   subtract,
+  threadChart,
+  threadIn,
   type Design,
 } from '@rosehip/core';
 import { loadFonts } from '@rosehip/fonts';
@@ -112,6 +116,55 @@ test('a word on towelling with a smooth mesh beneath that floats around it, in e
       .map(polygonArea)
       .reduce((a, b) => a + b, 0),
   ).toBeLessThan(1);
+});
+
+test('an oval embossed with two grids and a rim on towelling, a name in it made larger, moved to another chart, in fifteen hands', async ({
+  page,
+}) => {
+  const bench = new BenchPage(page);
+  await bench.make(rosehip.address, 'Embossed');
+  const hands = new Hands(bench);
+
+  await hands.press(page.getByRole('button', { name: /hoop/ }).first());
+  await hands.choose('Cloth', 'Towelling');
+  await hands.chord('e');
+  await hands.drag([-44, -30], [44, 30]);
+  await hands.make('Emboss');
+  await hands.chord('a');
+  await hands.point(-28, 6);
+  await page.keyboard.type('Tamsin');
+  await hands.chord('Escape');
+  await bench.ready();
+  await hands.field('Height of capitals', '17');
+  // The embossed oval, all of it, leaves room around the name.
+  await hands.point(0, -26);
+  await hands.choose('Leave room around …', 'Tamsin');
+  await hands.press(page.getByRole('button', { name: 'Threads', exact: true }));
+  await hands.choose('Move to another chart', 'Tarn Polyester 40 (396)');
+  const told = await page.getByRole('list', { name: 'Threads and their nearest' }).innerText();
+  await hands.button(/^Move all/);
+  await bench.ready();
+  hands.within(15);
+
+  const design = (await bench.document()) as unknown as Design;
+  expect(design.chart).toBe('tarn');
+  const [before, after] = [threadChart('larkmoor'), threadChart('tarn')];
+  const earlier = new Map(design.earlierChart!.threads.map((t) => [t.now, t.was]));
+  for (const { thread } of everyLeaf(design.objects)) {
+    const was = threadIn(before, earlier.get(thread)!);
+    const apart = differenceOfThreads(was, threadIn(after, thread));
+    expect(apart).toBeCloseTo(Math.min(...after.threads.map((t) => differenceOfThreads(was, t))), 6);
+    expect(told).toContain(apart.toFixed(1));
+  }
+  // No stitch of the grids lies within the name.
+  await loadFonts(design, readFontFile);
+  const resolved = resolveDesign(design);
+  const leaves = [...everyLeaf(resolved.objects)].filter((o) => o.kind === 'object');
+  const grids = leaves.filter((o) => o.recipe.kind === 'crosshatch');
+  const name = outlineRegion(leaves.find((o) => o.name === 'Tamsin')!.outline);
+  expect(grids).toHaveLength(2);
+  for (const grid of grids)
+    expect(intersect(outlineRegion(grid.outline), offsetRegion(name, 1.9))).toEqual([]);
 });
 
 test('a shape filled with five words, each bent to its part of it, in twelve hands', async ({ page }) => {

@@ -12,6 +12,7 @@ import { readObjects } from './read-objects.ts';
 import { recipes } from './recipes.ts';
 import { render } from './render.ts';
 import { stitch } from './stitch.ts';
+import { threads } from './threads.ts';
 import { UsageError } from './usage-error.ts';
 
 const LIMIT = ['--limit <stitches>', 'most stitches of a design; one object may have a fifth'] as const;
@@ -105,6 +106,12 @@ export async function main(args: string[]): Promise<number> {
     .option('--cloth <name>', 'the cloth it is sewn on')
     .requiredOption('--out <file>', 'the .rosehip.json design or .dst stitch file to write')
     .action(choose);
+  program
+    .command('threads')
+    .argument('<in>', 'a .rosehip.json design, an SVG drawing or a .dst stitch file')
+    .option('--to <chart>', 'move it to this chart: an id, or a CSV or GPL file')
+    .option('--out <file>', 'the .rosehip.json design or .dst stitch file to write')
+    .action(threads);
   program.command('fonts').option('--json', 'as JSON').action(fonts);
   program.command('recipes').option('--json', 'as JSON').action(recipes);
   try {
@@ -121,7 +128,7 @@ export async function main(args: string[]): Promise<number> {
     if (!known) throw error;
     const text =
       error.message === '(outputHelp)'
-        ? 'Say what to do: stitch, from-picture, choose, letter, mend, read-objects, render, check, backup, fonts or recipes.'
+        ? 'Say what to do: stitch, from-picture, choose, threads, letter, mend, read-objects, render, check, backup, fonts or recipes.'
         : error.message;
     console.error(`rosehip: ${text.replace(/^error: /, '').replace(/\s*\n\s*/g, ' ')}`);
     return 2;

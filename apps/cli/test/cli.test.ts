@@ -379,6 +379,21 @@ test('a picture becomes a design, or stitches', async () => {
   expect(move.filter((m) => m === Move.change)).toHaveLength(5);
 });
 
+test('a design is moved to another chart, and to one from a file', async () => {
+  await rosehip('choose', 'planet.svg', '--out', 'planet.rosehip.json');
+  const told = await rosehip('threads', 'planet.rosehip.json');
+  expect(told.out.split('\n')[0]).toBe('Larkmoor Rayon 40');
+  const moved = await rosehip('threads', 'planet.rosehip.json', '--to', 'tarn', '--out', 'tarn.rosehip.json');
+  expect(moved.out).toMatch(/^\d+ [\w ]+ -> T\d+ [\w ]+ \(\d+\.\d\)/);
+  expect((await rosehip('threads', 'tarn.rosehip.json')).out).toMatch(/^Tarn Polyester 40\nT\d+/);
+  await writeFile(join(folder, 'attic.csv'), '1,Chalk,#f3f0e9\nbroken\n2,Soot,#1a1a1d\n');
+  const own = await rosehip('threads', 'tarn.rosehip.json', '--to', 'attic.csv', '--out', 'own.rosehip.json');
+  expect([own.code, own.error]).toEqual([0, expect.stringContaining('Line 2')]);
+  expect((await rosehip('threads', 'own.rosehip.json')).out).toMatch(/^attic\n/);
+  const bad = await rosehip('threads', 'tarn.rosehip.json', '--to', 'nobody');
+  expect([bad.code, bad.error]).toEqual([2, expect.stringContaining('There is no chart "nobody"')]);
+});
+
 test('a drawing gets its stitches chosen', async () => {
   const made = await rosehip('choose', 'planet.svg', '--out', 'planet.rosehip.json');
   expect(made).toMatchObject({ code: 0, out: 'planet.rosehip.json: 1 satin, 1 fill, 0 line.\n' });

@@ -19,6 +19,7 @@ import type {
   MadeMotif,
   MadeRecipe,
   Motifs,
+  NewChart,
   NewRecipe,
   OwnFont,
   OwnFonts,
@@ -27,6 +28,7 @@ import type {
   Saved,
   Settings,
   Shelf,
+  ThreadCharts,
 } from '@rosehip/wire';
 
 type Current = Failure['error']['current'];
@@ -128,6 +130,9 @@ export const api = {
   keepMotif: (name: string, what: { outline: PlainOutline } | { stitches: StitchesObject[] }) =>
     call<MadeMotif>('POST', '/motifs', { name, ...what }),
   removeMotif: (id: string) => call<void>('DELETE', `/motifs/${id}`),
+  charts: () => call<ThreadCharts>('GET', '/thread-charts'),
+  keepChart: (id: string, chart: NewChart) => call<void>('PUT', `/thread-charts/${id}`, chart),
+  removeChart: (id: string) => call<void>('DELETE', `/thread-charts/${id}`),
   recipes: () => call<KeptRecipes>('GET', '/recipes'),
   keepRecipe: (recipe: NewRecipe) => call<MadeRecipe>('POST', '/recipes', recipe),
   changeRecipe: (id: string, recipe: NewRecipe) => call<void>('PUT', `/recipes/${id}`, recipe),

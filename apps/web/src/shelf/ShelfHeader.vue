@@ -3,6 +3,7 @@
 const PAGES = [
   { name: 'shelf', label: 'Shelf' },
   { name: 'ready', label: 'Ready projects' },
+  { name: 'threads', label: 'Threads' },
   { name: 'deleted', label: 'Deleted' },
   { name: 'backup', label: 'Back up' },
 ];

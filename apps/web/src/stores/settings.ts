@@ -1,5 +1,5 @@
 // What the person has chosen for every design: units, how large a millimetre is on their screen, and their machine.
-import type { Defaults, Settings } from '@rosehip/wire';
+import type { Defaults, OwnThreads, Settings } from '@rosehip/wire';
 import { defineStore } from 'pinia';
 import { computed, ref } from 'vue';
 import { machineById, MACHINES, type Recipe } from '@rosehip/core';
@@ -20,12 +20,16 @@ export const useSettings = defineStore('settings', () => {
   /** Numbers that new objects begin with, by `kind cloth`. */
   const defaults = ref<Defaults>({});
 
+  /** Threads that the person has, and how much is left of each. */
+  const threads = ref<OwnThreads>([]);
+
   async function load(): Promise<void> {
     try {
       const { settings } = await api.settings();
       units.value = settings.units ?? units.value;
       screen.value = settings.screen ?? screen.value;
       defaults.value = settings.defaults ?? {};
+      threads.value = settings.threads ?? [];
       machineId.value = settings.machine ?? machineId.value;
     } catch {
       // Without the server the defaults serve; the bench says that it is away.
@@ -61,6 +65,11 @@ export const useSettings = defineStore('settings', () => {
     void keep('machine', 'The choice of machine', id);
   }
 
+  function setThreads(value: OwnThreads): void {
+    threads.value = value;
+    void keep('threads', 'What you have of threads', value);
+  }
+
   const keyOf = (kind: string, cloth: string): string => `${kind} ${cloth}`;
   /** The recipe that a new object of this kind begins with on this cloth. */
   const startOf = (kind: string, cloth: string): Recipe => ({
@@ -80,6 +89,8 @@ export const useSettings = defineStore('settings', () => {
     setStart,
     trouble,
     setScreen,
+    threads,
+    setThreads,
     machineId,
     machine,
     setMachine,

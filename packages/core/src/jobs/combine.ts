@@ -18,6 +18,7 @@ import { edgeOutline } from '../outlines/live/around.ts';
 import { resolveDesign } from '../resolve/resolve.ts';
 import { sewnFrom, apartOf } from '../stitches/kinds.ts';
 import { switchKind } from '../shaping/switch-kind.ts';
+import { grouped } from './groups.ts';
 import { JobBuilder, JobError, objectsIn, outlinesOnly, type Job } from './job.ts';
 
 const plainOf = (design: Design, id: string): PlainOutline[] => {
@@ -277,7 +278,7 @@ export function embossJob(design: Design, ids: readonly string[]): Job {
   const shapes = items.filter((o) => !isOpen(design, o));
   if (!shapes.length) throw new JobError('Emboss needs a closed shape: lines enclose nothing.');
   const builder = new JobBuilder(design, 'Emboss');
-  const results = shapes.flatMap((shape) => {
+  const results = shapes.map((shape) => {
     const grid = (form: string): DesignObject['recipe'] => ({
       kind: 'crosshatch',
       settings: { shape: form, spacing: EMBOSS.mesh },
@@ -291,7 +292,8 @@ export function embossJob(design: Design, ids: readonly string[]): Job {
     };
     builder.replace({ ...switchKind(shape, 'crosshatch'), recipe: grid('square') });
     builder.insertAfter([diamond, rim], shape.id);
-    return [shape.id, diamond.id, rim.id];
+    // One thing to take hold of: together they are moved, and leave room around what is put on them.
+    return grouped(builder, [shape, diamond, rim], `${shape.name}, embossed`).id;
   });
   return builder.job(results);
 }

@@ -145,7 +145,8 @@ describe('combining', () => {
   test('embossing: two grids and a rim that follow the shape', () => {
     const job = embossJob(pair, ['a']);
     const embossed = applyCommand(pair, job.command).design;
-    const parts = job.select.map((id) => findItem(embossed, id) as DesignObject);
+    const [group] = job.select.map((id) => findItem(embossed, id) as Group);
+    const parts = group.objects as DesignObject[];
     expect(parts.map((p) => [p.recipe.kind, p.recipe.settings.shape])).toEqual([
       ['crosshatch', 'square'],
       ['crosshatch', 'diamond'],

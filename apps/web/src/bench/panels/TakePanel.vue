@@ -7,7 +7,7 @@ import { counted, sewingTime } from '../../parts/time.ts';
 import { useBench } from '../../stores/bench/bench.ts';
 import { useSettings } from '../../stores/settings.ts';
 import { useSewing } from '../../stores/sewing.ts';
-import { saveFile } from '../save-file.ts';
+import { saveFile } from '../../parts/save-file.ts';
 import { useEngine, packed } from '../../workers/engine.ts';
 import { useView } from '../../stores/view.ts';
 import type { PictureOptions } from '../../workers/engine-work.ts';

@@ -14,7 +14,7 @@ import type { KeptMotif } from '@rosehip/wire';
 import { useBench } from '../../stores/bench/bench.ts';
 import { drawingOf, useMotifs } from '../../stores/motifs.ts';
 import { useEngine } from '../../workers/engine.ts';
-import { saveFile } from '../save-file.ts';
+import { saveFile } from '../../parts/save-file.ts';
 import { mapObjects, useRecipeEdit } from './recipe-edit.ts';
 
 /** The setting that takes the motif. */

@@ -1,7 +1,8 @@
 <script setup lang="ts">
-// What the stitches of one object look out for: the shapes they show, and what they leave room around.
+// What stitches look out for: the shapes they show, and what they leave room around. Several objects, and those in a group,
+// leave room together where they cover a shape.
 import { computed } from 'vue';
-import { everyItem, stitchKind, type DesignObject, type Item } from '@rosehip/core';
+import { everyItem, sewnFrom, stitchKind, type DesignObject, type Item } from '@rosehip/core';
 import NumberField from '../../fields/NumberField.vue';
 import { useBench } from '../../stores/bench/bench.ts';
 import ItemList from './ItemList.vue';
@@ -17,19 +18,42 @@ const object = computed<DesignObject | null>(() => {
 });
 const kind = computed(() => object.value && stitchKind(object.value.recipe.kind));
 
-/** Everything else on the cloth. */
-const others = computed<Item[]>(() =>
-  bench.design && object.value
-    ? [...everyItem(bench.design.objects)].filter((i) => i.id !== object.value!.id)
-    : [],
+/** What leaves room: the one object, or all that cover a shape among several. */
+const leavesRoom = (item: Item): item is DesignObject =>
+  item.kind === 'object' &&
+  item.outline.kind !== 'text' &&
+  !item.unsewn &&
+  sewnFrom(item.recipe) === 'region';
+const objects = computed<DesignObject[]>(() =>
+  object.value ? [object.value] : [...everyItem(bench.selected)].filter(leavesRoom),
 );
+/** What all of them leave room around, and how. */
+const clear = computed(() => {
+  const [first, ...rest] = objects.value.map((o) => o.keepClear);
+  if (!first) return null;
+  const of = first.of.filter((id) => rest.every((k) => k?.of.includes(id)));
+  return of.length ? { ...first, of } : null;
+});
+
+/** Everything else on the cloth. */
+const others = computed<Item[]>(() => {
+  if (!bench.design || !objects.value.length) return [];
+  const own = new Set([...everyItem(bench.selected)].map((i) => i.id));
+  return [...everyItem(bench.design.objects)].filter((i) => !own.has(i.id));
+});
 const shapes = computed(() => others.value.filter((i) => i.kind !== 'stitches'));
 
 function change(label: string, to: (o: DesignObject) => DesignObject, live = false): void {
-  const [committed] = bench.committedSelected;
-  if (committed?.kind !== 'object') return;
-  if (live) bench.preview([to(committed)]);
-  else bench.replace([to(committed)], label);
+  const wanted = new Set(objects.value.map((o) => o.id));
+  const changed = (item: Item): Item =>
+    item.kind === 'group'
+      ? { ...item, objects: item.objects.map(changed) }
+      : item.kind === 'object' && wanted.has(item.id)
+        ? to(item)
+        : item;
+  const items = bench.committedSelected.map(changed);
+  if (live) bench.preview(items);
+  else bench.replace(items, label);
 }
 
 function setRelief(of: string[]): void {
@@ -52,9 +76,9 @@ function setMargin(margin: number, live: boolean): void {
 </script>
 
 <template>
-  <template v-if="object && kind">
+  <template v-if="objects.length">
     <ItemList
-      v-if="kind.usesRaised"
+      v-if="object && kind?.usesRaised"
       title="Shapes in relief"
       none="Nothing bends the lines yet: choose a shape that lies on this one."
       add="Show a shape …"
@@ -67,14 +91,14 @@ function setMargin(margin: number, live: boolean): void {
         title="Keeps clear of"
         none="Nothing: all of it is stitched."
         add="Leave room around …"
-        :ids="object.keepClear?.of ?? []"
+        :ids="clear?.of ?? []"
         :choices="others"
         @change="setClear"
       />
-      <div v-if="object.keepClear" data-made>
+      <div v-if="clear" data-made>
         <NumberField
           label="Room kept"
-          :value="object.keepClear.margin"
+          :value="clear.margin"
           unit="mm"
           :least="0"
           :most="50"
@@ -84,10 +108,10 @@ function setMargin(margin: number, live: boolean): void {
           @change="setMargin($event, false)"
         />
       </div>
-      <label v-if="object.keepClear" class="flex items-center gap-2">
+      <label v-if="clear" class="flex items-center gap-2">
         <input
           type="checkbox"
-          :checked="!!object.keepClear.fillHoles"
+          :checked="!!clear.fillHoles"
           @change="setHoles(($event.target as HTMLInputElement).checked)"
         />
         What they enclose is kept clear too

@@ -3,12 +3,14 @@
 import { computed, ref } from 'vue';
 import { nearestThread } from '@rosehip/core';
 import { useBench } from '../../stores/bench/bench.ts';
+import { useCharts } from '../../stores/charts.ts';
 import { dragThread } from '../threads/dragged-thread.ts';
 
 const props = defineProps<{ code: string | null }>();
 const emit = defineEmits<{ choose: [code: string] }>();
 
 const bench = useBench();
+const charts = useCharts();
 const search = ref('');
 
 /** Threads that the design uses already, in the order of sewing. */
@@ -22,6 +24,13 @@ const used = computed(() => {
   };
   collect(bench.design?.objects ?? []);
   return [...codes].map((code) => bench.materials.thread(code));
+});
+
+/** Threads of the chart that the person has, but for those on the cloth. */
+const mine = computed(() => {
+  const { chart } = bench.materials;
+  const shown = new Set(used.value.map((t) => t.code));
+  return chart.threads.filter((t) => charts.owns(chart.id, t) && !shown.has(t.code));
 });
 
 const nearest = computed(() =>
@@ -47,22 +56,31 @@ const found = computed(() => {
       aria-label="Find a thread"
       @keydown.stop
     />
-    <div v-if="used.length && !search" class="flex flex-wrap gap-1">
-      <span class="label w-full">On this cloth</span>
-      <button
-        v-for="t in used"
-        :key="t.code"
-        type="button"
-        class="size-6 rounded-full border"
-        :class="t.code === props.code ? 'border-2 border-rosehip' : 'border-line'"
-        :style="{ background: t.colour }"
-        :title="`${t.name} ${t.code}`"
-        :aria-label="`${t.name} ${t.code}`"
-        draggable="true"
-        @dragstart="dragThread($event, t.code)"
-        @click="emit('choose', t.code)"
-      />
-    </div>
+    <template v-if="!search">
+      <div
+        v-for="row in [
+          { label: 'On this cloth', threads: used },
+          { label: 'My threads', threads: mine },
+        ].filter((r) => r.threads.length)"
+        :key="row.label"
+        class="flex max-h-24 flex-wrap gap-1 overflow-y-auto"
+      >
+        <span class="label w-full">{{ row.label }}</span>
+        <button
+          v-for="t in row.threads"
+          :key="t.code"
+          type="button"
+          class="size-6 rounded-full border"
+          :class="t.code === props.code ? 'border-2 border-rosehip' : 'border-line'"
+          :style="{ background: t.colour }"
+          :title="`${t.name} ${t.code}`"
+          :aria-label="`${t.name} ${t.code}`"
+          draggable="true"
+          @dragstart="dragThread($event, t.code)"
+          @click="emit('choose', t.code)"
+        />
+      </div>
+    </template>
     <span class="label">{{ bench.materials.chart.name }}</span>
     <div class="grid max-h-60 grid-cols-6 gap-1 overflow-y-auto p-0.5">
       <button

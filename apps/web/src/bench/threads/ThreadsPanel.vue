@@ -16,6 +16,7 @@ import ChoiceField from '../../fields/ChoiceField.vue';
 import CommandButton from '../../parts/CommandButton.vue';
 import { useBench } from '../../stores/bench/bench.ts';
 import ThreadPicker from '../recipe-card/ThreadPicker.vue';
+import ChartMove from './ChartMove.vue';
 import { droppedThread, holdsThread } from './dragged-thread.ts';
 
 const bench = useBench();
@@ -109,6 +110,7 @@ async function asOther(): Promise<void> {
         <ThreadPicker v-if="chosen === k" class="mt-1 mb-2" :code="step.thread" @choose="give(k, $event)" />
       </li>
     </ol>
+    <ChartMove />
     <template v-if="steps.length">
       <ThreadPicker v-if="chosen < 0" :code="null" @choose="said = 'Drag it on to a step.'" />
       <div class="grid gap-1.5">
