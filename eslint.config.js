@@ -15,6 +15,7 @@ const rooms = [
   'resolve',
   'shaping',
   'sewing',
+  'hooping',
   'mending',
   'reading',
   'choosing',

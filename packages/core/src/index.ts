@@ -38,6 +38,9 @@ export {
   type LiveOutline,
   type Outline,
   type OwnChart,
+  type Hooping,
+  type Marks,
+  type Piece,
   type Patch,
   type Path,
   type PathLayout,
@@ -349,6 +352,20 @@ export {
   type ThreadMove,
 } from './jobs/charts.ts';
 export { chartCsv, chartPalette, readChart, shoppingCsv, type ChartRead } from './formats/charts/charts.ts';
+export {
+  addHoopingJob,
+  firstMarks,
+  hoopInJob,
+  layHoopingsJob,
+  marksJob,
+  placeHoopingJob,
+  removeHoopingJob,
+} from './jobs/hoopings.ts';
+export { belonging, hoopingsOf, sewnBoxes, type Belonging } from './hooping/belong.ts';
+export { fieldOf, holds, HOOP_EDGE, toCloth, toHoop } from './hooping/field.ts';
+export { hoopingPlans, type HoopingPlan, type HoopingPlans } from './hooping/plans.ts';
+export { marksBetween } from './hooping/marks.ts';
+export { hoopingFiles, hoopingZip, type HoopingFile } from './formats/hooping-files.ts';
 export { readThreadList, threadsJob, threadSteps, type ThreadStep } from './jobs/threads.ts';
 export type { KindCounts } from './choosing/kinds.ts';
 export { chooseStitchesJob, type StitchesChosen } from './jobs/choose-stitches.ts';

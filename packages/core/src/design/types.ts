@@ -3,6 +3,7 @@
 import type { Static } from 'typebox';
 import type * as whole from './document/design.ts';
 import type * as pictures from './document/from-picture.ts';
+import type * as hooped from './document/hoopings.ts';
 import type * as objects from './document/objects.ts';
 import type * as outlines from './document/outlines.ts';
 import type * as repeats from './document/repeat.ts';
@@ -147,6 +148,9 @@ export interface Guide extends Static<typeof whole.guide> {}
 export interface ReferencePicture extends Static<typeof whole.referencePicture> {}
 export interface IgnoredFinding extends Static<typeof whole.ignoredFinding> {}
 
+export interface Piece extends Static<typeof hooped.piece> {}
+export interface Hooping extends Static<typeof hooped.hooping> {}
+export interface Marks extends Static<typeof hooped.marks> {}
 export interface OwnChart extends Static<typeof whole.ownChart> {}
 export interface EarlierChart extends Static<typeof whole.earlierChart> {}
 
@@ -169,6 +173,9 @@ export type DesignChanges = Partial<
     | 'ignored'
     | 'places'
     | 'fonts'
+    | 'piece'
+    | 'hoopings'
+    | 'marks'
     | 'chart'
     | 'ownChart'
     | 'earlierChart'

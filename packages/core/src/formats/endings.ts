@@ -1,7 +1,7 @@
 // What the names of each format's files end in. Apart from the readers and writers, so that a page that only chooses
 // files need not load those.
 
-export type FormatId = 'dst' | 'design' | 'svg' | 'cut';
+export type FormatId = 'hoopings' | 'dst' | 'design' | 'svg' | 'cut';
 
 export interface Endings {
   /** What its files end in when they are written. */
@@ -12,6 +12,7 @@ export interface Endings {
 
 /** In the order in which the formats are offered. */
 export const ENDINGS: Readonly<Record<FormatId, Endings>> = {
+  hoopings: { ending: '.zip', reads: [] },
   dst: { ending: '.dst', reads: ['.dst'] },
   design: { ending: '.rosehip.json', reads: ['.rosehip.json', '.json'] },
   svg: { ending: '.svg', reads: ['.svg'] },

@@ -8,6 +8,7 @@ import { readDesignFile, writeDesignFile } from './design-file/read.ts';
 import { readDst } from './dst/read.ts';
 import { writeDst } from './dst/write.ts';
 import { ENDINGS, READABLE, type Endings, type FormatId } from './endings.ts';
+import { hoopingZip } from './hooping-files.ts';
 import { ReadError } from './read-error.ts';
 import { readSvg } from './svg/read.ts';
 import { designFromSvg, type SvgRecipes } from './svg/to-design.ts';
@@ -89,8 +90,19 @@ const cutLines: FileFormat = {
   write: (design) => bytesOf(writeCutLines(design)),
 };
 
+const hoopings: FileFormat = {
+  id: 'hoopings',
+  name: 'A file a hooping',
+  about: 'Stitch files by number, with their marks.',
+  ...ENDINGS.hoopings,
+  mediaType: 'application/zip',
+  stitched: true,
+  suits: (design) => (design.hoopings?.length ?? 0) > 1,
+  write: (design) => hoopingZip(design),
+};
+
 /** In the order in which they are offered. */
-export const FILE_FORMATS: readonly FileFormat[] = [stitchFile, designFile, drawing, cutLines];
+export const FILE_FORMATS: readonly FileFormat[] = [hoopings, stitchFile, designFile, drawing, cutLines];
 
 export const fileFormat = (id: FormatId): FileFormat => FILE_FORMATS.find((format) => format.id === id)!;
 

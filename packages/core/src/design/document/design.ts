@@ -5,6 +5,7 @@ import { HOOP_LIMITS } from '../../materials/hoops.ts';
 import { DESIGN_LIMITS } from '../limits.ts';
 import type { Item } from '../types.ts';
 import { DESIGN_VERSION } from '../version.ts';
+import * as hoopings from './hoopings.ts';
 import * as objects from './objects.ts';
 import * as outlines from './outlines.ts';
 import {
@@ -84,6 +85,11 @@ export const design = exactly({
   name,
   /** Inner size in mm; turning a hoop swaps its sides. */
   hoop: exactly({ name: text(60, 1), width: hoopSide, height: hoopSide }),
+  /** The cloth itself, where it is larger than the hoop. */
+  piece: perhaps(hoopings.piece),
+  /** Where the hoop is put, in this order; left out: once, in the middle. */
+  hoopings: perhaps(list(hoopings.hooping, 60, 1)),
+  marks: perhaps(hoopings.marks),
   cloth: exactly({ kind: word<string>(...CLOTHS.map((c) => c.id)), colour }),
   /** Id of the thread chart. */
   chart: chartId,

@@ -35,7 +35,14 @@ import {
 import { fromPicture } from './from-picture.ts';
 import { repeat } from './repeat.ts';
 
-const itemFields = { id, name, visible: flag, locked: flag };
+const itemFields = {
+  id,
+  name,
+  visible: flag,
+  locked: flag,
+  /** Id of the hooping that it is sewn in, where that was chosen by hand. */
+  hooping: perhaps(id),
+};
 
 /** How wide a satin along a line is at a place, as a share (0 to 1) of the line's length; mm. */
 export const widthAt = exactly({ at: share, width: length(100) });

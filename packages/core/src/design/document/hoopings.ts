@@ -1,0 +1,21 @@
+// Hoopings in the document: where the hoop lies on a piece that is larger than it, and the marks between them.
+import { coordinate, exactly, id, number, REACH, threadCode, turn, word } from './parts.ts';
+
+/** The cloth, its middle at the origin; mm. */
+export const piece = exactly({
+  shape: word('rectangle', 'round'),
+  width: number(10, 2 * REACH),
+  height: number(10, 2 * REACH),
+});
+
+/** The hoop's middle on the cloth in mm, and how it is turned. */
+export const hooping = exactly({ id, x: coordinate, y: coordinate, turn });
+
+/** Alignment marks: those that end one hooping begin the next. */
+export const marks = exactly({
+  /** Crosses or corners as far apart as both hoops allow, or a basted frame around what both hold. */
+  as: word('cross', 'corner', 'frame'),
+  thread: threadCode,
+  /** mm; of a frame nothing. */
+  size: number(2, 20),
+});

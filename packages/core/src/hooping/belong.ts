@@ -1,0 +1,72 @@
+// Which hooping each thing is sewn in: the one chosen by hand, or the nearest that holds it whole; what lies on something
+// never earlier than that.
+import { isLetter, visibleLeaves } from '../design/tree.ts';
+import type { Hooping, ResolvedDesign } from '../design/types.ts';
+import { boundsMeet, emptyBounds, growBounds, type Bounds } from '../geometry/points.ts';
+import { Move, type Plan } from '../sewing/plan.ts';
+import { holds } from './field.ts';
+
+/** The hoopings of a design: one in the middle when none were laid. */
+export const hoopingsOf = ({ hoopings }: Pick<ResolvedDesign, 'hoopings'>): readonly Hooping[] =>
+  hoopings?.length ? hoopings : MIDDLE;
+const MIDDLE: readonly Hooping[] = [{ id: 'middle', x: 0, y: 0, turn: 0 }];
+
+/** Letters are sewn one by one, and belong to their words. */
+const wholeOf = (id: string): string => (isLetter(id) ? id.slice(0, id.lastIndexOf('letter.') - 1) : id);
+
+/** What each thing's stitches reach on the cloth, in mm, by its id; what is not sewn is missing. */
+export function sewnBoxes({ x, y, move, objects }: Plan): Map<string, Bounds> {
+  const out = new Map<string, Bounds>();
+  for (const { id, from, to } of objects) {
+    const key = wholeOf(id);
+    let box = out.get(key);
+    for (let i = from; i < to; i++) {
+      if (move[i] !== Move.stitch) continue;
+      if (!box) out.set(key, (box = emptyBounds()));
+      growBounds(box, x[i], y[i]);
+    }
+  }
+  return out;
+}
+
+export interface Belonging {
+  /** Index of the hooping by the id of a thing. */
+  of: Map<string, number>;
+  /** Ids of what no hooping holds whole. */
+  cut: string[];
+  /** Ids of what is sewn before something that it lies on. */
+  early: string[];
+}
+
+export function belonging(design: ResolvedDesign, boxes: ReadonlyMap<string, Bounds>): Belonging {
+  const hoopings = hoopingsOf(design);
+  const of = new Map<string, number>();
+  const cut: string[] = [];
+  const may = new Map<string, number[]>();
+  const leaves = [...visibleLeaves(design.objects)].filter((leaf) => boxes.has(leaf.id));
+  for (const leaf of leaves) {
+    const box = boxes.get(leaf.id)!;
+    const [mx, my] = [(box.minX + box.maxX) / 2, (box.minY + box.maxY) / 2];
+    const away = (k: number): number => Math.hypot(hoopings[k].x - mx, hoopings[k].y - my);
+    const holding = hoopings.flatMap((h, k) => (holds(h, design.hoop, box) ? [k] : []));
+    const wished = hoopings.findIndex((h) => h.id === leaf.hooping);
+    if (!holding.length) cut.push(leaf.id);
+    const from = holding.length ? holding : hoopings.map((_, k) => k);
+    may.set(leaf.id, holding);
+    of.set(leaf.id, wished >= 0 ? wished : from.reduce((a, b) => (away(b) < away(a) ? b : a)));
+  }
+  // What lies on something goes to a later hooping, or what it lies on to an earlier one.
+  const early: string[] = [];
+  leaves.forEach((leaf, i) => {
+    const box = boxes.get(leaf.id)!;
+    for (const under of leaves.slice(0, i)) {
+      if (!boundsMeet(boxes.get(under.id)!, box)) continue;
+      const [mine, its] = [of.get(leaf.id)!, of.get(under.id)!];
+      if (its <= mine) continue;
+      if (may.get(leaf.id)!.includes(its)) of.set(leaf.id, its);
+      else if (may.get(under.id)!.includes(mine)) of.set(under.id, mine);
+      else early.push(leaf.id);
+    }
+  });
+  return { of, cut, early: [...new Set(early)] };
+}

@@ -1,0 +1,237 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { drawn, object } from '../../test/draw.ts';
+import { applyCommand } from '../design/commands.ts';
+import { emptyDesign, type Design, type Hooping } from '../design/types.ts';
+import { decodeDst } from '../formats/dst/read.ts';
+import { readDesignFile, writeDesignFile } from '../formats/design-file/read.ts';
+import { hoopingFiles, hoopingZip } from '../formats/hooping-files.ts';
+import { applyMatrix } from '../geometry/matrix.ts';
+import type { Bounds, Point } from '../geometry/points.ts';
+import { seeded } from '../geometry/random.ts';
+import {
+  addHoopingJob,
+  hoopInJob,
+  layHoopingsJob,
+  placeHoopingJob,
+  removeHoopingJob,
+} from '../jobs/hoopings.ts';
+import { resolveDesign } from '../resolve/resolve.ts';
+import { Move, type Plan } from '../sewing/plan.ts';
+import { sewDesign } from '../sewing/sew.ts';
+import { unzipSync } from 'fflate';
+import { belonging, sewnBoxes } from './belong.ts';
+import { HOOP_EDGE, holds, toCloth, toHoop } from './field.ts';
+import { fits, laidHoopings } from './lay.ts';
+import { hoopingPlans } from './plans.ts';
+
+const HOOP = { name: '100 × 140', width: 100, height: 140 };
+const run = (d: Design, job: { command: Parameters<typeof applyCommand>[1] }): Design =>
+  applyCommand(d, job.command).design;
+const box = (x: number, y: number, w: number, h: number) => drawn(`M${x} ${y}h${w}v${h}h${-w}Z`);
+
+/** A strip of flowers, 700 mm long. */
+const strip: Design = {
+  ...emptyDesign('Runner', HOOP),
+  objects: Array.from({ length: 16 }, (_, i) =>
+    object(
+      `f${i}`,
+      box(-340 + 42 * i, -20, 34, 40),
+      i % 2 ? 'run' : 'contour',
+      {},
+      { thread: i % 3 ? '222' : '162' },
+    ),
+  ),
+};
+const laid = run(strip, layHoopingsJob(strip).job);
+
+describe('hoopings', () => {
+  it('places go from the cloth to the hoop and back', () => {
+    const hooping: Hooping = { id: 'a', x: 120, y: -30, turn: 90 };
+    const p = applyMatrix(toHoop(hooping), { x: 130, y: -30 });
+    expect([p.x, p.y].map((v) => Math.round(v * 1e6) / 1e6)).toEqual([0, -10]);
+    expect(applyMatrix(toCloth(hooping), p).x).toBeCloseTo(130);
+  });
+
+  it('along a strip are all alike, and hold everything whole', () => {
+    const { hoopings } = laid;
+    expect(hoopings!.length).toBe(6);
+    const steps = hoopings!.slice(1).map((h, i) => Math.hypot(h.x - hoopings![i].x, h.y - hoopings![i].y));
+    expect(Math.max(...steps) - Math.min(...steps)).toBeLessThan(0.25);
+    const { cut, early } = belonging(resolveDesign(laid), sewnBoxes(sewDesign(laid)));
+    expect([cut, early]).toEqual([[], []]);
+  });
+
+  const boxesOf = fc.array(
+    fc
+      .tuple(
+        fc.integer({ min: -300, max: 300 }),
+        fc.integer({ min: -300, max: 300 }),
+        fc.integer({ min: 2, max: 90 }),
+        fc.integer({ min: 2, max: 90 }),
+      )
+      .map(([x, y, w, h]): Bounds => ({ minX: x, minY: y, maxX: x + w, maxY: y + h })),
+    { minLength: 1, maxLength: 40 },
+  );
+  it('hold every box that the hoop can hold at all', () => {
+    fc.assert(
+      fc.property(boxesOf, (boxes) => {
+        const hoopings = laidHoopings(boxes, { hoop: HOOP, shared: 10 });
+        for (const b of boxes) if (fits(b, HOOP)) expect(hoopings.some((h) => holds(h, HOOP, b))).toBe(true);
+      }),
+      { numRuns: 60 },
+    );
+  });
+
+  it('are no more than the best of a thousand random placings', () => {
+    const random = seeded(7);
+    for (let round = 0; round < 6; round++) {
+      const boxes = Array.from({ length: 24 }, (): Bounds => {
+        const [x, y] = [random() * 360 - 180, random() * 260 - 130];
+        return { minX: x, minY: y, maxX: x + 5 + 35 * random(), maxY: y + 5 + 35 * random() };
+      });
+      const ours = laidHoopings(boxes, { hoop: HOOP, shared: 0 }).length;
+      let best = Infinity;
+      for (let k = 0; k < 1000; k++) {
+        let left = boxes;
+        let n = 0;
+        while (left.length && n < ours) {
+          // A hoop about a box of chance, shifted by chance.
+          const b = left[Math.floor(random() * left.length)];
+          const turn = random() < 0.5 ? 0 : 90;
+          const [w, h] = (turn ? [140, 100] : [100, 140]).map((v) => v - 2 * HOOP_EDGE);
+          const x = b.maxX - w / 2 + random() * (b.minX + w - b.maxX);
+          const y = b.maxY - h / 2 + random() * (b.minY + h - b.maxY);
+          const hooping = { id: 'r', x, y, turn };
+          left = left.filter(
+            (o) => !holds(hooping, { width: 100 - 2 * HOOP_EDGE, height: 140 - 2 * HOOP_EDGE }, o),
+          );
+          n++;
+        }
+        if (!left.length) best = Math.min(best, n);
+      }
+      expect(ours).toBeLessThanOrEqual(best);
+    }
+  });
+
+  it('what lies on something is never sewn before it', () => {
+    const ground = object('g', box(-60, -20, 60, 40), 'contour');
+    const flower = object('f', box(-14, -10, 40, 20), 'run', {}, { thread: '162' });
+    const two: Design = {
+      ...emptyDesign('Two', HOOP),
+      hoopings: [
+        { id: 'right', x: 20, y: 0, turn: 0 },
+        { id: 'left', x: -22, y: 0, turn: 0 },
+      ],
+      objects: [ground, flower],
+    };
+    const boxes = sewnBoxes(sewDesign(two));
+    // The flower lies nearer to the right hooping, which comes first, but the ground is sewn in the left one.
+    const { of, early } = belonging(resolveDesign(two), boxes);
+    expect([of.get('g'), of.get('f'), early]).toEqual([1, 1, []]);
+    const apart: Design = { ...two, hoopings: [{ id: 'right', x: 47, y: 0, turn: 0 }, two.hoopings![1]] };
+    const forced = run(apart, hoopInJob(apart, ['f'], 'right'));
+    expect(belonging(resolveDesign(forced), boxes).cut).toEqual([]);
+  });
+
+  it('are placed, added and taken away by hand', () => {
+    const one = emptyDesign('One', HOOP);
+    const two = run(one, addHoopingJob(one));
+    expect(two.hoopings).toHaveLength(2);
+    expect(two.marks!.as).toBe('cross');
+    const [first, second] = two.hoopings!;
+    const moved = run(two, placeHoopingJob(two, second.id, { x: 70, turn: 90 }));
+    expect(moved.hoopings![1]).toMatchObject({ x: 70, turn: 90 });
+    expect(readDesignFile(writeDesignFile(moved))).toEqual(moved);
+    const back = run(moved, removeHoopingJob(moved, second.id));
+    expect([back.hoopings, back.marks]).toEqual([[first], undefined]);
+    expect(() => removeHoopingJob(back, first.id)).toThrow('One hooping stays');
+    expect(() => layHoopingsJob(one)).toThrow('Nothing is sewn yet');
+  });
+});
+
+describe('files of hoopings', () => {
+  /** Stitches of a file as lines, mm. */
+  const linesOf = (bytes: Uint8Array): [Point, Point][] => {
+    const { x, y, move } = decodeDst(bytes);
+    const at = (i: number): Point => ({ x: x[i] / 10, y: y[i] / 10 });
+    return [...x.keys()].filter((i) => i && move[i] === Move.stitch).map((i) => [at(i - 1), at(i)]);
+  };
+  const fromLine = (p: Point, [a, b]: [Point, Point]): number => {
+    const [dx, dy] = [b.x - a.x, b.y - a.y];
+    const t = ((p.x - a.x) * dx + (p.y - a.y) * dy) / (dx * dx + dy * dy || 1);
+    const k = Math.min(1, Math.max(0, t));
+    return Math.hypot(a.x + k * dx - p.x, a.y + k * dy - p.y);
+  };
+  const nearest = (p: Point, of: readonly Point[]): number =>
+    of.reduce((least, q) => Math.min(least, Math.hypot(p.x - q.x, p.y - q.y)), Infinity);
+
+  it('lie in their hoops, marks first and last, the same ones for neighbours', () => {
+    const { plans, unmarked } = hoopingPlans(resolveDesign(laid));
+    expect(unmarked).toEqual([]);
+    const cloth = (hooping: Hooping, plan: Plan, id: string) => {
+      const { from, to } = plan.objects.find((o) => o.id === id)!;
+      return Array.from({ length: to - from }, (_, i) => i + from)
+        .filter((i) => plan.move[i] === Move.stitch)
+        .map((i) => applyMatrix(toCloth(hooping), { x: plan.x[i], y: plan.y[i] }));
+    };
+    plans.forEach(({ hooping, plan }, k) => {
+      for (let i = 0; i < plan.x.length; i++) {
+        expect(Math.abs(plan.x[i])).toBeLessThanOrEqual(HOOP.width / 2);
+        expect(Math.abs(plan.y[i])).toBeLessThanOrEqual(HOOP.height / 2);
+      }
+      const ids = plan.objects.map((o) => o.id);
+      if (k > 0) expect(ids[0]).toBe('marks-before');
+      if (k + 1 < plans.length) expect(ids.at(-1)).toBe('marks-after');
+      if (!k) return;
+      const before = plans[k - 1];
+      const [was, is] = [
+        cloth(before.hooping, before.plan, 'marks-after'),
+        cloth(hooping, plan, 'marks-before'),
+      ];
+      for (const p of is) expect(nearest(p, was)).toBeLessThan(0.12);
+    });
+  });
+
+  it('laid over each other by their marks give the design within a tenth of a millimetre', () => {
+    const whole = sewDesign({ ...laid, hoopings: undefined, marks: undefined });
+    const there = [...whole.x.keys()]
+      .filter((i) => whole.move[i] === Move.stitch)
+      .map((i) => ({ x: whole.x[i], y: whole.y[i] }));
+    const files = hoopingFiles(laid);
+    expect(files.map((f) => f.name.slice(0, 8))).toEqual(
+      Array.from({ length: 6 }, (_, k) => `${k + 1} Runner`),
+    );
+    let marksBefore: Point[] = [];
+    let shift: { x: number; y: number; turn: number } = { x: 0, y: 0, turn: 0 };
+    const sewn: [Point, Point][] = [];
+    for (const { bytes, plan } of files) {
+      const { plan: p, hooping } = plan;
+      // The first lies where it is known to; each other one where its marks say.
+      const mark = (id: string) => {
+        const o = p.objects.find((q) => q.id === id);
+        return o ? [o.from, o.to - 1].map((i) => ({ x: p.x[i], y: p.y[i] })) : [];
+      };
+      if (!sewn.length) shift = hooping;
+      else {
+        const [a] = mark('marks-before');
+        const map = toCloth({ ...hooping, x: 0, y: 0 });
+        const turned = applyMatrix(map, a);
+        shift = { turn: hooping.turn, x: marksBefore[0].x - turned.x, y: marksBefore[0].y - turned.y };
+      }
+      const at = toCloth({ id: '', ...shift });
+      marksBefore = mark('marks-after').map((q) => applyMatrix(at, q));
+      sewn.push(...linesOf(bytes).map(([a, b]): [Point, Point] => [applyMatrix(at, a), applyMatrix(at, b)]));
+    }
+    const far = there
+      .filter((_, i) => i % 9 === 0)
+      .map((p) => sewn.reduce((least, line) => Math.min(least, fromLine(p, line)), Infinity));
+    expect(Math.max(...far)).toBeLessThanOrEqual(0.1);
+  });
+
+  it('come in one zip, numbered, the same each time', () => {
+    const zip = hoopingZip(laid);
+    expect(Object.keys(unzipSync(zip))).toEqual(hoopingFiles(laid).map((f) => f.name));
+    expect(hoopingZip(laid)).toEqual(zip);
+  });
+});
