@@ -5,6 +5,8 @@ import {
   findingsOf,
   findItem,
   fixOf,
+  hoopingPlans,
+  resolveDesign,
   sewDesign,
   type DesignObject,
 } from '@rosehip/core';
@@ -25,8 +27,12 @@ test.each([...sound, towelCorner()].map((d) => [d.name, d] as const))(
     await loadFonts(design, readFontFile);
     const plan = sewDesign(design);
     const f = figuresOf(plan);
-    expect(Math.max(-f.bounds!.minX, f.bounds!.maxX)).toBeLessThanOrEqual(design.hoop.width / 2);
-    expect(Math.max(-f.bounds!.minY, f.bounds!.maxY)).toBeLessThanOrEqual(design.hoop.height / 2);
+    // In each of its hoopings, when it has several.
+    for (const { plan: hooped } of hoopingPlans(resolveDesign(design)).plans) {
+      const { bounds } = figuresOf(hooped);
+      expect(Math.max(-bounds!.minX, bounds!.maxX)).toBeLessThanOrEqual(design.hoop.width / 2);
+      expect(Math.max(-bounds!.minY, bounds!.maxY)).toBeLessThanOrEqual(design.hoop.height / 2);
+    }
     expect(f.shortest).toBeGreaterThanOrEqual(0.4);
     expect(f.longest).toBeLessThanOrEqual(7);
     for (const o of plan.objects) expect(o.to, `${o.name} has stitches`).toBeGreaterThan(o.from);

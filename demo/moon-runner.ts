@@ -1,4 +1,5 @@
-// The moon-phase runner: one pair of phases fills the length of the cloth, as many as fit, every other pair mirrored.
+// The moon-phase runner: one pair of phases fills the length of the cloth, as many as fit, every other pair mirrored. It is
+// sewn in three hoopings.
 import type { Design } from '@rosehip/core';
 import { design, Drawing, ellipse, path, star } from './drawing.ts';
 
@@ -31,42 +32,61 @@ export function moonRunner(): Design {
     },
     { mirror: true, order: 'colours' },
   );
-  const wave = d.object(
-    'Thread of night',
-    path(
-      'M-180 30 C-150 22 -150 38 -120 30 S-90 22 -60 30 S-30 38 0 30 S30 22 60 30 S90 38 120 30 S150 22 180 30',
-    ),
-    '231',
-    'run',
-    { passes: 2 },
-  );
-  const leaf = d.repeat(
-    'Leaves',
-    [
-      d.object(
-        'Leaf',
-        path('M-180 30 C-178 26.4 -173.4 25.4 -170.6 27 C-172.6 30 -176.4 31.6 -180 30 Z'),
-        '211',
-        'satin',
-        { sides: 'shape' },
+  // The thread of night in three parts, one a hooping, each with its leaves.
+  const night = [-180, -60, 60].map((x, k) => {
+    const turns = k % 2 ? ['38', '22'] : ['22', '38'];
+    const wave = d.object(
+      `Thread of night ${k + 1}`,
+      path(
+        `M${x} 30 C${x + 30} ${turns[0]} ${x + 30} ${turns[1]} ${x + 60} 30 S${x + 90} ${turns[0]} ${x + 120} 30`,
       ),
-    ],
-    {
-      kind: 'path',
-      along: wave.id,
-      fit: 'count',
-      count: 25,
-      step: 15,
-      corners: 'through',
-      anchor: { x: -180, y: 30 },
-      facing: 15,
-    },
-    { mirror: true },
-  );
-  return design(
-    'Moon-phase runner',
-    { name: '400 × 120', width: 400, height: 120 },
-    { kind: 'linen', colour: '#28324f' },
-    [wave, leaf, d.words('Clear skies, and mind the moon', 'pacifico-400', 12, 0, -30, '131'), phases],
-  );
+      '231',
+      'run',
+      { passes: 2 },
+    );
+    const leaf = d.object(
+      'Leaf',
+      path(`M${x} 30 C${x + 2} 26.4 ${x + 6.6} 25.4 ${x + 9.4} 27 C${x + 7.4} 30 ${x + 3.6} 31.6 ${x} 30 Z`),
+      '211',
+      'satin',
+      { sides: 'shape' },
+    );
+    const leaves = d.repeat(
+      `Leaves ${k + 1}`,
+      [leaf],
+      {
+        kind: 'path',
+        along: wave.id,
+        fit: 'count',
+        count: 8,
+        step: 15,
+        corners: 'through',
+        anchor: { x, y: 30 },
+        facing: 15,
+      },
+      { mirror: true },
+    );
+    return { wave, leaves };
+  });
+  return {
+    ...design(
+      'Moon-phase runner',
+      { name: '180 × 130', width: 180, height: 130 },
+      { kind: 'linen', colour: '#28324f' },
+      [
+        d.group(
+          'Thread of night',
+          night.map(({ wave }) => wave),
+        ),
+        ...night.map(({ leaves }) => leaves),
+        d.words('Clear skies', 'pacifico-400', 12, -120, -30, '131'),
+        d.words('mind the moon', 'pacifico-400', 12, 110, -30, '131'),
+        phases,
+      ],
+    ),
+    // Longer than the hoop: it is hooped three times, the same way each time.
+    piece: { shape: 'rectangle', width: 420, height: 130 },
+    hoopings: [-97, 0, 97].map((x, k) => ({ id: `hooping${k + 1}`, x, y: 0, turn: 0 })),
+    marks: { as: 'cross', thread: '163', size: 6 },
+  };
 }

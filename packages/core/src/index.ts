@@ -362,7 +362,7 @@ export {
   removeHoopingJob,
 } from './jobs/hoopings.ts';
 export { belonging, hoopingsOf, sewnBoxes, type Belonging } from './hooping/belong.ts';
-export { fieldOf, holds, HOOP_EDGE, toCloth, toHoop } from './hooping/field.ts';
+export { clothBounds, fieldOf, holds, HOOP_EDGE, toCloth, toHoop } from './hooping/field.ts';
 export { hoopingPlans, type HoopingPlan, type HoopingPlans } from './hooping/plans.ts';
 export { marksBetween } from './hooping/marks.ts';
 export { hoopingFiles, hoopingZip, type HoopingFile } from './formats/hooping-files.ts';

@@ -3,7 +3,7 @@
 import { useEventListener, useMediaQuery } from '@vueuse/core';
 import { computed, onBeforeUnmount, ref, shallowRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
-import { everyItem, findPlace } from '@rosehip/core';
+import { clothBounds, everyItem, findPlace } from '@rosehip/core';
 import { ApiError } from '../api.ts';
 import { useAids } from '../stores/aids.ts';
 import { useBench } from '../stores/bench/bench.ts';
@@ -142,12 +142,7 @@ useEventListener(window, 'beforeunload', (event) => {
 });
 
 function fit(): void {
-  const { hoop } = bench.design!;
-  if (view.width)
-    view.fit(
-      { minX: -hoop.width / 2, minY: -hoop.height / 2, maxX: hoop.width / 2, maxY: hoop.height / 2 },
-      aids.rulers ? 44 : 24,
-    );
+  if (view.width) view.fit(clothBounds(bench.design!), aids.rulers ? 44 : 24);
 }
 
 function sized(): void {
@@ -160,10 +155,10 @@ function sized(): void {
 watch(
   () => view.orderForm,
   () => {
-    const { width, height } = bench.design?.hoop ?? { width: 0, height: 0 };
+    if (!bench.design) return;
+    const { minX, minY, maxX, maxY } = clothBounds(bench.design);
     const [a, b] = [view.toMm(0, 0), view.toMm(view.width, view.height)];
-    const whole = a.x <= -width / 2 && b.x >= width / 2 && a.y <= -height / 2 && b.y >= height / 2;
-    fitWanted ||= whole;
+    fitWanted ||= a.x <= minX && b.x >= maxX && a.y <= minY && b.y >= maxY;
   },
 );
 

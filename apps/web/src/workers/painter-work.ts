@@ -2,6 +2,7 @@
 //
 // The thread that is sewn is kept on a canvas of its own, so that a rehearsal only adds what is new.
 import {
+  hoopingsOf,
   boxMatrix,
   hasPile,
   heatPixels,
@@ -169,17 +170,46 @@ function paintGround(r: PaintRequest): void {
     ctx.fillRect(area.minX, area.minY, area.maxX - area.minX, area.maxY - area.minY);
   }
   paintPictureUnder(ctx);
-  // Outside the hoop the cloth lies in shade; the hoop is two rings of wood.
-  const px = 1 / r.scale;
+  // Outside the hoop, or the piece, the cloth lies in shade.
+  const { piece, hoopings } = design;
+  const [w, h] = piece ? [piece.width / 2, piece.height / 2] : [hoop.width / 2, hoop.height / 2];
+  const radius = Math.min(6, w / 4, h / 4);
+  if (piece || !hoopings) {
+    ctx.beginPath();
+    ctx.rect(area.minX, area.minY, area.maxX - area.minX, area.maxY - area.minY);
+    if (piece?.shape === 'round') ctx.ellipse(0, 0, w, h, 0, 0, 2 * Math.PI);
+    else if (piece) ctx.rect(-w, -h, 2 * w, 2 * h);
+    else ctx.roundRect(-w, -h, 2 * w, 2 * h, radius);
+    ctx.fillStyle = r.view === 'cloth' ? 'rgb(42 28 43 / 0.09)' : 'rgb(42 28 43 / 0.05)';
+    ctx.fill('evenodd');
+  }
+  if (piece) {
+    const px = 1 / r.scale;
+    ctx.beginPath();
+    if (piece.shape === 'round') ctx.ellipse(0, 0, w, h, 0, 0, 2 * Math.PI);
+    else ctx.rect(-w, -h, 2 * w, 2 * h);
+    ctx.setLineDash([6 * px, 4 * px]);
+    ctx.lineWidth = 1.5 * px;
+    ctx.strokeStyle = '#b08d57';
+    ctx.stroke();
+    ctx.setLineDash([]);
+  }
+  const all = hoopingsOf(design);
+  all.forEach((hooping, k) => {
+    ctx.save();
+    ctx.translate(hooping.x, hooping.y);
+    ctx.rotate((hooping.turn * Math.PI) / 180);
+    paintHoop(ctx, hoop, 1 / r.scale, all.length > 1 ? String(k + 1) : '');
+    ctx.restore();
+  });
+}
+
+/** Two rings of wood about the middle, which is a small cross; several are told apart by their numbers. */
+function paintHoop(ctx: Context, hoop: Design['hoop'], px: number, number: string): void {
   const [w, h] = [hoop.width / 2, hoop.height / 2];
   const radius = Math.min(6, w / 4, h / 4);
+  const rim = Math.min(2.4, w / 10) * (number ? 0.5 : 1);
   ctx.beginPath();
-  ctx.rect(area.minX, area.minY, area.maxX - area.minX, area.maxY - area.minY);
-  ctx.roundRect(-w, -h, 2 * w, 2 * h, radius);
-  ctx.fillStyle = r.view === 'cloth' ? 'rgb(42 28 43 / 0.09)' : 'rgb(42 28 43 / 0.05)';
-  ctx.fill('evenodd');
-  ctx.beginPath();
-  const rim = Math.min(2.4, w / 10);
   ctx.roundRect(-w - rim / 2, -h - rim / 2, 2 * w + rim, 2 * h + rim, radius + rim / 2);
   ctx.lineWidth = Math.max(rim, 2 * px);
   ctx.strokeStyle = '#d3b98e';
@@ -190,13 +220,25 @@ function paintGround(r: PaintRequest): void {
   ctx.roundRect(-w, -h, 2 * w, 2 * h, radius);
   ctx.roundRect(-w - rim, -h - rim, 2 * w + 2 * rim, 2 * h + 2 * rim, radius + rim);
   ctx.stroke();
-  // The hoop's middle, as a small cross.
   ctx.beginPath();
   ctx.moveTo(-4 * px, 0);
   ctx.lineTo(4 * px, 0);
   ctx.moveTo(0, -4 * px);
   ctx.lineTo(0, 4 * px);
   ctx.stroke();
+  if (!number) return;
+  const disc = 10 * px;
+  const [x, y] = [-w + disc + 4 * px, -h + disc + 4 * px];
+  ctx.beginPath();
+  ctx.arc(x, y, disc, 0, 2 * Math.PI);
+  ctx.fillStyle = '#fffefa';
+  ctx.fill();
+  ctx.stroke();
+  ctx.fillStyle = '#2a1c2b';
+  ctx.font = `600 ${12 * px}px sans-serif`;
+  ctx.textAlign = 'center';
+  ctx.textBaseline = 'middle';
+  ctx.fillText(number, x, y);
 }
 
 function paintRange(target: Layer, r: PaintRequest, from: number, to: number, area = areaOf(r)): void {
@@ -328,7 +370,8 @@ function paintHeat(r: PaintRequest): void {
 }
 
 /** What lies around and under the thread, as a text. */
-const groundOf = ({ hoop, cloth, picture: under }: Design): string => JSON.stringify([hoop, cloth, under]);
+const groundOf = ({ hoop, cloth, piece, hoopings, picture: under }: Design): string =>
+  JSON.stringify([hoop, cloth, piece, hoopings, under]);
 
 const painter = {
   /** Tells whether anything but the thread looks other than before: that comes with its plan. */

@@ -1,8 +1,8 @@
 // The field of a hooping: where on the cloth the hoop's inside lies.
-import type { Hooping } from '../design/types.ts';
+import type { Design, Hooping } from '../design/types.ts';
 import { applyMatrix, inverse, multiply, rotation, translation, type Matrix } from '../geometry/matrix.ts';
-import type { Bounds } from '../geometry/points.ts';
-import { ringsOf, type Region } from '../geometry/region.ts';
+import { uniteBounds, type Bounds } from '../geometry/points.ts';
+import { regionBounds, ringsOf, type Region } from '../geometry/region.ts';
 import { regionFromRings } from '../geometry/clip.ts';
 import type { Hoop } from '../materials/hoops.ts';
 
@@ -49,6 +49,14 @@ export function holds(
       if (Math.abs(p.x) > w || Math.abs(p.y) > h) return false;
     }
   return true;
+}
+
+/** What of the cloth matters: the piece, and where hoops are put; without either the hoop in the middle. mm. */
+export function clothBounds({ hoop, piece, hoopings }: Pick<Design, 'hoop' | 'piece' | 'hoopings'>): Bounds {
+  const about = (w: number, h: number): Bounds => ({ minX: -w / 2, minY: -h / 2, maxX: w / 2, maxY: h / 2 });
+  const fields = hoopings?.flatMap((h) => regionBounds(fieldOf(h, hoop)) ?? []) ?? [];
+  const all = piece ? [about(piece.width, piece.height), ...fields] : fields;
+  return uniteBounds(all) ?? about(hoop.width, hoop.height);
 }
 
 /** The corners of a region that lie farthest apart; null when it has none. */

@@ -5,6 +5,7 @@ import NumberField from '../../fields/NumberField.vue';
 import DirectionDial from '../../fields/DirectionDial.vue';
 import ClothFields from '../../parts/ClothFields.vue';
 import HoopFields from '../../parts/HoopFields.vue';
+import HoopingFields from './HoopingFields.vue';
 import { useBench } from '../../stores/bench/bench.ts';
 import { useSettings, type Units } from '../../stores/settings.ts';
 import { useView } from '../../stores/view.ts';
@@ -26,6 +27,7 @@ const cloth = computed(() => bench.design!.cloth);
       :hoop="hoop"
       @change="bench.run({ do: 'set-design', label: 'Change hoop', changes: { hoop: $event } })"
     />
+    <HoopingFields />
     <ClothFields
       :cloth="cloth"
       @change="bench.run({ do: 'set-design', label: 'Change cloth', changes: { cloth: $event } })"

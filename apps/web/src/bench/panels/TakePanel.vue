@@ -36,7 +36,7 @@ const offered = computed<Offered[]>(() => {
   return [...always, PICTURE, ...some];
 });
 
-const chosen = ref<Offered['id']>('dst');
+const chosen = ref<Offered['id']>((useBench().design?.hoopings?.length ?? 0) > 1 ? 'hoopings' : 'dst');
 /** How the picture is painted; it begins with what is looked at now. */
 const picture = reactive<PictureOptions>({
   view: useView().view,

@@ -4,21 +4,63 @@ import type { Design } from '../../design/types.ts';
 import { HOOPS, turnedHoop, type Hoop } from '../../materials/hoops.ts';
 import type { Materials } from '../../materials/materials.ts';
 import { differenceOfThreads, type Thread } from '../../materials/threads.ts';
+import { belonging, hoopingsOf, sewnBoxes } from '../../hooping/belong.ts';
+import { marksBetween } from '../../hooping/marks.ts';
+import { layHoopingsJob } from '../../jobs/hoopings.ts';
 import { JobError } from '../../jobs/job.ts';
 import { recolourJob } from '../../jobs/order.ts';
 import { outsideHoop } from '../outside-hoop.ts';
-import type { Check, Found, SewnItem } from '../finding.ts';
+import type { Check, Checked, Found, SewnItem } from '../finding.ts';
+
+/** What is wrong between hoopings: things that none holds whole, what is sewn too early, marks that find no room. */
+function betweenHoopings({ design, plain, plan, sewn }: Checked): Found[] {
+  const boxes = sewnBoxes(plan);
+  const { cut, early } = belonging(plain, boxes);
+  const names = new Map(sewn.map(({ leaf }) => [leaf.id, leaf.name]));
+  const about = (id: string): Pick<Found, 'objects' | 'at'> => ({ objects: [id], at: boxes.get(id) });
+  const hoopings = hoopingsOf(design);
+  return [
+    ...cut.map((id) => ({
+      weight: 3 as const,
+      sentence: `No hooping holds ${names.get(id) ?? 'this'} whole: lay the hoopings anew, move one, or part it.`,
+      ...about(id),
+    })),
+    ...early.map((id) => ({
+      weight: 2 as const,
+      sentence: `${names.get(id) ?? 'This'} lies on something that is sewn in a later hooping: put both into one.`,
+      ...about(id),
+    })),
+    ...hoopings.slice(1).flatMap((next, k) =>
+      design.marks && !marksBetween(hoopings[k], next, design.hoop, design.marks)
+        ? [
+            {
+              weight: 2 as const,
+              sentence: `No marks fit between hooping ${k + 1} and ${k + 2}: let them share more of the cloth.`,
+              objects: [],
+            },
+          ]
+        : [],
+    ),
+  ];
+}
 
 export const hoopCheck: Check = {
   id: 'outside-hoop',
-  find({ design, figures }) {
+  find(checked) {
+    const { design, figures } = checked;
+    if (design.hoopings?.length) return betweenHoopings(checked);
     const outside = outsideHoop(design, figures);
     if (!outside) return [];
     const { sentence, fits } = outside;
     const told = { weight: 3 as const, sentence, objects: [], at: figures.bounds ?? undefined };
-    return [fits ? { ...told, fix: `Take the ${fits.name} hoop`, takes: fits.name } : told];
+    return [
+      fits
+        ? { ...told, fix: `Take the ${fits.name} hoop`, takes: fits.name }
+        : { ...told, fix: 'Lay several hoopings' },
+    ];
   },
-  fix(_design, { at, takes }) {
+  fix(design, { at, takes }) {
+    if (!takes) return layHoopingsJob(design).job;
     const hoop = HOOPS.find((h) => h.name === takes);
     if (!hoop || !at) throw new JobError('No hoop on the shelf would hold it.');
     const w = 2 * Math.max(-at.minX, at.maxX);
