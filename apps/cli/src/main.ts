@@ -6,6 +6,7 @@ import { check } from './check.ts';
 import { choose } from './choose.ts';
 import { fonts } from './fonts.ts';
 import { fromPicture } from './from-picture.ts';
+import { hoopings } from './hoopings.ts';
 import { letter } from './letter.ts';
 import { mend } from './mend.ts';
 import { readObjects } from './read-objects.ts';
@@ -107,6 +108,12 @@ export async function main(args: string[]): Promise<number> {
     .requiredOption('--out <file>', 'the .rosehip.json design or .dst stitch file to write')
     .action(choose);
   program
+    .command('hoopings')
+    .argument('<in>', 'a .rosehip.json design, an SVG drawing or a .dst stitch file')
+    .option('--hoop <size>', 'width and height of the hoop, as in 130x180; left out: as the design has it')
+    .requiredOption('--out <folder>', 'where a stitch file a hooping is written')
+    .action(hoopings);
+  program
     .command('threads')
     .argument('<in>', 'a .rosehip.json design, an SVG drawing or a .dst stitch file')
     .option('--to <chart>', 'move it to this chart: an id, or a CSV or GPL file')
@@ -128,7 +135,7 @@ export async function main(args: string[]): Promise<number> {
     if (!known) throw error;
     const text =
       error.message === '(outputHelp)'
-        ? 'Say what to do: stitch, from-picture, choose, threads, letter, mend, read-objects, render, check, backup, fonts or recipes.'
+        ? 'Say what to do: stitch, from-picture, choose, threads, hoopings, letter, mend, read-objects, render, check, backup, fonts or recipes.'
         : error.message;
     console.error(`rosehip: ${text.replace(/^error: /, '').replace(/\s*\n\s*/g, ' ')}`);
     return 2;

@@ -1,6 +1,6 @@
 // The command line, as a shell runs it.
 import { execFile } from 'node:child_process';
-import { copyFile, mkdtemp, readFile, rm, writeFile } from 'node:fs/promises';
+import { copyFile, mkdtemp, readdir, readFile, rm, writeFile } from 'node:fs/promises';
 import { createRequire } from 'node:module';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -8,6 +8,7 @@ import { decodeDst, Move, writeDesignFile } from '@rosehip/core';
 import { afterAll, beforeAll, expect, test, vi } from 'vitest';
 import { frayedBorder } from '../../../demo/brought-in.ts';
 import { clubBadge } from '../../../demo/club-badge.ts';
+import { moonRunner } from '../../../demo/moon-runner.ts';
 import { main } from '../src/main.ts';
 
 const BIN = new URL('../bin/rosehip.mjs', import.meta.url).pathname;
@@ -377,6 +378,23 @@ test('a picture becomes a design, or stitches', async () => {
   const { x, move } = decodeDst(await readFile(join(folder, 'dusk.dst')));
   expect(x.length).toBeGreaterThan(2000);
   expect(move.filter((m) => m === Move.change)).toHaveLength(5);
+});
+
+test('a design is parted into hoopings, a stitch file each', async () => {
+  await writeFile(join(folder, 'runner.rosehip.json'), writeDesignFile(moonRunner()));
+  const done = await rosehip('hoopings', 'runner.rosehip.json', '--hoop', '130x180', '--out', 'hooped');
+  expect(done.out).toMatch(/^1 Moon-phase runner\.dst: \d+ things; hoop at -?\d/);
+  expect(done.out).toMatch(/(\d) hoopings of 130 × 180\.\n$/);
+  const count = Number(/(\d) hoopings/.exec(done.out)![1]);
+  const files = (await readdir(join(folder, 'hooped'))).sort();
+  expect(files).toHaveLength(count);
+  for (const file of files) {
+    const { x, y } = decodeDst(await readFile(join(folder, 'hooped', file)));
+    const [w, h] = [x, y].map((v) => Math.max(...[...v].map(Math.abs)) / 10);
+    expect([w <= 65, h <= 90]).toEqual([true, true]);
+  }
+  const bad = await rosehip('hoopings', 'runner.rosehip.json', '--hoop', '0x4', '--out', 'hooped');
+  expect([bad.code, bad.error]).toEqual([2, expect.stringContaining('--hoop must be width and height')]);
 });
 
 test('a design is moved to another chart, and to one from a file', async () => {

@@ -133,6 +133,11 @@ watch(
   },
 );
 
+watch(
+  () => bench.selection.join(),
+  (now) => now && view.showSelected(),
+);
+
 // What is not saved is sent while the page can still be seen to, and leaving before that asks.
 useEventListener(document, 'visibilitychange', () => {
   if (document.visibilityState === 'hidden') void bench.settle();

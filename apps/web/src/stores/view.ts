@@ -41,6 +41,9 @@ export type PanelName =
   | 'keys'
   | 'conflict';
 
+/** Panels about the whole design. */
+const OF_ALL: ReadonlySet<PanelName> = new Set(['hoop', 'take', 'keys', 'history']);
+
 interface Kept {
   view: ViewName;
   scale: number;
@@ -88,6 +91,10 @@ export const useView = defineStore('view', () => {
   }
   /** Something was made: its card is to be shown from the top, ready for its first number. */
   const justMade = ref(false);
+  /** What is about the whole design makes room for what was drawn, brought in or taken hold of. */
+  function showSelected(): void {
+    if (OF_ALL.has(panel.value)) panel.value = 'card';
+  }
   function showMade(): void {
     showCard();
     justMade.value = true;
@@ -166,6 +173,7 @@ export const useView = defineStore('view', () => {
     originX,
     originY,
     justMade,
+    showSelected,
     showCard,
     showMade,
     openSetting,

@@ -2,7 +2,12 @@
 //
 // The thread that is sewn is kept on a canvas of its own, so that a rehearsal only adds what is new.
 import {
+  chartOf,
   hoopingsOf,
+  marksBetween,
+  threadIn,
+  tracePaths,
+  type Hooping,
   boxMatrix,
   hasPile,
   heatPixels,
@@ -202,6 +207,20 @@ function paintGround(r: PaintRequest): void {
     paintHoop(ctx, hoop, 1 / r.scale, all.length > 1 ? String(k + 1) : '');
     ctx.restore();
   });
+  paintMarks(ctx, design, all);
+}
+
+/** Alignment marks between hoopings, in their thread. */
+function paintMarks(ctx: Context, { hoop, marks, ...rest }: Design, all: readonly Hooping[]): void {
+  if (!marks) return;
+  ctx.beginPath();
+  for (let k = 1; k < all.length; k++) {
+    const outline = marksBetween(all[k - 1], all[k], hoop, marks);
+    if (outline) tracePaths(ctx as unknown as Canvas2D, outline.paths);
+  }
+  ctx.lineWidth = 0.5;
+  ctx.strokeStyle = threadIn(chartOf(rest), marks.thread).colour;
+  ctx.stroke();
 }
 
 /** Two rings of wood about the middle, which is a small cross; several are told apart by their numbers. */
@@ -370,8 +389,8 @@ function paintHeat(r: PaintRequest): void {
 }
 
 /** What lies around and under the thread, as a text. */
-const groundOf = ({ hoop, cloth, piece, hoopings, picture: under }: Design): string =>
-  JSON.stringify([hoop, cloth, piece, hoopings, under]);
+const groundOf = ({ hoop, cloth, piece, hoopings, marks, chart, picture: under }: Design): string =>
+  JSON.stringify([hoop, cloth, piece, hoopings, marks, chart, under]);
 
 const painter = {
   /** Tells whether anything but the thread looks other than before: that comes with its plan. */

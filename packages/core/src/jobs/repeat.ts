@@ -12,9 +12,9 @@ import {
   type ResolvedDesign,
   type RowSpacing,
 } from '../design/types.ts';
-import { applyMatrix, IDENTITY } from '../geometry/matrix.ts';
+import { applyMatrix, IDENTITY, translation } from '../geometry/matrix.ts';
 import { placedCopies, resolveDesign } from '../resolve/resolve.ts';
-import { transformInside } from '../resolve/transform-items.ts';
+import { transformInside, transformItems } from '../resolve/transform-items.ts';
 import { boundsOfItems } from '../shaping/bounds.ts';
 import { brokenOut, copyItem } from '../shaping/broken-out.ts';
 import { grouped } from './groups.ts';
@@ -63,21 +63,42 @@ function firstLayout(form: RepeatForm, design: Design, items: readonly Item[], a
     length: rounded(0.9 * room),
     solve: 'count',
   });
+  const strip = stripOf(design);
   const across = row(w, design.hoop.width, form === 'row' ? 5 : 3);
   return form === 'row'
-    ? { kind: 'row', across, angle: 0 }
+    ? { kind: 'row', across: strip ? { ...across, fit: 'length', length: strip } : across, angle: 0 }
     : { kind: 'grid', across, down: row(h, design.hoop.height, 3), angle: 0 };
 }
 
+/** Copies keep so far from the ends of a strip, in mm. */
+const STRIP_END = 5;
+
+/** How long a row along the cloth is, in mm, when that is a strip for several hoopings. */
+const stripOf = ({ piece, hoop }: Design): number | null =>
+  piece?.shape === 'rectangle' && piece.width > Math.max(hoop.width, piece.height)
+    ? piece.width - 2 * STRIP_END
+    : null;
+
+/** What is to be repeated along a strip, at its left end; then what it is made from. */
+function atStripEnd(design: Design, items: readonly Item[]): Item[] {
+  const plain = resolveDesign(design);
+  const b = boundsOfItems(items.map((i) => findItem(plain, i.id)!));
+  const strip = stripOf(design);
+  if (!b || !strip) return [...items];
+  return transformItems(design, items, translation(-strip / 2 - b.minX, 0));
+}
+
 /**
- * Makes live copies of what is selected. For a path repeat the line that copies stand along is selected too: the one
+ * Makes live copies of what is selected; a row along a strip fills it with as many as fit, evened out. For a path repeat the line that copies stand along is selected too: the one
  * that was selected last, or the only open line.
  */
 export function repeatJob(design: Design, ids: readonly string[], form: RepeatForm): Job {
   const all = inOrder(design, ids);
   const label = NAMES[form];
   const along = form === 'path' ? lineAmong(all, ids) : null;
-  const items = all.filter((i) => i !== along);
+  const chosen = all.filter((i) => i !== along);
+  const moved = form === 'row' ? atStripEnd(design, chosen) : chosen;
+  const items = moved.slice(0, chosen.length);
   if (!items.length || (form === 'path' && !along))
     throw new JobError(
       form === 'path'
@@ -85,10 +106,11 @@ export function repeatJob(design: Design, ids: readonly string[], form: RepeatFo
         : `${label}: select what is to be repeated first.`,
     );
   const builder = new JobBuilder(design, label);
+  if (moved[0] !== chosen[0]) for (const item of moved) builder.replace(item);
   // Where the machine has to wait, it waits once for all copies.
   const waits = [...everyLeaf(items)].some((leaf) => leaf.stopAfter !== undefined);
   const repeat: Repeat = {
-    layout: firstLayout(form, design, items, along),
+    layout: firstLayout(form, builder.design, items, along),
     order: waits ? 'colours' : 'copies',
   };
   const [only] = items;

@@ -78,8 +78,7 @@ function topThread(items: readonly Item[]): string {
 
 /** The thread that is seen least on the design's cloth. */
 const clothThread = (design: Design): string =>
-  nearestThread(design.cloth.colour, chartOf(design))?.code ??
-  chartOf(design).threads[0].code;
+  nearestThread(design.cloth.colour, chartOf(design))?.code ?? chartOf(design).threads[0].code;
 
 /** An outline around what is selected, as an object just after it; what it follows stays sewn. */
 export function surroundJob(

@@ -17,6 +17,7 @@ import { useSewing } from '../../stores/sewing.ts';
 import { useView } from '../../stores/view.ts';
 import AngleHandle from './AngleHandle.vue';
 import FrameHandles from './FrameHandles.vue';
+import HoopingHandles from './HoopingHandles.vue';
 import RepeatHandles from './RepeatHandles.vue';
 import ThreadHandles from './ThreadHandles.vue';
 import type { Tool } from '../tools/tool.ts';
@@ -186,6 +187,7 @@ const needle = computed(() => {
     <FrameHandles v-if="handling" :svg="svg" />
     <ThreadHandles v-if="handling" :svg="svg" />
     <RepeatHandles v-if="handling" :svg="svg" />
+    <HoopingHandles :svg="svg" />
     <g v-if="needle" data-testid="needle">
       <circle :cx="needle.x" :cy="needle.y" r="5" fill="none" stroke="#fffdf8" stroke-width="4" />
       <circle :cx="needle.x" :cy="needle.y" r="5" fill="none" stroke="#2a1c2b" stroke-width="1.5" />

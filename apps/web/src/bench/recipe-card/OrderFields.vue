@@ -1,6 +1,8 @@
 <script setup lang="ts">
 // When what is selected is sewn: its place, a step earlier or later, and a stop after it.
+import { hoopInJob } from '@rosehip/core';
 import { computed } from 'vue';
+import ChoiceField from '../../fields/ChoiceField.vue';
 import CommandButton from '../../parts/CommandButton.vue';
 import { useBench } from '../../stores/bench/bench.ts';
 import { useSewing } from '../../stores/sewing.ts';
@@ -24,6 +26,15 @@ const told = computed(() => {
   const after = sewn.value[at - 1];
   return at ? `${sewn.value[at].number}. of ${length}, after ${after.item.name}` : `First of ${length}`;
 });
+/* In which hooping, when there are several */
+const hoopings = computed(() => bench.design?.hoopings ?? []);
+const hooping = computed(() => {
+  const [first, ...rest] = bench.selected.map((i) => i.hooping ?? '');
+  return first && rest.every((h) => h === first) ? first : '';
+});
+const hoopIn = (id: string): void =>
+  void bench.does((design) => hoopInJob(design, [...bench.selection], id || null));
+
 const STEPS = [
   { label: 'Earlier', hint: 'A place earlier', go: () => order.step([...bench.selection], -1) },
   { label: 'Later', hint: 'A place later', go: () => order.step([...bench.selection], 1) },
@@ -51,5 +62,15 @@ const STEPS = [
       />
     </div>
     <StopField />
+    <ChoiceField
+      v-if="hoopings.length > 1"
+      label="Hooping"
+      :value="hooping"
+      :choices="[
+        { value: '', label: 'the nearest that holds it' },
+        ...hoopings.map((h, k) => ({ value: h.id, label: `hooping ${k + 1}` })),
+      ]"
+      @change="hoopIn"
+    />
   </div>
 </template>

@@ -10,7 +10,7 @@ import {
 } from '@rosehip/core';
 import { useBench } from '../../stores/bench/bench.ts';
 import { useSettings } from '../../stores/settings.ts';
-import { useView, type PanelName } from '../../stores/view.ts';
+import { useView } from '../../stores/view.ts';
 
 /** A new object on top (of the group that is worked in), as a command, and its id; null without a design. */
 export function objectFor(
@@ -51,11 +51,6 @@ export function addObject(
   const bench = useBench();
   const made = objectFor(outline, recipe, name, more);
   if (!made) return;
-  const view = useView();
   if (bench.run(made.command)) bench.selection = [made.id];
-  if (!keepTool) view.tool = 'select';
-  // What is about the whole design makes room for what was drawn.
-  if (WHOLE.has(view.panel)) view.panel = 'card';
+  if (!keepTool) useView().tool = 'select';
 }
-
-const WHOLE: ReadonlySet<PanelName> = new Set(['hoop', 'take', 'keys', 'history', 'report']);

@@ -85,6 +85,7 @@ export function selectTool(): Tool {
           : [...bench.selection, here[0]];
       else if (!chosen) bench.selection = [here[0]];
       else beneath = here[0];
+      if (bench.selection.length) view.showSelected();
       const [leaf] = leaves(at);
       if (leaf) pickCopy(leaf.id);
       dragging = bench.committedSelected;

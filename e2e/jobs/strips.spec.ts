@@ -1,0 +1,150 @@
+// A job along a strip that is longer than any hoop.
+import {
+  applyMatrix,
+  decodeDst,
+  Move,
+  resolveDesign,
+  sewDesign,
+  toCloth,
+  writeDst,
+  type Design,
+  type Point,
+} from '@rosehip/core';
+import { unzipSync } from 'fflate';
+import { design, Drawing, path } from '../../demo/drawing.ts';
+import { BenchPage } from '../bench-page.ts';
+import { expect, test } from '../one-page.ts';
+import { Rosehip } from '../rosehip.ts';
+import { Hands } from './hands.ts';
+
+const rosehip = new Rosehip();
+test.beforeAll(() => rosehip.start());
+test.afterAll(() => rosehip.stop());
+
+/** A flower in one line, about 60 × 90 mm, as a stitch file. */
+function flower(): Buffer {
+  const d = new Drawing();
+  const petals = Array.from({ length: 6 }, (_, k) => {
+    const at = (r: number, a: number): string =>
+      `${(r * Math.cos(a)).toFixed(2)} ${(r * Math.sin(a) - 18).toFixed(2)}`;
+    const a = (k * Math.PI) / 3;
+    return `C${at(34, a - 0.5)} ${at(34, a + 0.5)} 0 -18`;
+  }).join(' ');
+  const line = d.object('Flower', path(`M4 45 C-2 20 8 10 0 -18 ${petals}`), '162', 'run', { length: 2.5 });
+  const hoop = { name: '100 × 100', width: 100, height: 100 };
+  const made = design('Flower', hoop, { kind: 'linen', colour: '#efe6d3' }, [line]);
+  return Buffer.from(writeDst(sewDesign(made), 'FLOWER'));
+}
+
+test('a flower and its mirrored twin along 33.5 inches, evened out, marks in a thread of their own, a file a hooping, in fifteen hands', async ({
+  page,
+}) => {
+  const bench = new BenchPage(page);
+  const hands = new Hands(bench);
+  await bench.make(rosehip.address, 'Wrap');
+  await hands.press(page.getByRole('button', { name: /hoop/ }).first());
+  await hands.choose('Hoop', '200 × 200');
+  await hands.choose('The cloth is', 'a rectangle or strip');
+  await hands.field('Cloth width', '33.5in');
+  await hands.field('Cloth height', '6in');
+  const choosing = page.waitForEvent('filechooser');
+  await hands.press(page.getByRole('button', { name: /^Bring in / }));
+  await (
+    await choosing
+  ).setFiles({
+    name: 'flower.dst',
+    mimeType: 'application/octet-stream',
+    buffer: flower(),
+  });
+  await bench.ready();
+
+  await hands.make('Row repeat');
+  hands.count++;
+  await page.getByLabel('Every other copy mirrored').check();
+  await bench.ready();
+  await hands.press(page.getByRole('button', { name: /hoop/ }).first());
+  await hands.button('Lay hoopings');
+  await bench.ready();
+  const zip = unzipSync(new Uint8Array((await bench.take('A file a hooping')).bytes));
+  hands.count += 2;
+  hands.within(15);
+
+  const made = (await bench.document()) as unknown as Design;
+  const hoopings = made.hoopings!;
+  const files = Object.keys(zip).sort();
+  expect(files).toHaveLength(hoopings.length);
+  expect(files[0]).toMatch(/^1 Wrap\.dst$/);
+  // All is inside each hoop; the marks are the first colour and the last, each with a stop after it.
+  const whole = sewDesign({ ...made, hoopings: undefined, marks: undefined });
+  const sewn: [Point, Point][] = [];
+  files.forEach((file, k) => {
+    const { x, y, move } = decodeDst(zip[file]);
+    const at = toCloth(hoopings[k]);
+    const place = (i: number): Point => applyMatrix(at, { x: x[i] / 10, y: y[i] / 10 });
+    for (let i = 1; i < x.length; i++) if (move[i] === Move.stitch) sewn.push([place(i - 1), place(i)]);
+    expect(Math.max(...[...x, ...y].map(Math.abs))).toBeLessThanOrEqual(1000);
+    const changes = [...move].filter((m) => m === Move.change).length;
+    expect(changes).toBeGreaterThanOrEqual(k === 0 || k === files.length - 1 ? 1 : 2);
+  });
+  // Laid over each other by their hoopings, the files are the whole strip.
+  const far = (p: Point): number =>
+    sewn.reduce((least, [a, b]) => {
+      const [dx, dy] = [b.x - a.x, b.y - a.y];
+      const t = Math.min(1, Math.max(0, ((p.x - a.x) * dx + (p.y - a.y) * dy) / (dx * dx + dy * dy || 1)));
+      return Math.min(least, Math.hypot(a.x + t * dx - p.x, a.y + t * dy - p.y));
+    }, Infinity);
+  const misses = [...whole.x.keys()]
+    .filter((i) => whole.move[i] === Move.stitch && i % 5 === 0)
+    .map((i) => far({ x: whole.x[i], y: whole.y[i] }));
+  expect(Math.max(...misses)).toBeLessThanOrEqual(0.1);
+  // As many as fit, from one end of the strip to the other.
+  expect(Math.min(...whole.x)).toBeCloseTo(-33.5 * 12.7 + 5, 0);
+  expect(Math.max(...whole.x)).toBeCloseTo(33.5 * 12.7 - 5, 0);
+  expect(resolveDesign(made).objects).toHaveLength(1);
+});
+
+test('hoopings are laid, dragged by their numbers, chosen for what is sewn, and taken away', async ({
+  page,
+}) => {
+  const bench = new BenchPage(page);
+  await bench.make(rosehip.address, 'Two shapes');
+  for (const x of [-62, 42]) {
+    await page.keyboard.press('e');
+    await bench.dragAlong([
+      [x, -10],
+      [x + 20, 10],
+    ]);
+    await bench.ready();
+  }
+  const hoops = () => page.getByRole('button', { name: /mm hoop/ }).click();
+  await hoops();
+  await page.getByRole('button', { name: 'Lay hoopings' }).click();
+  await expect(page.getByText('2 hoopings hold everything whole.')).toBeVisible();
+  await expect(page.getByText('No marks fit between 1 and 2.')).toHaveCount(0);
+  // One is drawn so far away that they share nothing: that is told.
+  const handle = (await page.getByTestId('hooping-handle-2').boundingBox())!;
+  const [cx, cy] = [handle.x + handle.width / 2, handle.y + handle.height / 2];
+  const [a] = [await bench.place(0, 0)];
+  const [b] = [await bench.place(90, 0)];
+  await page.mouse.move(cx, cy);
+  await page.mouse.down();
+  await page.mouse.move(cx + (b[0] - a[0]) / 2, cy, { steps: 3 });
+  await page.mouse.move(cx + b[0] - a[0], cy, { steps: 3 });
+  await page.mouse.up();
+  await bench.ready();
+  await expect(page.getByText('No marks fit between 1 and 2.')).toBeVisible();
+  const { hoopings } = (await bench.document()) as unknown as Design;
+  expect(hoopings![1].y).toBe(hoopings![0].y);
+
+  // What is taken hold of says in which hooping it is sewn.
+  await page.mouse.click(...(await bench.place(52, 0)));
+  await bench.ready();
+  await page.getByLabel('Hooping', { exact: true }).selectOption('hooping 2');
+  await bench.ready();
+  expect((await bench.document()).objects[1]).toMatchObject({ hooping: hoopings![1].id });
+  await hoops();
+  await page.getByRole('button', { name: 'Remove hooping 2' }).click();
+  await bench.ready();
+  const left = (await bench.document()) as unknown as Design;
+  expect([left.hoopings!.length, left.marks]).toEqual([1, undefined]);
+});
