@@ -41,7 +41,18 @@ export function inputOf(
  * says, so that copies that are made anew are known again.
  */
 const partsOf = (
-  { recipe, start, end, guideLines, widths, centre, tones, raised, motif, capitals }: DesignObject<PlainOutline>,
+  {
+    recipe,
+    start,
+    end,
+    guideLines,
+    widths,
+    centre,
+    tones,
+    raised,
+    motif,
+    capitals,
+  }: DesignObject<PlainOutline>,
   cloth: Cloth,
 ): unknown[] => [
   cloth.id,
