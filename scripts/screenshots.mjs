@@ -105,14 +105,6 @@ async function main() {
     await page.getByRole('button', { name: 'Undo' }).click();
     await page.getByRole('button', { name: 'Fit the hoop' }).click();
     await page.getByTestId('playhead').press('End');
-    await page.getByRole('button', { name: 'List', exact: true }).click();
-    await page.getByRole('button', { name: 'Figures' }).click();
-    await page.getByRole('treeitem', { name: /^Dome Fill/ }).click();
-    await page.waitForTimeout(1000);
-    await page.getByRole('button', { name: 'Fit the hoop' }).click();
-    await page.waitForTimeout(800);
-    await shot('bench-order-list');
-    await page.getByRole('button', { name: 'Timeline', exact: true }).click();
     await page.getByRole('button', { name: 'Compare revisions and cloths' }).click();
     await page.waitForTimeout(3000);
     await page.getByLabel('Playhead').fill('0.6');
@@ -128,17 +120,6 @@ async function main() {
     await page.getByRole('button', { name: 'Take to machine' }).click();
     await shot('bench-take-to-machine');
 
-    const tool = async (place, which) => {
-      await page
-        .getByRole('navigation', { name: 'Tools' })
-        .getByRole('button', { name: place, exact: true })
-        .click();
-      if (which)
-        await page
-          .getByRole('group', { name: 'Which tool' })
-          .getByRole('button', { name: which, exact: true })
-          .click();
-    };
     const cardPage = (name) =>
       page.getByRole('navigation', { name: 'Card pages' }).getByRole('button', { name }).click();
     /** A place on the cloth, in mm, as a place on the page. */
@@ -150,12 +131,18 @@ async function main() {
       return [box.x + ox + x * scale, box.y + oy + y * scale];
     };
 
-    await lay('Comet bookmark');
-    await page.getByRole('option', { name: /^Tail, outer, / }).click();
-    await tool('Points');
-    await page.mouse.click(...(await place(12.6, -54)));
+    await lay('Moon-phase runner');
+    await page.getByRole('button', { name: /mm hoop/ }).click();
+    await page.getByRole('region', { name: 'Hoopings' }).evaluate((fields) => fields.scrollIntoView());
     await settled();
-    await shot('bench-points');
+    await shot('bench-hoopings');
+
+    await lay('Comet bookmark');
+    await page.getByRole('button', { name: 'Threads', exact: true }).click();
+    await page.getByLabel('Move to another chart').selectOption('tarn');
+    await page.getByRole('region', { name: 'Chart' }).evaluate((fields) => fields.scrollIntoView());
+    await settled();
+    await shot('bench-threads');
 
     await lay('Blanket corner');
     await page.getByRole('option', { name: /^Stippled ground, / }).click();
