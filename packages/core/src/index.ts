@@ -92,7 +92,7 @@ export { changesBetween, MOST_CHANGES, type Change } from './design/changes.ts';
 export { applyCommand, CommandError, type Command } from './design/commands.ts';
 export { clothById, CLOTHS } from './materials/cloths.ts';
 export { HOOP_LIMITS, HOOPS, turnedHoop, type Hoop } from './materials/hoops.ts';
-export { machineById, MACHINES } from './materials/machine.ts';
+export { machineById, MACHINES, type Machine } from './materials/machine.ts';
 export { materialsOf } from './materials/materials.ts';
 export {
   chartOf,

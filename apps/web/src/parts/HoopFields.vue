@@ -2,14 +2,29 @@
 // Which hoop: one of the shelf's, or any size; turned or not.
 import { RotateCw } from '@lucide/vue';
 import { computed } from 'vue';
-import { HOOP_LIMITS, HOOPS, turnedHoop, type Hoop } from '@rosehip/core';
+import { HOOP_LIMITS, HOOPS, turnedHoop, type Hoop, type Machine } from '@rosehip/core';
 import NumberField from '../fields/NumberField.vue';
 
-const props = defineProps<{ hoop: Hoop }>();
+const props = defineProps<{
+  hoop: Hoop;
+  /** Hoops of the person's machine come first. */
+  machine?: Machine;
+}>();
 const emit = defineEmits<{ change: [hoop: Hoop] }>();
 
 const OWN = 'Own size';
 const known = computed(() => (HOOPS.some((h) => h.name === props.hoop.name) ? props.hoop.name : OWN));
+
+const groups = computed(() => {
+  const own = props.machine?.hoops ?? [];
+  return [
+    { label: `Of ${props.machine?.name}`, hoops: HOOPS.filter((h) => own.includes(h.name)) },
+    { label: 'Others', hoops: HOOPS.filter((h) => !own.includes(h.name)) },
+  ];
+});
+const strange = computed(
+  () => !!props.machine && known.value !== OWN && !props.machine.hoops.includes(known.value),
+);
 
 function choose(name: string): void {
   const hoop = HOOPS.find((h) => h.name === name);
@@ -31,7 +46,12 @@ const size = (side: 'width' | 'height', value: number): void =>
           :value="known"
           @change="choose(($event.target as HTMLSelectElement).value)"
         >
-          <option v-for="h in HOOPS" :key="h.name">{{ h.name }}</option>
+          <template v-if="machine">
+            <optgroup v-for="g in groups" :key="g.label" :label="g.label">
+              <option v-for="h in g.hoops" :key="h.name">{{ h.name }}</option>
+            </optgroup>
+          </template>
+          <option v-for="h in machine ? [] : HOOPS" :key="h.name">{{ h.name }}</option>
           <option>{{ OWN }}</option>
         </select>
       </div>
@@ -44,6 +64,7 @@ const size = (side: 'width' | 'height', value: number): void =>
         <RotateCw :size="16" aria-hidden="true" /> Turn
       </button>
     </div>
+    <p v-if="strange" class="text-muted">{{ machine!.name }} has no such hoop.</p>
     <div class="grid grid-cols-2 gap-2">
       <NumberField
         label="Hoop width"

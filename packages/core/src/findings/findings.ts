@@ -13,7 +13,7 @@ import { bareCheck } from './checks/bare.ts';
 import { budgetCheck, largeCheck, tooLargeToCheck } from './checks/budget.ts';
 import { knockdownCheck, suitCheck } from './checks/cloth.ts';
 import { detailCheck, emptyCheck } from './checks/detail.ts';
-import { alikeCheck, hoopCheck, needlesCheck } from './checks/fit.ts';
+import { alikeCheck, fileCheck, hoopCheck, needlesCheck } from './checks/fit.ts';
 import { jumpCheck, knotCheck, tieCheck, trimCheck } from './checks/joins.ts';
 import { crossingCheck, hiddenCheck, layersCheck } from './checks/layers.ts';
 import { longCheck, shortCheck, zeroCheck } from './checks/lengths.ts';
@@ -46,6 +46,7 @@ const CHECKS: Check[] = [
   tieCheck,
   capCheck,
   needlesCheck,
+  fileCheck,
   knockdownCheck,
   suitCheck,
   crossingCheck,
@@ -71,6 +72,7 @@ const QUICK = new Set([
   emptyCheck,
   zeroCheck,
   needlesCheck,
+  fileCheck,
   suitCheck,
 ]);
 

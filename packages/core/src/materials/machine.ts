@@ -32,28 +32,51 @@ export interface Machine {
   /** Colours that it holds at once. */
   needles: number;
   speed: MachineSpeed;
+  /** Names of the hoops that belong to it, smallest first. */
+  hoops: readonly string[];
+  /** Its reader takes files of so many stitches, … */
+  mostStitches: number;
+  /** … with so many colours one after another. */
+  mostColours: number;
 }
 
 /** Made-up machines that ship with Rosehip; the first one is taken when nothing was chosen. */
 export const MACHINES: Machine[] = [
-  { id: 'kitchen', name: 'Kitchen table, 1 needle', needles: 1, speed: DEFAULT_SPEED },
+  {
+    id: 'kitchen',
+    name: 'Kitchen table, 1 needle',
+    needles: 1,
+    speed: DEFAULT_SPEED,
+    hoops: ['50 × 50', '100 × 100', '100 × 140', '130 × 180'],
+    mostStitches: 120_000,
+    mostColours: 99,
+  },
   {
     id: 'gentle',
     name: 'Old and gentle, 1 needle',
     needles: 1,
     speed: { stitchesPerMinute: 400, trim: 12, colourChange: 40, stop: 60 },
+    hoops: ['50 × 50', '100 × 100'],
+    mostStitches: 40_000,
+    mostColours: 30,
   },
   {
     id: 'attic',
     name: 'Attic workshop, 6 needles',
     needles: 6,
     speed: { stitchesPerMinute: 850, trim: 6, colourChange: 9, stop: 45 },
+    hoops: ['100 × 100', '130 × 180', '160 × 260', '200 × 200', '200 × 300'],
+    mostStitches: 200_000,
+    mostColours: 120,
   },
   {
     id: 'clubhouse',
     name: 'Clubhouse, 10 needles',
     needles: 10,
     speed: { stitchesPerMinute: 1000, trim: 5, colourChange: 7, stop: 45 },
+    hoops: ['100 × 140', '160 × 260', '200 × 300', '270 × 410', '60 × 300 strip'],
+    mostStitches: 500_000,
+    mostColours: 200,
   },
 ];
 

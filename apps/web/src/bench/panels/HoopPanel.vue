@@ -1,6 +1,8 @@
 <script setup lang="ts">
 // Hoop, cloth and units.
 import { computed } from 'vue';
+import { MACHINES } from '@rosehip/core';
+import ChoiceField from '../../fields/ChoiceField.vue';
 import NumberField from '../../fields/NumberField.vue';
 import DirectionDial from '../../fields/DirectionDial.vue';
 import ClothFields from '../../parts/ClothFields.vue';
@@ -23,8 +25,15 @@ const cloth = computed(() => bench.design!.cloth);
 <template>
   <section class="grid gap-5 p-4" aria-label="Hoop and cloth">
     <h2 class="text-lg">Hoop and cloth</h2>
+    <ChoiceField
+      label="Machine"
+      :value="settings.machineId"
+      :choices="MACHINES.map((m) => ({ value: m.id, label: m.name }))"
+      @change="settings.setMachine($event)"
+    />
     <HoopFields
       :hoop="hoop"
+      :machine="settings.machine"
       @change="bench.run({ do: 'set-design', label: 'Change hoop', changes: { hoop: $event } })"
     />
     <HoopingFields />

@@ -73,6 +73,28 @@ export const hoopCheck: Check = {
   },
 };
 
+/** Does the machine's reader take the file? In several hoopings each is a file of its own, smaller than the whole. */
+export const fileCheck: Check = {
+  id: 'file-too-large',
+  find({ design, machine, figures }) {
+    const { stitches, threads } = figures;
+    const told = { weight: 3 as const, objects: [] };
+    const files = design.hoopings?.length ?? 1;
+    const out: Found[] = [];
+    if (stitches / files > machine.mostStitches)
+      out.push({
+        ...told,
+        sentence: `${stitches.toLocaleString('en-GB')} stitches are more than ${machine.name} reads in one file (${machine.mostStitches.toLocaleString('en-GB')}): part the design, or choose another machine.`,
+      });
+    if (threads.length > machine.mostColours)
+      out.push({
+        ...told,
+        sentence: `${threads.length} colours one after another are more than ${machine.name} reads (${machine.mostColours}): put them in order, or sew some alike.`,
+      });
+    return out;
+  },
+};
+
 /** Threads of the design, the one with the fewest stitches first. */
 function threadsByUse(sewn: readonly SewnItem[], { thread }: Materials): Thread[] {
   const used = new Map<string, number>();

@@ -1,0 +1,54 @@
+import { expect, test } from 'vitest';
+import { drawn, object } from '../../../test/draw.ts';
+import { applyCommand } from '../../design/commands.ts';
+import { emptyDesign, type Design } from '../../design/types.ts';
+import { HOOPS } from '../../materials/hoops.ts';
+import { machineById, MACHINES } from '../../materials/machine.ts';
+import { sewDesign } from '../../sewing/sew.ts';
+import { findingsOf, fixOf } from '../findings.ts';
+
+const box = (x: number, y: number, w: number, h: number) => drawn(`M${x} ${y}h${w}v${h}h${-w}Z`);
+const told = (design: Design, machine = MACHINES[0].id) =>
+  findingsOf(design, sewDesign(design), machineById(machine)).filter((f) =>
+    ['outside-hoop', 'file-too-large'].includes(f.id),
+  );
+
+test('every machine has hoops that there are', () => {
+  for (const { hoops } of MACHINES)
+    for (const name of hoops) expect(HOOPS.map((h) => h.name)).toContain(name);
+});
+
+test('a file that the machine’s reader does not take is told', () => {
+  const many: Design = {
+    ...emptyDesign('Many'),
+    objects: Array.from({ length: 40 }, (_, i) =>
+      object(`o${i}`, box(-20, -20 + i, 30, 0.6), 'run', {}, { thread: i % 2 ? '222' : '162' }),
+    ),
+  };
+  expect(told(many, 'gentle').map((f) => f.sentence)).toEqual([
+    expect.stringMatching(
+      /^40 colours one after another are more than Old and gentle, 1 needle reads \(30\)/,
+    ),
+  ]);
+  expect(told(many, 'clubhouse')).toEqual([]);
+});
+
+test('what no hoop holds is laid in several by the fix; then what none holds whole is told by name', () => {
+  const strip: Design = {
+    ...emptyDesign('Strip', { name: '100 × 100', width: 100, height: 100 }),
+    objects: [object('a', box(-300, -20, 60, 40), 'run'), object('b', box(240, -20, 60, 40), 'run')],
+  };
+  const [outside] = told(strip);
+  expect(outside.fix).toBe('Lay several hoopings');
+  const laid = applyCommand(strip, fixOf(strip, outside).command).design;
+  expect(laid.hoopings).toHaveLength(2);
+  // They share nothing, so there are no marks between them.
+  expect(told(laid).map((f) => f.sentence)).toEqual([
+    expect.stringMatching(/^No marks fit between hooping 1 and 2/),
+  ]);
+  const large: Design = { ...laid, objects: [...laid.objects, object('c', box(-60, -20, 120, 40), 'run')] };
+  expect(told(large).map((f) => [f.objects, f.sentence])).toContainEqual([
+    ['c'],
+    expect.stringMatching(/^No hooping holds C whole/i),
+  ]);
+});
