@@ -15,7 +15,7 @@ test('designs are found, renamed, duplicated, deleted and brought back', async (
   test.slow();
   await page.goto(rosehip.address);
   const cards = page.locator('article');
-  await expect(cards).toHaveCount(14);
+  await expect(cards).toHaveCount(16);
   // Pictures of all demo designs are made one after the other, while another test file runs beside this one.
   await expect(cards.filter({ hasText: 'Club badge' })).toContainText(
     /81 × 81 mm · [\d,]+ stitches · \d+ min/,
@@ -39,12 +39,14 @@ test('designs are found, renamed, duplicated, deleted and brought back', async (
     'Club badge',
     'Club patch',
     'Comet bookmark',
+    'Comet in shaded lines',
     'Frayed border',
     'Heather sprig',
     'Keepsakes',
     'Lettering sampler',
     'Moon-phase runner',
     'Moor garden',
+    'Observatory at dusk',
     'Orrery coaster',
     'Run, satin and fill',
     'Stitch sampler',
@@ -54,21 +56,21 @@ test('designs are found, renamed, duplicated, deleted and brought back', async (
   // Several at once get a label, by which they are found.
   await page.getByLabel('Select Club badge').check();
   await page.getByLabel('Select Moor garden').click({ modifiers: ['Shift'] });
-  await expect(page.getByText('9 designs selected')).toBeVisible();
+  await expect(page.getByText('10 designs selected')).toBeVisible();
   await page.getByRole('button', { name: 'Label', exact: true }).click();
   await page.getByLabel('New label').fill('for the fair');
   await page.getByLabel('New label').press('Enter');
   await page.getByRole('button', { name: 'Select none' }).click();
-  await page.getByRole('button', { name: 'for the fair 9' }).click();
-  await expect(cards).toHaveCount(9);
+  await page.getByRole('button', { name: 'for the fair 10' }).click();
+  await expect(cards).toHaveCount(10);
   await page.getByRole('button', { name: 'Small pictures' }).click();
   await expect(cards.first().getByText(/stitches/)).toBeHidden();
   await page.getByRole('button', { name: 'Large pictures' }).click();
-  await page.getByRole('button', { name: 'for the fair 9' }).click();
+  await page.getByRole('button', { name: 'for the fair 10' }).click();
 
   await page.getByRole('button', { name: 'More for Club badge' }).click();
   await page.getByRole('menuitem', { name: 'Duplicate' }).click();
-  await expect(cards).toHaveCount(15);
+  await expect(cards).toHaveCount(17);
   await page.getByRole('button', { name: 'More for Club badge (copy)' }).click();
   await page.getByRole('menuitem', { name: 'Rename' }).click();
   await page.getByLabel('Name of the design').fill('Moor badge');
@@ -77,9 +79,9 @@ test('designs are found, renamed, duplicated, deleted and brought back', async (
 
   await page.getByRole('button', { name: 'More for Moor badge' }).click();
   await page.getByRole('menuitem', { name: 'Delete' }).click();
-  await expect(cards).toHaveCount(14);
+  await expect(cards).toHaveCount(16);
   await page.getByRole('button', { name: 'Put it back' }).click();
-  await expect(cards).toHaveCount(15);
+  await expect(cards).toHaveCount(17);
 });
 
 test('a stitch file comes in with its exact coordinates', async ({ page }) => {

@@ -1,5 +1,7 @@
 // Thread charts: what the person has, charts of one's own, and a design moved to one and back.
 import { readFileSync } from 'node:fs';
+import { createCanvas } from '@napi-rs/canvas';
+import { LARKMOOR_CHART, nearestThread } from '@rosehip/core';
 import { BenchPage } from './bench-page.ts';
 import { expect, test } from './one-page.ts';
 import { Rosehip } from './rosehip.ts';
@@ -54,6 +56,27 @@ test('a chart is brought in, changed and sewn from; what is missing is a list; g
   await page.getByRole('button', { name: 'Back to Larkmoor Rayon 40' }).click();
   await bench.ready();
   expect(await bench.document()).toEqual(before);
+  // Other colours: hues turned, then those of a picture.
+  const threadNow = async (): Promise<string> =>
+    ((await bench.document()).objects[0] as unknown as { thread: string }).thread;
+  const colours = page.getByRole('region', { name: 'Other colours' });
+  const first = await threadNow();
+  await colours.getByRole('button', { name: 'turned by 120°' }).click();
+  await bench.ready();
+  const turned = await threadNow();
+  expect(turned).not.toBe(first);
+  const canvas = createCanvas(40, 30);
+  canvas.getContext('2d').fillStyle = '#2f4a3c';
+  canvas.getContext('2d').fillRect(0, 0, 40, 30);
+  await page
+    .getByLabel('Picture to take colours from')
+    .setInputFiles({ name: 'Moss.png', mimeType: 'image/png', buffer: canvas.toBuffer('image/png') });
+  await colours.getByRole('button', { name: 'as they come' }).click();
+  await bench.ready();
+  expect(await threadNow()).toBe(nearestThread('#2f4a3c', LARKMOOR_CHART)!.code);
+  await page.keyboard.press('Control+z');
+  await page.keyboard.press('Control+z');
+  await bench.ready();
   const shopping = page.waitForEvent('download');
   await page.getByRole('button', { name: 'Shopping list' }).click();
   expect(readFileSync(await (await shopping).path(), 'utf8')).toMatch(

@@ -155,6 +155,7 @@ export { placedCopies, resolveDesign, resolvedItem, textOf, textOnCloth } from '
 export { fitPath } from './outlines/fit.ts';
 export { bendPoint, flatPatch, patchCorners } from './outlines/live/bend.ts';
 export { outlineBounds, transformOutline } from './outlines/transform.ts';
+export { lineNear } from './shaping/line-near.ts';
 export { boundsOfItems, freeLeaves, itemBounds, leavesAt, leavesInside } from './shaping/bounds.ts';
 export { densityNote, transformInside, transformItems } from './resolve/transform-items.ts';
 export { align, spread, type AlignTo, type Axis, type Shift, type Spread } from './shaping/arrange.ts';
@@ -348,9 +349,16 @@ export {
   moveBackJob,
   moveToChartJob,
   threadMoves,
-  usedThreads,
   type ThreadMove,
 } from './jobs/charts.ts';
+export { usedThreads } from './jobs/thread-codes.ts';
+export {
+  recolourAllJob,
+  schemesFor,
+  swappedThreads,
+  turnedHues,
+  type Recolouring,
+} from './jobs/recolour.ts';
 export { chartCsv, chartPalette, readChart, shoppingCsv, type ChartRead } from './formats/charts/charts.ts';
 export {
   addHoopingJob,
@@ -382,6 +390,7 @@ export { goRound, TAKEN, WHOLE, type Bitmap } from './pictures/bitmap.ts';
 export { MOST_COLOURS, splitGroup, type PictureColour } from './pictures/colours.ts';
 export { lookAtPicture, PictureFileError, PICTURE_TYPES } from './pictures/picture-file.ts';
 export { levelsOf } from './design/tones.ts';
+export { shadesOf } from './pictures/shades.ts';
 export { placeOfReference, placeOver, tonesOfPicture } from './pictures/shading.ts';
 export {
   CHOICES,

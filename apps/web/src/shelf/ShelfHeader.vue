@@ -16,12 +16,12 @@ const PAGES = [
     >
       <img src="../assets/rosehip.svg" alt="" class="size-8" />
       <span class="font-heading text-2xl font-medium">Rosehip</span>
-      <nav class="ml-3 flex h-16 gap-1 max-sm:ml-0 max-sm:h-11" aria-label="Pages of the shelf">
+      <nav class="ml-3 flex h-16 gap-1 max-sm:ml-0 max-sm:h-auto max-sm:flex-wrap" aria-label="Pages of the shelf">
         <RouterLink
           v-for="page in PAGES"
           :key="page.name"
           :to="{ name: page.name }"
-          class="flex items-center whitespace-nowrap border-b-2 border-transparent px-2.5 pt-0.5 text-muted hover:text-ink"
+          class="flex items-center whitespace-nowrap max-sm:h-11 border-b-2 border-transparent px-2.5 pt-0.5 text-muted hover:text-ink"
           exact-active-class="border-rosehip! font-medium text-ink!"
           >{{ page.label }}</RouterLink
         >

@@ -60,6 +60,9 @@ import {
   type StitchesChosen,
   type TidyProposal,
   type ViewName,
+  chartOf,
+  shadesOf,
+  threadIn,
 } from '@rosehip/core';
 import * as Comlink from 'comlink';
 import { blobOf } from '../parts/data-url.ts';
@@ -139,11 +142,15 @@ export interface Outcome {
 const roomFor = (b: Bounds): number => 1.1 * Math.max(b.maxX - b.minX, b.maxY - b.minY, 4);
 
 /** The thread of a plan, or of an area of it, in the middle of a square; undefined without any. */
-function smallPicture(plan: Plan, size: number, area?: Bounds): ImageBitmap | undefined {
+function smallPicture(plan: Plan, size: number, area?: Bounds, ground?: string): ImageBitmap | undefined {
   const bounds = figuresOf(plan).bounds && (area ?? figuresOf(plan).bounds);
   if (!bounds) return undefined;
   const canvas = new OffscreenCanvas(size, size);
   const ctx = canvas.getContext('2d')!;
+  if (ground) {
+    ctx.fillStyle = ground;
+    ctx.fillRect(0, 0, size, size);
+  }
   const scale = size / roomFor(bounds);
   const [x, y] = [(bounds.minX + bounds.maxX) / 2, (bounds.minY + bounds.maxY) / 2];
   ctx.setTransform(scale, 0, 0, scale, size / 2 - scale * x, size / 2 - scale * y);
@@ -151,6 +158,8 @@ function smallPicture(plan: Plan, size: number, area?: Bounds): ImageBitmap | un
   return canvas.transferToImageBitmap();
 }
 
+/** Longest side of a picture that colours are taken from, in pixels. */
+const COLOURED = 160;
 /** Words are shown in this height of capitals, in mm, with so much room about them. */
 const WORD_HEIGHT = 12;
 const WORD_ROOM = 1.9;
@@ -307,6 +316,44 @@ const engine = {
       // Waiting for the answer lets other work come between.
       if (picture && !(await told(round, Comlink.transfer([{ id, picture }], [picture])))) return;
     }
+  },
+
+  /**
+   * The design in other threads, each way a list of pairs of codes, as pictures on its cloth, `size` pixels high and wide.
+   * Its stitches are made once: they do not depend on colours.
+   */
+  async recoloured(
+    parcel: Parcel,
+    ways: readonly (readonly [string, string])[][],
+    size: number,
+  ): Promise<(ImageBitmap | undefined)[]> {
+    const design = await opened(parcel);
+    const plan = sewDesign(design);
+    const chart = chartOf(design);
+    const made = ways.map((pairs) => {
+      const codes = new Map(pairs);
+      const threads = Object.fromEntries(
+        Object.keys(plan.threads).map((code) => [code, threadIn(chart, codes.get(code) ?? code)]),
+      );
+      return smallPicture({ ...plan, threads }, size, undefined, design.cloth.colour);
+    });
+    return Comlink.transfer(
+      made,
+      made.flatMap((picture) => picture ?? []),
+    );
+  },
+
+  /** The colours of a picture as #rrggbb, those that fill most of it first. */
+  coloursOf(image: ImageBitmap): string[] {
+    const k = Math.min(1, COLOURED / Math.max(image.width, image.height));
+    const [w, h] = [Math.max(1, Math.round(image.width * k)), Math.max(1, Math.round(image.height * k))];
+    const ctx = new OffscreenCanvas(w, h).getContext('2d')!;
+    ctx.drawImage(image, 0, 0, w, h);
+    image.close();
+    const { data } = ctx.getImageData(0, 0, w, h);
+    const clear = Uint8Array.from({ length: w * h }, (_, i) => (data[4 * i + 3] < 128 ? 1 : 0));
+    const { shades } = shadesOf({ width: w, height: h, data }, clear);
+    return shades.toSorted((a, b) => b.share - a.share).map(({ colour }) => colour);
   },
 
   /** A better route through the colour of what is selected; null when there is none, or a sentence why not. */

@@ -7,7 +7,8 @@ import { layersOf } from '../findings/layers.ts';
 import { chartOf, differenceOfThreads, THREAD_CHARTS, threadChart, threadIn } from '../materials/threads.ts';
 import { sewDesign } from '../sewing/sew.ts';
 import { drawn, group, object } from '../../test/draw.ts';
-import { earlierChartOf, moveBackJob, moveToChartJob, threadMoves, usedThreads } from './charts.ts';
+import { earlierChartOf, moveBackJob, moveToChartJob, threadMoves } from './charts.ts';
+import { usedThreads } from './thread-codes.ts';
 
 const square = drawn('M-10 -10H10V10H-10Z');
 const tarn = threadChart('tarn');

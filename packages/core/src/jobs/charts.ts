@@ -1,6 +1,5 @@
 // A design moved to another thread chart: every thread with its nearest there; and back, exactly.
-import { everyItem } from '../design/tree.ts';
-import type { Design, DesignChanges, DesignObject, FromPicture, Item, OwnChart } from '../design/types.ts';
+import type { Design, DesignChanges, OwnChart } from '../design/types.ts';
 import {
   chartOf,
   nearThreads,
@@ -10,6 +9,7 @@ import {
   type ThreadChart,
 } from '../materials/threads.ts';
 import { JobBuilder, JobError, type Job } from './job.ts';
+import { changeThreads, usedThreads } from './thread-codes.ts';
 
 /** What becomes of one thread. */
 export interface ThreadMove {
@@ -23,45 +23,6 @@ export interface ThreadMove {
 
 /** So many others are offered. */
 const OTHERS = 8;
-
-/** Gives every thread that an item names another one; `letter` is the place in its words, where it is a letter's. */
-function withThreads(item: Item, to: (code: string, letter?: number) => string): Item {
-  if (item.kind === 'stitches') return { ...item, thread: to(item.thread) };
-  if (item.kind === 'group')
-    return item.fromPicture ? { ...item, fromPicture: pictureThreads(item.fromPicture, to) } : item;
-  const next: DesignObject = { ...item, thread: to(item.thread) };
-  const { outline } = next;
-  if (outline.kind !== 'text' || !outline.letters?.some((l) => l.thread)) return next;
-  const letters = outline.letters.map((l) => (l.thread ? { ...l, thread: to(l.thread, l.at) } : l));
-  return { ...next, outline: { ...outline, letters } };
-}
-
-/** Threads that were chosen by hand for a picture's colours go, too: its steps can still be changed. */
-function pictureThreads(from: FromPicture, to: (code: string) => string): FromPicture {
-  const { colours, stitches } = from.choices;
-  const groups = colours.groups?.map((g) => (g.thread ? { ...g, thread: to(g.thread) } : g)) ?? null;
-  const chosen = stitches.shaded?.chosen?.map((code) => (code === null ? null : to(code)));
-  return {
-    ...from,
-    choices: {
-      ...from.choices,
-      colours: { ...colours, groups },
-      stitches: chosen ? { ...stitches, shaded: { ...stitches.shaded!, chosen } } : stitches,
-    },
-  };
-}
-
-/** The threads that a design uses, in the order in which it names them first. */
-export function usedThreads(design: Design): Thread[] {
-  const codes = new Set<string>();
-  const note = (code: string): string => {
-    codes.add(code);
-    return code;
-  };
-  for (const item of everyItem(design.objects)) if (item.kind !== 'group') withThreads(item, note);
-  const chart = chartOf(design);
-  return [...codes].map((code) => threadIn(chart, code));
-}
 
 /** The nearest thread of a chart for every one that a design uses; `among` leaves only those that may be taken. */
 export function threadMoves(
@@ -89,17 +50,6 @@ const chartFields = (chart: ThreadChart): Pick<DesignChanges, 'chart' | 'ownChar
   chart: chart.id,
   ownChart: chart.id.startsWith(OWN_CHART) ? asOwn(chart) : undefined,
 });
-
-function changeThreads(builder: JobBuilder, to: (code: string, item: Item, letter?: number) => string): void {
-  for (const item of [...everyItem(builder.design.objects)]) {
-    const next = withThreads(item, (code, letter) => to(code, item, letter));
-    if (item.kind !== 'group') builder.replace(next);
-  }
-  // Groups by themselves: what they hold has been changed meanwhile.
-  for (const item of [...everyItem(builder.design.objects)])
-    if (item.kind === 'group' && item.fromPicture)
-      builder.replace(withThreads(item, (code) => to(code, item)));
-}
 
 /** Moves a design to another chart; `codes` tells what each thread becomes. What it was is remembered in it. */
 export function moveToChartJob(design: Design, chart: ThreadChart, codes: ReadonlyMap<string, string>): Job {

@@ -9,8 +9,9 @@ import { MARK_SIZE } from '../hooping/marks.ts';
 import { chartOf, differenceOfThreads, nearThreads } from '../materials/threads.ts';
 import { resolveDesign } from '../resolve/resolve.ts';
 import { sewResolved } from '../sewing/sew.ts';
-import { usedThreads } from './charts.ts';
+
 import { JobBuilder, JobError, type Job } from './job.ts';
+import { usedThreads } from './thread-codes.ts';
 
 /** Marks of two neighbours need so much room beside their own size, in mm. */
 const ROOM = 4;

@@ -17,6 +17,7 @@ import CommandButton from '../../parts/CommandButton.vue';
 import { useBench } from '../../stores/bench/bench.ts';
 import ThreadPicker from '../recipe-card/ThreadPicker.vue';
 import ChartMove from './ChartMove.vue';
+import OtherColours from './OtherColours.vue';
 import { droppedThread, holdsThread } from './dragged-thread.ts';
 
 const bench = useBench();
@@ -111,6 +112,7 @@ async function asOther(): Promise<void> {
       </li>
     </ol>
     <ChartMove />
+    <OtherColours v-if="steps.length" />
     <template v-if="steps.length">
       <ThreadPicker v-if="chosen < 0" :code="null" @choose="said = 'Drag it on to a step.'" />
       <div class="grid gap-1.5">

@@ -6,6 +6,7 @@ import {
   distance,
   inverse,
   isText,
+  lineNear,
   markedAt,
   stoodOn,
   withoutPull,
@@ -27,6 +28,8 @@ import { toolOf, NOTHING, type Marker, type Pointer, type Tool } from './tool.ts
 
 /** How near a press must be to a handle, in CSS pixels. */
 const NEAR = 8;
+/** Words that are begun this near to a line stand along it, in CSS pixels. */
+const ON_LINE = 4;
 
 /** Was the part of the word that begins here drawn by hand? */
 const isPulled = (object: TextObject | null, at: number): boolean => {
@@ -135,7 +138,7 @@ export function wordsTool(): Tool {
         ? part.value
           ? 'Type. Discs draw the part of the word that the caret is in. Esc: done.'
           : 'Type. Discs move letters, the leaf draws an arc. Esc: done.'
-        : 'Click where words are to begin, or into words to change them.',
+        : 'Click where words are to begin, on a line for words along it, or into words to change them.',
     ),
     preview: NOTHING,
     actions: computed(() => [
@@ -219,7 +222,7 @@ export function wordsTool(): Tool {
         writing.go(on.id, p.shift && state.id === on.id ? state.from : on.offset, on.offset);
         hand.marking = true;
       } else if (writing.writing.value) writing.stop();
-      else writing.begin(p.at);
+      else writing.begin(p.at, bench.plain && lineNear(bench.plain, p.at, ON_LINE / view.scale));
     },
     move({ at, shift }: Pointer) {
       if (hand.pulling) {

@@ -38,6 +38,8 @@ const state = reactive({
   id: null as string | null,
   /** Where new words begin; null when nothing is written. */
   at: null as Point | null,
+  /** The line that new words stand along, and where on it as a share; null where they stand free. */
+  on: null as { id: string; share: number } | null,
   from: 0,
   to: 0,
   /** The letter whose handle was touched last, by where it begins in the text. */
@@ -76,11 +78,12 @@ export function useWriting() {
     else bench.run({ do: 'remove', label: 'Remove words', id: now.id });
   }
 
-  /** Begins new words at a place. */
-  function begin(at: Point): void {
+  /** Begins new words at a place, or along the line that passes through it. */
+  function begin(at: Point, on: typeof state.on = null): void {
     stop();
     bench.selection = [];
     state.at = at;
+    state.on = on;
     state.from = state.to = 0;
     void bringFont(font.value, '');
   }
@@ -102,6 +105,7 @@ export function useWriting() {
     keep();
     state.id = null;
     state.at = null;
+    state.on = null;
     state.held = null;
   }
 
@@ -121,16 +125,20 @@ export function useWriting() {
       if (!text.trim()) return;
       const outline: TextOutline = {
         kind: 'text',
-        of: [],
         text,
         font: font.value,
         height: newHeight(),
-        align: 'left',
-        place: [1, 0, 0, 1, state.at.x, state.at.y],
+        ...(state.on
+          ? {
+              of: [state.on.id],
+              align: 'centre',
+              baseline: { kind: 'along', start: state.on.share, side: 'left' },
+            }
+          : { of: [], align: 'left', place: [1, 0, 0, 1, state.at.x, state.at.y] }),
       };
       const made = objectFor(outline, 'lettering', 'Words', { name: nameOf(text) });
       if (!made || !bench.run(made.command)) return;
-      state.at = null;
+      state.at = state.on = null;
       state.id = made.id;
       bench.selection = [made.id];
       view.panel = 'card';
