@@ -105,6 +105,7 @@ async function main() {
     await page.getByRole('button', { name: 'Undo' }).click();
     await page.getByRole('button', { name: 'Fit the hoop' }).click();
     await page.getByTestId('playhead').press('End');
+    await page.getByRole('button', { name: 'Figures' }).click();
     await page.getByRole('button', { name: 'Compare revisions and cloths' }).click();
     await page.waitForTimeout(3000);
     await page.getByLabel('Playhead').fill('0.6');
