@@ -485,7 +485,10 @@ describe('what is kept for reuse', () => {
     expect(charts).toEqual([{ id: 'own-attic', ...chart, weight: 40 }]);
     const twice = { ...chart, threads: [...chart.threads, { code: 'a1', name: 'Soot', colour: '#111111' }] };
     const refused = await call('PUT', '/api/thread-charts/own-attic', twice);
-    expect([refused.status, refused.body.error.message]).toEqual([400, expect.stringContaining('one number')]);
+    expect([refused.status, refused.body.error.message]).toEqual([
+      400,
+      expect.stringContaining('one number'),
+    ]);
     expect((await call('PUT', '/api/thread-charts/larkmoor', chart)).status).toBe(400);
     expect((await call('PUT', '/api/thread-charts/own-b', { ...chart, weight: 0 })).status).toBe(400);
     expect((await call('DELETE', '/api/thread-charts/own-attic')).status).toBe(204);

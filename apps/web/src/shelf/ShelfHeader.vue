@@ -16,7 +16,10 @@ const PAGES = [
     >
       <img src="../assets/rosehip.svg" alt="" class="size-8" />
       <span class="font-heading text-2xl font-medium">Rosehip</span>
-      <nav class="ml-3 flex h-16 gap-1 max-sm:ml-0 max-sm:h-auto max-sm:flex-wrap" aria-label="Pages of the shelf">
+      <nav
+        class="ml-3 flex h-16 gap-1 max-sm:ml-0 max-sm:h-auto max-sm:flex-wrap"
+        aria-label="Pages of the shelf"
+      >
         <RouterLink
           v-for="page in PAGES"
           :key="page.name"
