@@ -42,7 +42,7 @@ test('a flower and its mirrored twin along 33.5 inches, evened out, marks in a t
   const bench = new BenchPage(page);
   const hands = new Hands(bench);
   await bench.make(rosehip.address, 'Wrap');
-  await hands.press(page.getByRole('button', { name: /hoop/ }).first());
+  await hands.press(page.getByRole('button', { name: /mm hoop/ }));
   await hands.choose('Hoop', '200 × 200');
   await hands.choose('The cloth is', 'a rectangle or strip');
   await hands.field('Cloth width', '33.5in');
@@ -62,7 +62,7 @@ test('a flower and its mirrored twin along 33.5 inches, evened out, marks in a t
   hands.count++;
   await page.getByLabel('Every other copy mirrored').check();
   await bench.ready();
-  await hands.press(page.getByRole('button', { name: /hoop/ }).first());
+  await hands.press(page.getByRole('button', { name: /mm hoop/ }));
   await hands.button('Lay hoopings');
   await bench.ready();
   const zip = unzipSync(new Uint8Array((await bench.take('A file a hooping')).bytes));

@@ -88,7 +88,7 @@ test('a word on towelling with a smooth mesh beneath that floats around it, in e
   await bench.make(rosehip.address, 'Towel');
   const hands = new Hands(bench);
 
-  await hands.press(page.getByRole('button', { name: /hoop/ }).first());
+  await hands.press(page.getByRole('button', { name: /mm hoop/ }));
   await hands.choose('Cloth', 'Towelling');
   await hands.chord('a');
   await hands.point(-35, 6);
@@ -125,7 +125,7 @@ test('an oval embossed with two grids and a rim on towelling, a name in it made 
   await bench.make(rosehip.address, 'Embossed');
   const hands = new Hands(bench);
 
-  await hands.press(page.getByRole('button', { name: /hoop/ }).first());
+  await hands.press(page.getByRole('button', { name: /mm hoop/ }));
   await hands.choose('Cloth', 'Towelling');
   await hands.chord('e');
   await hands.drag([-44, -30], [44, 30]);

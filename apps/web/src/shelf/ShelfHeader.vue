@@ -12,7 +12,7 @@ const PAGES = [
 <template>
   <header class="border-b border-line bg-panel">
     <div
-      class="mx-auto flex min-h-16 max-w-6xl flex-wrap items-center gap-x-3 gap-y-2 px-6 max-sm:px-4 max-sm:pb-3"
+      class="mx-auto flex min-h-16 max-w-6xl flex-wrap items-center gap-x-3 gap-y-2 px-6 max-lg:pb-2 max-sm:px-4 max-sm:pb-3"
     >
       <img src="../assets/rosehip.svg" alt="" class="size-8" />
       <span class="font-heading text-2xl font-medium">Rosehip</span>

@@ -111,8 +111,6 @@ async function asOther(): Promise<void> {
         <ThreadPicker v-if="chosen === k" class="mt-1 mb-2" :code="step.thread" @choose="give(k, $event)" />
       </li>
     </ol>
-    <ChartMove />
-    <OtherColours v-if="steps.length" />
     <template v-if="steps.length">
       <ThreadPicker v-if="chosen < 0" :code="null" @choose="said = 'Drag it on to a step.'" />
       <div class="grid gap-1.5">
@@ -151,6 +149,8 @@ async function asOther(): Promise<void> {
         />
       </div>
     </template>
+    <ChartMove />
+    <OtherColours v-if="steps.length" />
     <p v-if="said" role="status">{{ said }}</p>
   </section>
 </template>
