@@ -74,7 +74,8 @@ async function lay(page: Page, name: string): Promise<BenchPage> {
 async function readAsObjects(page: Page): Promise<void> {
   await lay(page, 'Heather sprig');
   await page.keyboard.press('q');
-  await expect(page.getByRole('button', { name: /^Make \d+ objects$/ })).toBeVisible();
+  // Beside pictures of all demo designs that are still being made, reading takes its time.
+  await expect(page.getByRole('button', { name: /^Make \d+ objects$/ })).toBeVisible({ timeout: 60_000 });
 }
 
 /** A picture that comes with Rosehip, with a colour of it opened. */
