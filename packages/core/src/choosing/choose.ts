@@ -10,7 +10,7 @@ import { outlineBounds } from '../outlines/transform.ts';
 import { placesAlong, shortOrder } from '../sewing/short-order.ts';
 import { usualBreadth } from './breadths.ts';
 import { angleApart } from './angles.ts';
-import { kindFor, widestSatin, type ChosenKind } from './kinds.ts';
+import { fillKind, kindFor, narrowKind, widestSatin, type ChosenKind } from './kinds.ts';
 import { partedByBreadth } from './parting.ts';
 import { BENEATH, goingOnBeneath, NARROW, reachingBeneath, seenOf, uniteNear } from './overlaps.ts';
 
@@ -164,28 +164,30 @@ function chooseKinds(parts: readonly Part[], satin: number): Part[] {
     .sort((a, b) => regionArea(b.region) - regionArea(a.region));
   const angles = new Map<Part, number>();
   for (const part of bySize) {
-    part.kind = kindFor(part.region, satin, () => 0);
-    if (part.kind.as !== 'fill') continue;
+    const angle = (): number => {
+      const near = neighboursOf(
+        part,
+        bySize.filter((p) => angles.has(p)),
+      );
+      const found = angleApart(
+        part.region,
+        near.map((p) => angles.get(p)!),
+      );
+      angles.set(part, found);
+      return found;
+    };
+    part.kind = narrowKind(part.region, satin);
+    if (part.kind) continue;
     const parted = partedByBreadth(part.region, widestSatin(satin));
-    if (parted) {
+    if (!parted) part.kind = fillKind(part.region, angle());
+    else {
       Object.assign(part, seenPart(part.piece, parted.broad), { whole: false });
+      part.kind = kindFor(part.region, satin, angle);
       for (const column of parted.narrow) {
         const kind = kindFor(column, satin, () => 0);
         columns.push({ ...seenPart(part.piece, column), kind, whole: false, columnOf: part });
       }
     }
-    part.kind = kindFor(part.region, satin, () => {
-      const near = neighboursOf(
-        part,
-        bySize.filter((p) => angles.has(p)),
-      );
-      const angle = angleApart(
-        part.region,
-        near.map((p) => angles.get(p)!),
-      );
-      angles.set(part, angle);
-      return angle;
-    });
   }
   return columns;
 }

@@ -36,8 +36,8 @@ export const kindCounted = ({ kind }: Recipe): keyof KindCounts =>
 /** The widest column that is satin, in mm. `satin` is 0 for more fill to 1 for more satin. */
 export const widestSatin = (satin: number): number => NARROWEST + (WIDEST - NARROWEST) * satin;
 
-/** `angle` of rows, in degrees, when it is to be filled. */
-export function kindFor(region: Region, satin: number, angle: () => number): ChosenKind {
+/** A line or satin, where the region is narrow enough; null where it is to be filled. */
+export function narrowKind(region: Region, satin: number): ChosenKind | null {
   const breadth = usualBreadth(region);
   // The line is found where it is a line: what is broader than one in it would be lost.
   if (breadth < SURELY_NO_LINE && shareBroader(region, LINE) < 0.12) {
@@ -55,9 +55,18 @@ export function kindFor(region: Region, satin: number, angle: () => number): Cho
   }
   if (shareBroader(region, widestSatin(satin)) < TOO_BROAD)
     return { as: 'satin', recipe: { kind: 'satin', settings: { sides: 'shape' } } };
+  return null;
+}
+
+/** A fill whose rows lie at an angle, in degrees. */
+export function fillKind(region: Region, angle: number): ChosenKind {
   const small = regionArea(region) < 4 * SMALL_FILL && regionArea(broaderThan(region, 2)) < SMALL_FILL;
   return {
     as: 'fill',
-    recipe: { kind: 'fill', settings: { angle: angle(), ...(small && { underlay: 'edge' }) } },
+    recipe: { kind: 'fill', settings: { angle, ...(small && { underlay: 'edge' }) } },
   };
 }
+
+/** `angle` of rows, in degrees, when it is to be filled. */
+export const kindFor = (region: Region, satin: number, angle: () => number): ChosenKind =>
+  narrowKind(region, satin) ?? fillKind(region, angle());

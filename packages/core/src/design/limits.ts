@@ -8,6 +8,8 @@ export const DESIGN_LIMITS = {
   letters: 2_000,
   /** Fonts whose letters it carries. */
   fonts: 50,
+  /** Hoopings of one piece. */
+  hoopings: 60,
   /** Characters of a reference picture. */
   picture: 3_000_000,
   /** How deep groups may stand in each other. */

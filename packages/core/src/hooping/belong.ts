@@ -1,10 +1,13 @@
 // Which hooping each thing is sewn in: the one chosen by hand, or the nearest that holds it whole; what lies on something
 // never earlier than that.
-import { isLetter, visibleLeaves } from '../design/tree.ts';
-import type { Hooping, ResolvedDesign } from '../design/types.ts';
-import { boundsMeet, emptyBounds, growBounds, type Bounds } from '../geometry/points.ts';
+import Flatbush from 'flatbush';
+import { isLetter, visibleLeaves, type Leaf as AnyLeaf } from '../design/tree.ts';
+import type { Hooping, PlainOutline, ResolvedDesign } from '../design/types.ts';
+import { emptyBounds, growBounds, type Bounds } from '../geometry/points.ts';
 import { Move, type Plan } from '../sewing/plan.ts';
 import { holds } from './field.ts';
+
+type Leaf = AnyLeaf<PlainOutline>;
 
 /** The hoopings of a design: one in the middle when none were laid. */
 export const hoopingsOf = ({ hoopings }: Pick<ResolvedDesign, 'hoopings'>): readonly Hooping[] =>
@@ -12,7 +15,8 @@ export const hoopingsOf = ({ hoopings }: Pick<ResolvedDesign, 'hoopings'>): read
 const MIDDLE: readonly Hooping[] = [{ id: 'middle', x: 0, y: 0, turn: 0 }];
 
 /** Letters are sewn one by one, and belong to their words. */
-const wholeOf = (id: string): string => (isLetter(id) ? id.slice(0, id.lastIndexOf('letter.') - 1) : id);
+export const wholeOf = (id: string): string =>
+  isLetter(id) ? id.slice(0, id.lastIndexOf('letter.') - 1) : id;
 
 /** What each thing's stitches reach on the cloth, in mm, by its id; what is not sewn is missing. */
 export function sewnBoxes({ x, y, move, objects }: Plan): Map<string, Bounds> {
@@ -55,18 +59,38 @@ export function belonging(design: ResolvedDesign, boxes: ReadonlyMap<string, Bou
     may.set(leaf.id, holding);
     of.set(leaf.id, wished >= 0 ? wished : from.reduce((a, b) => (away(b) < away(a) ? b : a)));
   }
-  // What lies on something goes to a later hooping, or what it lies on to an earlier one.
-  const early: string[] = [];
-  leaves.forEach((leaf, i) => {
-    const box = boxes.get(leaf.id)!;
-    for (const under of leaves.slice(0, i)) {
-      if (!boundsMeet(boxes.get(under.id)!, box)) continue;
-      const [mine, its] = [of.get(leaf.id)!, of.get(under.id)!];
+  const early = hoopings.length > 1 ? inOrder(leaves, boxes, of, may) : [];
+  return { of, cut, early };
+}
+
+/**
+ * What lies on something goes to a later hooping, or what it lies on to an earlier one. Gives the ids of what can go to
+ * neither.
+ */
+function inOrder(
+  leaves: readonly Leaf[],
+  boxes: ReadonlyMap<string, Bounds>,
+  of: Map<string, number>,
+  may: ReadonlyMap<string, readonly number[]>,
+): string[] {
+  if (!leaves.length) return [];
+  const index = new Flatbush(leaves.length);
+  for (const { id } of leaves) {
+    const { minX, minY, maxX, maxY } = boxes.get(id)!;
+    index.add(minX, minY, maxX, maxY);
+  }
+  index.finish();
+  const early = new Set<string>();
+  leaves.forEach(({ id }, i) => {
+    const { minX, minY, maxX, maxY } = boxes.get(id)!;
+    for (const u of index.search(minX, minY, maxX, maxY, (j) => j < i).sort((a, b) => a - b)) {
+      const under = leaves[u].id;
+      const [mine, its] = [of.get(id)!, of.get(under)!];
       if (its <= mine) continue;
-      if (may.get(leaf.id)!.includes(its)) of.set(leaf.id, its);
-      else if (may.get(under.id)!.includes(mine)) of.set(under.id, mine);
-      else early.push(leaf.id);
+      if (may.get(id)!.includes(its)) of.set(id, its);
+      else if (may.get(under)!.includes(mine)) of.set(under, mine);
+      else early.add(id);
     }
   });
-  return { of, cut, early: [...new Set(early)] };
+  return [...early];
 }

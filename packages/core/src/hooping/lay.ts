@@ -22,59 +22,72 @@ type Cover = (boxes: readonly Bounds[], w: number, h: number) => Window[];
 const inside = (b: Bounds, { x, y }: Window, w: number, h: number): boolean =>
   b.minX >= x - 1e-6 && b.minY >= y - 1e-6 && b.maxX <= x + w + 1e-6 && b.maxY <= y + h + 1e-6;
 
-/** So many places are tried for a window, at most. */
-const MOST_PLACES = 40_000;
+/** So many times a box is held against a window, at most, for each window that is placed. */
+const MOST_LOOKS = 1_000_000;
 
 const unique = (values: number[]): number[] => [...new Set(values)].sort((a, b) => a - b);
 
-/** The window that holds most of the boxes that are left, of those that begin at their edges. */
-const mostFirst: Cover = (boxes, w, h) => {
+/** The window that holds most of the boxes. */
+function fullest(windows: Iterable<Window>, boxes: readonly Bounds[], w: number, h: number): Window | null {
+  let best: Window | null = null;
+  let most = 0;
+  for (const window of windows) {
+    let n = 0;
+    for (const b of boxes) if (inside(b, window, w, h)) n++;
+    if (n > most) [most, best] = [n, window];
+  }
+  return best;
+}
+
+/** Places windows until no box is left; each window is chosen by what is left. */
+function covered(
+  boxes: readonly Bounds[],
+  w: number,
+  h: number,
+  choose: (left: readonly Bounds[]) => Window,
+): Window[] {
   const out: Window[] = [];
-  let left = [...boxes];
-  while (left.length) {
-    const xs = unique(left.map((b) => b.minX));
-    const ys = unique(left.map((b) => b.minY));
-    const step = Math.max(1, Math.ceil((xs.length * ys.length) / MOST_PLACES));
-    let best: { at: Window; n: number } | null = null;
-    for (let k = 0; k < xs.length * ys.length; k += step) {
-      const at = { x: xs[Math.floor(k / ys.length)], y: ys[k % ys.length] };
-      const n = left.reduce((sum, b) => sum + (inside(b, at, w, h) ? 1 : 0), 0);
-      if (!best || n > best.n) best = { at, n };
-    }
-    if (!best?.n) {
-      // With few places tried none held any: the first box is held for sure.
-      best = { at: { x: left[0].minX, y: left[0].minY }, n: 1 };
-    }
-    const { at } = best;
-    out.push(at);
-    left = left.filter((b) => !inside(b, at, w, h));
+  for (let left = boxes; left.length;) {
+    const window = choose(left);
+    out.push(window);
+    left = left.filter((b) => !inside(b, window, w, h));
   }
   return out;
-};
+}
+
+/** The window that holds most of the boxes that are left, of those that begin at their edges. */
+const mostFirst: Cover = (boxes, w, h) =>
+  covered(boxes, w, h, (left) => {
+    const xs = unique(left.map((b) => b.minX));
+    const ys = unique(left.map((b) => b.minY));
+    const places = xs.length * ys.length;
+    const step = Math.max(1, Math.ceil((places * left.length) / MOST_LOOKS));
+    const tried = Array.from({ length: Math.ceil(places / step) }, (_, k) => ({
+      x: xs[Math.floor((k * step) / ys.length)],
+      y: ys[(k * step) % ys.length],
+    }));
+    // Of few places none may hold any: that at the first box does.
+    return fullest(tried, left, w, h) ?? { x: left[0].minX, y: left[0].minY };
+  });
 
 /** The box that is farthest to one side must be held: by the window at it that holds most. */
 const sideFirst =
   (across: boolean): Cover =>
-  (boxes, w, h) => {
-    const low = (b: Bounds): number => (across ? b.minX : b.minY);
-    const other = (b: Bounds): number => (across ? b.minY : b.minX);
-    const out: Window[] = [];
-    let left = [...boxes];
-    while (left.length) {
+  (boxes, w, h) =>
+    covered(boxes, w, h, (left) => {
+      const low = (b: Bounds): number => (across ? b.minX : b.minY);
+      const other = (b: Bounds): number => (across ? b.minY : b.minX);
       const first = left.reduce((a, b) => (low(b) < low(a) ? b : a));
       const size = across ? h : w;
       const far = across ? first.maxY : first.maxX;
       const starts = unique(left.map(other)).filter(
         (v) => v <= other(first) + 1e-6 && v + size >= far - 1e-6,
       );
+      // What lies farther along than the windows reach is in none of them.
+      const near = left.filter((b) => low(b) <= low(first) + (across ? w : h));
       const windows = starts.map((v) => (across ? { x: first.minX, y: v } : { x: v, y: first.minY }));
-      const count = (at: Window): number => left.reduce((n, b) => n + (inside(b, at, w, h) ? 1 : 0), 0);
-      const at = windows.reduce((a, b) => (count(b) > count(a) ? b : a));
-      out.push(at);
-      left = left.filter((b) => !inside(b, at, w, h));
-    }
-    return out;
-  };
+      return fullest(windows, near, w, h) ?? { x: first.minX, y: first.minY };
+    });
 
 const COVERS: Cover[] = [mostFirst, sideFirst(true), sideFirst(false)];
 

@@ -1,4 +1,5 @@
 // Jobs on hoopings: laid anew, one placed by hand, added or taken away; marks; what is sewn in which.
+import { DESIGN_LIMITS } from '../design/limits.ts';
 import { findItem } from '../design/tree.ts';
 import type { Design, DesignChanges, Hooping, Marks } from '../design/types.ts';
 import { newId } from '../design/types.ts';
@@ -55,6 +56,10 @@ export function layHoopingsJob(
   const marks = design.marks ?? firstMarks(design);
   const shared = marks.as === 'frame' ? 12 : marks.size + ROOM;
   const hoopings = laidHoopings(all, { hoop: design.hoop, shared });
+  if (hoopings.length > DESIGN_LIMITS.hoopings)
+    throw new JobError(
+      `This would take ${hoopings.length} hoopings, more than ${DESIGN_LIMITS.hoopings}: choose a larger hoop.`,
+    );
   const several = hoopings.length > 1;
   const job = changed(design, 'Lay hoopings', {
     hoopings: several || hoopings[0].x || hoopings[0].y || hoopings[0].turn ? hoopings : undefined,
@@ -76,8 +81,10 @@ export function placeHoopingJob(design: Design, id: string, to: Partial<Omit<Hoo
 export function addHoopingJob(design: Design): Job {
   const hoopings = hoopingsOf(design);
   const last = hoopings[hoopings.length - 1];
+  if (hoopings.length >= DESIGN_LIMITS.hoopings)
+    throw new JobError(`A design has at most ${DESIGN_LIMITS.hoopings} hoopings: choose a larger hoop.`);
   const marks = design.marks ?? firstMarks(design);
-  const step = design.hoop.width - marks.size - ROOM;
+  const step = Math.max(1, design.hoop.width - marks.size - ROOM);
   return changed(design, 'Add a hooping', {
     hoopings: [...hoopings, { ...last, id: newId(), x: last.x + step }],
     marks,

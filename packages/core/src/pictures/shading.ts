@@ -14,9 +14,11 @@ const LEFT_OUT = 0.01;
 /** … unless it has hardly any: lightness from 0 to 100. */
 const FLAT = 6;
 /** Threads are chosen by so many places. */
-const SAMPLES = 500;
+const SAMPLES = 300;
 /** Rounds in which shares are found, for every place. */
 const ROUNDS = 12;
+/** … or until no share moves by more. */
+const STILL = 2e-3;
 /** A thread must bring the picture nearer by this share of what is missing to be worth threading. */
 const WORTH = 0.02;
 /** What fills less than this share of a picture is no colour to draw all of it with. */
@@ -73,46 +75,81 @@ export function tonesOfPicture(picture: Bitmap, where: TonePlace): Tones {
   );
 }
 
-/**
- * Shares (0 to 1, together at most 1) of directions whose sum comes nearest to a wanted one: each by itself, and from one
- * to another, again and again (coordinate descent along the edges of the simplex).
- */
-function sharesFor(wanted: Tone, of: readonly Tone[], out: Float64Array): void {
-  out.fill(0);
-  const rest: [number, number, number] = [wanted[0], wanted[1], wanted[2]];
-  /** How far to go along a direction, between two bounds. */
-  const along = (d: Tone, least: number, most: number): number => {
-    const square = d[0] * d[0] + d[1] * d[1] + d[2] * d[2];
-    if (square < 1e-6) return 0;
-    const by = (rest[0] * d[0] + rest[1] * d[1] + rest[2] * d[2]) / square;
-    const taken = Math.min(most, Math.max(least, by));
-    for (let c = 0; c < 3; c++) rest[c] -= taken * d[c];
-    return taken;
-  };
-  let left = 1;
-  for (let round = 0; round < (of.length > 1 ? ROUNDS : 1); round++)
-    for (let k = 0; k < of.length; k++) {
-      const more = along(of[k], -out[k], left);
-      out[k] += more;
-      left -= more;
-      for (let j = 0; j < k; j++) {
-        const moved = along(minus(of[k], of[j]), -out[k], out[j]);
-        out[k] += moved;
-        out[j] -= moved;
-      }
-    }
-}
-
 const minus = (a: Tone, b: Tone): Tone => [a[0] - b[0], a[1] - b[1], a[2] - b[2]];
+const squareOf = (d: Tone): number => d[0] * d[0] + d[1] * d[1] + d[2] * d[2];
+
+/**
+ * Finds shares (0 to 1, together at most 1) of directions whose sum comes nearest to a wanted one: each by itself, and from one
+ * to another, again and again (coordinate descent along the edges of the simplex), until nothing moves.
+ */
+class Shares {
+  /** As they were found last. */
+  readonly of: Float64Array;
+  /** What the directions leave of what was wanted last. */
+  readonly rest = new Float64Array(3);
+  private readonly directions: readonly Tone[];
+  private readonly squares: number[];
+  /** From direction j to k, at [k][j]. */
+  private readonly between: { d: Tone; square: number }[][];
+
+  constructor(directions: readonly Tone[]) {
+    this.directions = directions;
+    this.of = new Float64Array(directions.length);
+    this.squares = directions.map(squareOf);
+    this.between = directions.map((to) =>
+      directions.map((from) => {
+        const d = minus(to, from);
+        return { d, square: squareOf(d) };
+      }),
+    );
+  }
+
+  find(x: number, y: number, z: number): void {
+    const { of, rest, directions, squares, between } = this;
+    of.fill(0);
+    rest[0] = x;
+    rest[1] = y;
+    rest[2] = z;
+    let left = 1;
+    for (let round = 0; round < ROUNDS; round++) {
+      let moved = 0;
+      for (let k = 0; k < of.length; k++) {
+        const more = this.along(directions[k], squares[k], -of[k], left);
+        of[k] += more;
+        left -= more;
+        moved += Math.abs(more);
+        for (let j = 0; j < k; j++) {
+          const { d, square } = between[k][j];
+          const by = this.along(d, square, -of[k], of[j]);
+          of[k] += by;
+          of[j] -= by;
+          moved += Math.abs(by);
+        }
+      }
+      if (moved < STILL) return;
+    }
+  }
+
+  /** Goes along a direction as far as that brings what is left nearer, between two bounds. */
+  private along(d: Tone, square: number, least: number, most: number): number {
+    if (square < 1e-6) return 0;
+    const { rest } = this;
+    const by = (rest[0] * d[0] + rest[1] * d[1] + rest[2] * d[2]) / square;
+    const taken = by < least ? least : by > most ? most : by;
+    rest[0] -= taken * d[0];
+    rest[1] -= taken * d[1];
+    rest[2] -= taken * d[2];
+    return taken;
+  }
+}
 
 /** How far a picture's places stay from what threads on the cloth can look like, added up. */
 function missing(samples: readonly Tone[], of: readonly Tone[]): number {
-  const shares = new Float64Array(of.length);
+  const shares = new Shares(of);
   let sum = 0;
-  for (const wanted of samples) {
-    sharesFor(wanted, of, shares);
-    const rest = [...wanted];
-    of.forEach((d, k) => rest.forEach((_, c) => (rest[c] -= shares[k] * d[c])));
+  for (const [x, y, z] of samples) {
+    shares.find(x, y, z);
+    const { rest } = shares;
     sum += rest[0] ** 2 + rest[1] ** 2 + rest[2] ** 2;
   }
   return sum;
@@ -232,10 +269,10 @@ export function shadingsOf(
   }
   const directions = codes.map((code) => minus(tone(code), cloth));
   const levels = codes.map(() => new Float32Array(left.length));
-  const shares = new Float64Array(codes.length);
+  const shares = new Shares(directions);
   for (const i of inks) {
-    sharesFor(wantedAt(i), directions, shares);
-    levels.forEach((of, k) => (of[i] = shares[k]));
+    shares.find(tones[3 * i] - cloth[0], tones[3 * i + 1] - cloth[1], tones[3 * i + 2] - cloth[2]);
+    for (let k = 0; k < codes.length; k++) levels[k][i] = shares.of[k];
   }
   return codes
     .map((thread, k) => ({

@@ -9,6 +9,7 @@ import { outlineRegion } from '../outlines/region.ts';
 import {
   compensationSetting,
   densitySetting,
+  lineAngleSetting,
   type KindOf,
   type Setting,
   type StitchInput,
@@ -107,14 +108,8 @@ const startGap = (line: Line, from: Point): number =>
 
 const SETTINGS = [
   {
-    name: 'angle',
+    ...lineAngleSetting,
     label: 'Stitch angle',
-    type: 'number',
-    unit: '°',
-    least: -180,
-    most: 180,
-    step: 5,
-    default: 0,
     help: 'Direction of the rows: 0 is level, 90 upright, 45 rises to the right.',
   },
   {

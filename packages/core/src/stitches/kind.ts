@@ -198,6 +198,19 @@ export const lengthSetting: NumberSetting<'length'> & { default: number } = {
   help: 'How long each stitch is; curves take shorter ones.',
 };
 
+/** The direction of a kind's lines. */
+export const lineAngleSetting: NumberSetting<'angle'> & { default: number } = {
+  name: 'angle',
+  label: 'Angle',
+  type: 'number',
+  unit: '°',
+  least: -180,
+  most: 180,
+  step: 5,
+  default: 0,
+  help: 'Direction of the lines: 0 is level, 90 upright.',
+};
+
 /** How often every stitch of a line is sewn. */
 export const passesSetting = {
   name: 'passes',

@@ -88,7 +88,7 @@ export const design = exactly({
   /** The cloth itself, where it is larger than the hoop. */
   piece: perhaps(hoopings.piece),
   /** Where the hoop is put, in this order; left out: once, in the middle. */
-  hoopings: perhaps(list(hoopings.hooping, 60, 1)),
+  hoopings: perhaps(list(hoopings.hooping, DESIGN_LIMITS.hoopings, 1)),
   marks: perhaps(hoopings.marks),
   cloth: exactly({ kind: word<string>(...CLOTHS.map((c) => c.id)), colour }),
   /** Id of the thread chart. */

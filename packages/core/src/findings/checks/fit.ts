@@ -4,11 +4,12 @@ import type { Design } from '../../design/types.ts';
 import { HOOPS, turnedHoop, type Hoop } from '../../materials/hoops.ts';
 import type { Materials } from '../../materials/materials.ts';
 import { differenceOfThreads, type Thread } from '../../materials/threads.ts';
-import { belonging, hoopingsOf, sewnBoxes } from '../../hooping/belong.ts';
+import { belonging, hoopingsOf, sewnBoxes, wholeOf } from '../../hooping/belong.ts';
 import { marksBetween } from '../../hooping/marks.ts';
 import { layHoopingsJob } from '../../jobs/hoopings.ts';
 import { JobError } from '../../jobs/job.ts';
 import { recolourJob } from '../../jobs/order.ts';
+import { Move } from '../../sewing/plan.ts';
 import { outsideHoop } from '../outside-hoop.ts';
 import type { Check, Checked, Found, SewnItem } from '../finding.ts';
 
@@ -73,23 +74,41 @@ export const hoopCheck: Check = {
   },
 };
 
-/** Does the machine's reader take the file? In several hoopings each is a file of its own, smaller than the whole. */
+/** Stitches of each file that is written: of the design, or of each of its hoopings without their marks. */
+function stitchesOfFiles({ design, plain, plan, figures }: Checked): number[] {
+  const hoopings = hoopingsOf(design);
+  if (hoopings.length < 2) return [figures.stitches];
+  const { of } = belonging(plain, sewnBoxes(plan));
+  const out = hoopings.map(() => 0);
+  for (const { id, from, to } of plan.objects) {
+    const k = of.get(wholeOf(id));
+    if (k !== undefined) for (let i = from; i < to; i++) if (plan.move[i] === Move.stitch) out[k]++;
+  }
+  return out;
+}
+
+/** Does the machine's reader take the file? */
 export const fileCheck: Check = {
   id: 'file-too-large',
-  find({ design, machine, figures }) {
-    const { stitches, threads } = figures;
+  find(checked) {
+    const { machine, figures } = checked;
     const told = { weight: 3 as const, objects: [] };
-    const files = design.hoopings?.length ?? 1;
+    const said = (n: number): string => n.toLocaleString('en-GB');
     const out: Found[] = [];
-    if (stitches / files > machine.mostStitches)
+    // In hoopings no file is larger than the whole: only then they are counted.
+    if (figures.stitches > machine.mostStitches) {
+      const most = Math.max(...stitchesOfFiles(checked));
+      if (most > machine.mostStitches)
+        out.push({
+          ...told,
+          sentence: `${said(most)} stitches are more than ${machine.name} reads in one file (${said(machine.mostStitches)}): part the design, or choose another machine.`,
+        });
+    }
+    const colours = figures.threads.length;
+    if (colours > machine.mostColours)
       out.push({
         ...told,
-        sentence: `${stitches.toLocaleString('en-GB')} stitches are more than ${machine.name} reads in one file (${machine.mostStitches.toLocaleString('en-GB')}): part the design, or choose another machine.`,
-      });
-    if (threads.length > machine.mostColours)
-      out.push({
-        ...told,
-        sentence: `${threads.length} colours one after another are more than ${machine.name} reads (${machine.mostColours}): put them in order, or sew some alike.`,
+        sentence: `${colours} colours one after another are more than ${machine.name} reads (${machine.mostColours}): put them in order, or sew some alike.`,
       });
     return out;
   },

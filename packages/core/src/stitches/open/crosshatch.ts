@@ -6,6 +6,7 @@ import { outlineRegion } from '../../outlines/region.ts';
 import { sewChords } from '../chords/sew-chords.ts';
 import {
   lengthSetting,
+  lineAngleSetting,
   passesSetting,
   spacingSetting,
   type KindOf,
@@ -63,18 +64,7 @@ const SETTINGS = [
   spacingSetting({ label: 'Mesh', least: 1, most: 10, default: 2.5, help: 'From line to line.' }),
   passesSetting,
   { ...lengthSetting, more: true },
-  {
-    name: 'angle',
-    label: 'Turned by',
-    type: 'number',
-    unit: '°',
-    least: -180,
-    most: 180,
-    step: 5,
-    default: 0,
-    more: true,
-    help: 'Turns the whole grid.',
-  },
+  { ...lineAngleSetting, label: 'Turned by', more: true, help: 'Turns the whole grid.' },
 ] as const satisfies readonly Setting[];
 type Input = StitchInput<ValuesOf<typeof SETTINGS>>;
 

@@ -8,6 +8,7 @@ import { repeated, sewChords } from '../chords/sew-chords.ts';
 import { eachPiece } from '../pieces.ts';
 import {
   lengthSetting,
+  lineAngleSetting,
   passesSetting,
   type KindOf,
   type Setting,
@@ -111,18 +112,7 @@ const SETTINGS = [
     more: true,
     help: 'Room between one motif and the next; a straight run joins them.',
   },
-  {
-    name: 'angle',
-    label: 'Turned by',
-    type: 'number',
-    unit: '°',
-    least: -180,
-    most: 180,
-    step: 5,
-    default: 0,
-    more: true,
-    help: 'Direction of the rows.',
-  },
+  { ...lineAngleSetting, label: 'Turned by', more: true, help: 'Direction of the rows.' },
   { ...lengthSetting, more: true },
   { ...passesSetting, more: true },
 ] as const satisfies readonly Setting[];

@@ -8,6 +8,7 @@ import { outlineRegion } from '../../outlines/region.ts';
 import { sewChords } from '../chords/sew-chords.ts';
 import {
   lengthSetting,
+  lineAngleSetting,
   passesSetting,
   spacingSetting,
   type KindOf,
@@ -48,17 +49,7 @@ type Lift = (u: number, v: number) => number;
 
 const SETTINGS = [
   spacingSetting({ least: 0.4, most: 10, default: 1.5, help: 'From line to line.' }),
-  {
-    name: 'angle',
-    label: 'Angle',
-    type: 'number',
-    unit: '°',
-    least: -180,
-    most: 180,
-    step: 5,
-    default: 0,
-    help: 'Direction of the lines: 0 is level, 90 upright.',
-  },
+  lineAngleSetting,
   {
     name: 'style',
     label: 'In the shape, lines',

@@ -3,12 +3,20 @@ import { intersect } from '../../../geometry/clip.ts';
 import { EdgeIndex } from '../../../geometry/edge-index.ts';
 import { turned } from '../../../geometry/points.ts';
 import { reversed, type Line } from '../../../geometry/polyline.ts';
-import { regionArea, regionBounds, regionMiddle, ringsOf, type Polygon } from '../../../geometry/region.ts';
+import {
+  regionArea,
+  regionBounds,
+  regionMiddle,
+  ringsOf,
+  type Polygon,
+  type Region,
+} from '../../../geometry/region.ts';
 import { outlineRegion } from '../../../outlines/region.ts';
 import { cutLines } from '../../chords/cut-lines.ts';
 import { sewPieces } from '../../chords/sew-chords.ts';
 import {
   lengthSetting,
+  lineAngleSetting,
   spacingSetting,
   type KindOf,
   type Setting,
@@ -47,18 +55,7 @@ const SETTINGS = [
     default: 1.6,
     help: 'From line to line: closer lines show finer parts of the picture and take more stitches.',
   }),
-  {
-    name: 'angle',
-    label: 'Angle',
-    type: 'number',
-    unit: '°',
-    least: -180,
-    most: 180,
-    step: 5,
-    default: 0,
-    when: ({ lines }) => lines === 'parallel',
-    help: 'Direction of the lines: 0 is level, 90 upright.',
-  },
+  { ...lineAngleSetting, when: ({ lines }) => lines === 'parallel' },
   {
     name: 'by',
     label: 'Where it is darker, the zigzag',
@@ -161,17 +158,16 @@ const SETTINGS = [
 type Input = StitchInput<ValuesOf<typeof SETTINGS>>;
 
 /** All lines of one connected piece of the shape, before they are cut to where thread is wanted. */
-function linesOf(input: Input, { outer, holes }: Polygon): Line[] {
+function linesOf(input: Input, region: Region, whole: Polygon): Line[] {
   const { lines, spacing, angle, offset } = input.settings;
-  const region = outlineRegion(input.outline);
   const centre = input.centre ?? regionMiddle(region);
   if (lines === 'spiral') return [reversed(spiralLine(centre, reachFrom(region, centre), spacing, offset))];
   if (lines === 'contour') {
-    const rings = levelRings({ outer, holes }, spacing);
+    const rings = levelRings(whole, spacing);
     return windRings(rings, ringTree(rings, spacing), spacing, undefined);
   }
   const by = turned({ x: 0, y: offset * spacing }, -angle);
-  return parallelLines([outer], angle, spacing, { x: centre.x + by.x, y: centre.y + by.y });
+  return parallelLines([whole.outer], angle, spacing, { x: centre.x + by.x, y: centre.y + by.y });
 }
 
 function stitch(input: Input): SewnThread[] {
@@ -182,18 +178,19 @@ function stitch(input: Input): SewnThread[] {
   if (!box) return [];
   const field = new ToneField(tones, darker, box, { of, weight, over: spacing });
   const wanted = field.region(Math.max(bare, 1e-3));
-  /** What is sewn, with the connected piece of the shape that it lies in. */
-  const wholes = new Map<Polygon, Polygon>();
+  /** What is sewn, with the connected piece of the shape that it lies in, and all lines of that. */
+  const wholes = new Map<Polygon, { lines: readonly Line[]; edges: EdgeIndex }>();
   for (const whole of region) {
     const least = Math.min(0.5 * regionArea([whole]), (SPOT * spacing) ** 2);
-    for (const part of intersect([whole], wanted)) if (regionArea([part]) > least) wholes.set(part, whole);
+    const parts = intersect([whole], wanted).filter((part) => regionArea([part]) > least);
+    if (!parts.length) continue;
+    const of = { lines: linesOf(input, region, whole), edges: new EdgeIndex(ringsOf(whole)) };
+    for (const part of parts) wholes.set(part, of);
   }
-  const lines = new Map(region.map((whole) => [whole, linesOf(input, whole)]));
   return eachPiece([...wholes.keys()], input, (part, from, end) => {
-    const whole = wholes.get(part)!;
-    const edges = new EdgeIndex(ringsOf(whole));
+    const { lines, edges } = wholes.get(part)!;
     const rings = ringsOf(part);
-    return sewPieces(rings, cutLines(lines.get(whole)!, new EdgeIndex(rings)), from, end, {
+    return sewPieces(rings, cutLines(lines, new EdgeIndex(rings)), from, end, {
       length,
       passes: 1,
       spacing,
