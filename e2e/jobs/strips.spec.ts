@@ -64,6 +64,7 @@ test('a flower and its mirrored twin along 33.5 inches, evened out, marks in a t
   await bench.ready();
   await hands.press(page.getByRole('button', { name: /mm hoop/ }));
   await hands.button('Lay hoopings');
+  await expect(page.getByText(/hoopings hold everything whole/)).toBeVisible();
   await bench.ready();
   const zip = unzipSync(new Uint8Array((await bench.take('A file a hooping')).bytes));
   hands.count += 2;

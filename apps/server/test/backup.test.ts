@@ -20,7 +20,7 @@ import {
 } from '../src/database/designs.ts';
 import { listRevisions, nameRevision } from '../src/database/revisions.ts';
 import { checkMotif } from '../src/database/checked.ts';
-import { assets, motifs, recipes, settings } from '../src/database/schema.ts';
+import { assets, motifs, recipes, settings, threadCharts } from '../src/database/schema.ts';
 import { makeDatabase, type TestDatabase } from './database.ts';
 
 let here: TestDatabase;
@@ -87,6 +87,10 @@ async function fill(): Promise<{ id: string; gone: string }> {
       recipe: { kind: 'fill', settings: { spacing: 0.5 } },
       changedAt: new Date(),
     });
+  const threads = [{ code: 'A1', name: 'Chalk', colour: '#f3f0e9' }];
+  await db()
+    .insert(threadCharts)
+    .values({ id: 'own-attic', name: 'Attic box', weight: 30, material: 'cotton', threads });
   await labelDesigns(db(), [id], ['for the fair'], []);
   await db().insert(settings).values({ name: 'units', value: 'in' });
   await db().insert(settings).values({ name: 'seeded', value: true });
@@ -110,6 +114,7 @@ async function all(of: TestDatabase) {
     ),
     motifs: await db(of).select().from(motifs),
     recipes: await db(of).select().from(recipes),
+    charts: await db(of).select().from(threadCharts),
     settings: (await db(of).select().from(settings)).filter((s) => s.name !== 'seeded'),
   };
 }
@@ -231,7 +236,7 @@ describe('what is no whole backup is refused, and changes nothing', () => {
     await backUp(db(), file);
     await spoil();
     await expect(bringBackupIn(db(there), file)).rejects.toThrow(says);
-    expect(await all(there)).toEqual({ designs: [], motifs: [], recipes: [], settings: [] });
+    expect(await all(there)).toEqual({ designs: [], motifs: [], recipes: [], charts: [], settings: [] });
     expect(await db(there).select().from(assets)).toEqual([]);
   });
 

@@ -486,7 +486,7 @@ describe('what is kept for reuse', () => {
     const twice = { ...chart, threads: [...chart.threads, { code: 'a1', name: 'Soot', colour: '#111111' }] };
     const refused = await call('PUT', '/api/thread-charts/own-attic', twice);
     expect([refused.status, refused.body.error.message]).toEqual([
-      400,
+      422,
       expect.stringContaining('one number'),
     ]);
     expect((await call('PUT', '/api/thread-charts/larkmoor', chart)).status).toBe(400);

@@ -356,6 +356,7 @@ export {
   marksJob,
   placeHoopingJob,
   removeHoopingJob,
+  type LaidHoopings,
 } from './jobs/hoopings.ts';
 export { belonging, hoopingsOf, sewnBoxes, type Belonging } from './hooping/belong.ts';
 export { clothBounds, fieldOf, holds, HOOP_EDGE, toCloth, toHoop } from './hooping/field.ts';
@@ -377,7 +378,7 @@ export {
 export { goRound, TAKEN, WHOLE, type Bitmap } from './pictures/bitmap.ts';
 export { MOST_COLOURS, splitGroup, type PictureColour } from './pictures/colours.ts';
 export { lookAtPicture, PictureFileError, PICTURE_TYPES } from './pictures/picture-file.ts';
-export { levelsOf } from './design/tones.ts';
+export { levelsOf, MOST_TONES } from './design/tones.ts';
 export { shadesOf } from './pictures/shades.ts';
 export { placeOfReference, placeOver, tonesOfPicture } from './pictures/shading.ts';
 export {

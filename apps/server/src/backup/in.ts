@@ -6,7 +6,7 @@ import { asc, eq, inArray } from 'drizzle-orm';
 import { readOwnFont, type OwnFontFile } from '@rosehip/fonts/own';
 import type { Database } from '../database/connect.ts';
 import { LABEL_LENGTH, MOST_LABELS, Settings, type BroughtIn } from '@rosehip/wire';
-import { checkMotif, checkRecipe } from '../database/checked.ts';
+import { checkChart, checkMotif, checkRecipe } from '../database/checked.ts';
 import { keepFont } from '../database/fonts.ts';
 import { OWNER } from '../database/owner.ts';
 import {
@@ -19,13 +19,23 @@ import {
   unpackText,
 } from '../database/packing.ts';
 import { addRevision, type Reader } from '../database/revisions.ts';
-import { assets, designs, fonts, motifs, recipes, revisions, settings } from '../database/schema.ts';
+import {
+  assets,
+  designs,
+  fonts,
+  motifs,
+  recipes,
+  revisions,
+  settings,
+  threadCharts,
+} from '../database/schema.ts';
 import { BackupError, readLines, type ToldLine } from './lines.ts';
 
 type Line<K extends ToldLine['kind']> = Extract<ToldLine, { kind: K }>;
 type Settled = 'added' | 'continued' | 'beside' | 'back' | 'same';
 
 const ID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/;
+const CHART_ID = /^own-[a-z0-9-]{1,36}$/;
 const HASH = /^[0-9a-f]{64}$/;
 
 /** Groups lines: each design with its revisions, everything else by itself. */
@@ -54,6 +64,7 @@ async function proofRead(file: string): Promise<void> {
       (line.kind === 'motif' && text(line.id, line.name) && dates(line.madeAt)) ||
       (line.kind === 'font' && text(line.hash, line.name, line.content) && dates(line.madeAt)) ||
       (line.kind === 'recipe' && text(line.id, line.name, line.cloth ?? '') && dates(line.changedAt)) ||
+      (line.kind === 'chart' && text(line.id) && line.chart instanceof Object) ||
       (line.kind === 'revision' && text(line.label) && dates(line.madeAt) && line.design instanceof Object) ||
       (line.kind === 'design' &&
         ID.test(line.id) &&
@@ -125,6 +136,9 @@ export async function bringBackupIn(
     } else if (line.kind === 'recipe') {
       const note = await keepRecipe(db, line);
       if (note) result.notes.push(note);
+    } else if (line.kind === 'chart') {
+      const note = await keepChart(db, line);
+      if (note) result.notes.push(note);
     } else if (line.kind === 'font') {
       const note = await keepOwnFont(db, line, look);
       if (note) result.notes.push(note);
@@ -181,6 +195,21 @@ async function keepRecipe(db: Database, line: Line<'recipe'>): Promise<string | 
   } catch (error) {
     if (!(error instanceof ReadError)) throw error;
     return `The recipe “${line.name}” was left out: ${error.message}`;
+  }
+}
+
+/** A thread chart that is here stays as it is here. Gives a sentence when it can't be brought in. */
+async function keepChart(db: Database, { id, chart }: Line<'chart'>): Promise<string | null> {
+  if (!CHART_ID.test(id)) return 'A thread chart has no proper id and was left out.';
+  try {
+    await db
+      .insert(threadCharts)
+      .values({ id, owner: OWNER, ...checkChart(chart) })
+      .onDuplicateKeyUpdate({ set: { id } });
+    return null;
+  } catch (error) {
+    if (!(error instanceof ReadError)) throw error;
+    return `A thread chart was left out: ${error.message}`;
   }
 }
 

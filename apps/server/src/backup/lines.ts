@@ -6,8 +6,8 @@ import { pipeline } from 'node:stream/promises';
 import { constants, createBrotliCompress, createBrotliDecompress } from 'node:zlib';
 
 export const BACKUP_FORMAT = 'rosehip-backup';
-/** 2 has labels of designs and kept recipes, 3 the person's own fonts. */
-export const BACKUP_VERSION = 3;
+/** 2 has labels of designs and kept recipes, 3 the person's own fonts, 4 their thread charts. */
+export const BACKUP_VERSION = 4;
 
 /** One line. A design is followed by its revisions, oldest first; long texts come before all that hold them. */
 export type BackupLine =
@@ -33,6 +33,7 @@ export type BackupLine =
     }
   | { kind: 'motif'; id: string; name: string; outline: object; stitches?: object[]; madeAt: string }
   | { kind: 'recipe'; id: string; name: string; cloth: string | null; recipe: object; changedAt: string }
+  | { kind: 'chart'; id: string; chart: object }
   /** Its content in Base64. */
   | { kind: 'font'; hash: string; name: string; content: string; madeAt: string }
   | { kind: 'setting'; name: string; value: unknown }

@@ -3,7 +3,16 @@ import { asc, eq } from 'drizzle-orm';
 import type { Database } from '../database/connect.ts';
 import { unpackText } from '../database/packing.ts';
 import { revisionTexts, type Reader } from '../database/revisions.ts';
-import { assets, designs, fonts, motifs, recipes, revisions, settings } from '../database/schema.ts';
+import {
+  assets,
+  designs,
+  fonts,
+  motifs,
+  recipes,
+  revisions,
+  settings,
+  threadCharts,
+} from '../database/schema.ts';
 import { BACKUP_FORMAT, BACKUP_VERSION, writeLines, type BackupLine } from './lines.ts';
 
 /** A revision's line with its text in it, which is JSON already. */
@@ -52,6 +61,8 @@ async function* linesOf(db: Reader, now: Date): AsyncGenerator<string> {
     });
   for (const { id, name, cloth, recipe, changedAt } of await db.select().from(recipes))
     yield line({ kind: 'recipe', id, name, cloth, recipe, changedAt: changedAt.toISOString() });
+  for (const { id, owner: _, ...chart } of await db.select().from(threadCharts))
+    yield line({ kind: 'chart', id, chart });
   for (const { hash } of await db.select({ hash: fonts.hash }).from(fonts)) {
     const [{ name, content, madeAt }] = await db.select().from(fonts).where(eq(fonts.hash, hash));
     yield line({

@@ -4,10 +4,12 @@ import {
   checkDesign,
   emptyDesign,
   outlineBounds,
+  OWN_CHART,
   recordCount,
   ReadError,
   threadDrawing,
   type DesignObject,
+  type OwnChart,
   type PlainOutline,
   type Recipe,
   type StitchesObject,
@@ -59,3 +61,13 @@ function checkStitches(items: readonly unknown[]): StitchesObject[] {
 /** A recipe. Throws ReadError. */
 export const checkRecipe = (recipe: unknown): Recipe =>
   checkObject({ kind: 'rectangle', x: 0, y: 0, width: 10, height: 10, turn: 0, radius: 0 }, recipe).recipe;
+
+/** A thread chart of the person's own, held to what a design may carry. Throws ReadError. */
+export function checkChart(chart: unknown): OwnChart {
+  const kept = checkDesign({ ...emptyDesign('Kept'), chart: `${OWN_CHART}kept`, ownChart: chart }).ownChart;
+  if (!kept) throw new ReadError('A thread chart needs a name and threads.');
+  const codes = new Set(kept.threads.map(({ code }) => code.toLowerCase()));
+  if (codes.size < kept.threads.length)
+    throw new ReadError('Two threads of this chart have one number: each needs its own.');
+  return kept;
+}

@@ -18,10 +18,10 @@ import {
 } from '@rosehip/wire';
 import { and, asc, eq } from 'drizzle-orm';
 import { Type } from 'typebox';
-import { checkMotif, checkRecipe } from '../database/checked.ts';
+import { checkChart, checkMotif, checkRecipe } from '../database/checked.ts';
 import { OWNER } from '../database/owner.ts';
 import { motifs, recipes, settings, threadCharts } from '../database/schema.ts';
-import { HttpError, notFound } from '../errors.ts';
+import { notFound } from '../errors.ts';
 import { told, type Routes } from './route.ts';
 
 export const shelfRoutes: Routes = async (app, { db }) => {
@@ -38,14 +38,7 @@ export const shelfRoutes: Routes = async (app, { db }) => {
     '/thread-charts/:id',
     { schema: { params: OwnChartOf, body: NewChart, response: { 204: Nothing } } },
     async ({ params, body }, reply) => {
-      const codes = new Set(body.threads.map(({ code }) => code.toLowerCase()));
-      if (codes.size < body.threads.length)
-        throw new HttpError(
-          400,
-          'two-of-a-number',
-          'Two threads of this chart have one number: each needs its own.',
-        );
-      const chart = { ...body, owner: OWNER };
+      const chart = { ...checkChart(body), owner: OWNER };
       await db
         .insert(threadCharts)
         .values({ id: params.id, ...chart })

@@ -1,9 +1,10 @@
 // Thread charts: those that ship with Rosehip, the person's own, and which threads they have.
 import { OWN_CHART, THREAD_CHARTS, type OwnChart, type Thread, type ThreadChart } from '@rosehip/core';
 import { defineStore } from 'pinia';
-import { computed, ref, shallowRef } from 'vue';
+import { computed } from 'vue';
 import { api } from '../api.ts';
 import { uuid } from '../parts/uuid.ts';
+import { useKeptList } from './kept-list.ts';
 import { useSettings } from './settings.ts';
 
 /** What a thread that was just put among one's own has left, in metres: a small spool. */
@@ -11,30 +12,17 @@ const SPOOL = 200;
 
 export const useCharts = defineStore('charts', () => {
   const settings = useSettings();
-  const own = shallowRef<ThreadChart[]>([]);
-  /** Why the charts are not up to date, as a sentence. */
-  const problem = ref('');
-  let loaded = false;
+  const {
+    all: own,
+    problem,
+    change,
+    load,
+  } = useKeptList<ThreadChart>(async () => (await api.charts()).charts);
 
   /** All charts, those that ship with Rosehip first. */
   const all = computed<ThreadChart[]>(() => [...THREAD_CHARTS, ...own.value]);
   const chart = (id: string): ThreadChart | null => all.value.find((c) => c.id === id) ?? null;
   const isOwn = (id: string): boolean => id.startsWith(OWN_CHART);
-
-  async function change(work: () => Promise<unknown> = async () => {}): Promise<boolean> {
-    problem.value = '';
-    try {
-      await work();
-      own.value = (await api.charts()).charts;
-      return true;
-    } catch (error) {
-      problem.value = (error as Error).message;
-      return false;
-    }
-  }
-  async function load(): Promise<void> {
-    if (!loaded) loaded = await change();
-  }
 
   /** Keeps a chart as one of the person's own; gives its id, or null when it could not be kept. */
   async function keep(next: OwnChart, id = `${OWN_CHART}${uuid().slice(0, 30)}`): Promise<string | null> {

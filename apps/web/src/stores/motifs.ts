@@ -1,6 +1,5 @@
 // The person's own motifs: kept on the server, shared by all designs.
 import { defineStore } from 'pinia';
-import { ref } from 'vue';
 import {
   everyLeaf,
   outlinePaths,
@@ -11,6 +10,7 @@ import {
 } from '@rosehip/core';
 import type { KeptMotif } from '@rosehip/wire';
 import { api } from '../api.ts';
+import { useKeptList } from './kept-list.ts';
 
 /** All outlines of some items as one drawing; null when they have none. */
 export function drawingOf(items: readonly Item<PlainOutline>[]): PlainOutline | null {
@@ -21,22 +21,7 @@ export function drawingOf(items: readonly Item<PlainOutline>[]): PlainOutline | 
 }
 
 export const useMotifs = defineStore('motifs', () => {
-  const all = ref<KeptMotif[]>([]);
-  /** Why the shelf is not up to date, as a sentence. */
-  const problem = ref('');
-
-  /** Does something with the shelf and looks at it again; what goes wrong is said, and false. */
-  async function shelve(work: () => Promise<unknown> = async () => {}): Promise<boolean> {
-    problem.value = '';
-    try {
-      await work();
-      all.value = (await api.motifs()).motifs;
-      return true;
-    } catch (error) {
-      problem.value = (error as Error).message;
-      return false;
-    }
-  }
+  const { all, problem, change: shelve } = useKeptList<KeptMotif>(async () => (await api.motifs()).motifs);
 
   return {
     all,

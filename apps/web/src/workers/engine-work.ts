@@ -63,6 +63,8 @@ import {
   chartOf,
   shadesOf,
   threadIn,
+  layHoopingsJob,
+  type LaidHoopings,
 } from '@rosehip/core';
 import * as Comlink from 'comlink';
 import { blobOf } from '../parts/data-url.ts';
@@ -354,6 +356,12 @@ const engine = {
     const clear = Uint8Array.from({ length: w * h }, (_, i) => (data[4 * i + 3] < 128 ? 1 : 0));
     const { shades } = shadesOf({ width: w, height: h, data }, clear);
     return shades.toSorted((a, b) => b.share - a.share).map(({ colour }) => colour);
+  },
+
+  /** The fewest hoopings that hold everything, or a sentence why there are none. */
+  async layHoopings(parcel: Parcel): Promise<LaidHoopings | Problem> {
+    const design = await opened(parcel);
+    return said(() => layHoopingsJob(design));
   },
 
   /** A better route through the colour of what is selected; null when there is none, or a sentence why not. */

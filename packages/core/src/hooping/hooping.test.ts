@@ -147,6 +147,17 @@ describe('hoopings', () => {
     expect([back.hoopings, back.marks]).toEqual([[first], undefined]);
     expect(() => removeHoopingJob(back, first.id)).toThrow('One hooping stays');
     expect(() => layHoopingsJob(one)).toThrow('Nothing is sewn yet');
+    // More than a design may have are refused, however many things there are.
+    const tiles = Array.from({ length: 900 }, (_, i): [string, Bounds] => {
+      const [x, y] = [80 * (i % 30), 80 * Math.floor(i / 30)];
+      return [`t${i}`, { minX: x, minY: y, maxX: x + 60, maxY: y + 60 }];
+    });
+    expect(() => layHoopingsJob(one, new Map(tiles))).toThrow(/^This would take \d+ hoopings, more than 60/);
+    const full: Design = {
+      ...one,
+      hoopings: Array.from({ length: 60 }, (_, i) => ({ id: `h${i}`, x: i, y: 0, turn: 0 })),
+    };
+    expect(() => addHoopingJob(full)).toThrow('at most 60');
   });
 });
 

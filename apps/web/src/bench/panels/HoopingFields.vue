@@ -5,39 +5,39 @@ import {
   addHoopingJob,
   belonging,
   hoopingsOf,
-  layHoopingsJob,
   marksBetween,
   marksJob,
   placeHoopingJob,
   removeHoopingJob,
   sewnBoxes,
+  type Belonging,
   type Design,
   type Job,
   type Marks,
   type Piece,
 } from '@rosehip/core';
-import { computed, ref, watch } from 'vue';
+import { computed, ref, shallowRef } from 'vue';
 import ChoiceField from '../../fields/ChoiceField.vue';
 import NumberField from '../../fields/NumberField.vue';
 import CommandButton from '../../parts/CommandButton.vue';
 import IconButton from '../../parts/IconButton.vue';
 import { useBench } from '../../stores/bench/bench.ts';
 import { useSewing } from '../../stores/sewing.ts';
+import { packed, useChecker } from '../../workers/engine.ts';
 
 const bench = useBench();
 const sewing = useSewing();
 const design = computed(() => bench.design!);
 const hoopings = computed(() => hoopingsOf(design.value));
 const several = computed(() => hoopings.value.length > 1);
-const said = ref('');
-watch(
-  () => design.value.hoopings,
-  () => (said.value = ''),
-);
+/** What came of it, or why not; it is said of the hoopings as they were then. */
+const told = shallowRef({ text: '', of: design.value.hoopings });
+const said = computed(() => (told.value.of === design.value.hoopings ? told.value.text : ''));
+const say = (text: string): void => void (told.value = { text, of: design.value.hoopings });
 
 function does(job: (d: Design) => Job): boolean {
   const done = bench.does((d) => ({ ...job(d), select: [...bench.selection] }));
-  if (!done) said.value = bench.message;
+  if (!done) say(bench.message);
   return done;
 }
 
@@ -52,22 +52,36 @@ const put = (piece: Piece | undefined): void =>
   void bench.run({ do: 'set-design', label: 'Size of the cloth', changes: { piece } });
 
 /* Hoopings */
-const boxes = computed(() => (sewing.plan ? sewnBoxes(sewing.plan) : new Map()));
+const NONE: Belonging = { of: new Map(), cut: [], early: [] };
 const belongs = computed(() =>
-  bench.plain ? belonging(bench.plain, boxes.value) : { of: new Map<string, number>(), cut: [], early: [] },
+  several.value && bench.plain && sewing.plan ? belonging(bench.plain, sewnBoxes(sewing.plan)) : NONE,
 );
-const things = (k: number): number => [...belongs.value.of.values()].filter((n) => n === k).length;
-function lay(): void {
-  let told = '';
-  const done = bench.does((d) => {
-    const { job, count, tooLarge } = layHoopingsJob(d, boxes.value);
-    told = count === 1 ? 'One hooping holds everything.' : `${count} hoopings hold everything whole.`;
-    if (tooLarge)
-      told = `${count} ${count === 1 ? 'hooping' : 'hoopings'}; ${tooLarge} ${tooLarge === 1 ? 'thing is' : 'things are'} larger than the hoop.`;
-    return { ...job, select: [...bench.selection] };
-  });
-  // What is said of the ones before goes when they change.
-  setTimeout(() => (said.value = done ? told : bench.message));
+const counts = computed(() => {
+  const out = hoopings.value.map(() => 0);
+  for (const k of belongs.value.of.values()) out[k]++;
+  return out;
+});
+const things = (n: number): string => `${n} ${n === 1 ? 'thing' : 'things'}`;
+const laying = ref(false);
+/** Found in a worker: many things take their time. What is drawn meanwhile is kept, and not laid for. */
+async function lay(): Promise<void> {
+  if (laying.value || !bench.committed) return;
+  laying.value = true;
+  try {
+    const found = await useChecker().layHoopings(packed(useChecker(), bench.committed));
+    if ('problem' in found) return say(found.problem);
+    const { job, count, tooLarge } = found;
+    if (!does(() => job)) return;
+    const many = count === 1 ? 'One hooping' : `${count} hoopings`;
+    const holds = count === 1 ? 'holds' : 'hold';
+    say(
+      tooLarge
+        ? `${many}; ${things(tooLarge)} ${tooLarge === 1 ? 'is' : 'are'} larger than the hoop.`
+        : `${many} ${holds} everything whole.`,
+    );
+  } finally {
+    laying.value = false;
+  }
 }
 const unmarked = computed(() =>
   hoopings.value.slice(1).flatMap((next, k) => {
@@ -76,9 +90,9 @@ const unmarked = computed(() =>
   }),
 );
 const problems = computed(() => [
-  ...(belongs.value.cut.length && several.value
+  ...(belongs.value.cut.length
     ? [
-        `${belongs.value.cut.length} ${belongs.value.cut.length === 1 ? 'thing is' : 'things are'} held whole by none.`,
+        `${things(belongs.value.cut.length)} ${belongs.value.cut.length === 1 ? 'is' : 'are'} held whole by none.`,
       ]
     : []),
   ...unmarked.value.map((n) => `No marks fit between ${n} and ${n + 1}.`),
@@ -120,7 +134,8 @@ const threads = computed(() => bench.materials.chart.threads);
     </div>
     <div class="grid grid-cols-2 gap-2">
       <CommandButton
-        label="Lay hoopings"
+        :label="laying ? 'Being laid …' : 'Lay hoopings'"
+        called="Lay hoopings"
         hint="As few as hold everything whole, with room for their marks"
         @press="lay"
       />
@@ -131,7 +146,7 @@ const threads = computed(() => bench.materials.chart.threads);
       <li v-for="(h, k) in hoopings" :key="h.id" class="grid gap-1 rounded-card border border-line p-2">
         <div class="flex items-center gap-2">
           <b class="font-semibold">{{ k + 1 }}</b>
-          <span class="grow text-muted">{{ things(k) }} {{ things(k) === 1 ? 'thing' : 'things' }}</span>
+          <span class="grow text-muted">{{ several ? things(counts[k]) : '' }}</span>
           <IconButton :label="`Remove hooping ${k + 1}`" @press="does((d) => removeHoopingJob(d, h.id))"
             ><Trash2 :size="16" aria-hidden="true"
           /></IconButton>

@@ -44,6 +44,16 @@ const found = computed(() => {
   if (nearest.value) return [nearest.value];
   return bench.materials.chart.threads.filter((t) => `${t.name} ${t.code}`.toLowerCase().includes(text));
 });
+/** The whole chart comes last; while something is looked for, only what is found of it. */
+const rows = computed(() => [
+  ...(search.value
+    ? []
+    : [
+        { label: 'On this cloth', threads: used.value, all: false },
+        { label: 'My threads', threads: mine.value, all: false },
+      ].filter((row) => row.threads.length)),
+  { label: bench.materials.chart.name, threads: found.value, all: true },
+]);
 </script>
 
 <template>
@@ -56,22 +66,21 @@ const found = computed(() => {
       aria-label="Find a thread"
       @keydown.stop
     />
-    <template v-if="!search">
+    <template v-for="row in rows" :key="row.label">
+      <span class="label">{{ row.label }}</span>
       <div
-        v-for="row in [
-          { label: 'On this cloth', threads: used },
-          { label: 'My threads', threads: mine },
-        ].filter((r) => r.threads.length)"
-        :key="row.label"
-        class="flex max-h-24 flex-wrap gap-1 overflow-y-auto"
+        class="gap-1 overflow-y-auto p-0.5"
+        :class="row.all ? 'grid max-h-60 grid-cols-6' : 'flex max-h-24 flex-wrap'"
       >
-        <span class="label w-full">{{ row.label }}</span>
         <button
           v-for="t in row.threads"
           :key="t.code"
           type="button"
-          class="size-6 rounded-full border"
-          :class="t.code === props.code ? 'border-2 border-rosehip' : 'border-line'"
+          class="border"
+          :class="[
+            row.all ? 'h-6 rounded-[3px]' : 'size-6 rounded-full',
+            t.code === props.code ? 'border-2 border-rosehip' : row.all ? 'border-ink/10' : 'border-line',
+          ]"
           :style="{ background: t.colour }"
           :title="`${t.name} ${t.code}`"
           :aria-label="`${t.name} ${t.code}`"
@@ -81,22 +90,6 @@ const found = computed(() => {
         />
       </div>
     </template>
-    <span class="label">{{ bench.materials.chart.name }}</span>
-    <div class="grid max-h-60 grid-cols-6 gap-1 overflow-y-auto p-0.5">
-      <button
-        v-for="t in found"
-        :key="t.code"
-        type="button"
-        class="h-6 rounded-[3px] border"
-        :class="t.code === props.code ? 'border-2 border-rosehip' : 'border-ink/10'"
-        :style="{ background: t.colour }"
-        :title="`${t.name} ${t.code}`"
-        :aria-label="`${t.name} ${t.code}`"
-        draggable="true"
-        @dragstart="dragThread($event, t.code)"
-        @click="emit('choose', t.code)"
-      />
-    </div>
     <p v-if="nearest" class="text-xs text-muted">
       Nearest to {{ search }}: {{ nearest.name }} {{ nearest.code }}
     </p>

@@ -4,6 +4,7 @@ import { computed, ref, useTemplateRef, watch } from 'vue';
 import {
   boundsOfItems,
   levelsOf,
+  MOST_TONES,
   PICTURE_TYPES,
   PictureFileError,
   placeOfReference,
@@ -34,13 +35,12 @@ watch(objects, (now, before) => {
   if (now[0]?.id !== before[0]?.id) problem.value = '';
 });
 
-/** Longest side that tones are read from, in pixels: they have fewer places. */
-const LONGEST = 480;
 function pixelsOf(image: ImageBitmap): Bitmap {
-  const k = Math.min(1, LONGEST / Math.max(image.width, image.height));
+  const k = Math.min(1, MOST_TONES / Math.max(image.width, image.height));
   const [w, h] = [Math.max(1, Math.round(image.width * k)), Math.max(1, Math.round(image.height * k))];
   const canvas = new OffscreenCanvas(w, h);
   const ctx = canvas.getContext('2d', { willReadFrequently: true })!;
+  ctx.imageSmoothingQuality = 'high';
   ctx.drawImage(image, 0, 0, w, h);
   image.close();
   const { data } = ctx.getImageData(0, 0, w, h);

@@ -25,8 +25,10 @@ const charts = useCharts();
 const sewing = useSewing();
 onMounted(charts.load);
 
-const now = computed(() => (bench.design ? chartOf(bench.design) : null));
-const earlier = computed(() => (bench.design ? earlierChartOf(bench.design) : null));
+/** What stands: not what a hand previews. */
+const design = computed(() => bench.committed);
+const now = computed(() => (design.value ? chartOf(design.value) : null));
+const earlier = computed(() => (design.value ? earlierChartOf(design.value) : null));
 /** Id of the chart that is looked at; empty: none. */
 const to = ref('');
 const onlyOwn = ref(false);
@@ -38,10 +40,10 @@ watch([to, onlyOwn, () => now.value?.id], () => (chosen.value = {}));
 const target = computed(() => charts.chart(to.value));
 const found = computed<{ moves: ThreadMove[]; problem: string }>(() => {
   const chart = target.value;
-  if (!bench.design || !chart) return { moves: [], problem: '' };
+  if (!design.value || !chart) return { moves: [], problem: '' };
   try {
     const among = onlyOwn.value ? (t: Thread) => charts.owns(chart.id, t) : undefined;
-    return { moves: threadMoves(bench.design, chart, among), problem: '' };
+    return { moves: threadMoves(design.value, chart, among), problem: '' };
   } catch (error) {
     return { moves: [], problem: (error as Error).message };
   }
@@ -81,9 +83,9 @@ function back(): void {
 /* What the design needs and the person has not */
 const missing = computed(() => {
   const chart = now.value;
-  if (!bench.design || !chart) return [];
+  if (!design.value || !chart) return [];
   const uses = sewing.plan ? threadUse(sewing.plan) : [];
-  return usedThreads(bench.design).flatMap((thread) => {
+  return usedThreads(design.value).flatMap((thread) => {
     const metres = uses.find((u) => u.code === thread.code)?.metres ?? 0;
     const left = charts.metresOf(chart.id, thread.code);
     return left === null || left < metres ? [{ thread, metres: metres - (left ?? 0) }] : [];

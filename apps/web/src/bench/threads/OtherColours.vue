@@ -29,17 +29,28 @@ const TURNS = [60, 120, 180, 240, 300];
 const STILL = 200;
 
 const bench = useBench();
-const threads = computed(() => (bench.design ? usedThreads(bench.design) : []));
+/** What stands: not what a hand previews. */
+const design = computed(() => bench.committed);
+/** Which threads it has, as a text: only another one makes other ways. */
+const used = computed(() =>
+  design.value ? [design.value.chart, ...usedThreads(design.value).map((t) => t.code)].join(' ') : '',
+);
+const threads = computed(() => (used.value && design.value ? usedThreads(design.value) : []));
 /** Colours of the picture that was chosen, and its name. */
 const from = shallowRef<{ name: string; colours: string[] } | null>(null);
 const problem = ref('');
 
-const ways = computed<Recolouring[]>(() => {
-  const { design } = bench;
-  if (!design) return [];
-  if (from.value) return schemesFor(design, from.value.colours);
-  return TURNS.map((turn) => ({ name: `turned by ${turn}°`, codes: turnedHues(design, turn) }));
-});
+const ways = shallowRef<Recolouring[]>([]);
+watch(
+  [used, from],
+  () => {
+    const now = design.value;
+    if (!now) ways.value = [];
+    else if (from.value) ways.value = schemesFor(now, from.value.colours);
+    else ways.value = TURNS.map((turn) => ({ name: `turned by ${turn}°`, codes: turnedHues(now, turn) }));
+  },
+  { immediate: true },
+);
 const pictures = shallowRef<(ImageBitmap | undefined)[]>([]);
 let round = 0;
 let still: ReturnType<typeof setTimeout> | undefined;
@@ -47,10 +58,10 @@ function draw(): void {
   clearTimeout(still);
   const mine = ++round;
   still = setTimeout(async () => {
-    if (!bench.design || mine !== round) return;
+    if (!design.value || mine !== round) return;
     const pairs = ways.value.map(({ codes }) => [...codes]);
     const made = await useChecker().recoloured(
-      packed(useChecker(), bench.design),
+      packed(useChecker(), design.value),
       pairs,
       Math.round(SIDE * devicePixelRatio),
     );
@@ -58,7 +69,7 @@ function draw(): void {
   }, STILL);
 }
 onMounted(draw);
-watch([() => bench.design, from], draw);
+watch([design, ways], draw);
 
 const take = ({ codes, name }: Recolouring): void => {
   const done = bench.does((design) => ({
