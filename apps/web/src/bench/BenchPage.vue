@@ -169,6 +169,8 @@ watch(
 
 const trueSize = (): void => view.zoomAt(settings.screen / view.scale);
 
+/** Panels that wait for an answer: everywhere else the card's pages are one press away. */
+const ANSWERED: ReadonlySet<PanelName> = new Set(['proposal', 'choose', 'report', 'conflict']);
 const TABS: { panel: PanelName; label: string }[] = [
   { panel: 'card', label: 'Recipe' },
   { panel: 'make', label: 'Make' },
@@ -280,7 +282,7 @@ watch(title, (name) => (document.title = name ? `${name} · Rosehip` : 'Rosehip'
         aria-label="Card"
       >
         <nav
-          v-if="TABS.some((t) => t.panel === view.panel)"
+          v-if="!ANSWERED.has(view.panel)"
           class="sticky top-0 z-10 grid shrink-0 grid-cols-4 border-b border-line bg-panel"
           aria-label="Card pages"
         >

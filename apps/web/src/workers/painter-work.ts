@@ -211,15 +211,15 @@ function paintGround(r: PaintRequest): void {
 }
 
 /** Alignment marks between hoopings, in their thread. */
-function paintMarks(ctx: Context, { hoop, marks, ...rest }: Design, all: readonly Hooping[]): void {
-  if (!marks) return;
+function paintMarks(ctx: Context, of: Design, all: readonly Hooping[]): void {
+  if (!of.marks) return;
   ctx.beginPath();
   for (let k = 1; k < all.length; k++) {
-    const outline = marksBetween(all[k - 1], all[k], hoop, marks);
+    const outline = marksBetween(all[k - 1], all[k], of);
     if (outline) tracePaths(ctx as unknown as Canvas2D, outline.paths);
   }
   ctx.lineWidth = 0.5;
-  ctx.strokeStyle = threadIn(chartOf(rest), marks.thread).colour;
+  ctx.strokeStyle = threadIn(chartOf(of), of.marks.thread).colour;
   ctx.stroke();
 }
 

@@ -23,6 +23,7 @@ import { unzipSync } from 'fflate';
 import { belonging, sewnBoxes } from './belong.ts';
 import { HOOP_EDGE, holds, toCloth, toHoop } from './field.ts';
 import { fits, laidHoopings } from './lay.ts';
+import { marksBetween } from './marks.ts';
 import { hoopingPlans } from './plans.ts';
 
 const HOOP = { name: '100 × 140', width: 100, height: 140 };
@@ -202,6 +203,23 @@ describe('files of hoopings', () => {
       ];
       for (const p of is) expect(nearest(p, was)).toBeLessThan(0.12);
     });
+  });
+
+  it('have their marks on the cloth, however much larger the hoop is', () => {
+    for (const shape of ['rectangle', 'round'] as const)
+      for (const as of ['cross', 'corner', 'frame'] as const) {
+        const piece = { shape, width: 760, height: 70 };
+        const marked: Design = { ...laid, piece, marks: { ...laid.marks!, as } };
+        const places = marked.hoopings!.slice(1).flatMap((next, k) => {
+          const outline = marksBetween(marked.hoopings![k], next, marked);
+          return outline ? outline.paths.flatMap((p) => p.points) : [];
+        });
+        expect(places.length).toBeGreaterThan(10);
+        for (const { x, y } of places) {
+          const edge = shape === 'round' ? 35 * Math.sqrt(1 - (x / 380) ** 2) : 35;
+          expect(Math.abs(y)).toBeLessThan(edge);
+        }
+      }
   });
 
   it('laid over each other by their marks give the design within a tenth of a millimetre', () => {

@@ -1,8 +1,9 @@
-// Alignment marks between hoopings: where both hoops reach, as far apart as can be.
-import type { Hooping, Marks, PathOutline, ResolvedDesign } from '../design/types.ts';
+// Alignment marks between hoopings: on the cloth that both hoops hold, as far apart as can be.
+import type { Hooping, Marks, PathOutline, Piece, PlainOutline, ResolvedDesign } from '../design/types.ts';
 import { intersect, offsetRegion } from '../geometry/clip.ts';
-import type { Point } from '../geometry/points.ts';
-import { ringsOf } from '../geometry/region.ts';
+import { distance, type Point } from '../geometry/points.ts';
+import { ringsOf, type Region } from '../geometry/region.ts';
+import { outlineRegion } from '../outlines/region.ts';
 import { farthestCorners, fieldOf, HOOP_EDGE } from './field.ts';
 
 /** Marks nearer to one another than this tell no angle, in mm. */
@@ -24,28 +25,29 @@ function markPaths({ as, size }: Marks, { x, y }: Point, towards: Point): PathOu
   return [path([x + sx * size, y], [x, y], [x, y + sy * size])];
 }
 
-/** Places of the two marks between hoopings; null where they share too little. */
-export function markPlaces(
-  a: Hooping,
-  b: Hooping,
-  hoop: ResolvedDesign['hoop'],
-  size: number,
-): [Point, Point] | null {
+/** What of a design says where its marks may be. */
+export type Marked = Pick<ResolvedDesign, 'hoop' | 'piece' | 'marks'>;
+
+/** What both hoops hold of the cloth, `inset` mm from its edge. */
+function shared(a: Hooping, b: Hooping, { hoop, piece }: Marked, inset: number): Region {
   const both = intersect(fieldOf(a, hoop, HOOP_EDGE), fieldOf(b, hoop, HOOP_EDGE));
-  const found = farthestCorners(offsetRegion(both, -(size / 2 + 0.5)));
-  if (!found || Math.hypot(found[0].x - found[1].x, found[0].y - found[1].y) < LEAST_APART) return null;
-  return found;
+  return offsetRegion(piece ? intersect(both, outlineRegion(outlineOf(piece))) : both, -inset);
 }
 
-/** The outline of what marks the change from one hooping to the next, in mm on the cloth; null where they share too little. */
-export function marksBetween(
-  a: Hooping,
-  b: Hooping,
-  hoop: ResolvedDesign['hoop'],
-  marks: Marks,
-): PathOutline | null {
+const outlineOf = ({ shape, width, height }: Piece): PlainOutline =>
+  shape === 'round'
+    ? { kind: 'ellipse', x: 0, y: 0, width, height, turn: 0 }
+    : { kind: 'rectangle', x: 0, y: 0, width, height, turn: 0, radius: 0 };
+
+/**
+ * The outline of what marks the change from one hooping to the next, in mm on the cloth; null where they share too little,
+ * or where the design has no marks.
+ */
+export function marksBetween(a: Hooping, b: Hooping, design: Marked): PathOutline | null {
+  const { marks } = design;
+  if (!marks) return null;
   if (marks.as === 'frame') {
-    const [polygon] = offsetRegion(intersect(fieldOf(a, hoop, HOOP_EDGE), fieldOf(b, hoop, HOOP_EDGE)), -1);
+    const [polygon] = shared(a, b, design, 1);
     if (!polygon) return null;
     const [ring] = ringsOf(polygon);
     const points = Array.from({ length: ring.length / 2 }, (_, i) => ({
@@ -54,8 +56,8 @@ export function marksBetween(
     }));
     return { kind: 'path', paths: [{ closed: true, points }] };
   }
-  const places = markPlaces(a, b, hoop, marks.size);
-  if (!places) return null;
+  const places = farthestCorners(shared(a, b, design, marks.size / 2 + 0.5));
+  if (!places || distance(...places) < LEAST_APART) return null;
   const [p, q] = places;
   return { kind: 'path', paths: [...markPaths(marks, p, q), ...markPaths(marks, q, p)] };
 }

@@ -81,7 +81,7 @@ export function hoopingPlans(
   const unmarked: number[] = [];
   const between = hoopings.slice(1).map((next, k) => {
     if (!design.marks) return null;
-    const outline = marksBetween(hoopings[k], next, design.hoop, design.marks);
+    const outline = marksBetween(hoopings[k], next, design);
     if (!outline) unmarked.push(k + 1);
     return outline;
   });

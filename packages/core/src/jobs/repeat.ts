@@ -107,11 +107,13 @@ export function repeatJob(design: Design, ids: readonly string[], form: RepeatFo
     );
   const builder = new JobBuilder(design, label);
   if (moved[0] !== chosen[0]) for (const item of moved) builder.replace(item);
-  // Where the machine has to wait, it waits once for all copies.
-  const waits = [...everyLeaf(items)].some((leaf) => leaf.stopAfter !== undefined);
+  // Where the machine has to wait, it waits once for all copies; along a strip each colour is threaded once a hooping.
+  const byColours =
+    (form === 'row' && stripOf(design) !== null) ||
+    [...everyLeaf(items)].some((leaf) => leaf.stopAfter !== undefined);
   const repeat: Repeat = {
     layout: firstLayout(form, builder.design, items, along),
-    order: waits ? 'colours' : 'copies',
+    order: byColours ? 'colours' : 'copies',
   };
   const [only] = items;
   if (items.length === 1 && only.kind === 'group' && !only.bend && !only.repeat) {

@@ -85,8 +85,8 @@ async function lay(): Promise<void> {
 }
 const unmarked = computed(() =>
   hoopings.value.slice(1).flatMap((next, k) => {
-    const { marks, hoop } = design.value;
-    return marks && !marksBetween(hoopings.value[k], next, hoop, marks) ? [k + 1] : [];
+    const { marks } = design.value;
+    return marks && !marksBetween(hoopings.value[k], next, design.value) ? [k + 1] : [];
   }),
 );
 const problems = computed(() => [

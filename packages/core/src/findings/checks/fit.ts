@@ -32,7 +32,7 @@ function betweenHoopings({ design, plain, plan, sewn }: Checked): Found[] {
       ...about(id),
     })),
     ...hoopings.slice(1).flatMap((next, k) =>
-      design.marks && !marksBetween(hoopings[k], next, design.hoop, design.marks)
+      design.marks && !marksBetween(hoopings[k], next, design)
         ? [
             {
               weight: 2 as const,
