@@ -10,6 +10,7 @@ import { clothById, type Cloth } from '../materials/cloths.ts';
 import { DEFAULT_SPEED, type MachineSpeed } from '../materials/machine.ts';
 import { applyCommand } from '../design/commands.ts';
 import { resolveDesign } from '../resolve/resolve.ts';
+import { itemBounds } from '../shaping/bounds.ts';
 import { JobBuilder, JobError, type Job } from './job.ts';
 import { mustFollow, sewnExtent } from '../sewing/extent.ts';
 import { figuresOf } from '../sewing/plan.ts';
@@ -162,21 +163,46 @@ function colourRuns(units: readonly Unit[], thread: string | null): number[][] {
   return [units.map((_, i) => i)];
 }
 
-/** One stretch in its new order: colours first, then short ways within each run of a colour. */
+/**
+ * What of one colour is sewn first: what is near the needle, or what is near a place, from which the sewing goes outwards.
+ */
+export type OrderWay = 'short' | { outFrom: Point };
+
+/** The nearest to a place first, as far as what each has to follow allows; indexes. */
+function outwards(items: readonly PlainItem[], after: readonly (readonly number[])[], from: Point): number[] {
+  const away = items.map((item) => {
+    const b = itemBounds(item);
+    return b ? Math.hypot((b.minX + b.maxX) / 2 - from.x, (b.minY + b.maxY) / 2 - from.y) : 0;
+  });
+  const out: number[] = [];
+  const left = new Set(items.keys());
+  while (left.size) {
+    const free = [...left].filter((i) => after[i].every((b) => !left.has(b)));
+    const next = free.reduce((a, b) => (away[b] < away[a] - 1e-6 ? b : a));
+    out.push(next);
+    left.delete(next);
+  }
+  return out;
+}
+
+/** One stretch in its new order: colours first, then the way within each run of a colour. */
 function ordered(
   items: readonly PlainItem[],
   cloth: Cloth,
   from: { thread: string | null; at?: Point },
+  way: OrderWay,
 ): PlainItem[] {
   const units = unitsOf(items, cloth);
   const out: PlainItem[] = [];
   let { at } = from;
-  for (const run of colourRuns(units, from.thread)) {
-    const sorted = [...run].sort((a, b) => a - b);
+  for (const colour of colourRuns(units, from.thread)) {
+    const sorted = [...colour].sort((a, b) => a - b);
     const place = new Map(sorted.map((u, k) => [u, k]));
     const after = sorted.map((u) => units[u].after.flatMap((b) => place.get(b) ?? []));
-    const places = sorted.map((u) => wayPoints(units[u].item));
-    for (const k of shortOrder(places, after, at)) out.push(units[sorted[k]].item);
+    const run = sorted.map((u) => units[u].item);
+    const order =
+      way === 'short' ? shortOrder(run.map(wayPoints), after, at) : outwards(run, after, way.outFrom);
+    for (const k of order) out.push(run[k]);
     at = wayPoints(out[out.length - 1]).at(-1) ?? at;
   }
   return out;
@@ -188,11 +214,12 @@ function arrange(
   items: readonly PlainItem[],
   parent: Group<PlainOutline> | null,
   cloth: Cloth,
+  way: OrderWay,
 ): void {
   let thread: string | null = null;
   let at: Point | undefined;
   const order = stretches(items).flatMap((stretch) => {
-    const now = ordered(stretch, cloth, { thread, at });
+    const now = ordered(stretch, cloth, { thread, at }, way);
     thread = now.flatMap(threadsIn).at(-1) ?? thread;
     at = wayPoints(now[now.length - 1]).at(-1) ?? at;
     return now;
@@ -220,6 +247,33 @@ const better = (a: OrderFigures, b: OrderFigures): boolean =>
       ? a.trims < b.trims
       : a.travel < b.travel - 1;
 
+/** Every list of a design in order. Groups stay together. */
+function allInOrder(design: Design, label: string, way: OrderWay): JobBuilder {
+  const cloth = clothById(design.cloth.kind);
+  const builder = new JobBuilder(design, label);
+  // Groups first: where a group begins and ends tells where it is best sewn.
+  const inner = (items: readonly PlainItem[]): void => {
+    for (const item of items) {
+      // What a repeat holds lies as the copies want it.
+      if (item.kind !== 'group' || item.repeat) continue;
+      inner(item.objects);
+      arrange(builder, item.objects, item, cloth, way);
+    }
+  };
+  inner(resolveDesign(design).objects);
+  arrange(builder, resolveDesign(builder.design).objects, null, cloth, way);
+  return builder;
+}
+
+const countOf = ({ command }: Job): number => (command.do === 'batch' ? command.commands.length : 0);
+
+/** Sewn outwards from a place (mm), with the fewest colour changes; null when it is already. */
+export function outwardOrder(design: Design, outFrom: Point): { job: Job; moved: number } | null {
+  const job = allInOrder(design, 'Sew outwards', { outFrom }).job([]);
+  const moved = countOf(job);
+  return moved ? { job, moved } : null;
+}
+
 /**
  * A better order for the whole design, or null when none was found. Groups stay together. Throws JobError when there
  * is nothing to be put in order.
@@ -228,21 +282,8 @@ export function putInOrder(design: Design, speed: MachineSpeed = DEFAULT_SPEED):
   const leaves = [...everyLeaf(design.objects)];
   if (leaves.length < 2)
     throw new JobError('Two objects or more are needed before they can be put in order.');
-  const cloth = clothById(design.cloth.kind);
-  const builder = new JobBuilder(design, 'Put in order');
-  // Groups first: where a group begins and ends tells where it is best sewn.
-  const inner = (items: readonly PlainItem[]): void => {
-    for (const item of items) {
-      // What a repeat holds lies as the copies want it.
-      if (item.kind !== 'group' || item.repeat) continue;
-      inner(item.objects);
-      arrange(builder, item.objects, item, cloth);
-    }
-  };
-  inner(resolveDesign(design).objects);
-  arrange(builder, resolveDesign(builder.design).objects, null, cloth);
-  const job = builder.job([]);
-  const moves = job.command.do === 'batch' ? job.command.commands.length : 0;
+  const job = allInOrder(design, 'Put in order', 'short').job([]);
+  const moves = countOf(job);
   if (!moves) return null;
   const before = orderFigures(design, speed);
   const after = orderFigures(applyCommand(design, job.command).design, speed);

@@ -1,0 +1,64 @@
+// Recipes that do not suit a cloth, and the ones that do; meshes that hold loops down.
+import type { DesignObject, Recipe } from '../design/types.ts';
+import type { Cloth } from '../materials/cloths.ts';
+import { QUILT_SPACING } from '../stitches/fill.ts';
+import { completeSettings, numberOf, type Unsuited } from '../stitches/kind.ts';
+import { stitchKind } from '../stitches/kinds.ts';
+
+type Sewn = Pick<DesignObject, 'name' | 'recipe'>;
+
+export interface Unfit {
+  sentence: string;
+  fix: string;
+  /** The recipe that suits. */
+  better: Recipe;
+}
+
+const withSettings = ({ recipe }: Sewn, settings: Recipe['settings']): Recipe => ({
+  ...recipe,
+  settings: { ...recipe.settings, ...settings },
+});
+
+/** What is said of an object that does not suit its cloth, and what is done about it. */
+const WRONG: Record<Unsuited, (object: Sewn, cloth: Cloth) => Unfit> = {
+  'rows-too-close': (object) => ({
+    sentence: `${object.name} is too close for a quilt: rows less than ${QUILT_SPACING} mm apart press the wadding flat.`,
+    fix: `Set its rows ${QUILT_SPACING} mm apart`,
+    better: withSettings(object, { spacing: QUILT_SPACING }),
+  }),
+  'presses-flat': (object) => ({
+    sentence: `${object.name} is satin, which presses a quilt’s wadding flat: a bean run shows as well.`,
+    fix: 'Sew it as a bean run',
+    better: { kind: 'run', settings: { passes: 3 } },
+  }),
+  'sinks-in': (object, cloth) => ({
+    sentence: `${object.name} is a single run, which sinks between the loops of ${cloth.name.toLowerCase()}.`,
+    fix: 'Sew it as bean',
+    better: withSettings(object, { passes: 3 }),
+  }),
+  'no-underlay': (object, cloth) => ({
+    sentence: `${object.name} has no underlay: on ${cloth.name.toLowerCase()}, which stretches, its edges will wander.`,
+    fix: 'Give it underlay',
+    better: withSettings(object, { underlay: 'auto' }),
+  }),
+};
+
+/** What is wrong with an object on a cloth, and the recipe that is better; null when it suits. */
+export function unfitOn(object: Sewn, cloth: Cloth): Unfit | null {
+  const kind = stitchKind(object.recipe.kind);
+  const why = kind?.unsuited?.(completeSettings(kind, object.recipe, cloth), cloth);
+  return why ? WRONG[why](object, cloth) : null;
+}
+
+/** A first object this open holds the loops down, in mm. */
+const MESH = 1;
+
+/** How far an object's lines lie apart, in mm; 0 when its kind has no spacing. */
+function spacingOf(recipe: Recipe, cloth: Cloth): number {
+  const kind = stitchKind(recipe.kind);
+  return kind ? numberOf(completeSettings(kind, recipe, cloth), 'spacing', 0) : 0;
+}
+
+/** Is it sewn so openly that it holds loops down and hides nothing? */
+export const isMesh = (recipe: Recipe, cloth: Cloth): boolean =>
+  !!stitchKind(recipe.kind)?.mesh && spacingOf(recipe, cloth) >= MESH;
