@@ -20,6 +20,7 @@ const rooms = [
   'reading',
   'choosing',
   'jobs',
+  'adapting',
   'findings',
   'painting',
   'formats',

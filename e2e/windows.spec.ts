@@ -85,6 +85,14 @@ async function tryConstellation(page: Page): Promise<void> {
   await page.getByRole('list', { name: 'Colours of the picture' }).getByRole('button').first().click();
 }
 
+/** A design, made to a cap. */
+async function adaptToCap(page: Page): Promise<void> {
+  await lay(page, 'Club badge');
+  await page.getByRole('button', { name: /^Adapt/ }).click();
+  await page.getByLabel('Cloth', { exact: true }).selectOption('Cap front');
+  await expect(page.getByRole('region', { name: 'What changes' })).toContainText('→ 55 × 55 mm');
+}
+
 test('every view passes the checks of accessibility', async ({ page }) => {
   test.slow(); // thirty views, each looked through
   const checked = async (what: string): Promise<void> => {
@@ -154,6 +162,8 @@ test('every view passes the checks of accessibility', async ({ page }) => {
   await page.keyboard.press('Shift+Q');
   await expect(page.getByRole('heading', { name: 'Choose stitches' })).toBeVisible();
   await checked('choose stitches');
+  await adaptToCap(page);
+  await checked('adapt');
   await page.goto(`${rosehip.address}/picture`);
   await checked('from a picture, before there is one');
   await tryConstellation(page);
@@ -216,6 +226,8 @@ test('nothing is cut off in any window, nor scrolls sideways', async ({ page }) 
     await page.getByRole('button', { name, exact: typeof name === 'string' }).click();
     await whole(String(name));
   }
+  await adaptToCap(page);
+  await whole('adapt');
   await page.goto(`${rosehip.address}/picture`);
   await whole('from a picture, before there is one');
   await tryConstellation(page);

@@ -6,7 +6,7 @@ import { readAny } from './files.ts';
 import { UsageError } from './usage-error.ts';
 
 /** A hoop as `130x180`, mm. */
-function hoopFrom(text: string): Design['hoop'] {
+export function hoopFrom(text: string): Design['hoop'] {
   const found = /^(\d+(?:\.\d+)?)\s*[x×]\s*(\d+(?:\.\d+)?)$/i.exec(text.trim());
   const [width, height] = found?.slice(1).map(Number) ?? [NaN, NaN];
   const { least, most } = HOOP_LIMITS;

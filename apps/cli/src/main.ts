@@ -1,6 +1,7 @@
 // `rosehip`: the same computation from a shell.
 import { Command, CommanderError } from 'commander';
 import { JobError, ReadError, SettingError } from '@rosehip/core';
+import { adapt } from './adapt.ts';
 import { backup } from './backup.ts';
 import { check } from './check.ts';
 import { choose } from './choose.ts';
@@ -108,6 +109,16 @@ export async function main(args: string[]): Promise<number> {
     .requiredOption('--out <file>', 'the .rosehip.json design or .dst stitch file to write')
     .action(choose);
   program
+    .command('adapt')
+    .argument('<in>', 'a .rosehip.json design, an SVG drawing or a .dst stitch file')
+    .option('--cloth <name>', 'the cloth that it is to be sewn on; cap: what goes with a cap, too')
+    .option('--width <mm>', 'how wide what is sewn is to be')
+    .option('--height <mm>', 'how high it is to be')
+    .option('--hoop <size>', 'width and height of the hoop, as in 130x180')
+    .option('--without <rule...>', 'what is not to be done by itself', [])
+    .requiredOption('--out <file>', 'the .rosehip.json design or .dst stitch file to write')
+    .action(adapt);
+  program
     .command('hoopings')
     .argument('<in>', 'a .rosehip.json design, an SVG drawing or a .dst stitch file')
     .option('--hoop <size>', 'width and height of the hoop, as in 130x180; left out: as the design has it')
@@ -135,7 +146,7 @@ export async function main(args: string[]): Promise<number> {
     if (!known) throw error;
     const text =
       error.message === '(outputHelp)'
-        ? 'Say what to do: stitch, from-picture, choose, threads, hoopings, letter, mend, read-objects, render, check, backup, fonts or recipes.'
+        ? 'Say what to do: stitch, from-picture, choose, adapt, threads, hoopings, letter, mend, read-objects, render, check, backup, fonts or recipes.'
         : error.message;
     console.error(`rosehip: ${text.replace(/^error: /, '').replace(/\s*\n\s*/g, ' ')}`);
     return 2;

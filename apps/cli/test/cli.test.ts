@@ -397,6 +397,35 @@ test('a design is parted into hoopings, a stitch file each', async () => {
   expect([bad.code, bad.error]).toEqual([2, expect.stringContaining('--hoop must be width and height')]);
 });
 
+test('a design is adapted to a cap, and what changed is told', async () => {
+  await writeFile(join(folder, 'badge.rosehip.json'), writeDesignFile(clubBadge()));
+  const done = await rosehip(
+    'adapt',
+    'badge.rosehip.json',
+    '--cloth',
+    'cap',
+    '--height',
+    '50',
+    '--out',
+    'cap.dst',
+  );
+  expect(done.code).toBe(0);
+  expect(done.out).toMatch(/^Felt → Cap front: /);
+  expect(done.out).toMatch(/81\.\d × 81\.\d mm → 50 × 50 mm/);
+  const { y } = decodeDst(await readFile(join(folder, 'cap.dst')));
+  expect((Math.max(...y) - Math.min(...y)) / 10).toBeLessThan(50.3);
+  const wrong = [
+    [['--cloth', 'cardboard'], 'There is no cloth "cardboard"'],
+    [['--height', '0'], '--height must be a number of mm'],
+    [['--height', '50', '--width', '50'], 'Give --width or --height'],
+    [['--without', 'colour'], '--without takes read, numbers'],
+  ] as const;
+  for (const [more, says] of wrong) {
+    const bad = await rosehip('adapt', 'badge.rosehip.json', ...more, '--out', 'cap.dst');
+    expect([bad.code, bad.error]).toEqual([2, expect.stringContaining(says)]);
+  }
+});
+
 test('a design is moved to another chart, and to one from a file', async () => {
   await rosehip('choose', 'planet.svg', '--out', 'planet.rosehip.json');
   const told = await rosehip('threads', 'planet.rosehip.json');

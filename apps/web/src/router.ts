@@ -18,6 +18,12 @@ export const router = createRouter({
       props: true,
     },
     {
+      path: '/bench/:id/adapt',
+      name: 'adapt',
+      component: () => import('./adapt/AdaptPage.vue'),
+      props: true,
+    },
+    {
       path: '/bench/:id/picture/:group?',
       name: 'bench-picture',
       component: () => import('./picture/PicturePage.vue'),

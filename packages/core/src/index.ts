@@ -64,6 +64,9 @@ export {
   type LetterChange,
   type Place,
   type WidthAt,
+  type AdaptChoices,
+  type Adapted,
+  type AdaptRule,
 } from './design/types.ts';
 export {
   everyItem,
@@ -361,6 +364,7 @@ export {
 export { belonging, hoopingsOf, sewnBoxes, type Belonging } from './hooping/belong.ts';
 export { clothBounds, fieldOf, holds, HOOP_EDGE, toCloth, toHoop } from './hooping/field.ts';
 export { hoopingPlans, type HoopingPlan, type HoopingPlans } from './hooping/plans.ts';
+export { fits } from './hooping/lay.ts';
 export { marksBetween } from './hooping/marks.ts';
 export { hoopingFiles, hoopingZip, type HoopingFile } from './formats/hooping-files.ts';
 export { readThreadList, threadsJob, threadSteps, type ThreadStep } from './jobs/threads.ts';
@@ -393,4 +397,8 @@ export {
 } from './pictures/steps.ts';
 export { joinHiddenJob } from './jobs/join-hidden.ts';
 export { readingsOf, readObjectsJob, stitchesAmong, type Readings } from './jobs/read-objects.ts';
+export { ADAPT_RULES } from './design/document/adapted.ts';
+export { adaptDesign, proposedWith, type AdaptedDesign } from './adapting/adapt.ts';
+export { followed, type Followed } from './adapting/follow.ts';
+export type { AdaptRow, AdaptStep } from './adapting/work.ts';
 export { readStitches, type ReadAs, type Reading, type ReadObject } from './reading/read.ts';

@@ -19,6 +19,7 @@ import { useClipboard } from './clipboard.ts';
 import { leaving, waiting } from './commands/command.ts';
 import { useCommands } from './commands/commands.ts';
 import Finder from './finder/Finder.vue';
+import { followFirst } from './following.ts';
 import { useKeys } from './keys.ts';
 import ConflictPanel from './panels/ConflictPanel.vue';
 import HistoryPanel from './panels/HistoryPanel.vue';
@@ -121,6 +122,7 @@ async function open(id: string): Promise<void> {
     [...everyItem(bench.design!.objects)].some((i) => i.id === s),
   );
   takeOver(id);
+  void followFirst(bench);
   forget = view.remember(id, () => bench.selection);
   if (bench.theirs || bench.otherDrafts.length) view.panel = 'conflict';
   if (fitWanted) fit();

@@ -1,8 +1,16 @@
 <script setup lang="ts">
-// Two revisions, or one design on two cloths, side by side with one playhead.
+// Two revisions, one design on two cloths, or two designs, side by side with one playhead.
 import { ChevronLeft, Maximize, Pause, Play, ZoomIn, ZoomOut } from '@lucide/vue';
 import { computed, markRaw, onBeforeUnmount, reactive, ref, shallowRef, watch } from 'vue';
-import { clothById, CLOTHS, type Design, type Figures, type ViewName } from '@rosehip/core';
+import {
+  clothBounds,
+  clothById,
+  CLOTHS,
+  uniteBounds,
+  type Design,
+  type Figures,
+  type ViewName,
+} from '@rosehip/core';
 import { useRoute } from 'vue-router';
 import type { RevisionEntry } from '@rosehip/wire';
 import { api } from '../api.ts';
@@ -17,9 +25,15 @@ import ComparePane from './ComparePane.vue';
 const props = defineProps<{ id: string }>();
 const settings = useSettings();
 /** The revision that the history asks for on the left. */
-const asked = Number(useRoute().query.left);
+const { query } = useRoute();
+const asked = Number(query.left);
+/** Another design, which stands on the left. */
+const other = typeof query.with === 'string' && query.with ? query.with : null;
 
 interface Side {
+  /** Id of its design. */
+  of: string;
+  revisions: RevisionEntry[];
   revision: number;
   /** Its own cloth, or another one. */
   cloth: string;
@@ -27,36 +41,40 @@ interface Side {
   figures: Figures | null;
 }
 
-const revisions = shallowRef<RevisionEntry[]>([]);
 const problem = ref('');
 const sides = reactive<Side[]>([
-  { revision: 0, cloth: '', design: null, figures: null },
-  { revision: 0, cloth: '', design: null, figures: null },
+  { of: other ?? props.id, revisions: [], revision: 0, cloth: '', design: null, figures: null },
+  { of: props.id, revisions: [], revision: 0, cloth: '', design: null, figures: null },
 ]);
-const name = ref('');
+const name = computed(() => {
+  const [a, b] = sides.map((s) => s.design?.name ?? '');
+  return other && a && b ? `${a} with ${b}` : b;
+});
 
 /** Revisions that were fetched already. */
-const fetched = new Map<number, Promise<Design>>();
-function designOf(number: number): Promise<Design> {
-  let loading = fetched.get(number);
+const fetched = new Map<string, Promise<Design>>();
+const keyOf = ({ of, revision }: Side): string => `${of} ${revision}`;
+function designOf(side: Side): Promise<Design> {
+  const key = keyOf(side);
+  let loading = fetched.get(key);
   if (!loading) {
-    loading = api.revision(props.id, number).then((r) => r.design);
-    fetched.set(number, loading);
+    loading = api.revision(side.of, side.revision).then((r) => r.design);
+    fetched.set(key, loading);
   }
   return loading;
 }
 
 async function fill(side: Side): Promise<void> {
   const { revision, cloth } = side;
+  const key = keyOf(side);
   try {
-    const design = await designOf(revision);
+    const design = await designOf(side);
     if (side.revision !== revision || side.cloth !== cloth) return;
     side.design = markRaw(
       cloth ? { ...design, cloth: { kind: cloth, colour: clothById(cloth).colour } } : design,
     );
-    name.value = design.name;
   } catch (error) {
-    fetched.delete(revision);
+    fetched.delete(key);
     problem.value = (error as Error).message;
   }
 }
@@ -64,13 +82,15 @@ async function fill(side: Side): Promise<void> {
 async function open(): Promise<void> {
   problem.value = '';
   try {
-    ({ revisions: revisions.value } = await api.revisions(props.id));
-    const [newest, before] = revisions.value;
-    const left = revisions.value.find((r) => r.number === asked);
-    sides[0].revision = (left ?? before ?? newest).number;
+    await Promise.all(
+      sides.map(async (side) => (side.revisions = markRaw((await api.revisions(side.of)).revisions))),
+    );
+    const [newest, before] = sides[1].revisions;
+    const left = sides[0].revisions.find((r) => r.number === asked);
+    sides[0].revision = (left ?? (other ? sides[0].revisions[0] : before) ?? newest).number;
     sides[1].revision = newest.number;
     // A design with one revision is compared with itself on another cloth.
-    if (!before) sides[1].cloth = 'towelling';
+    if (!other && !before) sides[1].cloth = 'towelling';
     await Promise.all(sides.map(fill));
     fit();
   } catch (error) {
@@ -92,10 +112,8 @@ let size = { width: 600, height: 500 };
 let measured = false;
 
 function fit(): void {
-  const hoop = sides[0].design?.hoop;
-  if (!hoop) return;
-  const [w, h] = [hoop.width / 2, hoop.height / 2];
-  seen.value = fitted({ minX: -w, minY: -h, maxX: w, maxY: h }, size, 32);
+  const all = uniteBounds(sides.flatMap((s) => (s.design ? [clothBounds(s.design)] : [])));
+  if (all) seen.value = fitted(all, size, 32);
 }
 const pan = (dx: number, dy: number): void => void (seen.value = pulled(seen.value, dx, dy));
 function zoom(factor: number, x = size.width / 2, y = size.height / 2): void {
@@ -167,7 +185,7 @@ const rows = computed(() => {
 
 const SIDES = ['Left', 'Right'];
 const labelOf = (side: Side): string =>
-  `Revision ${side.revision}${side.cloth ? ` on ${clothById(side.cloth).name.toLowerCase()}` : ''}`;
+  `${other && side.design ? `${side.design.name}, revision` : 'Revision'} ${side.revision}${side.cloth ? ` on ${clothById(side.cloth).name.toLowerCase()}` : ''}`;
 </script>
 
 <template>
@@ -207,7 +225,7 @@ const labelOf = (side: Side): string =>
       >
         <label class="sr-only" :for="`revision-${i}`">{{ SIDES[i] }}: revision</label>
         <select :id="`revision-${i}`" v-model.number="side.revision" class="field h-8 w-72">
-          <option v-for="r in revisions" :key="r.number" :value="r.number">
+          <option v-for="r in side.revisions" :key="r.number" :value="r.number">
             {{ r.number }} · {{ r.label }} · {{ ago(r.madeAt) }}
           </option>
         </select>

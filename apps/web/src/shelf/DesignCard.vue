@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // One design on the shelf.
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue';
-import { Copy, EllipsisVertical, PencilLine, Trash2 } from '@lucide/vue';
+import { Copy, EllipsisVertical, PencilLine, Shuffle, Trash2 } from '@lucide/vue';
 import { computed, nextTick, ref, useTemplateRef } from 'vue';
 import type { ShelfEntry } from '@rosehip/wire';
 import { showNumber } from '../fields/arithmetic.ts';
@@ -121,6 +121,15 @@ function endRename(keep: boolean): void {
               >
                 <Copy :size="16" aria-hidden="true" /> Duplicate
               </button>
+            </MenuItem>
+            <MenuItem v-slot="{ active }">
+              <RouterLink
+                :to="{ name: 'adapt', params: { id: entry.id } }"
+                class="flex w-full items-center gap-2 px-3 py-1.5"
+                :class="active ? 'bg-linen' : ''"
+              >
+                <Shuffle :size="16" aria-hidden="true" /> Adapt
+              </RouterLink>
             </MenuItem>
             <MenuItem v-slot="{ active }">
               <button

@@ -65,6 +65,13 @@ import {
   threadIn,
   layHoopingsJob,
   type LaidHoopings,
+  adaptDesign,
+  followed,
+  type Followed,
+  proposedWith,
+  fontChanges,
+  type AdaptChoices,
+  type AdaptedDesign,
 } from '@rosehip/core';
 import * as Comlink from 'comlink';
 import { blobOf } from '../parts/data-url.ts';
@@ -192,6 +199,16 @@ async function opened(parcel: Parcel): Promise<Design> {
   const design = designs.open(parcel);
   await fontsOf(design);
   return design;
+}
+
+/** A design otherwise, once the fonts are there that its words take in it. */
+async function adaptedWithFonts(design: Design, choices: AdaptChoices): Promise<AdaptedDesign | Problem> {
+  await fontsOf(design);
+  const made = said(() => adaptDesign(design, choices));
+  if ('problem' in made) return made;
+  const before = fontChanges();
+  await fontsOf(made.design);
+  return fontChanges() === before ? made : said(() => adaptDesign(design, choices));
 }
 
 const engine = {
@@ -362,6 +379,32 @@ const engine = {
   async layHoopings(parcel: Parcel): Promise<LaidHoopings | Problem> {
     const design = await opened(parcel);
     return said(() => layHoopingsJob(design));
+  },
+
+  /**
+   * A design otherwise, with what goes with the choices but for what was chosen by hand. Small words may take another font:
+   * when that came, it is done again, as it is larger or smaller than what stood in its place.
+   */
+  async adapt(
+    parcel: Parcel,
+    asked: AdaptChoices,
+    byHand: ('size' | 'hoop')[],
+  ): Promise<(AdaptedDesign & { choices: AdaptChoices }) | Problem> {
+    const design = await opened(parcel);
+    const choices = proposedWith(design, asked, byHand);
+    const made = await adaptedWithFonts(design, choices);
+    return 'problem' in made ? made : { ...made, choices };
+  },
+
+  /** What an adapted design becomes when the one that it follows has changed, as `was` and `now`. */
+  async follow(mine: Parcel, was: Design, now: Design, choices: AdaptChoices): Promise<Followed | Problem> {
+    const own = await opened(mine);
+    const [base, theirs] = [await adaptedWithFonts(was, choices), await adaptedWithFonts(now, choices)];
+    return 'problem' in base
+      ? base
+      : 'problem' in theirs
+        ? theirs
+        : followed(base.design, own, theirs.design);
   },
 
   /** A better route through the colour of what is selected; null when there is none, or a sentence why not. */

@@ -1,6 +1,7 @@
 // The document: one JSON document a design, in millimetres, y down, origin at the hoop's centre. What it holds, field by
 // field and within which limits, is said once, in document/; here those schemas become types.
 import type { Static } from 'typebox';
+import type * as adapting from './document/adapted.ts';
 import type * as whole from './document/design.ts';
 import type * as pictures from './document/from-picture.ts';
 import type * as hooped from './document/hoopings.ts';
@@ -154,6 +155,10 @@ export interface Marks extends Static<typeof hooped.marks> {}
 export interface OwnChart extends Static<typeof whole.ownChart> {}
 export interface EarlierChart extends Static<typeof whole.earlierChart> {}
 
+export type AdaptRule = (typeof adapting.ADAPT_RULES)[number];
+export interface AdaptChoices extends Static<typeof adapting.adaptChoices> {}
+export interface Adapted extends Static<typeof adapting.adapted> {}
+
 export interface Place extends Static<typeof whole.place> {}
 
 export interface Design<O extends Outline = Outline> extends Omit<Static<typeof whole.design>, 'objects'> {
@@ -179,6 +184,7 @@ export type DesignChanges = Partial<
     | 'chart'
     | 'ownChart'
     | 'earlierChart'
+    | 'adapted'
   >
 >;
 

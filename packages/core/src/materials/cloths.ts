@@ -14,6 +14,10 @@ export interface Cloth {
   threadWidth?: number;
   /** No stitch may be longer than this, in mm. */
   longest?: number;
+  /** It stretches or curves: what is filled always has a run at its edge beneath. */
+  edgeRun?: boolean;
+  /** It curves: sewn from the middle of the lower edge outwards, and no higher than this, in mm. */
+  highest?: number;
   /** How the cloth is painted. */
   weave: 'plain' | 'twill' | 'knit' | 'pile' | 'felt' | 'sheen' | 'quilt';
   colour: string;
@@ -67,6 +71,7 @@ export const CLOTHS: Cloth[] = [
     density: 0.95,
     compensation: 0.4,
     underlay: 'heavy',
+    edgeRun: true,
     weave: 'knit',
     colour: '#c9cfd6',
     note: 'Stretches: use a cut-away stabiliser.',
@@ -118,9 +123,11 @@ export const CLOTHS: Cloth[] = [
     density: 1,
     compensation: 0.3,
     underlay: 'heavy',
+    edgeRun: true,
+    highest: 55,
     weave: 'twill',
     colour: '#28324a',
-    note: 'Sew from the centre out.',
+    note: 'Curved: sew from the centre out, no higher than 55 mm.',
   },
   {
     id: 'quilt',

@@ -17,6 +17,7 @@ export const HOOPS: Hoop[] = [
   { name: '200 × 300', width: 200, height: 300 },
   { name: '270 × 410', width: 270, height: 410 },
   { name: '60 × 300 strip', width: 60, height: 300 },
+  { name: '130 × 60 cap', width: 130, height: 60 },
 ];
 
 /** Smallest and largest hoop side that can be typed, in mm. */
@@ -27,3 +28,6 @@ export const turnedHoop = (hoop: Hoop): Hoop => ({
   width: hoop.height,
   height: hoop.width,
 });
+
+/** The hoop of a cap's front. */
+export const CAP_HOOP = HOOPS[HOOPS.length - 1];

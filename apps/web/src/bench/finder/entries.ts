@@ -1,10 +1,12 @@
 // All that the finder finds: commands, tools, pages, stitch kinds, settings, objects.
 import { computed, type ComputedRef } from 'vue';
 import { everyItem, STITCH_KINDS } from '@rosehip/core';
+import { useRouter } from 'vue-router';
 import { useBench } from '../../stores/bench/bench.ts';
 import { useView, type PanelName } from '../../stores/view.ts';
 import type { BenchCommand } from '../commands/command.ts';
 import type { Commands } from '../commands/commands.ts';
+import { goAdapt } from '../following.ts';
 import { useRecipeEdit } from '../recipe-card/recipe-edit.ts';
 import type { ToolEntry } from '../tools/tools.ts';
 
@@ -115,6 +117,7 @@ export function useFinderEntries(
   const bench = useBench();
   const view = useView();
   const edit = useRecipeEdit();
+  const router = useRouter();
 
   const ofCommand = (c: BenchCommand & { words?: string }): FinderEntry => ({
     id: `command ${c.id}`,
@@ -160,6 +163,15 @@ export function useFinderEntries(
       words,
       run: () => (view.panel = panel),
     })),
+    {
+      id: 'adapt',
+      label: 'Adapt',
+      about: 'The same design for another cloth, size, hoop or machine, or for a cap.',
+      sort: 'page',
+      words: 'scale resize cap hat fabric convert version variant smaller larger',
+      blocked: bench.design?.objects.length ? undefined : 'Draw something first.',
+      run: () => void goAdapt(bench, router),
+    },
     ...(['lines', 'needle', 'cloth'] as const).map((name): FinderEntry => ({
       id: `view ${name}`,
       label: `${name[0].toUpperCase()}${name.slice(1)} view`,

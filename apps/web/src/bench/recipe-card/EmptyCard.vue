@@ -3,6 +3,7 @@
 import { useBench } from '../../stores/bench/bench.ts';
 import { useView } from '../../stores/view.ts';
 import Hints from '../Hints.vue';
+import AdaptFields from './AdaptFields.vue';
 import KeptRecipes from './KeptRecipes.vue';
 import ThreadPicker from './ThreadPicker.vue';
 
@@ -21,6 +22,7 @@ const view = useView();
           : 'What is drawn comes here: how it is stitched, what goes around it, its thread.'
       }}
     </p>
+    <AdaptFields v-if="bench.design?.objects.length" class="mt-4" />
     <h3 class="mt-5 mb-1 text-sm">Thread for new objects</h3>
     <ThreadPicker :code="view.thread" @choose="view.thread = $event" />
     <KeptRecipes class="mt-5" />

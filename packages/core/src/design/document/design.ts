@@ -1,10 +1,9 @@
 // The document as a whole, and its JSON Schema.
 import { Type, type TSchema } from 'typebox';
-import { CLOTHS } from '../../materials/cloths.ts';
-import { HOOP_LIMITS } from '../../materials/hoops.ts';
 import { DESIGN_LIMITS } from '../limits.ts';
 import type { Item } from '../types.ts';
 import { DESIGN_VERSION } from '../version.ts';
+import * as adapting from './adapted.ts';
 import * as hoopings from './hoopings.ts';
 import * as objects from './objects.ts';
 import * as outlines from './outlines.ts';
@@ -29,8 +28,6 @@ import {
   threadCode,
   word,
 } from './parts.ts';
-
-const hoopSide = number(HOOP_LIMITS.least, HOOP_LIMITS.most);
 
 /** A line to draw by: upright at x, or level at y, in mm. */
 export const guide = exactly({ axis: word('x', 'y'), at: coordinate });
@@ -83,14 +80,15 @@ export const design = exactly({
   format: Type.Literal('rosehip-design'),
   version: Type.Literal(DESIGN_VERSION),
   name,
-  /** Inner size in mm; turning a hoop swaps its sides. */
-  hoop: exactly({ name: text(60, 1), width: hoopSide, height: hoopSide }),
+  hoop: adapting.hoop,
   /** The cloth itself, where it is larger than the hoop. */
   piece: perhaps(hoopings.piece),
   /** Where the hoop is put, in this order; left out: once, in the middle. */
   hoopings: perhaps(list(hoopings.hooping, DESIGN_LIMITS.hoopings, 1)),
   marks: perhaps(hoopings.marks),
-  cloth: exactly({ kind: word<string>(...CLOTHS.map((c) => c.id)), colour }),
+  cloth: adapting.cloth,
+  /** The design that it follows. */
+  adapted: perhaps(adapting.adapted),
   /** Id of the thread chart. */
   chart: chartId,
   ownChart: perhaps(ownChart),
