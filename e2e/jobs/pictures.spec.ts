@@ -5,6 +5,7 @@ import {
   findItem,
   HOOPS,
   insideRegion,
+  itemBounds,
   Move,
   outlineRegion,
   regionBounds,
@@ -16,7 +17,9 @@ import {
 } from '@rosehip/core';
 import { loadFonts } from '@rosehip/fonts';
 import { readFontFile } from '@rosehip/fonts/files';
+import { isLetter } from '../../packages/core/src/design/tree.ts';
 import { ringArea } from '../../packages/core/src/geometry/region.ts';
+import { sewnLeaves } from '../../packages/core/src/sewing/sew.ts';
 import { BenchPage } from '../bench-page.ts';
 import { expect, test, type Page } from '../one-page.ts';
 import { PicturePage } from '../picture-page.ts';
@@ -111,7 +114,7 @@ async function lettersOf(bench: BenchPage, name: string) {
   );
 }
 
-test('flat art gets its stitches chosen, two angles changed, and words on an arc with one pair drawn closer, in sixteen hands', async ({
+test('flat art gets its stitches chosen, two angles changed, words on an arc with one pair drawn closer, and a cap is made of it, in twenty hands', async ({
   page,
 }) => {
   const bench = new BenchPage(page);
@@ -171,6 +174,35 @@ test('flat art gets its stitches chosen, two angles changed, and words on an arc
   for (let x = -39; x < 40; x += 1)
     for (let y = -34; y < 34; y += 1) if (!sewn.some((r) => insideRegion(r, x, y))) bare.push([x, y]);
   expect(bare).toEqual([]);
+
+  // The same for a cap: smaller, from the centre out; the first one stays as it is.
+  await bench.saved();
+  await hands.chord('Escape');
+  await hands.press(page.getByRole('button', { name: 'Adapt to another cloth, size or cap' }));
+  hands.count++;
+  await page.getByLabel('Cloth', { exact: true }).selectOption('Cap front');
+  await expect(page.locator('[data-figures="1"]')).toContainText(/× 5\d(\.\d)? mm/);
+  await hands.press(page.getByRole('button', { name: 'Keep as a new design' }));
+  await bench.ready();
+  hands.within(20);
+  const cap = (await bench.document()) as unknown as Design;
+  await loadFonts(cap, readFontFile);
+  const letters = sewnLeaves(resolveDesign(cap)).filter(({ id }) => isLetter(id));
+  expect(letters).toHaveLength(8);
+  // From the middle letter to the end, then back to the beginning.
+  const places = letters.map((l) => middle(itemBounds(l)!));
+  const turned = places.findIndex((x, i) => i > 0 && x < places[i - 1]);
+  const [towardsEnd, towardsBegin] = [places.slice(0, turned), places.slice(turned)];
+  expect(towardsEnd.length).toBeGreaterThanOrEqual(3);
+  expect(towardsBegin.length).toBeGreaterThanOrEqual(3);
+  expect(towardsEnd).toEqual(towardsEnd.toSorted((p, q) => p - q));
+  expect(towardsBegin).toEqual(towardsBegin.toSorted((p, q) => q - p));
+  expect(towardsBegin[0]).toBeLessThan(towardsEnd[0]);
+  const { y } = decodeDst((await bench.take('Stitch file')).bytes);
+  expect((Math.max(...y) - Math.min(...y)) / 10).toBeLessThan(55.5);
+  await page.getByRole('button', { name: 'Shelf' }).click();
+  await expect(page.getByRole('link', { name: 'Open House', exact: true })).toBeVisible();
+  await expect(page.getByRole('link', { name: /^Open House, cap front/ })).toBeVisible();
 });
 
 test('a black and white picture 3.5 in wide, its cut-outs open, in a thick ring with words on its circle and a patch edge, in seventeen hands', async ({
