@@ -1,5 +1,5 @@
 // `rosehip check`: counts, size and time, and what the checks found.
-import { figuresOf, findingsOf, sewDesign } from '@rosehip/core';
+import { figuresOf, findingsOf, resolveDesign, sewHooped } from '@rosehip/core';
 import { readAny } from './files.ts';
 import { takeLimit } from './limit.ts';
 
@@ -8,7 +8,7 @@ const round = (v: number, places = 2): number => Number(v.toFixed(places));
 export async function check(input: string, options: { json?: boolean; limit?: string }): Promise<void> {
   takeLimit(options.limit);
   const design = await readAny(input);
-  const plan = sewDesign(design);
+  const plan = sewHooped(resolveDesign(design));
   const f = figuresOf(plan);
   const findings = findingsOf(design, plan).filter((one) => one.ignored === undefined);
   const report = {

@@ -358,14 +358,18 @@ export {
   layHoopingsJob,
   marksJob,
   placeHoopingJob,
+  placeMarkJob,
   removeHoopingJob,
   type LaidHoopings,
 } from './jobs/hoopings.ts';
+export { partForHoopJob, type PartedForHoop } from './jobs/part-for-hoop.ts';
 export { belonging, hoopingsOf, sewnBoxes, type Belonging } from './hooping/belong.ts';
 export { clothBounds, fieldOf, holds, HOOP_EDGE, toCloth, toHoop } from './hooping/field.ts';
+export { errorMaps, errorShown, withError, type HoopingError } from './hooping/error.ts';
+export { hooped, hoopingShares, isHooped, isMark, noteOfMark, sewHooped } from './hooping/parts.ts';
 export { hoopingPlans, type HoopingPlan, type HoopingPlans } from './hooping/plans.ts';
 export { fits } from './hooping/lay.ts';
-export { marksBetween } from './hooping/marks.ts';
+export { markPlaces, marksBetween, nearestMarkPlace } from './hooping/marks.ts';
 export { hoopingFiles, hoopingZip, type HoopingFile } from './formats/hooping-files.ts';
 export { readThreadList, threadsJob, threadSteps, type ThreadStep } from './jobs/threads.ts';
 export type { KindCounts } from './choosing/kinds.ts';

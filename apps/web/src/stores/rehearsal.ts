@@ -2,16 +2,16 @@
 import { useKept } from '../parts/kept.ts';
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef, watch } from 'vue';
-import { findItem, Move, recordAt } from '@rosehip/core';
+import { findItem, Move, noteOfMark, recordAt } from '@rosehip/core';
 import { useSewing } from './sewing.ts';
 
 export const SPEEDS = [1, 4, 16, 60, 250, 500];
 
 /** What the playhead can skip to. */
-export type SkipTo = 'object' | 'colour' | 'trim' | 'jump' | 'stop';
+export type SkipTo = 'object' | 'colour' | 'trim' | 'jump' | 'stop' | 'hooping';
 
 /** Before another colour the thread is cut too. */
-const MOVES: Record<Exclude<SkipTo, 'object'>, number[]> = {
+const MOVES: Record<Exclude<SkipTo, 'object' | 'hooping'>, number[]> = {
   colour: [Move.change],
   trim: [Move.trim, Move.change],
   jump: [Move.jump],
@@ -117,7 +117,11 @@ export const useRehearsal = defineStore('rehearsal', () => {
     const { plan, planned } = sewing;
     const id = plan?.objects[plan.object[record - 1]]?.id;
     const leaf = id && planned ? findItem(planned, id) : null;
-    return (leaf && leaf.kind !== 'group' && leaf.stopAfter) || 'The machine waits here.';
+    const own = (id && noteOfMark(id)) || (leaf && leaf.kind !== 'group' && leaf.stopAfter) || '';
+    // Without marks the last thing of a hooping waits for the next one.
+    const ended = sewing.hoopings.slice(0, -1).findIndex(({ to }) => to === record);
+    const anew = ended >= 0 && !(id && noteOfMark(id)) ? `hoop anew: ${ended + 2}` : '';
+    return [own, anew].filter(Boolean).join('; then ') || 'The machine waits here.';
   }
 
   function play(way: 1 | -1 = 1): void {
@@ -156,6 +160,7 @@ export const useRehearsal = defineStore('rehearsal', () => {
     const { plan } = sewing;
     if (!plan) return [];
     if (to === 'object') return plan.objects.filter((o) => o.to > o.from).map((o) => o.from);
+    if (to === 'hooping') return sewing.hoopings.map((h) => h.from);
     const out: number[] = [];
     plan.move.forEach((m, i) => MOVES[to].includes(m) && out.push(i + 1));
     return out;

@@ -33,6 +33,8 @@ export const useSewing = defineStore('sewing', () => {
   const figures = shallowRef<Figures | null>(null);
   /** What settings that are left to the engine come to, by object and name. */
   const chosen = shallowRef<Record<string, Record<string, SettingValue>>>({});
+  /** Where each of several hoopings begins and ends in the plan, as records. */
+  const hoopings = shallowRef<{ from: number; to: number }[]>([]);
   /** The design that the plan was made from. */
   const planned = shallowRef<Design | null>(null);
   const busy = ref(false);
@@ -97,6 +99,7 @@ export const useSewing = defineStore('sewing', () => {
         plan.value = sewn.plan;
         figures.value = sewn.figures;
         chosen.value = sewn.chosen;
+        hoopings.value = sewn.hoopings;
         planned.value = now;
       } catch (error) {
         problem.value = `The stitches could not be made: ${(error as Error).message}`;
@@ -175,6 +178,7 @@ export const useSewing = defineStore('sewing', () => {
     plan.value = figures.value = planned.value = checked.value = layers.value = null;
     findings.value = [];
     chosen.value = {};
+    hoopings.value = [];
     leftOut.value = new Map();
     stopped.value = false;
   }
@@ -188,6 +192,7 @@ export const useSewing = defineStore('sewing', () => {
     checked,
     checking,
     chosen,
+    hoopings,
     planned,
     busy,
     problem,

@@ -66,6 +66,8 @@ import {
   layHoopingsJob,
   type LaidHoopings,
   adaptDesign,
+  hoopingShares,
+  sewHooped,
   followed,
   type Followed,
   proposedWith,
@@ -82,6 +84,8 @@ export interface Sewn {
   figures: Figures;
   /** What settings that are left to the engine come to, by object and name. */
   chosen: Record<string, Record<string, SettingValue>>;
+  /** Where each of several hoopings begins and ends, as records; empty when there is one. */
+  hoopings: { from: number; to: number }[];
   /** Time the computation took, in ms. */
   took: number;
 }
@@ -225,7 +229,8 @@ const engine = {
     const start = performance.now();
     const design = await opened(parcel);
     let told = start;
-    const plan = sewDesign(design, {
+    const plain = resolveDesign(design);
+    const plan = sewHooped(plain, {
       speed: machineById(machine).speed,
       stopped: new Set(stopped),
       onObject: (object, of, id, stitches) => {
@@ -237,6 +242,7 @@ const engine = {
     return handOver(plan, {
       figures: figuresOf(plan),
       chosen: chosenIn(design),
+      hoopings: hoopingShares(plain, plan),
       took: performance.now() - start,
     });
   },

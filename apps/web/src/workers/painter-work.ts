@@ -207,7 +207,8 @@ function paintGround(r: PaintRequest): void {
     paintHoop(ctx, hoop, 1 / r.scale, all.length > 1 ? String(k + 1) : '');
     ctx.restore();
   });
-  paintMarks(ctx, design, all);
+  // Elsewhere they are seen as they are sewn.
+  if (r.view === 'lines') paintMarks(ctx, design, all);
 }
 
 /** Alignment marks between hoopings, in their thread. */
@@ -247,7 +248,7 @@ function paintHoop(ctx: Context, hoop: Design['hoop'], px: number, number: strin
   ctx.stroke();
   if (!number) return;
   const disc = 10 * px;
-  const [x, y] = [-w + disc + 4 * px, -h + disc + 4 * px];
+  const [x, y] = [0, -h];
   ctx.beginPath();
   ctx.arc(x, y, disc, 0, 2 * Math.PI);
   ctx.fillStyle = '#fffefa';

@@ -3,6 +3,7 @@ import { findItem, isLetter, originOf } from '../design/tree.ts';
 import type { Design, IgnoredFinding } from '../design/types.ts';
 import { MACHINES, type Machine } from '../materials/machine.ts';
 import { materialsOf } from '../materials/materials.ts';
+import { hooped, isHooped, isMark } from '../hooping/parts.ts';
 import { resolveDesign } from '../resolve/resolve.ts';
 import { sewnExtent, type Extent } from '../sewing/extent.ts';
 import { figuresOf, type Plan } from '../sewing/plan.ts';
@@ -101,7 +102,8 @@ function checkedOf(design: Design, plan: Plan, machine: Machine): Checked {
   const plain = resolveDesign(design);
   const materials = materialsOf(design);
   const { cloth } = materials;
-  const sewn = sewnLeaves(plain).map((sewnLeaf, i) => {
+  const leaves = sewnLeaves(isHooped(plain) ? hooped(plain).design : plain);
+  const sewn = leaves.map((sewnLeaf, i) => {
     const leaf = calledIn(design, sewnLeaf);
     if (plan.objects[i]?.excess)
       return { leaf, share: plan.objects[i], extent: { region: [], bounds: null }, cover: null };
@@ -110,6 +112,7 @@ function checkedOf(design: Design, plan: Plan, machine: Machine): Checked {
     const cover: Extent | null = region ? { region, bounds: extent.bounds } : null;
     return { leaf, share: plan.objects[i], extent, cover };
   });
+  const things = sewn.filter(({ leaf }) => !isMark(leaf.id));
   let grid: LayerGrid | null = null;
   return {
     design,
@@ -118,7 +121,7 @@ function checkedOf(design: Design, plan: Plan, machine: Machine): Checked {
     machine,
     plan,
     figures: figuresOf(plan),
-    sewn,
+    sewn: things,
     layers: () => (grid ??= layersOver(plan) ?? NO_LAYERS),
   };
 }

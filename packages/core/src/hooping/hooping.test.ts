@@ -14,6 +14,7 @@ import {
   hoopInJob,
   layHoopingsJob,
   placeHoopingJob,
+  placeMarkJob,
   removeHoopingJob,
 } from '../jobs/hoopings.ts';
 import { resolveDesign } from '../resolve/resolve.ts';
@@ -23,7 +24,9 @@ import { unzipSync } from 'fflate';
 import { belonging, sewnBoxes } from './belong.ts';
 import { HOOP_EDGE, holds, toCloth, toHoop } from './field.ts';
 import { fits, laidHoopings } from './lay.ts';
-import { marksBetween } from './marks.ts';
+import { errorMaps, errorShown, withError } from './error.ts';
+import { markPlaces, marksBetween } from './marks.ts';
+import { hooped, hoopingShares, sewHooped } from './parts.ts';
 import { hoopingPlans } from './plans.ts';
 
 const HOOP = { name: '100 × 140', width: 100, height: 140 };
@@ -193,13 +196,13 @@ describe('files of hoopings', () => {
         expect(Math.abs(plan.y[i])).toBeLessThanOrEqual(HOOP.height / 2);
       }
       const ids = plan.objects.map((o) => o.id);
-      if (k > 0) expect(ids[0]).toBe('marks-before');
-      if (k + 1 < plans.length) expect(ids.at(-1)).toBe('marks-after');
+      if (k > 0) expect(ids[0]).toBe(`marks-before-${k + 1}`);
+      if (k + 1 < plans.length) expect(ids.at(-1)).toBe(`marks-after-${k + 1}`);
       if (!k) return;
       const before = plans[k - 1];
       const [was, is] = [
-        cloth(before.hooping, before.plan, 'marks-after'),
-        cloth(hooping, plan, 'marks-before'),
+        cloth(before.hooping, before.plan, `marks-after-${k}`),
+        cloth(hooping, plan, `marks-before-${k + 1}`),
       ];
       for (const p of is) expect(nearest(p, was)).toBeLessThan(0.12);
     });
@@ -222,6 +225,45 @@ describe('files of hoopings', () => {
       }
   });
 
+  it('have their marks where they were put by hand, as long as both hoops hold that', () => {
+    const [first, second] = laid.hoopings!;
+    const auto = markPlaces(first, second, laid)!;
+    const inwards = { x: Math.round(10 * auto[0].x) / 10, y: Math.round(10 * auto[0].y + 120) / 10 };
+    const moved = run(laid, placeMarkJob(laid, first.id, 0, inwards));
+    expect(markPlaces(moved.hoopings![0], second, moved)).toEqual([inwards, auto[1]]);
+    // Beyond what both hold it goes to the nearest place that they do.
+    const outside = run(laid, placeMarkJob(laid, first.id, 0, { x: auto[0].x - 40, y: auto[0].y + 12 }));
+    const [p] = markPlaces(outside.hoopings![0], second, outside)!;
+    expect(p.x).toBeCloseTo(auto[0].x, 0);
+    expect(() => placeMarkJob(laid, first.id, 0, { x: auto[1].x, y: auto[1].y - 5 })).toThrow(/no angle/);
+    // A hooping that is put elsewhere has its marks as far apart as can be again.
+    const away = run(moved, placeHoopingJob(moved, second.id, { y: second.y + 60 }));
+    expect(markPlaces(away.hoopings![0], away.hoopings![1], away)).not.toContainEqual(inwards);
+    const back = run(moved, placeMarkJob(moved, first.id, 0, null));
+    expect(back.hoopings).toEqual(laid.hoopings);
+  });
+
+  it('tell where an error of hooping would show, and how much', () => {
+    const plain = resolveDesign({
+      ...laid,
+      objects: Array.from({ length: 17 }, (_, i) => object(`r${i}`, box(-340 + 40 * i, 30, 40, 4), 'run')),
+    });
+    const plan = sewHooped(plain);
+    const boxes = sewnBoxes(plan);
+    const at = (shift: number, turn: number) => errorShown(plain, boxes, { shift, turn });
+    const [worst] = at(0.5, 0);
+    expect(worst.off).toBeCloseTo(0.5, 2);
+    expect(worst.hoopings[1] - worst.hoopings[0]).not.toBe(0);
+    expect(at(0, 0).every(({ off }) => off === 0)).toBe(true);
+    expect(at(0, 1)[0].off).toBeGreaterThan(0.1);
+    const shown = withError(plan, hoopingShares(plain, plan), errorMaps(plain, { shift: 0.5, turn: 0 }));
+    const shares = hoopingShares(plain, plan);
+    // The first lies right; errors add up to the last.
+    expect(shown.x[0]).toBe(plan.x[0]);
+    const last = shares[5].to - 1;
+    expect(Math.abs(shown.x[last] - plan.x[last])).toBeCloseTo(2.5, 2);
+  });
+
   it('laid over each other by their marks give the design within a tenth of a millimetre', () => {
     const whole = sewDesign({ ...laid, hoopings: undefined, marks: undefined });
     const there = [...whole.x.keys()]
@@ -234,7 +276,7 @@ describe('files of hoopings', () => {
     let marksBefore: Point[] = [];
     let shift: { x: number; y: number; turn: number } = { x: 0, y: 0, turn: 0 };
     const sewn: [Point, Point][] = [];
-    for (const { bytes, plan } of files) {
+    for (const [k, { bytes, plan }] of files.entries()) {
       const { plan: p, hooping } = plan;
       // The first lies where it is known to; each other one where its marks say.
       const mark = (id: string) => {
@@ -243,19 +285,46 @@ describe('files of hoopings', () => {
       };
       if (!sewn.length) shift = hooping;
       else {
-        const [a] = mark('marks-before');
+        const [a] = mark(`marks-before-${k + 1}`);
         const map = toCloth({ ...hooping, x: 0, y: 0 });
         const turned = applyMatrix(map, a);
         shift = { turn: hooping.turn, x: marksBefore[0].x - turned.x, y: marksBefore[0].y - turned.y };
       }
       const at = toCloth({ id: '', ...shift });
-      marksBefore = mark('marks-after').map((q) => applyMatrix(at, q));
+      marksBefore = mark(`marks-after-${k + 1}`).map((q) => applyMatrix(at, q));
       sewn.push(...linesOf(bytes).map(([a, b]): [Point, Point] => [applyMatrix(at, a), applyMatrix(at, b)]));
     }
     const far = there
       .filter((_, i) => i % 9 === 0)
       .map((p) => sewn.reduce((least, line) => Math.min(least, fromLine(p, line)), Infinity));
     expect(Math.max(...far)).toBeLessThanOrEqual(0.1);
+  });
+
+  it('follow each other in one plan, in the cloth’s places, with a stop where the hoop is put anew', () => {
+    const plain = resolveDesign(laid);
+    const plan = sewHooped(plain);
+    const shares = hoopingShares(plain, plan);
+    expect(shares).toHaveLength(6);
+    expect([shares[0].from, shares[5].to]).toEqual([0, plan.x.length]);
+    const { plans } = hoopingPlans(plain);
+    shares.forEach(({ from, to }, k) => {
+      if (k) expect(from).toBe(shares[k - 1].to);
+      const own = plan.objects.filter((o) => o.from >= from && o.from < to).map((o) => o.id);
+      expect(own).toEqual(plans[k].plan.objects.map((o) => o.id));
+      for (let i = from; i < to; i++)
+        if (plan.move[i] === Move.stitch) {
+          const p = applyMatrix(toHoop(plans[k].hooping), { x: plan.x[i], y: plan.y[i] });
+          expect(Math.abs(p.x) <= HOOP.width / 2 && Math.abs(p.y) <= HOOP.height / 2).toBe(true);
+        }
+      // The last thing that is done in a hooping is to wait.
+      const last = plan.move.subarray(from, to).findLastIndex((m) => m !== Move.change && m !== Move.trim);
+      if (k < 5) expect(plan.move[from + last]).toBe(Move.stop);
+    });
+    // Without marks the last thing waits for the next hooping.
+    const bare = resolveDesign({ ...laid, marks: undefined });
+    const waits = hooped(bare).design.objects.filter((o) => o.kind === 'object' && o.stopAfter);
+    expect(waits).toHaveLength(5);
+    expect(waits[0]).toMatchObject({ stopAfter: 'hoop anew: 2' });
   });
 
   it('come in one zip, numbered, the same each time', () => {

@@ -1,8 +1,9 @@
 // Alignment marks between hoopings: on the cloth that both hoops hold, as far apart as can be.
 import type { Hooping, Marks, PathOutline, Piece, PlainOutline, ResolvedDesign } from '../design/types.ts';
 import { intersect, offsetRegion } from '../geometry/clip.ts';
-import { distance, type Point } from '../geometry/points.ts';
-import { ringsOf, type Region } from '../geometry/region.ts';
+import { distance, onMachineGrid, type Point } from '../geometry/points.ts';
+import { arcLengths, nearestOnLine, pointAt } from '../geometry/polyline.ts';
+import { insideRegion, ringsOf, type Region } from '../geometry/region.ts';
 import { outlineRegion } from '../outlines/region.ts';
 import { farthestCorners, fieldOf, HOOP_EDGE } from './field.ts';
 
@@ -39,6 +40,45 @@ const outlineOf = ({ shape, width, height }: Piece): PlainOutline =>
     ? { kind: 'ellipse', x: 0, y: 0, width, height, turn: 0 }
     : { kind: 'rectangle', x: 0, y: 0, width, height, turn: 0, radius: 0 };
 
+/** Half a step of the machine beyond the room is still in it, in mm. */
+const EDGE = 0.08;
+
+/** The nearest place to one on the edges of a region, mm. */
+function onEdge(room: Region, to: Point): { at: Point; distance: number } | null {
+  let best: { at: Point; distance: number } | null = null;
+  for (const coords of room.flatMap(ringsOf)) {
+    const line = { coords, closed: true };
+    const lengths = arcLengths(line);
+    const near = nearestOnLine(line, lengths, to);
+    if (!best || near.distance < best.distance)
+      best = { at: pointAt(line, lengths, near.s), distance: near.distance };
+  }
+  return best;
+}
+
+const mayStand = (room: Region, p: Point): boolean =>
+  insideRegion(room, p.x, p.y) || (onEdge(room, p)?.distance ?? Infinity) < EDGE;
+
+/**
+ * Where the two marks stand that lead from one hooping to the next, mm on the cloth: where they were put by hand, as long as
+ * both hoops hold that, or as far apart as can be. Null where the hoops share too little.
+ */
+export function markPlaces(a: Hooping, b: Hooping, design: Marked): [Point, Point] | null {
+  const size = design.marks?.size ?? MARK_SIZE;
+  const room = shared(a, b, design, size / 2 + 0.5);
+  const own = a.marksAt;
+  if (own?.every((p) => mayStand(room, p)) && distance(...own) >= LEAST_APART) return [...own];
+  const places = farthestCorners(room);
+  return places && distance(...places) >= LEAST_APART ? places : null;
+}
+
+/** The nearest place to one at which a mark may stand, on the machine’s grid; null where there is none. mm. */
+export function nearestMarkPlace(a: Hooping, b: Hooping, design: Marked, to: Point): Point | null {
+  const room = shared(a, b, design, (design.marks?.size ?? MARK_SIZE) / 2 + 0.5);
+  const at = insideRegion(room, to.x, to.y) ? to : onEdge(room, to)?.at;
+  return at ? { x: onMachineGrid(at.x), y: onMachineGrid(at.y) } : null;
+}
+
 /**
  * The outline of what marks the change from one hooping to the next, in mm on the cloth; null where they share too little,
  * or where the design has no marks.
@@ -56,8 +96,8 @@ export function marksBetween(a: Hooping, b: Hooping, design: Marked): PathOutlin
     }));
     return { kind: 'path', paths: [{ closed: true, points }] };
   }
-  const places = farthestCorners(shared(a, b, design, marks.size / 2 + 0.5));
-  if (!places || distance(...places) < LEAST_APART) return null;
+  const places = markPlaces(a, b, design);
+  if (!places) return null;
   const [p, q] = places;
   return { kind: 'path', paths: [...markPaths(marks, p, q), ...markPaths(marks, q, p)] };
 }

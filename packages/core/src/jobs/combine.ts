@@ -21,7 +21,7 @@ import { switchKind } from '../shaping/switch-kind.ts';
 import { grouped } from './groups.ts';
 import { JobBuilder, JobError, objectsIn, outlinesOnly, type Job } from './job.ts';
 
-const plainOf = (design: Design, id: string): PlainOutline[] => {
+export const plainOf = (design: Design, id: string): PlainOutline[] => {
   const item = findItem(resolveDesign(design), id);
   const visit = (i: Item<PlainOutline>): PlainOutline[] =>
     i.kind === 'group' ? i.objects.flatMap(visit) : i.kind === 'object' ? [i.outline] : [];
@@ -42,13 +42,13 @@ function modelOf(item: Item): DesignObject {
 }
 
 /** A new object with a live outline, stitched as its model is. */
-const made = (model: DesignObject, outline: LiveOutline, name: string): DesignObject => {
+export const made = (model: DesignObject, outline: LiveOutline, name: string): DesignObject => {
   const { start: _, end: __, unsewn: ___, ...rest } = model;
   return { ...rest, id: newId(), name: name.slice(0, 120), outline };
 };
 
 /** Shapes that a result is made from are not sewn any more. */
-function keepUnsewn(builder: JobBuilder, items: readonly Item[]): void {
+export function keepUnsewn(builder: JobBuilder, items: readonly Item[]): void {
   for (const object of objectsIn(items)) if (!object.unsewn) builder.replace({ ...object, unsewn: true });
 }
 
@@ -184,7 +184,7 @@ function cutJob(design: Design, targets: readonly string[], knives: readonly str
 }
 
 /** Stitched along its line, or open anyway: then the line is cut and not what it encloses. */
-const isSewnAlong = (design: Design, item: Item): boolean =>
+export const isSewnAlong = (design: Design, item: Item): boolean =>
   isOpen(design, item) || objectsIn([item]).every((o) => sewnFrom(o.recipe) === 'lines');
 
 /** Draws a knife line through shapes. The line stays in the design, unsewn, and can be moved. */

@@ -3,10 +3,10 @@ import { DESIGN_LIMITS } from '../design/limits.ts';
 import { findItem } from '../design/tree.ts';
 import type { Design, DesignChanges, Hooping, Marks } from '../design/types.ts';
 import { newId } from '../design/types.ts';
-import type { Bounds } from '../geometry/points.ts';
+import type { Bounds, Point } from '../geometry/points.ts';
 import { hoopingsOf, sewnBoxes } from '../hooping/belong.ts';
 import { fits, laidHoopings } from '../hooping/lay.ts';
-import { MARK_SIZE } from '../hooping/marks.ts';
+import { markPlaces, MARK_SIZE, nearestMarkPlace } from '../hooping/marks.ts';
 import { chartOf, differenceOfThreads, nearThreads } from '../materials/threads.ts';
 import { resolveDesign } from '../resolve/resolve.ts';
 import { sewResolved } from '../sewing/sew.ts';
@@ -35,6 +35,12 @@ const changed = (design: Design, label: string, changes: DesignChanges): Job => 
   return builder.job([]);
 };
 
+/** How much two neighbours share for their marks, in mm. */
+export function roomForMarks(design: Pick<Design, 'marks'>): number {
+  const { marks } = design;
+  return marks?.as === 'frame' ? 12 : (marks?.size ?? MARK_SIZE) + ROOM;
+}
+
 export interface LaidHoopings {
   job: Job;
   /** How many hoopings there are now. */
@@ -54,7 +60,7 @@ export function layHoopingsJob(
   const all = [...boxes.values()];
   if (!all.length) throw new JobError('Nothing is sewn yet: draw something first, then lay the hoopings.');
   const marks = design.marks ?? firstMarks(design);
-  const shared = marks.as === 'frame' ? 12 : marks.size + ROOM;
+  const shared = roomForMarks({ marks });
   const hoopings = laidHoopings(all, { hoop: design.hoop, shared });
   if (hoopings.length > DESIGN_LIMITS.hoopings)
     throw new JobError(
@@ -98,6 +104,28 @@ export function removeHoopingJob(design: Design, id: string): Job {
   return changed(design, 'Remove hooping', {
     hoopings,
     marks: hoopings.length > 1 ? design.marks : undefined,
+  });
+}
+
+/** Puts a mark (0 or 1) of those that lead on from a hooping to a place on the cloth (mm); null: both back to their own. */
+export function placeMarkJob(design: Design, id: string, which: 0 | 1, to: Point | null): Job {
+  const hoopings = hoopingsOf(design);
+  const k = hoopings.findIndex((h) => h.id === id);
+  const next = hoopings[k + 1];
+  if (k < 0 || !next) throw new JobError('This hooping is gone.');
+  const { marksAt: _, ...bare } = hoopings[k];
+  const now = markPlaces(hoopings[k], next, design);
+  if (to && !now) throw new JobError('No marks fit here: let the two hoopings share more of the cloth.');
+  const place = to && nearestMarkPlace(hoopings[k], next, design, to);
+  const places: [Point, Point] | null = now && place && (which ? [now[0], place] : [place, now[1]]);
+  const placed = places ? { ...bare, marksAt: places } : bare;
+  if (
+    places &&
+    !markPlaces(placed, next, design)?.every((p, i) => p.x === places[i].x && p.y === places[i].y)
+  )
+    throw new JobError('Two marks so near to one another tell no angle: keep them 15 mm apart.');
+  return changed(design, places ? 'Move a mark' : 'Marks as far apart as can be', {
+    hoopings: hoopings.map((h, i) => (i === k ? placed : h)),
   });
 }
 

@@ -27,6 +27,11 @@ export class JobBuilder {
     this.commands.push(command);
   }
 
+  /** Does another job on the way. */
+  run({ command }: Job): void {
+    this.add(command);
+  }
+
   /** Changes the design itself. */
   change(changes: DesignChanges): void {
     this.add({ do: 'set-design', label: this.label, changes });

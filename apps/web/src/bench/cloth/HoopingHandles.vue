@@ -1,42 +1,70 @@
 <script setup lang="ts">
-// Hoopings that are placed by hand: each is dragged by its number, and falls in line with the others.
+// Hoopings on the cloth: dragged by their numbers, in line with others; what is sewn in each has its tint; in a rehearsal
+// the one that is mounted is shown.
 import { hoopingsOf, placeHoopingJob, toCloth, applyMatrix, type Hooping, type Point } from '@rosehip/core';
 import { computed, ref, toRef } from 'vue';
 import { useBench } from '../../stores/bench/bench.ts';
 import { useView } from '../../stores/view.ts';
+import { tintOf, useHoopings } from '../hoopings.ts';
 import { useFollow } from './follow.ts';
 
 const props = defineProps<{ svg: SVGSVGElement | null }>();
 const bench = useBench();
 const view = useView();
+const { several, belongs, boxes, mounted } = useHoopings();
 const { mmOf, pull } = useFollow(toRef(props, 'svg'));
 
 /** A hooping falls in line with another within so many CSS pixels. */
 const NEAR = 6;
-/** Where its number stands, in CSS pixels from the hoop's corner. */
-const CORNER = 14;
-
 /** The one that is dragged, as it is now. */
 const dragged = ref<Hooping | null>(null);
 const shown = computed(() => {
   const { design } = bench;
   if (view.panel !== 'hoop' || !design?.hoopings) return [];
-  const { width, height } = design.hoop;
+  const { height } = design.hoop;
   return hoopingsOf(design).map((hooping, k) => {
     const now = dragged.value?.id === hooping.id ? dragged.value : hooping;
-    const map = toCloth(now);
-    const away = CORNER / view.scale;
-    const corner = (x: number, y: number): Point => view.toPx(applyMatrix(map, { x, y }));
-    const [w, h] = [width / 2, height / 2];
-    const frame = [corner(-w, -h), corner(w, -h), corner(w, h), corner(-w, h)];
+    const top: Point = applyMatrix(toCloth(now), { x: 0, y: -height / 2 });
     return {
       hooping,
       number: k + 1,
-      at: corner(-w + away, -h + away),
-      frame: frame.map(({ x, y }) => `${x},${y}`).join(' '),
+      at: view.toPx(top),
+      frame: frameOf(now),
+      tint: tintOf(k),
       moving: now !== hooping,
     };
   });
+});
+
+/** The hoop's corners, as points of a polygon in CSS pixels. */
+function frameOf(hooping: Hooping): string {
+  const { width, height } = bench.design!.hoop;
+  const map = toCloth(hooping);
+  const [w, h] = [width / 2, height / 2];
+  return [
+    [-w, -h],
+    [w, -h],
+    [w, h],
+    [-w, h],
+  ]
+    .map(([x, y]) => view.toPx(applyMatrix(map, { x, y })))
+    .map(({ x, y }) => `${x},${y}`)
+    .join(' ');
+}
+
+/** What is sewn in each hooping, as boxes in its tint. */
+const tinted = computed(() => {
+  if (view.panel !== 'hoop' || !several.value || !boxes.value) return [];
+  return [...belongs.value.of].flatMap(([id, k]) => {
+    const b = boxes.value!.get(id);
+    if (!b) return [];
+    const [a, c] = [view.toPx({ x: b.minX, y: b.minY }), view.toPx({ x: b.maxX, y: b.maxY })];
+    return [{ id, x: a.x, y: a.y, width: c.x - a.x, height: c.y - a.y, tint: tintOf(k) }];
+  });
+});
+const mountedFrame = computed(() => {
+  const hooping = mounted.value && bench.design && hoopingsOf(bench.design)[mounted.value.number - 1];
+  return hooping ? { points: frameOf(hooping), tint: mounted.value!.tint } : null;
 });
 
 function drag(e: PointerEvent, hooping: Hooping): void {
@@ -67,6 +95,28 @@ function drag(e: PointerEvent, hooping: Hooping): void {
 
 <template>
   <g>
+    <polygon
+      v-if="mountedFrame"
+      data-testid="mounted-hoop"
+      :points="mountedFrame.points"
+      fill="none"
+      :stroke="mountedFrame.tint"
+      stroke-width="3"
+    />
+    <rect
+      v-for="t in tinted"
+      :key="t.id"
+      :x="t.x"
+      :y="t.y"
+      :width="t.width"
+      :height="t.height"
+      rx="3"
+      class="pointer-events-none"
+      :fill="t.tint"
+      fill-opacity="0.12"
+      :stroke="t.tint"
+      stroke-opacity="0.6"
+    />
     <g v-for="h in shown" :key="h.hooping.id">
       <polygon
         v-if="h.moving"
@@ -79,16 +129,10 @@ function drag(e: PointerEvent, hooping: Hooping): void {
       <g class="grab" :data-testid="`hooping-handle-${h.number}`" @pointerdown="drag($event, h.hooping)">
         <title>Hooping {{ h.number }}: drag it</title>
         <circle :cx="h.at.x" :cy="h.at.y" r="12" fill="transparent" />
-        <circle :cx="h.at.x" :cy="h.at.y" r="10" class="disc" />
-        <text
-          :x="h.at.x"
-          :y="h.at.y + 4"
-          text-anchor="middle"
-          font-size="12"
-          font-weight="600"
-          fill="#2a1c2b"
-          >{{ h.number }}</text
-        >
+        <circle :cx="h.at.x" :cy="h.at.y" r="10" class="disc" :style="{ fill: h.tint, stroke: '#fff' }" />
+        <text :x="h.at.x" :y="h.at.y + 4" text-anchor="middle" font-size="12" font-weight="600" fill="#fff">{{
+          h.number
+        }}</text>
       </g>
     </g>
   </g>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // Figures of the whole design: counts, size, thread by colour, time by object, and charts.
-import { layerCounts, Move, threadUse, type Plan } from '@rosehip/core';
+import { isMark, layerCounts, Move, threadUse, type Plan } from '@rosehip/core';
 import { computed, defineAsyncComponent } from 'vue';
 import { useRouter } from 'vue-router';
 import { showNumber } from '../../fields/arithmetic.ts';
@@ -8,6 +8,7 @@ import { counted, sewingTime } from '../../parts/time.ts';
 import { useBench } from '../../stores/bench/bench.ts';
 import { useSettings } from '../../stores/settings.ts';
 import { useSewing } from '../../stores/sewing.ts';
+import { useHoopings } from '../hoopings.ts';
 import { useView } from '../../stores/view.ts';
 import { blocksOf } from '../running-order/blocks.ts';
 
@@ -49,11 +50,12 @@ const rows = computed(() =>
 
 /** Metres on a full spool. */
 const SPOOL = 1000;
+const { shares: hooped, threadsIn } = useHoopings();
 const threads = computed(() => (sewing.plan ? threadUse(sewing.plan) : []));
 const objects = computed(() =>
   sewing.plan
     ? blocksOf(sewing.plan)
-        .filter((b) => b.stitches)
+        .filter((b) => b.stitches && !isMark(b.of))
         .map((b) => ({ ...b, seconds: b.to - b.from }))
         .sort((a, b) => b.seconds - a.seconds)
     : [],
@@ -106,6 +108,32 @@ const layerBars = computed(() => {
           <dd class="text-right">{{ value }}</dd>
         </template>
       </dl>
+      <div v-if="hooped.length">
+        <h3 class="mb-1 text-sm">Hooping by hooping</h3>
+        <table class="w-full">
+          <thead>
+            <tr class="text-left text-muted">
+              <th class="font-normal" scope="col">Hooping</th>
+              <th class="text-right font-normal" scope="col">Stitches</th>
+              <th class="text-right font-normal" scope="col">Threads</th>
+              <th class="text-right font-normal" scope="col">Time</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="h in hooped" :key="h.number" class="border-t border-line">
+              <th class="py-0.5 text-left font-normal" scope="row">
+                <span
+                  class="mr-1.5 inline-block size-3 rounded-full align-[-1px]"
+                  :style="{ background: h.tint }"
+                />{{ h.number }}
+              </th>
+              <td class="text-right">{{ counted(h.stitches) }}</td>
+              <td class="text-right" :title="threadsIn(h).join(', ')">{{ threadsIn(h).length }}</td>
+              <td class="text-right">{{ sewingTime(h.ends - h.begins) }}</td>
+            </tr>
+          </tbody>
+        </table>
+      </div>
       <div>
         <h3 class="mb-1 text-sm">Thread</h3>
         <table class="w-full">

@@ -3,14 +3,10 @@
 import { Trash2 } from '@lucide/vue';
 import {
   addHoopingJob,
-  belonging,
-  hoopingsOf,
   marksBetween,
   marksJob,
   placeHoopingJob,
   removeHoopingJob,
-  sewnBoxes,
-  type Belonging,
   type Design,
   type Job,
   type Marks,
@@ -22,14 +18,12 @@ import NumberField from '../../fields/NumberField.vue';
 import CommandButton from '../../parts/CommandButton.vue';
 import IconButton from '../../parts/IconButton.vue';
 import { useBench } from '../../stores/bench/bench.ts';
-import { useSewing } from '../../stores/sewing.ts';
+import { tintOf, useHoopings } from '../hoopings.ts';
 import { packed, useChecker } from '../../workers/engine.ts';
 
 const bench = useBench();
-const sewing = useSewing();
 const design = computed(() => bench.design!);
-const hoopings = computed(() => hoopingsOf(design.value));
-const several = computed(() => hoopings.value.length > 1);
+const { hoopings, several, belongs } = useHoopings();
 /** What came of it, or why not; it is said of the hoopings as they were then. */
 const told = shallowRef({ text: '', of: design.value.hoopings });
 const said = computed(() => (told.value.of === design.value.hoopings ? told.value.text : ''));
@@ -52,10 +46,6 @@ const put = (piece: Piece | undefined): void =>
   void bench.run({ do: 'set-design', label: 'Size of the cloth', changes: { piece } });
 
 /* Hoopings */
-const NONE: Belonging = { of: new Map(), cut: [], early: [] };
-const belongs = computed(() =>
-  several.value && bench.plain && sewing.plan ? belonging(bench.plain, sewnBoxes(sewing.plan)) : NONE,
-);
 const counts = computed(() => {
   const out = hoopings.value.map(() => 0);
   for (const k of belongs.value.of.values()) out[k]++;
@@ -145,7 +135,11 @@ const threads = computed(() => bench.materials.chart.threads);
     <ol v-if="design.hoopings" class="grid gap-2" aria-label="Hoopings in order">
       <li v-for="(h, k) in hoopings" :key="h.id" class="grid gap-1 rounded-card border border-line p-2">
         <div class="flex items-center gap-2">
-          <b class="font-semibold">{{ k + 1 }}</b>
+          <b
+            class="grid size-6 place-items-center rounded-full text-white"
+            :style="{ background: tintOf(k) }"
+            >{{ k + 1 }}</b
+          >
           <span class="grow text-muted">{{ several ? things(counts[k]) : '' }}</span>
           <IconButton :label="`Remove hooping ${k + 1}`" @press="does((d) => removeHoopingJob(d, h.id))"
             ><Trash2 :size="16" aria-hidden="true"

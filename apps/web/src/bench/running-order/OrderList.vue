@@ -11,6 +11,7 @@ import { useRehearsal } from '../../stores/rehearsal.ts';
 import { useSewing } from '../../stores/sewing.ts';
 import { useView } from '../../stores/view.ts';
 import type { Commands } from '../commands/commands.ts';
+import { tintOf, useHoopings } from '../hoopings.ts';
 import { useOrder } from './order-edit.ts';
 import OrderRowButtons from './OrderRowButtons.vue';
 import StopField from './StopField.vue';
@@ -22,6 +23,13 @@ const sewing = useSewing();
 const rehearsal = useRehearsal();
 const order = useOrder();
 const view = useView();
+const { several, ofItem } = useHoopings();
+
+/** Hoopings that a row is sewn in, from 0; of a group, those of what it holds. */
+function hoopedIn({ item }: OrderRow): number[] {
+  const of = item.kind === 'group' ? [...everyItem(item.objects)] : [item];
+  return [...new Set(of.flatMap(({ id }) => ofItem.value.get(id) ?? []))].sort((a, b) => a - b);
+}
 
 const collapsed = reactive(new Set<string>());
 const rows = computed(() => orderRows(bench.design?.objects ?? [], sewing.plan, collapsed));
@@ -347,6 +355,26 @@ const isSewing = (row: OrderRow): boolean =>
           >■ {{ row.item.stopAfter || 'Stop' }}</span
         >
         <span class="grow" />
+        <span
+          v-if="several"
+          data-hooped
+          class="flex w-20 shrink-0 justify-end gap-0.5 overflow-hidden"
+          :title="
+            hoopedIn(row).length
+              ? `Sewn in hooping ${hoopedIn(row)
+                  .map((k) => k + 1)
+                  .join(', ')}`
+              : undefined
+          "
+        >
+          <span
+            v-for="k in hoopedIn(row)"
+            :key="k"
+            class="grid size-[18px] shrink-0 place-items-center rounded-full text-[10px] font-semibold text-white"
+            :style="{ background: tintOf(k) }"
+            >{{ k + 1 }}</span
+          >
+        </span>
         <span class="shrink-0 text-muted">{{ row.stitches ? `${counted(row.stitches)} stitches` : '' }}</span>
         <span class="w-16 shrink-0 text-right text-muted" aria-hidden="true">{{
           row.stitches ? sewingTime(row.seconds) : ''

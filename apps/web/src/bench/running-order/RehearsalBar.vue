@@ -12,6 +12,7 @@ import {
 } from '@lucide/vue';
 import { everyLeaf, originOf } from '@rosehip/core';
 import { computed, ref } from 'vue';
+import { useHoopings } from '../hoopings.ts';
 import IconButton from '../../parts/IconButton.vue';
 import { useBench } from '../../stores/bench/bench.ts';
 import { SPEEDS, useRehearsal, type SkipTo } from '../../stores/rehearsal.ts';
@@ -24,7 +25,15 @@ const rehearsal = useRehearsal();
 const view = useView();
 
 const nothing = computed(() => (rehearsal.length ? undefined : 'There are no stitches to rehearse yet.'));
-const KINDS: SkipTo[] = ['object', 'colour', 'trim', 'jump', 'stop'];
+const { several } = useHoopings();
+const KINDS = computed((): SkipTo[] => [
+  'object',
+  'colour',
+  'trim',
+  'jump',
+  'stop',
+  ...(several.value ? ['hooping' as const] : []),
+]);
 const skipTo = ref<SkipTo>('colour');
 const none = computed(
   () =>

@@ -10,6 +10,7 @@ import { useSewing } from '../../stores/sewing.ts';
 import { useView } from '../../stores/view.ts';
 import type { Commands } from '../commands/commands.ts';
 import { lookingFor } from '../proposals.ts';
+import { useHoopings } from '../hoopings.ts';
 import OrderList from './OrderList.vue';
 import RehearsalBar from './RehearsalBar.vue';
 import Timeline from './Timeline.vue';
@@ -18,6 +19,7 @@ const props = defineProps<{ commands: Commands }>();
 const sewing = useSewing();
 const rehearsal = useRehearsal();
 const view = useView();
+const { shares, mounted } = useHoopings();
 const timeline = useTemplateRef<{ zoomBy(factor: number): void }>('timeline');
 
 const ordering = computed(() =>
@@ -100,7 +102,11 @@ const FORMS = [
       </p>
       <p v-else-if="sewing.figures?.stitches" class="truncate text-muted" data-testid="counts">
         <b class="font-semibold text-ink">{{ counted(rehearsal.stitchesSewn) }}</b> of
-        {{ counted(sewing.figures.stitches) }} ·
+        {{ counted(sewing.figures.stitches) }}
+        <template v-if="shares.length">
+          · {{ mounted ? `hooping ${mounted.number} of ${shares.length}` : `${shares.length} hoopings` }}
+        </template>
+        ·
         <template v-if="rehearsal.atEnd">{{ sewingTime(sewing.figures.seconds) }}</template>
         <template v-else>
           {{ sewingTime(rehearsal.seconds) }} gone, {{ sewingTime(rehearsal.secondsLeft) }} left

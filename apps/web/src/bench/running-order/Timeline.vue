@@ -2,19 +2,23 @@
 // The running order as a timeline: blocks as long as they take, brackets for groups, marks, and the playhead.
 import { useElementSize } from '@vueuse/core';
 import { computed, ref, shallowRef, useId, useTemplateRef, watch } from 'vue';
-import { findPlace, recordAt, visibleLeaves, type Item, type OrderPlace } from '@rosehip/core';
+import { findPlace, isMark, recordAt, visibleLeaves, type Item, type OrderPlace } from '@rosehip/core';
 import { counted, sewingTime } from '../../parts/time.ts';
 import { useBench } from '../../stores/bench/bench.ts';
 import { useRehearsal } from '../../stores/rehearsal.ts';
 import { useSewing } from '../../stores/sewing.ts';
+import { useView } from '../../stores/view.ts';
 import { blocksOf, marksOf, marksWithRoom, type Block, type MarkKind } from './blocks.ts';
 import { droppedThread, holdsThread } from '../threads/dragged-thread.ts';
+import { useHoopings } from '../hoopings.ts';
 import { useOrder } from './order-edit.ts';
 
 const bench = useBench();
 const sewing = useSewing();
 const rehearsal = useRehearsal();
 const order = useOrder();
+const view = useView();
+const { shares: hooped } = useHoopings();
 const scroller = useTemplateRef<HTMLElement>('scroller');
 const { width } = useElementSize(scroller);
 const zoom = ref(1);
@@ -114,7 +118,7 @@ function topOf(id: string): string {
  */
 function placeAt(e: PointerEvent, moved: ReadonlySet<string>): { place: OrderPlace; at: number } {
   const seconds = secondsAt(e);
-  const others = blocks.value.filter((b) => !moved.has(b.of));
+  const others = blocks.value.filter((b) => !moved.has(b.of) && !isMark(b.of));
   const outside = e.clientY - scroller.value!.getBoundingClientRect().top < BRACKET_LANE;
   const beside = (id: string): string => (outside ? topOf(id) : id);
   const next = others.findIndex((b) => seconds < (b.from + b.to) / 2);
@@ -128,6 +132,8 @@ function placeAt(e: PointerEvent, moved: ReadonlySet<string>): { place: OrderPla
 
 function press(e: PointerEvent, block: Block): void {
   if (e.button !== 0) return;
+  // Marks follow from the hoopings: they are changed there.
+  if (isMark(block.of)) return void (view.panel = 'hoop');
   const wasChosen = order.isChosen(block.of);
   if (e.shiftKey || !wasChosen) order.choose(block.of, e.shiftKey);
   const target = e.currentTarget as HTMLElement;
@@ -182,8 +188,9 @@ function key(e: KeyboardEvent): void {
   if (!block) return;
   const id = atGroup.value ?? block.of;
   const by = e.key === 'ArrowLeft' ? -1 : e.key === 'ArrowRight' ? 1 : 0;
-  if (by && e.altKey) order.step(order.dragged(id), by);
-  else if (by) {
+  if (by && e.altKey) {
+    if (!isMark(id)) order.step(order.dragged(id), by);
+  } else if (by) {
     atGroup.value = null;
     atBlock.value = Math.min(blocks.value.length - 1, Math.max(0, atBlock.value + by));
   } else if (e.key === 'Home' || e.key === 'End') {
@@ -191,8 +198,10 @@ function key(e: KeyboardEvent): void {
     atBlock.value = e.key === 'Home' ? 0 : blocks.value.length - 1;
   } else if (e.key === 'ArrowUp') atGroup.value ??= groupAround();
   else if (e.key === 'ArrowDown') atGroup.value = null;
-  else if (e.key === 'Enter' || e.key === ' ') order.choose(id, e.shiftKey);
-  else return;
+  else if (e.key === 'Enter' || e.key === ' ') {
+    if (isMark(id)) view.panel = 'hoop';
+    else order.choose(id, e.shiftKey);
+  } else return;
   e.preventDefault();
   e.stopPropagation();
 }
@@ -309,6 +318,21 @@ watch(headAt, (x) => {
             >{{ b.name }}</span
           >
         </div>
+      </div>
+      <div
+        v-for="h in hooped"
+        :key="h.number"
+        data-testid="timeline-hooping"
+        class="pointer-events-none absolute bottom-0 flex h-3 items-end overflow-hidden border-x-2 border-b-2 px-1 text-[10px] leading-[11px] font-semibold whitespace-nowrap"
+        :style="{
+          left: `${left(h.begins)}px`,
+          width: `${Math.max(4, (h.ends - h.begins) * perSecond - 3)}px`,
+          borderColor: h.tint,
+          color: h.tint,
+        }"
+        aria-hidden="true"
+      >
+        {{ (h.ends - h.begins) * perSecond > 70 ? `Hooping ${h.number}` : h.number }}
       </div>
       <span
         v-for="(m, i) in shownMarks"

@@ -1,5 +1,18 @@
 // Hoopings in the document: where the hoop lies on a piece that is larger than it, and the marks between them.
-import { coordinate, exactly, id, number, REACH, threadCode, turn, word } from './parts.ts';
+import type { Point } from '../../geometry/points.ts';
+import {
+  coordinate,
+  exactly,
+  id,
+  number,
+  perhaps,
+  point,
+  REACH,
+  threadCode,
+  tuple,
+  turn,
+  word,
+} from './parts.ts';
 
 /** The cloth, its middle at the origin; mm. */
 export const piece = exactly({
@@ -9,7 +22,14 @@ export const piece = exactly({
 });
 
 /** The hoop's middle on the cloth in mm, and how it is turned. */
-export const hooping = exactly({ id, x: coordinate, y: coordinate, turn });
+export const hooping = exactly({
+  id,
+  x: coordinate,
+  y: coordinate,
+  turn,
+  /** Where the marks that lead on to the next hooping were put by hand; left out: as far apart as can be. mm. */
+  marksAt: perhaps(tuple<[Point, Point]>(point, 2)),
+});
 
 /** Alignment marks: those that end one hooping begin the next. */
 export const marks = exactly({

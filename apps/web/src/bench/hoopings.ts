@@ -1,0 +1,80 @@
+// Hoopings as the bench shows them: which thing is sewn in which, each with a tint of its own, and which one is mounted.
+import { createSharedComposable } from '@vueuse/core';
+import { computed } from 'vue';
+import { belonging, hoopingsOf, Move, originOf, sewnBoxes, type Belonging } from '@rosehip/core';
+import { useBench } from '../stores/bench/bench.ts';
+import { useRehearsal } from '../stores/rehearsal.ts';
+import { useSewing } from '../stores/sewing.ts';
+
+/** Neighbours differ; after the last one they begin anew. */
+const TINTS = ['#2f7686', '#a85f22', '#6a56a6', '#4c7a33', '#a63d67', '#81701f'];
+export const tintOf = (hooping: number): string => TINTS[hooping % TINTS.length];
+
+const NONE: Belonging = { of: new Map(), cut: [], early: [] };
+
+export interface HoopingShare {
+  number: number;
+  tint: string;
+  /** Records. */
+  from: number;
+  to: number;
+  /** Seconds from the beginning of the whole. */
+  begins: number;
+  ends: number;
+  stitches: number;
+}
+
+export const useHoopings = createSharedComposable(() => {
+  const bench = useBench();
+  const sewing = useSewing();
+  const rehearsal = useRehearsal();
+  const hoopings = computed(() => (bench.design ? hoopingsOf(bench.design) : []));
+  const several = computed(() => hoopings.value.length > 1);
+  const boxes = computed(() => (several.value && sewing.plan ? sewnBoxes(sewing.plan) : null));
+  const belongs = computed(() => (boxes.value && bench.plain ? belonging(bench.plain, boxes.value) : NONE));
+
+  /** Places of hoopings (from 0) by the ids of things as they stand in the design; copies may be in several. */
+  const ofItem = computed(() => {
+    const out = new Map<string, number[]>();
+    for (const [id, k] of belongs.value.of) {
+      const origin = originOf(id);
+      const before = out.get(origin) ?? [];
+      if (!before.includes(k))
+        out.set(
+          origin,
+          [...before, k].sort((a, b) => a - b),
+        );
+    }
+    return out;
+  });
+
+  const shares = computed<HoopingShare[]>(() => {
+    const { plan } = sewing;
+    if (!plan || !several.value) return [];
+    return sewing.hoopings.map(({ from, to }, k) => {
+      let stitches = 0;
+      for (let i = from; i < to; i++) if (plan.move[i] === Move.stitch) stitches++;
+      const at = (record: number): number => (record > 0 ? plan.time[record - 1] : 0);
+      return { number: k + 1, tint: tintOf(k), from, to, begins: at(from), ends: at(to), stitches };
+    });
+  });
+
+  /** Which hooping is sewn where the playhead stands; null at the end of all, and when there is one. */
+  const mounted = computed(() =>
+    rehearsal.atEnd || !shares.value.length
+      ? null
+      : (shares.value.find((s) => rehearsal.playhead < s.to) ?? null),
+  );
+
+  /** Threads of a hooping, as codes in the order in which they are put on. */
+  function threadsIn({ from, to }: HoopingShare): string[] {
+    const { plan } = sewing;
+    if (!plan) return [];
+    const codes = plan.objects
+      .filter((o) => o.from < to && o.to > from && o.to > o.from)
+      .map((o) => o.thread);
+    return codes.filter((code, i) => code !== codes[i - 1]);
+  }
+
+  return { hoopings, several, belongs, boxes, ofItem, shares, mounted, threadsIn };
+});

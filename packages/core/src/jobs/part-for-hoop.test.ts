@@ -1,0 +1,140 @@
+// What is larger than the hoop is parted between hoopings.
+import { describe, expect, test } from 'vitest';
+import { drawn, design as designOf, group, object } from '../../test/draw.ts';
+import { applyCommand } from '../design/commands.ts';
+import { blocksOf, emptyRecords } from '../design/stitch-blocks.ts';
+import { everyLeaf, findItem } from '../design/tree.ts';
+import type { Design, DesignObject, PlainOutline, StitchesObject } from '../design/types.ts';
+import { subtract, unite } from '../geometry/clip.ts';
+import { regionArea, type Region } from '../geometry/region.ts';
+import { hoopingPlans } from '../hooping/plans.ts';
+import { outlineRegion } from '../outlines/region.ts';
+import { outlineBounds } from '../outlines/transform.ts';
+import { resolveDesign } from '../resolve/resolve.ts';
+import { figuresOf, Move } from '../sewing/plan.ts';
+import { sewDesign } from '../sewing/sew.ts';
+import { partForHoopJob } from './part-for-hoop.ts';
+
+const hoop = { name: '100 × 140', width: 100, height: 140 };
+const on = (...objects: Design['objects']): Design => ({ ...designOf(...objects), hoop });
+/** A band that is narrow at x = 36 and 44 mm high elsewhere. */
+const waisted = drawn('M-150 -22 H20 L36 -3 L52 -22 H150 V22 H52 L36 3 L20 22 H-150Z');
+const parted = (design: Design): { now: Design; made: ReturnType<typeof partForHoopJob> } => {
+  const made = partForHoopJob(design);
+  return { now: applyCommand(design, made.job.command).design, made };
+};
+const partsOf = (design: Design, name: string): DesignObject<PlainOutline>[] =>
+  [...everyLeaf(resolveDesign(design).objects)].filter(
+    (l): l is DesignObject<PlainOutline> =>
+      l.kind === 'object' && !l.unsewn && new RegExp(`^${name} \\d+$`).test(l.name),
+  );
+const whole = (design: Design): void => {
+  const { cut, plans } = hoopingPlans(resolveDesign(design));
+  expect(cut).toEqual([]);
+  for (const { plan } of plans)
+    for (let i = 0; i < plan.x.length; i++)
+      if (plan.move[i] === Move.stitch) {
+        expect(Math.abs(plan.x[i])).toBeLessThanOrEqual(hoop.width / 2);
+        expect(Math.abs(plan.y[i])).toBeLessThanOrEqual(hoop.height / 2);
+      }
+};
+
+describe('parting for the hoop', () => {
+  test('a fill is cut where it is narrow, its parts lie over each other by a millimetre, nothing is lost', () => {
+    const { now, made } = parted(on(object('band', waisted, 'fill')));
+    const parts = partsOf(now, 'band');
+    expect(parts.length).toBe(made.pieces);
+    expect(made.hoopings).toBe(parts.length);
+    const regions = parts.map((p) => outlineRegion(p.outline));
+    const union = regions.reduce<Region>((a, b) => unite(a, b), []);
+    expect(regionArea(subtract(outlineRegion(waisted), union))).toBeLessThan(0.05);
+    const bounds = parts.map((p) => outlineBounds(p.outline)!).sort((a, b) => a.minX - b.minX);
+    bounds.slice(1).forEach((b, k) => expect(bounds[k].maxX - b.minX).toBeCloseTo(1, 1));
+    // One of the cuts goes through the waist.
+    expect(bounds.slice(1).some((b) => Math.abs(b.minX + 0.5 - 36) < 2)).toBe(true);
+    whole(now);
+  });
+
+  test('parts follow the shape that they are of', () => {
+    const { now } = parted(on(object('band', waisted, 'fill')));
+    const band = findItem(now, 'band') as DesignObject;
+    expect(band.unsewn).toBe(true);
+    const higher: Design = {
+      ...now,
+      objects: now.objects.map((o) =>
+        o.id === 'band' ? { ...band, outline: drawn('M-150 -30 H150 V30 H-150Z') } : o,
+      ),
+    };
+    const area = (d: Design): number =>
+      partsOf(d, 'band').reduce((sum, p) => sum + regionArea(outlineRegion(p.outline)), 0);
+    expect(area(higher)).toBeGreaterThan(area(now) * 1.2);
+  });
+
+  test('satin along a line is cut across, with its ends over each other', () => {
+    const { now } = parted(on(object('stem', drawn('M-200 0 C-80 -40 80 40 200 0'), 'satin', { width: 5 })));
+    const parts = partsOf(now, 'stem');
+    expect(parts.length).toBeGreaterThan(2);
+    const bounds = parts.map((p) => outlineBounds(p.outline)!).sort((a, b) => a.minX - b.minX);
+    bounds.slice(1).forEach((b, k) => expect(bounds[k].maxX - b.minX).toBeCloseTo(1, 1));
+    whole(now);
+  });
+
+  test('several things are cut at the same places; what fits stays whole', () => {
+    const { now, made } = parted(
+      on(
+        object('field', drawn('M-160 -30 H160 V30 H-160Z'), 'stipple', { spacing: 4 }),
+        object('rim', drawn('M-160 -30 H160 V30 H-160Z'), 'run'),
+        object('dot', drawn('M-10 -5 h20 v10 h-20Z'), 'fill'),
+      ),
+    );
+    expect(made.parted).toBe(2);
+    expect(partsOf(now, 'dot')).toEqual([]);
+    const edges = (name: string): number[] =>
+      partsOf(now, name)
+        .map((p) => outlineBounds(p.outline)!.maxX)
+        .sort((a, b) => a - b);
+    edges('field').forEach((x, k) => expect(x).toBeCloseTo(edges('rim')[k], 1));
+    const { cut } = hoopingPlans(resolveDesign(now));
+    expect(cut).toEqual([]);
+  });
+
+  test('stitches that came so are cut, and none is lost', () => {
+    const count = 700;
+    const records = emptyRecords(count);
+    for (let i = 0; i < count; i++) [records.x[i], records.y[i]] = [-1500 + i * 4, i % 2 ? 40 : -40];
+    records.move[0] = Move.jump;
+    const item: StitchesObject = {
+      id: 'came',
+      name: 'Came',
+      kind: 'stitches',
+      visible: true,
+      locked: false,
+      thread: '222',
+      blocks: blocksOf(records),
+    };
+    const { now, made } = parted(on(item));
+    expect(made.pieces).toBeGreaterThan(2);
+    expect(figuresOf(sewDesign(now)).stitches).toBeGreaterThanOrEqual(count - 1);
+    whole(now);
+  });
+
+  test('what can’t be parted is told by name, and so is when there is nothing to part', () => {
+    const inCopies = group('copies', [object('bar', drawn('M-90 -5 h180 v10 h-180Z'), 'fill')], {
+      layout: {
+        kind: 'row',
+        angle: 90,
+        across: { fit: 'count', solve: 'count', count: 2, step: 30, gap: 0, length: 0 },
+      },
+      order: 'copies',
+    } as never);
+    expect(() => partForHoopJob(on(inCopies))).toThrow(/bar can’t be parted/);
+    expect(() => partForHoopJob(on(object('dot', drawn('M0 0h9v9h-9Z'), 'fill')))).toThrow(
+      /fits the hoop whole/,
+    );
+    const tiny: Design = {
+      ...on(object('huge', drawn('M-900 -900 h1800 v1800 h-1800Z'), 'run')),
+      hoop: { name: '50 × 50', width: 50, height: 50 },
+    };
+    expect(() => partForHoopJob(tiny)).toThrow(/pieces, more than 60/);
+  });
+});
