@@ -1,10 +1,22 @@
 // Hoopings as the bench shows them: which thing is sewn in which, each with a tint of its own, and which one is mounted.
 import { createSharedComposable } from '@vueuse/core';
-import { computed } from 'vue';
-import { belonging, hoopingsOf, Move, originOf, sewnBoxes, type Belonging } from '@rosehip/core';
+import { computed, shallowRef, watch } from 'vue';
+import {
+  belonging,
+  errorMaps,
+  errorShown,
+  hoopingsOf,
+  Move,
+  originOf,
+  sewnBoxes,
+  withError,
+  type Belonging,
+  type HoopingError,
+} from '@rosehip/core';
 import { useBench } from '../stores/bench/bench.ts';
 import { useRehearsal } from '../stores/rehearsal.ts';
 import { useSewing } from '../stores/sewing.ts';
+import { useView } from '../stores/view.ts';
 
 /** Neighbours differ; after the last one they begin anew. */
 const TINTS = ['#2f7686', '#a85f22', '#6a56a6', '#4c7a33', '#a63d67', '#81701f'];
@@ -28,6 +40,7 @@ export const useHoopings = createSharedComposable(() => {
   const bench = useBench();
   const sewing = useSewing();
   const rehearsal = useRehearsal();
+  const view = useView();
   const hoopings = computed(() => (bench.design ? hoopingsOf(bench.design) : []));
   const several = computed(() => hoopings.value.length > 1);
   const boxes = computed(() => (several.value && sewing.plan ? sewnBoxes(sewing.plan) : null));
@@ -76,5 +89,21 @@ export const useHoopings = createSharedComposable(() => {
     return codes.filter((code, i) => code !== codes[i - 1]);
   }
 
-  return { hoopings, several, belongs, boxes, ofItem, shares, mounted, threadsIn };
+  /** An error of hooping that is tried: what would be sewn with it is shown while the hoop's panel is open. */
+  const error = shallowRef<HoopingError | null>(null);
+  watch(
+    () => view.panel === 'hoop' && several.value,
+    (open) => !open && (error.value = null),
+  );
+  const plan = computed(() =>
+    error.value && sewing.plan && bench.plain && sewing.hoopings.length
+      ? withError(sewing.plan, sewing.hoopings, errorMaps(bench.plain, error.value))
+      : sewing.plan,
+  );
+  /** Where it would show, worst first. */
+  const errorsShown = computed(() =>
+    error.value && boxes.value && bench.plain ? errorShown(bench.plain, boxes.value, error.value) : [],
+  );
+
+  return { error, plan, errorsShown, hoopings, several, belongs, boxes, ofItem, shares, mounted, threadsIn };
 });

@@ -66,6 +66,8 @@ import {
   layHoopingsJob,
   type LaidHoopings,
   adaptDesign,
+  partForHoopJob,
+  type PartedForHoop,
   hoopingShares,
   sewHooped,
   followed,
@@ -411,6 +413,12 @@ const engine = {
       : 'problem' in theirs
         ? theirs
         : followed(base.design, own, theirs.design);
+  },
+
+  /** What is larger than the hoop is parted, and hoopings are laid for all; or a sentence why not. */
+  async partForHoop(parcel: Parcel): Promise<PartedForHoop | Problem> {
+    const design = await opened(parcel);
+    return said(() => partForHoopJob(design));
   },
 
   /** A better route through the colour of what is selected; null when there is none, or a sentence why not. */

@@ -63,6 +63,18 @@ export function belonging(design: ResolvedDesign, boxes: ReadonlyMap<string, Bou
   return { of, cut, early };
 }
 
+/** Parts of one thing lie over each other by less, in mm: what lies on one of them does not lie on the other. */
+const SEAM = 2;
+
+/** Do two things only meet at a seam, so that neither lies on the other? */
+function meetsOnly(a: Bounds, b: Bounds): boolean {
+  const over = (minA: number, maxA: number, minB: number, maxB: number): boolean => {
+    const shared = Math.min(maxA, maxB) - Math.max(minA, minB);
+    return shared < SEAM && shared < Math.min(maxA - minA, maxB - minB) / 2;
+  };
+  return over(a.minX, a.maxX, b.minX, b.maxX) || over(a.minY, a.maxY, b.minY, b.maxY);
+}
+
 /**
  * What lies on something goes to a later hooping, or what it lies on to an earlier one. Gives the ids of what can go to
  * neither.
@@ -86,7 +98,7 @@ function inOrder(
     for (const u of index.search(minX, minY, maxX, maxY, (j) => j < i).sort((a, b) => a - b)) {
       const under = leaves[u].id;
       const [mine, its] = [of.get(id)!, of.get(under)!];
-      if (its <= mine) continue;
+      if (its <= mine || meetsOnly(boxes.get(id)!, boxes.get(under)!)) continue;
       if (may.get(id)!.includes(its)) of.set(id, its);
       else if (may.get(under)!.includes(mine)) of.set(under, mine);
       else early.add(id);

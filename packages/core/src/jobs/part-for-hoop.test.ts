@@ -79,7 +79,7 @@ describe('parting for the hoop', () => {
     whole(now);
   });
 
-  test('several things are cut at the same places; what fits stays whole', () => {
+  test('things are cut together, what lies above a little before; what fits stays whole', () => {
     const { now, made } = parted(
       on(
         object('field', drawn('M-160 -30 H160 V30 H-160Z'), 'stipple', { spacing: 4 }),
@@ -93,7 +93,9 @@ describe('parting for the hoop', () => {
       partsOf(now, name)
         .map((p) => outlineBounds(p.outline)!.maxX)
         .sort((a, b) => a - b);
-    edges('field').forEach((x, k) => expect(x).toBeCloseTo(edges('rim')[k], 1));
+    edges('field')
+      .slice(0, -1)
+      .forEach((x, k) => expect(x - edges('rim')[k]).toBeCloseTo(2, 1));
     const { cut } = hoopingPlans(resolveDesign(now));
     expect(cut).toEqual([]);
   });

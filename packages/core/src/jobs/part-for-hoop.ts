@@ -4,7 +4,7 @@ import { everyItem, originOf, visibleLeaves } from '../design/tree.ts';
 import { newId, type Design, type DesignObject, type Item, type PlainOutline } from '../design/types.ts';
 import { threadLines } from '../design/stretches.ts';
 import { intersect, regionFromRings } from '../geometry/clip.ts';
-import { uniteBounds, type Bounds } from '../geometry/points.ts';
+import { boundsMeet, uniteBounds, type Bounds } from '../geometry/points.ts';
 import type { Line } from '../geometry/polyline.ts';
 import { regionArea, type Region } from '../geometry/region.ts';
 import { sewnBoxes } from '../hooping/belong.ts';
@@ -28,6 +28,13 @@ const BEYOND = 1;
 const PLACES = 24;
 /** A line that is cut across shows like so many mm of a cut through a region. */
 const LINE_CUT = 2;
+/**
+ * What lies on another thing is parted so far before it, in mm: so that the next part of what lies beneath, which is sewn
+ * later, does not come to lie on it.
+ */
+const BEFORE = 2;
+/** Things that lie on each other are told apart up to so many levels. */
+const LEVELS = 4;
 /** More pieces than these are not made of one design. */
 const MOST_PIECES = 60;
 
@@ -91,6 +98,16 @@ function cutsAlong(matter: readonly Matter[], axis: Axis, all: Bounds, size: num
   });
 }
 
+/** How many of the things before each one it lies on, one above the other. */
+function levelsOf(boxes: readonly Bounds[]): number[] {
+  const levels: number[] = [];
+  boxes.forEach((b, i) => {
+    const under = boxes.slice(0, i).flatMap((a, k) => (boundsMeet(a, b) ? [levels[k] + 1] : []));
+    levels.push(Math.min(LEVELS - 1, Math.max(0, ...under)));
+  });
+  return levels;
+}
+
 /** Can this be parted? Words go by letters, copies with what they are copies of, and drawn widths with their whole line. */
 function canBeParted(design: Design, id: string): boolean {
   if (originOf(id) !== id) return false;
@@ -107,6 +124,27 @@ function canBeParted(design: Design, id: string): boolean {
     });
   return visit(design.objects, true);
 }
+
+/** A shape of its own, not sewn: dragging its edge moves where things are parted. */
+const frameOf = (b: Bounds, name: string, thread: string): DesignObject => ({
+  id: newId(),
+  name,
+  kind: 'object',
+  visible: true,
+  locked: false,
+  outline: {
+    kind: 'rectangle',
+    x: (b.minX + b.maxX) / 2,
+    y: (b.minY + b.maxY) / 2,
+    width: b.maxX - b.minX,
+    height: b.maxY - b.minY,
+    radius: 0,
+    turn: 0,
+  },
+  recipe: { kind: 'run', settings: {} },
+  thread,
+  unsewn: true,
+});
 
 /** The middle of what goes about one, so that its parts go on about the same. */
 function withCentre(object: DesignObject, outline: PlainOutline): DesignObject {
@@ -143,7 +181,9 @@ export function partForHoopJob(design: Design): PartedForHoop {
     throw new JobError(
       `${whole.slice(0, 3).join(', ')} can’t be parted as ${whole.length === 1 ? 'it is' : 'they are'}: split words into letters, make copies and bends plain, unlock what is locked; or take a larger hoop.`,
     );
-  const all = uniteBounds(cut.map(({ id }) => boxes.get(id)!))!;
+  const reach = cut.map(({ id }) => boxes.get(id)!);
+  const all = uniteBounds(reach)!;
+  const levels = levelsOf(reach);
   const matter = cut.map((leaf): Matter => {
     if (leaf.kind === 'stitches') return { lines: threadLines(leaf.blocks) };
     return sewnFrom(leaf.recipe) === 'lines'
@@ -152,7 +192,7 @@ export function partForHoopJob(design: Design): PartedForHoop {
   });
 
   // Room for the marks between two hoopings, and for what lies over and beyond.
-  const kept = 2 * HOOP_EDGE + roomForMarks(design) + OVER + 2 * BEYOND;
+  const kept = 2 * HOOP_EDGE + roomForMarks(design) + OVER + 2 * BEYOND + BEFORE * Math.max(...levels);
   const { width, height } = design.hoop;
   const ways = (
     width === height
@@ -175,50 +215,40 @@ export function partForHoopJob(design: Design): PartedForHoop {
   const lines = { x: cutsAlong(matter, 'x', all, way.x), y: cutsAlong(matter, 'y', all, way.y) };
 
   const builder = new JobBuilder(design, 'Part for the hoop');
-  const spans = (axis: Axis): [number, number][] => {
+  const spans = (axis: Axis, level: number): [number, number][] => {
     const far = 20;
-    const edges = [low(all, axis) - far - OVER / 2, ...lines[axis], high(all, axis) + far + OVER / 2];
+    const cuts = lines[axis].map((at) => at - BEFORE * level);
+    const edges = [low(all, axis) - far - OVER / 2, ...cuts, high(all, axis) + far + OVER / 2];
     return edges.slice(1).map((to, k) => [edges[k] - OVER / 2, to + OVER / 2]);
   };
-  const fields = spans('y').flatMap(([minY, maxY]) =>
-    spans('x').map(([minX, maxX]): Bounds => ({ minX, minY, maxX, maxY })),
-  );
-  const frames = fields.map((b, k): DesignObject => ({
-    id: newId(),
-    name: `Part ${k + 1}`,
-    kind: 'object',
-    visible: true,
-    locked: false,
-    outline: {
-      kind: 'rectangle',
-      x: (b.minX + b.maxX) / 2,
-      y: (b.minY + b.maxY) / 2,
-      width: b.maxX - b.minX,
-      height: b.maxY - b.minY,
-      radius: 0,
-      turn: 0,
-    },
-    recipe: { kind: 'run', settings: {} },
-    thread: cut[0].thread,
-    unsewn: true,
-  }));
-  frames.forEach((frame, k) => builder.insert(frame, null, k));
+  const fieldsOf = (level: number): Bounds[] =>
+    spans('y', level).flatMap(([minY, maxY]) =>
+      spans('x', level).map(([minX, maxX]): Bounds => ({ minX, minY, maxX, maxY })),
+    );
+  const framesOf = (level: number): DesignObject[] =>
+    fieldsOf(level).map((b, k) =>
+      frameOf(b, `Part ${k + 1}${level ? `, level ${level + 1}` : ''}`, cut[0].thread),
+    );
+  const frames = new Map([...new Set(levels)].sort((a, b) => a - b).map((level) => [level, framesOf(level)]));
+  [...frames.values()].flat().forEach((frame, k) => builder.insert(frame, null, k));
   let count = 0;
-  for (const leaf of cut) {
+  for (const [i, leaf] of cut.entries()) {
     if (leaf.kind === 'stitches') {
-      count += cutStitches(builder, leaf.id, fields);
+      count += cutStitches(builder, leaf.id, fieldsOf(levels[i]));
       continue;
     }
     const target = [...everyItem(builder.design.objects)].find((i) => i.id === leaf.id) as DesignObject;
     const { hooping: _, stopAfter, ...model } = withCentre(target, leaf.outline);
     const sewnAlong = isSewnAlong(builder.design, target) ? { lines: true } : {};
-    const results = frames.map((frame, k) =>
-      made(
-        model,
-        { kind: 'combine', op: 'intersect', of: [leaf.id, frame.id], ...sewnAlong },
-        `${leaf.name.slice(0, 110)} ${k + 1}`,
-      ),
-    );
+    const results = frames
+      .get(levels[i])!
+      .map((frame, k) =>
+        made(
+          model,
+          { kind: 'combine', op: 'intersect', of: [leaf.id, frame.id], ...sewnAlong },
+          `${leaf.name.slice(0, 110)} ${k + 1}`,
+        ),
+      );
     builder.insertAfter(results, leaf.id);
     const there = results.filter((r) => plainOf(builder.design, r.id).some((o) => outlinePaths(o).length));
     for (const r of results) if (!there.includes(r)) builder.remove(r.id);

@@ -8,6 +8,7 @@ import { wheelFactor } from '../../parts/viewport.ts';
 import { packed } from '../../workers/engine.ts';
 import { startPainter } from '../../workers/painter.ts';
 import { rest } from '../../workers/rest.ts';
+import { useHoopings } from '../hoopings.ts';
 import { useBench } from '../../stores/bench/bench.ts';
 import { useRecipes } from '../../stores/recipes.ts';
 import { useRehearsal } from '../../stores/rehearsal.ts';
@@ -176,8 +177,9 @@ watch(
   { immediate: true },
 );
 watch(focus, (now, before) => now?.join() !== before?.join() && void paint());
+const { plan: shownPlan } = useHoopings();
 watch(
-  () => sewing.plan,
+  shownPlan,
   async (plan) => {
     if (!plan) return;
     await painter.setPlan(plan);

@@ -1,7 +1,17 @@
 <script setup lang="ts">
 // Hoopings on the cloth: dragged by their numbers, in line with others; what is sewn in each has its tint; in a rehearsal
 // the one that is mounted is shown.
-import { hoopingsOf, placeHoopingJob, toCloth, applyMatrix, type Hooping, type Point } from '@rosehip/core';
+import {
+  hoopingsOf,
+  markPlaces,
+  nearestMarkPlace,
+  placeHoopingJob,
+  placeMarkJob,
+  toCloth,
+  applyMatrix,
+  type Hooping,
+  type Point,
+} from '@rosehip/core';
 import { computed, ref, toRef } from 'vue';
 import { useBench } from '../../stores/bench/bench.ts';
 import { useView } from '../../stores/view.ts';
@@ -11,7 +21,7 @@ import { useFollow } from './follow.ts';
 const props = defineProps<{ svg: SVGSVGElement | null }>();
 const bench = useBench();
 const view = useView();
-const { several, belongs, boxes, mounted } = useHoopings();
+const { several, belongs, boxes, mounted, error } = useHoopings();
 const { mmOf, pull } = useFollow(toRef(props, 'svg'));
 
 /** A hooping falls in line with another within so many CSS pixels. */
@@ -54,7 +64,7 @@ function frameOf(hooping: Hooping): string {
 
 /** What is sewn in each hooping, as boxes in its tint. */
 const tinted = computed(() => {
-  if (view.panel !== 'hoop' || !several.value || !boxes.value) return [];
+  if (view.panel !== 'hoop' || !several.value || !boxes.value || error.value) return [];
   return [...belongs.value.of].flatMap(([id, k]) => {
     const b = boxes.value!.get(id);
     if (!b) return [];
@@ -66,6 +76,49 @@ const mountedFrame = computed(() => {
   const hooping = mounted.value && bench.design && hoopingsOf(bench.design)[mounted.value.number - 1];
   return hooping ? { points: frameOf(hooping), tint: mounted.value!.tint } : null;
 });
+
+/* Marks that lead from one hooping to the next */
+const markDragged = ref<{ id: string; which: 0 | 1; at: Point } | null>(null);
+const markHandles = computed(() => {
+  const { design } = bench;
+  if (view.panel !== 'hoop' || !design?.marks || design.marks.as === 'frame') return [];
+  const all = hoopingsOf(design);
+  return all.slice(1).flatMap((next, k) => {
+    const places = markPlaces(all[k], next, design);
+    return (places ?? []).map((place, which) => {
+      const held = markDragged.value?.id === all[k].id && markDragged.value.which === which;
+      return {
+        hooping: all[k],
+        next,
+        which: which as 0 | 1,
+        key: `${all[k].id} ${which}`,
+        at: view.toPx(held ? markDragged.value!.at : place),
+        says: `Mark ${which + 1} between hooping ${k + 1} and ${k + 2}: drag it`,
+      };
+    });
+  });
+});
+
+function dragMark(e: PointerEvent, hooping: Hooping, next: Hooping, which: 0 | 1): void {
+  const { design } = bench;
+  if (!design || !props.svg) return;
+  pull(
+    e,
+    (at) => {
+      const to = nearestMarkPlace(hooping, next, design, at);
+      if (to) markDragged.value = { id: hooping.id, which, at: to };
+    },
+    (done) => {
+      const to = markDragged.value;
+      markDragged.value = null;
+      if (!done || !to) return;
+      bench.does((d) => ({
+        ...placeMarkJob(d, hooping.id, which, to.at),
+        select: [...bench.selection],
+      }));
+    },
+  );
+}
 
 function drag(e: PointerEvent, hooping: Hooping): void {
   if (!bench.design || !props.svg) return;
@@ -117,6 +170,18 @@ function drag(e: PointerEvent, hooping: Hooping): void {
       :stroke="t.tint"
       stroke-opacity="0.6"
     />
+    <g
+      v-for="m in markHandles"
+      :key="m.key"
+      class="grab"
+      data-testid="mark-handle"
+      @pointerdown="dragMark($event, m.hooping, m.next, m.which)"
+    >
+      <title>{{ m.says }}</title>
+      <circle :cx="m.at.x" :cy="m.at.y" r="12" fill="transparent" />
+      <circle :cx="m.at.x" :cy="m.at.y" r="9" fill="none" stroke="#fff" stroke-width="3" />
+      <circle :cx="m.at.x" :cy="m.at.y" r="9" fill="none" stroke="#b3263f" stroke-width="1.5" />
+    </g>
     <g v-for="h in shown" :key="h.hooping.id">
       <polygon
         v-if="h.moving"

@@ -3,6 +3,10 @@
 import { Trash2 } from '@lucide/vue';
 import {
   addHoopingJob,
+  findItem,
+  originOf,
+  placeMarkJob,
+  type HoopingError,
   marksBetween,
   marksJob,
   placeHoopingJob,
@@ -23,7 +27,7 @@ import { packed, useChecker } from '../../workers/engine.ts';
 
 const bench = useBench();
 const design = computed(() => bench.design!);
-const { hoopings, several, belongs } = useHoopings();
+const { hoopings, several, belongs, error, errorsShown } = useHoopings();
 /** What came of it, or why not; it is said of the hoopings as they were then. */
 const told = shallowRef({ text: '', of: design.value.hoopings });
 const said = computed(() => (told.value.of === design.value.hoopings ? told.value.text : ''));
@@ -52,6 +56,11 @@ const counts = computed(() => {
   return out;
 });
 const things = (n: number): string => `${n} ${n === 1 ? 'thing' : 'things'}`;
+/** Things that are larger than the hoop, as it was last laid. */
+const tooLarge = shallowRef({ count: 0, of: design.value.hoopings });
+const large = computed(() =>
+  Math.max(belongs.value.cut.length, tooLarge.value.of === design.value.hoopings ? tooLarge.value.count : 0),
+);
 const laying = ref(false);
 /** Found in a worker: many things take their time. What is drawn meanwhile is kept, and not laid for. */
 async function lay(): Promise<void> {
@@ -60,19 +69,59 @@ async function lay(): Promise<void> {
   try {
     const found = await useChecker().layHoopings(packed(useChecker(), bench.committed));
     if ('problem' in found) return say(found.problem);
-    const { job, count, tooLarge } = found;
+    const { job, count } = found;
     if (!does(() => job)) return;
+    tooLarge.value = { count: found.tooLarge, of: design.value.hoopings };
     const many = count === 1 ? 'One hooping' : `${count} hoopings`;
     const holds = count === 1 ? 'holds' : 'hold';
     say(
-      tooLarge
-        ? `${many}; ${things(tooLarge)} ${tooLarge === 1 ? 'is' : 'are'} larger than the hoop.`
+      found.tooLarge
+        ? `${many}; ${things(found.tooLarge)} ${found.tooLarge === 1 ? 'is' : 'are'} larger than the hoop.`
         : `${many} ${holds} everything whole.`,
     );
   } finally {
     laying.value = false;
   }
 }
+/** What no hoop holds whole is parted where it shows least, and everything is laid anew. */
+async function part(): Promise<void> {
+  if (laying.value || !bench.committed) return;
+  laying.value = true;
+  try {
+    const found = await useChecker().partForHoop(packed(useChecker(), bench.committed));
+    if ('problem' in found) return say(found.problem);
+    if (!does(() => found.job)) return;
+    const rest = found.whole.length
+      ? ` ${found.whole.slice(0, 3).join(', ')} can’t be parted as ${found.whole.length === 1 ? 'it is' : 'they are'}.`
+      : '';
+    say(
+      `${things(found.parted)} in ${found.pieces} parts, which lie over each other by 1 mm; ${found.hoopings} hoopings.${rest}`,
+    );
+  } finally {
+    laying.value = false;
+  }
+}
+
+/* An error of hooping, tried on the cloth */
+const ERRORS: { name: string; label: string; error: HoopingError | null }[] = [
+  { name: 'none', label: 'laid exactly', error: null },
+  { name: 'shift', label: 'each 0.5 mm off', error: { shift: 0.5, turn: 0 } },
+  { name: 'turn', label: 'each turned by 1°', error: { shift: 0, turn: 1 } },
+];
+const tried = computed(() => ERRORS.find((e) => e.error === error.value) ?? ERRORS[0]);
+const nameOf = (id: string): string => findItem(design.value, originOf(id))?.name ?? 'something';
+const SHOWN = 4;
+const shows = computed(() =>
+  errorsShown.value
+    .filter((e) => e.off > 0.05)
+    .slice(0, SHOWN)
+    .map(
+      ({ things: [a, b], hoopings: [k, m], off }) =>
+        `${nameOf(a)} (${k}) and ${nameOf(b)} (${m}): ${off.toFixed(1)} mm`,
+    ),
+);
+
+const handMarked = computed(() => hoopings.value.filter((h) => h.marksAt));
 const unmarked = computed(() =>
   hoopings.value.slice(1).flatMap((next, k) => {
     const { marks } = design.value;
@@ -131,6 +180,12 @@ const threads = computed(() => bench.materials.chart.threads);
       />
       <CommandButton label="Add one" hint="One more, beside the last" @press="does(addHoopingJob)" />
     </div>
+    <CommandButton
+      v-if="large"
+      label="Part what is larger"
+      hint="Cut where it shows least; the parts lie over each other by 1 mm and follow their shape"
+      @press="part"
+    />
     <p v-if="said" role="status">{{ said }}</p>
     <ol v-if="design.hoopings" class="grid gap-2" aria-label="Hoopings in order">
       <li v-for="(h, k) in hoopings" :key="h.id" class="grid gap-1 rounded-card border border-line p-2">
@@ -197,8 +252,32 @@ const threads = computed(() => bench.materials.chart.threads);
         />
       </div>
       <p class="text-muted">
-        Those that end one hooping begin the next, each with a stop; taken away, there is one file a hooping.
+        Those that end one hooping begin the next, each with a stop; drag one to where it is seen better.
+        Taken away, there is one file a hooping.
       </p>
+      <CommandButton
+        v-if="handMarked.length"
+        label="Marks as far apart as can be"
+        hint="Those that were dragged go back to their own places"
+        @press="does((d) => placeMarkJob(d, handMarked[0].id, 0, null))"
+      />
+    </template>
+    <template v-if="several">
+      <ChoiceField
+        label="Check: what would show were they"
+        :value="tried.name"
+        :choices="ERRORS.map((e) => ({ value: e.name, label: e.label }))"
+        @change="error = ERRORS.find((e) => e.name === $event)!.error"
+      />
+      <div v-if="error" role="status">
+        <p v-if="!shows.length">Nothing would show: no two things of different hoopings meet.</p>
+        <template v-else>
+          <p>The cloth shows it. Apart, or over each other:</p>
+          <ul class="list-disc pl-4">
+            <li v-for="line in shows" :key="line">{{ line }}</li>
+          </ul>
+        </template>
+      </div>
     </template>
     <p v-for="problem in problems" :key="problem" class="text-rosehip">{{ problem }}</p>
   </section>

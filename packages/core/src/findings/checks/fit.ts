@@ -6,12 +6,16 @@ import type { Materials } from '../../materials/materials.ts';
 import { differenceOfThreads, type Thread } from '../../materials/threads.ts';
 import { belonging, hoopingsOf, sewnBoxes, wholeOf } from '../../hooping/belong.ts';
 import { marksBetween } from '../../hooping/marks.ts';
+import { fits } from '../../hooping/lay.ts';
 import { layHoopingsJob } from '../../jobs/hoopings.ts';
+import { partForHoopJob } from '../../jobs/part-for-hoop.ts';
 import { JobError } from '../../jobs/job.ts';
 import { recolourJob } from '../../jobs/order.ts';
 import { Move } from '../../sewing/plan.ts';
 import { outsideHoop } from '../outside-hoop.ts';
 import type { Check, Checked, Found, SewnItem } from '../finding.ts';
+
+const PART = 'Part it for the hoop';
 
 /** What is wrong between hoopings: things that none holds whole, what is sewn too early, marks that find no room. */
 function betweenHoopings({ design, plain, plan, sewn }: Checked): Found[] {
@@ -25,6 +29,7 @@ function betweenHoopings({ design, plain, plan, sewn }: Checked): Found[] {
       weight: 3 as const,
       sentence: `No hooping holds ${names.get(id) ?? 'this'} whole: lay the hoopings anew, move one, or part it.`,
       ...about(id),
+      fix: fits(boxes.get(id)!, design.hoop) ? 'Lay the hoopings anew' : PART,
     })),
     ...early.map((id) => ({
       weight: 2 as const,
@@ -60,7 +65,8 @@ export const hoopCheck: Check = {
         : { ...told, fix: 'Lay several hoopings' },
     ];
   },
-  fix(design, { at, takes }) {
+  fix(design, { at, takes, fix }) {
+    if (fix === PART) return partForHoopJob(design).job;
     if (!takes) return layHoopingsJob(design).job;
     const hoop = HOOPS.find((h) => h.name === takes);
     if (!hoop || !at) throw new JobError('No hoop on the shelf would hold it.');
