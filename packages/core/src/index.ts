@@ -362,6 +362,7 @@ export {
   removeHoopingJob,
   type LaidHoopings,
 } from './jobs/hoopings.ts';
+export { needlePlan, type NeedlePlan } from './sewing/needles.ts';
 export { partForHoopJob, type PartedForHoop } from './jobs/part-for-hoop.ts';
 export { belonging, hoopingsOf, sewnBoxes, type Belonging } from './hooping/belong.ts';
 export { clothBounds, fieldOf, holds, HOOP_EDGE, toCloth, toHoop } from './hooping/field.ts';

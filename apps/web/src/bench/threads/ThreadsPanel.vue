@@ -17,6 +17,7 @@ import CommandButton from '../../parts/CommandButton.vue';
 import { useBench } from '../../stores/bench/bench.ts';
 import ThreadPicker from '../recipe-card/ThreadPicker.vue';
 import ChartMove from './ChartMove.vue';
+import NeedleList from './NeedleList.vue';
 import OtherColours from './OtherColours.vue';
 import { droppedThread, holdsThread } from './dragged-thread.ts';
 
@@ -149,6 +150,7 @@ async function asOther(): Promise<void> {
         />
       </div>
     </template>
+    <NeedleList v-if="steps.length" />
     <ChartMove />
     <OtherColours v-if="steps.length" />
     <p v-if="said" role="status">{{ said }}</p>
