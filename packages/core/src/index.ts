@@ -238,6 +238,7 @@ export {
   endRepeatJob,
   leaveOutJob,
   repeatJob,
+  sizeToFillJob,
   trimBeneathJob,
 } from './jobs/repeat.ts';
 export {

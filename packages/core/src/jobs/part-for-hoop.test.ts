@@ -125,7 +125,7 @@ describe('parting for the hoop', () => {
       layout: {
         kind: 'row',
         angle: 90,
-        across: { fit: 'count', solve: 'count', count: 2, step: 30, gap: 0, length: 0 },
+        across: { fit: 'step', solve: 'count', count: 2, step: 30, gap: 0, length: 0 },
       },
       order: 'copies',
     } as never);

@@ -12,7 +12,7 @@ import {
   type ResolvedDesign,
   type RowSpacing,
 } from '../design/types.ts';
-import { applyMatrix, IDENTITY, translation } from '../geometry/matrix.ts';
+import { applyMatrix, IDENTITY, scaling, translation } from '../geometry/matrix.ts';
 import { placedCopies, resolveDesign } from '../resolve/resolve.ts';
 import { transformInside, transformItems } from '../resolve/transform-items.ts';
 import { boundsOfItems } from '../shaping/bounds.ts';
@@ -141,6 +141,48 @@ function repeatOf(design: Design, id: string): Group & { repeat: Repeat } {
   const item = findItem(design, id);
   if (item?.kind !== 'group' || !item.repeat) throw new JobError('Select a repeat first.');
   return item as Group & { repeat: Repeat };
+}
+
+/** A unit is not made larger or smaller than this by filling a length. */
+const MOST_GROWN = 2;
+
+/**
+ * Sizes what a row repeats so that as many copies as there are fill its length with just the gap that is asked for. Throws
+ * JobError when the row fills no length, or the unit would become very different.
+ */
+export function sizeToFillJob(design: Design, id: string): Job {
+  const group = findItem(design, id);
+  const placed = placedCopies(design, id);
+  const layout = group?.kind === 'group' ? group.repeat?.layout : undefined;
+  if (group?.kind !== 'group' || !placed || layout?.kind !== 'row' || layout.across.fit !== 'length')
+    throw new JobError('Size to fill: select a row that fills a length first.');
+  const { across } = layout;
+  const count = placed.maps.length;
+  const resolved = findItem(resolveDesign(design), id) as Group<PlainOutline>;
+  const own = new Set(group.objects.map((o) => o.id));
+  const b = boundsOfItems(resolved.objects.filter((o) => own.has(o.id)));
+  if (!b || count < 2 || placed.gap === null) throw new JobError('Size to fill: the row has only one copy.');
+  const a = (layout.angle * Math.PI) / 180;
+  const width = Math.abs((b.maxX - b.minX) * Math.cos(a)) + Math.abs((b.maxY - b.minY) * Math.sin(a));
+  // How far copies that touch are apart: it grows with them, as their gap does not.
+  const touching = placed.step - placed.gap;
+  const round = across.ends === 'half' || across.ends === 'closed';
+  const scale = round
+    ? (across.length / count - across.gap) / touching
+    : (across.length - (count - 1) * across.gap) / ((count - 1) * touching + width);
+  if (!(scale > 1 / MOST_GROWN && scale < MOST_GROWN))
+    throw new JobError('Size to fill: it would become very different. Take another count or gap.');
+  const first = {
+    x: placed.middle.x - (width / 2) * Math.cos(a),
+    y: placed.middle.y - (width / 2) * Math.sin(a),
+  };
+  const builder = new JobBuilder(design, 'Size to fill');
+  builder.replace({
+    ...group,
+    objects: transformInside(group, scaling(scale, scale, first)),
+    repeat: { ...group.repeat!, layout: { ...layout, across: { ...across, count, solve: 'gap' } } },
+  });
+  return builder.job([id]);
 }
 
 /** Leaves one copy out, or takes it in again. Copies are numbered from 0. */

@@ -1,10 +1,11 @@
 <script setup lang="ts">
 // The numbers of a repeat: how many copies, where they stand, which are left out, in which order they are sewn.
 import { computed } from 'vue';
-import type { Repeat, RowSpacing } from '@rosehip/core';
+import { sizeToFillJob, type Repeat, type RowSpacing } from '@rosehip/core';
 import ChoiceField from '../../fields/ChoiceField.vue';
 import NumberField from '../../fields/NumberField.vue';
 import { showNumber } from '../../fields/arithmetic.ts';
+import { useBench } from '../../stores/bench/bench.ts';
 import { useSettings } from '../../stores/settings.ts';
 import { useRepeatEdit } from '../repeat-edit.ts';
 import CircleFields from './CircleFields.vue';
@@ -12,6 +13,7 @@ import CopyFields from './CopyFields.vue';
 import PathFields from './PathFields.vue';
 import RowSpacingFields from './RowSpacingFields.vue';
 
+const bench = useBench();
 const units = useSettings();
 const edit = useRepeatEdit();
 const { group, placed, count } = edit;
@@ -71,8 +73,10 @@ const isOn = (event: Event): boolean => (event.target as HTMLInputElement).check
         :count="
           rows.across.fit === 'length' && rows.across.solve === 'count' && rows.kind === 'row' ? count : null
         "
+        :sizable="rows.kind === 'row'"
         @live="setRow('across', $event, true)"
         @change="setRow('across', $event, false)"
+        @size="bench.does((d) => sizeToFillJob(d, group!.id))"
       />
       <RowSpacingFields
         v-if="rows.kind === 'grid'"

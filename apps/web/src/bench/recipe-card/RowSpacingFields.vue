@@ -3,19 +3,33 @@
 import type { RowSpacing } from '@rosehip/core';
 import ChoiceField from '../../fields/ChoiceField.vue';
 import NumberField from '../../fields/NumberField.vue';
+import CommandButton from '../../parts/CommandButton.vue';
 
 defineProps<{
   title: string;
   row: RowSpacing;
   /** What the count came to, where it follows from a length. */
   count: number | null;
+  /** What is repeated can be sized to fill the length. */
+  sizable?: boolean;
 }>();
-const emit = defineEmits<{ live: [change: Partial<RowSpacing>]; change: [change: Partial<RowSpacing>] }>();
+const emit = defineEmits<{
+  live: [change: Partial<RowSpacing>];
+  change: [change: Partial<RowSpacing>];
+  /** The unit is sized so that the gap comes out. */
+  size: [];
+}>();
 
 const FITS = [
   { value: 'gap', label: 'by the gap' },
   { value: 'step', label: 'by the step' },
   { value: 'length', label: 'to fill a length' },
+];
+const ENDS = [
+  { value: '', label: 'copies reach both ends' },
+  { value: 'half', label: 'half a gap at each' },
+  { value: 'exact', label: 'the gap as it is' },
+  { value: 'closed', label: 'closed: the last meets the first' },
 ];
 const SOLVES = [
   { value: 'count', label: 'as many as fit' },
@@ -74,6 +88,13 @@ const SOLVES = [
           :choices="SOLVES"
           @change="emit('change', { solve: $event as RowSpacing['solve'] })"
         />
+        <ChoiceField
+          class="col-span-2"
+          label="Ends"
+          :value="row.ends ?? ''"
+          :choices="ENDS"
+          @change="emit('change', { ends: ($event || undefined) as RowSpacing['ends'] })"
+        />
       </template>
       <NumberField
         v-if="row.fit === 'gap' || (row.fit === 'length' && row.solve === 'count')"
@@ -84,6 +105,13 @@ const SOLVES = [
         help="Between the threads of neighbours: 0 and they touch, below 0 they overlap."
         @live="emit('live', { gap: $event })"
         @change="emit('change', { gap: $event })"
+      />
+      <CommandButton
+        v-if="row.fit === 'length' && sizable"
+        class="col-span-2"
+        label="Size it to fill"
+        hint="What is repeated grows or shrinks a little, so that the gap comes out just so"
+        @press="emit('size')"
       />
     </div>
   </fieldset>

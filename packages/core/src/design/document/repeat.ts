@@ -33,6 +33,11 @@ export const rowSpacing = exactly({
   length: length(2 * REACH),
   /** What follows when a length is filled: the gap, or the count (the gap is kept as nearly as it goes). */
   solve: word('gap', 'count'),
+  /**
+   * How a filled length ends: left out, copies reach both ends; `half` a gap at each end; `closed`, the last meets the first
+   * as neighbours do; `exact`, the gap stays as it is and what is left over is shared by both ends.
+   */
+  ends: perhaps(word('half', 'closed', 'exact')),
 });
 
 /** Copies about a centre. The first one is what is repeated itself, where it stands. */

@@ -150,15 +150,19 @@ function solveRow(
   const count = Math.min(MOST_COPIES, Math.max(1, spacing.count));
   if (spacing.fit === 'step') return { count, step: spacing.step, gap: null };
   if (spacing.fit === 'gap') return { count, step: touching(spacing.gap), gap: spacing.gap };
-  const room = spacing.length - width;
-  const evenly = (n: number) => ({ count: n, step: n > 1 ? room / (n - 1) : 0 });
+  // Round about, and with half a gap at each end, there are as many gaps as copies.
+  const round = spacing.ends === 'half' || spacing.ends === 'closed';
+  const room = round ? spacing.length : spacing.length - width;
+  const evenly = (n: number) => ({ count: n, step: n > 1 || round ? room / (round ? n : n - 1) : 0 });
   if (spacing.solve === 'gap') {
     const { step } = evenly(count);
     return { count, step, gap: count > 1 ? step - touching(0) : null };
   }
   const wanted = touching(spacing.gap);
-  const fits = wanted > 1e-6 ? Math.floor(room / wanted + 1e-6) + 1 : 1;
-  const solved = evenly(Math.min(MOST_COPIES, Math.max(1, fits)));
+  const fits = wanted > 1e-6 ? Math.floor(room / wanted + 1e-6) + (round ? 0 : 1) : 1;
+  const many = Math.min(MOST_COPIES, Math.max(1, fits));
+  if (spacing.ends === 'exact') return { count: many, step: wanted, gap: spacing.gap };
+  const solved = evenly(many);
   return { ...solved, gap: solved.count > 1 ? solved.step - touching(0) : null };
 }
 

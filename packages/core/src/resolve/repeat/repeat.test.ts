@@ -19,6 +19,8 @@ import { intersect, offsetRegion } from '../../geometry/clip.ts';
 import { EdgeIndex } from '../../geometry/edge-index.ts';
 import { regionArea, regionMiddle, ringsOf, type Region } from '../../geometry/region.ts';
 import { outlineRegion } from '../../outlines/region.ts';
+import { outlineBounds } from '../../outlines/transform.ts';
+import { sizeToFillJob } from '../../jobs/repeat.ts';
 import { sewDesign } from '../../sewing/sew.ts';
 import { figuresOf } from '../../sewing/plan.ts';
 import { placedCopies, resolveDesign } from '../resolve.ts';
@@ -217,6 +219,37 @@ describe('rows and grids', () => {
     expect(byCount.length).toBeCloseTo(80, 1);
     expect(byCount.gap).toBeGreaterThanOrEqual(1.98);
     expect(byCount.gap).toBeLessThan(2 + (9 + 2) / (byCount.count - 1));
+    // Half a gap at each end, and closed: there are as many gaps as copies.
+    for (const ends of ['half', 'closed'] as const) {
+      const made = filled({ solve: 'count', gap: 2, ends });
+      expect(made.length + made.gap).toBeCloseTo(80, 1);
+      expect(made.gap).toBeGreaterThanOrEqual(1.98);
+    }
+    const exact = filled({ solve: 'count', gap: 2, ends: 'exact' });
+    expect(exact.gap).toBeCloseTo(2, 1);
+    expect(80 - exact.length).toBeGreaterThanOrEqual(-0.01);
+    expect(80 - exact.length).toBeLessThan(9 + 2 + 0.5);
+  });
+
+  test('what is repeated is sized so that a length is filled with just the gap', () => {
+    for (const ends of [undefined, 'half', 'closed'] as const) {
+      const across = row({ fit: 'length', length: 200, solve: 'count', gap: 3, ...(ends && { ends }) });
+      const d = repeated({ kind: 'row', across, angle: 0 }, [object('a', ellipse(-90, 0, 17, 11))]);
+      const job = sizeToFillJob(d, 'r');
+      const now = applyCommand(d, job.command).design;
+      const [before, after] = [d, now].map((one) => placedCopies(one, 'r')!);
+      expect(after.maps.length).toBe(before.maps.length);
+      expect(after.gap!).toBeCloseTo(3, 1);
+      // The first one stays where it begins.
+      const edge = (one: Design): number =>
+        outlineBounds((findItem(one, 'a') as DesignObject<PlainOutline>).outline)!.minX;
+      expect(Math.abs(edge(now) - edge(d))).toBeLessThan(0.3);
+    }
+    const far = repeated(
+      { kind: 'row', across: row({ fit: 'length', length: 20, solve: 'gap', count: 9, gap: 3 }), angle: 0 },
+      [object('a', ellipse(0, 0, 17, 11))],
+    );
+    expect(() => sizeToFillJob(far, 'r')).toThrow(/very different/);
   });
 
   test('a grid of bricks shifts every other row, and no two copies are nearer than the gap', () => {
