@@ -1,6 +1,6 @@
 // The observing blanket's corner: open kinds on a quilt sandwich. The stipple leaves room around all that lies on it,
 // live; the telescope is seen only by the ripples of the lines.
-import type { Design, DesignObject } from '@rosehip/core';
+import { applyCommand, partForHoopJob, withSteadyIds, type Design, type DesignObject } from '@rosehip/core';
 import { design, Drawing, ellipse, path, rectangle } from './drawing.ts';
 
 export function blanketCorner(): Design {
@@ -75,10 +75,15 @@ export function blanketCorner(): Design {
     ...d.object('Stippled ground', rectangle(0, 0, 192, 192, 6), '101', 'stipple', { spacing: 4, seed: 5 }),
     keepClear: { of: [comet.id, moon.id, medallion.id, relief.id], margin: 3 },
   };
-  return design(
-    'Blanket corner',
-    { name: '200 × 200', width: 200, height: 200 },
-    { kind: 'quilt', colour: '#3d4a6b' },
-    [ground, comet, moon, telescope, relief, medallion],
-  );
+  const whole: Design = {
+    ...design(
+      'Blanket corner',
+      { name: '130 × 180', width: 130, height: 180 },
+      { kind: 'quilt', colour: '#3d4a6b' },
+      [ground, comet, moon, telescope, relief, medallion],
+    ),
+    piece: { shape: 'rectangle', width: 220, height: 220 },
+  };
+  // Larger than the hoop: the ground is parted, and everything is sewn in four hoopings.
+  return withSteadyIds(applyCommand(whole, partForHoopJob(whole).job.command).design, whole);
 }

@@ -1,5 +1,6 @@
 // The demo designs, from the Larkmoor Night Sky Club.
 import type { Design } from '@rosehip/core';
+import { badgeCap } from './badge-cap.ts';
 import { blanketCorner } from './blanket-corner.ts';
 import { frayedBorder, heatherSprig } from './brought-in.ts';
 import { clubBadge } from './club-badge.ts';
@@ -23,6 +24,7 @@ export const demoDesigns = (): Design[] => [
   moorGarden(),
   cometBookmark(),
   clubBadge(),
+  badgeCap(),
   telescopeLabel(),
   orreryCoaster(),
   observatoryAtDusk(),

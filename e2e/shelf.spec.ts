@@ -15,7 +15,7 @@ test('designs are found, renamed, duplicated, deleted and brought back', async (
   test.slow();
   await page.goto(rosehip.address);
   const cards = page.locator('article');
-  await expect(cards).toHaveCount(16);
+  await expect(cards).toHaveCount(17);
   // Pictures of all demo designs are made one after the other, while another test file runs beside this one.
   await expect(cards.filter({ hasText: 'Club badge' })).toContainText(
     /81 × 81 mm · [\d,]+ stitches · \d+ min/,
@@ -79,7 +79,7 @@ test('designs are found, renamed, duplicated, deleted and brought back', async (
 
   await page.getByRole('button', { name: 'More for Moor badge' }).click();
   await page.getByRole('menuitem', { name: 'Delete' }).click();
-  await expect(cards).toHaveCount(16);
+  await expect(cards).toHaveCount(17);
   await page.getByRole('button', { name: 'Put it back' }).click();
   await expect(cards).toHaveCount(17);
 });

@@ -22,8 +22,11 @@ export async function seedDemo(db: Database): Promise<void> {
     .where(and(eq(settings.owner, OWNER), eq(settings.name, SEEDED)));
   if (done.length) return;
   // Their ids are the same everywhere, so that a backup of another Rosehip finds its own.
-  for (const design of demoDesigns())
-    await createDesign(db, design, 'Demo design', idFrom(`demo design ${design.name}`));
+  const idOf = (name: string): string => idFrom(`demo design ${name}`);
+  for (const { adapted, ...design } of demoDesigns()) {
+    const follows = adapted && { adapted: { ...adapted, from: idOf(adapted.name) } };
+    await createDesign(db, { ...design, ...follows }, 'Demo design', idOf(design.name));
+  }
   await loadFonts(moorText(), readFontFile);
   const alphabet = await readOwnFont(new TextEncoder().encode(JSON.stringify(moorAlphabet())));
   const { hash, facts, bytes } = alphabet;

@@ -405,6 +405,7 @@ export { joinHiddenJob } from './jobs/join-hidden.ts';
 export { readingsOf, readObjectsJob, stitchesAmong, type Readings } from './jobs/read-objects.ts';
 export { ADAPT_RULES } from './design/document/adapted.ts';
 export { adaptDesign, proposedWith, type AdaptedDesign } from './adapting/adapt.ts';
+export { withSteadyIds } from './adapting/steady-ids.ts';
 export { followed, type Followed } from './adapting/follow.ts';
 export type { AdaptRow, AdaptStep } from './adapting/work.ts';
 export { readStitches, type ReadAs, type Reading, type ReadObject } from './reading/read.ts';

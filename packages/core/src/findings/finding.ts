@@ -42,6 +42,8 @@ export interface SewnItem {
   extent: Extent;
   /** What its stitches hide; null for open kinds and brought-in stitches. */
   cover: Extent | null;
+  /** Which hooping it is sewn in, from 0. */
+  hooping: number;
 }
 
 /** What checks look at. */

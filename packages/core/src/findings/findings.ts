@@ -102,15 +102,23 @@ function checkedOf(design: Design, plan: Plan, machine: Machine): Checked {
   const plain = resolveDesign(design);
   const materials = materialsOf(design);
   const { cloth } = materials;
+  const starts = isHooped(plain) ? hooped(plain).starts : [0];
   const leaves = sewnLeaves(isHooped(plain) ? hooped(plain).design : plain);
+  const hoopingAt = (i: number): number => starts.findLastIndex((start) => start <= i);
   const sewn = leaves.map((sewnLeaf, i) => {
     const leaf = calledIn(design, sewnLeaf);
     if (plan.objects[i]?.excess)
-      return { leaf, share: plan.objects[i], extent: { region: [], bounds: null }, cover: null };
+      return {
+        leaf,
+        share: plan.objects[i],
+        extent: { region: [], bounds: null },
+        cover: null,
+        hooping: hoopingAt(i),
+      };
     const region = leaf.kind === 'object' ? objectCover(leaf, cloth)?.region : null;
     const extent = sewnExtent(leaf, cloth);
     const cover: Extent | null = region ? { region, bounds: extent.bounds } : null;
-    return { leaf, share: plan.objects[i], extent, cover };
+    return { leaf, share: plan.objects[i], extent, cover, hooping: hoopingAt(i) };
   });
   const things = sewn.filter(({ leaf }) => !isMark(leaf.id));
   let grid: LayerGrid | null = null;

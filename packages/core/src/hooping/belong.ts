@@ -4,6 +4,9 @@ import Flatbush from 'flatbush';
 import { isLetter, visibleLeaves, type Leaf as AnyLeaf } from '../design/tree.ts';
 import type { Hooping, PlainOutline, ResolvedDesign } from '../design/types.ts';
 import { emptyBounds, growBounds, type Bounds } from '../geometry/points.ts';
+import { clothById, type Cloth } from '../materials/cloths.ts';
+import { regionArea } from '../geometry/region.ts';
+import { overlapOf, sewnExtent } from '../sewing/extent.ts';
 import { Move, type Plan } from '../sewing/plan.ts';
 import { holds } from './field.ts';
 
@@ -59,9 +62,12 @@ export function belonging(design: ResolvedDesign, boxes: ReadonlyMap<string, Bou
     may.set(leaf.id, holding);
     of.set(leaf.id, wished >= 0 ? wished : from.reduce((a, b) => (away(b) < away(a) ? b : a)));
   }
-  const early = hoopings.length > 1 ? inOrder(leaves, boxes, of, may) : [];
+  const early = hoopings.length > 1 ? inOrder(leaves, boxes, of, may, clothById(design.cloth.kind)) : [];
   return { of, cut, early };
 }
+
+/** Things that share less than this do not lie on one another, in mm². */
+const TOUCH = 0.5;
 
 /** Parts of one thing lie over each other by less, in mm: what lies on one of them does not lie on the other. */
 const SEAM = 2;
@@ -84,6 +90,7 @@ function inOrder(
   boxes: ReadonlyMap<string, Bounds>,
   of: Map<string, number>,
   may: ReadonlyMap<string, readonly number[]>,
+  cloth: Cloth,
 ): string[] {
   if (!leaves.length) return [];
   const index = new Flatbush(leaves.length);
@@ -99,6 +106,8 @@ function inOrder(
       const under = leaves[u].id;
       const [mine, its] = [of.get(id)!, of.get(under)!];
       if (its <= mine || meetsOnly(boxes.get(id)!, boxes.get(under)!)) continue;
+      // Boxes meet where stitches may not: what leaves room around another thing does not lie on it.
+      if (regionArea(overlapOf(sewnExtent(leaves[i], cloth), sewnExtent(leaves[u], cloth))) < TOUCH) continue;
       if (may.get(id)!.includes(its)) of.set(id, its);
       else if (may.get(under)!.includes(mine)) of.set(under, mine);
       else early.add(id);

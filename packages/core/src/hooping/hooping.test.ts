@@ -1,8 +1,10 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { moonRunner } from '../../../../demo/moon-runner.ts';
 import { drawn, object } from '../../test/draw.ts';
 import { applyCommand } from '../design/commands.ts';
-import { emptyDesign, type Design, type Hooping } from '../design/types.ts';
+import { everyLeaf } from '../design/tree.ts';
+import { emptyDesign, type Design, type Group, type Hooping, type PlainOutline } from '../design/types.ts';
 import { decodeDst } from '../formats/dst/read.ts';
 import { readDesignFile, writeDesignFile } from '../formats/design-file/read.ts';
 import { hoopingFiles, hoopingZip } from '../formats/hooping-files.ts';
@@ -26,7 +28,7 @@ import { HOOP_EDGE, holds, toCloth, toHoop } from './field.ts';
 import { fits, laidHoopings } from './lay.ts';
 import { errorMaps, errorShown, withError } from './error.ts';
 import { markPlaces, marksBetween } from './marks.ts';
-import { hooped, hoopingShares, sewHooped } from './parts.ts';
+import { hooped, hoopingShares, isMark, sewHooped } from './parts.ts';
 import { hoopingPlans } from './plans.ts';
 
 const HOOP = { name: '100 × 140', width: 100, height: 140 };
@@ -325,6 +327,27 @@ describe('files of hoopings', () => {
     const waits = hooped(bare).design.objects.filter((o) => o.kind === 'object' && o.stopAfter);
     expect(waits).toHaveLength(5);
     expect(waits[0]).toMatchObject({ stopAfter: 'hoop anew: 2' });
+  });
+
+  it('hold every stitch of a repeat that is sewn colour by colour, wherever its copies are sewn', () => {
+    const runner = moonRunner();
+    const plain = resolveDesign(runner);
+    const whole = sewDesign(runner);
+    const hoopedPlan = sewHooped(plain);
+    const stitchesOf = (plan: Plan, id: string): number =>
+      plan.objects
+        .filter((o) => o.id === id)
+        .reduce((n, o) => n + plan.move.subarray(o.from, o.to).filter((m) => m === Move.stitch).length, 0);
+    const ids = new Set(whole.objects.map((o) => o.id));
+    expect(new Set(hoopedPlan.objects.map((o) => o.id).filter((id) => !isMark(id)))).toEqual(ids);
+    const lost = [...ids].filter((id) => stitchesOf(hoopedPlan, id) < 0.8 * stitchesOf(whole, id));
+    expect(lost).toEqual([]);
+    // Of each hooping's copies, each colour comes once.
+    for (const { objects } of hooped(plain).parts.parts) {
+      const phases = objects.find((o) => o.kind === 'group' && o.name === 'Phases') as Group<PlainOutline>;
+      const threads = [...everyLeaf(phases.objects)].map((l) => l.thread);
+      expect(threads.filter((t, i) => t !== threads[i - 1])).toHaveLength(new Set(threads).size);
+    }
   });
 
   it('come in one zip, numbered, the same each time', () => {

@@ -46,6 +46,12 @@ export function noteOfMark(id: string): string | null {
 function only(items: readonly Item<PlainOutline>[], wanted: (id: string) => boolean): Item<PlainOutline>[] {
   return items.flatMap((item): Item<PlainOutline>[] => {
     if (item.kind !== 'group') return wanted(item.id) ? [item] : [];
+    if (item.repeat?.order === 'colours') {
+      // Colour by colour through all copies: with some of them missing that is told by the leaves themselves.
+      const { repeat: _, ...group } = item;
+      const leaves = [...visibleLeaves([item])].filter(({ id }) => wanted(id));
+      return leaves.length ? [{ ...group, objects: leaves }] : [];
+    }
     const objects = only(item.objects, wanted);
     return objects.length ? [{ ...item, objects }] : [];
   });

@@ -18,8 +18,11 @@ function colourRuns(sewn: readonly SewnItem[]): SewnItem[][] {
   for (const item of sewn) {
     if (item.share.to === item.share.from) continue;
     const last = runs.at(-1);
-    if (last && last[0].leaf.thread === item.leaf.thread && last.at(-1)!.leaf.stopAfter === undefined)
-      last.push(item);
+    const goesOn =
+      last?.[0].leaf.thread === item.leaf.thread &&
+      last[0].hooping === item.hooping &&
+      last.at(-1)!.leaf.stopAfter === undefined;
+    if (last && goesOn) last.push(item);
     else runs.push([item]);
   }
   return runs;
@@ -33,7 +36,8 @@ export const mergeCheck: Check = {
     runs.forEach((run, k) => {
       let before = k - 2;
       while (before >= 0 && runs[before][0].leaf.thread !== run[0].leaf.thread) before--;
-      if (before < 0) return;
+      // What is sewn in another hooping can't be sewn together.
+      if (before < 0 || runs[before][0].hooping !== run[0].hooping) return;
       const between = runs.slice(before + 1, k).flat();
       // Stops stay where they are, and what lies above what too.
       if (between.some(({ leaf }) => leaf.stopAfter !== undefined)) return;

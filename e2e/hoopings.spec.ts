@@ -1,0 +1,80 @@
+// A piece in several hoopings: parted where it must be, sewn one after the other, its marks moved, an error tried.
+import { emptyDesign, type Design, type DesignObject } from '@rosehip/core';
+import { unzipSync } from 'fflate';
+import { BenchPage } from './bench-page.ts';
+import { expect, test } from './one-page.ts';
+import { Rosehip } from './rosehip.ts';
+
+const rosehip = new Rosehip();
+test.beforeAll(() => rosehip.start());
+test.afterAll(() => rosehip.stop());
+
+const band: DesignObject = {
+  id: 'band',
+  name: 'Band',
+  kind: 'object',
+  visible: true,
+  locked: false,
+  outline: { kind: 'rectangle', x: 0, y: 0, width: 300, height: 40, radius: 0, turn: 0 },
+  recipe: { kind: 'fill', settings: { spacing: 1.2 } },
+  thread: '222',
+};
+
+test('a band larger than the hoop is parted, checked, and sewn hooping by hooping', async ({ page }) => {
+  const bench = new BenchPage(page);
+  const hoop = { name: '100 × 140', width: 140, height: 100 };
+  await bench.lay(rosehip.address, { ...emptyDesign('Long', hoop), objects: [band] });
+  await page.getByRole('button', { name: /mm hoop/ }).click();
+  const panel = page.getByRole('region', { name: 'Hoopings' });
+  await panel.getByRole('button', { name: 'Lay hoopings' }).click();
+  await expect(panel.getByRole('status')).toContainText('1 thing is larger than the hoop');
+  await panel.getByRole('button', { name: 'Part what is larger' }).click();
+  await expect(panel.getByRole('status')).toContainText(
+    '1 thing in 3 parts, which lie over each other by 1 mm; 3 hoopings',
+  );
+  await bench.ready();
+  const laid = (await bench.document()) as unknown as Design;
+  expect(laid.hoopings).toHaveLength(3);
+
+  // Each hooping has its bracket, each row of the list its number, and the figures a line each.
+  await expect(page.getByTestId('timeline-hooping')).toHaveCount(3);
+  await page.getByRole('button', { name: 'List', exact: true }).click();
+  await expect(page.locator('[data-hooped][title="Sewn in hooping 2"]')).toHaveCount(1);
+  await page.getByRole('button', { name: 'Timeline', exact: true }).click();
+  await page.getByRole('button', { name: 'Figures' }).click();
+  await expect(page.getByRole('table').filter({ hasText: 'Hooping' }).getByRole('row')).toHaveCount(4);
+  // Marks are sewn too; pressed, they lead to the hoopings they follow from.
+  const mark = page.getByTitle(/^Marks for 2/);
+  await mark.first().click();
+  await expect(panel).toBeVisible();
+  // In the rehearsal the hoop that is mounted is shown.
+  await page.getByLabel('Skip to').selectOption('hooping');
+  await page.getByRole('button', { name: 'Previous hooping' }).click();
+  await expect(page.getByTestId('counts')).toContainText('hooping 3 of 3');
+  await expect(page.getByTestId('mounted-hoop')).toBeVisible();
+  await page.getByTestId('playhead').press('End');
+
+  // A mark is dragged along the cloth that both hoops hold.
+  const handle = page.getByTestId('mark-handle').first();
+  const from = (await handle.boundingBox())!;
+  await page.mouse.move(from.x + from.width / 2, from.y + from.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(from.x + from.width / 2, from.y + from.height / 2 + 20, { steps: 3 });
+  await page.mouse.up();
+  await bench.ready();
+  const moved = (await bench.document()) as unknown as Design;
+  expect(moved.hoopings![0].marksAt).toHaveLength(2);
+  await panel.getByRole('button', { name: 'Marks as far apart as can be' }).click();
+  await bench.ready();
+  expect(((await bench.document()) as unknown as Design).hoopings![0].marksAt).toBeUndefined();
+
+  // What an error of hooping would show is told, and nothing of the design is changed by trying it.
+  await panel.getByLabel('Check: what would show were they').selectOption('each 0.5 mm off');
+  await expect(panel).toContainText('Band 1 (1) and Band 2 (2): 0.5 mm');
+  await panel.getByLabel('Check: what would show were they').selectOption('laid exactly');
+  expect(((await bench.document()) as unknown as Design).hoopings).toEqual(laid.hoopings);
+
+  const { bytes } = await bench.take('A file a hooping');
+  const files = Object.keys(unzipSync(new Uint8Array(bytes)));
+  expect(files).toEqual(['1 Long.dst', '2 Long.dst', '3 Long.dst']);
+});
