@@ -7,7 +7,7 @@ export function badgeCap(): Design {
   const choices = proposedWith(badge, { cloth: { kind: 'cap', colour: '#28324a' } });
   return {
     ...adaptDesign(badge, choices).design,
-    name: 'Club badge for a cap',
+    name: 'Cap of the club',
     // Whoever puts it on a shelf says which design there it is.
     adapted: { from: 'club-badge', name: badge.name, revision: 1, choices },
   };

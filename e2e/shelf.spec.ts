@@ -28,7 +28,7 @@ test('designs are found, renamed, duplicated, deleted and brought back', async (
   await find.fill('comet book');
   await expect(cards).toHaveCount(1);
   // By its stitches, its thread and its hoop too.
-  await find.fill('relief 200');
+  await find.fill('relief 130');
   await expect(cards.locator('h2')).toHaveText(['Blanket corner']);
   await find.fill('100%');
   await expect(page.getByText('No design is found by “100%”')).toBeVisible();
@@ -36,6 +36,7 @@ test('designs are found, renamed, duplicated, deleted and brought back', async (
   await page.getByLabel('Sort by').selectOption('name');
   await expect(cards.locator('h2')).toHaveText([
     'Blanket corner',
+    'Cap of the club',
     'Club badge',
     'Club patch',
     'Comet bookmark',
@@ -70,7 +71,7 @@ test('designs are found, renamed, duplicated, deleted and brought back', async (
 
   await page.getByRole('button', { name: 'More for Club badge' }).click();
   await page.getByRole('menuitem', { name: 'Duplicate' }).click();
-  await expect(cards).toHaveCount(17);
+  await expect(cards).toHaveCount(18);
   await page.getByRole('button', { name: 'More for Club badge (copy)' }).click();
   await page.getByRole('menuitem', { name: 'Rename' }).click();
   await page.getByLabel('Name of the design').fill('Moor badge');
@@ -81,7 +82,7 @@ test('designs are found, renamed, duplicated, deleted and brought back', async (
   await page.getByRole('menuitem', { name: 'Delete' }).click();
   await expect(cards).toHaveCount(17);
   await page.getByRole('button', { name: 'Put it back' }).click();
-  await expect(cards).toHaveCount(17);
+  await expect(cards).toHaveCount(18);
 });
 
 test('a stitch file comes in with its exact coordinates', async ({ page }) => {
