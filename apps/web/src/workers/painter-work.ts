@@ -5,6 +5,7 @@ import {
   chartOf,
   hoopingsOf,
   marksBetween,
+  resolveDesign,
   threadIn,
   tracePaths,
   type Hooping,
@@ -214,9 +215,10 @@ function paintGround(r: PaintRequest): void {
 /** Alignment marks between hoopings, in their thread. */
 function paintMarks(ctx: Context, of: Design, all: readonly Hooping[]): void {
   if (!of.marks) return;
+  const plain = resolveDesign(of);
   ctx.beginPath();
   for (let k = 1; k < all.length; k++) {
-    const outline = marksBetween(all[k - 1], all[k], of);
+    const outline = marksBetween(all[k - 1], all[k], plain);
     if (outline) tracePaths(ctx as unknown as Canvas2D, outline.paths);
   }
   ctx.lineWidth = 0.5;

@@ -216,7 +216,7 @@ describe('files of hoopings', () => {
         const piece = { shape, width: 760, height: 70 };
         const marked: Design = { ...laid, piece, marks: { ...laid.marks!, as } };
         const places = marked.hoopings!.slice(1).flatMap((next, k) => {
-          const outline = marksBetween(marked.hoopings![k], next, marked);
+          const outline = marksBetween(marked.hoopings![k], next, resolveDesign(marked));
           return outline ? outline.paths.flatMap((p) => p.points) : [];
         });
         expect(places.length).toBeGreaterThan(10);
@@ -229,20 +229,31 @@ describe('files of hoopings', () => {
 
   it('have their marks where they were put by hand, as long as both hoops hold that', () => {
     const [first, second] = laid.hoopings!;
-    const auto = markPlaces(first, second, laid)!;
+    const auto = markPlaces(first, second, resolveDesign(laid))!;
     const inwards = { x: Math.round(10 * auto[0].x) / 10, y: Math.round(10 * auto[0].y + 120) / 10 };
     const moved = run(laid, placeMarkJob(laid, first.id, 0, inwards));
-    expect(markPlaces(moved.hoopings![0], second, moved)).toEqual([inwards, auto[1]]);
+    expect(markPlaces(moved.hoopings![0], second, resolveDesign(moved))).toEqual([inwards, auto[1]]);
     // Beyond what both hold it goes to the nearest place that they do.
     const outside = run(laid, placeMarkJob(laid, first.id, 0, { x: auto[0].x - 40, y: auto[0].y + 12 }));
-    const [p] = markPlaces(outside.hoopings![0], second, outside)!;
+    const [p] = markPlaces(outside.hoopings![0], second, resolveDesign(outside))!;
     expect(p.x).toBeCloseTo(auto[0].x, 0);
     expect(() => placeMarkJob(laid, first.id, 0, { x: auto[1].x, y: auto[1].y - 5 })).toThrow(/no angle/);
     // A hooping that is put elsewhere has its marks as far apart as can be again.
     const away = run(moved, placeHoopingJob(moved, second.id, { y: second.y + 60 }));
-    expect(markPlaces(away.hoopings![0], away.hoopings![1], away)).not.toContainEqual(inwards);
+    expect(markPlaces(away.hoopings![0], away.hoopings![1], resolveDesign(away))).not.toContainEqual(inwards);
     const back = run(moved, placeMarkJob(moved, first.id, 0, null));
     expect(back.hoopings).toEqual(laid.hoopings);
+  });
+
+  it('have their marks beside what is sewn, where there is room', () => {
+    const [first, second] = laid.hoopings!;
+    const [p] = markPlaces(first, second, resolveDesign(laid))!;
+    const on: Design = { ...laid, objects: [...laid.objects, object('on', box(p.x - 4, p.y - 4, 8, 8))] };
+    const [q] = markPlaces(first, second, resolveDesign(on))!;
+    expect(Math.max(Math.abs(q.x - p.x), Math.abs(q.y - p.y))).toBeGreaterThan(4 + 3);
+    // Where there is none, they stand on it all the same.
+    const full: Design = { ...laid, objects: [object('all', box(-350, -50, 700, 100), 'run')] };
+    expect(markPlaces(first, second, resolveDesign(full))).not.toBeNull();
   });
 
   it('tell where an error of hooping would show, and how much', () => {

@@ -1,10 +1,13 @@
 // Alignment marks between hoopings: on the cloth that both hoops hold, as far apart as can be.
 import type { Hooping, Marks, PathOutline, Piece, PlainOutline, ResolvedDesign } from '../design/types.ts';
-import { intersect, offsetRegion } from '../geometry/clip.ts';
-import { distance, onMachineGrid, type Point } from '../geometry/points.ts';
+import { visibleLeaves } from '../design/tree.ts';
+import { intersect, offsetRegion, regionFromRings, subtract } from '../geometry/clip.ts';
+import { boundsMeet, distance, onMachineGrid, type Bounds, type Point } from '../geometry/points.ts';
 import { arcLengths, nearestOnLine, pointAt } from '../geometry/polyline.ts';
-import { insideRegion, ringsOf, type Region } from '../geometry/region.ts';
+import { insideRegion, regionBounds, ringsOf, type Region } from '../geometry/region.ts';
 import { outlineRegion } from '../outlines/region.ts';
+import { itemBounds } from '../shaping/bounds.ts';
+import { reachOf } from '../stitches/kinds.ts';
 import { farthestCorners, fieldOf, HOOP_EDGE } from './field.ts';
 
 /** Marks nearer to one another than this tell no angle, in mm. */
@@ -27,7 +30,7 @@ function markPaths({ as, size }: Marks, { x, y }: Point, towards: Point): PathOu
 }
 
 /** What of a design says where its marks may be. */
-export type Marked = Pick<ResolvedDesign, 'hoop' | 'piece' | 'marks'>;
+export type Marked = Pick<ResolvedDesign, 'hoop' | 'piece' | 'marks' | 'objects'>;
 
 /** What both hoops hold of the cloth, `inset` mm from its edge. */
 function shared(a: Hooping, b: Hooping, { hoop, piece }: Marked, inset: number): Region {
@@ -59,9 +62,45 @@ function onEdge(room: Region, to: Point): { at: Point; distance: number } | null
 const mayStand = (room: Region, p: Point): boolean =>
   insideRegion(room, p.x, p.y) || (onEdge(room, p)?.distance ?? Infinity) < EDGE;
 
+/** Marks beside stitches keep so far from them, in mm, … */
+const CLEAR = 1;
+/** … as long as they are at least this share as far apart as they could be. */
+const FAR_ENOUGH = 0.6;
+
+const boxesKnown = new WeakMap<Marked['objects'], Bounds[]>();
+
+/** Boxes of what is drawn to be sewn, mm; remembered with the list. */
+function boxesOf(objects: Marked['objects']): Bounds[] {
+  let boxes = boxesKnown.get(objects);
+  if (!boxes) {
+    boxes = [...visibleLeaves(objects)].flatMap((leaf) => {
+      const b = leaf.kind === 'object' && leaf.unsewn ? null : itemBounds(leaf);
+      const r = leaf.kind === 'object' ? reachOf(leaf) : 0;
+      return b ? [{ minX: b.minX - r, minY: b.minY - r, maxX: b.maxX + r, maxY: b.maxY + r }] : [];
+    });
+    boxesKnown.set(objects, boxes);
+  }
+  return boxes;
+}
+
+/** What of a room for marks has no stitches near. */
+function bareOf(room: Region, { objects }: Marked, keep: number): Region {
+  const about = regionBounds(room);
+  if (!about) return [];
+  let bare = room;
+  for (const b of boxesOf(objects)) {
+    if (!bare.length) break;
+    if (!boundsMeet(b, about, keep)) continue;
+    const [x0, y0, x1, y1] = [b.minX - keep, b.minY - keep, b.maxX + keep, b.maxY + keep];
+    bare = subtract(bare, regionFromRings([Float64Array.of(x0, y0, x1, y0, x1, y1, x0, y1)]));
+  }
+  return bare;
+}
+
 /**
  * Where the two marks stand that lead from one hooping to the next, mm on the cloth: where they were put by hand, as long as
- * both hoops hold that, or as far apart as can be. Null where the hoops share too little.
+ * both hoops hold that; or as far apart as can be, beside what is sewn where there is room. Null where the hoops share too
+ * little.
  */
 export function markPlaces(a: Hooping, b: Hooping, design: Marked): [Point, Point] | null {
   const size = design.marks?.size ?? MARK_SIZE;
@@ -69,7 +108,10 @@ export function markPlaces(a: Hooping, b: Hooping, design: Marked): [Point, Poin
   const own = a.marksAt;
   if (own?.every((p) => mayStand(room, p)) && distance(...own) >= LEAST_APART) return [...own];
   const places = farthestCorners(room);
-  return places && distance(...places) >= LEAST_APART ? places : null;
+  if (!places || distance(...places) < LEAST_APART) return null;
+  const beside = farthestCorners(bareOf(room, design, size / 2 + CLEAR));
+  const least = Math.max(LEAST_APART, FAR_ENOUGH * distance(...places));
+  return beside && distance(...beside) >= least ? beside : places;
 }
 
 /** The nearest place to one at which a mark may stand, on the machine’s grid; null where there is none. mm. */

@@ -114,15 +114,13 @@ export function placeMarkJob(design: Design, id: string, which: 0 | 1, to: Point
   const next = hoopings[k + 1];
   if (k < 0 || !next) throw new JobError('This hooping is gone.');
   const { marksAt: _, ...bare } = hoopings[k];
-  const now = markPlaces(hoopings[k], next, design);
+  const plain = resolveDesign(design);
+  const now = markPlaces(hoopings[k], next, plain);
   if (to && !now) throw new JobError('No marks fit here: let the two hoopings share more of the cloth.');
-  const place = to && nearestMarkPlace(hoopings[k], next, design, to);
+  const place = to && nearestMarkPlace(hoopings[k], next, plain, to);
   const places: [Point, Point] | null = now && place && (which ? [now[0], place] : [place, now[1]]);
   const placed = places ? { ...bare, marksAt: places } : bare;
-  if (
-    places &&
-    !markPlaces(placed, next, design)?.every((p, i) => p.x === places[i].x && p.y === places[i].y)
-  )
+  if (places && !markPlaces(placed, next, plain)?.every((p, i) => p.x === places[i].x && p.y === places[i].y))
     throw new JobError('Two marks so near to one another tell no angle: keep them 15 mm apart.');
   return changed(design, places ? 'Move a mark' : 'Marks as far apart as can be', {
     hoopings: hoopings.map((h, i) => (i === k ? placed : h)),

@@ -2,6 +2,7 @@
 // Hoopings on the cloth: dragged by their numbers, in line with others; what is sewn in each has its tint; in a rehearsal
 // the one that is mounted is shown.
 import {
+  fieldOf,
   hoopingsOf,
   markPlaces,
   nearestMarkPlace,
@@ -9,6 +10,7 @@ import {
   placeMarkJob,
   toCloth,
   applyMatrix,
+  regionBounds,
   type Hooping,
   type Point,
 } from '@rosehip/core';
@@ -84,7 +86,7 @@ const markHandles = computed(() => {
   if (view.panel !== 'hoop' || !design?.marks || design.marks.as === 'frame') return [];
   const all = hoopingsOf(design);
   return all.slice(1).flatMap((next, k) => {
-    const places = markPlaces(all[k], next, design);
+    const places = bench.plain && markPlaces(all[k], next, bench.plain);
     return (places ?? []).map((place, which) => {
       const held = markDragged.value?.id === all[k].id && markDragged.value.which === which;
       return {
@@ -100,12 +102,12 @@ const markHandles = computed(() => {
 });
 
 function dragMark(e: PointerEvent, hooping: Hooping, next: Hooping, which: 0 | 1): void {
-  const { design } = bench;
-  if (!design || !props.svg) return;
+  const { plain } = bench;
+  if (!plain || !props.svg) return;
   pull(
     e,
     (at) => {
-      const to = nearestMarkPlace(hooping, next, design, at);
+      const to = nearestMarkPlace(hooping, next, plain, at);
       if (to) markDragged.value = { id: hooping.id, which, at: to };
     },
     (done) => {
@@ -124,13 +126,22 @@ function drag(e: PointerEvent, hooping: Hooping): void {
   if (!bench.design || !props.svg) return;
   const from = mmOf(e);
   const others = hoopingsOf(bench.design).filter((h) => h.id !== hooping.id);
+  // Its middle and its edges fall in line with guides, too.
+  const box = regionBounds(fieldOf({ ...hooping, x: 0, y: 0 }, bench.design.hoop))!;
+  const guides = (axis: 'x' | 'y'): number[] =>
+    (bench.design!.guides ?? [])
+      .filter((g) => g.axis === axis)
+      .flatMap(({ at }) =>
+        axis === 'x' ? [at, at - box.minX, at - box.maxX] : [at, at - box.minY, at - box.maxY],
+      );
+  const [across, down] = [guides('x'), guides('y')];
   const inLine = (v: number, lines: number[]): number =>
     lines.find((l) => Math.abs(l - v) * view.scale < NEAR) ?? Math.round(v * 2) / 2;
   pull(
     e,
     (at) => {
-      const x = inLine(hooping.x + at.x - from.x, [0, ...others.map((o) => o.x)]);
-      const y = inLine(hooping.y + at.y - from.y, [0, ...others.map((o) => o.y)]);
+      const x = inLine(hooping.x + at.x - from.x, [0, ...others.map((o) => o.x), ...across]);
+      const y = inLine(hooping.y + at.y - from.y, [0, ...others.map((o) => o.y), ...down]);
       dragged.value = { ...hooping, x, y };
     },
     (done) => {

@@ -125,7 +125,7 @@ const handMarked = computed(() => hoopings.value.filter((h) => h.marksAt));
 const unmarked = computed(() =>
   hoopings.value.slice(1).flatMap((next, k) => {
     const { marks } = design.value;
-    return marks && !marksBetween(hoopings.value[k], next, design.value) ? [k + 1] : [];
+    return marks && bench.plain && !marksBetween(hoopings.value[k], next, bench.plain) ? [k + 1] : [];
   }),
 );
 const problems = computed(() => [

@@ -37,7 +37,7 @@ function betweenHoopings({ design, plain, plan, sewn }: Checked): Found[] {
       ...about(id),
     })),
     ...hoopings.slice(1).flatMap((next, k) =>
-      design.marks && !marksBetween(hoopings[k], next, design)
+      design.marks && !marksBetween(hoopings[k], next, plain)
         ? [
             {
               weight: 2 as const,
