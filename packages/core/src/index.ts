@@ -93,6 +93,8 @@ export { referencesFor, referencesOf, shapedBy } from './design/references.ts';
 export { DESIGN_LIMITS } from './design/limits.ts';
 export { changesBetween, MOST_CHANGES, type Change } from './design/changes.ts';
 export { applyCommand, CommandError, type Command } from './design/commands.ts';
+export { panelById, PANELS, type Panel } from './materials/panels.ts';
+export { pieceOutline } from './hooping/piece.ts';
 export { clothById, CLOTHS } from './materials/cloths.ts';
 export { HOOP_LIMITS, HOOPS, turnedHoop, type Hoop } from './materials/hoops.ts';
 export { machineById, MACHINES, type Machine } from './materials/machine.ts';

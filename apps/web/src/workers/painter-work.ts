@@ -6,6 +6,9 @@ import {
   hoopingsOf,
   marksBetween,
   resolveDesign,
+  outlinePaths,
+  pieceOutline,
+  type Piece,
   threadIn,
   tracePaths,
   type Hooping,
@@ -178,13 +181,12 @@ function paintGround(r: PaintRequest): void {
   paintPictureUnder(ctx);
   // Outside the hoop, or the piece, the cloth lies in shade.
   const { piece, hoopings } = design;
-  const [w, h] = piece ? [piece.width / 2, piece.height / 2] : [hoop.width / 2, hoop.height / 2];
+  const [w, h] = [hoop.width / 2, hoop.height / 2];
   const radius = Math.min(6, w / 4, h / 4);
   if (piece || !hoopings) {
     ctx.beginPath();
     ctx.rect(area.minX, area.minY, area.maxX - area.minX, area.maxY - area.minY);
-    if (piece?.shape === 'round') ctx.ellipse(0, 0, w, h, 0, 0, 2 * Math.PI);
-    else if (piece) ctx.rect(-w, -h, 2 * w, 2 * h);
+    if (piece) tracePiece(ctx, piece);
     else ctx.roundRect(-w, -h, 2 * w, 2 * h, radius);
     ctx.fillStyle = r.view === 'cloth' ? 'rgb(42 28 43 / 0.09)' : 'rgb(42 28 43 / 0.05)';
     ctx.fill('evenodd');
@@ -192,8 +194,7 @@ function paintGround(r: PaintRequest): void {
   if (piece) {
     const px = 1 / r.scale;
     ctx.beginPath();
-    if (piece.shape === 'round') ctx.ellipse(0, 0, w, h, 0, 0, 2 * Math.PI);
-    else ctx.rect(-w, -h, 2 * w, 2 * h);
+    tracePiece(ctx, piece);
     ctx.setLineDash([6 * px, 4 * px]);
     ctx.lineWidth = 1.5 * px;
     ctx.strokeStyle = '#b08d57';
@@ -211,6 +212,10 @@ function paintGround(r: PaintRequest): void {
   // Elsewhere they are seen as they are sewn.
   if (r.view === 'lines') paintMarks(ctx, design, all);
 }
+
+/** The edge of the piece of cloth. */
+const tracePiece = (ctx: Context, piece: Piece): void =>
+  tracePaths(ctx as unknown as Canvas2D, outlinePaths(pieceOutline(piece)));
 
 /** Alignment marks between hoopings, in their thread. */
 function paintMarks(ctx: Context, of: Design, all: readonly Hooping[]): void {

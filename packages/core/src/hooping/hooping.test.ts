@@ -11,6 +11,10 @@ import { hoopingFiles, hoopingZip } from '../formats/hooping-files.ts';
 import { applyMatrix } from '../geometry/matrix.ts';
 import type { Bounds, Point } from '../geometry/points.ts';
 import { seeded } from '../geometry/random.ts';
+import { insideRegion } from '../geometry/region.ts';
+import { PANELS } from '../materials/panels.ts';
+import { outlineRegion } from '../outlines/region.ts';
+import { outlineBounds } from '../outlines/transform.ts';
 import {
   addHoopingJob,
   hoopInJob,
@@ -29,6 +33,7 @@ import { fits, laidHoopings } from './lay.ts';
 import { errorMaps, errorShown, withError } from './error.ts';
 import { markPlaces, marksBetween } from './marks.ts';
 import { hooped, hoopingShares, isMark, sewHooped } from './parts.ts';
+import { pieceOutline } from './piece.ts';
 import { hoopingPlans } from './plans.ts';
 
 const HOOP = { name: '100 × 140', width: 100, height: 140 };
@@ -243,6 +248,21 @@ describe('files of hoopings', () => {
     expect(markPlaces(away.hoopings![0], away.hoopings![1], resolveDesign(away))).not.toContainEqual(inwards);
     const back = run(moved, placeMarkJob(moved, first.id, 0, null));
     expect(back.hoopings).toEqual(laid.hoopings);
+  });
+
+  it('are laid on panels of garments as well, with their marks on the cloth', () => {
+    for (const { id, width, height } of PANELS) {
+      const piece = { shape: 'panel' as const, panel: id, width, height };
+      const b = outlineBounds(pieceOutline(piece))!;
+      expect([b.maxX - b.minX, b.maxY - b.minY].map(Math.round)).toEqual([width, height]);
+      const onPanel: Design = { ...laid, piece };
+      const area = outlineRegion(pieceOutline(piece));
+      const places = onPanel
+        .hoopings!.slice(1)
+        .flatMap((next, k) => markPlaces(onPanel.hoopings![k], next, resolveDesign(onPanel)) ?? []);
+      expect(places.every((p) => insideRegion(area, p.x, p.y))).toBe(true);
+      expect(readDesignFile(writeDesignFile(onPanel)).piece).toEqual(piece);
+    }
   });
 
   it('have their marks beside what is sewn, where there is room', () => {

@@ -1,5 +1,5 @@
 // Alignment marks between hoopings: on the cloth that both hoops hold, as far apart as can be.
-import type { Hooping, Marks, PathOutline, Piece, PlainOutline, ResolvedDesign } from '../design/types.ts';
+import type { Hooping, Marks, PathOutline, ResolvedDesign } from '../design/types.ts';
 import { visibleLeaves } from '../design/tree.ts';
 import { intersect, offsetRegion, regionFromRings, subtract } from '../geometry/clip.ts';
 import { boundsMeet, distance, onMachineGrid, type Bounds, type Point } from '../geometry/points.ts';
@@ -9,6 +9,7 @@ import { outlineRegion } from '../outlines/region.ts';
 import { itemBounds } from '../shaping/bounds.ts';
 import { reachOf } from '../stitches/kinds.ts';
 import { farthestCorners, fieldOf, HOOP_EDGE } from './field.ts';
+import { pieceOutline } from './piece.ts';
 
 /** Marks nearer to one another than this tell no angle, in mm. */
 const LEAST_APART = 15;
@@ -35,13 +36,8 @@ export type Marked = Pick<ResolvedDesign, 'hoop' | 'piece' | 'marks' | 'objects'
 /** What both hoops hold of the cloth, `inset` mm from its edge. */
 function shared(a: Hooping, b: Hooping, { hoop, piece }: Marked, inset: number): Region {
   const both = intersect(fieldOf(a, hoop, HOOP_EDGE), fieldOf(b, hoop, HOOP_EDGE));
-  return offsetRegion(piece ? intersect(both, outlineRegion(outlineOf(piece))) : both, -inset);
+  return offsetRegion(piece ? intersect(both, outlineRegion(pieceOutline(piece))) : both, -inset);
 }
-
-const outlineOf = ({ shape, width, height }: Piece): PlainOutline =>
-  shape === 'round'
-    ? { kind: 'ellipse', x: 0, y: 0, width, height, turn: 0 }
-    : { kind: 'rectangle', x: 0, y: 0, width, height, turn: 0, radius: 0 };
 
 /** Half a step of the machine beyond the room is still in it, in mm. */
 const EDGE = 0.08;

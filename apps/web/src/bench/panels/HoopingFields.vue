@@ -3,6 +3,8 @@
 import { Trash2 } from '@lucide/vue';
 import {
   addHoopingJob,
+  panelById,
+  PANELS,
   findItem,
   originOf,
   placeMarkJob,
@@ -41,10 +43,26 @@ function does(job: (d: Design) => Job): boolean {
 
 /* The piece */
 const AS_HOOP = 'hoop';
-function shapeTo(shape: string): void {
+/** A panel is named after what it is of: its size is the one that it is cut in. */
+const PANEL = 'panel ';
+const shapes = [
+  { value: AS_HOOP, label: 'as large as the hoop' },
+  { value: 'rectangle', label: 'a rectangle or strip' },
+  { value: 'round', label: 'round' },
+  ...PANELS.map(({ id, name }) => ({ value: PANEL + id, label: name })),
+];
+const shape = computed(() => {
+  const { piece } = design.value;
+  return piece?.shape === 'panel' ? PANEL + piece.panel : (piece?.shape ?? AS_HOOP);
+});
+function shapeTo(to: string): void {
   const { hoop, piece } = design.value;
+  if (to.startsWith(PANEL)) {
+    const { id, width, height } = panelById(to.slice(PANEL.length));
+    return put({ shape: 'panel', panel: id, width, height });
+  }
   const size = { width: piece?.width ?? hoop.width, height: piece?.height ?? hoop.height };
-  put(shape === AS_HOOP ? undefined : { ...size, shape: shape as Piece['shape'] });
+  put(to === AS_HOOP ? undefined : { ...size, shape: to as Piece['shape'] });
 }
 const put = (piece: Piece | undefined): void =>
   void bench.run({ do: 'set-design', label: 'Size of the cloth', changes: { piece } });
@@ -143,16 +161,7 @@ const threads = computed(() => bench.materials.chart.threads);
 <template>
   <section class="grid gap-2" aria-label="Hoopings">
     <h3 class="text-sm">A piece larger than the hoop</h3>
-    <ChoiceField
-      label="The cloth is"
-      :value="design.piece?.shape ?? AS_HOOP"
-      :choices="[
-        { value: AS_HOOP, label: 'as large as the hoop' },
-        { value: 'rectangle', label: 'a rectangle or strip' },
-        { value: 'round', label: 'round' },
-      ]"
-      @change="shapeTo"
-    />
+    <ChoiceField label="The cloth is" :value="shape" :choices="shapes" @change="shapeTo" />
     <div v-if="design.piece" class="grid grid-cols-2 gap-2">
       <NumberField
         label="Cloth width"

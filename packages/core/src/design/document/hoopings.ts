@@ -1,4 +1,5 @@
 // Hoopings in the document: where the hoop lies on a piece that is larger than it, and the marks between them.
+import { PANELS } from '../../materials/panels.ts';
 import type { Point } from '../../geometry/points.ts';
 import {
   coordinate,
@@ -16,7 +17,9 @@ import {
 
 /** The cloth, its middle at the origin; mm. */
 export const piece = exactly({
-  shape: word('rectangle', 'round'),
+  shape: word('rectangle', 'round', 'panel'),
+  /** Which panel of a made-up thing it is. */
+  panel: perhaps(word<string>(...PANELS.map((p) => p.id))),
   width: number(10, 2 * REACH),
   height: number(10, 2 * REACH),
 });
