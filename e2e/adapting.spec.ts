@@ -37,7 +37,7 @@ test('a cap is made of it, and follows what changes in the first but for what wa
   await page.getByRole('button', { name: 'Adapt to another cloth, size or cap' }).click();
   const changes = page.getByRole('region', { name: 'What changes' });
   await expect(changes).toContainText('Nothing is changed yet');
-  await page.getByLabel('Cloth', { exact: true }).selectOption('Cap front');
+  await page.getByRole('combobox', { name: 'Cloth', exact: true }).selectOption('Cap front');
   await expect(changes).toContainText('A cap’s front takes no more than 55 mm in height.');
   await expect(changes).toContainText('Pull compensation 0.3 → 0.4 mm');
   // What it does by itself can be left out, and taken in again.

@@ -89,7 +89,7 @@ async function tryConstellation(page: Page): Promise<void> {
 async function adaptToCap(page: Page): Promise<void> {
   await lay(page, 'Club badge');
   await page.getByRole('button', { name: /^Adapt/ }).click();
-  await page.getByLabel('Cloth', { exact: true }).selectOption('Cap front');
+  await page.getByRole('combobox', { name: 'Cloth', exact: true }).selectOption('Cap front');
   await expect(page.getByRole('region', { name: 'What changes' })).toContainText('→ 55 × 55 mm');
 }
 

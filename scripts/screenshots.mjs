@@ -216,7 +216,7 @@ async function main() {
     await page.keyboard.press('Escape');
     await page.keyboard.press('Escape');
     await page.getByRole('button', { name: /^Adapt/ }).click();
-    await page.getByLabel('Cloth', { exact: true }).selectOption('Cap front');
+    await page.getByRole('combobox', { name: 'Cloth', exact: true }).selectOption('Cap front');
     await page.getByText('→ 55 × 55 mm').waitFor();
     await page.waitForTimeout(2500);
     await shot('adapt');

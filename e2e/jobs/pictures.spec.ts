@@ -180,7 +180,7 @@ test('flat art gets its stitches chosen, two angles changed, words on an arc wit
   await hands.chord('Escape');
   await hands.press(page.getByRole('button', { name: 'Adapt to another cloth, size or cap' }));
   hands.count++;
-  await page.getByLabel('Cloth', { exact: true }).selectOption('Cap front');
+  await page.getByRole('combobox', { name: 'Cloth', exact: true }).selectOption('Cap front');
   await expect(page.locator('[data-figures="1"]')).toContainText(/× 5\d(\.\d)? mm/);
   await hands.press(page.getByRole('button', { name: 'Keep as a new design' }));
   await bench.ready();

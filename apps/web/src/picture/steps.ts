@@ -173,9 +173,18 @@ export function usePictureSteps(laid: () => Pick<Design, 'cloth' | 'chart' | 'ow
       cutting.value = 'off';
       fits.value = true;
       const begun = { ...CHOICES, stitches: choices.value.stitches };
+      const before = choices.value;
       const proposed = await answered(desk().propose(begun, told()));
       if (!proposed) return;
-      choices.value = { ...proposed.choices, width: fittingWidth(proposed.ink, laid().hoop) };
+      // What was chosen by hand while this was proposed stays.
+      const byHand = Object.fromEntries(
+        Object.entries(choices.value).filter(([key, value]) => before[key as keyof PictureChoices] !== value),
+      );
+      choices.value = {
+        ...proposed.choices,
+        width: fittingWidth(proposed.ink, laid().hoop),
+        ...byHand,
+      };
       await makeAll();
     });
   }
