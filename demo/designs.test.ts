@@ -26,7 +26,7 @@ test.each([...sound, towelCorner()].map((d) => [d.name, d] as const))(
   async (_, design) => {
     expect(checkDesign(structuredClone(design))).toEqual(design);
     await loadFonts(design, readFontFile);
-    const plan = sewHooped(resolveDesign(design));
+    const { plan } = sewHooped(resolveDesign(design));
     const f = figuresOf(plan);
     // In each of its hoopings, when it has several.
     for (const { plan: hooped } of hoopingPlans(resolveDesign(design)).plans) {

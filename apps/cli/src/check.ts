@@ -8,7 +8,7 @@ const round = (v: number, places = 2): number => Number(v.toFixed(places));
 export async function check(input: string, options: { json?: boolean; limit?: string }): Promise<void> {
   takeLimit(options.limit);
   const design = await readAny(input);
-  const plan = sewHooped(resolveDesign(design));
+  const { plan } = sewHooped(resolveDesign(design));
   const f = figuresOf(plan);
   const findings = findingsOf(design, plan).filter((one) => one.ignored === undefined);
   const report = {

@@ -370,7 +370,7 @@ export { partForHoopJob, type PartedForHoop } from './jobs/part-for-hoop.ts';
 export { belonging, hoopingsOf, sewnBoxes, type Belonging } from './hooping/belong.ts';
 export { clothBounds, fieldOf, holds, HOOP_EDGE, toCloth, toHoop } from './hooping/field.ts';
 export { errorMaps, errorShown, withError, type HoopingError } from './hooping/error.ts';
-export { hooped, hoopingShares, isHooped, isMark, noteOfMark, sewHooped } from './hooping/parts.ts';
+export { isHooped, isMark, noteOfMark, sewHooped, type HoopedThings } from './hooping/parts.ts';
 export { hoopingPlans, type HoopingPlan, type HoopingPlans } from './hooping/plans.ts';
 export { fits } from './hooping/lay.ts';
 export { markPlaces, marksBetween, nearestMarkPlace } from './hooping/marks.ts';

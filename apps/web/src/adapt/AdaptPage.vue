@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // A second design made of a first one: choices at the side, both on the cloth, and a table of what changes and why.
-import { ChevronLeft, Maximize, ZoomIn, ZoomOut } from '@lucide/vue';
+import { ChevronLeft } from '@lucide/vue';
 import { computed, markRaw, reactive, ref, shallowRef, watch } from 'vue';
 import {
   clothBounds,
@@ -22,9 +22,9 @@ import NumberField from '../fields/NumberField.vue';
 import { showNumber } from '../fields/arithmetic.ts';
 import ClothFields from '../parts/ClothFields.vue';
 import HoopFields from '../parts/HoopFields.vue';
-import IconButton from '../parts/IconButton.vue';
 import { counted, sewingTime } from '../parts/time.ts';
-import { fitted, pulled, zoomedAt, type Viewport } from '../parts/viewport.ts';
+import { useSharedView } from '../parts/shared-view.ts';
+import ZoomButtons from '../parts/ZoomButtons.vue';
 import { useSettings } from '../stores/settings.ts';
 import { packed, useChecker } from '../workers/engine.ts';
 import AdaptTable from './AdaptTable.vue';
@@ -153,23 +153,10 @@ async function keep(): Promise<void> {
 }
 
 /* The view, the same on both sides */
-const seen = shallowRef<Viewport>({ scale: 4, centre: { x: 0, y: 0 } });
-let size = { width: 400, height: 400 };
-let measured = false;
-function fit(): void {
-  const shown = [original.value, made.value?.design].flatMap((d) => (d ? [clothBounds(d)] : []));
-  const all = uniteBounds(shown);
-  if (all) seen.value = fitted(all, size, 20);
-}
-const pan = (dx: number, dy: number): void => void (seen.value = pulled(seen.value, dx, dy));
-function zoom(factor: number, x = size.width / 2, y = size.height / 2): void {
-  seen.value = zoomedAt(seen.value, size, factor, x, y);
-}
-function sized(width: number, height: number): void {
-  size = { width, height };
-  if (!measured) fit();
-  measured = true;
-}
+const { seen, fit, pan, zoom, sized } = useSharedView(
+  () => uniteBounds([original.value, made.value?.design].map((d) => (d ? clothBounds(d) : null))),
+  20,
+);
 
 const sides = computed(() => [
   { label: original.value?.name ?? '', design: original.value, figures: figures.value[0] },
@@ -193,15 +180,7 @@ const said = (f: Figures): string => {
       <h1 class="truncate text-base">Adapt {{ original?.name }}</h1>
       <p v-if="working" role="status" class="text-muted">Adapting …</p>
       <div class="grow" />
-      <div class="flex">
-        <IconButton label="Zoom out" @press="zoom(1 / 1.25)"
-          ><ZoomOut :size="16" aria-hidden="true"
-        /></IconButton>
-        <IconButton label="Zoom in" @press="zoom(1.25)"><ZoomIn :size="16" aria-hidden="true" /></IconButton>
-        <IconButton label="Fit both in the window" @press="fit"
-          ><Maximize :size="16" aria-hidden="true"
-        /></IconButton>
-      </div>
+      <ZoomButtons fits="Fit both in the window" @zoom="zoom" @fit="fit" />
       <button
         type="button"
         class="button button-primary"
@@ -221,7 +200,7 @@ const said = (f: Figures): string => {
       class="grid min-h-0 grid-cols-[17.5rem_minmax(0,1fr)] max-[900px]:grid-cols-1 max-[900px]:grid-rows-[auto_minmax(0,1fr)]"
     >
       <section
-        class="grid content-start gap-5 overflow-y-auto border-r border-line bg-panel p-4 max-[900px]:grid-cols-2 max-[900px]:border-r-0 max-[900px]:border-b"
+        class="grid content-start gap-5 border-r border-line bg-panel p-4 overflow-y-auto max-[900px]:grid-cols-2 max-[900px]:border-r-0 max-[900px]:border-b"
         aria-label="What is to be otherwise"
       >
         <ClothFields :cloth="cloth" @change="change({ cloth: $event })" />

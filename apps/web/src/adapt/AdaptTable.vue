@@ -65,7 +65,7 @@ function turn(rule: AdaptRule): void {
 
 <template>
   <section
-    class="overflow-y-auto border-t border-line bg-panel px-4 py-2"
+    class="border-t border-line bg-panel px-4 py-2 overflow-y-auto"
     aria-label="What changes"
     tabindex="0"
   >

@@ -2,15 +2,13 @@
 import { createSharedComposable } from '@vueuse/core';
 import { computed, shallowRef, watch } from 'vue';
 import {
-  belonging,
   errorMaps,
   errorShown,
   hoopingsOf,
   Move,
   originOf,
-  sewnBoxes,
   withError,
-  type Belonging,
+  type HoopedThings,
   type HoopingError,
 } from '@rosehip/core';
 import { useBench } from '../stores/bench/bench.ts';
@@ -22,7 +20,7 @@ import { useView } from '../stores/view.ts';
 const TINTS = ['#2f7686', '#a85f22', '#6a56a6', '#4c7a33', '#a63d67', '#81701f'];
 export const tintOf = (hooping: number): string => TINTS[hooping % TINTS.length];
 
-const NONE: Belonging = { of: new Map(), cut: [], early: [] };
+const NONE: HoopedThings = { of: new Map(), cut: [], early: [], boxes: new Map() };
 
 export interface HoopingShare {
   number: number;
@@ -34,6 +32,8 @@ export interface HoopingShare {
   begins: number;
   ends: number;
   stitches: number;
+  /** Codes of threads in the order in which they are put on. */
+  threads: string[];
 }
 
 export const useHoopings = createSharedComposable(() => {
@@ -43,8 +43,7 @@ export const useHoopings = createSharedComposable(() => {
   const view = useView();
   const hoopings = computed(() => (bench.design ? hoopingsOf(bench.design) : []));
   const several = computed(() => hoopings.value.length > 1);
-  const boxes = computed(() => (several.value && sewing.plan ? sewnBoxes(sewing.plan) : null));
-  const belongs = computed(() => (boxes.value && bench.plain ? belonging(bench.plain, boxes.value) : NONE));
+  const belongs = computed(() => sewing.hooped ?? NONE);
 
   /** Places of hoopings (from 0) by the ids of things as they stand in the design; copies may be in several. */
   const ofItem = computed(() => {
@@ -63,12 +62,16 @@ export const useHoopings = createSharedComposable(() => {
 
   const shares = computed<HoopingShare[]>(() => {
     const { plan } = sewing;
-    if (!plan || !several.value) return [];
-    return sewing.hoopings.map(({ from, to }, k) => {
+    if (!plan?.hoopings) return [];
+    return plan.hoopings.map(({ from, to }, k) => {
       let stitches = 0;
       for (let i = from; i < to; i++) if (plan.move[i] === Move.stitch) stitches++;
       const at = (record: number): number => (record > 0 ? plan.time[record - 1] : 0);
-      return { number: k + 1, tint: tintOf(k), from, to, begins: at(from), ends: at(to), stitches };
+      const codes = plan.objects
+        .filter((o) => o.to > o.from && o.from < to && o.to > from)
+        .map((o) => o.thread);
+      const threads = codes.filter((code, i) => code !== codes[i - 1]);
+      return { number: k + 1, tint: tintOf(k), from, to, begins: at(from), ends: at(to), stitches, threads };
     });
   });
 
@@ -79,16 +82,6 @@ export const useHoopings = createSharedComposable(() => {
       : (shares.value.find((s) => rehearsal.playhead < s.to) ?? null),
   );
 
-  /** Threads of a hooping, as codes in the order in which they are put on. */
-  function threadsIn({ from, to }: HoopingShare): string[] {
-    const { plan } = sewing;
-    if (!plan) return [];
-    const codes = plan.objects
-      .filter((o) => o.from < to && o.to > from && o.to > o.from)
-      .map((o) => o.thread);
-    return codes.filter((code, i) => code !== codes[i - 1]);
-  }
-
   /** An error of hooping that is tried: what would be sewn with it is shown while the hoop's panel is open. */
   const error = shallowRef<HoopingError | null>(null);
   watch(
@@ -96,14 +89,14 @@ export const useHoopings = createSharedComposable(() => {
     (open) => !open && (error.value = null),
   );
   const plan = computed(() =>
-    error.value && sewing.plan && bench.plain && sewing.hoopings.length
-      ? withError(sewing.plan, sewing.hoopings, errorMaps(bench.plain, error.value))
+    error.value && sewing.plan && bench.plain
+      ? withError(sewing.plan, errorMaps(bench.plain, error.value))
       : sewing.plan,
   );
   /** Where it would show, worst first. */
   const errorsShown = computed(() =>
-    error.value && boxes.value && bench.plain ? errorShown(bench.plain, boxes.value, error.value) : [],
+    error.value && bench.plain ? errorShown(bench.plain, belongs.value, error.value) : [],
   );
 
-  return { error, plan, errorsShown, hoopings, several, belongs, boxes, ofItem, shares, mounted, threadsIn };
+  return { error, plan, errorsShown, hoopings, several, belongs, ofItem, shares, mounted };
 });

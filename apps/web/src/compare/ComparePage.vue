@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // Two revisions, one design on two cloths, or two designs, side by side with one playhead.
-import { ChevronLeft, Maximize, Pause, Play, ZoomIn, ZoomOut } from '@lucide/vue';
-import { computed, markRaw, onBeforeUnmount, reactive, ref, shallowRef, watch } from 'vue';
+import { ChevronLeft, Pause, Play } from '@lucide/vue';
+import { computed, markRaw, onBeforeUnmount, reactive, ref, watch } from 'vue';
 import {
   clothBounds,
   clothById,
@@ -14,9 +14,9 @@ import {
 import { useRoute } from 'vue-router';
 import type { RevisionEntry } from '@rosehip/wire';
 import { api } from '../api.ts';
-import { fitted, pulled, zoomedAt, type Viewport } from '../parts/viewport.ts';
+import { useSharedView } from '../parts/shared-view.ts';
+import ZoomButtons from '../parts/ZoomButtons.vue';
 import { showNumber } from '../fields/arithmetic.ts';
-import IconButton from '../parts/IconButton.vue';
 import { ago, counted, sewingTime } from '../parts/time.ts';
 import { SPEEDS } from '../stores/rehearsal.ts';
 import { useSettings } from '../stores/settings.ts';
@@ -107,23 +107,10 @@ const VIEWS: { name: ViewName; label: string }[] = [
   { name: 'needle', label: 'Needle' },
   { name: 'cloth', label: 'Cloth' },
 ];
-const seen = shallowRef<Viewport>({ scale: 4, centre: { x: 0, y: 0 } });
-let size = { width: 600, height: 500 };
-let measured = false;
-
-function fit(): void {
-  const all = uniteBounds(sides.flatMap((s) => (s.design ? [clothBounds(s.design)] : [])));
-  if (all) seen.value = fitted(all, size, 32);
-}
-const pan = (dx: number, dy: number): void => void (seen.value = pulled(seen.value, dx, dy));
-function zoom(factor: number, x = size.width / 2, y = size.height / 2): void {
-  seen.value = zoomedAt(seen.value, size, factor, x, y);
-}
-function sized(width: number, height: number): void {
-  size = { width, height };
-  if (!measured) fit();
-  measured = true;
-}
+const { seen, fit, pan, zoom, sized } = useSharedView(
+  () => uniteBounds(sides.map((s) => (s.design ? clothBounds(s.design as Design) : null))),
+  32,
+);
 
 /* The playhead: a share of the whole time, so that both begin and end together */
 const share = ref(1);
@@ -210,11 +197,7 @@ const labelOf = (side: Side): string =>
         </button>
       </div>
       <div class="grow" />
-      <IconButton label="Zoom out" @press="zoom(1 / 1.25)"
-        ><ZoomOut :size="16" aria-hidden="true"
-      /></IconButton>
-      <IconButton label="Zoom in" @press="zoom(1.25)"><ZoomIn :size="16" aria-hidden="true" /></IconButton>
-      <IconButton label="Fit the hoop" @press="fit"><Maximize :size="16" aria-hidden="true" /></IconButton>
+      <ZoomButtons fits="Fit the hoop" @zoom="zoom" @fit="fit" />
     </header>
     <div class="grid grid-cols-2 border-b border-line bg-panel">
       <div

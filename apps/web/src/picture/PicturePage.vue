@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // From a picture to a design: steps side by side, the picture as a step leaves it, and the cloth with what comes of it.
-import { ChevronLeft, ImageUp, Maximize, ZoomIn, ZoomOut } from '@lucide/vue';
+import { ChevronLeft, ImageUp } from '@lucide/vue';
 import { useDropZone, useEventListener } from '@vueuse/core';
 import { computed, ref, shallowRef, useTemplateRef, watch } from 'vue';
 import {
@@ -21,9 +21,9 @@ import { useRouter } from 'vue-router';
 import { api } from '../api.ts';
 import ComparePane from '../compare/ComparePane.vue';
 import FileButton from '../parts/FileButton.vue';
-import IconButton from '../parts/IconButton.vue';
 import { ago, counted, sewingTime } from '../parts/time.ts';
-import { fitted, pulled, zoomedAt, type Viewport } from '../parts/viewport.ts';
+import { useSharedView } from '../parts/shared-view.ts';
+import ZoomButtons from '../parts/ZoomButtons.vue';
 import { useHandOver } from '../stores/hand-over.ts';
 import { useSettings } from '../stores/settings.ts';
 import { forgetBegun, keepBegun, lastBegun, type Begun } from './begun.ts';
@@ -113,7 +113,6 @@ async function tryOut(example: (typeof EXAMPLES)[number]): Promise<void> {
 /* What it is sewn on */
 function hoopTo(hoop: Design['hoop']): void {
   base.value = { ...base.value, hoop };
-  fitWanted = true;
   void steps.run();
   fit();
 }
@@ -141,23 +140,10 @@ const threads = computed(() => new Set(figures.value?.threads).size);
 const settled = computed(() => !!sewn.value && figured.value === sewn.value && !steps.busy.value);
 
 /* Both halves are seen alike */
-const seen = shallowRef<Viewport>({ scale: 4, centre: { x: 0, y: 0 } });
-let size = { width: 600, height: 400 };
-let fitWanted = true;
-function fit(): void {
-  const { hoop } = base.value;
-  const [w, h] = [hoop.width / 2, hoop.height / 2];
-  seen.value = fitted({ minX: -w, minY: -h, maxX: w, maxY: h }, size, 16);
-}
-const pan = (dx: number, dy: number): void => void (seen.value = pulled(seen.value, dx, dy));
-function zoom(factor: number, x = size.width / 2, y = size.height / 2): void {
-  fitWanted = false;
-  seen.value = zoomedAt(seen.value, size, factor, x, y);
-}
-function sized(width: number, height: number): void {
-  size = { width, height };
-  if (fitWanted) fit();
-}
+const { seen, fit, pan, zoom, sized } = useSharedView(() => {
+  const { width, height } = base.value.hoop;
+  return { minX: -width / 2, minY: -height / 2, maxX: width / 2, maxY: height / 2 };
+}, 16);
 
 const look = (name: StepName): void => void (step.value = name);
 const STEPS: Record<string, string> = {
@@ -251,15 +237,7 @@ watch(made, (now) => now && (last.value = steps.choices.value));
         {{ threads }} {{ threads === 1 ? 'colour' : 'colours' }} · {{ counted(figures.stitches) }} stitches ·
         {{ sewingTime(figures.seconds) }}
       </p>
-      <div class="flex">
-        <IconButton label="Zoom out" @press="zoom(1 / 1.25)"
-          ><ZoomOut :size="16" aria-hidden="true"
-        /></IconButton>
-        <IconButton label="Zoom in" @press="zoom(1.25)"><ZoomIn :size="16" aria-hidden="true" /></IconButton>
-        <IconButton label="Fit the hoop in the window" @press="((fitWanted = true), fit())"
-          ><Maximize :size="16" aria-hidden="true"
-        /></IconButton>
-      </div>
+      <ZoomButtons fits="Fit the hoop in the window" @zoom="zoom" @fit="fit" />
       <button
         type="button"
         class="button button-primary"

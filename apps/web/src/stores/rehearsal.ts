@@ -119,7 +119,7 @@ export const useRehearsal = defineStore('rehearsal', () => {
     const leaf = id && planned ? findItem(planned, id) : null;
     const own = (id && noteOfMark(id)) || (leaf && leaf.kind !== 'group' && leaf.stopAfter) || '';
     // Without marks the last thing of a hooping waits for the next one.
-    const ended = sewing.hoopings.slice(0, -1).findIndex(({ to }) => to === record);
+    const ended = plan?.hoopings?.slice(0, -1).findIndex(({ to }) => to === record) ?? -1;
     const anew = ended >= 0 && !(id && noteOfMark(id)) ? `hoop anew: ${ended + 2}` : '';
     return [own, anew].filter(Boolean).join('; then ') || 'The machine waits here.';
   }
@@ -160,7 +160,7 @@ export const useRehearsal = defineStore('rehearsal', () => {
     const { plan } = sewing;
     if (!plan) return [];
     if (to === 'object') return plan.objects.filter((o) => o.to > o.from).map((o) => o.from);
-    if (to === 'hooping') return sewing.hoopings.map((h) => h.from);
+    if (to === 'hooping') return (plan.hoopings ?? []).map((h) => h.from);
     const out: number[] = [];
     plan.move.forEach((m, i) => MOVES[to].includes(m) && out.push(i + 1));
     return out;

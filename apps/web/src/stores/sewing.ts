@@ -8,6 +8,7 @@ import {
   type Design,
   type Figures,
   type Finding,
+  type HoopedThings,
   type Item,
   type LayerGrid,
   type Plan,
@@ -33,8 +34,8 @@ export const useSewing = defineStore('sewing', () => {
   const figures = shallowRef<Figures | null>(null);
   /** What settings that are left to the engine come to, by object and name. */
   const chosen = shallowRef<Record<string, Record<string, SettingValue>>>({});
-  /** Where each of several hoopings begins and ends in the plan, as records. */
-  const hoopings = shallowRef<{ from: number; to: number }[]>([]);
+  /** What is sewn in which of several hoopings; null when there is one. */
+  const hooped = shallowRef<HoopedThings | null>(null);
   /** The design that the plan was made from. */
   const planned = shallowRef<Design | null>(null);
   const busy = ref(false);
@@ -99,7 +100,7 @@ export const useSewing = defineStore('sewing', () => {
         plan.value = sewn.plan;
         figures.value = sewn.figures;
         chosen.value = sewn.chosen;
-        hoopings.value = sewn.hoopings;
+        hooped.value = sewn.hooped;
         planned.value = now;
       } catch (error) {
         problem.value = `The stitches could not be made: ${(error as Error).message}`;
@@ -178,7 +179,7 @@ export const useSewing = defineStore('sewing', () => {
     plan.value = figures.value = planned.value = checked.value = layers.value = null;
     findings.value = [];
     chosen.value = {};
-    hoopings.value = [];
+    hooped.value = null;
     leftOut.value = new Map();
     stopped.value = false;
   }
@@ -192,7 +193,7 @@ export const useSewing = defineStore('sewing', () => {
     checked,
     checking,
     chosen,
-    hoopings,
+    hooped,
     planned,
     busy,
     problem,

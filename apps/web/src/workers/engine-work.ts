@@ -68,8 +68,8 @@ import {
   adaptDesign,
   partForHoopJob,
   type PartedForHoop,
-  hoopingShares,
   sewHooped,
+  type HoopedThings,
   followed,
   type Followed,
   proposedWith,
@@ -86,8 +86,8 @@ export interface Sewn {
   figures: Figures;
   /** What settings that are left to the engine come to, by object and name. */
   chosen: Record<string, Record<string, SettingValue>>;
-  /** Where each of several hoopings begins and ends, as records; empty when there is one. */
-  hoopings: { from: number; to: number }[];
+  /** What is sewn in which of several hoopings; null when there is one. */
+  hooped: HoopedThings | null;
   /** Time the computation took, in ms. */
   took: number;
 }
@@ -231,8 +231,7 @@ const engine = {
     const start = performance.now();
     const design = await opened(parcel);
     let told = start;
-    const plain = resolveDesign(design);
-    const plan = sewHooped(plain, {
+    const { plan, things } = sewHooped(resolveDesign(design), {
       speed: machineById(machine).speed,
       stopped: new Set(stopped),
       onObject: (object, of, id, stitches) => {
@@ -244,7 +243,7 @@ const engine = {
     return handOver(plan, {
       figures: figuresOf(plan),
       chosen: chosenIn(design),
-      hoopings: hoopingShares(plain, plan),
+      hooped: things,
       took: performance.now() - start,
     });
   },

@@ -80,11 +80,7 @@ export function suitCloth(work: Adapting): void {
     const unfit = unfitOn(object, to);
     if (!unfit || unfitOn(object, from)) continue;
     changed.set(object.id, { ...object, recipe: unfit.better });
-    const [, reason] = /^(?:.*?)((?:is|has) .*)$/.exec(unfit.sentence.slice(object.name.length)) ?? [];
-    work.say(
-      { step: 'suits', change: unfit.fix, why: `It ${reason ?? 'does not suit this cloth.'}` },
-      object,
-    );
+    work.say({ step: 'suits', change: unfit.fix, why: `It ${unfit.reason}` }, object);
   }
   work.replace(changed);
 }

@@ -1,4 +1,5 @@
 // A design that follows another: what changed there since is taken over, what was changed here by hand stays.
+import equal from 'fast-deep-equal';
 import { shapedBy } from '../design/references.ts';
 import { everyItem } from '../design/tree.ts';
 import type { Design, Group, Item } from '../design/types.ts';
@@ -8,20 +9,6 @@ export interface Followed {
   /** How many things were taken over, and how many stay as they were changed by hand. */
   taken: number;
   kept: number;
-}
-
-const same = (a: unknown, b: unknown): boolean => JSON.stringify(sorted(a)) === JSON.stringify(sorted(b));
-
-/** With its keys in order, so that only what they say counts. */
-function sorted(value: unknown): unknown {
-  if (Array.isArray(value)) return value.map(sorted);
-  if (typeof value !== 'object' || !value) return value;
-  return Object.fromEntries(
-    Object.entries(value)
-      .filter(([, v]) => v !== undefined)
-      .sort(([a], [b]) => (a < b ? -1 : 1))
-      .map(([k, v]) => [k, sorted(v)]),
-  );
 }
 
 /** An item without what stands in it. */
@@ -53,7 +40,7 @@ export function followed(base: Design, mine: Design, theirs: Design): Followed {
   let [taken, kept] = [0, 0];
   const changedHere = (id: string): boolean => {
     const [b, m] = [was.get(id), own.get(id)];
-    return !!m && (!b || !same(alone(b), alone(m)));
+    return !!m && (!b || !equal(alone(b), alone(m)));
   };
   /** Lists by their group; an item that was put into another group by hand stays there. */
   const lists = new Map<string, Item[]>();
@@ -74,7 +61,7 @@ export function followed(base: Design, mine: Design, theirs: Design): Followed {
       if (b && !m) continue;
       const hand = changedHere(item.id);
       if (hand) kept++;
-      else if (!b || !same(alone(b), alone(item))) taken++;
+      else if (!b || !equal(alone(b), alone(item))) taken++;
       place(hand ? m! : item, parent);
       if (item.kind === 'group') visit(item.objects, item.id);
     }
@@ -103,7 +90,7 @@ export function followed(base: Design, mine: Design, theirs: Design): Followed {
     const ids = new Set(list.map((i) => i.id));
     const [a, b] = [first, hand].map((l) => l.map((i) => i.id).filter((id) => ids.has(id)));
     const both = (l: string[], other: string[]): string[] => l.filter((id) => other.includes(id));
-    if (same(both(a, b), both(b, a))) continue;
+    if (equal(both(a, b), both(b, a))) continue;
     const rank = new Map(b.map((id, k) => [id, k]));
     let last = -1;
     const keys = list.map((i) => (last = rank.get(i.id) ?? last + 1e-3));
@@ -119,7 +106,7 @@ export function followed(base: Design, mine: Design, theirs: Design): Followed {
     );
   const design: Record<string, unknown> = { ...theirs };
   for (const key of new Set([...Object.keys(base), ...Object.keys(mine)]) as Set<keyof Design>) {
-    if (key === 'objects' || key === 'adapted' || same(base[key], mine[key])) continue;
+    if (key === 'objects' || key === 'adapted' || equal(base[key], mine[key])) continue;
     if (mine[key] === undefined) delete design[key];
     else design[key] = mine[key];
   }

@@ -1,7 +1,7 @@
 // How far a design's needle points reach, without sewing all of it.
 import { visibleLeaves, type Leaf } from '../design/tree.ts';
 import type { PlainOutline, ResolvedDesign } from '../design/types.ts';
-import { uniteBounds, type Bounds } from '../geometry/points.ts';
+import { grownBounds, uniteBounds, type Bounds } from '../geometry/points.ts';
 import { clothById, type Cloth } from '../materials/cloths.ts';
 import { figuresOf } from '../sewing/plan.ts';
 import { sewResolved } from '../sewing/sew.ts';
@@ -22,13 +22,6 @@ function pulled(leaf: Leaf<PlainOutline>, cloth: Cloth): number {
 const mustBeSewn = (leaf: Leaf<PlainOutline>, cloth: Cloth): boolean =>
   leaf.kind === 'object' && !leaf.letters && sewnFrom(leaf.recipe) === 'region' && pulled(leaf, cloth) > 0;
 
-const grown = (b: Bounds, r: number): Bounds => ({
-  minX: b.minX - r,
-  minY: b.minY - r,
-  maxX: b.maxX + r,
-  maxY: b.maxY + r,
-});
-
 /** What lies farther inside than this does not say how large the whole is, in mm. */
 const OUTER = 2;
 
@@ -38,7 +31,7 @@ export function sewnBounds(design: ResolvedDesign): Bounds | null {
   const rough = [...visibleLeaves(design.objects)].flatMap((leaf) => {
     const b = leaf.kind === 'object' && leaf.unsewn ? null : itemBounds(leaf);
     const reach = leaf.kind === 'object' ? reachOf(leaf) + pulled(leaf, cloth) : 0;
-    return b ? [{ leaf, b: grown(b, reach) }] : [];
+    return b ? [{ leaf, b: grownBounds(b, reach) }] : [];
   });
   const all = uniteBounds(rough.map(({ b }) => b));
   if (!all) return null;

@@ -3,10 +3,9 @@ import { findItem, isLetter, originOf } from '../design/tree.ts';
 import type { Design, IgnoredFinding } from '../design/types.ts';
 import { MACHINES, type Machine } from '../materials/machine.ts';
 import { materialsOf } from '../materials/materials.ts';
-import { hooped, isHooped, isMark } from '../hooping/parts.ts';
 import { resolveDesign } from '../resolve/resolve.ts';
 import { sewnExtent, type Extent } from '../sewing/extent.ts';
-import { figuresOf, type Plan } from '../sewing/plan.ts';
+import { figuresOf, type Plan, type PlanObject } from '../sewing/plan.ts';
 import { sewnLeaves } from '../sewing/sew.ts';
 import { objectCover } from '../sewing/stitch-object.ts';
 import { JobError, type Job } from '../jobs/job.ts';
@@ -102,25 +101,22 @@ function checkedOf(design: Design, plan: Plan, machine: Machine): Checked {
   const plain = resolveDesign(design);
   const materials = materialsOf(design);
   const { cloth } = materials;
-  const starts = isHooped(plain) ? hooped(plain).starts : [0];
-  const leaves = sewnLeaves(isHooped(plain) ? hooped(plain).design : plain);
-  const hoopingAt = (i: number): number => starts.findLastIndex((start) => start <= i);
-  const sewn = leaves.map((sewnLeaf, i) => {
+  const leaves = new Map(sewnLeaves(plain).map((leaf) => [leaf.id, leaf]));
+  const hoopingAt = (share: PlanObject): number =>
+    Math.max(0, plan.hoopings?.findLastIndex(({ from }) => share.from >= from) ?? 0);
+  // In the order of the plan, which may be another than the design's where there are several hoopings.
+  const sewn = plan.objects.flatMap((share): SewnItem[] => {
+    const sewnLeaf = leaves.get(share.id);
+    // Alignment marks are of no design.
+    if (!sewnLeaf) return [];
     const leaf = calledIn(design, sewnLeaf);
-    if (plan.objects[i]?.excess)
-      return {
-        leaf,
-        share: plan.objects[i],
-        extent: { region: [], bounds: null },
-        cover: null,
-        hooping: hoopingAt(i),
-      };
+    const hooping = hoopingAt(share);
+    if (share.excess) return [{ leaf, share, extent: { region: [], bounds: null }, cover: null, hooping }];
     const region = leaf.kind === 'object' ? objectCover(leaf, cloth)?.region : null;
     const extent = sewnExtent(leaf, cloth);
     const cover: Extent | null = region ? { region, bounds: extent.bounds } : null;
-    return { leaf, share: plan.objects[i], extent, cover, hooping: hoopingAt(i) };
+    return [{ leaf, share, extent, cover, hooping }];
   });
-  const things = sewn.filter(({ leaf }) => !isMark(leaf.id));
   let grid: LayerGrid | null = null;
   return {
     design,
@@ -129,7 +125,7 @@ function checkedOf(design: Design, plan: Plan, machine: Machine): Checked {
     machine,
     plan,
     figures: figuresOf(plan),
-    sewn: things,
+    sewn,
     layers: () => (grid ??= layersOver(plan) ?? NO_LAYERS),
   };
 }

@@ -62,6 +62,14 @@ export function uniteBounds(all: Iterable<Bounds | null>): Bounds | null {
 }
 
 /** Do two boxes overlap, or come as near as `room` mm? */
+/** Bounds with so much more on all sides. */
+export const grownBounds = (b: Bounds, by: number): Bounds => ({
+  minX: b.minX - by,
+  minY: b.minY - by,
+  maxX: b.maxX + by,
+  maxY: b.maxY + by,
+});
+
 export const boundsMeet = (a: Bounds, b: Bounds, room = 0): boolean =>
   a.minX <= b.maxX + room && b.minX <= a.maxX + room && a.minY <= b.maxY + room && b.minY <= a.maxY + room;
 

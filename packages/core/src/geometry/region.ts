@@ -45,6 +45,11 @@ export function coordsBounds(all: Iterable<ArrayLike<number>>): Bounds | null {
   return b.minX <= b.maxX ? b : null;
 }
 
+/** A box as a region, mm. */
+export const boxRegion = ({ minX, minY, maxX, maxY }: Bounds): Region => [
+  { outer: Float64Array.of(minX, minY, maxX, minY, maxX, maxY, minX, maxY), holes: [] },
+];
+
 export const regionBounds = (region: Region): Bounds | null => coordsBounds(region.map((p) => p.outer));
 
 /** The middle of a region's bounds, in mm. */

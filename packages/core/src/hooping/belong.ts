@@ -7,6 +7,7 @@ import { emptyBounds, growBounds, type Bounds } from '../geometry/points.ts';
 import { clothById, type Cloth } from '../materials/cloths.ts';
 import { regionArea } from '../geometry/region.ts';
 import { overlapOf, sewnExtent } from '../sewing/extent.ts';
+import { itemBounds } from '../shaping/bounds.ts';
 import { Move, type Plan } from '../sewing/plan.ts';
 import { holds } from './field.ts';
 
@@ -45,24 +46,30 @@ export interface Belonging {
   early: string[];
 }
 
+/** `boxes` is what things reach with their stitches, by their ids; of what has none it is where it is drawn. */
 export function belonging(design: ResolvedDesign, boxes: ReadonlyMap<string, Bounds>): Belonging {
   const hoopings = hoopingsOf(design);
   const of = new Map<string, number>();
   const cut: string[] = [];
   const may = new Map<string, number[]>();
-  const leaves = [...visibleLeaves(design.objects)].filter((leaf) => boxes.has(leaf.id));
+  const leaves = [...visibleLeaves(design.objects)].filter((l) => l.kind === 'stitches' || !l.unsewn);
   for (const leaf of leaves) {
-    const box = boxes.get(leaf.id)!;
+    const box = boxes.get(leaf.id) ?? itemBounds(leaf);
+    if (!box) {
+      of.set(leaf.id, 0);
+      continue;
+    }
     const [mx, my] = [(box.minX + box.maxX) / 2, (box.minY + box.maxY) / 2];
     const away = (k: number): number => Math.hypot(hoopings[k].x - mx, hoopings[k].y - my);
     const holding = hoopings.flatMap((h, k) => (holds(h, design.hoop, box) ? [k] : []));
     const wished = hoopings.findIndex((h) => h.id === leaf.hooping);
-    if (!holding.length) cut.push(leaf.id);
+    if (!holding.length && boxes.has(leaf.id)) cut.push(leaf.id);
     const from = holding.length ? holding : hoopings.map((_, k) => k);
     may.set(leaf.id, holding);
     of.set(leaf.id, wished >= 0 ? wished : from.reduce((a, b) => (away(b) < away(a) ? b : a)));
   }
-  const early = hoopings.length > 1 ? inOrder(leaves, boxes, of, may, clothById(design.cloth.kind)) : [];
+  const sewn = leaves.filter(({ id }) => boxes.has(id));
+  const early = hoopings.length > 1 ? inOrder(sewn, boxes, of, may, clothById(design.cloth.kind)) : [];
   return { of, cut, early };
 }
 

@@ -2,10 +2,11 @@
 import Flatbush from 'flatbush';
 import type { ResolvedDesign } from '../design/types.ts';
 import { applyMatrix, IDENTITY, multiply, rotation, translation, type Matrix } from '../geometry/matrix.ts';
-import type { Bounds, Point } from '../geometry/points.ts';
+import type { Point } from '../geometry/points.ts';
 import type { Plan } from '../sewing/plan.ts';
-import { belonging, hoopingsOf } from './belong.ts';
+import { hoopingsOf } from './belong.ts';
 import { marksBetween } from './marks.ts';
+import type { HoopedThings } from './parts.ts';
 
 /** How far off each hooping is from where its marks say: mm away from the one before, and degrees. */
 export interface HoopingError {
@@ -41,14 +42,10 @@ export function errorMaps(design: ResolvedDesign, { shift, turn }: HoopingError)
   return maps;
 }
 
-/** The plan as it would be sewn with such an error. `shares` are its hoopings, as records. */
-export function withError(
-  plan: Plan,
-  shares: readonly { from: number; to: number }[],
-  maps: readonly Matrix[],
-): Plan {
+/** The plan as it would be sewn with such an error. */
+export function withError(plan: Plan, maps: readonly Matrix[]): Plan {
   const [x, y] = [plan.x.slice(), plan.y.slice()];
-  shares.forEach(({ from, to }, k) => {
+  plan.hoopings?.forEach(({ from, to }, k) => {
     for (let i = from; i < to; i++) {
       const p = applyMatrix(maps[k], { x: plan.x[i], y: plan.y[i] });
       [x[i], y[i]] = [p.x, p.y];
@@ -66,14 +63,13 @@ export interface ErrorShown {
   at: Point;
 }
 
-/** Where an error of hooping would show, worst first; `boxes` is what things reach, by their ids. */
+/** Where an error of hooping would show, worst first. */
 export function errorShown(
   design: ResolvedDesign,
-  boxes: ReadonlyMap<string, Bounds>,
+  { of, boxes }: Pick<HoopedThings, 'of' | 'boxes'>,
   error: HoopingError,
 ): ErrorShown[] {
-  const { of } = belonging(design, boxes);
-  const things = [...of];
+  const things = [...of].filter(([id]) => boxes.has(id));
   if (hoopingsOf(design).length < 2 || !things.length) return [];
   const maps = errorMaps(design, error);
   const index = new Flatbush(things.length);

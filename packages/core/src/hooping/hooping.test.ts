@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { moonRunner } from '../../../../demo/moon-runner.ts';
 import { drawn, object } from '../../test/draw.ts';
+import { findingsOf } from '../findings/findings.ts';
 import { applyCommand } from '../design/commands.ts';
 import { everyLeaf } from '../design/tree.ts';
 import { emptyDesign, type Design, type Group, type Hooping, type PlainOutline } from '../design/types.ts';
@@ -32,7 +33,7 @@ import { HOOP_EDGE, holds, toCloth, toHoop } from './field.ts';
 import { fits, laidHoopings } from './lay.ts';
 import { errorMaps, errorShown, withError } from './error.ts';
 import { markPlaces, marksBetween } from './marks.ts';
-import { hooped, hoopingShares, isMark, sewHooped } from './parts.ts';
+import { hoopingParts, isMark, sewHooped } from './parts.ts';
 import { pieceOutline } from './piece.ts';
 import { hoopingPlans } from './plans.ts';
 
@@ -279,16 +280,15 @@ describe('files of hoopings', () => {
       ...laid,
       objects: Array.from({ length: 17 }, (_, i) => object(`r${i}`, box(-340 + 40 * i, 30, 40, 4), 'run')),
     });
-    const plan = sewHooped(plain);
-    const boxes = sewnBoxes(plan);
-    const at = (shift: number, turn: number) => errorShown(plain, boxes, { shift, turn });
+    const { plan, things } = sewHooped(plain);
+    const at = (shift: number, turn: number) => errorShown(plain, things!, { shift, turn });
     const [worst] = at(0.5, 0);
     expect(worst.off).toBeCloseTo(0.5, 2);
     expect(worst.hoopings[1] - worst.hoopings[0]).not.toBe(0);
     expect(at(0, 0).every(({ off }) => off === 0)).toBe(true);
     expect(at(0, 1)[0].off).toBeGreaterThan(0.1);
-    const shown = withError(plan, hoopingShares(plain, plan), errorMaps(plain, { shift: 0.5, turn: 0 }));
-    const shares = hoopingShares(plain, plan);
+    const shown = withError(plan, errorMaps(plain, { shift: 0.5, turn: 0 }));
+    const shares = plan.hoopings!;
     // The first lies right; errors add up to the last.
     expect(shown.x[0]).toBe(plan.x[0]);
     const last = shares[5].to - 1;
@@ -333,8 +333,8 @@ describe('files of hoopings', () => {
 
   it('follow each other in one plan, in the cloth’s places, with a stop where the hoop is put anew', () => {
     const plain = resolveDesign(laid);
-    const plan = sewHooped(plain);
-    const shares = hoopingShares(plain, plan);
+    const { plan } = sewHooped(plain);
+    const shares = plan.hoopings!;
     expect(shares).toHaveLength(6);
     expect([shares[0].from, shares[5].to]).toEqual([0, plan.x.length]);
     const { plans } = hoopingPlans(plain);
@@ -355,16 +355,26 @@ describe('files of hoopings', () => {
     });
     // Without marks the last thing waits for the next hooping.
     const bare = resolveDesign({ ...laid, marks: undefined });
-    const waits = hooped(bare).design.objects.filter((o) => o.kind === 'object' && o.stopAfter);
-    expect(waits).toHaveLength(5);
-    expect(waits[0]).toMatchObject({ stopAfter: 'hoop anew: 2' });
+    const stops = sewHooped(bare).plan.move.filter((m) => m === Move.stop);
+    expect(stops).toHaveLength(5);
+  });
+
+  it('hold what is not sewn, or was stopped, as well: findings tell of it', () => {
+    const speck = object('speck', box(0, 0, 0.05, 0.05), 'fill');
+    const some: Design = { ...laid, objects: [...laid.objects, speck] };
+    const { plan } = sewHooped(resolveDesign(some), { stopped: new Set(['f3']) });
+    expect(plan.objects.find((o) => o.id === 'f3')?.excess).toBeTruthy();
+    const found = findingsOf(some, plan);
+    expect(found.find((f) => f.id === 'no-stitches')?.objects).toEqual(['speck']);
+    expect(found.some((f) => f.objects.includes('f3'))).toBe(true);
+    expect(found.some((f) => f.objects.some(isMark))).toBe(false);
   });
 
   it('hold every stitch of a repeat that is sewn colour by colour, wherever its copies are sewn', () => {
     const runner = moonRunner();
     const plain = resolveDesign(runner);
     const whole = sewDesign(runner);
-    const hoopedPlan = sewHooped(plain);
+    const { plan: hoopedPlan, things } = sewHooped(plain);
     const stitchesOf = (plan: Plan, id: string): number =>
       plan.objects
         .filter((o) => o.id === id)
@@ -374,7 +384,7 @@ describe('files of hoopings', () => {
     const lost = [...ids].filter((id) => stitchesOf(hoopedPlan, id) < 0.8 * stitchesOf(whole, id));
     expect(lost).toEqual([]);
     // Of each hooping's copies, each colour comes once.
-    for (const { objects } of hooped(plain).parts.parts) {
+    for (const { objects } of hoopingParts(plain, things!.boxes).parts) {
       const phases = objects.find((o) => o.kind === 'group' && o.name === 'Phases') as Group<PlainOutline>;
       const threads = [...everyLeaf(phases.objects)].map((l) => l.thread);
       expect(threads.filter((t, i) => t !== threads[i - 1])).toHaveLength(new Set(threads).size);

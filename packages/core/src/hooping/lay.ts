@@ -1,5 +1,6 @@
 // Lays hoopings: the fewest that hold every box whole, each sharing room with the next for its marks; along a strip all
 // alike where that can be.
+import { DESIGN_LIMITS } from '../design/limits.ts';
 import { newId, type Hooping } from '../design/types.ts';
 import type { Bounds } from '../geometry/points.ts';
 import type { Hoop } from '../materials/hoops.ts';
@@ -187,7 +188,10 @@ export function laidHoopings(boxes: readonly Bounds[], { hoop, shared }: LayChoi
     );
     const keptW = wide > w ? Math.max(largest.w, w - shared) : w;
     const keptH = high > h ? Math.max(largest.h, h - shared) : h;
-    for (const cover of COVERS) {
+    // So many are refused anyway: the slow ways need not be gone.
+    const [, quick] = COVERS;
+    const far = quick(fit, keptW, keptH).length > 3 * DESIGN_LIMITS.hoopings;
+    for (const cover of far ? [quick] : COVERS) {
       const windows = needed(cover(fit, keptW, keptH), fit, keptW, keptH);
       if (best && windows.length >= best.length) continue;
       const even = windows.length > 1 ? evenSteps(fit, windows.length, w, h, shared, turn) : null;

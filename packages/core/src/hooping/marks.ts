@@ -1,10 +1,17 @@
 // Alignment marks between hoopings: on the cloth that both hoops hold, as far apart as can be.
 import type { Hooping, Marks, PathOutline, ResolvedDesign } from '../design/types.ts';
 import { visibleLeaves } from '../design/tree.ts';
-import { intersect, offsetRegion, regionFromRings, subtract } from '../geometry/clip.ts';
-import { boundsMeet, distance, onMachineGrid, type Bounds, type Point } from '../geometry/points.ts';
+import { intersect, offsetRegion, subtract } from '../geometry/clip.ts';
+import {
+  boundsMeet,
+  distance,
+  grownBounds,
+  onMachineGrid,
+  type Bounds,
+  type Point,
+} from '../geometry/points.ts';
 import { arcLengths, nearestOnLine, pointAt } from '../geometry/polyline.ts';
-import { insideRegion, regionBounds, ringsOf, type Region } from '../geometry/region.ts';
+import { boxRegion, insideRegion, regionBounds, ringsOf, type Region } from '../geometry/region.ts';
 import { outlineRegion } from '../outlines/region.ts';
 import { itemBounds } from '../shaping/bounds.ts';
 import { reachOf } from '../stitches/kinds.ts';
@@ -72,7 +79,7 @@ function boxesOf(objects: Marked['objects']): Bounds[] {
     boxes = [...visibleLeaves(objects)].flatMap((leaf) => {
       const b = leaf.kind === 'object' && leaf.unsewn ? null : itemBounds(leaf);
       const r = leaf.kind === 'object' ? reachOf(leaf) : 0;
-      return b ? [{ minX: b.minX - r, minY: b.minY - r, maxX: b.maxX + r, maxY: b.maxY + r }] : [];
+      return b ? [grownBounds(b, r)] : [];
     });
     boxesKnown.set(objects, boxes);
   }
@@ -87,8 +94,7 @@ function bareOf(room: Region, { objects }: Marked, keep: number): Region {
   for (const b of boxesOf(objects)) {
     if (!bare.length) break;
     if (!boundsMeet(b, about, keep)) continue;
-    const [x0, y0, x1, y1] = [b.minX - keep, b.minY - keep, b.maxX + keep, b.maxY + keep];
-    bare = subtract(bare, regionFromRings([Float64Array.of(x0, y0, x1, y0, x1, y1, x0, y1)]));
+    bare = subtract(bare, boxRegion(grownBounds(b, keep)));
   }
   return bare;
 }

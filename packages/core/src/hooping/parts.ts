@@ -100,14 +100,6 @@ export function hoopingParts(design: ResolvedDesign, boxes: ReadonlyMap<string, 
   return { ...belongs, parts, unmarked };
 }
 
-/** A design as it is sewn hooping by hooping, one after the other. */
-export interface Hooped {
-  design: ResolvedDesign;
-  parts: HoopingParts;
-  /** How many of its sewn leaves come before each hooping; one entry more than there are hoopings. */
-  starts: number[];
-}
-
 /** The last thing that is sewn waits for the next hooping, with what it waits for anyway. */
 function waiting(items: readonly Item<PlainOutline>[], note: string): Item<PlainOutline>[] {
   const last = [...visibleLeaves(items)].filter((l) => l.kind === 'stitches' || !l.unsewn).at(-1);
@@ -124,37 +116,42 @@ function waiting(items: readonly Item<PlainOutline>[], note: string): Item<Plain
   return visit(items);
 }
 
-const known = new WeakMap<ResolvedDesign, Hooped>();
-
-/** A design with several hoopings, in the order in which it is sewn in them. Remembered with the design. */
-export function hooped(design: ResolvedDesign): Hooped {
-  const before = known.get(design);
-  if (before) return before;
-  const parts = hoopingParts(design, sewnBoxes(sewResolved(design)));
-  const starts = [0];
-  const objects = parts.parts.flatMap(({ objects: own }, k) => {
-    const next = k + 1 < parts.parts.length && !own.some((o) => o.id === `${MARKS}after-${k + 1}`);
-    const items = next ? waiting(own, `hoop anew: ${k + 2}`) : own;
-    starts.push(starts[k] + sewnLeaves({ ...design, objects: items }).length);
-    return items;
-  });
-  const made: Hooped = { design: { ...design, objects }, parts, starts };
-  known.set(design, made);
-  return made;
-}
-
 /** Is a design sewn in more than one hooping? */
 export const isHooped = (design: Pick<ResolvedDesign, 'hoopings'>): boolean =>
   (design.hoopings?.length ?? 0) > 1;
 
-/** The plan of a design, hooping by hooping where there are several. */
-export const sewHooped = (design: ResolvedDesign, options: SewOptions = {}): Plan =>
-  sewResolved(isHooped(design) ? hooped(design).design : design, options);
+/** What is sewn in which hooping, and what each thing reaches, in mm, by its id. */
+export interface HoopedThings extends Belonging {
+  boxes: Map<string, Bounds>;
+}
 
-/** Where each hooping begins and ends in the plan of `sewHooped`, as records. */
-export function hoopingShares(design: ResolvedDesign, { objects, x }: Plan): { from: number; to: number }[] {
-  if (!isHooped(design)) return [];
-  const { starts } = hooped(design);
-  const at = (leaf: number): number => (leaf < objects.length ? objects[leaf].from : x.length);
-  return starts.slice(1).map((end, k) => ({ from: at(starts[k]), to: at(end) }));
+/**
+ * Sews a design; with several hoopings one after the other, each with its marks, and with a stop before the next. Then it also
+ * says what is sewn where.
+ */
+export function sewHooped(
+  design: ResolvedDesign,
+  options: SewOptions = {},
+): { plan: Plan; things: HoopedThings | null } {
+  const whole = sewResolved(design, options);
+  if (!isHooped(design)) return { plan: whole, things: null };
+  const boxes = sewnBoxes(whole);
+  const { parts, of, cut, early } = hoopingParts(design, boxes);
+  const lists = parts.map(({ objects }, k) =>
+    k + 1 < parts.length && objects.at(-1)?.id !== `${MARKS}after-${k + 1}`
+      ? waiting(objects, `hoop anew: ${k + 2}`)
+      : objects,
+  );
+  // Every object is stitched already: what is left is to join them, which is not worth telling of.
+  const { onObject: _, ...quietly } = options;
+  const plan = sewResolved({ ...design, objects: lists.flat() }, quietly);
+  const counts = lists.map((objects) => sewnLeaves({ ...design, objects }).length);
+  let leaf = 0;
+  const starts = counts.map((count) => (leaf += count) - count);
+  const at = (k: number): number => plan.objects[starts[k]]?.from ?? plan.x.length;
+  const hoopings = parts.map((_part, k) => ({
+    from: at(k),
+    to: k + 1 < parts.length ? at(k + 1) : plan.x.length,
+  }));
+  return { plan: { ...plan, hoopings }, things: { of, cut, early, boxes } };
 }

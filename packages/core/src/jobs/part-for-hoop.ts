@@ -1,17 +1,18 @@
 // What is larger than the hoop, parted between hoopings: at even places, moved to where a cut shows least; the parts lie over
 // each other a little. Shapes stay one shape that the parts follow.
-import { everyItem, originOf, visibleLeaves } from '../design/tree.ts';
+import { findItem, originOf, visibleLeaves } from '../design/tree.ts';
 import { newId, type Design, type DesignObject, type Item, type PlainOutline } from '../design/types.ts';
 import { threadLines } from '../design/stretches.ts';
-import { intersect, regionFromRings } from '../geometry/clip.ts';
-import { boundsMeet, uniteBounds, type Bounds } from '../geometry/points.ts';
+import { intersect } from '../geometry/clip.ts';
+import { boundsMeet, grownBounds, uniteBounds, type Bounds, type Point } from '../geometry/points.ts';
 import type { Line } from '../geometry/polyline.ts';
-import { regionArea, type Region } from '../geometry/region.ts';
+import { boxRegion, regionArea, type Region } from '../geometry/region.ts';
 import { sewnBoxes } from '../hooping/belong.ts';
 import { HOOP_EDGE } from '../hooping/field.ts';
 import { fits } from '../hooping/lay.ts';
 import { outlineLines, outlinePaths } from '../outlines/flatten.ts';
 import { outlineRegion } from '../outlines/region.ts';
+import { outlineBounds } from '../outlines/transform.ts';
 import { resolveDesign } from '../resolve/resolve.ts';
 import { sewResolved } from '../sewing/sew.ts';
 import { sewnFrom, stitchKind } from '../stitches/kinds.ts';
@@ -56,9 +57,6 @@ const high = (b: Bounds, axis: Axis): number => (axis === 'x' ? b.maxX : b.maxY)
 /** What of a thing a cut goes through: a region, or lines. */
 type Matter = { region: Region } | { lines: readonly Line[] };
 
-const rectangle = ({ minX, minY, maxX, maxY }: Bounds): Region =>
-  regionFromRings([Float64Array.of(minX, minY, maxX, minY, maxX, maxY, minX, maxY)]);
-
 /** How much a cut shows that crosses all of it at a place of an axis: about mm of cut. */
 function cost(matter: readonly Matter[], axis: Axis, at: number, all: Bounds): number {
   const thin = 0.2;
@@ -68,7 +66,7 @@ function cost(matter: readonly Matter[], axis: Axis, at: number, all: Bounds): n
       : { ...all, minY: at - thin / 2, maxY: at + thin / 2 };
   let sum = 0;
   for (const one of matter) {
-    if ('region' in one) sum += regionArea(intersect(one.region, rectangle(slip))) / thin;
+    if ('region' in one) sum += regionArea(intersect(one.region, boxRegion(slip))) / thin;
     else
       for (const { coords } of one.lines)
         for (let i = axis === 'x' ? 0 : 1; i + 2 < coords.length; i += 2)
@@ -146,22 +144,10 @@ const frameOf = (b: Bounds, name: string, thread: string): DesignObject => ({
   unsewn: true,
 });
 
-/** The middle of what goes about one, so that its parts go on about the same. */
-function withCentre(object: DesignObject, outline: PlainOutline): DesignObject {
-  if (object.centre || !stitchKind(object.recipe.kind)?.usesCentre) return object;
-  const b = uniteBounds([...outlineLines(outline)].map(({ coords }) => boundsOf(coords)));
-  return b ? { ...object, centre: { x: (b.minX + b.maxX) / 2, y: (b.minY + b.maxY) / 2 } } : object;
-}
-
-function boundsOf(coords: Float64Array): Bounds {
-  const b = { minX: Infinity, minY: Infinity, maxX: -Infinity, maxY: -Infinity };
-  for (let i = 0; i < coords.length; i += 2) {
-    b.minX = Math.min(b.minX, coords[i]);
-    b.maxX = Math.max(b.maxX, coords[i]);
-    b.minY = Math.min(b.minY, coords[i + 1]);
-    b.maxY = Math.max(b.maxY, coords[i + 1]);
-  }
-  return b;
+/** What an object's stitches go about, where that is not set: its parts are to go on about the same. mm */
+function centreOf({ centre, recipe }: DesignObject, plain: PlainOutline): Point | undefined {
+  const b = stitchKind(recipe.kind)?.usesCentre ? outlineBounds(plain) : null;
+  return b && !centre ? { x: (b.minX + b.maxX) / 2, y: (b.minY + b.maxY) / 2 } : centre;
 }
 
 /**
@@ -234,11 +220,15 @@ export function partForHoopJob(design: Design): PartedForHoop {
   let count = 0;
   for (const [i, leaf] of cut.entries()) {
     if (leaf.kind === 'stitches') {
-      count += cutStitches(builder, leaf.id, fieldsOf(levels[i]));
+      const pieces = cutStitches(builder, leaf.id, fieldsOf(levels[i]));
+      if (pieces > 1) count += pieces;
+      else whole.push(leaf.name);
       continue;
     }
-    const target = [...everyItem(builder.design.objects)].find((i) => i.id === leaf.id) as DesignObject;
-    const { hooping: _, stopAfter, ...model } = withCentre(target, leaf.outline);
+    const target = findItem(builder.design, leaf.id) as DesignObject;
+    const { hooping: _, stopAfter, ...rest } = target;
+    const centre = centreOf(target, leaf.outline);
+    const model = centre ? { ...rest, centre } : rest;
     const sewnAlong = isSewnAlong(builder.design, target) ? { lines: true } : {};
     const results = frames
       .get(levels[i])!
@@ -275,15 +265,10 @@ export function partForHoopJob(design: Design): PartedForHoop {
 function cutStitches(builder: JobBuilder, id: string, fields: readonly Bounds[]): number {
   let ids = [id];
   for (const field of fields.slice(0, -1)) {
-    const inner = {
-      minX: field.minX + OVER / 2,
-      minY: field.minY + OVER / 2,
-      maxX: field.maxX - OVER / 2,
-      maxY: field.maxY - OVER / 2,
-    };
+    const inner = grownBounds(field, -OVER / 2);
     ids = ids.flatMap((one) => {
       try {
-        const job = cutRegionJob(builder.design, [one], rectangle(inner), 'both');
+        const job = cutRegionJob(builder.design, [one], boxRegion(inner), 'both');
         builder.run(job);
         return job.select;
       } catch (error) {

@@ -5,10 +5,11 @@ import { QUILT_SPACING } from '../stitches/fill.ts';
 import { completeSettings, numberOf, type Unsuited } from '../stitches/kind.ts';
 import { stitchKind } from '../stitches/kinds.ts';
 
-type Sewn = Pick<DesignObject, 'name' | 'recipe'>;
+type Sewn = Pick<DesignObject, 'recipe'>;
 
 export interface Unfit {
-  sentence: string;
+  /** What is wrong with it, as what follows its name in a sentence. */
+  reason: string;
   fix: string;
   /** The recipe that suits. */
   better: Recipe;
@@ -22,22 +23,22 @@ const withSettings = ({ recipe }: Sewn, settings: Recipe['settings']): Recipe =>
 /** What is said of an object that does not suit its cloth, and what is done about it. */
 const WRONG: Record<Unsuited, (object: Sewn, cloth: Cloth) => Unfit> = {
   'rows-too-close': (object) => ({
-    sentence: `${object.name} is too close for a quilt: rows less than ${QUILT_SPACING} mm apart press the wadding flat.`,
+    reason: `is too close for a quilt: rows less than ${QUILT_SPACING} mm apart press the wadding flat.`,
     fix: `Set its rows ${QUILT_SPACING} mm apart`,
     better: withSettings(object, { spacing: QUILT_SPACING }),
   }),
-  'presses-flat': (object) => ({
-    sentence: `${object.name} is satin, which presses a quilt’s wadding flat: a bean run shows as well.`,
+  'presses-flat': () => ({
+    reason: 'is satin, which presses a quilt’s wadding flat: a bean run shows as well.',
     fix: 'Sew it as a bean run',
     better: { kind: 'run', settings: { passes: 3 } },
   }),
   'sinks-in': (object, cloth) => ({
-    sentence: `${object.name} is a single run, which sinks between the loops of ${cloth.name.toLowerCase()}.`,
+    reason: `is a single run, which sinks between the loops of ${cloth.name.toLowerCase()}.`,
     fix: 'Sew it as bean',
     better: withSettings(object, { passes: 3 }),
   }),
   'no-underlay': (object, cloth) => ({
-    sentence: `${object.name} has no underlay: on ${cloth.name.toLowerCase()}, which stretches, its edges will wander.`,
+    reason: `has no underlay: on ${cloth.name.toLowerCase()}, which stretches, its edges will wander.`,
     fix: 'Give it underlay',
     better: withSettings(object, { underlay: 'auto' }),
   }),

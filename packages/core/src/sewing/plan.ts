@@ -40,6 +40,8 @@ export interface Plan {
   threads: Record<string, Thread>;
   /** How wide its thread lies, in mm; left out: that of weight 40. */
   threadWidth?: number;
+  /** Where each of several hoopings begins and ends, as records; left out: all is sewn in one. */
+  hoopings?: { from: number; to: number }[];
 }
 
 export interface Figures {
@@ -90,8 +92,8 @@ export class PlanBuilder {
   }
 
   /** An object without a record: what comes next still belongs to the one before. */
-  leaveOut({ id, name, thread }: Pick<PlanObject, 'id' | 'name' | 'thread'>, excess: Excess): void {
-    this.objects.push({ id, name, thread, from: this.length, to: this.length, excess });
+  leaveOut({ id, name, thread }: Pick<PlanObject, 'id' | 'name' | 'thread'>, excess?: Excess): void {
+    this.objects.push({ id, name, thread, from: this.length, to: this.length, ...(excess && { excess }) });
   }
 
   add(x: number, y: number, move: MoveCode, part: number): void {

@@ -102,13 +102,19 @@ class Sewing {
 
   /** Announces the object to be sewn. Ties, trims and changes before its first record still belong to the last. */
   begin(leaf: Leaf<PlainOutline>): void {
-    this.arrive();
+    this.passOver();
     this.next = leaf;
+  }
+
+  /** What was announced and has no record stays without one: a change of thread that follows is not its own. */
+  private passOver(): void {
+    if (this.next) this.plan.leaveOut(this.next);
+    this.next = null;
   }
 
   /** Goes past an object that takes too much. */
   leaveOut(leaf: Leaf<PlainOutline>, excess: Excess): void {
-    this.arrive();
+    this.passOver();
     this.plan.leaveOut(leaf, excess);
   }
 
@@ -260,7 +266,7 @@ class Sewing {
   }
 
   end(): void {
-    this.arrive();
+    this.passOver();
     this.finish();
   }
 }

@@ -23,7 +23,7 @@ import { useFollow } from './follow.ts';
 const props = defineProps<{ svg: SVGSVGElement | null }>();
 const bench = useBench();
 const view = useView();
-const { several, belongs, boxes, mounted, error } = useHoopings();
+const { several, belongs, mounted, error } = useHoopings();
 const { mmOf, pull } = useFollow(toRef(props, 'svg'));
 
 /** A hooping falls in line with another within so many CSS pixels. */
@@ -66,9 +66,9 @@ function frameOf(hooping: Hooping): string {
 
 /** What is sewn in each hooping, as boxes in its tint. */
 const tinted = computed(() => {
-  if (view.panel !== 'hoop' || !several.value || !boxes.value || error.value) return [];
+  if (view.panel !== 'hoop' || !several.value || error.value) return [];
   return [...belongs.value.of].flatMap(([id, k]) => {
-    const b = boxes.value!.get(id);
+    const b = belongs.value.boxes.get(id);
     if (!b) return [];
     const [a, c] = [view.toPx({ x: b.minX, y: b.minY }), view.toPx({ x: b.maxX, y: b.maxY })];
     return [{ id, x: a.x, y: a.y, width: c.x - a.x, height: c.y - a.y, tint: tintOf(k) }];
@@ -81,25 +81,28 @@ const mountedFrame = computed(() => {
 
 /* Marks that lead from one hooping to the next */
 const markDragged = ref<{ id: string; which: 0 | 1; at: Point } | null>(null);
-const markHandles = computed(() => {
-  const { design } = bench;
-  if (view.panel !== 'hoop' || !design?.marks || design.marks.as === 'frame') return [];
-  const all = hoopingsOf(design);
-  return all.slice(1).flatMap((next, k) => {
-    const places = bench.plain && markPlaces(all[k], next, bench.plain);
-    return (places ?? []).map((place, which) => {
-      const held = markDragged.value?.id === all[k].id && markDragged.value.which === which;
-      return {
-        hooping: all[k],
-        next,
-        which: which as 0 | 1,
-        key: `${all[k].id} ${which}`,
-        at: view.toPx(held ? markDragged.value!.at : place),
-        says: `Mark ${which + 1} between hooping ${k + 1} and ${k + 2}: drag it`,
-      };
-    });
-  });
+/** Where they stand on the cloth: that follows from the design, and not from how it is looked at. */
+const marks = computed(() => {
+  const { plain } = bench;
+  if (view.panel !== 'hoop' || !plain?.marks || plain.marks.as === 'frame') return [];
+  const all = hoopingsOf(plain);
+  return all.slice(1).flatMap((next, k) =>
+    (markPlaces(all[k], next, plain) ?? []).map((place, which) => ({
+      hooping: all[k],
+      next,
+      which: which as 0 | 1,
+      key: `${all[k].id} ${which}`,
+      place,
+      says: `Mark ${which + 1} between hooping ${k + 1} and ${k + 2}: drag it`,
+    })),
+  );
 });
+const markHandles = computed(() =>
+  marks.value.map((mark) => {
+    const held = markDragged.value?.id === mark.hooping.id && markDragged.value.which === mark.which;
+    return { ...mark, at: view.toPx(held ? markDragged.value!.at : mark.place) };
+  }),
+);
 
 function dragMark(e: PointerEvent, hooping: Hooping, next: Hooping, which: 0 | 1): void {
   const { plain } = bench;

@@ -50,7 +50,7 @@ const rows = computed(() =>
 
 /** Metres on a full spool. */
 const SPOOL = 1000;
-const { shares: hooped, threadsIn } = useHoopings();
+const { shares: hooped } = useHoopings();
 const threads = computed(() => (sewing.plan ? threadUse(sewing.plan) : []));
 const objects = computed(() =>
   sewing.plan
@@ -128,7 +128,7 @@ const layerBars = computed(() => {
                 />{{ h.number }}
               </th>
               <td class="text-right">{{ counted(h.stitches) }}</td>
-              <td class="text-right" :title="threadsIn(h).join(', ')">{{ threadsIn(h).length }}</td>
+              <td class="text-right" :title="h.threads.join(', ')">{{ h.threads.length }}</td>
               <td class="text-right">{{ sewingTime(h.ends - h.begins) }}</td>
             </tr>
           </tbody>

@@ -21,7 +21,8 @@ export const suitCheck: Check = {
     checked.sewn.flatMap(({ leaf, extent, share }) => {
       const wrong = leaf.kind === 'object' ? unfitOn(leaf, checked.materials.cloth) : null;
       if (!wrong || isEdgeOfMesh(checked.design, leaf.id, checked.materials.cloth)) return [];
-      const { sentence, fix } = wrong;
+      const { reason, fix } = wrong;
+      const sentence = `${leaf.name} ${reason}`;
       const at = extent.bounds ?? undefined;
       return [{ weight: 1 as const, sentence, fix, objects: [leaf.id], at, record: share.from }];
     }),
