@@ -13,7 +13,8 @@ import {
   type StitchesObject,
 } from '../design/types.ts';
 import { machineById, MACHINES } from '../materials/machine.ts';
-import { figuresOf, Move } from '../sewing/plan.ts';
+import { Move } from '../sewing/moves.ts';
+import { figuresOf } from '../sewing/plan.ts';
 import { sewDesign } from '../sewing/sew.ts';
 import type { Finding } from './finding.ts';
 import { findingsOf, fixOf, ignoreJob, layersOver } from './findings.ts';

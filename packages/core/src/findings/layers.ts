@@ -1,7 +1,8 @@
 // Thread layers on a grid: how often each small square of cloth is covered, and what that says against a shape.
 import type { Bounds, Point } from '../geometry/points.ts';
 import { regionBounds, ringsOf, type Region } from '../geometry/region.ts';
-import { Move, type Plan } from '../sewing/plan.ts';
+import { Move } from '../sewing/moves.ts';
+import type { Plan } from '../sewing/plan.ts';
 
 export interface LayerGrid {
   /** Left and top edge in mm. */

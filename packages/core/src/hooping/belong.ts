@@ -8,7 +8,8 @@ import { clothById, type Cloth } from '../materials/cloths.ts';
 import { regionArea } from '../geometry/region.ts';
 import { overlapOf, sewnExtent } from '../sewing/extent.ts';
 import { itemBounds } from '../shaping/bounds.ts';
-import { Move, type Plan } from '../sewing/plan.ts';
+import { Move } from '../sewing/moves.ts';
+import type { Plan } from '../sewing/plan.ts';
 import { holds } from './field.ts';
 
 type Leaf = AnyLeaf<PlainOutline>;

@@ -6,7 +6,7 @@ import { findingsOf } from '../findings/findings.ts';
 import { applyCommand } from '../design/commands.ts';
 import { everyLeaf } from '../design/tree.ts';
 import { emptyDesign, type Design, type Group, type Hooping, type PlainOutline } from '../design/types.ts';
-import { decodeDst } from '../formats/dst/read.ts';
+import { decodeDst } from '../formats/dst/decode.ts';
 import { readDesignFile, writeDesignFile } from '../formats/design-file/read.ts';
 import { hoopingFiles, hoopingZip } from '../formats/hooping-files.ts';
 import { applyMatrix } from '../geometry/matrix.ts';
@@ -25,7 +25,8 @@ import {
   removeHoopingJob,
 } from '../jobs/hoopings.ts';
 import { resolveDesign } from '../resolve/resolve.ts';
-import { Move, type Plan } from '../sewing/plan.ts';
+import { Move } from '../sewing/moves.ts';
+import type { Plan } from '../sewing/plan.ts';
 import { sewDesign } from '../sewing/sew.ts';
 import { unzipSync } from 'fflate';
 import { belonging, sewnBoxes } from './belong.ts';

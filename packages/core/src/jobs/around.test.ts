@@ -7,7 +7,7 @@ import { checkDesign } from '../formats/design-file/read.ts';
 import { insideRegion, regionArea, regionBounds } from '../geometry/region.ts';
 import { outlineRegion } from '../outlines/region.ts';
 import { placedCopies, resolveDesign } from '../resolve/resolve.ts';
-import { Move } from '../sewing/plan.ts';
+import { Move } from '../sewing/moves.ts';
 import { sewDesign, sewResolved } from '../sewing/sew.ts';
 import { combineJob } from './combine.ts';
 import { ungroupJob } from './groups.ts';

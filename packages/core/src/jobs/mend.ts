@@ -5,7 +5,7 @@ import { findItem } from '../design/tree.ts';
 import { newId, type Design, type StitchesObject } from '../design/types.ts';
 import type { Region } from '../geometry/region.ts';
 import { cutAt, cutByRegion, joinedEnds, takenOut, ThreadRow, type JoinWay } from '../mending/pieces.ts';
-import { Move } from '../sewing/plan.ts';
+import { Move } from '../sewing/moves.ts';
 import { inOrder, JobBuilder, JobError, type Job } from './job.ts';
 
 /** The stitches with an id; throws JobError when they are gone, or are no plain stitches. */

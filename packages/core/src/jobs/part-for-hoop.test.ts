@@ -11,7 +11,8 @@ import { hoopingPlans } from '../hooping/plans.ts';
 import { outlineRegion } from '../outlines/region.ts';
 import { outlineBounds } from '../outlines/transform.ts';
 import { resolveDesign } from '../resolve/resolve.ts';
-import { figuresOf, Move } from '../sewing/plan.ts';
+import { Move } from '../sewing/moves.ts';
+import { figuresOf } from '../sewing/plan.ts';
 import { sewDesign } from '../sewing/sew.ts';
 import { partForHoopJob } from './part-for-hoop.ts';
 

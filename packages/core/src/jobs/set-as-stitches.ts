@@ -7,7 +7,7 @@ import { findItem } from '../design/tree.ts';
 import { resolveDesign } from '../resolve/resolve.ts';
 import { inOrder, JobBuilder, JobError, objectsIn, type Job } from './job.ts';
 import { makePlain } from './plain.ts';
-import { Move } from '../sewing/plan.ts';
+import { Move } from '../sewing/moves.ts';
 import { sewResolved } from '../sewing/sew.ts';
 
 function stitchesOf(design: Design, object: DesignObject): StitchesObject | null {

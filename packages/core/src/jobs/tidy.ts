@@ -7,7 +7,8 @@ import { applyCommand } from '../design/commands.ts';
 import { JobBuilder, JobError, type Job } from './job.ts';
 import { Part } from '../stitches/thread.ts';
 import { mustFollow, sewnExtent } from '../sewing/extent.ts';
-import { Move, type Plan } from '../sewing/plan.ts';
+import { Move } from '../sewing/moves.ts';
+import type { Plan } from '../sewing/plan.ts';
 import { sewDesign } from '../sewing/sew.ts';
 import { shortOrder, wayPoints } from '../sewing/short-order.ts';
 

@@ -2,7 +2,7 @@
 import Flatbush from 'flatbush';
 import { allRecords, blockRecords, type Records, type StitchBlock } from '../design/stitch-blocks.ts';
 import { emptyBounds, growBounds, nearestShare, type Bounds, type Point } from '../geometry/points.ts';
-import { Move } from '../sewing/plan.ts';
+import { Move } from '../sewing/moves.ts';
 import { stitchLength } from './marked.ts';
 
 /** Needle points of one block, found by place; made once a block. */

@@ -1,7 +1,7 @@
 // Records of plain stitches with some of them marked: what every way of mending takes and gives.
 import { RecordList, type Records } from '../design/stitch-blocks.ts';
 import type { Point } from '../geometry/points.ts';
-import { Move } from '../sewing/plan.ts';
+import { Move } from '../sewing/moves.ts';
 
 /** Records, and which of them a hand has chosen: 1 a record that is marked. Neither is ever changed, only replaced. */
 export interface MarkedRecords {

@@ -5,7 +5,7 @@ import { blocksOf, decodeRecords, encodeRecords, RecordList, type Records } from
 import { rotation, translation } from '../geometry/matrix.ts';
 import { arcLengths, nearestOnLine } from '../geometry/polyline.ts';
 import { outlineRegion } from '../outlines/region.ts';
-import { Move } from '../sewing/plan.ts';
+import { Move } from '../sewing/moves.ts';
 import { Part } from '../stitches/thread.ts';
 import { lengthCounts, marksAlong, marksByLength, pointAt, recordsInBox, stitchAt } from './find.ts';
 import { stretchesOf } from '../design/stretches.ts';

@@ -12,7 +12,7 @@ import { EdgeIndex } from '../geometry/edge-index.ts';
 import type { Bounds, Point } from '../geometry/points.ts';
 import { ringsOf, type Region } from '../geometry/region.ts';
 import { LIMITS } from '../materials/machine.ts';
-import { Move } from '../sewing/plan.ts';
+import { Move } from '../sewing/moves.ts';
 import { Part } from '../stitches/thread.ts';
 import { begun, markedRuns, Mender, placeOf, type MarkedRecords } from './marked.ts';
 

@@ -2,7 +2,7 @@
 import { emptyBounds, growBounds, type Point } from '../geometry/points.ts';
 import { applyMatrix, type Matrix } from '../geometry/matrix.ts';
 import { arcLengths, pointAt } from '../geometry/polyline.ts';
-import { Move } from '../sewing/plan.ts';
+import { Move } from '../sewing/moves.ts';
 import { around, markedRuns, Mender, placeOf, stitchLength, type MarkedRecords } from './marked.ts';
 
 const tenths = (mm: number): number => Math.round(10 * mm) + 0; // no −0

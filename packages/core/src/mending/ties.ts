@@ -2,7 +2,7 @@
 import { RecordList, type Records } from '../design/stitch-blocks.ts';
 import { recordsOf, stretchesOf, type Stretch } from '../design/stretches.ts';
 import type { Point } from '../geometry/points.ts';
-import { Move } from '../sewing/plan.ts';
+import { Move } from '../sewing/moves.ts';
 import { tieIn, tieOff } from '../sewing/ties.ts';
 import { Part, type SewnThread } from '../stitches/thread.ts';
 import { placeOf, stitchLength } from './marked.ts';

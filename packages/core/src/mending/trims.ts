@@ -1,6 +1,6 @@
 // Cuts of the thread within plain stitches.
 import { joinRecords, RecordList, recordsBetween, type Records } from '../design/stitch-blocks.ts';
-import { Move } from '../sewing/plan.ts';
+import { Move } from '../sewing/moves.ts';
 import { begun, type MarkedRecords } from './marked.ts';
 
 /** Cuts the thread at a needle point; what follows is come to anew. Unchanged where it is cut already. */

@@ -3,7 +3,8 @@ import { expect, test } from 'vitest';
 import { design as designOf } from '../../test/draw.ts';
 import { blocksOf, emptyRecords } from '../design/stitch-blocks.ts';
 import type { StitchesObject } from '../design/types.ts';
-import { Move, type Plan } from '../sewing/plan.ts';
+import { Move } from '../sewing/moves.ts';
+import type { Plan } from '../sewing/plan.ts';
 import { sewDesign } from '../sewing/sew.ts';
 import { planChange } from './changed.ts';
 

@@ -3,7 +3,8 @@
 // The canvas is taken as it is: the caller sets a transform that maps millimetres to pixels and tells the scale.
 import { THREAD_WIDTH } from '../materials/machine.ts';
 import type { Bounds } from '../geometry/points.ts';
-import { Move, type Plan } from '../sewing/plan.ts';
+import { Move } from '../sewing/moves.ts';
+import type { Plan } from '../sewing/plan.ts';
 import { Part } from '../stitches/thread.ts';
 import { mixed, readable, shadesOf, type Shades } from './shades.ts';
 

@@ -1,7 +1,8 @@
 import { describe, expect, test } from 'vitest';
 import * as draw from '../../test/draw.ts';
 import { emptyDesign, type Design, type DesignObject } from '../design/types.ts';
-import { figuresOf, Move } from '../sewing/plan.ts';
+import { Move } from '../sewing/moves.ts';
+import { figuresOf } from '../sewing/plan.ts';
 import { sewDesign } from '../sewing/sew.ts';
 import { paintCloth, paintLines } from './ground.ts';
 import { paintNeedle, paintThread, type Canvas2D } from './paint.ts';

@@ -1,6 +1,7 @@
 // Pile of towelling and fleece: little loops on the cloth, and over stitches that are too few to press it down.
 import type { Bounds } from '../geometry/points.ts';
-import { Move, type Plan } from '../sewing/plan.ts';
+import { Move } from '../sewing/moves.ts';
+import type { Plan } from '../sewing/plan.ts';
 import type { Canvas2D } from './paint.ts';
 import { mixed } from './shades.ts';
 

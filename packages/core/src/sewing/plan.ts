@@ -5,10 +5,7 @@ import { DEFAULT_SPEED, type MachineSpeed } from '../materials/machine.ts';
 import { threadIn, threadWidthOf, type Thread, type ThreadChart } from '../materials/threads.ts';
 import type { Records } from '../design/stitch-blocks.ts';
 import type { Excess } from './budget.ts';
-
-/** What the machine does to arrive at a record's place. Trim, change and stop happen where the needle is. */
-export const Move = { stitch: 0, jump: 1, trim: 2, change: 3, stop: 4 } as const;
-export type MoveCode = (typeof Move)[keyof typeof Move];
+import { Move, type MoveCode } from './moves.ts';
 
 /** One object's share of the plan: records from `from` up to but without `to`. */
 export interface PlanObject {

@@ -3,7 +3,8 @@ import * as draw from '../../test/draw.ts';
 import { box, design, drawn } from '../../test/draw.ts';
 import { type Design, type DesignObject, type Outline } from '../design/types.ts';
 import { Part } from '../stitches/thread.ts';
-import { figuresOf, Move, recordAt } from './plan.ts';
+import { Move } from './moves.ts';
+import { figuresOf, recordAt } from './plan.ts';
 import { sewDesign } from './sew.ts';
 
 let count = 0;

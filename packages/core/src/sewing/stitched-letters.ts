@@ -9,7 +9,7 @@ import type {
 } from '../design/types.ts';
 import { RecordList } from '../design/stitch-blocks.ts';
 import { onMachineGrid } from '../geometry/points.ts';
-import { Move } from './plan.ts';
+import { Move } from './moves.ts';
 
 /** A way longer than this inside a letter is cut, in mm. */
 const CUT = 3;

@@ -3,7 +3,8 @@ import { describe, expect, test } from 'vitest';
 import { drawn } from '../../test/draw.ts';
 import { emptyDesign, type Design, type DesignObject, type Layout, type Repeat } from '../design/types.ts';
 import { findingsOf } from '../findings/findings.ts';
-import { figuresOf, Move, type Plan } from './plan.ts';
+import { Move } from './moves.ts';
+import { figuresOf, type Plan } from './plan.ts';
 import { sewDesign } from './sew.ts';
 
 const bead: DesignObject = {

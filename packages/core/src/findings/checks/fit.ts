@@ -11,7 +11,7 @@ import { layHoopingsJob } from '../../jobs/hoopings.ts';
 import { partForHoopJob } from '../../jobs/part-for-hoop.ts';
 import { JobError } from '../../jobs/job.ts';
 import { recolourJob } from '../../jobs/order.ts';
-import { Move } from '../../sewing/plan.ts';
+import { Move } from '../../sewing/moves.ts';
 import { outsideHoop } from '../outside-hoop.ts';
 import type { Check, Checked, Found, SewnItem } from '../finding.ts';
 

@@ -3,7 +3,7 @@ import { findItem } from '../../design/tree.ts';
 import type { Design } from '../../design/types.ts';
 import type { Bounds } from '../../geometry/points.ts';
 import { LIMITS } from '../../materials/machine.ts';
-import { Move } from '../../sewing/plan.ts';
+import { Move } from '../../sewing/moves.ts';
 import { JobBuilder, type Job } from '../../jobs/job.ts';
 import { mendJob } from '../../jobs/mend.ts';
 import type { MarkedRecords } from '../../mending/marked.ts';

@@ -2,7 +2,8 @@
 import { EdgeIndex } from '../../geometry/edge-index.ts';
 import { ringsOf, type Region } from '../../geometry/region.ts';
 import { outlineRegion } from '../../outlines/region.ts';
-import { Move, type Plan, type PlanObject } from '../../sewing/plan.ts';
+import { Move } from '../../sewing/moves.ts';
+import type { Plan, PlanObject } from '../../sewing/plan.ts';
 import { completeSettings } from '../../stitches/kind.ts';
 import { sewnFrom, stitchKind } from '../../stitches/kinds.ts';
 import { Part } from '../../stitches/thread.ts';

@@ -6,6 +6,8 @@
 
 export const HEADER_SIZE = 512;
 export const LONGEST_RECORD = 121;
+/** A trim is said by this many jumps in a row, as machines understand it. */
+export const TRIM_JUMPS = 3;
 const END = 0xf3;
 
 /** [byte, bit of +, bit of −, weight] for x, then for y. */

@@ -1,11 +1,13 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { LARKMOOR_CHART } from '../../materials/threads.ts';
-import { Move, PlanBuilder, type Plan } from '../../sewing/plan.ts';
+import { Move } from '../../sewing/moves.ts';
+import { PlanBuilder, type Plan } from '../../sewing/plan.ts';
 import { sewDesign } from '../../sewing/sew.ts';
 import { ReadError } from '../read-error.ts';
 import { decodeRecord, encodeRecord, RecordKind } from './codec.ts';
-import { decodeDst, readDst } from './read.ts';
+import { decodeDst } from './decode.ts';
+import { readDst } from './read.ts';
 import { writeDst } from './write.ts';
 
 type Step = { move: number; dx: number; dy: number };

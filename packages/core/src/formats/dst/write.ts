@@ -1,16 +1,15 @@
 // Writes a plan as a machine stitch file (.dst).
-import { Move, type Plan } from '../../sewing/plan.ts';
+import { Move } from '../../sewing/moves.ts';
+import type { Plan } from '../../sewing/plan.ts';
 import {
   encodeRecord,
   END_RECORD,
   HEADER_SIZE,
   LONGEST_RECORD,
   RecordKind,
+  TRIM_JUMPS,
   type RecordKindCode,
 } from './codec.ts';
-
-/** A trim is said by this many jumps in a row, as machines understand it. */
-export const TRIM_JUMPS = 3;
 
 const pad = (n: number, width: number): string => String(n).padStart(width, ' ');
 

@@ -6,7 +6,8 @@ import { outlinePaths } from '../../outlines/flatten.ts';
 import { fillRuleOf } from '../../outlines/region.ts';
 import { resolveDesign } from '../../resolve/resolve.ts';
 import { inMm, pathData } from '../../outlines/path-data.ts';
-import { Move, type Plan } from '../../sewing/plan.ts';
+import { Move } from '../../sewing/moves.ts';
+import type { Plan } from '../../sewing/plan.ts';
 import { THREAD_WIDTH } from '../../materials/machine.ts';
 import { bandOf, sewnFrom } from '../../stitches/kinds.ts';
 
