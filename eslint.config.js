@@ -50,13 +50,14 @@ const roomRules = rooms.map((room, i) => ({
 }));
 
 /** Applications know the core, and each other only through what they say over the wire. */
-const appRules = ['web', 'server', 'cli'].map((app) => ({
+const apps = ['web', 'server', 'cli', 'practice-machine'];
+const appRules = apps.map((app) => ({
   files: [`apps/${app}/src/**/*.{ts,vue}`],
   rules: {
     'no-restricted-imports': [
       'error',
       {
-        patterns: ['web', 'server', 'cli']
+        patterns: apps
           .filter((other) => other !== app)
           .map((other) => ({
             regex: `^(\\.\\./)+(apps/)?${other}/`,
@@ -66,6 +67,29 @@ const appRules = ['web', 'server', 'cli'].map((app) => ({
     ],
   },
 }));
+
+/** The practice machine knows files only: of the bench's computation, the reader of stitch files and no more. */
+const machineRule = {
+  files: ['apps/practice-machine/src/**/*.{ts,vue}'],
+  ignores: ['**/*.test.ts'],
+  rules: {
+    'no-restricted-imports': [
+      'error',
+      {
+        patterns: [
+          {
+            regex: '^@rosehip/(?!core/dst$|stick$)',
+            message: 'The practice machine imports only the reader of .dst files and the stick.',
+          },
+          {
+            regex: '^(\\.\\./)+(apps|packages|web|server|cli)/',
+            message: 'The practice machine stands by itself.',
+          },
+        ],
+      },
+    ],
+  },
+};
 
 export default tseslint.config(
   { ignores: ['**/dist/**', '**/node_modules/**', '.data/**', '**/*.generated.js', 'test-results/**'] },
@@ -85,5 +109,6 @@ export default tseslint.config(
   { files: ['**/*.vue'], languageOptions: { parserOptions: { parser: tseslint.parser } } },
   ...roomRules,
   ...appRules,
+  machineRule,
   prettier,
 );

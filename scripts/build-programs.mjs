@@ -6,6 +6,7 @@ import { ROOT } from './lib/packages.mjs';
 /** Packages stay where they are; the core and the demo data come in. */
 const PROGRAMS = [
   { app: 'apps/cli', input: { rosehip: 'src/main.ts' } },
+  { app: 'apps/practice-machine', input: { main: 'src/main.ts' } },
   {
     app: 'apps/server',
     input: {

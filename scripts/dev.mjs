@@ -7,6 +7,7 @@ import { fail, say, SetupError } from './lib/say.mjs';
 import { portTaken } from './lib/server.mjs';
 
 const API_PORT = process.env.PORT ?? '5181';
+const MACHINE_PORT = process.env.MACHINE_PORT ?? '5191';
 
 async function main() {
   checkNode();
@@ -21,6 +22,8 @@ async function main() {
     PORT: API_PORT,
     API_PORT,
     SEED: '1',
+    STICK: join(ROOT, '.data', 'dev-stick'),
+    MACHINE: `http://127.0.0.1:${MACHINE_PORT}`,
   };
   const children = [
     spawn('npx', ['tsx', 'watch', 'apps/server/src/main.ts'], { cwd: ROOT, stdio: 'inherit', env }),
@@ -28,6 +31,11 @@ async function main() {
       cwd: ROOT,
       stdio: 'inherit',
       env,
+    }),
+    spawn('npx', ['tsx', 'watch', 'apps/practice-machine/src/main.ts'], {
+      cwd: ROOT,
+      stdio: 'inherit',
+      env: { ...process.env, PORT: MACHINE_PORT, STICK: env.STICK, LOGS: join(ROOT, '.data', 'dev-machine') },
     }),
   ];
   let ending = false;

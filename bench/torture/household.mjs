@@ -5,6 +5,7 @@ import { join } from 'node:path';
 import { startDatabase } from '../../scripts/lib/database.mjs';
 import { keepServer } from '../../scripts/lib/server.mjs';
 import { freePort } from '../../scripts/lib/database.mjs';
+import { serverProgram } from '../../scripts/lib/programs.mjs';
 
 export const pause = (ms) => new Promise((done) => setTimeout(done, ms));
 
@@ -12,11 +13,10 @@ export const pause = (ms) => new Promise((done) => setTimeout(done, ms));
 export async function startHousehold(folder) {
   const database = await startDatabase(join(folder, 'database'));
   const port = await freePort();
-  const server = await keepServer({
-    DATABASE_URL: database.url,
-    PORT: String(port),
-    BACKUPS: join(folder, 'backups'),
-  });
+  const server = await keepServer(
+    { program: serverProgram, name: 'the server' },
+    { DATABASE_URL: database.url, PORT: String(port), BACKUPS: join(folder, 'backups') },
+  );
   database.onTrouble((words) => server.tell({ database: words }));
   const filler = join(folder, 'filler');
   let serverSince = Date.now();

@@ -10,12 +10,20 @@ const SOURCES = [
   'apps/web',
   'apps/server/src',
   'apps/cli/src',
+  'apps/practice-machine',
   'demo',
   'packages/core/src',
+  'packages/stick/src',
   'package-lock.json',
   'tsconfig.base.json',
 ];
-const MADE = ['apps/web/dist/index.html', 'apps/server/dist/main.js', 'apps/cli/dist/rosehip.js'];
+const MADE = [
+  'apps/web/dist/index.html',
+  'apps/server/dist/main.js',
+  'apps/cli/dist/rosehip.js',
+  'apps/practice-machine/dist/main.js',
+  'apps/practice-machine/dist/screen/index.html',
+];
 const SKIP = new Set(['dist', 'node_modules']);
 
 function addTo(hash, path) {

@@ -20,6 +20,7 @@ function isFresh(compiled, app) {
     `apps/${app}/src`,
     'packages/core/src',
     'packages/fonts/src',
+    'packages/stick/src',
     'packages/wire/src',
     'demo',
     'package-lock.json',
@@ -35,3 +36,4 @@ export function programOf(app, name, source) {
 }
 
 export const serverProgram = () => programOf('server', 'main', 'main.ts');
+export const machineProgram = () => programOf('practice-machine', 'main', 'main.ts');

@@ -1,8 +1,7 @@
-// The server as a child process, started again when it dies.
+// A server as a child process, started again when it dies.
 import { fork } from 'node:child_process';
 import { connect } from 'node:net';
 import { ROOT } from './packages.mjs';
-import { serverProgram } from './programs.mjs';
 import { say, SetupError } from './say.mjs';
 
 /** Does anybody listen on this port of loopback? */
@@ -13,8 +12,8 @@ export const portTaken = (port) =>
     socket.once('error', () => done(false));
   });
 
-function startOnce(env) {
-  const { file, execArgv } = serverProgram();
+function startOnce({ program, name }, env) {
+  const { file, execArgv } = program();
   const child = fork(file, {
     cwd: ROOT,
     execArgv,
@@ -26,15 +25,19 @@ function startOnce(env) {
     child.once('message', (message) =>
       message.problem ? failed(new SetupError(message.problem)) : done(message.address),
     );
-    child.once('exit', (code) => failed(new SetupError(`the server ended at once (code ${code}).`)));
+    child.once('exit', (code) => failed(new SetupError(`${name} ended at once (code ${code}).`)));
   });
   return { child, ready };
 }
 
-/** Keeps a server running until `stop` is called. Gives { address, pid, tell, stop }. */
-export async function keepServer(env) {
+/**
+ * Keeps a server, { program, name }, running until `stop` is called. Gives { address, pid, tell, stop }.
+ * `name` begins a sentence when its first letter is made large.
+ */
+export async function keepServer(of, env) {
+  const Name = of.name[0].toUpperCase() + of.name.slice(1);
   let stopping = false;
-  let current = startOnce(env);
+  let current = startOnce(of, env);
   const address = await current.ready;
   let quick = 0;
   let since = Date.now();
@@ -44,14 +47,14 @@ export async function keepServer(env) {
       quick = Date.now() - since < 5000 ? quick + 1 : 0;
       if (quick > 5) {
         console.error(
-          'rosehip: the server ended six times within seconds of starting, so it is not started again. Its last words are above; nothing that was saved is lost. If they don’t help, install the packages anew:  rm -r node_modules && npm start',
+          `rosehip: ${of.name} ended six times within seconds of starting, so it is not started again. Its last words are above; nothing that was saved is lost. If they don’t help, install the packages anew:  rm -r node_modules && npm start`,
         );
         process.kill(process.pid, 'SIGTERM');
         return;
       }
-      say('The server ended unexpectedly; starting it again.');
+      say(`${Name} ended unexpectedly; starting it again.`);
       since = Date.now();
-      current = startOnce(env);
+      current = startOnce(of, env);
       watch(current);
       current.ready.catch((error) => console.error(`rosehip: ${error.message}`));
     });

@@ -2,6 +2,7 @@
 import { existsSync } from 'node:fs';
 import helmet from '@fastify/helmet';
 import fastifyStatic from '@fastify/static';
+import { Stick } from '@rosehip/stick';
 import Fastify, { type FastifyInstance, type FastifyRequest } from 'fastify';
 import { Nightly } from './backup/nightly.ts';
 import type { Connection, Database } from './database/connect.ts';
@@ -18,6 +19,7 @@ import { healthRoutes } from './routes/health.ts';
 import { readyRoutes } from './routes/ready.ts';
 import { withFailures } from './routes/route.ts';
 import { shelfRoutes } from './routes/shelf.ts';
+import { stickRoutes } from './routes/stick.ts';
 import { checkSameSite } from './same-site.ts';
 
 export interface Services {
@@ -27,6 +29,10 @@ export interface Services {
   watch: DatabaseWatch;
   /** Copies of the last nights; null when none are made. */
   nightly: Nightly | null;
+  /** The memory stick in this computer's slot; null when there is none. */
+  stick: Stick | null;
+  /** Where the practice machine shows its screen; null when none runs. */
+  machine: string | null;
 }
 
 export interface AppOptions {
@@ -37,6 +43,10 @@ export interface AppOptions {
   pictures?: SummaryOptions;
   /** Folder for a copy of everything each night; left out: none are made. */
   backups?: string;
+  /** Folder that stands for a memory stick; left out: there is none. */
+  stick?: string;
+  /** Where the practice machine shows its screen. */
+  machine?: string;
   /** Looks after the database; left out: one of the server's own. */
   watch?: DatabaseWatch;
   /** Folder of the built interface. */
@@ -107,11 +117,22 @@ export async function buildApp({ db, url }: Connection, options: AppOptions = {}
   const nightly = options.backups ? new Nightly(db, options.backups) : null;
   nightly?.start();
   app.addHook('onClose', async () => nightly?.stop());
-  const services: Services = { db, summaries, fontReader, watch, nightly };
+  const stick = options.stick ? new Stick(options.stick, 'computer') : null;
+  await stick?.ensure();
+  const machine = options.machine ?? null;
+  const services: Services = { db, summaries, fontReader, watch, nightly, stick, machine };
   await app.register(
     async (api) => {
       api.addHook('onRoute', withFailures);
-      for (const routes of [healthRoutes, designRoutes, shelfRoutes, fontRoutes, readyRoutes, backupRoutes])
+      for (const routes of [
+        healthRoutes,
+        designRoutes,
+        shelfRoutes,
+        fontRoutes,
+        readyRoutes,
+        backupRoutes,
+        stickRoutes,
+      ])
         await api.register(routes, services);
     },
     { prefix: '/api' },

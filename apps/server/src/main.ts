@@ -1,5 +1,6 @@
 // Starts the server from its environment: DATABASE_URL, PORT, HOSTS (further host names), SEED (demo data),
-// BACKUPS (a folder for each night's copy).
+// BACKUPS (a folder for each night's copy), STICK (a folder that stands for a memory stick), MACHINE (where the practice
+// machine shows its screen).
 import { buildApp } from './app.ts';
 import { connectDatabase } from './database/connect.ts';
 import { DatabaseWatch } from './database/watch.ts';
@@ -20,6 +21,8 @@ async function main(): Promise<void> {
   const app = await buildApp(connection, {
     watch,
     backups: process.env.BACKUPS,
+    stick: process.env.STICK,
+    machine: process.env.MACHINE,
     hosts: process.env.HOSTS?.split(',').filter(Boolean),
     log: true,
   });

@@ -26,8 +26,11 @@ import type {
   ReadyProjects,
   Save,
   Saved,
+  OnStick,
   Settings,
   Shelf,
+  Stick,
+  StickList,
   ThreadCharts,
 } from '@rosehip/wire';
 
@@ -36,9 +39,16 @@ type Current = Failure['error']['current'];
 export class ApiError extends Error {
   /** HTTP status; 0 when the server can't be reached. */
   readonly status: number;
+  /** What went wrong, for programs; empty when the server told nothing. */
+  readonly code: string;
   readonly current: Current;
-  constructor(status: number, message: string, current?: Current) {
+  constructor(
+    status: number,
+    message: string,
+    { code = '', current }: { code?: string; current?: Current } = {},
+  ) {
     super(message);
+    this.code = code;
     this.status = status;
     this.current = current;
   }
@@ -53,13 +63,15 @@ const TIME_LIMIT = 15_000;
 /** How long a font may be looked at. */
 const FONT_LIMIT = 60_000;
 
+/** How long a file may take on to the stick. */
+const FILE_LIMIT = 120_000;
+
 /** How long a backup may take to be brought in. */
 const LONG_LIMIT = 3_600_000;
 
-async function call<T>(method: string, path: string, body?: unknown, limit = TIME_LIMIT): Promise<T> {
-  let response: Response;
+async function asked(method: string, path: string, body: unknown, limit: number): Promise<Response> {
   try {
-    response = await fetch(`/api${path}`, {
+    return await fetch(`/api${path}`, {
       method,
       headers:
         body === undefined
@@ -71,6 +83,20 @@ async function call<T>(method: string, path: string, body?: unknown, limit = TIM
   } catch {
     throw new ApiError(0, 'The server can’t be reached.');
   }
+}
+
+const refused = (status: number, { error }: Partial<Failure>): ApiError =>
+  new ApiError(status, error?.message ?? `The server answered ${status}.`, error);
+
+/** Asks for a file. */
+async function bytes(path: string): Promise<Uint8Array> {
+  const response = await asked('GET', path, undefined, FILE_LIMIT);
+  if (!response.ok) throw refused(response.status, await response.json().catch(() => ({})));
+  return new Uint8Array(await response.arrayBuffer());
+}
+
+async function call<T>(method: string, path: string, body?: unknown, limit = TIME_LIMIT): Promise<T> {
+  const response = await asked(method, path, body, limit);
   if (response.status === 204) return undefined as T;
   let data: Partial<Failure> = {};
   try {
@@ -78,12 +104,7 @@ async function call<T>(method: string, path: string, body?: unknown, limit = TIM
   } catch {
     if (response.ok) throw new ApiError(0, 'The server’s answer was cut short.');
   }
-  if (!response.ok)
-    throw new ApiError(
-      response.status,
-      data.error?.message ?? `The server answered ${response.status}.`,
-      data.error?.current,
-    );
+  if (!response.ok) throw refused(response.status, data);
   return data as T;
 }
 
@@ -150,6 +171,19 @@ export const api = {
   backups: () => call<Backups>('GET', '/backups'),
   bringBackupIn: (file: Blob) => call<BroughtIn>('POST', '/backup', file, LONG_LIMIT),
   bringNightIn: (name: string) => call<BroughtIn>('POST', `/backups/${name}/bring-in`, undefined, LONG_LIMIT),
+  stick: () => call<Stick>('GET', '/stick'),
+  onStick: (folder: string) => call<StickList>('GET', `/stick/files?folder=${encodeURIComponent(folder)}`),
+  stickFile: (path: string) => bytes(`/stick/file?path=${encodeURIComponent(path)}`),
+  writeToStick: (path: string, file: Blob, replace: boolean) =>
+    call<OnStick>('PUT', `/stick/file?path=${encodeURIComponent(path)}&replace=${replace}`, file, FILE_LIMIT),
+  renameOnStick: (path: string, name: string) =>
+    call<void>('PATCH', `/stick/file?path=${encodeURIComponent(path)}`, { name }),
+  removeFromStick: (path: string) => call<void>('DELETE', `/stick/file?path=${encodeURIComponent(path)}`),
+  makeStickFolder: (path: string) => call<void>('POST', '/stick/folders', { path }),
+  /** `safely`: when all that is being written is. */
+  putStick: (slot: Stick['slot'], safely: boolean) =>
+    call<Stick>('PUT', '/stick/place', { slot, safely }, FILE_LIMIT),
+  lockStick: (locked: boolean) => call<Stick>('PUT', '/stick/lock', { locked }),
   backupUrl: (name?: string) => (name ? `/api/backups/${name}` : '/api/backup'),
   pictureUrl: (entry: { id: string; revision: number }) =>
     `/api/designs/${entry.id}/revisions/${entry.revision}/picture.png`,

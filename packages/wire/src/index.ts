@@ -5,3 +5,4 @@ export * from './designs.ts';
 export { Nothing } from './parts.ts';
 export * from './ready.ts';
 export * from './shelf.ts';
+export * from './stick.ts';

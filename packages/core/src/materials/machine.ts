@@ -16,8 +16,11 @@ export const LIMITS = {
 export interface MachineSpeed {
   stitchesPerMinute: number;
   trim: number;
+  /** To another thread; of several needles: to one that holds it. */
   colourChange: number;
   stop: number;
+  /** Of several needles: how many there are, and what threading one of them anew takes. */
+  needles?: { count: number; anew: number };
 }
 
 export const DEFAULT_SPEED: MachineSpeed = { stitchesPerMinute: 700, trim: 7, colourChange: 25, stop: 60 };
@@ -64,7 +67,13 @@ export const MACHINES: Machine[] = [
     id: 'attic',
     name: 'Attic workshop, 6 needles',
     needles: 6,
-    speed: { stitchesPerMinute: 850, trim: 6, colourChange: 9, stop: 45 },
+    speed: {
+      stitchesPerMinute: 850,
+      trim: 6,
+      colourChange: 9,
+      stop: 45,
+      needles: { count: 6, anew: 40 },
+    },
     hoops: ['100 × 100', '130 × 180', '160 × 260', '200 × 200', '200 × 300', '130 × 60 cap'],
     mostStitches: 200_000,
     mostColours: 120,
@@ -73,7 +82,13 @@ export const MACHINES: Machine[] = [
     id: 'clubhouse',
     name: 'Clubhouse, 10 needles',
     needles: 10,
-    speed: { stitchesPerMinute: 1000, trim: 5, colourChange: 7, stop: 45 },
+    speed: {
+      stitchesPerMinute: 1000,
+      trim: 5,
+      colourChange: 7,
+      stop: 45,
+      needles: { count: 10, anew: 40 },
+    },
     hoops: ['100 × 140', '160 × 260', '200 × 300', '270 × 410', '60 × 300 strip', '130 × 60 cap'],
     mostStitches: 500_000,
     mostColours: 200,

@@ -6,6 +6,7 @@ import { threadIn, threadWidthOf, type Thread, type ThreadChart } from '../mater
 import type { Records } from '../design/stitch-blocks.ts';
 import type { Excess } from './budget.ts';
 import { Move, type MoveCode } from './moves.ts';
+import { needlePlan } from './needles.ts';
 
 /** One object's share of the plan: records from `from` up to but without `to`. */
 export interface PlanObject {
@@ -138,6 +139,15 @@ export class PlanBuilder {
     this.object = grown(this.object, new Int32Array(size));
   }
 
+  /** What each change of thread takes, in seconds: on a machine of several needles, some must be threaded anew. */
+  private changeCosts({ needles, colourChange }: MachineSpeed): number[] {
+    if (!needles) return [];
+    const threads = [...this.objects].filter((o) => o.to > o.from).map((o) => o.thread);
+    const spools = threads.filter((thread, k) => thread !== threads[k - 1]);
+    const anew = new Set(needlePlan(spools, needles.count).needles.flatMap((n) => n.map((t) => t.before)));
+    return spools.slice(1).map((_, k) => (anew.has(k + 1) ? needles.anew : colourChange));
+  }
+
   build(speed: MachineSpeed = DEFAULT_SPEED): Plan {
     const n = this.length;
     const x = this.x.slice(0, n);
@@ -149,7 +159,7 @@ export class PlanBuilder {
       move,
       part: this.part.slice(0, n),
       object: this.object.slice(0, n),
-      time: timesOf(x, y, move, speed),
+      time: timesOf(x, y, move, speed, this.changeCosts(speed)),
       objects: this.objects,
       threads: Object.fromEntries(this.objects.map(({ thread }) => [thread, threadIn(this.chart, thread)])),
       ...(this.chart.weight !== 40 && { threadWidth: threadWidthOf(this.chart.weight) }),
@@ -163,14 +173,29 @@ const lengthOf = (dx: number, dy: number): number => Math.sqrt(dx * dx + dy * dy
 /** Stitches longer than this slow the machine, in mm. */
 const SLOW = 5;
 
-function timesOf(x: Float32Array, y: Float32Array, move: Uint8Array, speed: MachineSpeed): Float32Array {
+function timesOf(
+  x: Float32Array,
+  y: Float32Array,
+  move: Uint8Array,
+  speed: MachineSpeed,
+  changeCosts: readonly number[],
+): Float32Array {
   const time = new Float32Array(x.length);
   const beat = 60 / speed.stitchesPerMinute;
   const cost = [beat, beat, speed.trim, speed.colourChange, speed.stop];
   let total = 0;
+  let changes = 0;
+  /** A thread hangs from needle to cloth: there is something to cut. */
+  let hangs = false;
   for (let i = 0; i < x.length; i++) {
     const d = i ? lengthOf(x[i] - x[i - 1], y[i] - y[i - 1]) : 0;
-    total += move[i] === Move.stitch && d > SLOW ? (beat * d) / SLOW : cost[move[i]];
+    if (move[i] === Move.trim && !hangs) {
+      time[i] = total;
+      continue;
+    }
+    if (move[i] !== Move.jump) hangs = move[i] === Move.stitch;
+    if (move[i] === Move.change) total += changeCosts[changes++] ?? speed.colourChange;
+    else total += move[i] === Move.stitch && d > SLOW ? (beat * d) / SLOW : cost[move[i]];
     time[i] = total;
   }
   return time;

@@ -46,8 +46,11 @@ const heatWords = computed(() =>
       </select>
       <p class="mt-1 text-muted">
         {{ settings.machine.speed.stitchesPerMinute }} stitches a minute; a trim takes
-        {{ settings.machine.speed.trim }} s, another colour {{ settings.machine.speed.colourChange }} s, a
-        stop {{ settings.machine.speed.stop }} s. All in all {{ sewingTime(sewing.figures?.seconds ?? 0) }}.
+        {{ settings.machine.speed.trim }} s, another colour
+        {{ settings.machine.speed.colourChange }} s<template v-if="settings.machine.speed.needles"
+          >, a needle threaded anew {{ settings.machine.speed.needles.anew }} s</template
+        >, a stop {{ settings.machine.speed.stop }} s. All in all
+        {{ sewingTime(sewing.figures?.seconds ?? 0) }}.
       </p>
     </div>
     <fieldset class="grid gap-1">
