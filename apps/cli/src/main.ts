@@ -13,6 +13,7 @@ import { mend } from './mend.ts';
 import { readObjects } from './read-objects.ts';
 import { recipes } from './recipes.ts';
 import { render } from './render.ts';
+import { listStick, USUAL_STICK, writeStick } from './stick.ts';
 import { stitch } from './stitch.ts';
 import { threads } from './threads.ts';
 import { UsageError } from './usage-error.ts';
@@ -130,6 +131,24 @@ export async function main(args: string[]): Promise<number> {
     .option('--to <chart>', 'move it to this chart: an id, or a CSV or GPL file')
     .option('--out <file>', 'the .rosehip.json design or .dst stitch file to write')
     .action(threads);
+  const stick = program.command('stick').description('the memory stick in this computer’s slot');
+  const FOLDER = [
+    '--stick <folder>',
+    'the folder that stands for it',
+    process.env.STICK ?? USUAL_STICK,
+  ] as const;
+  stick
+    .command('list')
+    .argument('[folder]', 'a folder on it')
+    .option(...FOLDER)
+    .action(listStick);
+  stick
+    .command('write')
+    .argument('<in>', 'a .rosehip.json design, an SVG drawing or a .dst stitch file')
+    .option('--name <name>', 'what the file is called there')
+    .option('--replace', 'write over a file of that name')
+    .option(...FOLDER)
+    .action(writeStick);
   program.command('fonts').option('--json', 'as JSON').action(fonts);
   program.command('recipes').option('--json', 'as JSON').action(recipes);
   try {
@@ -146,7 +165,7 @@ export async function main(args: string[]): Promise<number> {
     if (!known) throw error;
     const text =
       error.message === '(outputHelp)'
-        ? 'Say what to do: stitch, from-picture, choose, adapt, threads, hoopings, letter, mend, read-objects, render, check, backup, fonts or recipes.'
+        ? 'Say what to do: stitch, from-picture, choose, adapt, threads, hoopings, letter, mend, read-objects, render, check, stick, backup, fonts or recipes.'
         : error.message;
     console.error(`rosehip: ${text.replace(/^error: /, '').replace(/\s*\n\s*/g, ' ')}`);
     return 2;

@@ -462,3 +462,29 @@ test.each([
   expect(code).toBe(2);
   expect(error).toMatch(sentence);
 });
+
+test('stick writes for a machine, whole files under names of their own, and lists what is there', async () => {
+  const at = ['--stick', join(folder, 'stick')];
+  const done = await rosehip('stick', 'write', 'badge.rosehip.json', '--name', 'Badge for Sunday', ...at);
+  expect(done).toMatchObject({ code: 0, error: '' });
+  expect(done.out).toMatch(/^Badge for Sunday\.dst \(BADGEF~1\.DST\), [\d,]+ bytes\n$/);
+  const written = await readFile(join(folder, 'stick', 'computer', 'Badge for Sunday.dst'));
+  expect(decodeDst(written).label).toBe('Club badge');
+
+  const again = await rosehip('stick', 'write', 'badge.rosehip.json', '--name', 'Badge for Sunday', ...at);
+  expect(again).toMatchObject({ code: 2 });
+  expect(again.error).toContain('“Badge for Sunday.dst” is on the stick already.');
+  expect((await rosehip('stick', 'write', 'noise.dst', ...at)).error).toContain(
+    'This is no .dst stitch file',
+  );
+
+  // A hooping a file, in a folder.
+  await writeFile(join(folder, 'runner.rosehip.json'), writeDesignFile(moonRunner()));
+  const runner = await rosehip('stick', 'write', 'runner.rosehip.json', ...at);
+  expect(
+    runner.out.split('\n').filter((line) => /^Moon-phase runner\/\d Moon-phase runner\.dst/.test(line))
+      .length,
+  ).toBeGreaterThan(1);
+  const list = await rosehip('stick', 'list', ...at);
+  expect(list.out).toMatch(/^Moon-phase runner\/\nBadge for Sunday\.dst .*\n63\.\d of 64\.0 MB free\n$/);
+});
