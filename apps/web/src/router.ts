@@ -8,6 +8,7 @@ export const router = createRouter({
     { path: '/deleted', name: 'deleted', component: () => import('./shelf/DeletedPage.vue') },
     { path: '/ready', name: 'ready', component: () => import('./shelf/ReadyPage.vue') },
     { path: '/threads', name: 'threads', component: () => import('./shelf/ThreadsPage.vue') },
+    { path: '/stick', name: 'stick', component: () => import('./shelf/StickPage.vue') },
     { path: '/backup', name: 'backup', component: () => import('./shelf/BackupPage.vue') },
     { path: '/picture', name: 'picture', component: () => import('./picture/PicturePage.vue') },
     { path: '/bench/:id', name: 'bench', component: () => import('./bench/BenchPage.vue'), props: true },

@@ -286,8 +286,10 @@ export { tidyTravel, type TidyProposal, type TravelFigures } from './jobs/tidy.t
 export { excessSentence } from './findings/checks/budget.ts';
 export type { Finding } from './findings/finding.ts';
 export { findingsOf, fixOf, ignoreJob, layersOver } from './findings/findings.ts';
+export { strangeHoop, type StrangeHoop } from './findings/outside-hoop.ts';
 export { coverOfRegion, layerCounts, layersOf, type LayerGrid } from './findings/layers.ts';
 export { READ_LIMITS, ReadError } from './formats/read-error.ts';
+export { readSewnLog, SEWN_ENDING, type SewnLog } from './formats/sewn-log.ts';
 export { decodeDst } from './formats/dst/decode.ts';
 export { readDst } from './formats/dst/read.ts';
 export { writeDst } from './formats/dst/write.ts';

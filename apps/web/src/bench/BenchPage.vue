@@ -42,7 +42,7 @@ import ProposalPanel from './panels/ProposalPanel.vue';
 import RehearsalPanel from './panels/RehearsalPanel.vue';
 import ThreadsPanel from './threads/ThreadsPanel.vue';
 import LettersPanel from './words/LettersPanel.vue';
-import TakePanel from './panels/TakePanel.vue';
+import TakePanel from './take/TakePanel.vue';
 import RecipeCard from './recipe-card/RecipeCard.vue';
 import RunningOrder from './running-order/RunningOrder.vue';
 import ToolRail from './ToolRail.vue';

@@ -12,7 +12,7 @@ import { useView, type PanelName } from '../stores/view.ts';
 import ClothView from './cloth/ClothView.vue';
 import FiguresPanel from './panels/FiguresPanel.vue';
 import RehearsalPanel from './panels/RehearsalPanel.vue';
-import TakePanel from './panels/TakePanel.vue';
+import TakePanel from './take/TakePanel.vue';
 import type { Tool } from './tools/tool.ts';
 
 defineProps<{ tool: Tool }>();

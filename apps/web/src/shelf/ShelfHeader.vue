@@ -4,6 +4,7 @@ const PAGES = [
   { name: 'shelf', label: 'Shelf' },
   { name: 'ready', label: 'Ready projects' },
   { name: 'threads', label: 'Threads' },
+  { name: 'stick', label: 'Stick' },
   { name: 'deleted', label: 'Deleted' },
   { name: 'backup', label: 'Back up' },
 ];

@@ -68,6 +68,8 @@ import {
   adaptDesign,
   partForHoopJob,
   type PartedForHoop,
+  hoopingFiles,
+  readDst,
   sewHooped,
   type HoopedThings,
   followed,
@@ -499,6 +501,34 @@ const engine = {
   async writeFile(design: Design, format: FormatId): Promise<Uint8Array> {
     await fontsOf(design);
     return fileFormat(format).write(design, () => sewDesign(design));
+  },
+
+  /** A small picture of a stitch file, in pixels, and what is in it. Throws ReadError. */
+  async stitchFilePicture(
+    bytes: Uint8Array,
+    width: number,
+    height: number,
+  ): Promise<{ png: Uint8Array; stitches: number; colours: number; width: number; height: number }> {
+    const { design } = readDst(bytes);
+    const plan = sewDesign(design);
+    const f = figuresOf(plan);
+    const canvas = new OffscreenCanvas(width, height);
+    const ctx = canvas.getContext('2d') as unknown as PictureCanvas;
+    paintPicture(ctx, design, plan, 'cloth', pictureArea(design, plan), width, height, false);
+    const blob = await canvas.convertToBlob({ type: 'image/png' });
+    return {
+      png: new Uint8Array(await blob.arrayBuffer()),
+      stitches: f.stitches,
+      colours: f.threads.length,
+      width: f.width,
+      height: f.height,
+    };
+  },
+
+  /** The stitch file of each of a design's hoopings. */
+  async hoopingFiles(design: Design): Promise<{ name: string; bytes: Uint8Array }[]> {
+    await fontsOf(design);
+    return hoopingFiles(design).map(({ name, bytes }) => ({ name, bytes }));
   },
 
   /** Paints the design as a PNG. Throws when the picture would be too large for a canvas. */

@@ -1,11 +1,13 @@
 import { expect, test } from 'vitest';
 import { emptyDesign, type Design } from '../design/types.ts';
-import { figuresOf } from '../sewing/plan.ts';
+import { figuresOf, type Figures } from '../sewing/plan.ts';
 import { sewDesign } from '../sewing/sew.ts';
-import { outsideHoop } from './outside-hoop.ts';
+import { HOOPS } from '../materials/hoops.ts';
+import { machineById } from '../materials/machine.ts';
+import { outsideHoop, strangeHoop } from './outside-hoop.ts';
 
 /** A run round a rectangle: its stitches reach exactly as far as it does. */
-const found = (width: number, height: number, x = 0) => {
+const sewn = (width: number, height: number, x = 0): [Design, Figures] => {
   const design: Design = {
     ...emptyDesign('Test'),
     objects: [
@@ -21,8 +23,9 @@ const found = (width: number, height: number, x = 0) => {
       },
     ],
   };
-  return outsideHoop(design, figuresOf(sewDesign(design)));
+  return [design, figuresOf(sewDesign(design))];
 };
+const found = (...size: Parameters<typeof sewn>) => outsideHoop(...sewn(...size));
 
 test('a design that just fits is left alone', () => {
   expect(found(100, 100)).toBeNull();
@@ -41,4 +44,26 @@ test('one that does not is told, with the hoop that would hold it', () => {
 test('an empty design is inside every hoop', () => {
   const design = emptyDesign('Empty');
   expect(outsideHoop(design, figuresOf(sewDesign(design)))).toBeNull();
+});
+
+test('a hoop that the machine has not is told, with one of its own', () => {
+  const kitchen = machineById('kitchen');
+  const inHoop = (name: string, width: number, height: number) => {
+    const [design, figures] = sewn(width, height);
+    const hoop = HOOPS.find((h) => h.name === name) ?? { name, width: 152.4, height: 850.9 };
+    return strangeHoop({ ...design, hoop }, figures, kitchen);
+  };
+  expect(inHoop('100 × 140', 90, 90)).toBeNull();
+  // A hoop of one's own is nobody's business.
+  expect(inHoop('My strip', 90, 90)).toBeNull();
+  expect(inHoop('200 × 300', 90, 90)).toEqual({
+    fits: HOOPS.find((h) => h.name === '100 × 100'),
+    sentence:
+      'Kitchen table, 1 needle has no 200 × 300 hoop. Its 100 × 100 would hold the design as it lies.',
+  });
+  expect(inHoop('200 × 300', 170, 120)?.fits).toMatchObject({ name: '130 × 180', width: 180, height: 130 });
+  expect(inHoop('200 × 300', 190, 190)).toMatchObject({
+    fits: null,
+    sentence: expect.stringContaining('lay several hoopings in its 130 × 180'),
+  });
 });

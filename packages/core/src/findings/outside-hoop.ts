@@ -1,6 +1,8 @@
 // Finding: stitches outside the hoop, and which hoop of the shelf would hold them.
 import type { Design } from '../design/types.ts';
-import { HOOPS, type Hoop } from '../materials/hoops.ts';
+import type { Bounds } from '../geometry/points.ts';
+import { HOOPS, turnedHoop, type Hoop } from '../materials/hoops.ts';
+import type { Machine } from '../materials/machine.ts';
 import type { Figures } from '../sewing/plan.ts';
 
 export interface OutsideHoop {
@@ -15,19 +17,50 @@ export interface OutsideHoop {
 /** Half a step of the machine: less is no reason to worry. */
 const TOLERANCE = 0.05;
 
+/** How far stitches reach from the hoop's middle, to either side, in mm. */
+const reachOf = (b: Bounds): [w: number, h: number] => [Math.max(-b.minX, b.maxX), Math.max(-b.minY, b.maxY)];
+
+const holds = (hoop: Hoop, bounds: Bounds): boolean => {
+  const [w, h] = reachOf(bounds);
+  return hoop.width / 2 >= w && hoop.height / 2 >= h;
+};
+
+/** The smallest of some hoops that holds all stitches as they lie, turned or not; null when none does. */
+function smallestOf(hoops: readonly Hoop[], { bounds }: Figures): Hoop | null {
+  if (!bounds) return hoops[0] ?? null;
+  const able = hoops.filter((hoop) => holds(hoop, bounds) || holds(turnedHoop(hoop), bounds));
+  return able.sort((a, c) => a.width * a.height - c.width * c.height)[0] ?? null;
+}
+
 /** Null when all stitches lie inside the hoop, or when there are none. */
 export function outsideHoop(design: Design, figures: Figures): OutsideHoop | null {
   const b = figures.bounds;
   if (!b) return null;
-  const w = Math.max(-b.minX, b.maxX);
-  const h = Math.max(-b.minY, b.maxY);
+  const [w, h] = reachOf(b);
   const over = Math.max(w - design.hoop.width / 2, h - design.hoop.height / 2);
   if (over <= TOLERANCE) return null;
-  const holds = (hoop: Hoop): boolean =>
-    (hoop.width / 2 >= w && hoop.height / 2 >= h) || (hoop.height / 2 >= w && hoop.width / 2 >= h);
-  const fits = HOOPS.filter(holds).sort((a, c) => a.width * a.height - c.width * c.height)[0] ?? null;
+  const fits = smallestOf(HOOPS, figures);
   const help = fits
     ? `It would fit the ${fits.name} hoop as it lies.`
     : 'No hoop on the shelf would hold it as it lies.';
   return { over, fits, sentence: `The design reaches ${over.toFixed(1)} mm outside the hoop. ${help}` };
+}
+
+export interface StrangeHoop {
+  sentence: string;
+  /** The smallest of the machine's own hoops that would hold the design as it lies, turned if need be; null when none does. */
+  fits: Hoop | null;
+}
+
+/** Null when the hoop is one of the machine's, or one that the person has beside those of the shelf. */
+export function strangeHoop(design: Design, figures: Figures, machine: Machine): StrangeHoop | null {
+  const { hoop } = design;
+  if (machine.hoops.includes(hoop.name) || !HOOPS.some(({ name }) => name === hoop.name)) return null;
+  const own = HOOPS.filter(({ name }) => machine.hoops.includes(name));
+  const fits = design.hoopings?.length ? null : smallestOf(own, figures);
+  const help = fits
+    ? `Its ${fits.name} would hold the design as it lies.`
+    : `None of its own holds the design as it lies: choose another machine, or lay several hoopings in its ${own.at(-1)?.name}.`;
+  const lying = fits && figures.bounds && !holds(fits, figures.bounds) ? turnedHoop(fits) : fits;
+  return { fits: lying, sentence: `${machine.name} has no ${hoop.name} hoop. ${help}` };
 }

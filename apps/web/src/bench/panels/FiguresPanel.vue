@@ -11,6 +11,7 @@ import { useSewing } from '../../stores/sewing.ts';
 import { useHoopings } from '../hoopings.ts';
 import { useView } from '../../stores/view.ts';
 import { blocksOf } from '../running-order/blocks.ts';
+import SewnBeside from './SewnBeside.vue';
 
 const BarChart = defineAsyncComponent(() => import('./BarChart.vue'));
 
@@ -108,6 +109,7 @@ const layerBars = computed(() => {
           <dd class="text-right">{{ value }}</dd>
         </template>
       </dl>
+      <SewnBeside />
       <div v-if="hooped.length">
         <h3 class="mb-1 text-sm">Hooping by hooping</h3>
         <table class="w-full">

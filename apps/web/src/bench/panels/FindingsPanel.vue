@@ -8,6 +8,7 @@ import { useSewing } from '../../stores/sewing.ts';
 import { useView } from '../../stores/view.ts';
 import { useChecker, packed } from '../../workers/engine.ts';
 import { marked } from '../finding-mark.ts';
+import { showFinding } from '../show-finding.ts';
 
 const bench = useBench();
 const sewing = useSewing();
@@ -30,18 +31,9 @@ const tried = computed(() => {
   return `The cloth shows it mended: ${n ? `${n} ${n === 1 ? 'finding is' : 'findings are'} left` : 'nothing else is found'}.`;
 });
 
-/** Selects what it is about, brings it to the middle with a mark, and sets the playhead there. */
 function show(f: Finding): void {
   leave();
-  bench.selection = f.objects.filter((id) => bench.design && findItem(bench.design, id));
-  view.tool = 'select';
-  view.panel = 'findings';
-  marked.value = f.at ?? null;
-  if (f.at) view.fit(f.at, 120);
-  if (f.record !== undefined) {
-    rehearsal.pause();
-    rehearsal.seek(f.record);
-  }
+  showFinding(f);
 }
 
 /** Stitches that can be mended by hand where the finding is. */
