@@ -3,19 +3,48 @@ import { fork, type ChildProcess } from 'node:child_process';
 import { randomBytes } from 'node:crypto';
 import { createConnection } from 'mysql2/promise';
 import { freePort } from '../scripts/lib/database.mjs';
-import { serverProgram } from '../scripts/lib/programs.mjs';
+import { machineProgram, serverProgram } from '../scripts/lib/programs.mjs';
+import { mkdtemp, rm } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 
 const ROOT = new URL('..', import.meta.url).pathname;
+
+/** Starts a program, and waits until it answers. */
+async function started(
+  { file, execArgv }: { file: string; execArgv: string[] },
+  env: Record<string, string>,
+): Promise<ChildProcess> {
+  const child = fork(file, {
+    cwd: ROOT,
+    execArgv,
+    env: { ...process.env, ...env },
+    stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
+  });
+  await new Promise<void>((done, failed) => {
+    child.once('message', (m: { address?: string; problem?: string }) =>
+      m.address ? done() : failed(new Error(m.problem)),
+    );
+    child.once('exit', (code) => failed(new Error(`${file} ended (${code}).`)));
+  });
+  return child;
+}
 
 export class Rosehip {
   private child: ChildProcess | null = null;
   private port = 0;
   /** Whether it has the demo designs; making and painting them takes time from the tests. */
   private readonly demo: boolean;
+  /** Whether a stick is in its slot and a practice machine stands beside it. */
+  private readonly withMachine: boolean;
+  private machine: ChildProcess | null = null;
+  private folder = '';
+  private machinePort = 0;
   private readonly database = `rosehip_${randomBytes(5).toString('hex')}`;
 
-  constructor({ demo = false } = {}) {
+  constructor({ demo = false, machine = false } = {}) {
     this.demo = demo;
+    this.withMachine = machine;
   }
 
   get address(): string {
@@ -36,20 +65,31 @@ export class Rosehip {
       `CREATE DATABASE IF NOT EXISTS ${this.database} CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci`,
     );
     await connection.end();
-    const { file, execArgv } = serverProgram();
-    const child = fork(file, {
-      cwd: ROOT,
-      execArgv,
-      env: { ...process.env, DATABASE_URL: this.url, PORT: String(this.port), SEED: this.demo ? '1' : '' },
-      stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
-    });
-    this.child = child;
-    await new Promise<void>((done, failed) => {
-      child.once('message', (m: { address?: string; problem?: string }) =>
-        m.address ? done() : failed(new Error(m.problem)),
-      );
-      child.once('exit', (code) => failed(new Error(`The server ended (${code}).`)));
-    });
+    const env: Record<string, string> = {
+      DATABASE_URL: this.url,
+      PORT: String(this.port),
+      SEED: this.demo ? '1' : '',
+    };
+    if (this.withMachine) {
+      this.folder ||= await mkdtemp(join(tmpdir(), 'rosehip-machine-'));
+      this.machinePort ||= await freePort();
+      Object.assign(env, { STICK: this.stick, MACHINE: this.machineAddress });
+      this.machine ??= await started(machineProgram(), {
+        PORT: String(this.machinePort),
+        STICK: this.stick,
+        LOGS: join(this.folder, 'logs'),
+      });
+    }
+    this.child = await started(serverProgram(), env);
+  }
+
+  get machineAddress(): string {
+    return `http://127.0.0.1:${this.machinePort}`;
+  }
+
+  /** The folder that stands for the stick. */
+  get stick(): string {
+    return join(this.folder, 'stick');
   }
 
   /** Ends the server as a crash would. */
@@ -61,11 +101,13 @@ export class Rosehip {
   }
 
   async stop(): Promise<void> {
-    if (this.child && this.child.exitCode === null && this.child.signalCode === null) {
-      const gone = new Promise((done) => this.child!.once('exit', done));
-      this.child.kill('SIGTERM');
+    for (const child of [this.child, this.machine]) {
+      if (!child || child.exitCode !== null || child.signalCode !== null) continue;
+      const gone = new Promise((done) => child.once('exit', done));
+      child.kill('SIGTERM');
       await gone;
     }
+    if (this.folder) await rm(this.folder, { recursive: true, force: true });
     const connection = await createConnection(process.env.TEST_DATABASE_URL!);
     await connection.query(`DROP DATABASE IF EXISTS ${this.database}`);
     await connection.end();

@@ -47,7 +47,7 @@ test('a name over an oval grid that is cut out around its letters, and an echo, 
   const hands = new Hands(bench);
 
   await hands.chord('e');
-  await hands.drag([-45, -22], [45, 22]);
+  await hands.drag([-42, -22], [42, 22]);
   await hands.press(page.getByLabel('Recipe card').locator('p').getByRole('button', { name: 'fill' }));
   await hands.press(
     page.getByRole('list', { name: 'Stitch kinds' }).getByRole('button', { name: 'Crosshatch' }),
@@ -76,8 +76,8 @@ test('a name over an oval grid that is cut out around its letters, and an echo, 
   expect(cuts).toBeLessThan(pieces);
   // The echo lies a quarter of an inch outside the oval.
   const reach = Math.max(...[...x].map(Math.abs)) / 10;
-  expect(reach).toBeGreaterThan(45 + 6);
-  expect(reach).toBeLessThan(45 + 7.2);
+  expect(reach).toBeGreaterThan(42 + 6);
+  expect(reach).toBeLessThan(42 + 7.2);
   expect(Math.max(...[...y].map(Math.abs)) / 10).toBeLessThan(22 + 7.2);
 });
 

@@ -13,6 +13,7 @@ const SOURCES = [
   'apps/practice-machine',
   'demo',
   'packages/core/src',
+  'packages/sheet/src',
   'packages/stick/src',
   'package-lock.json',
   'tsconfig.base.json',

@@ -20,6 +20,7 @@ function isFresh(compiled, app) {
     `apps/${app}/src`,
     'packages/core/src',
     'packages/fonts/src',
+    'packages/sheet/src',
     'packages/stick/src',
     'packages/wire/src',
     'demo',

@@ -13,6 +13,7 @@ import { mend } from './mend.ts';
 import { readObjects } from './read-objects.ts';
 import { recipes } from './recipes.ts';
 import { render } from './render.ts';
+import { sheet } from './sheet.ts';
 import { listStick, USUAL_STICK, writeStick } from './stick.ts';
 import { stitch } from './stitch.ts';
 import { threads } from './threads.ts';
@@ -131,6 +132,16 @@ export async function main(args: string[]): Promise<number> {
     .option('--to <chart>', 'move it to this chart: an id, or a CSV or GPL file')
     .option('--out <file>', 'the .rosehip.json design or .dst stitch file to write')
     .action(threads);
+  program
+    .command('sheet')
+    .description('the sewing sheet, as a PDF')
+    .argument('<in>', 'a .rosehip.json design, an SVG drawing or a .dst stitch file')
+    .option('--paper <size>', 'a4 or letter', 'a4')
+    .option('--machine <id>', 'the machine that it is sewn on', 'kitchen')
+    .option('--inches', 'lengths in inches')
+    .option('--without <part...>', 'what is not on it: picture, steps, threads, advice, notes, template', [])
+    .requiredOption('--out <file.pdf>', 'the sheet to write')
+    .action(sheet);
   const stick = program.command('stick').description('the memory stick in this computer’s slot');
   const FOLDER = [
     '--stick <folder>',
@@ -165,7 +176,7 @@ export async function main(args: string[]): Promise<number> {
     if (!known) throw error;
     const text =
       error.message === '(outputHelp)'
-        ? 'Say what to do: stitch, from-picture, choose, adapt, threads, hoopings, letter, mend, read-objects, render, check, stick, backup, fonts or recipes.'
+        ? 'Say what to do: stitch, from-picture, choose, adapt, threads, hoopings, letter, mend, read-objects, render, check, sheet, stick, backup, fonts or recipes.'
         : error.message;
     console.error(`rosehip: ${text.replace(/^error: /, '').replace(/\s*\n\s*/g, ' ')}`);
     return 2;

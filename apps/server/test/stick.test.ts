@@ -82,7 +82,8 @@ test('each thing that goes wrong has a code and a sentence', async () => {
 
 test('a server without a stick says so', async () => {
   const without = await buildApp(database.connection, { limited: false });
-  const r = await without.inject({ method: 'GET', url: '/api/stick', headers: { host: '127.0.0.1' } });
-  expect(r.json().error.message).toBe('A stick is not here.');
+  const ask = (url: string) => without.inject({ method: 'GET', url, headers: { host: '127.0.0.1' } });
+  expect((await ask('/api/stick')).json()).toMatchObject({ slot: 'none', machine: null });
+  expect((await ask('/api/stick/files')).json().error.message).toBe('A stick is not here.');
   await without.close();
 });

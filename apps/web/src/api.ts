@@ -181,7 +181,7 @@ export const api = {
   removeFromStick: (path: string) => call<void>('DELETE', `/stick/file?path=${encodeURIComponent(path)}`),
   makeStickFolder: (path: string) => call<void>('POST', '/stick/folders', { path }),
   /** `safely`: when all that is being written is. */
-  putStick: (slot: Stick['slot'], safely: boolean) =>
+  putStick: (slot: Exclude<Stick['slot'], 'none'>, safely: boolean) =>
     call<Stick>('PUT', '/stick/place', { slot, safely }, FILE_LIMIT),
   lockStick: (locked: boolean) => call<Stick>('PUT', '/stick/lock', { locked }),
   backupUrl: (name?: string) => (name ? `/api/backups/${name}` : '/api/backup'),

@@ -5,7 +5,10 @@ import { orNull } from './parts.ts';
 const Slot = Type.Unsafe<'computer' | 'machine' | 'hand'>({ enum: ['computer', 'machine', 'hand'] });
 
 export const Stick = Type.Object({
-  slot: Slot,
+  /** `none`: this Rosehip has no stick at all. */
+  slot: Type.Unsafe<'computer' | 'machine' | 'hand' | 'none'>({
+    enum: ['computer', 'machine', 'hand', 'none'],
+  }),
   /** Bytes. */
   capacity: Type.Integer(),
   used: Type.Integer(),

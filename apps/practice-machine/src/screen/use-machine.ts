@@ -83,7 +83,7 @@ async function choose(file: string): Promise<void> {
     logSaid.value = '';
     job.value = read;
   });
-  if (problem.value) await lookForStick();
+  if (problem.value) await glance();
 }
 
 /** Back to the list of files; what was sewn of this one is written down. */

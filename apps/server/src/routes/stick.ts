@@ -39,7 +39,8 @@ export const stickRoutes: Routes = async (app, { stick, machine }) => {
     if (!stick) throw notFound('A stick');
     return stick;
   };
-  const state = async (): Promise<Stick> => ({ ...(await told(device().state())), machine });
+  const none = { slot: 'none' as const, capacity: 0, used: 0, locked: false };
+  const state = async (): Promise<Stick> => ({ ...(stick ? await told(stick.state()) : none), machine });
 
   app.get('/stick', { schema: { response: { 200: Stick } } }, state);
 

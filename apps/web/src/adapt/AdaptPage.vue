@@ -102,7 +102,8 @@ function asLarge(): void {
 }
 
 const hoop = computed<Hoop>(() => made.value?.choices.hoop ?? asked.value.hoop ?? original.value!.hoop);
-function chooseHoop({ name, width, height }: Hoop): void {
+function chooseHoop({ name, width, height }: Hoop, ofMachine?: string): void {
+  if (ofMachine) machineId.value = ofMachine;
   byHand.add('hoop');
   change({ hoop: { name, width, height } });
 }

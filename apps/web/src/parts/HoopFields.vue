@@ -2,7 +2,7 @@
 // Which hoop: one of the shelf's, or any size; turned or not.
 import { RotateCw } from '@lucide/vue';
 import { computed } from 'vue';
-import { HOOP_LIMITS, HOOPS, turnedHoop, type Hoop, type Machine } from '@rosehip/core';
+import { HOOP_LIMITS, HOOPS, MACHINES, turnedHoop, type Hoop, type Machine } from '@rosehip/core';
 import NumberField from '../fields/NumberField.vue';
 
 const props = defineProps<{
@@ -10,7 +10,8 @@ const props = defineProps<{
   /** Hoops of the person's machine come first. */
   machine?: Machine;
 }>();
-const emit = defineEmits<{ change: [hoop: Hoop] }>();
+/** `machine`: the hoop was chosen as one of another machine's. */
+const emit = defineEmits<{ change: [hoop: Hoop, machine?: string] }>();
 
 const OWN = 'Own size';
 const known = computed(() => (HOOPS.some((h) => h.name === props.hoop.name) ? props.hoop.name : OWN));
@@ -22,13 +23,17 @@ const groups = computed(() => {
     { label: 'Others', hoops: HOOPS.filter((h) => !own.includes(h.name)) },
   ];
 });
+/** Another machine and its hoop, in one. */
+const others = computed(() => MACHINES.filter((m) => m.id !== props.machine?.id));
+const ofMachine = (m: Machine): Hoop[] => HOOPS.filter((h) => m.hoops.includes(h.name));
 const strange = computed(
   () => !!props.machine && known.value !== OWN && !props.machine.hoops.includes(known.value),
 );
 
-function choose(name: string): void {
+function choose(value: string): void {
+  const [name, machine] = value.split('|');
   const hoop = HOOPS.find((h) => h.name === name);
-  emit('change', hoop ? { ...hoop } : { ...props.hoop, name: OWN });
+  emit('change', hoop ? { ...hoop } : { ...props.hoop, name: OWN }, machine);
 }
 
 const size = (side: 'width' | 'height', value: number): void =>
@@ -53,6 +58,13 @@ const size = (side: 'width' | 'height', value: number): void =>
           </template>
           <option v-for="h in machine ? [] : HOOPS" :key="h.name">{{ h.name }}</option>
           <option>{{ OWN }}</option>
+          <template v-if="machine">
+            <optgroup v-for="m in others" :key="m.id" :label="`For the ${m.name} machine`">
+              <option v-for="h in ofMachine(m)" :key="h.name" :value="`${h.name}|${m.id}`">
+                {{ h.name }}
+              </option>
+            </optgroup>
+          </template>
         </select>
       </div>
       <button

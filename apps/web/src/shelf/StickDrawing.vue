@@ -1,11 +1,12 @@
 <script setup lang="ts">
 // The stick as it lies there: in a slot, or in a hand.
-defineProps<{ locked: boolean; slotName: 'computer' | 'machine' | 'hand' }>();
+defineProps<{ locked: boolean; slotName: 'computer' | 'machine' | 'hand' | 'none' }>();
 </script>
 
 <template>
   <svg viewBox="0 0 240 110" aria-hidden="true" class="w-full rounded-card border border-line bg-panel">
     <g
+      v-if="slotName !== 'none'"
       :transform="slotName === 'hand' ? 'translate(34 0)' : 'translate(0 0)'"
       style="transition: transform 160ms"
     >
@@ -22,7 +23,7 @@ defineProps<{ locked: boolean; slotName: 'computer' | 'machine' | 'hand' }>();
       <rect x="102" y="51" width="22" height="8" rx="4" fill="#8f1c31" />
       <circle :cx="locked ? 119 : 107" cy="55" r="5" :fill="locked ? '#f0c36d' : '#fffdf8'" />
     </g>
-    <g v-if="slotName !== 'hand'">
+    <g v-if="slotName === 'computer' || slotName === 'machine'">
       <path d="M0 0h64v110H0z" :fill="slotName === 'computer' ? '#6d5f6b' : '#cfc7b8'" />
       <path d="M58 40h6v30h-6z" fill="#2a1c2b" />
       <text

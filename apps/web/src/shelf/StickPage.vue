@@ -28,6 +28,7 @@ const free = computed(() => (stick.state ? stick.state.capacity - stick.state.us
 const share = computed(() => (stick.state ? stick.state.used / stick.state.capacity : 0));
 
 const WHERE = {
+  none: 'This Rosehip was started without a stick: npm start gives it one.',
   computer: 'The stick is in this computer.',
   machine: 'The stick is in the machine.',
   hand: 'The stick is in your hand.',
@@ -79,10 +80,10 @@ const up = (): void => void stick.open(stick.folder.split('/').slice(0, -1).join
       class="mx-auto grid max-w-6xl grid-cols-[240px_minmax(0,1fr)] gap-8 px-6 py-6 max-md:grid-cols-1 max-sm:px-4"
     >
       <section class="grid content-start gap-4" aria-label="The stick">
-        <StickDrawing :locked="stick.state?.locked ?? false" :slot-name="stick.state?.slot ?? 'hand'" />
+        <StickDrawing :locked="stick.state?.locked ?? false" :slot-name="stick.state?.slot ?? 'none'" />
         <template v-if="stick.state">
           <p role="status" class="font-medium">{{ WHERE[stick.state.slot] }}</p>
-          <div v-if="stick.state.slot !== 'hand'" class="grid gap-1">
+          <div v-if="stick.inside || stick.state.slot === 'machine'" class="grid gap-1">
             <div
               class="h-2 overflow-hidden rounded-full bg-line"
               role="meter"
@@ -117,14 +118,14 @@ const up = (): void => void stick.open(stick.folder.split('/').slice(0, -1).join
             </button>
           </template>
           <button
-            v-else
+            v-else-if="stick.exists"
             type="button"
             class="button button-primary justify-center"
             @click="stick.put('computer', true)"
           >
             Put it in
           </button>
-          <label class="flex items-center gap-2">
+          <label v-if="stick.exists" class="flex items-center gap-2">
             <input
               type="checkbox"
               class="size-4 accent-rosehip"

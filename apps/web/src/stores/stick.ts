@@ -13,6 +13,8 @@ export const useStick = defineStore('stick', () => {
   /** Its code when the last thing failed, as of the server. */
   const code = ref('');
   const busy = ref(false);
+  /** There is one, wherever it is. */
+  const exists = computed(() => !!state.value && state.value.slot !== 'none');
   const inside = computed(() => state.value?.slot === 'computer');
 
   /** Runs a step; what goes wrong is told and answers undefined. */
@@ -67,6 +69,7 @@ export const useStick = defineStore('stick', () => {
     problem,
     code,
     busy,
+    exists,
     inside,
     glance,
     load,
@@ -77,7 +80,8 @@ export const useStick = defineStore('stick', () => {
     rename: (path: string, name: string) => change(() => api.renameOnStick(path, name)),
     remove: (path: string) => change(() => api.removeFromStick(path)),
     makeFolder: (path: string) => change(() => api.makeStickFolder(path)),
-    put: (slot: Stick['slot'], safely: boolean) => change(() => api.putStick(slot, safely)),
+    put: (slot: Parameters<typeof api.putStick>[0], safely: boolean) =>
+      change(() => api.putStick(slot, safely)),
     lock: (locked: boolean) => change(() => api.lockStick(locked)),
   };
 });

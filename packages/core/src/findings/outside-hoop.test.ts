@@ -38,6 +38,8 @@ test('one that does not is told, with the hoop that would hold it', () => {
     'The design reaches 10.0 mm outside the hoop. It would fit the 100 × 140 hoop as it lies.',
   );
   expect(found(90, 90, 20)?.over).toBeCloseTo(15);
+  // A cap's hoop is no place for flat cloth, though it would hold this.
+  expect(found(120, 40)?.fits).toMatchObject({ name: '100 × 140' });
   expect(found(1000, 1000)).toMatchObject({ fits: null });
 });
 

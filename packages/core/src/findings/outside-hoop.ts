@@ -1,7 +1,7 @@
 // Finding: stitches outside the hoop, and which hoop of the shelf would hold them.
 import type { Design } from '../design/types.ts';
 import type { Bounds } from '../geometry/points.ts';
-import { HOOPS, turnedHoop, type Hoop } from '../materials/hoops.ts';
+import { CAP_HOOP, HOOPS, turnedHoop, type Hoop } from '../materials/hoops.ts';
 import type { Machine } from '../materials/machine.ts';
 import type { Figures } from '../sewing/plan.ts';
 
@@ -19,6 +19,10 @@ const TOLERANCE = 0.05;
 
 /** How far stitches reach from the hoop's middle, to either side, in mm. */
 const reachOf = (b: Bounds): [w: number, h: number] => [Math.max(-b.minX, b.maxX), Math.max(-b.minY, b.maxY)];
+
+/** Hoops that go with the cloth: a cap's own holds nothing else. */
+const suiting = ({ cloth }: Design, hoops: readonly Hoop[]): Hoop[] =>
+  hoops.filter((hoop) => hoop.name !== CAP_HOOP.name || cloth.kind === 'cap');
 
 const holds = (hoop: Hoop, bounds: Bounds): boolean => {
   const [w, h] = reachOf(bounds);
@@ -39,7 +43,7 @@ export function outsideHoop(design: Design, figures: Figures): OutsideHoop | nul
   const [w, h] = reachOf(b);
   const over = Math.max(w - design.hoop.width / 2, h - design.hoop.height / 2);
   if (over <= TOLERANCE) return null;
-  const fits = smallestOf(HOOPS, figures);
+  const fits = smallestOf(suiting(design, HOOPS), figures);
   const help = fits
     ? `It would fit the ${fits.name} hoop as it lies.`
     : 'No hoop on the shelf would hold it as it lies.';
@@ -57,7 +61,7 @@ export function strangeHoop(design: Design, figures: Figures, machine: Machine):
   const { hoop } = design;
   if (machine.hoops.includes(hoop.name) || !HOOPS.some(({ name }) => name === hoop.name)) return null;
   const own = HOOPS.filter(({ name }) => machine.hoops.includes(name));
-  const fits = design.hoopings?.length ? null : smallestOf(own, figures);
+  const fits = design.hoopings?.length ? null : smallestOf(suiting(design, own), figures);
   const help = fits
     ? `Its ${fits.name} would hold the design as it lies.`
     : `None of its own holds the design as it lies: choose another machine, or lay several hoopings in its ${own.at(-1)?.name}.`;

@@ -21,6 +21,10 @@ export interface Cloth {
   /** How the cloth is painted. */
   weave: 'plain' | 'twill' | 'knit' | 'pile' | 'felt' | 'sheen' | 'quilt';
   colour: string;
+  /** What holds the cloth while it is sewn, in words. */
+  stabiliser: string;
+  /** Size and point of the needle, in words. */
+  needle: string;
   note: string;
 }
 
@@ -33,6 +37,8 @@ export const CLOTHS: Cloth[] = [
     underlay: 'normal',
     weave: 'plain',
     colour: '#efe6d3',
+    stabiliser: 'tear-away, medium',
+    needle: '75/11 sharp',
     note: 'Woven and steady: the easiest cloth to stitch on.',
   },
   {
@@ -43,6 +49,8 @@ export const CLOTHS: Cloth[] = [
     underlay: 'normal',
     weave: 'plain',
     colour: '#f6f3ec',
+    stabiliser: 'tear-away, light',
+    needle: '75/11 sharp',
     note: 'Woven and steady.',
   },
   {
@@ -53,6 +61,8 @@ export const CLOTHS: Cloth[] = [
     underlay: 'light',
     weave: 'twill',
     colour: '#3d4f6e',
+    stabiliser: 'tear-away, medium',
+    needle: '90/14 jeans',
     note: 'Firm: little underlay is needed.',
   },
   {
@@ -63,6 +73,8 @@ export const CLOTHS: Cloth[] = [
     underlay: 'light',
     weave: 'plain',
     colour: '#d9ceb6',
+    stabiliser: 'tear-away, light',
+    needle: '90/14 sharp',
     note: 'Firm: little underlay is needed.',
   },
   {
@@ -74,6 +86,8 @@ export const CLOTHS: Cloth[] = [
     edgeRun: true,
     weave: 'knit',
     colour: '#c9cfd6',
+    stabiliser: 'cut-away, medium, hooped with the cloth unstretched',
+    needle: '75/11 ball point',
     note: 'Stretches: use a cut-away stabiliser.',
   },
   {
@@ -84,6 +98,8 @@ export const CLOTHS: Cloth[] = [
     underlay: 'heavy',
     weave: 'pile',
     colour: '#dfe7e6',
+    stabiliser: 'tear-away, medium, beneath; film on top',
+    needle: '80/12 sharp',
     note: 'Loops poke through: sew a knockdown first, or lay film on top.',
   },
   {
@@ -94,6 +110,8 @@ export const CLOTHS: Cloth[] = [
     underlay: 'heavy',
     weave: 'pile',
     colour: '#46505c',
+    stabiliser: 'cut-away, light, beneath; film on top',
+    needle: '80/12 ball point',
     note: 'Soft and deep: sew a knockdown first, or lay film on top.',
   },
   {
@@ -104,6 +122,8 @@ export const CLOTHS: Cloth[] = [
     underlay: 'light',
     weave: 'felt',
     colour: '#2f3a5f',
+    stabiliser: 'none, or tear-away, light',
+    needle: '80/12 sharp',
     note: 'Does not stretch; needles leave holes for good.',
   },
   {
@@ -115,6 +135,8 @@ export const CLOTHS: Cloth[] = [
     longest: 5,
     weave: 'sheen',
     colour: '#e7d9de',
+    stabiliser: 'cut-away, very light',
+    needle: '65/9 sharp',
     note: 'Delicate: no stitch over 5 mm.',
   },
   {
@@ -127,6 +149,8 @@ export const CLOTHS: Cloth[] = [
     highest: 55,
     weave: 'twill',
     colour: '#28324a',
+    stabiliser: 'tear-away, heavy, as a band inside',
+    needle: '80/12 sharp',
     note: 'Curved: sew from the centre out, no higher than 55 mm.',
   },
   {
@@ -137,6 +161,8 @@ export const CLOTHS: Cloth[] = [
     underlay: 'none',
     weave: 'quilt',
     colour: '#f1eadf',
+    stabiliser: 'none: the wadding holds it',
+    needle: '90/14 quilting',
     note: 'Open stitches only: run 2.5 mm, spacing 3 mm or more.',
   },
 ];

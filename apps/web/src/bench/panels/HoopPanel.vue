@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // Hoop, cloth and units.
 import { computed } from 'vue';
-import { MACHINES } from '@rosehip/core';
+import { MACHINES, type Hoop } from '@rosehip/core';
 import ChoiceField from '../../fields/ChoiceField.vue';
 import NumberField from '../../fields/NumberField.vue';
 import DirectionDial from '../../fields/DirectionDial.vue';
@@ -20,6 +20,10 @@ const settings = useSettings();
 const view = useView();
 const hoop = computed(() => bench.design!.hoop);
 const cloth = computed(() => bench.design!.cloth);
+function chooseHoop(taken: Hoop, machine?: string): void {
+  if (machine) settings.setMachine(machine);
+  bench.run({ do: 'set-design', label: 'Change hoop', changes: { hoop: taken } });
+}
 </script>
 
 <template>
@@ -31,11 +35,7 @@ const cloth = computed(() => bench.design!.cloth);
       :choices="MACHINES.map((m) => ({ value: m.id, label: m.name }))"
       @change="settings.setMachine($event)"
     />
-    <HoopFields
-      :hoop="hoop"
-      :machine="settings.machine"
-      @change="bench.run({ do: 'set-design', label: 'Change hoop', changes: { hoop: $event } })"
-    />
+    <HoopFields :hoop="hoop" :machine="settings.machine" @change="chooseHoop" />
     <HoopingFields />
     <ClothFields
       :cloth="cloth"

@@ -23,6 +23,7 @@ async function toFolder(): Promise<void> {
   if (folder ? true : await choose()) where.value = 'folder';
 }
 const PLACES = {
+  none: 'There is no stick here: npm start gives this Rosehip one.',
   machine: 'The stick is in the machine.',
   hand: 'The stick is not in its slot.',
   computer: '',
@@ -70,7 +71,8 @@ const PLACES = {
       </button>
     </div>
     <template v-if="where === 'stick'">
-      <p v-if="stick.state && !stick.inside" class="flex flex-wrap items-center gap-2">
+      <p v-if="stick.state?.slot === 'none'" class="text-muted">{{ PLACES.none }}</p>
+      <p v-else-if="stick.state && !stick.inside" class="flex flex-wrap items-center gap-2">
         {{ PLACES[stick.state.slot] }}
         <button type="button" class="button h-7 px-2" @click="stick.put('computer', true)">Put it in</button>
       </p>

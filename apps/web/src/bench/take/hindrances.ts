@@ -40,7 +40,8 @@ export function useHindrances() {
       {
         key: 'strange-hoop',
         sentence,
-        sure: true,
+        // The person may have more hoops than came with it.
+        sure: false,
         ways: [
           ...(fits ? [{ label: `Take the ${fits.name} hoop`, act: change }] : []),
           { label: 'Hoop and machine', act: () => void (view.panel = 'hoop') },

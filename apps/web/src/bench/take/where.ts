@@ -1,5 +1,5 @@
 // Where files are taken to: this computer, the stick, or a folder that the browser lets a page write into.
-import { shallowRef } from 'vue';
+import { computed, shallowRef } from 'vue';
 import { useKept } from '../../parts/kept.ts';
 import { saveFile } from '../../parts/save-file.ts';
 import { useStick } from '../../stores/stick.ts';
@@ -78,9 +78,14 @@ async function toFolder(
 }
 
 export function useWhere() {
-  const where = useKept<Where>('take-to', 'computer');
+  const kept = useKept<Where | ''>('take-to', '');
   const stick = useStick();
-  if (where.value === 'folder' && (!pickFolder || !folder.value)) where.value = 'computer';
+  if (kept.value === 'folder' && (!pickFolder || !folder.value)) kept.value = '';
+  // Before anybody chose: the stick, when it is in its slot, since that goes to the machine.
+  const where = computed<Where>({
+    get: () => kept.value || (stick.inside ? 'stick' : 'computer'),
+    set: (to) => (kept.value = to),
+  });
 
   /** Lets the person choose a folder; false when they left it. */
   async function chooseFolder(): Promise<boolean> {

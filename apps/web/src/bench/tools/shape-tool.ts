@@ -52,7 +52,9 @@ function dragTool(form: () => Form, extra: () => ToolAction[], hint: string): To
     return make({ ...centre, width: Math.abs(k * w), height: Math.abs(k * h), turn: 0 });
   }
 
-  const add = (drawn: BoxOutline): void => addObject({ ...drawn }, form().recipe, form().label);
+  /** Closed shapes are sewn as was chosen; an open one can only be a line. */
+  const recipe = (): string => (form().recipe === 'fill' ? sewnAs.value : form().recipe);
+  const add = (drawn: BoxOutline): void => addObject({ ...drawn }, recipe(), form().label);
 
   const preview = computed<ToolPreview>(() =>
     state.drawn ? { ...NOTHING, paths: primitivePaths(state.drawn) } : NOTHING,
@@ -101,6 +103,16 @@ function dragTool(form: () => Form, extra: () => ToolAction[], hint: string): To
   return tool;
 }
 
+/** How closed shapes are sewn that are drawn next; it stays while the page is open. */
+const sewnAs = ref<'fill' | 'satin' | 'run'>('fill');
+const SEWN_AS = [
+  ['fill', 'Fill'],
+  ['satin', 'Satin'],
+  ['run', 'Line'],
+] as const;
+const kinds = (): ToolAction[] =>
+  SEWN_AS.map(([kind, label]) => ({ label, on: sewnAs.value === kind, run: () => (sewnAs.value = kind) }));
+
 const DRAG_HINT = 'Drag to draw. Shift: even. Alt: from the centre. Enter: one in the middle.';
 
 export function rectangleTool(): Tool {
@@ -112,11 +124,7 @@ export function rectangleTool(): Tool {
     numbers: [radius],
     make: (box) => ({ kind: 'rectangle', ...box, radius: radius.value }),
   };
-  return dragTool(
-    () => form,
-    () => [],
-    DRAG_HINT,
-  );
+  return dragTool(() => form, kinds, DRAG_HINT);
 }
 
 export function ellipseTool(): Tool {
@@ -127,11 +135,7 @@ export function ellipseTool(): Tool {
     numbers: [],
     make: (box) => ({ kind: 'ellipse', ...box }),
   };
-  return dragTool(
-    () => form,
-    () => [],
-    DRAG_HINT,
-  );
+  return dragTool(() => form, kinds, DRAG_HINT);
 }
 
 /** What the shapes tool draws next; the shapes panel shows and sets it. */
@@ -206,13 +210,15 @@ export function shapesTool(): Tool {
       make: (b) => ({ kind: 'ready', ...b, shape: shape.id }),
     };
   };
-  const arcEnds = (): ToolAction[] =>
+  const extra = (): ToolAction[] =>
     chosenShape.value !== 'arc'
-      ? []
+      ? form().recipe === 'fill'
+        ? kinds()
+        : []
       : (['open', 'chord', 'slice'] as const).map((value) => ({
           label: { open: 'Open', chord: 'Chord', slice: 'Slice' }[value],
           on: ends.value === value,
           run: () => (ends.value = value),
         }));
-  return dragTool(form, arcEnds, DRAG_HINT);
+  return dragTool(form, extra, DRAG_HINT);
 }

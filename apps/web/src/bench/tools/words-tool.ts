@@ -2,12 +2,14 @@
 import {
   applyMatrix,
   arcThrough,
+  boundsOfItems,
   caretAt,
   distance,
   inverse,
   isText,
   lineNear,
   markedAt,
+  outlinePaths,
   stoodOn,
   withoutPull,
   type PartHandle,
@@ -122,13 +124,24 @@ export function wordsTool(): Tool {
       : turned(object, letter, hand.from, to, even);
   }
 
-  // With words selected, the tool writes on in them at once.
+  /** The middle of the one closed shape that is selected, and how high it is, in mm. */
+  const middle = computed<{ at: Point; height: number } | null>(() => {
+    const [only, ...others] = bench.selectedPlain;
+    if (others.length || only?.kind !== 'object' || isText(bench.selected[0])) return null;
+    if (!outlinePaths(only.outline).some((path) => path.closed)) return null;
+    const b = boundsOfItems([only]);
+    const at = b && { x: (b.minX + b.maxX) / 2, y: (b.minY + b.maxY) / 2 };
+    return at && { at, height: b.maxY - b.minY };
+  });
+
+  // With words selected, the tool writes on in them at once; with a shape, in its middle unless it is pressed elsewhere.
   watch(
     () => view.tool,
     (tool) => {
       const [only] = bench.selected;
-      if (tool === 'words' && bench.selected.length === 1 && isText(only) && !writing.writing.value)
-        writing.go(only.id, only.outline.text.length);
+      if (tool !== 'words' || bench.selected.length !== 1 || writing.writing.value) return;
+      if (isText(only)) writing.go(only.id, only.outline.text.length);
+      else if (middle.value) writing.begin(middle.value.at, null, middle.value.height);
     },
   );
 
@@ -137,7 +150,9 @@ export function wordsTool(): Tool {
       writing.writing.value
         ? part.value
           ? 'Type. Discs draw the part of the word that the caret is in. Esc: done.'
-          : 'Type. Discs move letters, the leaf draws an arc. Esc: done.'
+          : state.id
+            ? 'Type. Discs move letters, the leaf draws an arc. Esc: done.'
+            : 'Type here, or click where words are to begin instead.'
         : 'Click where words are to begin, on a line for words along it, or into words to change them.',
     ),
     preview: NOTHING,
@@ -221,7 +236,7 @@ export function wordsTool(): Tool {
       if (on) {
         writing.go(on.id, p.shift && state.id === on.id ? state.from : on.offset, on.offset);
         hand.marking = true;
-      } else if (writing.writing.value) writing.stop();
+      } else if (state.id) writing.stop();
       else writing.begin(p.at, bench.plain && lineNear(bench.plain, p.at, ON_LINE / view.scale));
     },
     move({ at, shift }: Pointer) {

@@ -30,6 +30,9 @@ export function reworded(object: TextObject, text: string): TextObject {
   return { ...object, outline: retyped(object.outline, text), ...(called && { name: nameOf(text) }) };
 }
 
+/** Within a shape words are so much of its height, and at least so high, in mm. */
+const SHARE = 0.5;
+const LEAST = 4;
 /** What is typed becomes a step when the hand has rested for so long, in ms. */
 const RESTED = 900;
 
@@ -40,6 +43,8 @@ const state = reactive({
   at: null as Point | null,
   /** The line that new words stand along, and where on it as a share; null where they stand free. */
   on: null as { id: string; share: number } | null,
+  /** New words have their middle where they begin, within something so high, mm. */
+  within: null as number | null,
   from: 0,
   to: 0,
   /** The letter whose handle was touched last, by where it begins in the text. */
@@ -66,7 +71,11 @@ export function useWriting() {
   const set = computed<SetText | null>(() =>
     fontsCame.value >= 0 && bench.design && state.id ? textOnCloth(bench.design, state.id) : null,
   );
-  const letterHeight = computed(() => object.value?.outline.height ?? height.value);
+  /** How high new words are: letters that are stitches have a height of their own, and a shape around them leaves so much. */
+  const newHeight = (): number =>
+    stitchedHeight(font.value) ??
+    Math.min(height.value, Math.max(LEAST, Math.round((state.within ?? Infinity) * SHARE)));
+  const letterHeight = computed(() => object.value?.outline.height ?? newHeight());
 
   /** What was typed becomes a step. */
   function keep(): void {
@@ -78,18 +87,16 @@ export function useWriting() {
     else bench.run({ do: 'remove', label: 'Remove words', id: now.id });
   }
 
-  /** Begins new words at a place, or along the line that passes through it. */
-  function begin(at: Point, on: typeof state.on = null): void {
+  /** Begins new words at a place, with their middle there when they stand within something so high, or along the line that passes through it. */
+  function begin(at: Point, on: typeof state.on = null, height: number | null = null): void {
     stop();
     bench.selection = [];
     state.at = at;
     state.on = on;
+    state.within = height;
     state.from = state.to = 0;
     void bringFont(font.value, '');
   }
-
-  /** How high new words are: letters that are stitches have a height of their own. */
-  const newHeight = (): number => stitchedHeight(font.value) ?? height.value;
 
   /** Writes on in words that are there, from one offset to another. */
   function go(id: string, from: number, to = from): void {
@@ -134,7 +141,10 @@ export function useWriting() {
               align: 'centre',
               baseline: { kind: 'along', start: state.on.share, side: 'left' },
             }
-          : { of: [], align: 'left', place: [1, 0, 0, 1, state.at.x, state.at.y] }),
+          : state.within !== null
+            ? // Capitals stand above their baseline.
+              { of: [], align: 'centre', place: [1, 0, 0, 1, state.at.x, state.at.y + newHeight() / 2] }
+            : { of: [], align: 'left', place: [1, 0, 0, 1, state.at.x, state.at.y] }),
       };
       const made = objectFor(outline, 'lettering', 'Words', { name: nameOf(text) });
       if (!made || !bench.run(made.command)) return;

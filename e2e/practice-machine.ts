@@ -1,0 +1,50 @@
+// The practice machine as a person works it: a file chosen, placed, begun, and watched to its end.
+import { readFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import { expect, type Page } from '@playwright/test';
+import { readSewnLog, type SewnLog } from '@rosehip/core';
+import type { Rosehip } from './rosehip.ts';
+
+export class PracticeMachine {
+  readonly page: Page;
+  private readonly rosehip: Rosehip;
+
+  constructor(page: Page, rosehip: Rosehip) {
+    this.page = page;
+    this.rosehip = rosehip;
+  }
+
+  /** Goes to it with the stick, and chooses a file. */
+  async choose(file: string, { machine, hoop }: { machine?: string; hoop?: string } = {}): Promise<void> {
+    const { page } = this;
+    if (!page.url().startsWith(this.rosehip.machineAddress)) await page.goto(this.rosehip.machineAddress);
+    if (machine) await page.getByLabel('Machine', { exact: true }).selectOption({ label: machine });
+    const put = page.getByRole('button', { name: 'Put the stick in' });
+    const list = page.getByRole('list', { name: 'Files' });
+    await expect(put.or(list)).toBeVisible();
+    if (await put.isVisible()) await put.click();
+    await list.getByRole('button', { name: file }).click();
+    if (hoop) await page.getByLabel('Hoop', { exact: true }).selectOption({ label: hoop });
+  }
+
+  get status() {
+    return this.page.getByTestId('status');
+  }
+
+  /** Sews it a hundred times as fast, somebody standing by; gives what the machine wrote down on the stick. */
+  async sew(file: string): Promise<SewnLog> {
+    const { page } = this;
+    await page.getByRole('button', { name: 'Begin' }).click();
+    await page.getByRole('button', { name: '100 ×' }).click();
+    await page.getByLabel('Somebody threads it for me').check();
+    await expect(this.status).toHaveText('Sewn', { timeout: 60_000 });
+    await expect(page.getByText('What happened is written down on the stick')).toBeVisible();
+    return this.log(file);
+  }
+
+  /** What is written down of a file. */
+  async log(file: string): Promise<SewnLog> {
+    const name = file.replace(/\.dst$/, '.sewn.json');
+    return readSewnLog(await readFile(join(this.rosehip.stick, 'machine', name), 'utf8'));
+  }
+}

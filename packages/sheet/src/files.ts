@@ -1,0 +1,21 @@
+// The sheet's font files, where files can be read.
+import { readFile } from 'node:fs/promises';
+import { createRequire } from 'node:module';
+import { FONT_FILES, type FontBytes } from './fonts.ts';
+
+const require = createRequire(import.meta.url);
+
+/** Where a font of `FONT_FILES` lies in its package. */
+export function fontPath(name: string): string {
+  const [, family, subset, weight] = /^(figtree|fraunces|noto-sans)-(.+)-(\d+)$/.exec(name)!;
+  return `@fontsource/${family}/files/${family}-${subset}-${weight}-normal.woff`;
+}
+
+export async function readSheetFonts(): Promise<FontBytes> {
+  const files = await Promise.all(
+    FONT_FILES.map(
+      async (name) => [name, new Uint8Array(await readFile(require.resolve(fontPath(name))))] as const,
+    ),
+  );
+  return Object.fromEntries(files);
+}

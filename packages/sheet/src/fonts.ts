@@ -1,0 +1,112 @@
+// The fonts of a sheet: one for each way of writing, which of them holds a letter, and how wide words are.
+import * as fontkit from 'fontkit';
+import type { Face } from './page.ts';
+
+/** Files by the names that `FONT_FILES` lists. */
+export type FontBytes = Record<string, Uint8Array>;
+
+const NOTO = [
+  'latin',
+  'latin-ext',
+  'greek',
+  'greek-ext',
+  'cyrillic',
+  'cyrillic-ext',
+  'vietnamese',
+  'devanagari',
+];
+
+/** For each face the files that it is set from: the first that holds a letter has it. */
+const FILES: Record<Face, string[]> = {
+  text: ['figtree-latin-400', 'figtree-latin-ext-400', ...NOTO.map((n) => `noto-sans-${n}-400`)],
+  bold: ['figtree-latin-700', 'figtree-latin-ext-700', ...NOTO.map((n) => `noto-sans-${n}-700`)],
+  heading: ['fraunces-latin-600', 'fraunces-latin-ext-600', ...NOTO.map((n) => `noto-sans-${n}-700`)],
+};
+
+/** Every file that a sheet may need, as `family-subset-weight`. */
+export const FONT_FILES: readonly string[] = [...new Set(Object.values(FILES).flat())];
+
+/** A piece of text that one font holds. */
+export interface Run {
+  font: string;
+  text: string;
+}
+
+/** Stands for a letter that no font holds. */
+const MISSING = '□';
+
+export class SheetFonts {
+  readonly bytes: FontBytes;
+  private readonly fonts = new Map<string, fontkit.Font>();
+  /** Letters that no font holds, as they were met. */
+  readonly missing = new Set<string>();
+
+  constructor(bytes: FontBytes) {
+    this.bytes = bytes;
+  }
+
+  font(name: string): fontkit.Font {
+    let font = this.fonts.get(name);
+    if (!font) {
+      font = fontkit.create(this.bytes[name] as Buffer) as fontkit.Font;
+      this.fonts.set(name, font);
+    }
+    return font;
+  }
+
+  private holder(face: Face, code: number): string | undefined {
+    return FILES[face].find((name) => this.bytes[name] && this.font(name).hasGlyphForCodePoint(code));
+  }
+
+  /** A text in pieces, each set in one font. Letters that none holds become a box, and are remembered. */
+  runs(text: string, face: Face): Run[] {
+    const out: Run[] = [];
+    for (const letter of text.normalize('NFC')) {
+      let font = this.holder(face, letter.codePointAt(0)!);
+      let shown = letter;
+      if (!font) {
+        this.missing.add(letter);
+        shown = this.holder(face, MISSING.codePointAt(0)!) ? MISSING : '?';
+        font = this.holder(face, shown.codePointAt(0)!)!;
+      }
+      const last = out.at(-1);
+      // A blank belongs to what is before it.
+      if (last && (last.font === font || letter === ' ')) last.text += shown;
+      else out.push({ font, text: shown });
+    }
+    return out;
+  }
+
+  /** Width of a text in mm, of type so many mm high. */
+  width(text: string, face: Face, size: number): number {
+    let sum = 0;
+    for (const run of this.runs(text, face)) {
+      const font = this.font(run.font);
+      sum += (font.layout(run.text).advanceWidth / font.unitsPerEm) * size;
+    }
+    return sum;
+  }
+
+  /** A text in lines that are no wider than `width` mm; words that are too long are cut. */
+  lines(text: string, face: Face, size: number, width: number): string[] {
+    const out: string[] = [];
+    let line = '';
+    for (const word of text.split(/\s+/).filter(Boolean)) {
+      const longer = line ? `${line} ${word}` : word;
+      if (this.width(longer, face, size) <= width) {
+        line = longer;
+        continue;
+      }
+      if (line) out.push(line);
+      line = word;
+      while (this.width(line, face, size) > width && line.length > 1) {
+        let n = line.length - 1;
+        while (n > 1 && this.width(line.slice(0, n), face, size) > width) n--;
+        out.push(line.slice(0, n));
+        line = line.slice(n);
+      }
+    }
+    if (line) out.push(line);
+    return out;
+  }
+}
