@@ -19,6 +19,12 @@ export const router = createRouter({
       props: true,
     },
     {
+      path: '/bench/:id/sheet',
+      name: 'sheet',
+      component: () => import('./sheet/SheetPage.vue'),
+      props: true,
+    },
+    {
       path: '/bench/:id/adapt',
       name: 'adapt',
       component: () => import('./adapt/AdaptPage.vue'),

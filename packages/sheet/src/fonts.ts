@@ -33,7 +33,7 @@ export interface Run {
 }
 
 /** Stands for a letter that no font holds. */
-const MISSING = '□';
+const MISSING = '?';
 
 export class SheetFonts {
   readonly bytes: FontBytes;
@@ -58,7 +58,7 @@ export class SheetFonts {
     return FILES[face].find((name) => this.bytes[name] && this.font(name).hasGlyphForCodePoint(code));
   }
 
-  /** A text in pieces, each set in one font. Letters that none holds become a box, and are remembered. */
+  /** A text in pieces, each set in one font. For letters that none holds a question mark stands, and they are remembered. */
   runs(text: string, face: Face): Run[] {
     const out: Run[] = [];
     for (const letter of text.normalize('NFC')) {
@@ -66,8 +66,8 @@ export class SheetFonts {
       let shown = letter;
       if (!font) {
         this.missing.add(letter);
-        shown = this.holder(face, MISSING.codePointAt(0)!) ? MISSING : '?';
-        font = this.holder(face, shown.codePointAt(0)!)!;
+        shown = MISSING;
+        font = this.holder(face, MISSING.codePointAt(0)!)!;
       }
       const last = out.at(-1);
       // A blank belongs to what is before it.

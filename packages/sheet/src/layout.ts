@@ -37,7 +37,9 @@ export const USUAL_SHEET: SheetOptions = {
 const MARGIN = 15;
 const TYPE = { title: 8.2, head: 4.6, text: 3.5, small: 3 };
 const LEADING = 1.4;
-const STEP_PICTURE = 22;
+const STEP_PICTURE = 25;
+/** What was sewn before. */
+const BEFORE = '#e4dfd6';
 
 const minutes = (seconds: number): string => {
   const m = Math.max(1, Math.round(seconds / 60));
@@ -139,6 +141,10 @@ class Flow {
   }
 }
 
+/** Lines on paper are at least so wide that they can be seen, in mm. */
+const FINEST = 0.13;
+const lineAt = (scale: number, thread: number): number => Math.max(thread, FINEST / scale);
+
 /** Where the drawing lies that shows an area of the design in a box of the page, its middle in the box's. */
 function placed(area: Bounds, box: { x: number; y: number; width: number; height: number }) {
   const [w, h] = [area.maxX - area.minX, area.maxY - area.minY];
@@ -154,8 +160,8 @@ function placed(area: Bounds, box: { x: number; y: number; width: number; height
 function onPaper(colour: string): string {
   const [r, g, b] = [1, 3, 5].map((k) => parseInt(colour.slice(k, k + 2), 16));
   const light = (0.3 * r + 0.59 * g + 0.11 * b) / 255;
-  if (light < 0.8) return colour;
-  const f = 0.8 / light;
+  if (light < 0.6) return colour;
+  const f = 0.6 / light;
   return `#${[r, g, b]
     .map((v) =>
       Math.round(v * f)
@@ -194,7 +200,7 @@ function opening(flow: Flow, contents: SheetContents, options: SheetOptions): vo
         drawing,
         ...at,
         colour: thread.colour,
-        width: contents.threadWidth,
+        width: lineAt(at.scale, contents.threadWidth),
         clip: box,
       }),
     );
@@ -211,7 +217,10 @@ function opening(flow: Flow, contents: SheetContents, options: SheetOptions): vo
     ],
     ['Trims', counted(f.trims)],
     ...(f.stops ? ([['Stops', counted(f.stops)]] as [string, string][]) : []),
-    ['Hoop', contents.hoopings.length ? `${hoop.name}, ${contents.hoopings.length} hoopings` : hoop.name],
+    [
+      'Hoop',
+      contents.hoopings.length ? `${hoop.name} mm, ${contents.hoopings.length} hoopings` : `${hoop.name} mm`,
+    ],
     ['Machine', machine.name],
     ['Cloth', cloth.name],
     ...(options.advice
@@ -318,13 +327,19 @@ function step(flow: Flow, contents: SheetContents, s: SheetStep, k: number, pict
     };
     const at = placed(contents.figures.bounds!, box);
     for (let before = 0; before < k; before++)
-      flow.add({ kind: 'drawing', drawing: before, ...at, colour: '#d5cfc4', width: contents.threadWidth });
+      flow.add({
+        kind: 'drawing',
+        drawing: before,
+        ...at,
+        colour: BEFORE,
+        width: lineAt(at.scale, contents.threadWidth),
+      });
     flow.add({
       kind: 'drawing',
       drawing: k,
       ...at,
       colour: onPaper(s.thread.colour),
-      width: contents.threadWidth,
+      width: lineAt(at.scale, contents.threadWidth),
     });
   }
   flow.y = top + height + 1;
@@ -395,7 +410,7 @@ export function layOut(contents: SheetContents, options: SheetOptions, fonts: Sh
   if (fonts.missing.size)
     pages[0].marks.push(
       flow.text(
-        `No font of this sheet holds: ${[...fonts.missing].length} letters, shown as □.`,
+        `No font of this sheet holds: ${[...fonts.missing].length} letters, shown as ?.`,
         MARGIN,
         pages[0].height - MARGIN + 3,
         TYPE.small,

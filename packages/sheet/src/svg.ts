@@ -1,10 +1,11 @@
 // A page of a sheet as SVG, for the screen.
 import type { Drawing, Face, Mark, Page, Sheet } from './page.ts';
 
+/** As attributes: pages that let no style in show them all the same. */
 const FAMILIES: Record<Face, string> = {
-  text: "font-family:'Figtree Variable',sans-serif;font-weight:400",
-  bold: "font-family:'Figtree Variable',sans-serif;font-weight:700",
-  heading: "font-family:'Fraunces Variable',serif;font-weight:600",
+  text: `font-family="'Figtree Variable',sans-serif" font-weight="400"`,
+  bold: `font-family="'Figtree Variable',sans-serif" font-weight="700"`,
+  heading: `font-family="'Fraunces Variable',serif" font-weight="600"`,
 };
 
 const escaped = (text: string): string =>
@@ -22,7 +23,7 @@ function pathOf(drawing: Drawing): string {
 function markOf(mark: Mark, k: number, id: string): string {
   switch (mark.kind) {
     case 'text':
-      return `<text x="${n(mark.x)}" y="${n(mark.y)}" font-size="${n(mark.size)}" fill="${mark.colour}" style="${FAMILIES[mark.face]}" xml:space="preserve">${escaped(mark.text)}</text>`;
+      return `<text x="${n(mark.x)}" y="${n(mark.y)}" font-size="${n(mark.size)}" fill="${mark.colour}" ${FAMILIES[mark.face]} xml:space="preserve">${escaped(mark.text)}</text>`;
     case 'box':
       return `<rect x="${n(mark.x)}" y="${n(mark.y)}" width="${n(mark.width)}" height="${n(mark.height)}" fill="${mark.fill ?? 'none'}" stroke="${mark.colour ?? 'none'}" stroke-width="${mark.line ?? 0.2}"/>`;
     case 'line': {

@@ -22,6 +22,12 @@ export async function goAdapt(bench: ReturnType<typeof useBench>, router: Router
   await router.push({ name: 'adapt', params: { id: bench.id } });
 }
 
+/** The page of its sewing sheet; what is not saved yet is saved first. */
+export async function goSheet(bench: ReturnType<typeof useBench>, router: Router): Promise<void> {
+  await bench.settle();
+  await router.push({ name: 'sheet', params: { id: bench.id } });
+}
+
 /** A revision of a design; where that was thinned out, the one nearest to it. */
 async function asItWas(id: string, number: number): Promise<Design> {
   try {

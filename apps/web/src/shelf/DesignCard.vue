@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // One design on the shelf.
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue';
-import { Copy, EllipsisVertical, PencilLine, Shuffle, Trash2 } from '@lucide/vue';
+import { Copy, EllipsisVertical, PencilLine, Shuffle, Trash2, FileText } from '@lucide/vue';
 import { computed, nextTick, ref, useTemplateRef } from 'vue';
 import type { ShelfEntry } from '@rosehip/wire';
 import { showNumber } from '../fields/arithmetic.ts';
@@ -129,6 +129,15 @@ function endRename(keep: boolean): void {
                 :class="active ? 'bg-linen' : ''"
               >
                 <Shuffle :size="16" aria-hidden="true" /> Adapt
+              </RouterLink>
+            </MenuItem>
+            <MenuItem v-slot="{ active }">
+              <RouterLink
+                :to="{ name: 'sheet', params: { id: entry.id } }"
+                class="flex w-full items-center gap-2 px-3 py-1.5"
+                :class="active ? 'bg-linen' : ''"
+              >
+                <FileText :size="16" aria-hidden="true" /> Sewing sheet
               </RouterLink>
             </MenuItem>
             <MenuItem v-slot="{ active }">

@@ -6,7 +6,7 @@ import { useBench } from '../../stores/bench/bench.ts';
 import { useView, type PanelName } from '../../stores/view.ts';
 import type { BenchCommand } from '../commands/command.ts';
 import type { Commands } from '../commands/commands.ts';
-import { goAdapt } from '../following.ts';
+import { goAdapt, goSheet } from '../following.ts';
 import { useRecipeEdit } from '../recipe-card/recipe-edit.ts';
 import type { ToolEntry } from '../tools/tools.ts';
 
@@ -171,6 +171,22 @@ export function useFinderEntries(
       words: 'scale resize cap hat fabric convert version variant smaller larger',
       blocked: bench.design?.objects.length ? undefined : 'Draw something first.',
       run: () => void goAdapt(bench, router),
+    },
+    {
+      id: 'sheet',
+      label: 'Sewing sheet',
+      about: 'Steps, threads and a template in true size, to print or as a PDF.',
+      sort: 'page',
+      words: 'print pdf paper template worksheet',
+      run: () => void goSheet(bench, router),
+    },
+    {
+      id: 'stick',
+      label: 'Stick',
+      about: 'What is on the memory stick, and where it is.',
+      sort: 'page',
+      words: 'usb memory flash drive machine files',
+      run: () => void bench.settle().then(() => router.push({ name: 'stick' })),
     },
     ...(['lines', 'needle', 'cloth'] as const).map((name): FinderEntry => ({
       id: `view ${name}`,

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 // Take to machine: what to take, where to, and what speaks against it, with what is in the files told before.
-import { CircleCheck } from '@lucide/vue';
+import { CircleCheck, FileText } from '@lucide/vue';
 import { until } from '@vueuse/core';
 import { computed, reactive, ref, shallowRef, watch } from 'vue';
+import { useRouter } from 'vue-router';
 import { FILE_FORMATS, type FileFormat } from '@rosehip/core';
 import { showNumber } from '../../fields/arithmetic.ts';
 import { counted, sewingTime } from '../../parts/time.ts';
@@ -10,6 +11,7 @@ import { useBench } from '../../stores/bench/bench.ts';
 import { useSettings } from '../../stores/settings.ts';
 import { useSewing } from '../../stores/sewing.ts';
 import { useStick } from '../../stores/stick.ts';
+import { goSheet } from '../following.ts';
 import { useHindrances } from './hindrances.ts';
 import TakeHindrances from './TakeHindrances.vue';
 import TakeWhere from './TakeWhere.vue';
@@ -19,6 +21,7 @@ import { useView } from '../../stores/view.ts';
 import type { PictureOptions } from '../../workers/engine-work.ts';
 
 const bench = useBench();
+const router = useRouter();
 const sewing = useSewing();
 const settings = useSettings();
 const stick = useStick();
@@ -262,6 +265,9 @@ async function take(): Promise<void> {
         <span class="text-muted">{{ entry.ending }}</span>
       </div>
     </div>
+    <button type="button" class="button justify-center" @click="goSheet(bench, router)">
+      <FileText :size="16" aria-hidden="true" /> Sewing sheet
+    </button>
     <p v-if="summary" class="text-muted">{{ summary }}</p>
     <p v-if="reads && where === 'stick'" class="text-muted">{{ reads }}</p>
     <div class="sticky bottom-0 -mx-4 -mb-4 grid gap-2 border-t border-line bg-panel px-4 py-3">

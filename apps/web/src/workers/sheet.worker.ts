@@ -1,0 +1,3 @@
+import { afterLoading } from './after-loading.ts';
+
+void afterLoading(() => import('./sheet-work.ts'));
