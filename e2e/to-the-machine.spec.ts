@@ -1,7 +1,8 @@
 // What stands between done and sewn: the panel with what speaks against it, the stick, and the practice machine.
-import { readdir, readFile, writeFile } from 'node:fs/promises';
+import { copyFile, readdir, readFile, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { expect, test } from './one-page.ts';
+import { PDFDocument } from '@cantoo/pdf-lib';
 import { decodeDst } from '@rosehip/core';
 import { BenchPage } from './bench-page.ts';
 import { PracticeMachine } from './practice-machine.ts';
@@ -50,18 +51,19 @@ test('what would go wrong is told with a way out, and nothing is written until t
   await page.getByRole('button', { name: /mm hoop/ }).click();
   await page.getByLabel('Hoop', { exact: true }).selectOption('200 × 300');
   await page.getByRole('button', { name: 'Take to machine' }).click();
-  await expect(against.getByRole('alert')).toContainText('has no 200 × 300 hoop. Its 100 × 100 would hold');
+  await expect(against).toContainText('has no 200 × 300 hoop. Its 100 × 100 would hold');
   await against.getByRole('button', { name: 'Take the 100 × 100 hoop' }).click();
   await expect(against).toContainText('Nothing speaks against it.');
 });
 
 test('the stick’s page: pictures, names, folders, locked, and pulled out', async ({ page }) => {
+  await copyFile(new URL('files/orbit-and-bar.dst', import.meta.url), onStick('Too wide.dst'));
   await writeFile(onStick('No stitches.dst'), 'this is a letter, not a stitch file');
   await page.goto(`${rosehip.address}/stick`);
   const files = page.getByRole('list', { name: 'Files' });
   const wide = files.getByRole('listitem').filter({ hasText: 'Too wide' });
   await expect(wide).toContainText('TOOWID~1.DST');
-  await expect(wide).toContainText(/2,\d{3} stitches, 1 colour, 80\.\d × 39\.\d mm/);
+  await expect(wide).toContainText(/[\d,]+ stitches, \d colours?, [\d.]+ × [\d.]+ mm/);
   await expect(wide.locator('img')).toBeVisible();
   await expect(files.getByRole('listitem').filter({ hasText: 'No stitches' })).toContainText(
     'This is no stitch file',
@@ -77,7 +79,7 @@ test('the stick’s page: pictures, names, folders, locked, and pulled out', asy
   await page.getByRole('button', { name: 'New folder' }).click();
   await page.keyboard.type('Badges');
   await page.keyboard.press('Enter');
-  await files.getByRole('button', { name: 'Badges' }).click();
+  await files.getByRole('button', { name: 'Badges', exact: true }).click();
   await expect(page.getByText('Nothing is here yet.')).toBeVisible();
   await page.getByRole('button', { name: 'Up', exact: true }).click();
   expect((await readdir(onStick())).filter((n) => !n.startsWith('.')).sort()).toEqual([
@@ -168,4 +170,38 @@ test('the machine refuses a small hoop, moves and turns, stops for threads, brea
   await page.getByLabel('Lay a sewing beside it').selectOption({ index: 1 });
   const table = page.getByRole('table', { name: 'Foretold and sewn' });
   await expect(table.getByRole('row', { name: /Trims/ })).toContainText('as told');
+});
+
+test('the sewing sheet: what is on it chosen, and saved as a PDF', async ({ page }) => {
+  const bench = new BenchPage(page);
+  await page.goto(rosehip.address);
+  await page.getByRole('link', { name: 'Open Club badge' }).click();
+  await bench.ready();
+  await page.getByRole('button', { name: 'Take to machine' }).click();
+  await page.getByRole('button', { name: 'Sewing sheet' }).click();
+  const pages = page.getByRole('img', { name: /^Page \d/ });
+  await expect(pages).toHaveCount(3);
+  await expect(pages.first()).toContainText('Night Sky');
+  await expect(pages.last()).toContainText('This line is 100 mm long.');
+  await page.getByLabel('Template in true size').uncheck();
+  await expect(pages).toHaveCount(2);
+  await page.getByLabel('Paper').selectOption('Letter');
+  await expect(pages.first().locator('svg')).toHaveAttribute('viewBox', '0 0 215.9 279.4');
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Save as PDF' }).click(),
+  ]);
+  expect(download.suggestedFilename()).toBe('Club badge.pdf');
+  const bytes = await readFile((await download.path())!);
+  const sheet = await PDFDocument.load(bytes);
+  const count = await pages.count();
+  expect(sheet.getPageCount()).toBe(count);
+  expect(sheet.getPage(0).getWidth()).toBeCloseTo(612, 1);
+  // What was left out stays so, for the next sheet too.
+  await page.reload();
+  await expect(pages).toHaveCount(count);
+  await page.getByLabel('Template in true size').check();
+  await expect(pages.last()).toContainText('Template in true size');
+  await page.getByRole('link', { name: 'Bench' }).click();
+  await bench.ready();
 });

@@ -1,11 +1,13 @@
 // Any window: nothing is cut off, nothing scrolls sideways, and every view passes the automatic checks of accessibility.
-import { readFileSync } from 'node:fs';
+import { copyFileSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
 import { createRequire } from 'node:module';
 import { BenchPage } from './bench-page.ts';
 import { expect, test, type Page } from './one-page.ts';
+import { PracticeMachine } from './practice-machine.ts';
 import { Rosehip } from './rosehip.ts';
 
-const rosehip = new Rosehip({ demo: true });
+const rosehip = new Rosehip({ demo: true, machine: true });
 test.beforeAll(() => rosehip.start());
 test.afterAll(() => rosehip.stop());
 
@@ -93,6 +95,34 @@ async function adaptToCap(page: Page): Promise<void> {
   await expect(page.getByRole('region', { name: 'What changes' })).toContainText('→ 55 × 55 mm');
 }
 
+/** Looks at what stands between done and sewn: sheet, stick, and the practice machine with a file in its hoop. */
+async function onTheWay(page: Page, look: (what: string) => Promise<void>): Promise<void> {
+  await lay(page, 'Comet bookmark');
+  await page.getByRole('button', { name: 'Take to machine' }).click();
+  await page.getByRole('button', { name: 'Sewing sheet' }).click();
+  await expect(page.getByRole('img', { name: /^Page 1 of/ })).toBeVisible();
+  await look('sheet');
+  const machine = new PracticeMachine(page, rosehip);
+  const [from, to] = [
+    new URL('files/orbit-and-bar.dst', import.meta.url),
+    join(rosehip.stick, 'computer', 'Flower.dst'),
+  ];
+  copyFileSync(from, to);
+  await page.goto(`${rosehip.address}/stick`);
+  await expect(page.getByRole('list', { name: 'Files' }).locator('img')).toBeVisible();
+  await look('stick');
+  await page.goto(rosehip.machineAddress);
+  await expect(page.getByRole('button', { name: 'Put the stick in' })).toBeVisible();
+  await look('the practice machine');
+  await machine.choose('Flower.dst', { machine: 'Attic workshop, 6 needles', hoop: '130 × 180' });
+  await look('a file in the machine');
+  await page.getByRole('button', { name: 'Begin' }).click();
+  await page.getByRole('button', { name: 'Stop' }).click();
+  await look('sewing');
+  await page.getByRole('button', { name: 'Put it aside' }).click();
+  await page.getByRole('button', { name: 'Take the stick out, back to the computer' }).click();
+}
+
 test('every view passes the checks of accessibility', async ({ page }) => {
   test.slow(); // thirty views, each looked through
   const checked = async (what: string): Promise<void> => {
@@ -168,6 +198,7 @@ test('every view passes the checks of accessibility', async ({ page }) => {
   await checked('from a picture, before there is one');
   await tryConstellation(page);
   await checked('from a picture');
+  await onTheWay(page, checked);
 });
 
 test('nothing is cut off in any window, nor scrolls sideways', async ({ page }) => {
@@ -232,6 +263,7 @@ test('nothing is cut off in any window, nor scrolls sideways', async ({ page }) 
   await whole('from a picture, before there is one');
   await tryConstellation(page);
   await whole('from a picture');
+  await onTheWay(page, whole);
 });
 
 test('on a phone a design is looked at, rehearsed, and taken away', async ({ page }) => {

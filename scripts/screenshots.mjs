@@ -6,7 +6,7 @@ import { chromium } from '@playwright/test';
 import { ensureBuilt } from './lib/build.mjs';
 import { freePort, startDatabase } from './lib/database.mjs';
 import { ensureProgram, ROOT } from './lib/packages.mjs';
-import { serverProgram } from './lib/programs.mjs';
+import { machineProgram, serverProgram } from './lib/programs.mjs';
 
 const OUT = join(ROOT, 'docs', 'screenshots');
 
@@ -17,19 +17,26 @@ async function main() {
   rmSync(folder, { recursive: true, force: true });
   const database = await startDatabase(folder);
   const port = await freePort();
-  const { file, execArgv } = serverProgram();
-  const server = fork(file, {
-    cwd: ROOT,
-    execArgv,
-    env: {
-      ...process.env,
-      DATABASE_URL: database.url,
-      PORT: String(port),
-      SEED: '1',
-      BACKUPS: join(folder, 'backups'),
-    },
+  const machinePort = await freePort();
+  const STICK = join(folder, 'stick');
+  const start = async ({ file, execArgv }, env) => {
+    const child = fork(file, { cwd: ROOT, execArgv, env: { ...process.env, ...env } });
+    await new Promise((done) => child.once('message', done));
+    return child;
+  };
+  const server = await start(serverProgram(), {
+    DATABASE_URL: database.url,
+    PORT: String(port),
+    SEED: '1',
+    BACKUPS: join(folder, 'backups'),
+    STICK,
+    MACHINE: `http://127.0.0.1:${machinePort}`,
   });
-  await new Promise((done) => server.once('message', done));
+  const machine = await start(machineProgram(), {
+    PORT: String(machinePort),
+    STICK,
+    LOGS: join(folder, 'logs'),
+  });
   const browser = await chromium.launch({
     executablePath: ensureProgram(['/usr/bin/chromium'], 'chromium'),
     // Scroll bars take their room, as for most people.
@@ -105,12 +112,43 @@ async function main() {
     await page.getByRole('button', { name: 'Undo' }).click();
     await page.getByRole('button', { name: 'Fit the hoop' }).click();
     await page.getByTestId('playhead').press('End');
-    await page.getByRole('button', { name: 'Figures' }).click();
-    await page.getByRole('button', { name: 'Compare revisions and cloths' }).click();
-    await page.waitForTimeout(3000);
-    await page.getByLabel('Playhead').fill('0.6');
-    await page.waitForTimeout(1000);
-    await shot('compare');
+    await settled();
+    await page.getByRole('button', { name: 'Take to machine' }).click();
+    await page.getByRole('radio', { name: 'Stick' }).click();
+    await page.getByLabel('File name').press('Enter');
+    await page.getByText('is on the stick.').waitFor();
+    await shot('bench-take-to-machine');
+    await page.getByRole('button', { name: 'Sewing sheet' }).click();
+    await page.waitForSelector('.sheet-page');
+    await page.waitForTimeout(500);
+    await shot('sheet');
+
+    await page.goto(`http://127.0.0.1:${machinePort}`);
+    await page.getByRole('button', { name: 'Put the stick in' }).click();
+    await page.getByRole('button', { name: /^Club badge/ }).click();
+    // The threads that the person laid ready, as the sheet names them.
+    const threads = [
+      '#234a77',
+      '#aaa6f0',
+      '#435a00',
+      '#9b968c',
+      '#f2efe6',
+      '#0b2345',
+      '#e5bf3c',
+      '#f6ecc6',
+      '#fbdc86',
+      '#f2efe6',
+      '#e5bf3c',
+    ];
+    for (const [k, colour] of threads.entries())
+      await page.getByLabel(`Thread of colour ${k + 1}`, { exact: true }).fill(colour);
+    await page.getByRole('button', { name: 'Begin' }).click();
+    await page.getByRole('button', { name: '100 ×' }).click();
+    await page.getByLabel('Somebody threads it for me').check();
+    await page.waitForFunction(() => Number(document.querySelector('progress').value) > 4700);
+    await page.getByRole('button', { name: 'Stop' }).click();
+    await page.waitForTimeout(200);
+    await shot('practice-machine');
 
     await lay('Comet bookmark');
     await page.getByRole('button', { name: 'Cloth', exact: true }).click();
@@ -118,9 +156,6 @@ async function main() {
     await page.mouse.click(line.x + line.width * 0.4, line.y + line.height - 6);
     await settled();
     await shot('bench-rehearsal');
-    await page.getByRole('button', { name: 'Take to machine' }).click();
-    await shot('bench-take-to-machine');
-
     const cardPage = (name) =>
       page.getByRole('navigation', { name: 'Card pages' }).getByRole('button', { name }).click();
     /** A place on the cloth, in mm, as a place on the page. */
@@ -137,13 +172,6 @@ async function main() {
     await page.getByRole('region', { name: 'Hoopings' }).evaluate((fields) => fields.scrollIntoView());
     await settled();
     await shot('bench-hoopings');
-
-    await lay('Comet bookmark');
-    await page.getByRole('button', { name: 'Threads', exact: true }).click();
-    await page.getByLabel('Move to another chart').selectOption('tarn');
-    await page.getByRole('region', { name: 'Chart' }).evaluate((fields) => fields.scrollIntoView());
-    await settled();
-    await shot('bench-threads');
 
     await lay('Blanket corner');
     await page.getByRole('option', { name: /^Stippled ground 1, / }).click();
@@ -223,6 +251,7 @@ async function main() {
   } finally {
     await browser.close();
     server.kill('SIGTERM');
+    machine.kill('SIGTERM');
     await database.stop();
   }
 }

@@ -1,6 +1,6 @@
 // The sheet: what it tells agrees with what is sewn, its template is true to size, and its words can be read back.
 import { inflateSync } from 'node:zlib';
-import { PDFArray, PDFDict, PDFDocument, PDFName, PDFRawStream, type PDFPage } from '@cantoo/pdf-lib';
+import { PDFArray, PDFDict, PDFDocument, PDFName, type PDFPage, type PDFRawStream } from '@cantoo/pdf-lib';
 import fc from 'fast-check';
 import { beforeAll, describe, expect, test } from 'vitest';
 import {

@@ -44,7 +44,7 @@ onUnmounted(() => window.clearInterval(timer));
       <label class="flex items-center gap-2">
         <input v-model="frameMoves" type="checkbox" class="size-4 accent-lamp" /> The frame moves, as in life
       </label>
-      <span class="small flex items-center gap-2">
+      <span class="flex items-center gap-2">
         <span class="size-2.5 rounded-full" :class="stick?.slot === 'machine' ? 'bg-go' : 'bg-muted/40'" />
         {{ stick?.slot === 'machine' ? 'The stick is in' : 'No stick' }}
       </span>

@@ -5,7 +5,7 @@ import { outside, placed, reachOf, readJob, refusal, type Job, type Placing } fr
 import { logName, logOf } from '../machine/log.ts';
 import { MODELS } from '../machine/models.ts';
 import { coloursFor, type Colour } from '../machine/needles.ts';
-import { Sewing } from '../machine/sewing.ts';
+import { Sewing, type Status } from '../machine/sewing.ts';
 import { slot, type Stick } from './slot.ts';
 
 /** How often the thread breaks and how long a bobbin lasts when that is asked for, in stitches. */
@@ -14,6 +14,9 @@ const MISHAPS = { breaks: 2500, bobbin: 9000 };
 const LONGEST_STEP = 0.1;
 /** Times as fast as life. */
 export const FACTORS = [1, 5, 20, 100];
+
+/** What it waits for a person in. */
+const WAITS: ReadonlySet<Status> = new Set(['thread', 'broken', 'bobbin']);
 
 const NOWHERE: Placing = { x: 0, y: 0, turn: 0 };
 
@@ -147,6 +150,17 @@ function act(step: (of: Sewing) => void): void {
   changed();
 }
 
+/** Whoever comes to stand by finds it waiting, perhaps. */
+watch(
+  () => wishes.attended,
+  (on) => {
+    const of = sewing.value;
+    if (!on || !of || !WAITS.has(of.status)) return;
+    act((s) => s.attend());
+    run();
+  },
+);
+
 let running = false;
 function run(): void {
   if (running) return;
@@ -161,8 +175,7 @@ function run(): void {
     const { from, to } = of.advance(Math.min(LONGEST_STEP, (now - before) / 1000) * factor.value);
     before = now;
     if (to > from) for (const follower of followers) follower(from, to);
-    if (of.status !== 'sewing' && of.status !== 'done' && of.status !== 'held' && wishes.attended)
-      of.attend();
+    if (WAITS.has(of.status) && wishes.attended) of.attend();
     changed();
     if (of.status === 'sewing') {
       requestAnimationFrame(frame);

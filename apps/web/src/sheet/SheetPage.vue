@@ -166,7 +166,11 @@ onBeforeUnmount(() => {
           No font of the sheet holds {{ made.missing.join(' ') }}: question marks stand in their place.
         </p>
       </section>
-      <main class="overflow-y-auto p-6 max-md:p-3 print:overflow-visible print:p-0" aria-label="Pages">
+      <main
+        class="overflow-y-auto p-6 max-md:p-3 print:overflow-visible print:p-0"
+        aria-label="Pages"
+        tabindex="0"
+      >
         <Notice
           v-if="problem"
           class="mb-4"

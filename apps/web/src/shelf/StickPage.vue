@@ -136,7 +136,10 @@ const up = (): void => void stick.open(stick.folder.split('/').slice(0, -1).join
           </label>
         </template>
       </section>
-      <section class="grid min-w-0 content-start gap-3" aria-label="Files on the stick">
+      <section
+        class="grid min-w-0 grid-cols-[minmax(0,1fr)] content-start gap-3"
+        aria-label="Files on the stick"
+      >
         <header class="flex flex-wrap items-center gap-2">
           <h1 class="mr-auto truncate text-xl">{{ stick.folder || 'On the stick' }}</h1>
           <button v-if="stick.folder" type="button" class="button" @click="up">
@@ -190,7 +193,7 @@ const up = (): void => void stick.open(stick.folder.split('/').slice(0, -1).join
               : 'Nothing is here yet. Take a design to the machine from its bench, or drop .dst files on this page.'
           }}
         </p>
-        <ul v-if="stick.inside" class="grid" aria-label="Files">
+        <ul v-if="stick.inside" aria-label="Files">
           <StickRow
             v-for="entry in found.slice(0, shown)"
             :key="`${stick.folder}/${entry.name} ${entry.changed}`"
