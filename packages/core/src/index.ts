@@ -277,7 +277,15 @@ export { needlesOf } from './stitches/rows/patterns.ts';
 export { Part, type SewnThread } from './stitches/thread.ts';
 export { BUDGET, setBudget } from './sewing/budget.ts';
 export { Move } from './sewing/moves.ts';
-export { figuresOf, planBuffers, recordAt, threadUse, type Figures, type Plan, type ThreadUse } from './sewing/plan.ts';
+export {
+  figuresOf,
+  planBuffers,
+  recordAt,
+  threadUse,
+  type Figures,
+  type Plan,
+  type ThreadUse,
+} from './sewing/plan.ts';
 export { putInOrder, type OrderProposal } from './jobs/put-in-order.ts';
 export { sewDesign, sewResolved } from './sewing/sew.ts';
 export { stitchesJob } from './jobs/set-as-stitches.ts';
