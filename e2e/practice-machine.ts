@@ -1,5 +1,5 @@
 // The practice machine as a person works it: a file chosen, placed, begun, and watched to its end.
-import { readFile } from 'node:fs/promises';
+import { readFile, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { expect, type Page } from '@playwright/test';
 import { readSewnLog, type SewnLog } from '@rosehip/core';
@@ -14,11 +14,18 @@ export class PracticeMachine {
     this.rosehip = rosehip;
   }
 
+  /** Copies a file that was taken away on to the stick in the computer, as one does by hand. */
+  copy(name: string, bytes: Uint8Array): Promise<void> {
+    return writeFile(join(this.rosehip.stick, 'computer', name), bytes);
+  }
+
   /** Goes to it with the stick, and chooses a file. */
   async choose(file: string, { machine, hoop }: { machine?: string; hoop?: string } = {}): Promise<void> {
     const { page } = this;
     if (!page.url().startsWith(this.rosehip.machineAddress)) await page.goto(this.rosehip.machineAddress);
     if (machine) await page.getByLabel('Machine', { exact: true }).selectOption({ label: machine });
+    const another = page.getByRole('button', { name: 'Another file' });
+    if (await another.isVisible()) await another.click();
     const put = page.getByRole('button', { name: 'Put the stick in' });
     const list = page.getByRole('list', { name: 'Files' });
     await expect(put.or(list)).toBeVisible();

@@ -24,7 +24,8 @@ async function main() {
   process.exitCode =
     (await run(process.execPath, ['--expose-gc', join(ROOT, 'bench/dist/engine.js')])) ||
     (await run(process.execPath, [join(ROOT, 'bench/pages.mjs')])) ||
-    (await run(process.execPath, [join(ROOT, 'bench/stitches.mjs')]));
+    (await run(process.execPath, [join(ROOT, 'bench/stitches.mjs')])) ||
+    (await run(process.execPath, [join(ROOT, 'bench/machine.mjs')]));
 }
 
 main().catch(fail);

@@ -17,10 +17,11 @@ import { readFontFile } from '@rosehip/fonts/files';
 import { moorFiles, moorText } from '../../demo/moor-alphabet.ts';
 import { BenchPage } from '../bench-page.ts';
 import { expect, test } from '../one-page.ts';
+import { PracticeMachine } from '../practice-machine.ts';
 import { Rosehip } from '../rosehip.ts';
 import { Hands } from './hands.ts';
 
-const rosehip = new Rosehip();
+const rosehip = new Rosehip({ machine: true });
 test.beforeAll(() => rosehip.start());
 test.afterAll(() => rosehip.stop());
 
@@ -290,4 +291,10 @@ test('a word of letters that are stitches, a bean border about it, a tab mended 
   const [border, tab] = [last.slice(0, -TAB_POINTS), last.slice(-TAB_POINTS)].map((t) => t.map(([x]) => x));
   expect(Math.max(...tab) - Math.min(...tab)).toBe(80);
   expect(Math.abs(Math.min(...tab) - Math.max(...border))).toBeLessThan(15);
+
+  const machine = new PracticeMachine(page, rosehip);
+  await machine.copy('Tabbed.dst', bytes);
+  await machine.choose('Tabbed.dst', { hoop: '130 × 180' });
+  const log = await machine.sew('Tabbed.dst');
+  expect(log).toMatchObject({ finished: true, missing: 0, changes: 1, stitches: count(Move.stitch) });
 });
