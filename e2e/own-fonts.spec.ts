@@ -162,6 +162,7 @@ test('stitch files become an alphabet, and words of its very stitches', async ({
   await bench.leaveField();
   await bench.ready();
   await expect(page.getByRole('button', { name: /^\d findings?$/ })).toBeVisible();
-  const { bytes } = await bench.take('Stitch file');
+  // A letter that it lacks is a finding that speaks against it.
+  const { bytes } = await bench.take('Stitch file', { allTheSame: true });
   expect(bytes.length).toBeGreaterThan(512 + 300);
 });

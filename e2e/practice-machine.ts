@@ -28,8 +28,11 @@ export class PracticeMachine {
     if (await another.isVisible()) await another.click();
     const put = page.getByRole('button', { name: 'Put the stick in' });
     const list = page.getByRole('list', { name: 'Files' });
-    await expect(put.or(list)).toBeVisible();
-    if (await put.isVisible()) await put.click();
+    // It may be put in from the bench meanwhile.
+    await expect(async () => {
+      if (await put.isVisible()) await put.click({ timeout: 1000 });
+      await expect(list).toBeVisible({ timeout: 2000 });
+    }).toPass();
     await list.getByRole('button', { name: file }).click();
     if (hoop) await page.getByLabel('Hoop', { exact: true }).selectOption({ label: hoop });
   }

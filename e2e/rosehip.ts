@@ -40,6 +40,8 @@ export class Rosehip {
   private machine: ChildProcess | null = null;
   private folder = '';
   private machinePort = 0;
+  /** Where a sheet that is shown to phones is reached. */
+  besidePort = 0;
   private readonly database = `rosehip_${randomBytes(5).toString('hex')}`;
 
   constructor({ demo = false, machine = false } = {}) {
@@ -73,7 +75,12 @@ export class Rosehip {
     if (this.withMachine) {
       this.folder ||= await mkdtemp(join(tmpdir(), 'rosehip-machine-'));
       this.machinePort ||= await freePort();
-      Object.assign(env, { STICK: this.stick, MACHINE: this.machineAddress });
+      this.besidePort ||= await freePort();
+      Object.assign(env, {
+        STICK: this.stick,
+        MACHINE: this.machineAddress,
+        BESIDE_PORT: String(this.besidePort),
+      });
       this.machine ??= await started(machineProgram(), {
         PORT: String(this.machinePort),
         STICK: this.stick,

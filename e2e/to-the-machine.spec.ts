@@ -172,6 +172,43 @@ test('the machine refuses a small hoop, moves and turns, stops for threads, brea
   await expect(table.getByRole('row', { name: /Trims/ })).toContainText('as told');
 });
 
+test('the sheet on a phone: found by its address, ticked off, and gone when it is taken off', async ({
+  page,
+  browser,
+}) => {
+  const bench = new BenchPage(page);
+  await page.goto(rosehip.address);
+  await page.getByRole('link', { name: 'Open Club badge' }).click();
+  await bench.ready();
+  await page.getByRole('button', { name: 'Take to machine' }).click();
+  await page.getByRole('button', { name: 'Sewing sheet' }).click();
+  const [answer] = await Promise.all([
+    page.waitForResponse((r) => r.url().endsWith('/api/beside')),
+    page.getByRole('button', { name: 'Show it on a phone' }).click(),
+  ]);
+  const { code, addresses } = (await answer.json()) as { code: string; addresses: string[] };
+  if (addresses.length) await expect(page.getByRole('img', { name: addresses[0] })).toBeVisible();
+
+  const phone = await browser.newPage({ viewport: { width: 390, height: 844 } });
+  const address = `http://127.0.0.1:${rosehip.besidePort}/${code}`;
+  await phone.goto(address);
+  await expect(phone.getByRole('heading', { name: 'Club badge' })).toBeVisible();
+  await expect(phone.getByRole('status')).toContainText('Step 1 of 11');
+  await phone.getByRole('button', { name: 'Step 1 is sewn' }).click();
+  await phone.getByRole('button', { name: 'Step 2 is sewn' }).click();
+  await expect(phone.getByRole('status')).toContainText('Step 3 of 11');
+  expect(await phone.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+  await expect(page.getByText('2 of 11 steps are ticked off.')).toBeVisible();
+  await phone.getByRole('button', { name: 'Step 2 is not sewn after all' }).click();
+  await phone.reload();
+  await expect(phone.getByRole('status')).toContainText('Step 2 of 11');
+
+  await page.getByRole('button', { name: 'Show it no longer' }).click();
+  await expect(page.getByRole('button', { name: 'Show it on a phone' })).toBeVisible();
+  await expect(phone.goto(address)).rejects.toThrow();
+  await phone.close();
+});
+
 test('the sewing sheet: what is on it chosen, and saved as a PDF', async ({ page }) => {
   const bench = new BenchPage(page);
   await page.goto(rosehip.address);

@@ -19,6 +19,8 @@ import { healthRoutes } from './routes/health.ts';
 import { readyRoutes } from './routes/ready.ts';
 import { withFailures } from './routes/route.ts';
 import { shelfRoutes } from './routes/shelf.ts';
+import { BesideShow } from './beside/beside.ts';
+import { besideRoutes } from './routes/beside.ts';
 import { stickRoutes } from './routes/stick.ts';
 import { checkSameSite } from './same-site.ts';
 
@@ -33,6 +35,8 @@ export interface Services {
   stick: Stick | null;
   /** Where the practice machine shows its screen; null when none runs. */
   machine: string | null;
+  /** Sheets on phones beside the machine. */
+  beside: BesideShow;
 }
 
 export interface AppOptions {
@@ -49,6 +53,8 @@ export interface AppOptions {
   machine?: string;
   /** Looks after the database; left out: one of the server's own. */
   watch?: DatabaseWatch;
+  /** Port at which phones in the home network reach a sheet that is shown to them; left out: any. */
+  besidePort?: number;
   /** Folder of the built interface. */
   web?: string;
   log?: boolean;
@@ -120,7 +126,10 @@ export async function buildApp({ db, url }: Connection, options: AppOptions = {}
   const stick = options.stick ? new Stick(options.stick, 'computer') : null;
   await stick?.ensure();
   const machine = options.machine ?? null;
-  const services: Services = { db, summaries, fontReader, watch, nightly, stick, machine };
+  const web = options.web ?? WEB;
+  const beside = new BesideShow(web, options.besidePort);
+  app.addHook('onClose', () => beside.close());
+  const services: Services = { db, summaries, fontReader, watch, nightly, stick, machine, beside };
   await app.register(
     async (api) => {
       api.addHook('onRoute', withFailures);
@@ -132,13 +141,13 @@ export async function buildApp({ db, url }: Connection, options: AppOptions = {}
         readyRoutes,
         backupRoutes,
         stickRoutes,
+        besideRoutes,
       ])
         await api.register(routes, services);
     },
     { prefix: '/api' },
   );
 
-  const web = options.web ?? WEB;
   if (existsSync(web)) {
     await app.register(fastifyStatic, {
       root: web,

@@ -1,6 +1,6 @@
 // Starts the server from its environment: DATABASE_URL, PORT, HOSTS (further host names), SEED (demo data),
 // BACKUPS (a folder for each night's copy), STICK (a folder that stands for a memory stick), MACHINE (where the practice
-// machine shows its screen).
+// machine shows its screen), BESIDE_PORT (where phones reach a sheet that is shown to them).
 import { buildApp } from './app.ts';
 import { connectDatabase } from './database/connect.ts';
 import { DatabaseWatch } from './database/watch.ts';
@@ -23,6 +23,7 @@ async function main(): Promise<void> {
     backups: process.env.BACKUPS,
     stick: process.env.STICK,
     machine: process.env.MACHINE,
+    besidePort: Number(process.env.BESIDE_PORT ?? 0),
     hosts: process.env.HOSTS?.split(',').filter(Boolean),
     log: true,
   });

@@ -11,6 +11,9 @@ import {
 import type {
   AllSettings,
   Backups,
+  Beside,
+  BesideDone,
+  BesideSheet,
   BroughtIn,
   Failure,
   History,
@@ -184,6 +187,9 @@ export const api = {
   putStick: (slot: Exclude<Stick['slot'], 'none'>, safely: boolean) =>
     call<Stick>('PUT', '/stick/place', { slot, safely }, FILE_LIMIT),
   lockStick: (locked: boolean) => call<Stick>('PUT', '/stick/lock', { locked }),
+  showBeside: (sheet: BesideSheet) => call<Beside>('POST', '/beside', sheet, FILE_LIMIT),
+  besideDone: (code: string) => call<BesideDone>('GET', `/beside/${code}`),
+  takeOffBeside: (code: string) => call<void>('DELETE', `/beside/${code}`),
   backupUrl: (name?: string) => (name ? `/api/backups/${name}` : '/api/backup'),
   pictureUrl: (entry: { id: string; revision: number }) =>
     `/api/designs/${entry.id}/revisions/${entry.revision}/picture.png`,

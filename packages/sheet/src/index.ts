@@ -4,4 +4,5 @@ export { FONT_FILES, SheetFonts, type FontBytes } from './fonts.ts';
 export { layOut, USUAL_SHEET, type SheetOptions } from './layout.ts';
 export { PAPERS, type Page, type Paper, type Sheet } from './page.ts';
 export { sheetPdf } from './pdf.ts';
-export { pageSvg } from './svg.ts';
+export { pageSvg, pathOf } from './svg.ts';
+export { drawingOf } from './drawings.ts';

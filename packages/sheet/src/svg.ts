@@ -12,8 +12,8 @@ const escaped = (text: string): string =>
   text.replace(/[&<>"]/g, (c) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' })[c]!);
 const n = (v: number): string => String(Math.round(v * 100) / 100);
 
-/** Drawings on the screen are pictures of a few hundred pixels: needle points nearer than this are one, in mm. */
-function pathOf(drawing: Drawing): string {
+/** The lines of a drawing as SVG path data, in mm. */
+export function pathOf(drawing: Drawing): string {
   let d = '';
   for (const line of drawing)
     for (let i = 0; i < line.length; i += 2) d += `${i ? 'L' : 'M'}${n(line[i])} ${n(line[i + 1])}`;

@@ -10,6 +10,7 @@ import Notice from '../parts/Notice.vue';
 import { useKept } from '../parts/kept.ts';
 import { saveFile } from '../parts/save-file.ts';
 import { useSettings } from '../stores/settings.ts';
+import BesideFields from './BesideFields.vue';
 import { startSheetDesk } from '../workers/sheet.ts';
 import type { SheetPages } from '../workers/sheet-work.ts';
 
@@ -162,6 +163,7 @@ onBeforeUnmount(() => {
         <p v-if="on.template" class="text-muted max-md:col-span-2">
           Print at 100 %, without fitting to the page: the ruler on the template proves it.
         </p>
+        <BesideFields v-if="made?.steps" :make="() => desk.beside()" />
         <p v-if="made?.missing.length" class="text-amber-deep max-md:col-span-2">
           No font of the sheet holds {{ made.missing.join(' ') }}: question marks stand in their place.
         </p>

@@ -1,8 +1,10 @@
 // The sewing sheet of a design, away from the main thread: sewn, checked and laid out here, as pages to look at and as a PDF.
 import { findingsOf, machineById, resolveDesign, sewHooped, type Design } from '@rosehip/core';
 import {
+  drawingOf,
   layOut,
   pageSvg,
+  pathOf,
   sheetContents,
   SheetFonts,
   sheetPdf,
@@ -10,6 +12,7 @@ import {
   type SheetContents,
   type SheetOptions,
 } from '@rosehip/sheet';
+import type { BesideSheet } from '@rosehip/wire';
 import * as Comlink from 'comlink';
 import { fontsOf } from './fonts.ts';
 import { sheetFontsFor } from './sheet-fonts.ts';
@@ -58,6 +61,28 @@ const desk = {
       })),
       missing: [...fonts.missing],
       steps: contents!.steps.length,
+    };
+  },
+
+  /** What is shown on a phone beside the machine. */
+  async beside(): Promise<BesideSheet> {
+    if (!contents) throw new Error('No design is open.');
+    const { bounds } = contents.figures;
+    const { minX, minY, maxX, maxY } = bounds ?? { minX: 0, minY: 0, maxX: 1, maxY: 1 };
+    return {
+      title: contents.name,
+      box: [minX - 2, minY - 2, maxX - minX + 4, maxY - minY + 4],
+      threadWidth: contents.threadWidth,
+      steps: contents.steps.map((step) => ({
+        thread: { code: step.thread.code, name: step.thread.name, colour: step.thread.colour },
+        names: step.names.slice(0, 200).map((name) => name.slice(0, 400)),
+        stop: (step.stop ?? '').slice(0, 400),
+        stitches: step.stitches,
+        seconds: step.seconds,
+        metres: step.metres,
+        needle: step.needle ?? 0,
+        path: pathOf(drawingOf(contents!.plan, step)),
+      })),
     };
   },
 

@@ -1,0 +1,5 @@
+import { createApp } from 'vue';
+import BesidePage from './BesidePage.vue';
+import '../style.css';
+
+createApp(BesidePage).mount('#app');
