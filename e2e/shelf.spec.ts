@@ -29,7 +29,7 @@ test('designs are found, renamed, duplicated, deleted and brought back', async (
   await expect(cards).toHaveCount(1);
   // By its stitches, its thread and its hoop too.
   await find.fill('relief 130');
-  await expect(cards.locator('h2')).toHaveText(['Blanket corner']);
+  await expect(cards.locator('h2')).toHaveText(['Blanket corner'], { timeout: 60_000 });
   await find.fill('100%');
   await expect(page.getByText('No design is found by “100%”')).toBeVisible();
   await page.getByRole('button', { name: 'Show all designs' }).click();

@@ -152,10 +152,15 @@ export function usePictureSteps(laid: () => Pick<Design, 'cloth' | 'chart' | 'ow
 
   async function choose(file: File): Promise<void> {
     problem.value = note.value = '';
+    // What is chosen by hand from now on is about this picture, though it is not there yet.
+    busy.value = true;
+    fits.value = true;
+    const before = choices.value;
     let opened: OpenedPicture;
     try {
       opened = await openPicture(file);
     } catch (error) {
+      busy.value = running !== null;
       problem.value = error instanceof PictureFileError ? error.message : String(error);
       return;
     }
@@ -171,9 +176,7 @@ export function usePictureSteps(laid: () => Pick<Design, 'cloth' | 'chart' | 'ow
       picture.value = markRaw({ name, data });
       note.value = opened.note;
       cutting.value = 'off';
-      fits.value = true;
       const begun = { ...CHOICES, stitches: choices.value.stitches };
-      const before = choices.value;
       const proposed = await answered(desk().propose(begun, told()));
       if (!proposed) return;
       // What was chosen by hand while this was proposed stays.
