@@ -363,8 +363,10 @@ function hoopingList(flow: Flow, { hoopings, hoop, plan }: SheetContents): void 
     if (share) for (let i = share.from; i < share.to; i++) if (plan.move[i] === Move.stitch) stitches++;
     const turn = h.turn ? `, turned by ${h.turn}°` : '';
     const marks = k ? ` Lay it on the marks of hooping ${k}.` : '';
+    const across = `${Math.abs(h.x).toFixed(1)} mm to the ${h.x < 0 ? 'left' : 'right'}`;
+    const along = `${Math.abs(h.y).toFixed(1)} mm ${h.y < 0 ? 'up' : 'down'}`;
     flow.paragraph(
-      `${k + 1}. ${hoop.name}, its middle ${h.x.toFixed(1)} mm to the right and ${h.y.toFixed(1)} mm down from the design’s${turn}: ${counted(stitches)} stitches.${marks}`,
+      `${k + 1}. ${hoop.name}, its middle ${across} and ${along} from the design’s${turn}: ${counted(stitches)} stitches.${marks}`,
     );
     flow.y += 1.5;
   });

@@ -194,8 +194,8 @@ export function templatePages(contents: SheetContents, paper: Paper): Page[] {
       const originX = area.x - (left + column * (area.width - OVERLAP));
       const originY = area.y - (top + row * (area.height - OVERLAP));
       const toPage = (x: number, y: number): [number, number] => [x + originX, y + originY];
-      const where =
-        rows * columns > 1 ? `, row ${row + 1} of ${rows}, page ${column + 1} of ${columns} in it` : '';
+      const inRow = rows > 1 ? ` row ${row + 1} of ${rows},` : '';
+      const where = rows * columns > 1 ? `,${inRow} page ${column + 1} of ${columns}` : '';
       const title = `Template in true size${where}`;
       const marks: Mark[] = [
         { kind: 'text', text: title, x: area.x, y: EDGE + 5, size: 4, face: 'heading', colour: INK.dark },

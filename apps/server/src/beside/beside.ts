@@ -96,6 +96,9 @@ export class BesideShow {
         },
       },
       strictTransportSecurity: false,
+      // Means nothing on a page without TLS, and is complained about there.
+      crossOriginOpenerPolicy: false,
+      originAgentCluster: false,
     });
     const of = (code: string): Shown => {
       const shown = this.shown.get(code);
