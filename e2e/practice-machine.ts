@@ -23,9 +23,9 @@ export class PracticeMachine {
   async choose(file: string, { machine, hoop }: { machine?: string; hoop?: string } = {}): Promise<void> {
     const { page } = this;
     if (!page.url().startsWith(this.rosehip.machineAddress)) await page.goto(this.rosehip.machineAddress);
-    if (machine) await page.getByLabel('Machine', { exact: true }).selectOption({ label: machine });
     const another = page.getByRole('button', { name: 'Another file' });
     if (await another.isVisible()) await another.click();
+    if (machine) await page.getByLabel('Machine', { exact: true }).selectOption({ label: machine });
     const put = page.getByRole('button', { name: 'Put the stick in' });
     const list = page.getByRole('list', { name: 'Files' });
     // It may be put in from the bench meanwhile.

@@ -14,10 +14,11 @@ import { unzipSync } from 'fflate';
 import { design, Drawing, path } from '../../demo/drawing.ts';
 import { BenchPage } from '../bench-page.ts';
 import { expect, test } from '../one-page.ts';
+import { PracticeMachine } from '../practice-machine.ts';
 import { Rosehip } from '../rosehip.ts';
 import { Hands } from './hands.ts';
 
-const rosehip = new Rosehip();
+const rosehip = new Rosehip({ machine: true });
 test.beforeAll(() => rosehip.start());
 test.afterAll(() => rosehip.stop());
 
@@ -102,6 +103,21 @@ test('a flower and its mirrored twin along 33.5 inches, evened out, marks in a t
   expect(Math.min(...whole.x)).toBeCloseTo(-33.5 * 12.7 + 5, 0);
   expect(Math.max(...whole.x)).toBeCloseTo(33.5 * 12.7 - 5, 0);
   expect(resolveDesign(made).objects).toHaveLength(1);
+
+  // The first two, one after the other, on the machine.
+  const machine = new PracticeMachine(page, rosehip);
+  for (const file of files) await machine.copy(file, zip[file]);
+  for (const file of files.slice(0, 2)) {
+    await machine.choose(file, { machine: 'Attic workshop, 6 needles', hoop: '200 × 200' });
+    const log = await machine.sew(file);
+    const { move } = decodeDst(zip[file]);
+    expect(log).toMatchObject({
+      finished: true,
+      missing: 0,
+      stitches: move.filter((m) => m === Move.stitch).length,
+      changes: move.filter((m) => m === Move.change).length,
+    });
+  }
 });
 
 test('hoopings are laid, dragged by their numbers, chosen for what is sewn, and taken away', async ({

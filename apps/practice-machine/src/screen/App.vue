@@ -35,7 +35,7 @@ onUnmounted(() => window.clearInterval(timer));
           class="entry"
           aria-label="Machine"
           :disabled="!!sewing"
-          :title="sewing ? 'Put the file aside first.' : undefined"
+          :title="sewing ? 'Only between two files: put this one aside first.' : undefined"
         >
           <option v-for="m in MODELS" :key="m.id" :value="m.id">{{ m.name }}</option>
         </select>
