@@ -4,8 +4,10 @@ import { mkdir, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import helmet from '@fastify/helmet';
 import fastifyStatic from '@fastify/static';
-import { Stick, StickError } from '@rosehip/stick';
+import type { TypeBoxTypeProvider } from '@fastify/type-provider-typebox';
+import { Stick, StickError, type StickState } from '@rosehip/stick';
 import Fastify, { type FastifyError, type FastifyInstance, type FastifyRequest } from 'fastify';
+import { Type } from 'typebox';
 import { SCREEN } from './paths.ts';
 
 export interface MachineOptions {
@@ -28,7 +30,9 @@ function fromScreen({ method, headers }: FastifyRequest): boolean {
   return method === 'GET' || site === undefined || site === 'same-origin' || site === 'none';
 }
 
-const path = { type: 'object', properties: { path: { type: 'string', maxLength: 1000 } } } as const;
+const OnStick = Type.Object({ path: Type.Optional(Type.String({ maxLength: 1000 })) });
+const Inserted = Type.Object({ in: Type.Boolean() });
+const Log = Type.Object({}, { additionalProperties: true });
 
 export async function buildMachine({
   stick: root,
@@ -41,6 +45,7 @@ export async function buildMachine({
     forceCloseConnections: true,
     logger: log ? { level: 'warn' } : false,
   });
+  const typed = app.withTypeProvider<TypeBoxTypeProvider>();
   const stick = new Stick(root, 'machine');
   app.setErrorHandler((error: FastifyError | StickError, request, reply) => {
     if (error instanceof StickError)
@@ -72,50 +77,35 @@ export async function buildMachine({
         .send({ code: 'other-site', message: 'Only the machine’s own screen works it.' });
   });
 
-  const state = async (): Promise<object> => ({ ...(await stick.state()) });
-  app.get('/api/stick', state);
-  app.put<{ Body: { in: boolean } }>(
-    '/api/stick',
-    { schema: { body: { type: 'object', required: ['in'], properties: { in: { type: 'boolean' } } } } },
-    async ({ body }) => {
-      // It may be taken from the computer while that writes, as in life; the computer tells what came of it.
-      await (body.in ? stick.put('machine') : stick.takeOut('computer'));
-      return state();
-    },
-  );
-  app.get<{ Querystring: { path?: string } }>(
-    '/api/files',
-    { schema: { querystring: path } },
-    async ({ query }) => ({
-      entries: await stick.list(query.path),
-    }),
-  );
-  app.get<{ Querystring: { path?: string } }>(
-    '/api/file',
-    { schema: { querystring: path } },
-    async ({ query }, reply) =>
-      reply
-        .header('content-type', 'application/octet-stream')
-        .header('cache-control', 'no-store')
-        .send(Buffer.from(await stick.read(query.path ?? ''))),
+  const state = (): Promise<StickState> => stick.state();
+  typed.get('/api/stick', state);
+  typed.put('/api/stick', { schema: { body: Inserted } }, async ({ body }) => {
+    // It may be taken from the computer while that writes, as in life; the computer tells what came of it.
+    await (body.in ? stick.put('machine') : stick.takeOut('computer'));
+    return state();
+  });
+  typed.get('/api/files', { schema: { querystring: OnStick } }, async ({ query }) => ({
+    entries: await stick.list(query.path),
+  }));
+  typed.get('/api/file', { schema: { querystring: OnStick } }, async ({ query }, reply) =>
+    reply
+      .header('content-type', 'application/octet-stream')
+      .header('cache-control', 'no-store')
+      .send(Buffer.from(await stick.read(query.path ?? ''))),
   );
   /** What was written down goes beside the file; without a stick, or room on it, into the machine's own memory. */
-  app.put<{ Querystring: { path?: string }; Body: object }>(
-    '/api/log',
-    { schema: { querystring: path, body: { type: 'object' } } },
-    async ({ query, body }) => {
-      const text = Buffer.from(JSON.stringify(body, null, 1));
-      try {
-        await stick.write(query.path ?? '', text, { replace: true });
-        return { on: 'stick' };
-      } catch (error) {
-        if (!(error instanceof StickError)) throw error;
-        await mkdir(logs, { recursive: true });
-        await writeFile(join(logs, `${Date.now()}.sewn.json`), text);
-        return { on: 'machine', why: error.message };
-      }
-    },
-  );
+  typed.put('/api/log', { schema: { querystring: OnStick, body: Log } }, async ({ query, body }) => {
+    const text = Buffer.from(JSON.stringify(body, null, 1));
+    try {
+      await stick.write(query.path ?? '', text, { replace: true });
+      return { on: 'stick' };
+    } catch (error) {
+      if (!(error instanceof StickError)) throw error;
+      await mkdir(logs, { recursive: true });
+      await writeFile(join(logs, `${Date.now()}.sewn.json`), text);
+      return { on: 'machine', why: error.message };
+    }
+  });
 
   if (existsSync(screen)) await app.register(fastifyStatic, { root: screen });
   return app;

@@ -60,6 +60,20 @@ export interface AppOptions {
   log?: boolean;
 }
 
+/** The stick in this computer's slot; null when there is none, or when its folder can't be had, which is told. */
+async function stickIn(folder: string | undefined, { log }: FastifyInstance): Promise<Stick | null> {
+  if (!folder) return null;
+  const stick = new Stick(folder, 'computer');
+  try {
+    await stick.ensure();
+    await stick.clear();
+    return stick;
+  } catch (error) {
+    log.warn(error, 'There is no stick: its folder can’t be used.');
+    return null;
+  }
+}
+
 const BODY_LIMIT = 20_000_000;
 const LOOPBACK = new Set(['127.0.0.1', 'localhost', '[::1]']);
 
@@ -123,8 +137,7 @@ export async function buildApp({ db, url }: Connection, options: AppOptions = {}
   const nightly = options.backups ? new Nightly(db, options.backups) : null;
   nightly?.start();
   app.addHook('onClose', async () => nightly?.stop());
-  const stick = options.stick ? new Stick(options.stick, 'computer') : null;
-  await stick?.ensure();
+  const stick = await stickIn(options.stick, app);
   const machine = options.machine ?? null;
   const web = options.web ?? WEB;
   const beside = new BesideShow(web, options.besidePort);

@@ -1,5 +1,6 @@
 // A sheet on a phone: reached from the home network while it is shown, and nothing else is.
 import { mkdtemp, mkdir, rm, writeFile } from 'node:fs/promises';
+import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { BesideSheet } from '@rosehip/wire';
@@ -92,4 +93,15 @@ test('what is no sheet is refused', async () => {
     { ...sheet, box: [1, 2] },
   ])
     expect((await ask('POST', '', bad)).statusCode).toBe(400);
+});
+
+test('a port that is taken is told', async () => {
+  const other = createServer();
+  await new Promise<void>((done) => other.listen(port, '0.0.0.0', done));
+  const refused = await ask('POST', '', sheet);
+  expect([refused.statusCode, refused.json().error.code]).toEqual([409, 'port-taken']);
+  await new Promise((done) => other.close(done));
+  const { code } = (await ask('POST', '', sheet)).json();
+  expect((await outside(`/${code}`)).status).toBe(200);
+  await ask('DELETE', `/${code}`);
 });

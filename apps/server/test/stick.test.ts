@@ -1,5 +1,5 @@
 // The stick over the wire.
-import { mkdtemp, rm } from 'node:fs/promises';
+import { mkdtemp, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { FastifyInstance } from 'fastify';
@@ -78,6 +78,15 @@ test('each thing that goes wrong has a code and a sentence', async () => {
   expect(failure(await ask('GET', '/files'))).toMatchObject({ code: 'gone' });
   await ask('PUT', '/place', { slot: 'computer' });
   expect((await ask('PUT', '/place', { slot: 'pocket' })).statusCode).toBe(400);
+});
+
+test('a stick whose folder can’t be had keeps nobody from the bench', async () => {
+  const file = join(folder, 'no folder');
+  await writeFile(file, '');
+  const without = await buildApp(database.connection, { limited: false, stick: join(file, 'stick') });
+  const r = await without.inject({ method: 'GET', url: '/api/stick', headers: { host: '127.0.0.1' } });
+  expect(r.json()).toMatchObject({ slot: 'none' });
+  await without.close();
 });
 
 test('a server without a stick says so', async () => {

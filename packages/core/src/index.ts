@@ -12,7 +12,7 @@ export {
   type Matrix,
 } from './geometry/matrix.ts';
 export { arcLengths, lengthOf, nearestOnLine, pointAt, type Line } from './geometry/polyline.ts';
-export { insideRegion, regionBounds, type Region } from './geometry/region.ts';
+export { boxRegion, insideRegion, regionBounds, type Region } from './geometry/region.ts';
 export { cropLines, intersect, offsetRegion, subtract, unite } from './geometry/clip.ts';
 export { EdgeIndex } from './geometry/edge-index.ts';
 export {
@@ -97,7 +97,7 @@ export { panelById, PANELS, type Panel } from './materials/panels.ts';
 export { pieceOutline } from './hooping/piece.ts';
 export { clothById, CLOTHS } from './materials/cloths.ts';
 export { HOOP_LIMITS, HOOPS, turnedHoop, type Hoop } from './materials/hoops.ts';
-export { machineById, MACHINES, type Machine } from './materials/machine.ts';
+export { machineById, MACHINES, needlesOfMachine, THREAD_WIDTH, type Machine } from './materials/machine.ts';
 export { materialsOf } from './materials/materials.ts';
 export {
   chartOf,
@@ -281,7 +281,9 @@ export {
   figuresOf,
   planBuffers,
   recordAt,
+  spoolsOf,
   threadUse,
+  useOf,
   type Figures,
   type Plan,
   type ThreadUse,
@@ -297,6 +299,7 @@ export { findingsOf, fixOf, ignoreJob, layersOver } from './findings/findings.ts
 export { strangeHoop, type StrangeHoop } from './findings/outside-hoop.ts';
 export { coverOfRegion, layerCounts, layersOf, type LayerGrid } from './findings/layers.ts';
 export { READ_LIMITS, ReadError } from './formats/read-error.ts';
+export { fileNameOf } from './formats/file-name.ts';
 export { readSewnLog, SEWN_ENDING, type SewnLog } from './formats/sewn-log.ts';
 export { decodeDst } from './formats/dst/decode.ts';
 export { readDst } from './formats/dst/read.ts';
@@ -313,6 +316,7 @@ export { SWATCH_CLOSE, swatchDesign, variationsOf, type Variation } from './jobs
 export { widthsFrom } from './shaping/pressure.ts';
 export { hasPile, paintCloth, paintLines, tracePaths } from './painting/ground.ts';
 export { paintPileOver, pileOver, type Pile } from './painting/pile.ts';
+export { readable } from './painting/shades.ts';
 export { paintPatch, paintPrint, patchesOf, type PatchCanvas, type PatchObject } from './painting/patch.ts';
 export { paintPicture, pictureArea, type PictureCanvas } from './painting/picture.ts';
 export { HEAT, heatPixels } from './painting/heat.ts';
@@ -377,12 +381,13 @@ export {
   removeHoopingJob,
   type LaidHoopings,
 } from './jobs/hoopings.ts';
-export { needlePlan, type NeedlePlan } from './sewing/needles.ts';
+export { needleOf, needlePlan, type NeedlePlan } from './sewing/needles.ts';
 export { partForHoopJob, type PartedForHoop } from './jobs/part-for-hoop.ts';
 export { belonging, hoopingsOf, sewnBoxes, type Belonging } from './hooping/belong.ts';
 export { clothBounds, fieldOf, holds, HOOP_EDGE, toCloth, toHoop } from './hooping/field.ts';
 export { errorMaps, errorShown, withError, type HoopingError } from './hooping/error.ts';
-export { isHooped, isMark, noteOfMark, sewHooped, type HoopedThings } from './hooping/parts.ts';
+export { isHooped, isMark, sewHooped, type HoopedThings } from './hooping/parts.ts';
+export { noteOfStop } from './hooping/stop-note.ts';
 export { hoopingPlans, type HoopingPlan, type HoopingPlans } from './hooping/plans.ts';
 export { fits } from './hooping/lay.ts';
 export { markPlaces, marksBetween, nearestMarkPlace } from './hooping/marks.ts';

@@ -5,11 +5,16 @@ import {
   findItem,
   hoopingsOf,
   isMark,
+  materialsOf,
   Move,
   needlePlan,
-  noteOfMark,
+  needleOf,
+  needlesOfMachine,
+  noteOfStop,
   originOf,
+  THREAD_WIDTH,
   threadUse,
+  useOf,
   type Design,
   type Figures,
   type Finding,
@@ -44,7 +49,8 @@ export interface SheetContents {
   /** The whole, for its drawing. */
   plan: Plan;
   cloth: { name: string; colour: string; note: string; stabiliser: string; needle: string };
-  /** Weight of the thread of its chart. */
+  /** Weight of its thread, and how wide it lies, in mm. */
+  weight: number;
   threadWidth: number;
   hoop: Design['hoop'];
   machine: Machine;
@@ -56,9 +62,6 @@ export interface SheetContents {
   open: number;
 }
 
-/** Upper thread runs down into the cloth and up again at every stitch: so much more than the stitch, in mm. */
-const THROUGH = 0.6;
-
 /** Names without those that are the same, each with how often it is sewn. */
 function told(names: readonly string[]): string[] {
   const counts = new Map<string, number>();
@@ -68,40 +71,22 @@ function told(names: readonly string[]): string[] {
 
 /** Where one thread ends and another begins, and what is waited for there. */
 function stepsOf(design: Design, plan: Plan): Omit<SheetStep, 'needle'>[] {
-  const { x, y, move, object, objects, time, threads } = plan;
-  const nameOf = (id: string, own: string): string =>
-    isMark(id) ? own : (findItem(design, originOf(id))?.name ?? own);
-  const noteAt = (record: number): string => {
-    const { id } = objects[object[record]];
-    const leaf = findItem(design, originOf(id));
-    const own = noteOfMark(id) || (leaf && leaf.kind !== 'group' && leaf.stopAfter) || '';
-    const hooping = plan.hoopings?.slice(0, -1).findIndex(({ to }) => to === record + 1) ?? -1;
-    const anew = hooping >= 0 && !isMark(id) ? `hoop anew: ${hooping + 2}` : '';
-    return [own, anew].filter(Boolean).join('; then ') || 'The machine waits here.';
-  };
+  const { move, object, objects, threads } = plan;
+  const nameOf = ({ id, name }: Plan['objects'][number]): string =>
+    isMark(id) ? name : (findItem(design, originOf(id))?.name ?? name);
   const out: Omit<SheetStep, 'needle'>[] = [];
   let from = 0;
   const close = (to: number, stop: string | null): void => {
-    let stitches = 0;
-    let mm = 0;
-    const names: string[] = [];
-    let last = -1;
-    for (let i = from; i < to; i++) {
-      if (move[i] !== Move.stitch) continue;
-      stitches++;
-      mm += Math.hypot(x[i] - x[i - 1], y[i] - y[i - 1]) + THROUGH;
-      if (object[i] !== last) names.push(nameOf(objects[(last = object[i])].id, objects[last].name));
-    }
-    const seconds = time[to - 1] - (from ? time[from - 1] : 0);
-    if (stitches)
+    const sewn = new Set<number>();
+    for (let i = from; i < to; i++) if (move[i] === Move.stitch) sewn.add(object[i]);
+    const own = [...sewn].map((k) => objects[k]);
+    if (own.length)
       out.push({
-        thread: threads[objects[last].thread],
+        thread: threads[own[own.length - 1].thread],
         from,
         to,
-        stitches,
-        metres: mm / 1000,
-        seconds,
-        names: told(names),
+        ...useOf(plan, from, to),
+        names: told(own.map(nameOf)),
         stop,
       });
     else if (stop && out.length) out[out.length - 1].stop ??= stop;
@@ -109,23 +94,25 @@ function stepsOf(design: Design, plan: Plan): Omit<SheetStep, 'needle'>[] {
   };
   for (let i = 0; i < move.length; i++) {
     if (move[i] === Move.change) close(i, null);
-    else if (move[i] === Move.stop) close(i + 1, noteAt(i));
+    else if (move[i] === Move.stop) close(i + 1, noteOfStop(design, plan, i));
   }
   if (from < move.length) close(move.length, null);
   return out;
 }
 
 /** The needle of each step's thread, as few as can be threaded anew. */
-function withNeedles(steps: Omit<SheetStep, 'needle'>[], { needles }: Machine): SheetStep[] {
-  if (needles < 2) return steps.map((step) => ({ ...step, needle: null }));
+function withNeedles(steps: Omit<SheetStep, 'needle'>[], machine: Machine): SheetStep[] {
+  const count = needlesOfMachine(machine);
+  if (count < 2) return steps.map((step) => ({ ...step, needle: null }));
   const codes = steps.map((s) => s.thread.code);
-  const spools = codes.filter((code, k) => code !== codes[k - 1]);
-  const plan = needlePlan(spools, needles).needles;
+  const plan = needlePlan(
+    codes.filter((code, k) => code !== codes[k - 1]),
+    count,
+  );
   let spool = -1;
   return steps.map((step, k) => {
     if (codes[k] !== codes[k - 1]) spool++;
-    const at = plan.findIndex((held) => held.filter((t) => t.before <= spool).at(-1)?.thread === codes[k]);
-    return { ...step, needle: at + 1 };
+    return { ...step, needle: needleOf(plan, codes[k], spool) + 1 };
   });
 }
 
@@ -145,7 +132,8 @@ export function sheetContents(
     threads: threadUse(plan),
     plan,
     cloth: { name, colour: design.cloth.colour, note, stabiliser, needle },
-    threadWidth: plan.threadWidth ?? 0.4,
+    weight: materialsOf(design).chart.weight,
+    threadWidth: plan.threadWidth ?? THREAD_WIDTH,
     hoop: design.hoop,
     machine,
     hoopings: hoopings.length > 1 ? hoopings : [],

@@ -1,45 +1,31 @@
 // The stitches of each step as lines, without needle points that nobody would miss.
 import { Move, type Plan } from '@rosehip/core';
+import simplify from 'simplify-js';
 import type { SheetStep } from './contents.ts';
 import type { Drawing } from './page.ts';
 
 /** A line may be so far from the stitches that it stands for, in mm. */
 const LOOSE = 0.06;
 
-/** How far a point lies from the line through two others. */
-function off(px: number, py: number, ax: number, ay: number, bx: number, by: number): number {
-  const [dx, dy] = [bx - ax, by - ay];
-  const length = Math.hypot(dx, dy);
-  if (length < 1e-9) return Math.hypot(px - ax, py - ay);
-  return Math.abs((px - ax) * dy - (py - ay) * dx) / length;
-}
+/** So many points are looked at together: there and back of a satin would take squares of their number, and as many calls. */
+const TOGETHER = 300;
 
-/** Stitches that go straight on are one line: no needle point lies farther from it than `LOOSE`, and it never turns back. */
-function thinned(points: readonly number[]): Float32Array {
-  const out = [points[0], points[1]];
-  let [ax, ay] = [points[0], points[1]];
-  let first = 2;
-  for (let i = 2; i + 2 < points.length; i += 2) {
-    const [nx, ny] = [points[i + 2], points[i + 3]];
-    const forward = (points[i] - ax) * (nx - points[i]) + (points[i + 1] - ay) * (ny - points[i + 1]) >= 0;
-    let straight = forward;
-    for (let k = first; straight && k <= i; k += 2)
-      straight = off(points[k], points[k + 1], ax, ay, nx, ny) < LOOSE;
-    if (straight) continue;
-    [ax, ay] = [points[i], points[i + 1]];
-    out.push(ax, ay);
-    first = i + 2;
-  }
-  out.push(points[points.length - 2], points[points.length - 1]);
-  return Float32Array.from(out);
+/** A thread's line without the needle points that nobody would miss. */
+function thinned(points: { x: number; y: number }[]): Float32Array {
+  const kept = [points[0]];
+  for (let at = 0; at + 1 < points.length; at += TOGETHER)
+    kept.push(...simplify(points.slice(at, at + TOGETHER + 1), LOOSE, true).slice(1));
+  const out = new Float32Array(2 * kept.length);
+  kept.forEach(({ x, y }, i) => out.set([x, y], 2 * i));
+  return out;
 }
 
 /** One step's stitches, as lines that are cut wherever the needle jumps. */
 export function drawingOf({ x, y, move }: Plan, { from, to }: Pick<SheetStep, 'from' | 'to'>): Drawing {
   const out: Drawing = [];
-  let line: number[] = [];
+  let line: { x: number; y: number }[] = [];
   const close = (): void => {
-    if (line.length >= 4) out.push(thinned(line));
+    if (line.length) out.push(thinned(line));
     line = [];
   };
   for (let i = Math.max(1, from); i < to; i++) {
@@ -47,8 +33,8 @@ export function drawingOf({ x, y, move }: Plan, { from, to }: Pick<SheetStep, 'f
       close();
       continue;
     }
-    if (!line.length) line.push(x[i - 1], y[i - 1]);
-    line.push(x[i], y[i]);
+    if (!line.length) line.push({ x: x[i - 1], y: y[i - 1] });
+    line.push({ x: x[i], y: y[i] });
   }
   close();
   return out;

@@ -1,5 +1,5 @@
 // A sheet's pages: what is told first, the steps, hoopings, notes, and the template in true size.
-import { Move, type Bounds } from '@rosehip/core';
+import { readable, useOf, type Bounds } from '@rosehip/core';
 import type { SheetContents, SheetStep } from './contents.ts';
 import { drawingOf } from './drawings.ts';
 import type { SheetFonts } from './fonts.ts';
@@ -156,21 +156,6 @@ function placed(area: Bounds, box: { x: number; y: number; width: number; height
   };
 }
 
-/** Light thread on white paper needs a darker line to be seen; others stay as they are. */
-function onPaper(colour: string): string {
-  const [r, g, b] = [1, 3, 5].map((k) => parseInt(colour.slice(k, k + 2), 16));
-  const light = (0.3 * r + 0.59 * g + 0.11 * b) / 255;
-  if (light < 0.6) return colour;
-  const f = 0.6 / light;
-  return `#${[r, g, b]
-    .map((v) =>
-      Math.round(v * f)
-        .toString(16)
-        .padStart(2, '0'),
-    )
-    .join('')}`;
-}
-
 function size(contents: SheetContents, units: 'mm' | 'in'): string {
   const say = (mm: number): string => (units === 'in' ? (mm / 25.4).toFixed(2) : mm.toFixed(1));
   const { width, height } = contents.figures;
@@ -178,6 +163,8 @@ function size(contents: SheetContents, units: 'mm' | 'in'): string {
 }
 
 const HEAD_PICTURE = 88;
+/** A small square of the cloth's colour. */
+const SWATCH = 3.4;
 
 /** Name, picture, and what must be known before anything is mounted. */
 function opening(flow: Flow, contents: SheetContents, options: SheetOptions): void {
@@ -191,7 +178,8 @@ function opening(flow: Flow, contents: SheetContents, options: SheetOptions): vo
   const withPicture = options.picture && f.bounds !== null;
   if (withPicture) {
     const box = { x: flow.left, y: top, width: HEAD_PICTURE, height: HEAD_PICTURE };
-    flow.add({ kind: 'box', ...box, fill: cloth.colour, colour: INK.line, line: 0.25 });
+    // Ink is spared: the cloth is told by a swatch.
+    flow.add({ kind: 'box', ...box, colour: INK.line, line: 0.25 });
     const inner = { x: box.x + 4, y: box.y + 4, width: box.width - 8, height: box.height - 8 };
     const at = placed(f.bounds!, inner);
     contents.steps.forEach(({ thread }, drawing) =>
@@ -199,7 +187,7 @@ function opening(flow: Flow, contents: SheetContents, options: SheetOptions): vo
         kind: 'drawing',
         drawing,
         ...at,
-        colour: thread.colour,
+        colour: readable(thread.colour),
         width: lineAt(at.scale, contents.threadWidth),
         clip: box,
       }),
@@ -227,14 +215,7 @@ function opening(flow: Flow, contents: SheetContents, options: SheetOptions): vo
       ? ([
           ['Stabiliser', cloth.stabiliser],
           ['Needle', cloth.needle],
-          [
-            'Thread',
-            contents.threadWidth < 0.36
-              ? 'finer than 40'
-              : contents.threadWidth > 0.44
-                ? 'thicker than 40'
-                : 'weight 40',
-          ],
+          ['Thread', `weight ${contents.weight}`],
         ] as [string, string][])
       : []),
   ];
@@ -242,8 +223,20 @@ function opening(flow: Flow, contents: SheetContents, options: SheetOptions): vo
   let y = top;
   for (const [name, value] of rows) {
     flow.add(flow.text(name, left, y + TYPE.text * 0.8, TYPE.text, 'text', INK.muted));
-    for (const line of flow.fonts.lines(value, 'text', TYPE.text, room - column)) {
-      flow.add(flow.text(line, left + column, y + TYPE.text * 0.8, TYPE.text));
+    const swatch = name === 'Cloth' ? SWATCH + 1.5 : 0;
+    if (swatch)
+      flow.add({
+        kind: 'box',
+        x: left + column,
+        y: y - 0.2,
+        width: SWATCH,
+        height: SWATCH,
+        fill: cloth.colour,
+        colour: INK.faint,
+        line: 0.2,
+      });
+    for (const line of flow.fonts.lines(value, 'text', TYPE.text, room - column - swatch)) {
+      flow.add(flow.text(line, left + column + swatch, y + TYPE.text * 0.8, TYPE.text));
       y += TYPE.text * LEADING;
     }
     y += 1;
@@ -338,7 +331,7 @@ function step(flow: Flow, contents: SheetContents, s: SheetStep, k: number, pict
       kind: 'drawing',
       drawing: k,
       ...at,
-      colour: onPaper(s.thread.colour),
+      colour: readable(s.thread.colour),
       width: lineAt(at.scale, contents.threadWidth),
     });
   }
@@ -359,8 +352,7 @@ function hoopingList(flow: Flow, { hoopings, hoop, plan }: SheetContents): void 
   flow.head('Hoopings');
   hoopings.forEach((h, k) => {
     const share = plan.hoopings?.[k];
-    let stitches = 0;
-    if (share) for (let i = share.from; i < share.to; i++) if (plan.move[i] === Move.stitch) stitches++;
+    const stitches = share ? useOf(plan, share.from, share.to).stitches : 0;
     const turn = h.turn ? `, turned by ${h.turn}°` : '';
     const marks = k ? ` Lay it on the marks of hooping ${k}.` : '';
     const across = `${Math.abs(h.x).toFixed(1)} mm to the ${h.x < 0 ? 'left' : 'right'}`;

@@ -1,5 +1,5 @@
 // The template: the design in true size with the hoop's middle and marks, over as many pages as it takes.
-import type { Bounds } from '@rosehip/core';
+import { applyMatrix, boxRegion, cropLines, readable, toCloth, type Bounds } from '@rosehip/core';
 import type { SheetContents } from './contents.ts';
 import { INK, PAPERS, type Mark, type Page, type Paper } from './page.ts';
 
@@ -27,10 +27,13 @@ interface Area {
 /** A hoop as it lies on the cloth: its inner edge, and marks where its sides have their middles. */
 function hoopMarks(contents: SheetContents, toPage: (x: number, y: number) => [number, number]): Mark[] {
   const { hoop, hoopings } = contents;
-  const places = hoopings.length ? hoopings : [{ x: 0, y: 0, turn: 0 }];
-  return places.flatMap(({ x, y, turn }, k): Mark[] => {
-    const [c, s] = [Math.cos((turn * Math.PI) / 180), Math.sin((turn * Math.PI) / 180)];
-    const at = (u: number, v: number): [number, number] => toPage(x + u * c - v * s, y + u * s + v * c);
+  const places = hoopings.length ? hoopings : [{ id: '', x: 0, y: 0, turn: 0 }];
+  return places.flatMap((place, k): Mark[] => {
+    const onCloth = toCloth(place);
+    const at = (u: number, v: number): [number, number] => {
+      const { x, y } = applyMatrix(onCloth, { x: u, y: v });
+      return toPage(x, y);
+    };
     const [w, h] = [hoop.width / 2, hoop.height / 2];
     const line = (points: [number, number][], dash?: number, closed = false): Mark => ({
       kind: 'line',
@@ -104,42 +107,23 @@ function ruler(x: number, y: number): Mark[] {
   ];
 }
 
-/** What of a mark reaches into an area stays: lines are cut at its edges by leaving out those that lie outside. */
+/** What of some marks lies in an area; lines are cut at its edges. */
 function within(marks: readonly Mark[], { x, y, width, height }: Area): Mark[] {
-  const inside = ([px, py]: readonly [number, number]): boolean =>
-    px >= x - 0.01 && px <= x + width + 0.01 && py >= y - 0.01 && py <= y + height + 0.01;
-  /** Liang and Barsky (1984). */
-  const cut = (a: [number, number], b: [number, number]): [number, number][] | null => {
-    let [t0, t1] = [0, 1];
-    const [dx, dy] = [b[0] - a[0], b[1] - a[1]];
-    for (const [p, q] of [
-      [-dx, a[0] - x],
-      [dx, x + width - a[0]],
-      [-dy, a[1] - y],
-      [dy, y + height - a[1]],
-    ]) {
-      if (p === 0) {
-        if (q < 0) return null;
-        continue;
-      }
-      const r = q / p;
-      if (p < 0) t0 = Math.max(t0, r);
-      else t1 = Math.min(t1, r);
-      if (t0 > t1) return null;
-    }
-    return [
-      [a[0] + t0 * dx, a[1] + t0 * dy],
-      [a[0] + t1 * dx, a[1] + t1 * dy],
-    ];
-  };
+  const [right, below] = [x + width, y + height];
+  const area = boxRegion({ minX: x, minY: y, maxX: right, maxY: below });
   return marks.flatMap((mark): Mark[] => {
-    if (mark.kind === 'text') return inside([mark.x, mark.y]) ? [mark] : [];
+    if (mark.kind === 'text')
+      return mark.x >= x && mark.x <= right && mark.y >= y && mark.y <= below ? [mark] : [];
     if (mark.kind !== 'line') return [mark];
-    const points = mark.closed ? [...mark.points, mark.points[0]] : mark.points;
-    return points.slice(1).flatMap((p, k) => {
-      const piece = cut(points[k], p);
-      return piece ? [{ ...mark, closed: false, points: piece }] : [];
-    });
+    const line = { coords: Float64Array.from(mark.points.flat()), closed: !!mark.closed };
+    return cropLines([line], area, 'inside').map(({ coords, closed }) => ({
+      ...mark,
+      closed,
+      points: Array.from({ length: coords.length / 2 }, (_, k): [number, number] => [
+        coords[2 * k],
+        coords[2 * k + 1],
+      ]),
+    }));
   });
 }
 
@@ -205,7 +189,7 @@ export function templatePages(contents: SheetContents, paper: Paper): Page[] {
           x: originX,
           y: originY,
           scale: 1,
-          colour: pale(thread.colour),
+          colour: readable(thread.colour),
           width: 0.16,
           clip: area,
         })),
@@ -229,18 +213,4 @@ export function templatePages(contents: SheetContents, paper: Paper): Page[] {
       pages.push({ ...size, marks });
     }
   return pages;
-}
-
-/** A thread's colour as fine lines show it on white paper: half way to ink when it is light. */
-function pale(colour: string): string {
-  const parts = [1, 3, 5].map((k) => parseInt(colour.slice(k, k + 2), 16));
-  const light = (0.3 * parts[0] + 0.59 * parts[1] + 0.11 * parts[2]) / 255;
-  if (light < 0.7) return colour;
-  return `#${parts
-    .map((v) =>
-      Math.round(v * 0.6)
-        .toString(16)
-        .padStart(2, '0'),
-    )
-    .join('')}`;
 }

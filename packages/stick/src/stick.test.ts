@@ -144,7 +144,7 @@ describe('what goes wrong is told, and leaves no half file', () => {
       await pause(15 + 40 * round);
       child.kill('SIGKILL');
       await gone;
-      await stick.ensure();
+      await stick.clear();
       for (const { name } of await stick.list()) {
         const [, of, k] = /^Writing (\d+) (\d+)\.dst$/.exec(name)!;
         expect(Buffer.compare(await stick.read(name), contentOf(Number(of), Number(k)))).toBe(0);

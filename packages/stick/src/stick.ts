@@ -87,6 +87,10 @@ export class Stick {
     await mkdir(this.root, { recursive: true });
     if (!existsSync(this.about)) await writeWhole(this.about, JSON.stringify({ ...USUAL, ...make }));
     if (!this.where()) await mkdir(join(this.root, this.slot), { recursive: true });
+  }
+
+  /** Takes away what writings left behind that were ended; only for who writes here now. */
+  async clear(): Promise<void> {
     await this.tidy(join(this.root, this.slot));
   }
 
@@ -309,8 +313,9 @@ export class Stick {
       const part = join(folder, PART + randomBytes(6).toString('hex'));
       try {
         await this.pour(part, bytes, speed);
-        if (there && there !== name) await unlink(join(folder, there));
         await rename(part, join(folder, name));
+        // One that differs in capitals only goes when the new one is there.
+        if (there && there !== name) await unlink(join(folder, there));
         const shorts = await this.keepShorts(folder);
         const { mtimeMs } = await stat(join(folder, name));
         return { name, short: shorts[name], folder: false, size: bytes.length, changed: mtimeMs };

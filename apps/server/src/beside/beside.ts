@@ -8,7 +8,7 @@ import fastifyStatic from '@fastify/static';
 import type { TypeBoxTypeProvider } from '@fastify/type-provider-typebox';
 import { BesideDone, BesideOf, type Beside as Shared, type BesideSheet } from '@rosehip/wire';
 import Fastify, { type FastifyInstance } from 'fastify';
-import { beforeRoutes, handleErrors, notFound, nothingHere } from '../errors.ts';
+import { beforeRoutes, handleErrors, HttpError, notFound, nothingHere } from '../errors.ts';
 
 /** Letters of codes: none can be taken for another, and no word comes of them. */
 const LETTERS = 'bcdfghjkmnpqrstvwxz';
@@ -33,7 +33,8 @@ function addressesOf(port: number): string[] {
 
 export class BesideShow {
   private readonly shown = new Map<string, Shown>();
-  private app: FastifyInstance | null = null;
+  /** The second server, or what will be it in a moment. */
+  private app: Promise<FastifyInstance> | null = null;
   private port = 0;
   /** Folder of the built interface. */
   private readonly web: string;
@@ -47,7 +48,7 @@ export class BesideShow {
 
   /** Shows a sheet until it is taken off. */
   async show(sheet: BesideSheet): Promise<Shared> {
-    await this.open();
+    await this.opened();
     let code = '';
     do code = Array.from({ length: CODE }, () => LETTERS[randomInt(LETTERS.length)]).join('');
     while (this.shown.has(code));
@@ -72,17 +73,33 @@ export class BesideShow {
     const { app } = this;
     this.app = null;
     this.shown.clear();
-    await app?.close();
+    await (await app)?.close();
   }
 
-  private async open(): Promise<void> {
-    if (this.app) return;
-    const app = Fastify({
+  /** Opens the door to the home network, once. Throws HttpError when the port is taken. */
+  private async opened(): Promise<void> {
+    this.app ??= this.open();
+    try {
+      await this.app;
+    } catch (error) {
+      this.app = null;
+      if ((error as NodeJS.ErrnoException).code !== 'EADDRINUSE') throw error;
+      throw new HttpError(
+        409,
+        'port-taken',
+        `Port ${this.wanted} is taken: choose another with BESIDE_PORT, and start again.`,
+      );
+    }
+  }
+
+  private async open(): Promise<FastifyInstance> {
+    const plain = Fastify({
       bodyLimit: 20_000,
       forceCloseConnections: true,
       ...beforeRoutes,
-    }).withTypeProvider<TypeBoxTypeProvider>();
-    handleErrors(app as never);
+    });
+    const app = plain.withTypeProvider<TypeBoxTypeProvider>();
+    handleErrors(plain);
     await app.register(helmet, {
       contentSecurityPolicy: {
         useDefaults: false,
@@ -127,8 +144,8 @@ export class BesideShow {
         .sendFile('beside.html', this.web, { maxAge: 0, immutable: false });
     });
     app.setNotFoundHandler(nothingHere);
-    this.app = app as never;
-    await app.listen({ port: this.wanted, host: '0.0.0.0' });
-    this.port = (app.server.address() as { port: number }).port;
+    await plain.listen({ port: this.wanted, host: '0.0.0.0' });
+    this.port = (plain.server.address() as { port: number }).port;
+    return plain;
   }
 }

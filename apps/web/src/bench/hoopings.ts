@@ -5,8 +5,9 @@ import {
   errorMaps,
   errorShown,
   hoopingsOf,
-  Move,
   originOf,
+  spoolsOf,
+  useOf,
   withError,
   type HoopedThings,
   type HoopingError,
@@ -64,13 +65,9 @@ export const useHoopings = createSharedComposable(() => {
     const { plan } = sewing;
     if (!plan?.hoopings) return [];
     return plan.hoopings.map(({ from, to }, k) => {
-      let stitches = 0;
-      for (let i = from; i < to; i++) if (plan.move[i] === Move.stitch) stitches++;
+      const { stitches } = useOf(plan, from, to);
       const at = (record: number): number => (record > 0 ? plan.time[record - 1] : 0);
-      const codes = plan.objects
-        .filter((o) => o.to > o.from && o.from < to && o.to > from)
-        .map((o) => o.thread);
-      const threads = codes.filter((code, i) => code !== codes[i - 1]);
+      const threads = spoolsOf(plan.objects.filter((o) => o.from < to && o.to > from));
       return { number: k + 1, tint: tintOf(k), from, to, begins: at(from), ends: at(to), stitches, threads };
     });
   });

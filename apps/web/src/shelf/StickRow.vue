@@ -10,7 +10,7 @@ import IconButton from '../parts/IconButton.vue';
 import { fileSize } from '../parts/file-size.ts';
 import { ago, counted, sewingTime } from '../parts/time.ts';
 import { useStick } from '../stores/stick.ts';
-import { useEngine } from '../workers/engine.ts';
+import { useChecker } from '../workers/engine.ts';
 
 const { entry } = defineProps<{ entry: OnStick }>();
 const emit = defineEmits<{ open: [] }>();
@@ -38,7 +38,7 @@ async function look(): Promise<void> {
       about.value = `${log.finished ? 'sewn' : 'begun'} in ${sewingTime(log.seconds)} on ${log.machine}, ${counted(log.stitches)} stitches`;
       return;
     }
-    const seen = await useEngine().stitchFilePicture(bytes, 112, 84);
+    const seen = await useChecker().stitchFilePicture(bytes, 112, 84);
     picture.value = URL.createObjectURL(new Blob([seen.png as BlobPart], { type: 'image/png' }));
     about.value = `${counted(seen.stitches)} stitches, ${seen.colours} ${seen.colours === 1 ? 'colour' : 'colours'}, ${seen.width.toFixed(1)} × ${seen.height.toFixed(1)} mm`;
   } catch (error) {

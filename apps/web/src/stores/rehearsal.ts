@@ -2,7 +2,7 @@
 import { useKept } from '../parts/kept.ts';
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef, watch } from 'vue';
-import { findItem, Move, noteOfMark, recordAt } from '@rosehip/core';
+import { Move, noteOfStop, recordAt } from '@rosehip/core';
 import { useSewing } from './sewing.ts';
 
 export const SPEEDS = [1, 4, 16, 60, 250, 500];
@@ -115,13 +115,7 @@ export const useRehearsal = defineStore('rehearsal', () => {
   /** The note of the stop just before a record. */
   function noteAt(record: number): string {
     const { plan, planned } = sewing;
-    const id = plan?.objects[plan.object[record - 1]]?.id;
-    const leaf = id && planned ? findItem(planned, id) : null;
-    const own = (id && noteOfMark(id)) || (leaf && leaf.kind !== 'group' && leaf.stopAfter) || '';
-    // Without marks the last thing of a hooping waits for the next one.
-    const ended = plan?.hoopings?.slice(0, -1).findIndex(({ to }) => to === record) ?? -1;
-    const anew = ended >= 0 && !(id && noteOfMark(id)) ? `hoop anew: ${ended + 2}` : '';
-    return [own, anew].filter(Boolean).join('; then ') || 'The machine waits here.';
+    return plan && planned ? noteOfStop(planned, plan, record - 1) : '';
   }
 
   function play(way: 1 | -1 = 1): void {

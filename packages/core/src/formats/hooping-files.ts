@@ -4,6 +4,7 @@ import type { Design } from '../design/types.ts';
 import { hoopingPlans, type HoopingPlans } from '../hooping/plans.ts';
 import { resolveDesign } from '../resolve/resolve.ts';
 import { writeDst } from './dst/write.ts';
+import { fileNameOf } from './file-name.ts';
 
 export interface HoopingFile {
   name: string;
@@ -12,15 +13,13 @@ export interface HoopingFile {
   plan: HoopingPlans['plans'][number];
 }
 
-/** No file name holds these. */
-const UNSAFE = /[\\/:*?"<>|]+/g;
 /** Files of one design are the same each time: the zip says a day of its own rather than today. */
 const DAY = new Date('2026-01-01T12:00:00');
 
 /** The stitch files of a design, in the order in which they are sewn; hoopings in which nothing is sewn have none. */
 export function hoopingFiles(design: Design): HoopingFile[] {
   const { plans } = hoopingPlans(resolveDesign(design));
-  const name = design.name.replace(UNSAFE, ' ').trim() || 'design';
+  const name = fileNameOf(design.name);
   const digits = String(plans.length).length;
   return plans.flatMap((plan, k): HoopingFile[] => {
     if (!plan.things) return [];

@@ -32,8 +32,6 @@ export const THREAD_WIDTH = 0.4;
 export interface Machine {
   id: string;
   name: string;
-  /** Colours that it holds at once. */
-  needles: number;
   speed: MachineSpeed;
   /** Names of the hoops that belong to it, smallest first. */
   hoops: readonly string[];
@@ -48,7 +46,6 @@ export const MACHINES: Machine[] = [
   {
     id: 'kitchen',
     name: 'Kitchen table, 1 needle',
-    needles: 1,
     speed: DEFAULT_SPEED,
     hoops: ['50 × 50', '100 × 100', '100 × 140', '130 × 180'],
     mostStitches: 120_000,
@@ -57,7 +54,6 @@ export const MACHINES: Machine[] = [
   {
     id: 'gentle',
     name: 'Old and gentle, 1 needle',
-    needles: 1,
     speed: { stitchesPerMinute: 400, trim: 12, colourChange: 40, stop: 60 },
     hoops: ['50 × 50', '100 × 100'],
     mostStitches: 40_000,
@@ -66,7 +62,6 @@ export const MACHINES: Machine[] = [
   {
     id: 'attic',
     name: 'Attic workshop, 6 needles',
-    needles: 6,
     speed: {
       stitchesPerMinute: 850,
       trim: 6,
@@ -81,7 +76,6 @@ export const MACHINES: Machine[] = [
   {
     id: 'clubhouse',
     name: 'Clubhouse, 10 needles',
-    needles: 10,
     speed: {
       stitchesPerMinute: 1000,
       trim: 5,
@@ -94,5 +88,8 @@ export const MACHINES: Machine[] = [
     mostColours: 200,
   },
 ];
+
+/** How many threads a machine holds at once. */
+export const needlesOfMachine = ({ speed }: Machine): number => speed.needles?.count ?? 1;
 
 export const machineById = (id: string): Machine => MACHINES.find((m) => m.id === id) ?? MACHINES[0];

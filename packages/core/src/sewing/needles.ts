@@ -13,6 +13,10 @@ export interface NeedlePlan {
   anew: number;
 }
 
+/** On which needle, from 0, a thread is while a colour is sewn; `step` counts colours in the order of sewing. */
+export const needleOf = ({ needles }: NeedlePlan, thread: string, step: number): number =>
+  needles.findIndex((held) => held.filter((t) => t.before <= step).at(-1)?.thread === thread);
+
 /**
  * `threads` are the colours in the order of sewing. When a thread is needed that is on no needle, it takes the place of the
  * one that is needed again last (Belady, 1966: no other choice takes fewer).

@@ -142,8 +142,7 @@ export class PlanBuilder {
   /** What each change of thread takes, in seconds: on a machine of several needles, some must be threaded anew. */
   private changeCosts({ needles, colourChange }: MachineSpeed): number[] {
     if (!needles) return [];
-    const threads = [...this.objects].filter((o) => o.to > o.from).map((o) => o.thread);
-    const spools = threads.filter((thread, k) => thread !== threads[k - 1]);
+    const spools = spoolsOf(this.objects);
     const anew = new Set(needlePlan(spools, needles.count).needles.flatMap((n) => n.map((t) => t.before)));
     return spools.slice(1).map((_, k) => (anew.has(k + 1) ? needles.anew : colourChange));
   }
@@ -204,6 +203,28 @@ function timesOf(
 /** Upper thread runs down into the cloth and up again at every stitch: so much more than the stitch, in mm. */
 const THROUGH = 0.6;
 
+/** Thread codes in sewing order, as the spools are changed. */
+export function spoolsOf(objects: readonly PlanObject[]): string[] {
+  const codes = objects.filter((o) => o.to > o.from).map((o) => o.thread);
+  return codes.filter((code, k) => code !== codes[k - 1]);
+}
+
+/** What a stretch of a plan takes, from record `from` up to but without `to`: stitches, metres of upper thread, seconds. */
+export function useOf(
+  { x, y, move, time }: Plan,
+  from: number,
+  to: number,
+): Pick<ThreadUse, 'stitches' | 'metres' | 'seconds'> {
+  let stitches = 0;
+  let mm = 0;
+  for (let i = Math.max(1, from); i < to; i++) {
+    if (move[i] !== Move.stitch) continue;
+    stitches++;
+    mm += lengthOf(x[i] - x[i - 1], y[i] - y[i - 1]) + THROUGH;
+  }
+  return { stitches, metres: mm / 1000, seconds: (time[to - 1] ?? 0) - (from ? time[from - 1] : 0) };
+}
+
 /** Counts, size and sewing time of a plan. */
 export function figuresOf(plan: Plan): Figures {
   const counts = [0, 0, 0, 0, 0];
@@ -221,8 +242,6 @@ export function figuresOf(plan: Plan): Figures {
     if (d > longest) longest = d;
     thread += d;
   }
-  const threads: string[] = [];
-  for (const o of plan.objects) if (o.to > o.from && threads.at(-1) !== o.thread) threads.push(o.thread);
   const any = counts[Move.stitch] > 0;
   return {
     stitches: counts[Move.stitch],
@@ -234,7 +253,7 @@ export function figuresOf(plan: Plan): Figures {
     bounds: any ? b : null,
     width: any ? b.maxX - b.minX : 0,
     height: any ? b.maxY - b.minY : 0,
-    threads,
+    threads: spoolsOf(plan.objects),
     shortest: any ? shortest : 0,
     longest,
     threadMetres: (thread + THROUGH * counts[Move.stitch]) / 1000,

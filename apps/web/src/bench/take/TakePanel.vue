@@ -4,7 +4,7 @@ import { CircleCheck, FileText } from '@lucide/vue';
 import { until } from '@vueuse/core';
 import { computed, reactive, ref, shallowRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
-import { FILE_FORMATS, type FileFormat } from '@rosehip/core';
+import { fileNameOf, FILE_FORMATS, type FileFormat } from '@rosehip/core';
 import { showNumber } from '../../fields/arithmetic.ts';
 import { counted, sewingTime } from '../../parts/time.ts';
 import { useBench } from '../../stores/bench/bench.ts';
@@ -66,7 +66,7 @@ const working = ref(false);
 
 watch(
   () => bench.design?.name,
-  (n) => (name.value = (n ?? 'design').replace(/[\\/:*?"<>|]+/g, ' ').trim()),
+  (n) => (name.value = fileNameOf(n ?? '')),
   { immediate: true },
 );
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // On a machine that holds several threads: which stands on which needle, and when one is threaded anew.
-import { machineById, needlePlan } from '@rosehip/core';
+import { machineById, needlePlan, needlesOfMachine } from '@rosehip/core';
 import { computed } from 'vue';
 import { useBench } from '../../stores/bench/bench.ts';
 import { useSettings } from '../../stores/settings.ts';
@@ -10,8 +10,9 @@ const bench = useBench();
 const sewing = useSewing();
 const settings = useSettings();
 const machine = computed(() => machineById(settings.machineId));
+const needles = computed(() => needlesOfMachine(machine.value));
 const threads = computed(() => sewing.figures?.threads ?? []);
-const plan = computed(() => needlePlan(threads.value, machine.value.needles));
+const plan = computed(() => needlePlan(threads.value, needles.value));
 const used = computed(() => plan.value.needles.filter((n) => n.length));
 const said = computed(() => {
   const { anew } = plan.value;
@@ -21,7 +22,7 @@ const said = computed(() => {
 </script>
 
 <template>
-  <section v-if="machine.needles > 1" class="grid gap-2" aria-label="Needles">
+  <section v-if="needles > 1" class="grid gap-2" aria-label="Needles">
     <h3 class="text-sm">On the needles of {{ machine.name }}</h3>
     <p class="text-muted">{{ said }}</p>
     <ol class="grid gap-1">

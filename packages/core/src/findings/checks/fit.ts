@@ -2,6 +2,7 @@
 import { everyLeaf } from '../../design/tree.ts';
 import type { Design } from '../../design/types.ts';
 import { HOOPS, turnedHoop, type Hoop } from '../../materials/hoops.ts';
+import { needlesOfMachine } from '../../materials/machine.ts';
 import type { Materials } from '../../materials/materials.ts';
 import { differenceOfThreads, type Thread } from '../../materials/threads.ts';
 import { belonging, hoopingsOf, sewnBoxes, wholeOf } from '../../hooping/belong.ts';
@@ -144,7 +145,8 @@ export const needlesCheck: Check = {
   find({ design, machine, materials, sewn }) {
     const threads = threadsByUse(sewn, materials);
     // On a machine with one needle every colour is threaded by hand anyway.
-    if (machine.needles < 2 || threads.length <= machine.needles) return [];
+    const needles = needlesOfMachine(machine);
+    if (needles < 2 || threads.length <= needles) return [];
     const [least, ...others] = threads;
     const to = others.reduce((a, b) =>
       differenceOfThreads(least, b) < differenceOfThreads(least, a) ? b : a,
@@ -152,7 +154,7 @@ export const needlesCheck: Check = {
     return [
       {
         weight: 2,
-        sentence: `${threads.length} colours, but ${machine.name} holds ${machine.needles}: one has to be threaded anew while it sews. ${named(least)} is used least; ${named(to)} is nearest to it.`,
+        sentence: `${threads.length} colours, but ${machine.name} holds ${needles}: one has to be threaded anew while it sews. ${named(least)} is used least; ${named(to)} is nearest to it.`,
         ...sewnAs(design, least, to),
       },
     ];
