@@ -1,5 +1,13 @@
 // What the core offers to the applications, the demo data and the measurements: no more than they use.
-export { distance, nearestShare, turned, uniteBounds, type Bounds, type Point } from './geometry/points.ts';
+export {
+  distance,
+  grownBounds,
+  nearestShare,
+  turned,
+  uniteBounds,
+  type Bounds,
+  type Point,
+} from './geometry/points.ts';
 export {
   applyMatrix,
   inverse,

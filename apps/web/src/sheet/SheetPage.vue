@@ -1,9 +1,11 @@
 <script setup lang="ts">
 // The sewing sheet: chosen at the left, its pages as they will be printed at the right.
 import { ChevronLeft, Download, Printer } from '@lucide/vue';
+import type { BesideSheet } from '@rosehip/wire';
 import { useDebounceFn } from '@vueuse/core';
+import * as Comlink from 'comlink';
 import { computed, onBeforeUnmount, reactive, ref, shallowRef, watch } from 'vue';
-import { MACHINES } from '@rosehip/core';
+import { fileNameOf, MACHINES, type Design } from '@rosehip/core';
 import { PAPERS, type Paper } from '@rosehip/sheet/page';
 import { api } from '../api.ts';
 import Notice from '../parts/Notice.vue';
@@ -11,13 +13,11 @@ import { useKept } from '../parts/kept.ts';
 import { saveFile } from '../parts/save-file.ts';
 import { useSettings } from '../stores/settings.ts';
 import BesideFields from './BesideFields.vue';
-import { startSheetDesk } from '../workers/sheet.ts';
-import type { SheetPages } from '../workers/sheet-work.ts';
+import { packed, useChecker } from '../workers/engine.ts';
+import type { SheetDesk, SheetPages } from '../workers/sheet-work.ts';
 
 const { id } = defineProps<{ id: string }>();
 const settings = useSettings();
-const { desk, end } = startSheetDesk();
-onBeforeUnmount(end);
 
 /** In the order in which they come on the sheet. */
 const PARTS = [
@@ -43,27 +43,42 @@ const name = ref('');
 const made = shallowRef<SheetPages | null>(null);
 const problem = ref('');
 const busy = ref('The sheet is being laid out …');
-let opened = false;
+/** The sheet of the design for the machine that was chosen last; a promise, since sewing takes its time. */
+let desk: Promise<Comlink.Remote<SheetDesk>> | null = null;
+const release = (): void =>
+  void desk?.then(
+    (d) => d[Comlink.releaseProxy](),
+    () => {},
+  );
+onBeforeUnmount(release);
 
+/** Does something with the sheet; only the newest of what was asked for is shown. */
+let newest = 0;
 async function lay(): Promise<void> {
-  if (!opened) return;
+  if (!desk) return;
+  const asked = ++newest;
   try {
-    made.value = await desk.pages({ ...options.value });
+    const pages = await (await desk).pages({ ...options.value });
+    if (asked !== newest) return;
+    made.value = pages;
     problem.value = '';
   } catch (error) {
-    problem.value = `The sheet could not be laid out: ${(error as Error).message}`;
+    if (asked === newest) problem.value = `The sheet could not be laid out: ${(error as Error).message}`;
   } finally {
-    busy.value = '';
+    if (asked === newest) busy.value = '';
   }
 }
+let design: Design | null = null;
 async function open(): Promise<void> {
   busy.value = 'The sheet is being laid out …';
   try {
-    await settings.load();
-    const { design } = await api.load(id);
-    name.value = design.name;
-    await desk.open(design, settings.machineId);
-    opened = true;
+    if (!design) {
+      await settings.load();
+      ({ design } = await api.load(id));
+      name.value = design.name;
+    }
+    release();
+    desk = useChecker().sheet(packed(useChecker(), design), settings.machineId) as unknown as typeof desk;
     await lay();
   } catch (error) {
     busy.value = '';
@@ -74,26 +89,27 @@ void open();
 watch(options, useDebounceFn(lay, 60));
 watch(
   () => settings.machineId,
-  () => opened && void open(),
+  () => design && void open(),
 );
+const beside = async (): Promise<BesideSheet> => (await desk!).beside();
 
 async function save(): Promise<void> {
-  if (busy.value || !made.value) return;
+  if (notYet.value) return;
   busy.value = 'The PDF is being written …';
   try {
-    const bytes = await desk.pdf({ ...options.value });
-    saveFile(
-      `${name.value.replace(/[\\/:*?"<>|]+/g, ' ').trim() || 'design'}.pdf`,
-      'application/pdf',
-      bytes as BlobPart,
-    );
+    const bytes = await (await desk!).pdf({ ...options.value });
+    saveFile(`${fileNameOf(name.value)}.pdf`, 'application/pdf', bytes as BlobPart);
   } catch (error) {
     problem.value = `The PDF could not be written: ${(error as Error).message}`;
   } finally {
     busy.value = '';
   }
 }
-const print = (): void => window.print();
+/** Why it can't be printed or saved now. */
+const notYet = computed(
+  () => (made.value ? busy.value : busy.value || 'There is no sheet yet.') || undefined,
+);
+const print = (): void => void (!notYet.value && window.print());
 /** The paper, for the browser's own printing: the pages have their margins already. */
 const printed = new CSSStyleSheet();
 watch(paper, (p) => printed.replaceSync(`@page { size: ${p === 'a4' ? 'A4' : 'letter'}; margin: 0 }`), {
@@ -118,13 +134,20 @@ onBeforeUnmount(() => {
         busy || (made ? `${made.pages.length} ${made.pages.length === 1 ? 'page' : 'pages'}` : '')
       }}</span>
       <div class="grow" />
-      <button type="button" class="button" :aria-disabled="!made || undefined" @click="print">
+      <button
+        type="button"
+        class="button"
+        :aria-disabled="!!notYet || undefined"
+        :title="notYet"
+        @click="print"
+      >
         <Printer :size="16" aria-hidden="true" /> Print
       </button>
       <button
         type="button"
         class="button button-primary"
-        :aria-disabled="!made || !!busy || undefined"
+        :aria-disabled="!!notYet || undefined"
+        :title="notYet"
         @click="save"
       >
         <Download :size="16" aria-hidden="true" /> Save as PDF
@@ -134,7 +157,7 @@ onBeforeUnmount(() => {
       class="grid min-h-0 grid-cols-[256px_minmax(0,1fr)] max-md:grid-cols-1 max-md:grid-rows-[auto_minmax(0,1fr)] print:block"
     >
       <section
-        class="grid content-start gap-4 overflow-y-auto border-r border-line bg-panel p-4 max-md:grid-cols-2 max-md:border-r-0 max-md:border-b print:hidden"
+        class="grid content-start gap-4 border-r border-line overflow-y-auto bg-panel p-4 max-md:grid-cols-2 max-md:border-r-0 max-md:border-b print:hidden"
         aria-label="What is on it"
       >
         <fieldset class="grid gap-1.5 max-md:col-span-2">
@@ -163,7 +186,7 @@ onBeforeUnmount(() => {
         <p v-if="on.template" class="text-muted max-md:col-span-2">
           Print at 100 %, without fitting to the page: the ruler on the template proves it.
         </p>
-        <BesideFields v-if="made?.steps" :make="() => desk.beside()" />
+        <BesideFields v-if="made?.steps" :make="beside" />
         <p v-if="made?.missing.length" class="text-amber-deep max-md:col-span-2">
           No font of the sheet holds {{ made.missing.join(' ') }}: question marks stand in their place.
         </p>

@@ -80,6 +80,7 @@ import {
   type AdaptedDesign,
 } from '@rosehip/core';
 import * as Comlink from 'comlink';
+import type { SheetDesk } from './sheet-work.ts';
 import { blobOf } from '../parts/data-url.ts';
 import { fontFor, fontsOf, lookAgain } from './fonts.ts';
 
@@ -501,6 +502,13 @@ const engine = {
   async writeFile(design: Design, format: FormatId): Promise<Uint8Array> {
     await fontsOf(design);
     return fileFormat(format).write(design, () => sewDesign(design));
+  },
+
+  /** Takes up the sewing sheet of a design; what it answers lays out its pages, until it is released. */
+  async sheet(parcel: Parcel, machine: string): Promise<SheetDesk & Comlink.ProxyMarked> {
+    const design = await opened(parcel);
+    const { openSheet } = await import('./sheet-work.ts');
+    return Comlink.proxy(openSheet(design, machine));
   },
 
   /** A small picture of a stitch file, in pixels, and what is in it. Throws ReadError. */

@@ -1,5 +1,6 @@
-// The sewing sheet of a design, away from the main thread: sewn, checked and laid out here, as pages to look at and as a PDF.
-import { findingsOf, machineById, resolveDesign, sewHooped, type Design } from '@rosehip/core';
+// The sewing sheet of a design, in the engine's worker: sewn, checked and laid out, as pages to look at and as a PDF. Loaded when
+// a sheet is asked for.
+import { findingsOf, grownBounds, machineById, resolveDesign, sewHooped, type Design } from '@rosehip/core';
 import {
   drawingOf,
   layOut,
@@ -13,8 +14,6 @@ import {
   type SheetOptions,
 } from '@rosehip/sheet';
 import type { BesideSheet } from '@rosehip/wire';
-import * as Comlink from 'comlink';
-import { fontsOf } from './fonts.ts';
 import { sheetFontsFor } from './sheet-fonts.ts';
 
 export interface SheetPages {
@@ -23,8 +22,6 @@ export interface SheetPages {
   missing: string[];
   steps: number;
 }
-
-let contents: SheetContents | null = null;
 
 /** All words that may stand on it. */
 const wordsOf = (of: SheetContents): string =>
@@ -36,61 +33,60 @@ const wordsOf = (of: SheetContents): string =>
     ...of.ignored.flatMap((i) => [i.sentence, i.note]),
   ].join('');
 
-async function laid(options: SheetOptions): Promise<{ sheet: Sheet; fonts: SheetFonts }> {
-  if (!contents) throw new Error('No design is open.');
-  const fonts = new SheetFonts(await sheetFontsFor(wordsOf(contents)));
-  return { sheet: layOut(contents, options, fonts), fonts };
+/** The sheet of one design. */
+export interface SheetDesk {
+  pages(options: SheetOptions): Promise<SheetPages>;
+  pdf(options: SheetOptions): Promise<Uint8Array>;
+  /** What is shown on a phone beside the machine. */
+  beside(): BesideSheet;
 }
 
-const desk = {
-  /** Takes up a design; what is laid out afterwards is its sheet. */
-  async open(design: Design, machine: string): Promise<void> {
-    await fontsOf(design);
-    const on = machineById(machine);
-    const { plan } = sewHooped(resolveDesign(design), { speed: on.speed });
-    contents = sheetContents(design, plan, findingsOf(design, plan, on), on);
-  },
+/** Sews and checks a design whose fonts are there; what it answers lays out its sheet. */
+export function openSheet(design: Design, machine: string): SheetDesk {
+  const on = machineById(machine);
+  const { plan } = sewHooped(resolveDesign(design), { speed: on.speed });
+  const contents = sheetContents(design, plan, findingsOf(design, plan, on), on);
+  async function laid(options: SheetOptions): Promise<{ sheet: Sheet; fonts: SheetFonts }> {
+    const fonts = new SheetFonts(await sheetFontsFor(wordsOf(contents)));
+    return { sheet: layOut(contents, options, fonts), fonts };
+  }
+  return {
+    async pages(options) {
+      const { sheet, fonts } = await laid(options);
+      return {
+        pages: sheet.pages.map((page, k) => ({
+          svg: pageSvg(sheet, page, `page-${k}`),
+          width: page.width,
+          height: page.height,
+        })),
+        missing: [...fonts.missing],
+        steps: contents.steps.length,
+      };
+    },
 
-  async pages(options: SheetOptions): Promise<SheetPages> {
-    const { sheet, fonts } = await laid(options);
-    return {
-      pages: sheet.pages.map((page, k) => ({
-        svg: pageSvg(sheet, page, `page-${k}`),
-        width: page.width,
-        height: page.height,
-      })),
-      missing: [...fonts.missing],
-      steps: contents!.steps.length,
-    };
-  },
+    async pdf(options) {
+      const { sheet, fonts } = await laid(options);
+      return sheetPdf(sheet, fonts);
+    },
 
-  /** What is shown on a phone beside the machine. */
-  async beside(): Promise<BesideSheet> {
-    if (!contents) throw new Error('No design is open.');
-    const { bounds } = contents.figures;
-    const { minX, minY, maxX, maxY } = bounds ?? { minX: 0, minY: 0, maxX: 1, maxY: 1 };
-    return {
-      title: contents.name,
-      box: [minX - 2, minY - 2, maxX - minX + 4, maxY - minY + 4],
-      threadWidth: contents.threadWidth,
-      steps: contents.steps.map((step) => ({
-        thread: { code: step.thread.code, name: step.thread.name, colour: step.thread.colour },
-        names: step.names.slice(0, 200).map((name) => name.slice(0, 400)),
-        stop: (step.stop ?? '').slice(0, 400),
-        stitches: step.stitches,
-        seconds: step.seconds,
-        metres: step.metres,
-        needle: step.needle ?? 0,
-        path: pathOf(drawingOf(contents!.plan, step)),
-      })),
-    };
-  },
-
-  async pdf(options: SheetOptions): Promise<Uint8Array> {
-    const { sheet, fonts } = await laid(options);
-    return sheetPdf(sheet, fonts);
-  },
-};
-
-export type SheetDesk = typeof desk;
-Comlink.expose(desk);
+    beside() {
+      const { bounds } = contents.figures;
+      const { minX, minY, maxX, maxY } = grownBounds(bounds ?? { minX: 0, minY: 0, maxX: 1, maxY: 1 }, 2);
+      return {
+        title: contents.name,
+        box: [minX, minY, maxX - minX, maxY - minY],
+        threadWidth: contents.threadWidth,
+        steps: contents.steps.map(({ thread: { code, name, colour }, ...step }) => ({
+          thread: { code, name, colour },
+          names: step.names.slice(0, 200).map((n) => n.slice(0, 400)),
+          stop: (step.stop ?? '').slice(0, 400),
+          stitches: step.stitches,
+          seconds: step.seconds,
+          metres: step.metres,
+          needle: step.needle ?? 0,
+          path: pathOf(drawingOf(plan, step)),
+        })),
+      };
+    },
+  };
+}

@@ -1,3 +1,0 @@
-import { afterLoading } from './after-loading.ts';
-
-void afterLoading(() => import('./sheet-work.ts'));
