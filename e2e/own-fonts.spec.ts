@@ -48,8 +48,9 @@ test('a font of one’s own is used, goes with the design, and is not needed whe
   await row.getByRole('textbox').fill('Show card');
   await row.getByRole('textbox').press('Tab');
   await page.getByRole('listitem').getByRole('button', { name: 'Use' }).click();
+  // It is fetched first.
+  await expect.poll(async () => (await textOf(bench)).font).toMatch(/^own-[0-9a-f]{64}$/);
   await bench.ready();
-  expect((await textOf(bench)).font).toMatch(/^own-[0-9a-f]{64}$/);
   await expect(
     page.getByRole('group', { name: 'Words' }).getByRole('button', { name: 'Show card' }),
   ).toBeVisible();

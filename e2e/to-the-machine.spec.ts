@@ -162,6 +162,7 @@ test('the machine refuses a small hoop, moves and turns, stops for threads, brea
   expect(log.stitches).toBeGreaterThanOrEqual(decodeDst(bytes).move.filter((m) => m === 0).length);
   await page.getByRole('button', { name: 'Another file' }).click();
   await page.getByRole('button', { name: 'Take the stick out, back to the computer' }).click();
+  await expect(page.getByRole('button', { name: 'Put the stick in' })).toBeVisible();
 
   await page.goto(rosehip.address);
   await page.getByRole('link', { name: 'Open Telescope-bag label' }).click();

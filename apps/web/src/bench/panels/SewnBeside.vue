@@ -1,6 +1,7 @@
 <script setup lang="ts">
 // What a machine wrote down of a sewing, laid beside what was foretold.
 import { readSewnLog, SEWN_ENDING, type SewnLog } from '@rosehip/core';
+import { useIntervalFn } from '@vueuse/core';
 import { computed, onMounted, ref, shallowRef } from 'vue';
 import { api } from '../../api.ts';
 import { ago, counted, sewingTime } from '../../parts/time.ts';
@@ -12,6 +13,8 @@ const sewing = useSewing();
 const settings = useSettings();
 const stick = useStick();
 onMounted(() => stick.glance());
+// It may come back from the machine while this is open.
+useIntervalFn(() => !stick.busy && void stick.glance(), 3000);
 /** Newest first. */
 const logs = computed(() =>
   stick.entries.filter((e) => e.name.endsWith(SEWN_ENDING)).sort((a, b) => b.changed - a.changed),
