@@ -95,6 +95,14 @@ async function adaptToCap(page: Page): Promise<void> {
   await expect(page.getByRole('region', { name: 'What changes' })).toContainText('→ 55 × 55 mm');
 }
 
+/** A design on a jacket. */
+async function tryOn(page: Page): Promise<void> {
+  await lay(page, 'Club badge');
+  await page.getByRole('button', { name: 'Try on', exact: true }).click();
+  await page.getByRole('radio', { name: 'Fleece jacket' }).click();
+  await expect(page.getByRole('application', { name: 'Try on' })).toHaveAttribute('data-settled', 'true');
+}
+
 /** Looks at what stands between done and sewn: sheet, stick, and the practice machine with a file in its hoop. */
 async function onTheWay(page: Page, look: (what: string) => Promise<void>): Promise<void> {
   await lay(page, 'Comet bookmark');
@@ -194,6 +202,8 @@ test('every view passes the checks of accessibility', async ({ page }) => {
   await checked('choose stitches');
   await adaptToCap(page);
   await checked('adapt');
+  await tryOn(page);
+  await checked('try on');
   await page.goto(`${rosehip.address}/picture`);
   await checked('from a picture, before there is one');
   await tryConstellation(page);
@@ -259,6 +269,8 @@ test('nothing is cut off in any window, nor scrolls sideways', async ({ page }) 
   }
   await adaptToCap(page);
   await whole('adapt');
+  await tryOn(page);
+  await whole('try on');
   await page.goto(`${rosehip.address}/picture`);
   await whole('from a picture, before there is one');
   await tryConstellation(page);

@@ -14,6 +14,7 @@ const SOURCES = [
   'demo',
   'packages/core/src',
   'packages/sheet/src',
+  'packages/things/src',
   'packages/stick/src',
   'package-lock.json',
   'tsconfig.base.json',

@@ -20,7 +20,7 @@ export {
   type Matrix,
 } from './geometry/matrix.ts';
 export { arcLengths, lengthOf, nearestOnLine, pointAt, type Line } from './geometry/polyline.ts';
-export { boxRegion, insideRegion, regionBounds, type Region } from './geometry/region.ts';
+export { boxRegion, coordsBounds, insideRegion, regionBounds, type Region } from './geometry/region.ts';
 export { cropLines, intersect, offsetRegion, subtract, unite } from './geometry/clip.ts';
 export { EdgeIndex } from './geometry/edge-index.ts';
 export {
@@ -65,6 +65,8 @@ export {
   type SettingValue,
   type StitchesObject,
   type TakenPicture,
+  type TriedPlace,
+  type TryOn,
   type SurroundOutline,
   type TextLetter,
   type TextOutline,
@@ -267,6 +269,7 @@ export {
   type BorderStitch,
   type TackStitch,
 } from './jobs/surround.ts';
+export { OWN_PHOTO } from './design/document/try-on.ts';
 export { OWN_PRINT, PRINTS } from './materials/prints.ts';
 export { holdOn } from './outlines/live/dents.ts';
 export {
@@ -324,7 +327,7 @@ export { SWATCH_CLOSE, swatchDesign, variationsOf, type Variation } from './jobs
 export { widthsFrom } from './shaping/pressure.ts';
 export { hasPile, paintCloth, paintLines, tracePaths } from './painting/ground.ts';
 export { paintPileOver, pileOver, type Pile } from './painting/pile.ts';
-export { readable } from './painting/shades.ts';
+export { mixed, readable } from './painting/shades.ts';
 export { paintPatch, paintPrint, patchesOf, type PatchCanvas, type PatchObject } from './painting/patch.ts';
 export { paintPicture, pictureArea, type PictureCanvas } from './painting/picture.ts';
 export { HEAT, heatPixels } from './painting/heat.ts';

@@ -3,6 +3,7 @@
 import { ChevronLeft } from '@lucide/vue';
 import { computed, markRaw, reactive, ref, shallowRef, watch } from 'vue';
 import {
+  CLOTHS,
   clothBounds,
   fits,
   HOOPS,
@@ -15,7 +16,7 @@ import {
   type Figures,
   type Hoop,
 } from '@rosehip/core';
-import { useRouter } from 'vue-router';
+import { useRoute, useRouter, type LocationQuery } from 'vue-router';
 import { api } from '../api.ts';
 import ComparePane from '../compare/ComparePane.vue';
 import NumberField from '../fields/NumberField.vue';
@@ -29,6 +30,16 @@ import { useSettings } from '../stores/settings.ts';
 import { packed, useChecker } from '../workers/engine.ts';
 import AdaptTable from './AdaptTable.vue';
 
+/** What the page was asked to begin with. */
+function choicesIn({ cloth, colour, by, to }: LocationQuery): AdaptChoices {
+  const known = CLOTHS.find(({ id }) => id === cloth);
+  const shade = typeof colour === 'string' && /^#[0-9a-f]{6}$/i.test(colour) ? colour : known?.colour;
+  return {
+    ...(known && { cloth: { kind: known.id, colour: shade! } }),
+    ...((by === 'width' || by === 'height') && Number(to) > 0 && { size: { by, to: Number(to) } }),
+  };
+}
+
 const props = defineProps<{ id: string }>();
 const router = useRouter();
 const settings = useSettings();
@@ -36,8 +47,8 @@ const settings = useSettings();
 const original = shallowRef<Design | null>(null);
 const revision = ref(0);
 /** What was chosen; what goes with another cloth comes to it, but for what was chosen by hand. */
-const asked = shallowRef<AdaptChoices>({});
-const byHand = reactive(new Set<'size' | 'hoop'>());
+const asked = shallowRef<AdaptChoices>(choicesIn(useRoute().query));
+const byHand = reactive(new Set<'size' | 'hoop'>(asked.value.size ? ['size'] : []));
 const machineId = ref(settings.machineId);
 const machine = computed(() => machineById(machineId.value));
 const follows = ref(true);

@@ -1,10 +1,11 @@
 <script setup lang="ts">
 // The bench: one design, from drawing to the machine, on one page.
 import { useEventListener, useMediaQuery } from '@vueuse/core';
-import { computed, onBeforeUnmount, ref, shallowRef, watch } from 'vue';
+import { computed, onBeforeUnmount, ref, shallowRef, useTemplateRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
-import { clothBounds, everyItem, findPlace } from '@rosehip/core';
+import { clothBounds, everyItem, fileNameOf, findPlace } from '@rosehip/core';
 import { ApiError } from '../api.ts';
+import { saveFile } from '../parts/save-file.ts';
 import { useAids } from '../stores/aids.ts';
 import { useBench } from '../stores/bench/bench.ts';
 import { draftToShelf, leftDrafts, type KeptDraft } from '../stores/drafts.ts';
@@ -43,6 +44,11 @@ import RehearsalPanel from './panels/RehearsalPanel.vue';
 import ThreadsPanel from './threads/ThreadsPanel.vue';
 import LettersPanel from './words/LettersPanel.vue';
 import TakePanel from './take/TakePanel.vue';
+import TryOnPanel from './try-on/TryOnPanel.vue';
+import TryOnStrip from './try-on/TryOnStrip.vue';
+import TryOnView from './try-on/TryOnView.vue';
+import { useTryOnKeys } from './try-on/keys.ts';
+import { useTryOn } from './try-on/try-on.ts';
 import RecipeCard from './recipe-card/RecipeCard.vue';
 import RunningOrder from './running-order/RunningOrder.vue';
 import ToolRail from './ToolRail.vue';
@@ -107,6 +113,7 @@ async function open(id: string): Promise<void> {
   sewing.reset();
   rehearsal.reset();
   view.tool = 'select';
+  view.tryingOn = false;
   view.panel = 'card';
   try {
     await bench.load(id);
@@ -173,18 +180,20 @@ const trueSize = (): void => view.zoomAt(settings.screen / view.scale);
 
 /** Panels that wait for an answer: everywhere else the card's pages are one press away. */
 const ANSWERED: ReadonlySet<PanelName> = new Set(['proposal', 'choose', 'report', 'conflict']);
-const TABS: { panel: PanelName; label: string }[] = [
+/** The last one is about what is looked at. */
+const tabs = computed<{ panel: PanelName; label: string }[]>(() => [
   { panel: 'card', label: 'Recipe' },
   { panel: 'make', label: 'Make' },
   { panel: 'shaping', label: 'Arrange' },
-  { panel: 'guides', label: 'Guides' },
-];
+  view.tryingOn ? { panel: 'try-on', label: 'Try on' } : { panel: 'guides', label: 'Guides' },
+]);
 
 /** Leaves one thing at a time: what is half done, the tool, the panel, the group, the selection. */
 function escape(): void {
   if (waiting.value) dropWaiting();
   else if (leaving.value) leaving.value = null;
   else if (active.value.cancel()) return;
+  else if (view.tryingOn) view.tryingOn = false;
   else if (view.tool !== 'select') view.tool = 'select';
   else if (view.panel !== 'card') view.panel = 'card';
   else if (bench.inside) {
@@ -205,6 +214,14 @@ watch(
 
 const { press, sheet: keysSheet } = useKeys({ fit, trueSize, escape }, entries, active, commands);
 
+const tryOnKey = useTryOnKeys();
+const tried = useTemplateRef('tried');
+async function takePicture(): Promise<void> {
+  const picture = await tried.value?.picture();
+  if (picture)
+    saveFile(`${fileNameOf(bench.design!.name)} on ${useTryOn().thing.value.name}.png`, 'image/png', picture);
+}
+
 const inField = (e: Event): boolean =>
   e.target instanceof HTMLElement &&
   e.target.closest(
@@ -220,7 +237,7 @@ useEventListener('keydown', (e) => {
   if (!bench.design || inField(e)) return;
   // Enter on a button is that button's.
   if (e.key === 'Enter' && e.target instanceof HTMLButtonElement) return;
-  if (press(e)) e.preventDefault();
+  if ((view.tryingOn && tryOnKey(e)) || press(e)) e.preventDefault();
 });
 
 // Messages stay until the next edit or a few seconds have gone.
@@ -274,10 +291,16 @@ watch(title, (name) => (document.title = name ? `${name} · Rosehip` : 'Rosehip'
   >
     <TopBar />
     <div class="grid min-h-0 grid-cols-[64px_minmax(0,1fr)_304px]">
-      <ToolRail :entries="entries" />
+      <ToolRail :entries="entries" @click="view.tryingOn = false" />
       <main class="grid min-h-0 grid-cols-[minmax(0,1fr)] grid-rows-[40px_minmax(0,1fr)]">
-        <ToolStrip :tool="active" :tools="entries" :commands="commands" @fit="fit" @true-size="trueSize" />
-        <ClothView :tool="active" @sized="sized" />
+        <template v-if="view.tryingOn">
+          <TryOnStrip @picture="takePicture" />
+          <TryOnView ref="tried" />
+        </template>
+        <template v-else>
+          <ToolStrip :tool="active" :tools="entries" :commands="commands" @fit="fit" @true-size="trueSize" />
+          <ClothView :tool="active" @sized="sized" />
+        </template>
       </main>
       <aside
         class="relative flex min-h-0 flex-col border-l border-line bg-panel overflow-y-auto"
@@ -289,7 +312,7 @@ watch(title, (name) => (document.title = name ? `${name} · Rosehip` : 'Rosehip'
           aria-label="Card pages"
         >
           <button
-            v-for="t in TABS"
+            v-for="t in tabs"
             :key="t.panel"
             type="button"
             class="h-9 border-b-2"
@@ -309,6 +332,7 @@ watch(title, (name) => (document.title = name ? `${name} · Rosehip` : 'Rosehip'
         <ThreadsPanel v-else-if="view.panel === 'threads'" />
         <HistoryPanel v-else-if="view.panel === 'history'" />
         <TakePanel v-else-if="view.panel === 'take'" />
+        <TryOnPanel v-else-if="view.panel === 'try-on'" />
         <KeysPanel v-else-if="view.panel === 'keys'" :keys="keysSheet" />
         <ConflictPanel
           v-else-if="

@@ -143,13 +143,23 @@ function rename(event: Event): void {
         v-for="v in VIEWS"
         :key="v.name"
         type="button"
-        class="h-8 px-3 font-medium max-[900px]:px-2 first:rounded-l-[5px] last:rounded-r-[5px]"
-        :class="view.view === v.name ? 'bg-ink text-panel' : 'hover:bg-linen'"
-        :aria-pressed="view.view === v.name"
+        class="h-8 px-3 font-medium max-[900px]:px-2 first:rounded-l-[5px]"
+        :class="!view.tryingOn && view.view === v.name ? 'bg-ink text-panel' : 'hover:bg-linen'"
+        :aria-pressed="!view.tryingOn && view.view === v.name"
         :title="`${v.about} (${v.key})`"
-        @click="view.view = v.name"
+        @click="view.look(v.name)"
       >
         {{ v.label }}
+      </button>
+      <button
+        type="button"
+        class="h-8 px-3 font-medium max-[900px]:px-2 rounded-r-[5px]"
+        :class="view.tryingOn ? 'bg-ink text-panel' : 'hover:bg-linen'"
+        :aria-pressed="view.tryingOn"
+        title="On a jacket, a cap, a towel …, in true size (Z)"
+        @click="view.tryOn()"
+      >
+        Try on
       </button>
     </div>
     <div class="grow" />

@@ -2,7 +2,7 @@
 // opened.
 import { markRaw, ref } from 'vue';
 import type { Router } from 'vue-router';
-import type { Design } from '@rosehip/core';
+import type { AdaptChoices, Design } from '@rosehip/core';
 import { api, ApiError } from '../api.ts';
 import type { useBench } from '../stores/bench/bench.ts';
 import { packed, useChecker } from '../workers/engine.ts';
@@ -12,14 +12,26 @@ export const goneFirst = ref('');
 
 const counted = (n: number, one: string, many: string): string => (n === 1 ? `one ${one}` : `${n} ${many}`);
 
-/** The page on which a design is adapted; what is not saved yet is saved first. */
-export async function goAdapt(bench: ReturnType<typeof useBench>, router: Router): Promise<void> {
+/** The page on which a design is adapted, with what is chosen already; what is not saved yet is saved first. */
+export async function goAdapt(
+  bench: ReturnType<typeof useBench>,
+  router: Router,
+  chosen: AdaptChoices = {},
+): Promise<void> {
   if (!bench.design?.objects.length) {
     bench.message = 'Draw something first, then adapt it.';
     return;
   }
   await bench.settle();
-  await router.push({ name: 'adapt', params: { id: bench.id } });
+  const { cloth, size } = chosen;
+  await router.push({
+    name: 'adapt',
+    params: { id: bench.id },
+    query: {
+      ...(cloth && { cloth: cloth.kind, colour: cloth.colour }),
+      ...(size && { by: size.by, to: String(size.to) }),
+    },
+  });
 }
 
 /** The page of its sewing sheet; what is not saved yet is saved first. */

@@ -63,9 +63,10 @@ export function useKeys(
     { keys: 'J', does: 'Play the rehearsal back', looks: true, run: () => play(-1) },
     { keys: ',', does: 'One stitch back', looks: true, run: () => rehearsal.step(-1) },
     { keys: '.', does: 'One stitch on', looks: true, run: () => rehearsal.step(1) },
-    { keys: 'L', does: 'Lines view', looks: true, run: () => (view.view = 'lines') },
-    { keys: 'N', does: 'Needle view', looks: true, run: () => (view.view = 'needle') },
-    { keys: 'C', does: 'Cloth view', looks: true, run: () => (view.view = 'cloth') },
+    { keys: 'L', does: 'Lines view', looks: true, run: () => view.look('lines') },
+    { keys: 'N', does: 'Needle view', looks: true, run: () => view.look('needle') },
+    { keys: 'C', does: 'Cloth view', looks: true, run: () => view.look('cloth') },
+    { keys: 'Z', does: 'Try on: how it will look on a thing', looks: true, run: view.tryOn },
     { keys: '0', does: 'Fit the hoop', looks: true, run: page.fit },
     { keys: '1', does: 'True size', looks: true, run: page.trueSize },
     {

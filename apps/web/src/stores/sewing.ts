@@ -27,6 +27,12 @@ const SLOW = 300;
 /** After so long the person is asked whether to go on, in ms. */
 const ASK_AFTER = 10_000;
 
+/** Two designs that differ in nothing but what they are tried on. */
+const sewnAlike = (a: Design, b: Design): boolean => {
+  const keys = [...Object.keys(a), ...Object.keys(b)] as (keyof Design)[];
+  return keys.every((key) => key === 'tryOn' || a[key] === b[key]);
+};
+
 export const useSewing = defineStore('sewing', () => {
   const bench = useBench();
   const settings = useSettings();
@@ -130,7 +136,15 @@ export const useSewing = defineStore('sewing', () => {
   }
   /** It may take as long as it wants. */
   const waitOn = (): void => void (asking.value = false);
-  watch([() => bench.design, () => settings.machineId, fontsShelved], ([design]) => request(design));
+  watch(
+    [() => bench.design, () => settings.machineId, fontsShelved],
+    ([design, ...now], [before, ...then]) => {
+      const same = now.every((v, i) => v === then[i]) && planned.value === before && !busy.value;
+      if (!same || !design || !before || !sewnAlike(design, before)) return void request(design);
+      if (checked.value === before) checked.value = design;
+      planned.value = design;
+    },
+  );
 
   const findings = shallowRef<Finding[]>([]);
   /** Thread layers over the design, for the heat map and the figures; null without stitches. */
@@ -169,7 +183,8 @@ export const useSewing = defineStore('sewing', () => {
     } while (checkAgain);
     checking.value = false;
   }
-  watch([planned, () => settings.machineId], () => {
+  watch([planned, () => settings.machineId], ([now, machine], [, before]) => {
+    if (now && now === checked.value && machine === before) return;
     clearTimeout(checkTimer);
     if (planned.value) checkTimer = setTimeout(() => void check(), CHECK_AFTER);
   });

@@ -38,11 +38,12 @@ export type PanelName =
   | 'letters'
   | 'history'
   | 'take'
+  | 'try-on'
   | 'keys'
   | 'conflict';
 
 /** Panels about the whole design. */
-const OF_ALL: ReadonlySet<PanelName> = new Set(['hoop', 'take', 'keys', 'history']);
+const OF_ALL: ReadonlySet<PanelName> = new Set(['hoop', 'take', 'keys', 'history', 'try-on']);
 
 interface Kept {
   view: ViewName;
@@ -55,6 +56,8 @@ export const useView = defineStore('view', () => {
   const view = ref<ViewName>('cloth');
   const tool = ref<ToolName>('select');
   const panel = ref<PanelName>('card');
+  /** A thing that the design is tried on stands in the cloth's place. */
+  const tryingOn = ref(false);
   /** The running order's form; kept for every design. */
   const orderForm = useKept<'timeline' | 'list'>('rosehip-order-form', 'timeline');
   /** CSS pixels a millimetre. */
@@ -103,6 +106,21 @@ export const useView = defineStore('view', () => {
   const openSetting = ref<string | null>(null);
   /** The finder is open. */
   const finding = ref(false);
+
+  /** Goes back to the cloth, seen so. */
+  function look(name: ViewName): void {
+    view.value = name;
+    tryingOn.value = false;
+  }
+  function tryOn(): void {
+    tool.value = 'select';
+    tryingOn.value = true;
+  }
+  watch(tryingOn, (on) => {
+    if (on) panel.value = 'try-on';
+    else if (panel.value === 'try-on') panel.value = 'card';
+  });
+  watch(tool, (now) => now !== 'select' && (tryingOn.value = false));
 
   const seen = (): Viewport => ({ scale: scale.value, centre: centre.value });
   function take(viewport: Viewport): void {
@@ -178,6 +196,9 @@ export const useView = defineStore('view', () => {
     showMade,
     openSetting,
     finding,
+    tryingOn,
+    look,
+    tryOn,
     toMm,
     toPx,
     zoomAt,

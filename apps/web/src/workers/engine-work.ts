@@ -511,6 +511,13 @@ const engine = {
     return Comlink.proxy(openSheet(design, machine));
   },
 
+  /** All things that a design can be tried on, small and empty; those of its cloth in its colour. */
+  async things(cloth: Design['cloth'], width: number, height: number): Promise<ImageBitmap[]> {
+    const { thingPictures } = await import('./try-on-work.ts');
+    const pictures = thingPictures(cloth, width, height);
+    return Comlink.transfer(pictures, pictures);
+  },
+
   /** A small picture of a stitch file, in pixels, and what is in it. Throws ReadError. */
   async stitchFilePicture(
     bytes: Uint8Array,

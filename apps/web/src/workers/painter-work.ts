@@ -40,6 +40,7 @@ import {
 } from '@rosehip/core';
 import * as Comlink from 'comlink';
 import { fontsOf } from './fonts.ts';
+import type { TryOnRequest } from './try-on-work.ts';
 
 export interface PaintRequest {
   view: ViewName;
@@ -426,6 +427,14 @@ const painter = {
   /** Pictures that are printed on appliqué cloth, by their data. */
   setPrint(data: string, image: ImageBitmap): void {
     prints.set(data, image);
+  },
+
+  /** Paints the design on what it is tried on; the picture that was set is the photograph. */
+  async tryOn(r: TryOnRequest): Promise<ImageBitmap | null> {
+    const { paintTryOn } = await import('./try-on-work.ts');
+    if (!design) return null;
+    const image = paintTryOn(r, { design, plan, prints, photo: picture });
+    return Comlink.transfer(image, [image]);
   },
 
   setLayers(grid: LayerGrid | null): void {

@@ -39,7 +39,10 @@ export function adaptDesign(original: Design, choices: AdaptChoices): AdaptedDes
   const design = withSteadyIds(work.design, work.original);
   const ids = idsBetween(work.design, design);
   const rows = work.rows.map((row) => ({ ...row, of: row.of.map((id) => ids.get(id) ?? id) }));
-  return { design: { ...design, name: nameFor(original, choices) }, rows };
+  // On another cloth it is for another thing.
+  const { tryOn, ...plain } = design;
+  const kept = tryOn && design.cloth.kind === original.cloth.kind ? { tryOn } : {};
+  return { design: { ...plain, ...kept, name: nameFor(original, choices) }, rows };
 }
 
 /** What goes with choices, but for what was chosen by hand: a cap's front is low, and has a hoop of its own. */

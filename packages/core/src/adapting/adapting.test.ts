@@ -166,6 +166,15 @@ test('the same choices give the same design, ids and all', () => {
   }
 });
 
+test('what it is tried on stays with its cloth', () => {
+  const tryOn = { thing: 'tote', places: [{ x: 0, y: 50, turn: 0 }] };
+  const first = { ...heatherSprig(), tryOn };
+  expect(adaptDesign(first, on('cap')).design.tryOn).toBe(undefined);
+  expect(adaptDesign(first, { ...on(first.cloth.kind), size: { by: 'width', to: 30 } }).design.tryOn).toEqual(
+    tryOn,
+  );
+});
+
 test('nothing that is sewn can’t be adapted', () => {
   expect(() => adaptDesign(draw.design(), on('cap'))).toThrow(/Nothing is sewn/);
 });

@@ -8,6 +8,7 @@ import type * as hooped from './document/hoopings.ts';
 import type * as objects from './document/objects.ts';
 import type * as outlines from './document/outlines.ts';
 import type * as repeats from './document/repeat.ts';
+import type * as trying from './document/try-on.ts';
 import { DESIGN_VERSION } from './version.ts';
 
 export interface PathPoint extends Static<typeof outlines.pathPoint> {}
@@ -147,6 +148,8 @@ export type Item<O extends Outline = Outline> = StitchesObject | DesignObject<O>
 
 export interface Guide extends Static<typeof whole.guide> {}
 export interface ReferencePicture extends Static<typeof whole.referencePicture> {}
+export interface TryOn extends Static<typeof trying.tryOn> {}
+export interface TriedPlace extends Static<typeof trying.triedPlace> {}
 export interface IgnoredFinding extends Static<typeof whole.ignoredFinding> {}
 
 export interface Piece extends Static<typeof hooped.piece> {}
@@ -184,6 +187,7 @@ export type DesignChanges = Partial<
     | 'chart'
     | 'ownChart'
     | 'earlierChart'
+    | 'tryOn'
     | 'adapted'
   >
 >;

@@ -181,6 +181,15 @@ export function useFinderEntries(
       run: () => void goSheet(bench, router),
     },
     {
+      id: 'try-on',
+      label: 'Try on',
+      about: 'The design on a jacket, a cap, a towel or a photograph, in true size.',
+      sort: 'view',
+      words: 'garment mockup preview wear shirt polo bag blanket cushion label patch photo',
+      keys: 'Z',
+      run: view.tryOn,
+    },
+    {
       id: 'stick',
       label: 'Stick',
       about: 'What is on the memory stick, and where it is.',
@@ -195,7 +204,7 @@ export function useFinderEntries(
       sort: 'view',
       words: 'look show',
       keys: name[0].toUpperCase(),
-      run: () => (view.view = name),
+      run: () => view.look(name),
     })),
     ...STITCH_KINDS.map((kind): FinderEntry => ({
       id: `kind ${kind.id}`,

@@ -7,6 +7,7 @@ import * as adapting from './adapted.ts';
 import * as hoopings from './hoopings.ts';
 import * as objects from './objects.ts';
 import * as outlines from './outlines.ts';
+import * as trying from './try-on.ts';
 import {
   byKind,
   colour,
@@ -95,6 +96,8 @@ export const design = exactly({
   earlierChart: perhaps(earlierChart),
   guides: perhaps(list(guide, 500)),
   picture: perhaps(referencePicture),
+  /** What it is tried on. */
+  tryOn: perhaps(trying.tryOn),
   /** Findings that the person has seen and does not mind. */
   ignored: perhaps(list(ignoredFinding, 2000)),
   /** What a ready project still asks for, in this order. */

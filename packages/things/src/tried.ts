@@ -1,0 +1,67 @@
+// What a design is tried on, and where: as the document keeps it, or as it is when nothing was chosen yet.
+import { OWN_PHOTO, type Bounds, type Design, type TriedPlace, type TryOn } from '@rosehip/core';
+import { box } from './paths.ts';
+import type { Place } from './lay.ts';
+import type { Spot, Thing } from './thing.ts';
+import { thingById, thingForCloth } from './things.ts';
+
+/** A photograph as a thing: flat, and as large as the person says. */
+function photoThing({ name, width, height }: NonNullable<TryOn['photo']>): Thing {
+  return {
+    id: OWN_PHOTO,
+    name,
+    cloth: 'cotton',
+    colour: '#ffffff',
+    bounds: { minX: -width / 2, minY: -height / 2, maxX: width / 2, maxY: height / 2 },
+    surface: { kind: 'flat' },
+    pieces: [{ paths: box(-width / 2, -height / 2, width, height), sewn: true }],
+    spots: [],
+  };
+}
+
+/** The thing that is tried; one that isn't known here gives way to what suits the cloth. */
+export function triedThing(design: Pick<Design, 'tryOn' | 'cloth'>): Thing {
+  const { tryOn } = design;
+  if (tryOn?.thing === OWN_PHOTO && tryOn.photo) return photoThing(tryOn.photo);
+  return (tryOn && thingById(tryOn.thing)) ?? thingForCloth(design.cloth.kind);
+}
+
+/** Its colour: the chosen one; or the design's cloth, when the thing is made of that; or its own. */
+export const triedColour = ({ tryOn, cloth }: Pick<Design, 'tryOn' | 'cloth'>, thing: Thing): string =>
+  tryOn?.colour ?? (cloth.kind === thing.cloth && !thing.carrier ? cloth.colour : thing.colour);
+
+const MIDDLE: TriedPlace = { x: 0, y: 0, turn: 0 };
+
+export const atSpot = ({ x, y, turn = 0 }: Spot): TriedPlace => ({ x, y, turn });
+
+/** Where the design lies: as chosen, or where it usually is on such a thing. */
+export function triedPlaces(design: Pick<Design, 'tryOn' | 'cloth'>): readonly TriedPlace[] {
+  if (design.tryOn) return design.tryOn.places;
+  const [spot] = triedThing(design).spots;
+  return [spot ? atSpot(spot) : MIDDLE];
+}
+
+/** The spot that a place stands on, if it does. */
+export const spotOf = (thing: Thing, place: TriedPlace): Spot | undefined =>
+  thing.spots.find(
+    (s) => Math.hypot(s.x - place.x, s.y - place.y) < 0.5 && Math.abs((s.turn ?? 0) - place.turn) < 0.5,
+  );
+
+/** The copies of a design of this size, in mm, that a place stands for: rows about it, turned with it. */
+export function copiesOf(place: TriedPlace, size: { width: number; height: number }): Place[] {
+  const { x, y, turn, across = 1, down = 1, gap = 0 } = place;
+  const [c, s] = [Math.cos((turn * Math.PI) / 180), Math.sin((turn * Math.PI) / 180)];
+  const out: Place[] = [];
+  for (let row = 0; row < down; row++)
+    for (let column = 0; column < across; column++) {
+      const u = (column - (across - 1) / 2) * (size.width + gap);
+      const v = (row - (down - 1) / 2) * (size.height + gap);
+      out.push({ x: x + u * c - v * s, y: y + u * s + v * c, turn });
+    }
+  return out;
+}
+
+export const middleOf = (b: Bounds): { x: number; y: number } => ({
+  x: (b.minX + b.maxX) / 2,
+  y: (b.minY + b.maxY) / 2,
+});
