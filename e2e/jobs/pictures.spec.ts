@@ -2,6 +2,7 @@
 import { readFileSync } from 'node:fs';
 import {
   decodeDst,
+  emptyDesign,
   findItem,
   HOOPS,
   insideRegion,
@@ -114,54 +115,54 @@ async function lettersOf(bench: BenchPage, name: string) {
   );
 }
 
-test('flat art gets its stitches chosen, two angles changed, words on an arc with one pair drawn closer, and a cap is made of it, in twenty hands', async ({
+test('flat art gets its stitches chosen, two angles changed, words on an arc with one pair drawn closer; it is rehearsed, seen on a jacket, its sheet printed, and a cap is made of it, in twenty hands', async ({
   page,
 }) => {
   const bench = new BenchPage(page);
   const hands = new Hands(bench);
-  await bench.make(rosehip.address, 'House');
+  const large = HOOPS.find(({ name }) => name === '130 × 180')!;
+  await bench.lay(rosehip.address, emptyDesign('House', { ...large }));
   await bringIn(page, hands, /^Bring in /, {
     name: 'house.svg',
     mimeType: 'image/svg+xml',
     buffer: Buffer.from(ART),
   });
   await bench.ready();
-  await hands.press(page.getByRole('button', { name: 'Choose stitches' }));
   const panel = page.getByRole('region', { name: 'Choose stitches' });
   await expect(panel).toContainText(/satin.*fill/);
   await hands.press(panel.getByRole('button', { name: 'Take them' }));
   await bench.ready();
   for (const [block, angle] of [
-    [0, '20'],
     [1, '65'],
+    [0, '20'],
   ] as const) {
     await hands.press(bench.blocks().nth(block));
     await hands.field('Stitch angle', angle);
   }
+  // In the middle of the sky, which is selected.
   await hands.press(
     page.getByRole('navigation', { name: 'Tools' }).getByRole('button', { name: 'Words', exact: true }),
   );
-  await hands.point(-40, -36);
   await page.keyboard.type('LARK MOOR');
-  await hands.chord('Control+Enter');
+  const words = async () => (await bench.document()).objects.map((o) => (o as { name: string }).name);
+  await expect.poll(words).toContain('LARK MOOR');
   await bench.ready();
-  // The disc under the M is drawn towards the K, half a capital's height below the line.
+  // The disc under the first O is drawn towards the M, half a capital's height below the line.
   const middle = (b: { minX: number; maxX: number }): number => (b.minX + b.maxX) / 2;
-  const [, , , first, , second] = await lettersOf(bench, 'LARK MOOR');
-  await hands.point(-38, -38);
-  await bench.ready();
-  await hands.drag([middle(second), -36 + 7.5], [middle(second) - 4, -36 + 7.5]);
+  const before = await lettersOf(bench, 'LARK MOOR');
+  const [first, second] = [before[5], before[6]];
+  const disc = first.maxY + (first.maxY - first.minY) / 2;
+  await hands.drag([middle(second), disc], [middle(second) - 2, disc]);
   await hands.chord('Escape');
   await bench.ready();
-  const [, , , , , closer] = await lettersOf(bench, 'LARK MOOR');
-  expect(closer.minX - first.maxX).toBeLessThan(second.minX - first.maxX - 3);
-  await hands.field('Height of capitals', '7');
+  const after = await lettersOf(bench, 'LARK MOOR');
+  expect(after[6].minX - after[5].maxX).toBeLessThan(second.minX - first.maxX - 1);
   await hands.choose('Standing on', 'an arc over');
-  hands.within(16);
+  hands.within(10);
 
   const design = (await bench.document()) as unknown as Design;
   const arched = design.objects.find((o) => o.name === 'LARK MOOR') as DesignObject;
-  expect(arched.outline).toMatchObject({ baseline: { kind: 'arc' }, letters: [{ at: 5 }] });
+  expect(arched.outline).toMatchObject({ baseline: { kind: 'arc' }, letters: [{ at: 6 }] });
   const objects = (design.objects[0] as Group).objects as DesignObject[];
   expect(objects).toHaveLength(6);
   const angles = objects.map((o) => o.recipe.settings.angle).filter((a) => a !== undefined);
@@ -175,12 +176,29 @@ test('flat art gets its stitches chosen, two angles changed, words on an arc wit
     for (let y = -34; y < 34; y += 1) if (!sewn.some((r) => insideRegion(r, x, y))) bare.push([x, y]);
   expect(bare).toEqual([]);
 
-  // The same for a cap: smaller, from the centre out; the first one stays as it is.
-  await bench.saved();
-  await hands.chord('Escape');
-  await hands.press(page.getByRole('button', { name: 'Adapt to another cloth, size or cap' }));
-  hands.count++;
-  await page.getByRole('combobox', { name: 'Cloth', exact: true }).selectOption('Cap front');
+  // Rehearsed; its hoop no larger than it must be, and its sheet printed.
+  await hands.press(page.getByRole('button', { name: 'Play', exact: true }));
+  await expect(page.getByRole('button', { name: 'Pause', exact: true })).toBeVisible();
+  await hands.press(page.getByRole('button', { name: 'Take to machine' }));
+  await hands.button('Take the 100 × 100 hoop');
+  await hands.button('Sewing sheet');
+  await expect(page.getByRole('img', { name: /^Page 1 of/ })).toBeVisible();
+  await page.evaluate(() => {
+    window.print = () => document.body.setAttribute('data-printed', 'true');
+  });
+  await hands.press(page.getByRole('button', { name: 'Print' }));
+  await expect(page.locator('body')).toHaveAttribute('data-printed', 'true');
+
+  // Seen on a fleece jacket, then on a cap, for which another one is made: smaller, from the centre out.
+  await hands.press(page.getByRole('link', { name: 'Bench' }));
+  await bench.ready();
+  await hands.press(page.getByRole('button', { name: 'Try on', exact: true }));
+  const stage = page.getByRole('application', { name: 'Try on' });
+  await expect(page.getByRole('radio', { name: 'Fleece jacket' })).toBeChecked();
+  await expect(stage).toHaveAttribute('data-settled', 'true');
+  await expect(stage.locator('[data-copy]')).toHaveCount(1);
+  await hands.press(page.getByRole('radio', { name: 'Cap' }));
+  await hands.button('Make one for the cap');
   await expect(page.locator('[data-figures="1"]')).toContainText(/× 5\d(\.\d)? mm/);
   await hands.press(page.getByRole('button', { name: 'Keep as a new design' }));
   await bench.ready();

@@ -307,7 +307,7 @@ export { tidyTravel, type TidyProposal, type TravelFigures } from './jobs/tidy.t
 export { excessSentence } from './findings/checks/budget.ts';
 export type { Finding } from './findings/finding.ts';
 export { findingsOf, fixOf, ignoreJob, layersOver } from './findings/findings.ts';
-export { strangeHoop, type StrangeHoop } from './findings/outside-hoop.ts';
+export { smallerHoop, strangeHoop, type StrangeHoop } from './findings/outside-hoop.ts';
 export { coverOfRegion, layerCounts, layersOf, type LayerGrid } from './findings/layers.ts';
 export { READ_LIMITS, ReadError } from './formats/read-error.ts';
 export { fileNameOf } from './formats/file-name.ts';

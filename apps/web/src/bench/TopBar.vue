@@ -143,7 +143,7 @@ function rename(event: Event): void {
         v-for="v in VIEWS"
         :key="v.name"
         type="button"
-        class="h-8 px-3 font-medium max-[900px]:px-2 first:rounded-l-[5px]"
+        class="h-8 px-3 font-medium max-[1100px]:px-2 max-[900px]:px-1.5 first:rounded-l-[5px]"
         :class="!view.tryingOn && view.view === v.name ? 'bg-ink text-panel' : 'hover:bg-linen'"
         :aria-pressed="!view.tryingOn && view.view === v.name"
         :title="`${v.about} (${v.key})`"
@@ -153,7 +153,7 @@ function rename(event: Event): void {
       </button>
       <button
         type="button"
-        class="h-8 px-3 font-medium max-[900px]:px-2 rounded-r-[5px]"
+        class="h-8 px-3 font-medium whitespace-nowrap max-[1100px]:px-2 max-[900px]:px-1.5 rounded-r-[5px]"
         :class="view.tryingOn ? 'bg-ink text-panel' : 'hover:bg-linen'"
         :aria-pressed="view.tryingOn"
         title="On a jacket, a cap, a towel …, in true size (Z)"
@@ -207,7 +207,7 @@ function rename(event: Event): void {
       :aria-pressed="view.panel === 'take'"
       @click="toggle('take')"
     >
-      <span>Take<span class="max-[900px]:sr-only"> to machine</span></span>
+      <span>Take<span class="max-[1100px]:sr-only"> to machine</span></span>
       <ChevronRight :size="18" aria-hidden="true" />
     </button>
   </header>

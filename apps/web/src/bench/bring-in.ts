@@ -12,6 +12,7 @@ import {
 import { shallowRef } from 'vue';
 import { useRouter } from 'vue-router';
 import { useBench } from '../stores/bench/bench.ts';
+import { useChoosing } from './choosing/choose-edit.ts';
 import { isPicture, useHandOver } from '../stores/hand-over.ts';
 import { isFontFile, useOwnFonts } from '../stores/own-fonts.ts';
 import { useView } from '../stores/view.ts';
@@ -44,6 +45,7 @@ export function useBringIn() {
   const bench = useBench();
   const view = useView();
   const own = useOwnFonts();
+  const choosing = useChoosing();
   const handOver = useHandOver();
   const router = useRouter();
 
@@ -110,7 +112,8 @@ export function useBringIn() {
     }
     if (!came.length && !notes.length) return;
     report.value = { title: came.length ? 'Brought in' : 'Nothing was brought in', came, notes, drawn };
-    if (notes.length || drawn) view.panel = 'report';
+    if (notes.length) view.panel = 'report';
+    else if (drawn) choosing.open();
     else bench.message = `${came.join('; ')}.`;
   };
 }

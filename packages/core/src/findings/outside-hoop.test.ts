@@ -4,7 +4,7 @@ import { figuresOf, type Figures } from '../sewing/plan.ts';
 import { sewDesign } from '../sewing/sew.ts';
 import { HOOPS } from '../materials/hoops.ts';
 import { machineById } from '../materials/machine.ts';
-import { outsideHoop, strangeHoop } from './outside-hoop.ts';
+import { outsideHoop, smallerHoop, strangeHoop } from './outside-hoop.ts';
 
 /** A run round a rectangle: its stitches reach exactly as far as it does. */
 const sewn = (width: number, height: number, x = 0): [Design, Figures] => {
@@ -68,4 +68,21 @@ test('a hoop that the machine has not is told, with one of its own', () => {
     fits: null,
     sentence: expect.stringContaining('lay several hoopings in its 130 × 180'),
   });
+});
+
+test('a smaller hoop of the machine that holds it too is known', () => {
+  const kitchen = machineById('kitchen');
+  const inHoop = (name: string, ...size: Parameters<typeof sewn>) => {
+    const [design, figures] = sewn(...size);
+    return smallerHoop({ ...design, hoop: HOOPS.find((h) => h.name === name)! }, figures, kitchen);
+  };
+  expect(inHoop('130 × 180', 90, 90)).toMatchObject({ name: '100 × 100' });
+  expect(inHoop('100 × 100', 90, 90)).toBeNull();
+  // Where it lies counts, and a hoop may be turned.
+  expect(inHoop('130 × 180', 80, 80, 20)).toMatchObject({ name: '100 × 140', width: 140, height: 100 });
+  const [design, figures] = sewn(10, 10);
+  expect(
+    smallerHoop({ ...design, hoopings: [{ id: 'one', x: 0, y: 0, turn: 0 }] }, figures, kitchen),
+  ).toBeNull();
+  expect(smallerHoop(emptyDesign('Empty'), figuresOf(sewDesign(emptyDesign('Empty'))), kitchen)).toBeNull();
 });

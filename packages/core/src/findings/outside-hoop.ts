@@ -50,6 +50,23 @@ export function outsideHoop(design: Design, figures: Figures): OutsideHoop | nul
   return { over, fits, sentence: `The design reaches ${over.toFixed(1)} mm outside the hoop. ${help}` };
 }
 
+const hoopsOf = (machine: Machine): Hoop[] => HOOPS.filter(({ name }) => machine.hoops.includes(name));
+
+/** A hoop that holds all stitches, turned when it must be. */
+const asItLies = (hoop: Hoop, { bounds }: Figures): Hoop =>
+  bounds && !holds(hoop, bounds) ? turnedHoop(hoop) : hoop;
+
+/**
+ * The smallest of the machine's own hoops that holds the design as it lies, turned if need be, when that is smaller than the
+ * one it is in; null otherwise, and when it is sewn in several.
+ */
+export function smallerHoop(design: Design, figures: Figures, machine: Machine): Hoop | null {
+  if (design.hoopings?.length || !figures.bounds) return null;
+  const hoop = smallestOf(suiting(design, hoopsOf(machine)), figures);
+  const smaller = hoop && hoop.width * hoop.height < design.hoop.width * design.hoop.height - 1;
+  return smaller ? asItLies(hoop, figures) : null;
+}
+
 export interface StrangeHoop {
   sentence: string;
   /** The smallest of the machine's own hoops that would hold the design as it lies, turned if need be; null when none does. */
@@ -60,11 +77,13 @@ export interface StrangeHoop {
 export function strangeHoop(design: Design, figures: Figures, machine: Machine): StrangeHoop | null {
   const { hoop } = design;
   if (machine.hoops.includes(hoop.name) || !HOOPS.some(({ name }) => name === hoop.name)) return null;
-  const own = HOOPS.filter(({ name }) => machine.hoops.includes(name));
+  const own = hoopsOf(machine);
   const fits = design.hoopings?.length ? null : smallestOf(suiting(design, own), figures);
   const help = fits
     ? `Its ${fits.name} would hold the design as it lies.`
     : `None of its own holds the design as it lies: choose another machine, or lay several hoopings in its ${own.at(-1)?.name}.`;
-  const lying = fits && figures.bounds && !holds(fits, figures.bounds) ? turnedHoop(fits) : fits;
-  return { fits: lying, sentence: `${machine.name} has no ${hoop.name} hoop. ${help}` };
+  return {
+    fits: fits && asItLies(fits, figures),
+    sentence: `${machine.name} has no ${hoop.name} hoop. ${help}`,
+  };
 }

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // Hoop, cloth and units.
 import { computed } from 'vue';
-import { MACHINES, type Hoop } from '@rosehip/core';
+import { MACHINES, smallerHoop, type Hoop } from '@rosehip/core';
 import ChoiceField from '../../fields/ChoiceField.vue';
 import NumberField from '../../fields/NumberField.vue';
 import DirectionDial from '../../fields/DirectionDial.vue';
@@ -9,6 +9,7 @@ import ClothFields from '../../parts/ClothFields.vue';
 import HoopFields from '../../parts/HoopFields.vue';
 import HoopingFields from './HoopingFields.vue';
 import { useBench } from '../../stores/bench/bench.ts';
+import { useSewing } from '../../stores/sewing.ts';
 import { useSettings, type Units } from '../../stores/settings.ts';
 import { useView } from '../../stores/view.ts';
 
@@ -17,9 +18,13 @@ const BAR = 200;
 
 const bench = useBench();
 const settings = useSettings();
+const sewing = useSewing();
 const view = useView();
 const hoop = computed(() => bench.design!.hoop);
 const cloth = computed(() => bench.design!.cloth);
+const smaller = computed(
+  () => sewing.figures && smallerHoop(bench.design!, sewing.figures, settings.machine),
+);
 function chooseHoop(taken: Hoop, machine?: string): void {
   if (machine) settings.setMachine(machine);
   bench.run({ do: 'set-design', label: 'Change hoop', changes: { hoop: taken } });
@@ -35,7 +40,12 @@ function chooseHoop(taken: Hoop, machine?: string): void {
       :choices="MACHINES.map((m) => ({ value: m.id, label: m.name }))"
       @change="settings.setMachine($event)"
     />
-    <HoopFields :hoop="hoop" :machine="settings.machine" @change="chooseHoop" />
+    <div>
+      <HoopFields :hoop="hoop" :machine="settings.machine" @change="chooseHoop" />
+      <button v-if="smaller" type="button" class="button mt-2 h-8" @click="chooseHoop(smaller)">
+        Smallest that holds it: {{ smaller.name }}
+      </button>
+    </div>
     <HoopingFields />
     <ClothFields
       :cloth="cloth"

@@ -4,7 +4,7 @@ import { CircleCheck, FileText } from '@lucide/vue';
 import { until } from '@vueuse/core';
 import { computed, reactive, ref, shallowRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
-import { fileNameOf, FILE_FORMATS, type FileFormat } from '@rosehip/core';
+import { fileNameOf, FILE_FORMATS, smallerHoop, type FileFormat } from '@rosehip/core';
 import { showNumber } from '../../fields/arithmetic.ts';
 import { counted, sewingTime } from '../../parts/time.ts';
 import { useBench } from '../../stores/bench/bench.ts';
@@ -102,6 +102,14 @@ const blocked = computed(() => {
 });
 
 const forMachine = computed(() => chosen.value === 'dst' || chosen.value === 'hoopings');
+/** A hoop of the machine that would do. */
+const smaller = computed(() =>
+  forMachine.value && sewing.figures && bench.design && !against.value.some((h) => h.key === 'strange-hoop')
+    ? smallerHoop(bench.design, sewing.figures, settings.machine)
+    : null,
+);
+const takeSmaller = (): void =>
+  void bench.run({ do: 'set-design', label: 'Change hoop', changes: { hoop: smaller.value! } });
 /** Only what a machine sews can go wrong there. */
 const { checked, hindrances } = useHindrances();
 const against = computed(() => (forMachine.value ? hindrances.value : []));
@@ -269,6 +277,12 @@ async function take(): Promise<void> {
       <FileText :size="16" aria-hidden="true" /> Sewing sheet
     </button>
     <p v-if="summary" class="text-muted">{{ summary }}</p>
+    <p v-if="smaller" class="flex flex-wrap items-center gap-x-2 gap-y-1 text-muted">
+      A smaller hoop holds it too, and the cloth more firmly.
+      <button type="button" class="button h-7 px-2 text-ink" @click="takeSmaller">
+        Take the {{ smaller.name }} hoop
+      </button>
+    </p>
     <p v-if="reads && where === 'stick'" class="text-muted">{{ reads }}</p>
     <div class="sticky bottom-0 -mx-4 -mb-4 grid gap-2 border-t border-line bg-panel px-4 py-3">
       <div v-if="problem" role="alert" class="grid gap-1 text-rosehip">

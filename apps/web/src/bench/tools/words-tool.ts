@@ -124,14 +124,14 @@ export function wordsTool(): Tool {
       : turned(object, letter, hand.from, to, even);
   }
 
-  /** The middle of the one closed shape that is selected, and how high it is, in mm. */
-  const middle = computed<{ at: Point; height: number } | null>(() => {
+  /** The middle of the one closed shape that is selected, and how large it is, in mm. */
+  const middle = computed<{ at: Point; width: number; height: number } | null>(() => {
     const [only, ...others] = bench.selectedPlain;
     if (others.length || only?.kind !== 'object' || isText(bench.selected[0])) return null;
     if (!outlinePaths(only.outline).some((path) => path.closed)) return null;
     const b = boundsOfItems([only]);
     const at = b && { x: (b.minX + b.maxX) / 2, y: (b.minY + b.maxY) / 2 };
-    return at && { at, height: b.maxY - b.minY };
+    return at && { at, width: b.maxX - b.minX, height: b.maxY - b.minY };
   });
 
   // With words selected, the tool writes on in them at once; with a shape, in its middle unless it is pressed elsewhere.
@@ -141,7 +141,7 @@ export function wordsTool(): Tool {
       const [only] = bench.selected;
       if (tool !== 'words' || bench.selected.length !== 1 || writing.writing.value) return;
       if (isText(only)) writing.go(only.id, only.outline.text.length);
-      else if (middle.value) writing.begin(middle.value.at, null, middle.value.height);
+      else if (middle.value) writing.begin(middle.value.at, null, middle.value);
     },
   );
 

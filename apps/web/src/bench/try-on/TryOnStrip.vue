@@ -32,7 +32,9 @@ const percent = computed(() => `${Math.round((seen.seen.value.scale / settings.s
       <ImageDown :size="16" aria-hidden="true" /> Take a picture
     </button>
     <span class="mx-1 h-5 w-px bg-line" />
-    <span class="w-12 text-right text-muted">{{ percent }}</span>
+    <span class="w-12 shrink-0 text-right whitespace-nowrap text-muted max-[900px]:hidden">{{
+      percent
+    }}</span>
     <ZoomButtons fits="Fit the thing" @zoom="seen.zoom" @fit="seen.fit" />
   </div>
 </template>

@@ -30,8 +30,9 @@ export function reworded(object: TextObject, text: string): TextObject {
   return { ...object, outline: retyped(object.outline, text), ...(called && { name: nameOf(text) }) };
 }
 
-/** Within a shape words are so much of its height, and at least so high, in mm. */
+/** Within a shape words are at most so much of its height and of its width, and at least so high, in mm. */
 const SHARE = 0.5;
+const WIDE = 0.88;
 const LEAST = 4;
 /** What is typed becomes a step when the hand has rested for so long, in ms. */
 const RESTED = 900;
@@ -43,8 +44,8 @@ const state = reactive({
   at: null as Point | null,
   /** The line that new words stand along, and where on it as a share; null where they stand free. */
   on: null as { id: string; share: number } | null,
-  /** New words have their middle where they begin, within something so high, mm. */
-  within: null as number | null,
+  /** New words have their middle where they begin, within something of this size, mm; until they are done, or sized otherwise. */
+  within: null as { width: number; height: number } | null,
   from: 0,
   to: 0,
   /** The letter whose handle was touched last, by where it begins in the text. */
@@ -53,6 +54,8 @@ const state = reactive({
 
 let timer: ReturnType<typeof setTimeout> | undefined;
 let typed: TextObject | null = null;
+/** The height that words within a shape were given; a hand that gives them another one has the last word. */
+let given = 0;
 
 export function useWriting() {
   const bench = useBench();
@@ -74,7 +77,7 @@ export function useWriting() {
   /** How high new words are: letters that are stitches have a height of their own, and a shape around them leaves so much. */
   const newHeight = (): number =>
     stitchedHeight(font.value) ??
-    Math.min(height.value, Math.max(LEAST, Math.round((state.within ?? Infinity) * SHARE)));
+    Math.min(height.value, Math.max(LEAST, Math.round((state.within?.height ?? Infinity) * SHARE)));
   const letterHeight = computed(() => object.value?.outline.height ?? newHeight());
 
   /** What was typed becomes a step. */
@@ -88,12 +91,12 @@ export function useWriting() {
   }
 
   /** Begins new words at a place, with their middle there when they stand within something so high, or along the line that passes through it. */
-  function begin(at: Point, on: typeof state.on = null, height: number | null = null): void {
+  function begin(at: Point, on: typeof state.on = null, within: typeof state.within = null): void {
     stop();
     bench.selection = [];
     state.at = at;
     state.on = on;
-    state.within = height;
+    state.within = within;
     state.from = state.to = 0;
     void bringFont(font.value, '');
   }
@@ -114,6 +117,7 @@ export function useWriting() {
     state.at = null;
     state.on = null;
     state.held = null;
+    state.within = null;
   }
 
   /** The text as far as words may be long; that the rest is left out, is said. */
@@ -121,6 +125,22 @@ export function useWriting() {
     if (text.length <= DESIGN_LIMITS.letters) return text;
     bench.message = `Words hold up to ${DESIGN_LIMITS.letters.toLocaleString('en-GB')} characters: what came after was left out.`;
     return text.slice(0, DESIGN_LIMITS.letters);
+  }
+
+  /** The words on the cloth, as large as they may be within the shape that they were begun in; themselves when that is so. */
+  function fittedWithin(words: TextObject): TextObject {
+    const { outline } = words;
+    const longest = Math.max(0, ...(set.value?.lines.map(({ length }) => length) ?? []));
+    if (!state.within || !outline.place || !longest || stitchedHeight(outline.font)) return words;
+    const room = (outline.height * WIDE * state.within.width) / longest;
+    const height = Math.round(10 * Math.max(LEAST, Math.min(newHeight(), room))) / 10;
+    if (height === outline.height) return words;
+    const [a, b, c, d, x, y] = outline.place;
+    // Their middle stays where it is.
+    return {
+      ...words,
+      outline: { ...outline, height, place: [a, b, c, d, x, y + (height - outline.height) / 2] },
+    };
   }
 
   /** The text has become this, and the caret stands there. */
@@ -148,6 +168,7 @@ export function useWriting() {
       };
       const made = objectFor(outline, 'lettering', 'Words', { name: nameOf(text) });
       if (!made || !bench.run(made.command)) return;
+      given = outline.height;
       state.at = state.on = null;
       state.id = made.id;
       bench.selection = [made.id];
@@ -157,7 +178,17 @@ export function useWriting() {
     const before = committed();
     if (!before || !object.value || text === object.value.outline.text) return;
     typed = reworded(before, text);
+    if (object.value.outline.height !== given) state.within = null;
+    // As high as the words before: others may need less, or leave room for more.
+    typed.outline = {
+      ...typed.outline,
+      height: object.value.outline.height,
+      place: object.value.outline.place,
+    };
     bench.preview([typed]);
+    const fitted = fittedWithin(typed);
+    if (fitted !== typed) bench.preview([(typed = fitted)]);
+    given = typed.outline.height;
     clearTimeout(timer);
     timer = setTimeout(keep, RESTED);
   }
