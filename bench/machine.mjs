@@ -32,6 +32,50 @@ function squares(count, side, columns) {
   return file;
 }
 
+const middleOf = (times) => Math.round(times.toSorted((a, b) => a - b)[Math.floor(times.length / 2)]);
+
+/** How long after a change the thing that a design is tried on shows it. */
+async function tryOn(page, address) {
+  await page.goto(address);
+  await page.getByRole('link', { name: 'Open Club badge' }).click();
+  await page.locator('[data-settled=true]').waitFor();
+  await page.getByRole('button', { name: 'Try on', exact: true }).click();
+  const stage = page.getByRole('application', { name: 'Try on' });
+  const shown = page.locator('[aria-label="Try on"][data-settled=true]');
+  await shown.waitFor();
+  /** Milliseconds from a press in the page until the picture stands. */
+  const after = async (press) => {
+    await page.waitForTimeout(300);
+    await stage.evaluate((el) => {
+      const begun = performance.now();
+      globalThis.watched = new Promise((done) => {
+        const look = new MutationObserver(() => {
+          if (el.dataset.settled !== 'true') return;
+          look.disconnect();
+          done(performance.now() - begun);
+        });
+        look.observe(el, { attributes: true, attributeFilter: ['data-settled'] });
+      });
+    });
+    await press();
+    return page.evaluate(() => globalThis.watched);
+  };
+  const things = await page.getByRole('radio').all();
+  const [others, moves, copies] = [[], [], []];
+  for (const thing of [...things.slice(1), things[0]]) others.push(await after(() => thing.click()));
+  await stage.focus();
+  for (let k = 0; k < 9; k++) moves.push(await after(() => page.keyboard.press('ArrowRight')));
+  for (const name of ['In a row', 'Rows']) {
+    const field = page.getByLabel(name, { exact: true });
+    await field.fill('6');
+    copies.push(await after(() => field.press('Enter')));
+  }
+  told(
+    'try on, a design of 6,163 stitches: another thing; moved; at last 36 copies',
+    `${middleOf(others)} (at most ${rounded(Math.max(...others))}); ${middleOf(moves)}; ${rounded(copies.at(-1))} ms`,
+  );
+}
+
 await withPage(async (page, address, machine) => {
   const design = join(folder, 'forty.rosehip.json');
   rosehip('choose', squares(44, 16, 8), '--satin', '0', '--out', design);
@@ -55,6 +99,8 @@ await withPage(async (page, address, machine) => {
       `${shown} and ${rounded(performance.now() - saving)} ms`,
     );
   }
+
+  await tryOn(page, address);
 
   const file = join(machine.stick, 'computer', 'Fifty.dst');
   rosehip(

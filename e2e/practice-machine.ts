@@ -1,5 +1,5 @@
 // The practice machine as a person works it: a file chosen, placed, begun, and watched to its end.
-import { readFile, writeFile } from 'node:fs/promises';
+import { readdir, readFile, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { expect, type Page } from '@playwright/test';
 import { readSewnLog, type SewnLog } from '@rosehip/core';
@@ -52,9 +52,14 @@ export class PracticeMachine {
     return this.log(file);
   }
 
-  /** What is written down of a file. */
+  /** What was written down of a file last. */
   async log(file: string): Promise<SewnLog> {
-    const name = file.replace(/\.dst$/, '.sewn.json');
-    return readSewnLog(await readFile(join(this.rosehip.stick, 'machine', name), 'utf8'));
+    const stem = file.replace(/\.dst$/, '');
+    const folder = join(this.rosehip.stick, 'machine');
+    const names = (await readdir(folder)).filter((n) => n.startsWith(stem) && n.endsWith('.sewn.json'));
+    const logs = await Promise.all(
+      names.map(async (n) => readSewnLog(await readFile(join(folder, n), 'utf8'))),
+    );
+    return logs.reduce((a, b) => (a.ended > b.ended ? a : b));
   }
 }

@@ -69,9 +69,6 @@ async function main() {
     await page.waitForFunction(() => document.querySelectorAll('article img').length >= 10);
     await page.waitForTimeout(500);
     await shot('shelf');
-    await page.goto(`${home}ready`);
-    await page.waitForFunction(() => document.querySelectorAll('article img').length === 6);
-    await shot('ready');
     await page.setViewportSize({ width: 390, height: 844 });
     await page.goto(home);
     await page.getByRole('link', { name: 'Open Comet bookmark' }).click();
@@ -122,6 +119,12 @@ async function main() {
     await page.waitForSelector('.sheet-page');
     await page.waitForTimeout(500);
     await shot('sheet');
+
+    await lay('Club badge');
+    await page.getByRole('button', { name: 'Try on', exact: true }).click();
+    await page.getByRole('radio', { name: 'Fleece jacket' }).click();
+    await settled();
+    await shot('try-on');
 
     await page.goto(`http://127.0.0.1:${machinePort}`);
     await page.getByRole('button', { name: 'Put the stick in' }).click();

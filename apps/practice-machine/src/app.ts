@@ -1,13 +1,12 @@
 // The machine's own small server: its screen, and the slot that its stick goes into. It knows files and nothing else.
 import { existsSync } from 'node:fs';
-import { mkdir, writeFile } from 'node:fs/promises';
-import { join } from 'node:path';
 import helmet from '@fastify/helmet';
 import fastifyStatic from '@fastify/static';
 import type { TypeBoxTypeProvider } from '@fastify/type-provider-typebox';
 import { Stick, StickError, type StickState } from '@rosehip/stick';
 import Fastify, { type FastifyError, type FastifyInstance, type FastifyRequest } from 'fastify';
 import { Type } from 'typebox';
+import { Logs } from './logs.ts';
 import { SCREEN } from './paths.ts';
 
 export interface MachineOptions {
@@ -47,6 +46,7 @@ export async function buildMachine({
   });
   const typed = app.withTypeProvider<TypeBoxTypeProvider>();
   const stick = new Stick(root, 'machine');
+  const written = new Logs(stick, logs);
   app.setErrorHandler((error: FastifyError | StickError, request, reply) => {
     if (error instanceof StickError)
       return reply.status(409).send({ code: error.code, message: error.message });
@@ -82,6 +82,7 @@ export async function buildMachine({
   typed.put('/api/stick', { schema: { body: Inserted } }, async ({ body }) => {
     // It may be taken from the computer while that writes, as in life; the computer tells what came of it.
     await (body.in ? stick.put('machine') : stick.takeOut('computer'));
+    if (body.in) await written.carryOver();
     return state();
   });
   typed.get('/api/files', { schema: { querystring: OnStick } }, async ({ query }) => ({
@@ -94,18 +95,9 @@ export async function buildMachine({
       .send(Buffer.from(await stick.read(query.path ?? ''))),
   );
   /** What was written down goes beside the file; without a stick, or room on it, into the machine's own memory. */
-  typed.put('/api/log', { schema: { querystring: OnStick, body: Log } }, async ({ query, body }) => {
-    const text = Buffer.from(JSON.stringify(body, null, 1));
-    try {
-      await stick.write(query.path ?? '', text, { replace: true });
-      return { on: 'stick' };
-    } catch (error) {
-      if (!(error instanceof StickError)) throw error;
-      await mkdir(logs, { recursive: true });
-      await writeFile(join(logs, `${Date.now()}.sewn.json`), text);
-      return { on: 'machine', why: error.message };
-    }
-  });
+  typed.put('/api/log', { schema: { querystring: OnStick, body: Log } }, ({ query, body }) =>
+    written.keep(query.path ?? '', body),
+  );
 
   if (existsSync(screen)) await app.register(fastifyStatic, { root: screen });
   return app;

@@ -1,5 +1,5 @@
 // The machine's slot: what is on the stick, what it writes down, and who may work it.
-import { mkdtemp, readdir, readFile, rm } from 'node:fs/promises';
+import { mkdtemp, readdir, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { Stick } from '@rosehip/stick';
@@ -44,16 +44,39 @@ test('the stick is put in, read, and goes back to the computer', async () => {
 test('what happened is written beside the file, or kept when that can’t be', async () => {
   await ask('PUT', '/api/stick', { in: true });
   const url = '/api/log?path=Badges%2FClub%20badge.sewn.json';
-  expect((await ask('PUT', url, { stitches: 12 })).json()).toEqual({ on: 'stick' });
+  const name = 'Badges/Club badge.sewn.json';
+  expect((await ask('PUT', url, { stitches: 12 })).json()).toEqual({ on: 'stick', name });
+  // Sewn again: both evenings are kept.
+  const again = 'Badges/Club badge 2.sewn.json';
+  expect((await ask('PUT', url, { stitches: 13 })).json()).toEqual({ on: 'stick', name: again });
   await ask('PUT', '/api/stick', { in: false });
-  expect(JSON.parse(Buffer.from(await computer.read('Badges/Club badge.sewn.json')).toString())).toEqual({
-    stitches: 12,
-  });
+  const onStick = async (path: string): Promise<unknown> =>
+    JSON.parse(Buffer.from(await computer.read(path)).toString());
+  expect(await onStick(name)).toEqual({ stitches: 12 });
+  expect(await onStick(again)).toEqual({ stitches: 13 });
 
-  const kept = (await ask('PUT', url, { stitches: 13 })).json();
+  const kept = (await ask('PUT', url, { stitches: 14 })).json();
   expect(kept).toEqual({ on: 'machine', why: 'The stick is not in the machine. Put it in first.' });
-  const [name] = await readdir(join(root, 'logs'));
-  expect(JSON.parse(await readFile(join(root, 'logs', name), 'utf8'))).toEqual({ stitches: 13 });
+  expect(await readdir(join(root, 'logs'))).toHaveLength(1);
+  // With the next stick it goes on to that.
+  await ask('PUT', '/api/stick', { in: true });
+  expect(await readdir(join(root, 'logs'))).toHaveLength(0);
+  await ask('PUT', '/api/stick', { in: false });
+  expect(await onStick('Badges/Club badge 3.sewn.json')).toEqual({ stitches: 14 });
+});
+
+test('a log that waits for a stick waits on when that is locked, and goes to the root of one without its folder', async () => {
+  await ask('PUT', '/api/log?path=Hats%2FMoth.sewn.json', { stitches: 1 });
+  await writeFile(join(root, 'logs', '1.sewn.json'), '{"path": "half');
+  await computer.lock(true);
+  await ask('PUT', '/api/stick', { in: true });
+  expect((await readdir(join(root, 'logs'))).length).toBeGreaterThanOrEqual(1);
+  await ask('PUT', '/api/stick', { in: false });
+  await computer.lock(false);
+  await ask('PUT', '/api/stick', { in: true });
+  expect(await readdir(join(root, 'logs'))).toEqual([]);
+  await ask('PUT', '/api/stick', { in: false });
+  expect((await computer.list()).map(({ name }) => name)).toContain('Moth.sewn.json');
 });
 
 test('only its own screen works it', async () => {

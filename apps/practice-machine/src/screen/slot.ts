@@ -38,5 +38,9 @@ export const slot = {
     ((await (await ask(`files?${at(folder)}`)).json()) as { entries: Entry[] }).entries,
   file: async (path: string) => new Uint8Array(await (await ask(`file?${at(path)}`)).arrayBuffer()),
   keepLog: async (path: string, log: object) =>
-    (await (await ask(`log?${at(path)}`, sent(log))).json()) as { on: 'stick' | 'machine'; why?: string },
+    (await (await ask(`log?${at(path)}`, sent(log))).json()) as {
+      on: 'stick' | 'machine';
+      name?: string;
+      why?: string;
+    },
 };

@@ -108,7 +108,7 @@ async function writeLog(): Promise<void> {
   if (!kept) return;
   logSaid.value =
     kept.on === 'stick'
-      ? `What happened is written down on the stick, as ${name}.`
+      ? `What happened is written down on the stick, as ${kept.name}.`
       : `What happened is kept in the machine: it could not be written to the stick. ${kept.why}`;
 }
 
