@@ -38,11 +38,16 @@ export function stopReader(): void {
 const senders = new WeakMap<object, DesignSender>();
 
 /**
- * A design on its way to a worker: only what that one doesn't have yet. The bytes of the reference picture, which neither
- * stitching nor painting needs, stay here. Every parcel must be sent at once.
+ * A design on its way to a worker: only what that one doesn't have yet. The bytes of the reference picture and of a photograph
+ * that it is tried on, which neither stitching nor painting needs, stay here. Every parcel must be sent at once.
  */
 export function packed(worker: object, design: Design): Parcel {
   let sender = senders.get(worker);
   if (!sender) senders.set(worker, (sender = new DesignSender()));
-  return sender.pack(design.picture ? { ...design, picture: { ...design.picture, data: '' } } : design);
+  const { picture, tryOn } = design;
+  return sender.pack({
+    ...design,
+    ...(picture && { picture: { ...picture, data: '' } }),
+    ...(tryOn?.photo && { tryOn: { ...tryOn, photo: { ...tryOn.photo, data: '' } } }),
+  });
 }

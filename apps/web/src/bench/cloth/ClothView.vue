@@ -2,12 +2,11 @@
 // The cloth: the painter's last bitmap, moved at once with every pan and zoom, and the handles above it.
 import { useElementSize } from '@vueuse/core';
 import * as Comlink from 'comlink';
-import { computed, onBeforeUnmount, onMounted, ref, useTemplateRef, watch } from 'vue';
+import { computed, onBeforeUnmount, onMounted, useTemplateRef, watch } from 'vue';
 import { everyLeaf, findItem, recipeJob } from '@rosehip/core';
 import { wheelFactor } from '../../parts/viewport.ts';
 import { packed } from '../../workers/engine.ts';
 import { startPainter } from '../../workers/painter.ts';
-import { rest } from '../../workers/rest.ts';
 import { useHoopings } from '../hoopings.ts';
 import { useBench } from '../../stores/bench/bench.ts';
 import { useRecipes } from '../../stores/recipes.ts';
@@ -23,6 +22,7 @@ import type { Tool } from '../tools/tool.ts';
 import { useAids } from '../../stores/aids.ts';
 import ClothMarks from './ClothMarks.vue';
 import ClothOverlay from './ClothOverlay.vue';
+import { usePainted } from './painted.ts';
 import { useClothPointers } from './pointers.ts';
 import Ruler from './Ruler.vue';
 import WaysIn from './WaysIn.vue';
@@ -60,78 +60,28 @@ const isEmpty = computed(
 );
 
 const { painter, end } = startPainter();
-let bitmap: { image: ImageBitmap; scale: number; originX: number; originY: number } | null = null;
-let painting = false;
-let again = false;
-let frame = 0;
-/** Tells tests and screen readers that what is shown is up to date. */
-const settled = ref(false);
+const { paint, drawSoon, settled } = usePainted(
+  canvas,
+  () => view,
+  (seen) =>
+    painter.paint({
+      ...seen,
+      view: view.view,
+      playhead: rehearsal.playhead,
+      focus: focus.value,
+      hideRest: rehearsal.rest === 'hidden',
+      dimUnderlay: rehearsal.dimUnderlay,
+      thread: rehearsal.onlyThread ?? undefined,
+      heat: rehearsal.heat,
+      light: view.light,
+    }),
+);
 
 watch([width, height], ([w, h]) => {
   view.width = w;
   view.height = h;
   emit('sized');
 });
-
-/** Draws the last bitmap where the view is now. */
-function draw(): void {
-  frame = 0;
-  const target = canvas.value;
-  if (!target || !bitmap) return;
-  const ratio = devicePixelRatio;
-  const [w, h] = [Math.round(view.width * ratio), Math.round(view.height * ratio)];
-  if (target.width !== w || target.height !== h) [target.width, target.height] = [w, h];
-  const ctx = target.getContext('2d')!;
-  const k = (view.scale * ratio) / bitmap.scale;
-  const x = view.originX * ratio - bitmap.originX * k;
-  const y = view.originY * ratio - bitmap.originY * k;
-  ctx.fillStyle = '#efe7d9';
-  ctx.fillRect(0, 0, w, h);
-  ctx.drawImage(bitmap.image, x, y, bitmap.image.width * k, bitmap.image.height * k);
-}
-
-function drawSoon(): void {
-  frame ||= requestAnimationFrame(draw);
-}
-
-async function paint(): Promise<void> {
-  if (painting) {
-    again = true;
-    return;
-  }
-  if (!view.width || !view.height) return;
-  painting = true;
-  settled.value = false;
-  const ratio = devicePixelRatio;
-  const request = {
-    view: view.view,
-    width: Math.max(1, Math.round(view.width * ratio)),
-    height: Math.max(1, Math.round(view.height * ratio)),
-    scale: view.scale * ratio,
-    originX: view.originX * ratio,
-    originY: view.originY * ratio,
-    playhead: rehearsal.playhead,
-    focus: focus.value,
-    hideRest: rehearsal.rest === 'hidden',
-    dimUnderlay: rehearsal.dimUnderlay,
-    thread: rehearsal.onlyThread ?? undefined,
-    heat: rehearsal.heat,
-    light: view.light,
-  };
-  const asked = performance.now();
-  const { image, done } = await painter.paint(request);
-  again ||= !done;
-  bitmap?.image.close();
-  bitmap = { image, scale: request.scale, originX: request.originX, originY: request.originY };
-  draw();
-  if (again && done) await rest(performance.now() - asked);
-  painting = false;
-  settled.value = !again;
-  if (again) {
-    again = false;
-    void paint();
-  }
-}
 
 /** What is worked on while the rest is dimmed: by the tool, or the inside of a group. */
 const focus = computed<string[] | null>(() => {
@@ -280,10 +230,7 @@ function wheel(e: WheelEvent): void {
 onMounted(() => {
   area.value!.addEventListener('wheel', (e) => (e.preventDefault(), wheel(e)), { passive: false });
 });
-onBeforeUnmount(() => {
-  cancelAnimationFrame(frame);
-  end();
-});
+onBeforeUnmount(end);
 
 const cursor = (): string =>
   pulling.value

@@ -7,13 +7,13 @@ import { clothById, OWN_PHOTO } from '@rosehip/core';
 import { atSpot, THINGS, type Spot, type Thing } from '@rosehip/things';
 import { showNumber } from '../../fields/arithmetic.ts';
 import NumberField from '../../fields/NumberField.vue';
+import BitmapPicture from '../../parts/BitmapPicture.vue';
 import FileButton from '../../parts/FileButton.vue';
 import { useBench } from '../../stores/bench/bench.ts';
 import { useSettings } from '../../stores/settings.ts';
 import { useChecker } from '../../workers/engine.ts';
 import { goAdapt } from '../following.ts';
 import { PictureError, readPicture } from '../read-picture.ts';
-import ThingPicture from './ThingPicture.vue';
 import { MOST_PLACES, useTryOn } from './try-on.ts';
 
 const bench = useBench();
@@ -183,7 +183,7 @@ function backToPhoto(): void {
         :aria-checked="tried.thing.value.id === thing.id"
         @click="choose(thing)"
       >
-        <ThingPicture :picture="pictures[k]" :width="WIDTH" :height="HEIGHT" />
+        <BitmapPicture :picture="pictures[k]" :size="WIDTH" :height="HEIGHT" />
         {{ thing.name }}
       </button>
       <FileButton

@@ -10,6 +10,7 @@ import { useSewing } from '../../stores/sewing.ts';
 import { useView } from '../../stores/view.ts';
 import { packed } from '../../workers/engine.ts';
 import { startPainter } from '../../workers/painter.ts';
+import { usePainted, type PaintedView } from '../cloth/painted.ts';
 import { useHoopings } from '../hoopings.ts';
 import { decodePicture } from '../read-picture.ts';
 import { useTryOn } from './try-on.ts';
@@ -25,12 +26,6 @@ const { width, height } = useElementSize(area);
 watch([width, height], ([w, h]) => view.sized(w, h));
 
 const { painter, end } = startPainter();
-let bitmap: { image: ImageBitmap; scale: number; originX: number; originY: number } | null = null;
-let painting = false;
-let again = false;
-let frame = 0;
-const settled = ref(false);
-
 /** Where the thing's origin is seen, in CSS pixels, and back. */
 const toPx = (p: Point): Point => ({
   x: width.value / 2 + (p.x - view.seen.value.centre.x) * view.seen.value.scale,
@@ -41,68 +36,31 @@ const toMm = (x: number, y: number): Point => ({
   y: (y - height.value / 2) / view.seen.value.scale + view.seen.value.centre.y,
 });
 
-function draw(): void {
-  frame = 0;
-  const target = canvas.value;
-  if (!target || !bitmap) return;
-  const ratio = devicePixelRatio;
-  const [w, h] = [Math.round(width.value * ratio), Math.round(height.value * ratio)];
-  if (target.width !== w || target.height !== h) [target.width, target.height] = [w, h];
-  const ctx = target.getContext('2d')!;
-  const k = (view.seen.value.scale * ratio) / bitmap.scale;
-  const origin = toPx({ x: 0, y: 0 });
-  ctx.fillStyle = '#efe7d9';
-  ctx.fillRect(0, 0, w, h);
-  ctx.drawImage(
-    bitmap.image,
-    origin.x * ratio - bitmap.originX * k,
-    origin.y * ratio - bitmap.originY * k,
-    bitmap.image.width * k,
-    bitmap.image.height * k,
-  );
-}
-const drawSoon = (): void => void (frame ||= requestAnimationFrame(draw));
-
 /** As the painter needs it: without the bytes of a photograph, which it has. */
 const onIt = computed(() => {
   const { photo, ...rest } = tried.tryOn.value;
   return { ...rest, ...(photo && { photo: { ...photo, data: '' } }) };
 });
 
-async function paint(): Promise<void> {
-  if (painting) {
-    again = true;
-    return;
-  }
-  if (!width.value || !height.value) return;
-  painting = true;
-  settled.value = false;
-  const ratio = devicePixelRatio;
-  const origin = toPx({ x: 0, y: 0 });
-  const request = {
-    tryOn: JSON.parse(JSON.stringify(onIt.value)) as typeof onIt.value,
-    width: Math.max(1, Math.round(width.value * ratio)),
-    height: Math.max(1, Math.round(height.value * ratio)),
-    scale: view.seen.value.scale * ratio,
-    originX: origin.x * ratio,
-    originY: origin.y * ratio,
-    light: benchView.light,
-  };
+const { paint, drawSoon, settled } = usePainted(
+  canvas,
+  () => {
+    const { x, y } = toPx({ x: 0, y: 0 });
+    const { scale } = view.seen.value;
+    return { width: width.value, height: height.value, scale, originX: x, originY: y };
+  },
+  (seen) => painted(seen),
+);
+
+/** The thing with the design on it; null, and a word about it, when it could not be painted. */
+async function painted(seen: PaintedView): Promise<{ image: ImageBitmap; done: boolean } | null> {
+  const tryOn = JSON.parse(JSON.stringify(onIt.value)) as typeof onIt.value;
   try {
-    const image = await painter.tryOn(request);
-    if (image) {
-      bitmap?.image.close();
-      bitmap = { image, scale: request.scale, originX: request.originX, originY: request.originY };
-      draw();
-    }
+    const image = await painter.tryOn({ ...seen, tryOn, light: benchView.light });
+    return image && { image, done: true };
   } catch (error) {
     bench.message = `It could not be painted: ${(error as Error).message}`;
-  }
-  painting = false;
-  settled.value = !again;
-  if (again) {
-    again = false;
-    void paint();
+    return null;
   }
 }
 
@@ -146,15 +104,14 @@ async function picture(): Promise<Blob | null> {
   const b = tried.thing.value.bounds;
   const [w, h] = [b.maxX - b.minX, b.maxY - b.minY];
   const scale = PICTURE / Math.max(w, h);
-  const image = await painter.tryOn({
-    tryOn: JSON.parse(JSON.stringify(onIt.value)) as typeof onIt.value,
-    width: Math.round(w * scale),
-    height: Math.round(h * scale),
-    scale,
-    originX: -b.minX * scale,
-    originY: -b.minY * scale,
-    light: benchView.light,
-  });
+  const { image } =
+    (await painted({
+      width: Math.round(w * scale),
+      height: Math.round(h * scale),
+      scale,
+      originX: -b.minX * scale,
+      originY: -b.minY * scale,
+    })) ?? {};
   if (!image) return null;
   const whole = document.createElement('canvas');
   [whole.width, whole.height] = [image.width, image.height];
@@ -273,7 +230,6 @@ onMounted(() =>
   ),
 );
 onBeforeUnmount(() => {
-  cancelAnimationFrame(frame);
   tried.drop();
   tried.marking.value = false;
   end();

@@ -1,0 +1,103 @@
+// A canvas that shows what a painter painted last, moved at once with every pan and zoom until it is painted anew.
+import { onBeforeUnmount, ref, type Ref } from 'vue';
+import { rest } from '../../workers/rest.ts';
+
+/** What is seen, in pixels of the device: its size, how many a millimetre, and where the origin lies. */
+export interface PaintedView {
+  width: number;
+  height: number;
+  scale: number;
+  originX: number;
+  originY: number;
+}
+
+/** What lies around all that is painted. */
+const TABLE = '#efe7d9';
+
+/**
+ * `seen` is what is seen in CSS pixels; `ask` paints it. A picture that is not `done` is shown, and asked for again.
+ * While one is painted, only the last of the others that were asked for is painted next.
+ */
+export function usePainted(
+  canvas: Readonly<Ref<HTMLCanvasElement | null>>,
+  seen: () => PaintedView,
+  ask: (view: PaintedView) => Promise<{ image: ImageBitmap; done: boolean } | null>,
+) {
+  let bitmap: { image: ImageBitmap; view: PaintedView } | null = null;
+  let painting = false;
+  let again = false;
+  let frame = 0;
+  /** Tells tests and screen readers that what is shown is up to date. */
+  const settled = ref(false);
+
+  function onDevice(): PaintedView {
+    const ratio = devicePixelRatio;
+    const { width, height, scale, originX, originY } = seen();
+    return {
+      width: Math.max(1, Math.round(width * ratio)),
+      height: Math.max(1, Math.round(height * ratio)),
+      scale: scale * ratio,
+      originX: originX * ratio,
+      originY: originY * ratio,
+    };
+  }
+
+  /** Draws the last bitmap where the view is now. */
+  function draw(): void {
+    frame = 0;
+    const target = canvas.value;
+    if (!target || !bitmap) return;
+    const { image, view } = bitmap;
+    const now = onDevice();
+    if (target.width !== now.width || target.height !== now.height)
+      [target.width, target.height] = [now.width, now.height];
+    const ctx = target.getContext('2d')!;
+    const k = now.scale / view.scale;
+    ctx.fillStyle = TABLE;
+    ctx.fillRect(0, 0, now.width, now.height);
+    ctx.drawImage(
+      image,
+      now.originX - view.originX * k,
+      now.originY - view.originY * k,
+      image.width * k,
+      image.height * k,
+    );
+  }
+
+  function drawSoon(): void {
+    frame ||= requestAnimationFrame(draw);
+  }
+
+  async function paint(): Promise<void> {
+    if (painting) {
+      again = true;
+      return;
+    }
+    const { width, height } = seen();
+    if (!width || !height) return;
+    painting = true;
+    settled.value = false;
+    try {
+      do {
+        again = false;
+        const view = onDevice();
+        const asked = performance.now();
+        const painted = await ask(view);
+        if (painted) {
+          bitmap?.image.close();
+          bitmap = { image: painted.image, view };
+          draw();
+        }
+        const done = painted?.done ?? true;
+        if (again && done) await rest(performance.now() - asked);
+        again ||= !done;
+      } while (again);
+      settled.value = true;
+    } finally {
+      painting = false;
+    }
+  }
+
+  onBeforeUnmount(() => cancelAnimationFrame(frame));
+  return { paint, drawSoon, settled };
+}
