@@ -7,7 +7,8 @@ const require = createRequire(import.meta.url);
 
 /** Where a font of `FONT_FILES` lies in its package. */
 export function fontPath(name: string): string {
-  const [, family, subset, weight] = /^(figtree|fraunces|noto-sans)-(.+)-(\d+)$/.exec(name)!;
+  const [, family, subset, weight] =
+    /^(figtree|fraunces|noto-sans-hebrew|noto-sans-arabic|noto-sans)-(.+)-(\d+)$/.exec(name)!;
   return `@fontsource/${family}/files/${family}-${subset}-${weight}-normal.woff`;
 }
 

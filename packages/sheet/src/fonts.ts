@@ -1,6 +1,7 @@
 // The fonts of a sheet: one for each way of writing, which of them holds a letter, and how wide words are.
 import * as fontkit from 'fontkit';
 import type { Face } from './page.ts';
+import { levelsOf, reversed, visualOrder, type LevelPiece } from './visual-order.ts';
 
 /** Files by the names that `FONT_FILES` lists. */
 export type FontBytes = Record<string, Uint8Array>;
@@ -16,11 +17,18 @@ const NOTO = [
   'devanagari',
 ];
 
+/** Those of a weight, ways of writing with packages of their own last. */
+const noto = (weight: number): string[] => [
+  ...NOTO.map((subset) => `noto-sans-${subset}-${weight}`),
+  `noto-sans-hebrew-hebrew-${weight}`,
+  `noto-sans-arabic-arabic-${weight}`,
+];
+
 /** For each face the files that it is set from: the first that holds a letter has it. */
 const FILES: Record<Face, string[]> = {
-  text: ['figtree-latin-400', 'figtree-latin-ext-400', ...NOTO.map((n) => `noto-sans-${n}-400`)],
-  bold: ['figtree-latin-700', 'figtree-latin-ext-700', ...NOTO.map((n) => `noto-sans-${n}-700`)],
-  heading: ['fraunces-latin-600', 'fraunces-latin-ext-600', ...NOTO.map((n) => `noto-sans-${n}-700`)],
+  text: ['figtree-latin-400', 'figtree-latin-ext-400', ...noto(400)],
+  bold: ['figtree-latin-700', 'figtree-latin-ext-700', ...noto(700)],
+  heading: ['fraunces-latin-600', 'fraunces-latin-ext-600', ...noto(700)],
 };
 
 /** Every file that a sheet may need, as `family-subset-weight`. */
@@ -31,6 +39,9 @@ export interface Run {
   font: string;
   text: string;
 }
+
+/** Letters and digits that fonts set from right to left. */
+const TURNED = /[\u0590-\u08ff\ufb1d-\ufdff\ufe70-\ufeff]/;
 
 /** Stands for a letter that no font holds. */
 const MISSING = '?';
@@ -58,10 +69,18 @@ export class SheetFonts {
     return FILES[face].find((name) => this.bytes[name] && this.font(name).hasGlyphForCodePoint(code));
   }
 
-  /** A text in pieces, each set in one font. For letters that none holds a question mark stands, and they are remembered. */
+  /**
+   * A text in pieces, each set in one font, from left to right as they are seen. For letters that none holds a question mark stands,
+   * and they are remembered.
+   */
   runs(text: string, face: Face): Run[] {
-    const out: Run[] = [];
-    for (const letter of text.normalize('NFC')) {
+    const line = text.normalize('NFC');
+    const levels = levelsOf(line);
+    const pieces: (Run & LevelPiece)[] = [];
+    let at = 0;
+    for (const letter of line) {
+      const level = levels[at];
+      at += letter.length;
       let font = this.holder(face, letter.codePointAt(0)!);
       let shown = letter;
       if (!font) {
@@ -69,12 +88,20 @@ export class SheetFonts {
         shown = MISSING;
         font = this.holder(face, MISSING.codePointAt(0)!)!;
       }
-      const last = out.at(-1);
+      const last = pieces.at(-1);
       // A blank belongs to what is before it.
-      if (last && (last.font === font || letter === ' ')) last.text += shown;
-      else out.push({ font, text: shown });
+      if (last && last.level === level && (last.font === font || letter === ' ')) last.text += shown;
+      else pieces.push({ font, text: shown, level });
     }
-    return out;
+    return visualOrder(pieces).map((piece) => ({ font: piece.font, text: this.asSet(piece) }));
+  }
+
+  /** A font sets its own letters in their direction; what it would set the other way is turned round. */
+  private asSet({ font, text, level }: Run & LevelPiece): string {
+    const backwards = level % 2 === 1;
+    if (!backwards && !TURNED.test(text)) return text;
+    const sets = this.font(font).layout(text) as unknown as { direction?: string };
+    return (sets.direction === 'rtl') === backwards ? text : reversed(text);
   }
 
   /** Width of a text in mm, of type so many mm high. */

@@ -141,6 +141,25 @@ describe('what it tells', () => {
     expect([...fonts.missing]).toEqual([]);
   });
 
+  test('what is written from right to left is seen so, numbers and brackets in it the right way', async () => {
+    const fonts = new SheetFonts(bytes);
+    const seen = (text: string): string[] => fonts.runs(text, 'text').map((run) => run.text);
+    // As read: Moon, then the Hebrew word, then 12. As seen from the left: Moon, 12, a blank, the word (which its font turns).
+    expect(seen('Moon \u05d9\u05e8\u05d7 12')).toEqual(['Moon ', '12', '\u05d9\u05e8\u05d7 ']);
+    expect(seen('\u05d9\u05e8\u05d7 (\u05d0)')[0]).toBe('(');
+    expect(seen('\u0642\u0645\u0631').join('')).toBe('\u0642\u0645\u0631');
+    // Arabic digits run from the left, and their font would turn them: they come turned.
+    expect(seen('\u0661\u0662')).toEqual(['\u0662\u0661']);
+    expect([...fonts.missing]).toEqual([]);
+    // Letters of a word are joined: it is narrower than they are one by one.
+    const joined = fonts.width('\u0642\u0645\u0631', 'text', 10);
+    const single = [...'\u0642\u0645\u0631'].reduce((sum, l) => sum + fonts.width(l, 'text', 10), 0);
+    expect(joined).toBeLessThan(single);
+    const contents = await told({ ...clubBadge(), name: 'Moon \u05d9\u05e8\u05d7 · \u0642\u0645\u0631' });
+    const { fonts: used } = await made(contents);
+    expect([...used.missing]).toEqual([]);
+  });
+
   test('a letter that no font holds is told', async () => {
     const { sheet, fonts } = await made(await told({ ...clubBadge(), name: 'Moon 月' }));
     expect([...fonts.missing]).toEqual(['月']);

@@ -21,6 +21,10 @@ import notoSansVietnamese400 from '@fontsource/noto-sans/files/noto-sans-vietnam
 import notoSansVietnamese700 from '@fontsource/noto-sans/files/noto-sans-vietnamese-700-normal.woff?url';
 import notoSansDevanagari400 from '@fontsource/noto-sans/files/noto-sans-devanagari-400-normal.woff?url';
 import notoSansDevanagari700 from '@fontsource/noto-sans/files/noto-sans-devanagari-700-normal.woff?url';
+import notoSansHebrew400 from '@fontsource/noto-sans-hebrew/files/noto-sans-hebrew-hebrew-400-normal.woff?url';
+import notoSansHebrew700 from '@fontsource/noto-sans-hebrew/files/noto-sans-hebrew-hebrew-700-normal.woff?url';
+import notoSansArabic400 from '@fontsource/noto-sans-arabic/files/noto-sans-arabic-arabic-400-normal.woff?url';
+import notoSansArabic700 from '@fontsource/noto-sans-arabic/files/noto-sans-arabic-arabic-700-normal.woff?url';
 import { FONT_FILES, type FontBytes } from '@rosehip/sheet';
 
 const URLS: Record<string, string> = {
@@ -46,6 +50,10 @@ const URLS: Record<string, string> = {
   'noto-sans-vietnamese-700': notoSansVietnamese700,
   'noto-sans-devanagari-400': notoSansDevanagari400,
   'noto-sans-devanagari-700': notoSansDevanagari700,
+  'noto-sans-hebrew-hebrew-400': notoSansHebrew400,
+  'noto-sans-hebrew-hebrew-700': notoSansHebrew700,
+  'noto-sans-arabic-arabic-400': notoSansArabic400,
+  'noto-sans-arabic-arabic-700': notoSansArabic700,
 };
 
 /** Letters that the first fonts hold: no others are fetched for them. */
