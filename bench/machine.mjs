@@ -70,6 +70,15 @@ async function tryOn(page, address) {
     await field.fill('6');
     copies.push(await after(() => field.press('Enter')));
   }
+  const sewn = [];
+  await page.getByRole('option', { name: /^Night sky, / }).click();
+  await page.getByRole('navigation', { name: 'Card pages' }).getByRole('button', { name: 'Recipe' }).click();
+  const angle = page.getByLabel('Card', { exact: true }).getByLabel('Stitch angle', { exact: true });
+  for (const degrees of [10, 25, 40, 55, 70]) {
+    await angle.fill(String(degrees));
+    sewn.push(await after(() => angle.press('Enter')));
+  }
+  told('the same, its largest fill at another angle: sewn, and shown', `${middleOf(sewn)} ms`);
   told(
     'try on, a design of 6,163 stitches: another thing; moved; at last 36 copies',
     `${middleOf(others)} (at most ${rounded(Math.max(...others))}); ${middleOf(moves)}; ${rounded(copies.at(-1))} ms`,
@@ -109,8 +118,8 @@ await withPage(async (page, address, machine) => {
     '--recipe',
     'fill',
     '--set',
-    'spacing=0.4',
-    'length=1.6',
+    'spacing=0.29',
+    'length=1.5',
     '--out',
     file,
   );

@@ -19,10 +19,12 @@ const BRIGHT = '255 255 255';
 /** What fades is made of so many strokes, one within the other; fewer where each would be too faint for eight bits. */
 const FADES = 12;
 const FAINTEST = 0.01;
+/** A shadow on the table is wide, and nothing hides its steps. */
+const SHADOW_FADES = 24;
 
 /** The widths of such strokes, as shares, and how strong each is: together they are a bell of the wanted strength. */
-function fading(strength: number): { widths: number[]; each: number } {
-  const count = Math.max(3, Math.min(FADES, Math.round(strength / FAINTEST)));
+function fading(strength: number, most = FADES): { widths: number[]; each: number } {
+  const count = Math.max(3, Math.min(most, Math.round(strength / FAINTEST)));
   const edge = Math.sqrt(-Math.log(0.5 / count));
   return {
     widths: Array.from({ length: count }, (_, k) => Math.sqrt(-Math.log((k + 0.5) / count)) / edge),
@@ -39,13 +41,13 @@ const trace = (ctx: PatchCanvas, paths: readonly Path[]): void => {
 };
 
 /** A stroke that is strongest in its middle and fades to nothing at both sides. */
-function paintGlow(ctx: PatchCanvas, { paths, width, light }: Glow, dx = 0, dy = 0): void {
+function paintGlow(ctx: PatchCanvas, { paths, width, light }: Glow, dx = 0, dy = 0, most = FADES): void {
   if (!light) return;
   ctx.save();
   ctx.translate(dx, dy);
   ctx.lineCap = ctx.lineJoin = 'round';
   const strength = Math.min(1, Math.abs(light));
-  const { widths, each } = fading(strength);
+  const { widths, each } = fading(strength, most);
   ctx.strokeStyle = `rgb(${light < 0 ? DARK : BRIGHT} / ${each.toFixed(4)})`;
   for (const share of widths) {
     ctx.lineWidth = width * share;
@@ -200,7 +202,7 @@ function paintLight(ctx: PatchCanvas, { folds = [], glows = [] }: Piece): void {
 function paintShadow(ctx: PatchCanvas, { paths, shadow }: Piece): void {
   if (!shadow) return;
   const [dx, dy] = [-TOWARDS_LIGHT.x * shadow * 0.6, -TOWARDS_LIGHT.y * shadow * 0.6];
-  paintGlow(ctx, { paths, width: 2.4 * shadow, light: -0.3 }, dx, dy);
+  paintGlow(ctx, { paths, width: 2.4 * shadow, light: -0.3 }, dx, dy, SHADOW_FADES);
 }
 
 /** What a piece is painted in. */
