@@ -62,6 +62,81 @@ function threadsOf(bytes: Uint8Array): [number, number][][] {
   return threads;
 }
 
+/** A small sprig in one line, as a stitch file. */
+function sprigFile(): Buffer {
+  const records = new RecordList();
+  records.add(-20, 170, Move.jump);
+  for (const [dx, dy] of [
+    ...Array.from({ length: 9 }, (_, k) => [k % 3 ? 6 : 5, -19]),
+    // Three leaves to one side, each there and back.
+    ...[0, 1, 2].flatMap((k) => [
+      [22, -9 - k],
+      [24, 3],
+      [-23, 8],
+      [-21, -1 + k],
+      [-4, -21],
+    ]),
+    ...Array.from({ length: 5 }, (_, k) => [-7, k % 2 ? -18 : -21]),
+  ]) {
+    const [x, y] = records.last!;
+    records.add(x + dx, y + dy, Move.stitch);
+  }
+  const sprig: Item = {
+    ...{ id: 'sprig', name: 'Sprig', kind: 'stitches', visible: true, locked: false, thread: '222' },
+    blocks: records.blocks(),
+  };
+  return Buffer.from(writeDst(sewDesign({ ...emptyDesign('Sprig'), objects: [sprig] }), 'SPRIG'));
+}
+
+test('a sprig four times, each the mirror image of its neighbours, the club’s name beneath, slanted and wide, two threads chosen, in twelve hands', async ({
+  page,
+}) => {
+  const bench = new BenchPage(page);
+  await bench.lay(rosehip.address, emptyDesign('Sprigs', { name: '130 × 180', width: 130, height: 180 }));
+  const given = sprigFile();
+  const [sprig] = threadsOf(given);
+
+  const hands = new Hands(bench);
+  const choosing = page.waitForEvent('filechooser');
+  await hands.press(page.getByRole('button', { name: /^Bring in / }));
+  await (await choosing).setFiles({ name: 'sprig.dst', mimeType: 'application/octet-stream', buffer: given });
+  await expect(bench.blocks()).toHaveCount(1);
+  await bench.ready();
+  await hands.make('Mirrored four');
+  const thread = async (code: string): Promise<void> => {
+    await hands.press(page.getByTitle('Choose another thread').first());
+    await hands.press(page.getByRole('button', { name: new RegExp(` ${code}$`) }).first());
+    await bench.ready();
+  };
+  await thread('212');
+  await hands.press(
+    page.getByRole('navigation', { name: 'Tools' }).getByRole('button', { name: 'Words', exact: true }),
+  );
+  await hands.point(-50, 76);
+  await page.keyboard.type('Larkmoor');
+  await hands.chord('Control+Enter');
+  await bench.ready();
+  await hands.field('Slant', '8');
+  await hands.field('Between letters', '1.2');
+  await thread('142');
+  hands.within(12);
+
+  const [four, name, ...others] = threadsOf((await bench.take('Stitch file')).bytes);
+  expect(others).toEqual([]);
+  expect(name.length).toBeGreaterThan(300);
+  // All four have every stitch of the sprig, as long as it was, and each lies another way round.
+  const steps = (points: [number, number][]): number[][] =>
+    points.slice(1).map(([x, y], i) => [x - points[i][0], y - points[i][1]]);
+  expect(four).toHaveLength(4 * sprig.length);
+  const copies = [0, 1, 2, 3].map((k) => steps(four.slice(k * sprig.length, (k + 1) * sprig.length)));
+  const lengths = (of: number[][]): number[][] => of.map(([dx, dy]) => [Math.abs(dx), Math.abs(dy)]);
+  for (const copy of copies) expect(lengths(copy)).toEqual(lengths(steps(sprig)));
+  expect(new Set(copies.map((c) => c.join(' '))).size).toBe(4);
+  const design = (await bench.document()) as unknown as Design;
+  const words = design.objects.find((o) => o.name === 'Larkmoor') as DesignObject;
+  expect(words.outline).toMatchObject({ slant: 8 });
+});
+
 test('stipple in the middle of a ring that was brought in, close to it and before it, two other fills tried, in five hands', async ({
   page,
 }) => {

@@ -7,6 +7,7 @@ import { checkDesign } from '../formats/design-file/read.ts';
 import { insideRegion, regionArea, regionBounds } from '../geometry/region.ts';
 import { outlineRegion } from '../outlines/region.ts';
 import { placedCopies, resolveDesign } from '../resolve/resolve.ts';
+import { figuresOf } from '../sewing/plan.ts';
 import { Move } from '../sewing/moves.ts';
 import { sewDesign, sewResolved } from '../sewing/sew.ts';
 import { combineJob } from './combine.ts';
@@ -64,6 +65,17 @@ describe('repeats', () => {
       repeatJob({ ...made.design, objects: [plain] }, [id], 'grid'),
     );
     expect(again.select).toEqual([id]);
+  });
+
+  test('four mirror images stand about where the one stood', () => {
+    const d = design(...petal());
+    const made = done(d, repeatJob(d, ['p', 'q'], 'four'));
+    const { bounds } = figuresOf(sewDesign(made.design));
+    expect((bounds!.minX + bounds!.maxX) / 2).toBeCloseTo(0, 0);
+    expect((bounds!.minY + bounds!.maxY) / 2).toBeCloseTo(-20, 0);
+    expect(bounds!.maxX - bounds!.minX).toBeGreaterThan(16);
+    // Each colour goes through all four.
+    expect(figuresOf(sewDesign(made.design)).colourChanges).toBe(1);
   });
 
   test('a path repeat wants a line, and says so', () => {

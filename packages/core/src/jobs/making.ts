@@ -181,6 +181,15 @@ export const MAKINGS: readonly Making[] = [
     job: (design, ids) => repeatJob(design, ids, 'grid'),
   },
   {
+    id: 'mirrored-four',
+    purpose: 'repeat',
+    label: 'Mirrored four',
+    help: 'Four live copies, each the mirror image of those beside, above and below it.',
+    words: 'copies mirror reflect quarter corners symmetric kaleidoscope flip twin',
+    least: 1,
+    job: (design, ids) => repeatJob(design, ids, 'four'),
+  },
+  {
     id: 'path-repeat',
     purpose: 'repeat',
     label: 'Path repeat',

@@ -20,13 +20,15 @@ import { brokenOut, copyItem } from '../shaping/broken-out.ts';
 import { grouped } from './groups.ts';
 import { inOrder, JobBuilder, JobError, objectsIn, type Job } from './job.ts';
 
-export type RepeatForm = Layout['kind'];
+/** `four`: two rows of two, each the mirror image of its neighbours. */
+export type RepeatForm = Layout['kind'] | 'four';
 
 const NAMES: Record<RepeatForm, string> = {
   circle: 'Circle repeat',
   row: 'Row repeat',
   grid: 'Grid repeat',
   path: 'Path repeat',
+  four: 'Mirrored four',
 };
 
 const rounded = (v: number): number => Math.round(v * 10) / 10;
@@ -63,6 +65,10 @@ function firstLayout(form: RepeatForm, design: Design, items: readonly Item[], a
     length: rounded(0.9 * room),
     solve: 'count',
   });
+  if (form === 'four') {
+    const [across, down] = [row(w, design.hoop.width, 2), row(h, design.hoop.height, 2)];
+    return { kind: 'grid', across, down, angle: 0, reflect: true };
+  }
   const strip = stripOf(design);
   const across = row(w, design.hoop.width, form === 'row' ? 5 : 3);
   return form === 'row'
@@ -109,6 +115,7 @@ export function repeatJob(design: Design, ids: readonly string[], form: RepeatFo
   if (moved[0] !== chosen[0]) for (const item of moved) builder.replace(item);
   // Where the machine has to wait, it waits once for all copies; along a strip each colour is threaded once a hooping.
   const byColours =
+    form === 'four' ||
     (form === 'row' && stripOf(design) !== null) ||
     [...everyLeaf(items)].some((leaf) => leaf.stopAfter !== undefined);
   const repeat: Repeat = {
@@ -116,13 +123,20 @@ export function repeatJob(design: Design, ids: readonly string[], form: RepeatFo
     order: byColours ? 'colours' : 'copies',
   };
   const [only] = items;
-  if (items.length === 1 && only.kind === 'group' && !only.bend && !only.repeat) {
-    builder.replace({ ...only, repeat });
-    return builder.job([only.id]);
-  }
-  const group = grouped(builder, items, items.length === 1 ? `${only.name} repeat` : label);
-  builder.replace({ ...(findItem(builder.design, group.id) as Group), repeat });
-  return builder.job([group.id]);
+  const alone = items.length === 1 && only.kind === 'group' && !only.bend && !only.repeat;
+  const { id } = alone ? only : grouped(builder, items, items.length === 1 ? `${only.name} repeat` : label);
+  builder.replace({ ...(findItem(builder.design, id) as Group), repeat });
+  if (form === 'four') centreFour(builder, id);
+  return builder.job([id]);
+}
+
+/** The middle of the four comes to lie where that of the one was; by whole tenths, so that stitches stay as they are. */
+function centreFour(builder: JobBuilder, id: string): void {
+  const placed = placedCopies(builder.design, id);
+  if (!placed) return;
+  const by = translation(rounded(-placed.step / 2), rounded(-(placed.down ?? 0) / 2));
+  for (const item of transformItems(builder.design, [findItem(builder.design, id)!], by))
+    builder.replace(item);
 }
 
 function lineAmong(items: readonly Item[], ids: readonly string[]): Item | null {

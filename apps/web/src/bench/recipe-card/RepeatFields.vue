@@ -100,6 +100,14 @@ const isOn = (event: Event): boolean => (event.target as HTMLInputElement).check
         <input type="checkbox" :checked="!!rows.brick" @change="set({ brick: isOn($event) }, 'Bricks')" />
         Every other row shifted by half
       </label>
+      <label v-if="rows.kind === 'grid'" class="flex items-center gap-2">
+        <input
+          type="checkbox"
+          :checked="!!rows.reflect"
+          @change="set({ reflect: isOn($event) || undefined }, 'Mirror neighbours')"
+        />
+        Each copy mirrors its neighbours
+      </label>
     </template>
     <label v-if="circle || path" class="flex items-center gap-2">
       <input
@@ -109,7 +117,7 @@ const isOn = (event: Event): boolean => (event.target as HTMLInputElement).check
       />
       Copies are turned {{ circle ? 'with the circle' : 'with the line' }}
     </label>
-    <label class="flex items-center gap-2">
+    <label v-if="!(rows?.kind === 'grid' && rows.reflect)" class="flex items-center gap-2">
       <input
         type="checkbox"
         :checked="!!group.repeat.mirror"

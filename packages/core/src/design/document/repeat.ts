@@ -69,6 +69,8 @@ export const grid = exactly({
   angle: turn,
   /** Every other row is shifted by half a step. */
   brick: perhaps(flag),
+  /** Each copy mirrors its neighbours: those beside it from left to right, those above and below it upside down. */
+  reflect: perhaps(flag),
 });
 
 /** Copies along the lines of another object. */

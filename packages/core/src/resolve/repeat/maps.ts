@@ -170,19 +170,22 @@ function placeGrid(layout: RowLayout | GridLayout, mirror: boolean, { outlines }
   const shape = shapeOf(outlines);
   const middle = middleOf(shape);
   const [u, v] = [unit(layout.angle), unit(layout.angle + 90)];
-  const flip = mirroring(90 + layout.angle, middle);
-  const flipped = mirror ? placedShape(shape, flip) : shape;
-  const widest = (d: Point): number => {
-    const [a, b] = [reachAlong(shape, d), reachAlong(flipped, d)];
+  const reflect = layout.kind === 'grid' && !!layout.reflect;
+  const [flip, upsideDown] = [mirroring(90 + layout.angle, middle), mirroring(layout.angle, middle)];
+  /** How a copy differs from the next one along each direction; null when it doesn't. */
+  const [flipAcross, flipDown] = reflect ? [flip, upsideDown] : mirror ? [flip, flip] : [null, null];
+  const widest = (d: Point, by: Matrix | null): number => {
+    const [a, b] = [reachAlong(shape, d), reachAlong(by ? placedShape(shape, by) : shape, d)];
     return Math.max(a.most, b.most) - Math.min(a.least, b.least);
   };
   /** The distance along `d` at which neighbours, shifted along the other direction by `aside`, have the gap. */
-  const touching = (d: Point, aside: Point[], gap: number): number => {
+  const touching = (d: Point, by: Matrix | null, aside: Point[], gap: number): number => {
     const kept = keptShape(outlines, gap);
-    const pairs: [Kept, Shape][] = mirror
+    const flipped = by ? placedShape(shape, by) : shape;
+    const pairs: [Kept, Shape][] = by
       ? [
           [kept, flipped],
-          [placedKept(kept, flip), shape],
+          [placedKept(kept, by), shape],
         ]
       : [[kept, shape]];
     const away = aside.flatMap((p) =>
@@ -191,20 +194,27 @@ function placeGrid(layout: RowLayout | GridLayout, mirror: boolean, { outlines }
     const most = Math.max(...away);
     return Number.isFinite(most) ? Math.max(0, most) : 0;
   };
-  const across = solveRow(layout.across, widest(u), (gap) => touching(u, [{ x: 0, y: 0 }], gap));
+  const across = solveRow(layout.across, widest(u, flipAcross), (gap) =>
+    touching(u, flipAcross, [{ x: 0, y: 0 }], gap),
+  );
   const brick = layout.kind === 'grid' && !!layout.brick;
   const half = { x: (u.x * across.step) / 2, y: (u.y * across.step) / 2 };
   const beside = brick ? [half, { x: -half.x, y: -half.y }] : [{ x: 0, y: 0 }];
   const down =
     layout.kind === 'grid'
-      ? solveRow(layout.down, widest(v), (gap) => touching(v, beside, gap))
+      ? solveRow(layout.down, widest(v, flipDown), (gap) => touching(v, flipDown, beside, gap))
       : { count: 1, step: 0, gap: null };
   const maps: Matrix[] = [];
   for (let j = 0; j < down.count; j++)
     for (let i = 0; i < across.count && maps.length < MOST_COPIES; i++) {
       const far = across.step * (i + (brick && j % 2 ? 0.5 : 0));
       const to = translation(u.x * far + v.x * down.step * j, u.y * far + v.y * down.step * j);
-      maps.push(mirror && (i + j) % 2 ? multiply(to, flip) : to);
+      let map = to;
+      if (reflect) {
+        if (i % 2) map = multiply(map, flip);
+        if (j % 2) map = multiply(map, upsideDown);
+      } else if (mirror && (i + j) % 2) map = multiply(map, flip);
+      maps.push(map);
     }
   return { maps, middle, step: across.step, down: down.step, gap: across.gap };
 }

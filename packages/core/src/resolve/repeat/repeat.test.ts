@@ -271,6 +271,60 @@ describe('rows and grids', () => {
   });
 });
 
+describe('grids of mirror images', () => {
+  const layout: Layout = {
+    kind: 'grid',
+    across: row({ count: 3, gap: 1 }),
+    down: row({ count: 2, gap: 1 }),
+    angle: 0,
+    reflect: true,
+  };
+
+  test('each copy is the mirror image of its neighbours, and as near to them as asked', () => {
+    fc.assert(
+      fc.property(raggedAt(0, 0), (outline) => {
+        const d = repeated(layout, [object('a', outline)]);
+        const { maps } = placedCopies(d, 'r')!;
+        expect(maps.map(([a, , , dd]) => [Math.sign(a), Math.sign(dd)])).toEqual([
+          ...[
+            [1, 1],
+            [-1, 1],
+            [1, 1],
+          ],
+          ...[
+            [1, -1],
+            [-1, -1],
+            [1, -1],
+          ],
+        ]);
+        const regions = regionsOf(d);
+        expect(apart(regions[0], regions[1])).toBeCloseTo(1, 1);
+        expect(apart(regions[1], regions[2])).toBeCloseTo(1, 1);
+        expect(apart(regions[0], regions[3])).toBeCloseTo(1, 1);
+      }),
+      { numRuns: 25 },
+    );
+  });
+
+  test('brought-in stitches keep every length exactly', () => {
+    const stitches: Item = {
+      ...{ id: 's', name: 's', kind: 'stitches', visible: true, locked: false, thread: '222' },
+      blocks: [{ records: 'j-31,-302 20,3 -7,21 14,0' }],
+    };
+    const leaves = [...visibleLeaves(resolveDesign(repeated(layout, [stitches])).objects)];
+    const steps = leaves.map((l) => (l as typeof stitches).blocks[0].records.split(' ').slice(1));
+    const all = steps.map((list) => list.map((s) => s.split(',').map((v) => Math.abs(Number(v)))));
+    expect(all).toEqual(
+      Array(6).fill([
+        [20, 3],
+        [7, 21],
+        [14, 0],
+      ]),
+    );
+    expect(new Set(steps.map((s) => s.join(' '))).size).toBe(4);
+  });
+});
+
 describe('path repeats', () => {
   const line = (id: string, d: string): DesignObject => object(id, drawn(d), 'run');
   const along = (more: Partial<Extract<Layout, { kind: 'path' }>> = {}): Layout => ({
