@@ -27,7 +27,11 @@ export const useCharts = defineStore('charts', () => {
   /** Keeps a chart as one of the person's own; gives its id, or null when it could not be kept. */
   async function keep(next: OwnChart, id = `${OWN_CHART}${uuid().slice(0, 30)}`): Promise<string | null> {
     const { name, weight, material, threads } = next;
-    const done = await change(() => api.keepChart(id, { name, weight, material, threads }));
+    const kept = { id, name, weight, material, threads };
+    const done = await change(
+      () => api.keepChart(id, { name, weight, material, threads }),
+      (all) => (all.some((c) => c.id === id) ? all.map((c) => (c.id === id ? kept : c)) : [...all, kept]),
+    );
     return done ? id : null;
   }
   const remove = (id: string): Promise<boolean> => change(() => api.removeChart(id));

@@ -6,16 +6,33 @@ export function useKeptList<T>(look: () => Promise<T[]>) {
   /** Why the list is not up to date, as a sentence. */
   const problem = ref('');
   let loaded = false;
+  /** Changes go to the server one after the other; only the newest one looks at the list again. */
+  let newest = 0;
+  let before: Promise<unknown> = Promise.resolve();
 
-  /** Does something with the list and looks at it again; what goes wrong is said, and false. */
-  async function change(work: () => Promise<unknown> = async () => {}): Promise<boolean> {
+  /**
+   * Does something with the list and looks at it again; what goes wrong is said, and false. `expected` is the list as it will
+   * be: the next change builds on that, however long the server takes.
+   */
+  async function change(
+    work: () => Promise<unknown> = async () => {},
+    expected?: (all: readonly T[]) => T[],
+  ): Promise<boolean> {
     problem.value = '';
+    if (expected) all.value = expected(all.value);
+    const own = ++newest;
+    const turn = before.then(work);
+    before = turn.catch(() => {});
     try {
-      await work();
-      all.value = await look();
+      await turn;
+      if (own !== newest) return true;
+      const seen = await look();
+      if (own === newest) all.value = seen;
       return true;
     } catch (error) {
       problem.value = (error as Error).message;
+      // What is shown is what is kept.
+      if (expected && own === newest) all.value = await look().catch(() => all.value);
       return false;
     }
   }
