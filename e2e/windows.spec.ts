@@ -205,6 +205,7 @@ test('every view passes the checks of accessibility', async ({ page }) => {
   await tryOn(page);
   await checked('try on');
   await page.goto(`${rosehip.address}/picture`);
+  await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
   await checked('from a picture, before there is one');
   await tryConstellation(page);
   await checked('from a picture');
@@ -272,6 +273,7 @@ test('nothing is cut off in any window, nor scrolls sideways', async ({ page }) 
   await tryOn(page);
   await whole('try on');
   await page.goto(`${rosehip.address}/picture`);
+  await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
   await whole('from a picture, before there is one');
   await tryConstellation(page);
   await whole('from a picture');
