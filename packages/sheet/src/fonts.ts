@@ -1,7 +1,7 @@
 // The fonts of a sheet: one for each way of writing, which of them holds a letter, and how wide words are.
 import * as fontkit from 'fontkit';
 import type { Face } from './page.ts';
-import { levelsOf, reversed, visualOrder, type LevelPiece } from './visual-order.ts';
+import { reversed, visualOrder } from './visual-order.ts';
 
 /** Files by the names that `FONT_FILES` lists. */
 export type FontBytes = Record<string, Uint8Array>;
@@ -43,6 +43,12 @@ export interface Run {
 /** Letters and digits that fonts set from right to left. */
 const TURNED = /[\u0590-\u08ff\ufb1d-\ufdff\ufe70-\ufeff]/;
 
+/** A run as it is read: its level of embedding, and where its first letter is seen. */
+interface Piece extends Run {
+  level: number;
+  seen: number;
+}
+
 /** Stands for a letter that no font holds. */
 const MISSING = '?';
 
@@ -75,11 +81,11 @@ export class SheetFonts {
    */
   runs(text: string, face: Face): Run[] {
     const line = text.normalize('NFC');
-    const levels = levelsOf(line);
-    const pieces: (Run & LevelPiece)[] = [];
+    const { levels, place } = visualOrder(line);
+    const pieces: Piece[] = [];
     let at = 0;
     for (const letter of line) {
-      const level = levels[at];
+      const [level, seen] = [levels[at], place[at]];
       at += letter.length;
       let font = this.holder(face, letter.codePointAt(0)!);
       let shown = letter;
@@ -91,13 +97,15 @@ export class SheetFonts {
       const last = pieces.at(-1);
       // A blank belongs to what is before it.
       if (last && last.level === level && (last.font === font || letter === ' ')) last.text += shown;
-      else pieces.push({ font, text: shown, level });
+      else pieces.push({ font, text: shown, level, seen });
     }
-    return visualOrder(pieces).map((piece) => ({ font: piece.font, text: this.asSet(piece) }));
+    return pieces
+      .sort((a, b) => a.seen - b.seen)
+      .map((piece) => ({ font: piece.font, text: this.asSet(piece) }));
   }
 
   /** A font sets its own letters in their direction; what it would set the other way is turned round. */
-  private asSet({ font, text, level }: Run & LevelPiece): string {
+  private asSet({ font, text, level }: Piece): string {
     const backwards = level % 2 === 1;
     if (!backwards && !TURNED.test(text)) return text;
     const sets = this.font(font).layout(text) as unknown as { direction?: string };

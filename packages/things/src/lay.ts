@@ -1,8 +1,12 @@
 // A design laid on a thing: its plan, its appliqué cloths and its edge, bent as the thing's surface is.
 import {
+  applyMatrix,
   flattenPath,
   Move,
+  multiply,
   outlinePaths,
+  rotation,
+  translation,
   type PatchObject,
   type Path,
   type Plan,
@@ -29,16 +33,13 @@ const folds = new WeakMap<Thing, ReturnType<typeof foldLines>>();
 export function bendOf(thing: Thing, middle: Point, { x, y, turn }: Place): Bend {
   let ridges = folds.get(thing);
   if (!ridges) {
-    ridges = foldLines(
-      thing.pieces.flatMap((piece) => (piece.sewn ? (piece.folds ?? []) : [])),
-      (paths) => paths.map((p) => flattenPath(p, 1).coords),
-    );
+    ridges = foldLines(thing.pieces.flatMap((piece) => (piece.sewn ? (piece.folds ?? []) : [])));
     folds.set(thing, ridges);
   }
-  const [c, s] = [Math.cos((turn * Math.PI) / 180), Math.sin((turn * Math.PI) / 180)];
+  const onCloth = multiply(translation(x - middle.x, y - middle.y), rotation(turn, middle));
   return (px, py) => {
-    const [u, v] = [px - middle.x, py - middle.y];
-    const at = onSurface(thing.surface, x + u * c - v * s, y + u * s + v * c);
+    const p = applyMatrix(onCloth, { x: px, y: py });
+    const at = onSurface(thing.surface, p.x, p.y);
     if (at) foldIn(ridges, at);
     return at;
   };

@@ -1,5 +1,6 @@
 // Short ways to write the lines of a drawing.
 import { parsePathData, type Path } from '@rosehip/core';
+import type { Piece } from './thing.ts';
 
 /** Path data, in mm. */
 export const line = (d: string): Path[] => parsePathData(d).paths;
@@ -18,6 +19,20 @@ export const mirrored = (paths: readonly Path[]): Path[] =>
 
 /** On both sides. */
 export const both = (d: string): Path[] => [...line(d), ...mirrored(line(d))];
+
+const otherSide = <P extends { paths: Path[] }>(parts: readonly P[] = []): P[] =>
+  parts.map((part) => ({ ...part, paths: mirrored(part.paths) }));
+
+/** Pieces with their mirror images, all that is on them too. */
+export const bothSides = (pieces: readonly Piece[]): Piece[] => [
+  ...otherSide(pieces).map((piece) => ({
+    ...piece,
+    folds: otherSide(piece.folds),
+    glows: otherSide(piece.glows),
+    seams: otherSide(piece.seams),
+  })),
+  ...pieces,
+];
 
 /** A circle, or an ellipse. */
 export const round = (x: number, y: number, rx: number, ry = rx): Path[] =>

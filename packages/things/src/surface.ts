@@ -1,5 +1,5 @@
 // How a flat design comes to lie on a thing: the surface as a map from mm of cloth to mm of the picture.
-import { coordsBounds, grownBounds, type Bounds, type Point } from '@rosehip/core';
+import { coordsBounds, flattenPath, grownBounds, type Bounds, type Point } from '@rosehip/core';
 import type { Fold } from './thing.ts';
 
 export type Surface =
@@ -81,13 +81,14 @@ interface FoldLine {
 /** Of a fold's width, so much is taken in by its slopes where it is highest. */
 const TAKEN_IN = 0.09;
 
-/** The folds of a thing, ready to bend what lies on them. `lines` makes coordinates, two a point, of its paths. */
-export function foldLines(
-  folds: readonly Fold[],
-  lines: (paths: Fold['paths']) => ArrayLike<number>[],
-): FoldLine[] {
+/** How finely the line of a fold is followed, in mm. */
+const FOLD_FINE = 1;
+
+/** Folds, ready to bend what lies on them. */
+export function foldLines(folds: readonly Fold[]): FoldLine[] {
   return folds.flatMap(({ paths, width, height }) =>
-    lines(paths).flatMap((coords) => {
+    paths.flatMap((path) => {
+      const { coords } = flattenPath(path, FOLD_FINE);
       const bounds = coordsBounds([coords]);
       return bounds ? [{ coords, width, height, bounds: grownBounds(bounds, width / 2) }] : [];
     }),

@@ -1,5 +1,5 @@
 // What a design is tried on, and where: as the document keeps it, or as it is when nothing was chosen yet.
-import { OWN_PHOTO, type Bounds, type Design, type TriedPlace, type TryOn } from '@rosehip/core';
+import { OWN_PHOTO, turned, type Bounds, type Design, type TriedPlace, type TryOn } from '@rosehip/core';
 import { box } from './paths.ts';
 import type { Place } from './lay.ts';
 import type { Spot, Thing } from './thing.ts';
@@ -50,13 +50,15 @@ export const spotOf = (thing: Thing, place: TriedPlace): Spot | undefined =>
 /** The copies of a design of this size, in mm, that a place stands for: rows about it, turned with it. */
 export function copiesOf(place: TriedPlace, size: { width: number; height: number }): Place[] {
   const { x, y, turn, across = 1, down = 1, gap = 0 } = place;
-  const [c, s] = [Math.cos((turn * Math.PI) / 180), Math.sin((turn * Math.PI) / 180)];
   const out: Place[] = [];
   for (let row = 0; row < down; row++)
     for (let column = 0; column < across; column++) {
-      const u = (column - (across - 1) / 2) * (size.width + gap);
-      const v = (row - (down - 1) / 2) * (size.height + gap);
-      out.push({ x: x + u * c - v * s, y: y + u * s + v * c, turn });
+      const aside = {
+        x: (column - (across - 1) / 2) * (size.width + gap),
+        y: (row - (down - 1) / 2) * (size.height + gap),
+      };
+      const by = turned(aside, turn);
+      out.push({ x: x + by.x, y: y + by.y, turn });
     }
   return out;
 }

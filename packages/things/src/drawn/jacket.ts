@@ -1,6 +1,6 @@
 // A fleece jacket with a zip and a collar that stands, from in front and from behind.
-import { both, box, line, mirrored, round } from '../paths.ts';
-import type { Fold, Glow, Piece, Spot, Thing } from '../thing.ts';
+import { both, bothSides, box, line, round } from '../paths.ts';
+import type { Fold, Glow, Spot, Thing } from '../thing.ts';
 
 const BOUNDS = { minX: -400, minY: -425, maxX: 400, maxY: 375 };
 
@@ -27,28 +27,18 @@ const sleeveGlows: Glow[] = [
   { paths: line('M290 -210C322 -60 362 120 384 262'), width: 26, light: -0.22 },
 ];
 
-function sleeves(): Piece[] {
-  return [true, false].flatMap((right): Piece[] => {
-    const side = <T extends { paths: ReturnType<typeof line> }>(parts: T[]): T[] =>
-      right ? parts : parts.map((p) => ({ ...p, paths: mirrored(p.paths) }));
-    return [
-      ...side<Piece>([
-        { paths: line(SLEEVE), sewn: true, shadow: 16, folds: side(sleeveFolds), glows: side(sleeveGlows) },
-      ]),
-      ...side<Piece>([
-        {
-          paths: line(CUFF),
-          tone: -0.1,
-          seams: side([
-            { paths: line('M291 244C318 246 346 238 367 224'), width: 1, strength: 0.7 },
-            { paths: line('M291.500 249C318 251 346 243 368 229'), dash: [3, 2], width: 0.7, strength: 0.5 },
-          ]),
-          glows: side([{ paths: line('M293 243L296 286'), width: 34, light: -0.3 }]),
-        },
-      ]),
-    ];
-  });
-}
+const sleeves = bothSides([
+  { paths: line(SLEEVE), sewn: true, shadow: 16, folds: sleeveFolds, glows: sleeveGlows },
+  {
+    paths: line(CUFF),
+    tone: -0.1,
+    seams: [
+      { paths: line('M291 244C318 246 346 238 367 224'), width: 1, strength: 0.7 },
+      { paths: line('M291.500 249C318 251 346 243 368 229'), dash: [3, 2], width: 0.7, strength: 0.5 },
+    ],
+    glows: [{ paths: line('M293 243L296 286'), width: 34, light: -0.3 }],
+  },
+]);
 
 /** Folds that a body has which hangs and is worn. */
 const halfFolds: Fold[] = [
@@ -77,16 +67,14 @@ const sleeveSpot = (name: string, x: number, turn: number): Spot => ({
   height: 120,
 });
 
-function half(right: boolean): Piece {
-  const side = <T extends { paths: ReturnType<typeof line> }>(parts: T[]): T[] =>
-    right ? parts : parts.map((p) => ({ ...p, paths: mirrored(p.paths) }));
-  return {
-    paths: right ? line(HALF) : mirrored(line(HALF)),
+const halves = bothSides([
+  {
+    paths: line(HALF),
     sewn: true,
-    shadow: right ? 14 : 14,
-    folds: side(halfFolds),
-    glows: side(halfGlows),
-    seams: side([
+    shadow: 14,
+    folds: halfFolds,
+    glows: halfGlows,
+    seams: [
       { paths: armhole, width: 1.4, strength: 0.85 },
       { paths: line('M201 -293C219 -230 233 -160 243 -70'), dash: [3.4, 2], width: 0.7, strength: 0.5 },
       { paths: line('M11 -318L11 345'), dash: [3.4, 2], width: 0.7, strength: 0.5 },
@@ -94,9 +82,9 @@ function half(right: boolean): Piece {
       // A pocket with a welt, slanted as hands want it.
       { paths: line('M126 92L172 222'), width: 3.2, strength: 0.75 },
       { paths: line('M119 92L166 226L178 222L131 88Z'), dash: [3.4, 2], width: 0.7, strength: 0.45 },
-    ]),
-  };
-}
+    ],
+  },
+]);
 
 export const jacket: Thing = {
   id: 'jacket',
@@ -106,7 +94,7 @@ export const jacket: Thing = {
   bounds: BOUNDS,
   surface: { kind: 'flat' },
   pieces: [
-    ...sleeves(),
+    ...sleeves,
     // The inside of the collar, seen over its front.
     {
       paths: line('M-60 -402C-34 -416 34 -416 60 -402C36 -384 -36 -384 -60 -402Z'),
@@ -114,8 +102,7 @@ export const jacket: Thing = {
       shadow: 12,
       glows: [{ paths: line('M-60 -398C-30 -384 30 -384 60 -398'), width: 20, light: -0.4 }],
     },
-    half(false),
-    half(true),
+    ...halves,
     {
       paths: line(
         'M-78 -344C-78 -370 -70 -392 -62 -403C-36 -388 36 -388 62 -403C70 -392 78 -370 78 -344C54 -318 26 -309 0 -309C-26 -309 -54 -318 -78 -344Z',
@@ -180,7 +167,7 @@ export const jacketBack: Thing = {
   bounds: BOUNDS,
   surface: { kind: 'flat' },
   pieces: [
-    ...sleeves(),
+    ...sleeves,
     {
       paths: line(
         'M-72 -338C-72 -372 -62 -396 -52 -404C-26 -412 26 -412 52 -404C62 -396 72 -372 72 -338C40 -316 -40 -316 -72 -338Z',

@@ -34,13 +34,16 @@ export const patch: Thing = {
         { paths: line('M-400 102L400 88'), dash: [3.6, 2], width: 1.1, colour: '#c98a3c', strength: 0.95 },
       ],
     },
-    ...[-146, 146].map((x) => ({
-      paths: round(x, 94 + (x < 0 ? 5 : 0) - 40, 4.6),
+    ...[
+      [-146, 59],
+      [146, 54],
+    ].map(([x, y]) => ({
+      paths: round(x, y, 4.6),
       colour: '#b5763a',
       shadow: 2,
       glows: [
-        { paths: round(x - 1, 52 + (x < 0 ? 5 : 0), 2.4), width: 3, light: 0.5 },
-        { paths: round(x, 54 + (x < 0 ? 5 : 0), 4.4), width: 2, light: -0.4 },
+        { paths: round(x - 1, y - 2, 2.4), width: 3, light: 0.5 },
+        { paths: round(x, y, 4.4), width: 2, light: -0.4 },
       ],
     })),
   ],
@@ -63,7 +66,6 @@ export const label: Thing = {
     {
       paths: box(-260, -260, 520, 520),
       sewn: true,
-      folds: [],
       glows: [
         { paths: line('M-120 -100L10 -10'), width: 190, light: 0.12 },
         { paths: line('M160 -60C130 40 70 100 -20 150'), width: 130, light: -0.2 },

@@ -87,6 +87,9 @@ export const towel: Thing = {
   ],
 };
 
+const BLANKET =
+  'M-372 -286C-200 -300 160 -292 372 -282C384 -100 380 120 374 286C250 282 210 296 90 288C-60 300 -210 282 -370 292C-384 110 -384 -110 -372 -286Z';
+
 export const blanket: Thing = {
   id: 'blanket',
   name: 'Blanket',
@@ -96,9 +99,7 @@ export const blanket: Thing = {
   surface: { kind: 'flat' },
   pieces: [
     {
-      paths: line(
-        'M-372 -286C-200 -300 160 -292 372 -282C384 -100 380 120 374 286C250 282 210 296 90 288C-60 300 -210 282 -370 292C-384 110 -384 -110 -372 -286Z',
-      ),
+      paths: line(BLANKET),
       sewn: true,
       shadow: 14,
       folds: [
@@ -129,9 +130,7 @@ export const blanket: Thing = {
           strength: 0.85,
         },
         {
-          paths: line(
-            'M-372 -286C-200 -300 160 -292 372 -282C384 -100 380 120 374 286C250 282 210 296 90 288C-60 300 -210 282 -370 292C-384 110 -384 -110 -372 -286Z',
-          ),
+          paths: line(BLANKET),
           width: 4,
           colour: '#f2efe6',
           strength: 0.9,

@@ -1,5 +1,5 @@
 // Light things to wear and carry: a polo shirt and a tote bag.
-import { both, line, mirrored, round } from '../paths.ts';
+import { both, bothSides, line, round } from '../paths.ts';
 import type { Piece, Thing } from '../thing.ts';
 
 const SLEEVE =
@@ -8,31 +8,27 @@ const CUFF = 'M329 -116L334 -104C312 -82 276 -66 246 -60L242 -76C274 -82 306 -96
 const BODY =
   'M-70 -340C-112 -332 -156 -318 -198 -300C-222 -236 -238 -170 -244 -90C-254 60 -256 220 -250 350C-90 364 90 364 250 350C256 220 254 60 244 -90C238 -170 222 -236 198 -300C156 -318 112 -332 70 -340C44 -316 -44 -316 -70 -340Z';
 
-function sleeve(right: boolean): Piece[] {
-  const side = <T extends { paths: ReturnType<typeof line> }>(part: T): T =>
-    right ? part : { ...part, paths: mirrored(part.paths) };
-  return [
-    side<Piece>({
-      paths: line(SLEEVE),
-      sewn: true,
-      shadow: 13,
-      folds: [
-        side({ paths: line('M236 -120C262 -140 286 -148 312 -148'), width: 28, height: 0.5 }),
-        side({ paths: line('M226 -190C250 -206 268 -214 286 -212'), width: 26, height: -0.36 }),
-      ],
-      glows: [
-        side({ paths: line('M198 -300C214 -240 226 -170 246 -60'), width: 44, light: -0.36 }),
-        side({ paths: line('M226 -282C262 -244 290 -190 318 -124'), width: 34, light: 0.16 }),
-      ],
-    }),
-    side<Piece>({
-      paths: line(CUFF),
-      tone: -0.1,
-      seams: [side({ paths: line('M242 -76C274 -82 306 -96 329 -116'), width: 1.2, strength: 0.6 })],
-      glows: [side({ paths: line('M242 -78L248 -58'), width: 30, light: -0.3 })],
-    }),
-  ];
-}
+const sleeves = bothSides([
+  {
+    paths: line(SLEEVE),
+    sewn: true,
+    shadow: 13,
+    folds: [
+      { paths: line('M236 -120C262 -140 286 -148 312 -148'), width: 28, height: 0.5 },
+      { paths: line('M226 -190C250 -206 268 -214 286 -212'), width: 26, height: -0.36 },
+    ],
+    glows: [
+      { paths: line('M198 -300C214 -240 226 -170 246 -60'), width: 44, light: -0.36 },
+      { paths: line('M226 -282C262 -244 290 -190 318 -124'), width: 34, light: 0.16 },
+    ],
+  },
+  {
+    paths: line(CUFF),
+    tone: -0.1,
+    seams: [{ paths: line('M242 -76C274 -82 306 -96 329 -116'), width: 1.2, strength: 0.6 }],
+    glows: [{ paths: line('M242 -78L248 -58'), width: 30, light: -0.3 }],
+  },
+]);
 
 export const polo: Thing = {
   id: 'polo',
@@ -42,8 +38,7 @@ export const polo: Thing = {
   bounds: { minX: -380, minY: -410, maxX: 380, maxY: 380 },
   surface: { kind: 'flat' },
   pieces: [
-    ...sleeve(false),
-    ...sleeve(true),
+    ...sleeves,
     // The back of the neck, inside.
     {
       paths: line('M-66 -346C-40 -386 40 -386 66 -346C40 -300 -40 -300 -66 -346Z'),
@@ -95,28 +90,27 @@ export const polo: Thing = {
       seams: [{ paths: line(`M-1.500 ${y}L1.500 ${y}`), width: 1.4, colour: '#8d8474', strength: 0.9 }],
     })),
     // The collar, laid down on both sides.
-    ...[false, true].map((right): Piece => {
-      const side = (d: string): ReturnType<typeof line> => (right ? line(d) : mirrored(line(d)));
-      return {
-        paths: side(
+    ...bothSides([
+      {
+        paths: line(
           'M4 -312C24 -318 46 -334 60 -352C64 -362 66 -370 66 -376C84 -368 100 -352 106 -336C92 -306 74 -282 54 -262C34 -274 16 -290 4 -312Z',
         ),
         tone: 0.03,
         shadow: 6,
         glows: [
-          { paths: side('M60 -352C64 -362 66 -370 66 -376'), width: 26, light: -0.2 },
-          { paths: side('M98 -334C86 -308 72 -288 54 -270'), width: 10, light: 0.2 },
+          { paths: line('M60 -352C64 -362 66 -370 66 -376'), width: 26, light: -0.2 },
+          { paths: line('M98 -334C86 -308 72 -288 54 -270'), width: 10, light: 0.2 },
         ],
         seams: [
           {
-            paths: side('M9 -309C20 -292 36 -278 53 -268C70 -286 88 -310 100 -336'),
+            paths: line('M9 -309C20 -292 36 -278 53 -268C70 -286 88 -310 100 -336'),
             dash: [3, 2],
             width: 0.7,
             strength: 0.45,
           },
         ],
-      };
-    }),
+      },
+    ]),
   ],
   spots: [
     { name: 'Left chest', x: 112, y: -168, width: 95, height: 95 },
@@ -172,21 +166,20 @@ export const tote: Thing = {
         { paths: line('M-190 -146C-100 -151 100 -151 190 -146'), dash: [4, 2.4], width: 0.9, strength: 0.45 },
       ],
     },
-    ...[false, true].map((right): Piece => {
-      const side = (d: string): ReturnType<typeof line> => (right ? line(d) : mirrored(line(d)));
-      return {
-        paths: side('M62 -152L88 -152L90 -96L64 -96Z'),
+    ...bothSides([
+      {
+        paths: line('M62 -152L88 -152L90 -96L64 -96Z'),
         shadow: 3,
         seams: [
           {
-            paths: side('M65 -148L86 -148L87 -99L67 -99ZM65 -148L87 -99M86 -148L67 -99'),
+            paths: line('M65 -148L86 -148L87 -99L67 -99ZM65 -148L87 -99M86 -148L67 -99'),
             dash: [3.4, 2],
             width: 0.8,
             strength: 0.6,
           },
         ],
-      };
-    }),
+      },
+    ]),
     {
       paths: line(
         'M-88 -152C-96 -250 -72 -332 0 -332C72 -332 96 -250 88 -152L62 -152C68 -240 54 -304 0 -304C-54 -304 -68 -240 -62 -152Z',
