@@ -198,7 +198,7 @@ test('a photograph of one’s own with a length that is known, and a picture to 
     page.waitForEvent('download'),
     page.getByRole('button', { name: 'Take a picture' }).click(),
   ]);
-  expect(download.suggestedFilename()).toBe('Photograph on My apron.png.png');
+  expect(download.suggestedFilename()).toBe('Photograph on My apron.png');
   const taken = await loadImage(readFileSync(await download.path()));
   expect(Math.max(taken.width, taken.height)).toBe(2400);
   expect(taken.width / taken.height).toBeCloseTo(1.5, 2);

@@ -2,6 +2,7 @@
 import { mkdir, readdir, readFile, rm, writeFile } from 'node:fs/promises';
 import { join, posix } from 'node:path';
 import { StickError, type Stick } from '@rosehip/stick';
+import { logName } from './machine/log.ts';
 
 const ENDING = '.sewn.json';
 /** So often one file is sewn before its last log is written over. */
@@ -52,24 +53,35 @@ export class Logs {
     }
   }
 
+  /** What waits in a file of the machine's memory; null for what can't be read. */
+  private async waiting(file: string): Promise<Kept | null> {
+    try {
+      const kept = JSON.parse(await readFile(file, 'utf8')) as Partial<Kept> & { file?: unknown };
+      if (typeof kept.path === 'string' && kept.log) return { path: kept.path, log: kept.log };
+      // A log by itself tells which file it is of.
+      return typeof kept.file === 'string' ? { path: logName(kept.file), log: kept } : null;
+    } catch {
+      return null;
+    }
+  }
+
   /** A stick was put in: what waited for one is written on to it; what can't be, waits on. */
   async carryOver(): Promise<void> {
     const names = await readdir(this.folder).catch(() => []);
     for (const name of names.filter((n) => n.endsWith(ENDING)).sort()) {
       const file = join(this.folder, name);
+      const kept = await this.waiting(file);
+      if (!kept) continue;
       try {
-        const { path, log } = JSON.parse(await readFile(file, 'utf8')) as Kept;
         // Its folder is on another stick, perhaps.
-        const inFolder = posix.dirname(path);
+        const inFolder = posix.dirname(kept.path);
         const there = inFolder === '.' || (await this.stick.list(inFolder).then(Boolean, () => false));
-        await this.write({ path: there ? path : posix.basename(path), log });
-        await rm(file);
+        await this.write(there ? kept : { ...kept, path: posix.basename(kept.path) });
       } catch (error) {
         if (error instanceof StickError) return;
-        if (!(error instanceof SyntaxError || error instanceof TypeError)) throw error;
-        // What was written down by halves is nobody's: it does not stand in the way of others.
-        await rm(file, { force: true });
+        throw error;
       }
+      await rm(file);
     }
   }
 }

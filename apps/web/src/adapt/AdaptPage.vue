@@ -30,13 +30,18 @@ import { useSettings } from '../stores/settings.ts';
 import { packed, useChecker } from '../workers/engine.ts';
 import AdaptTable from './AdaptTable.vue';
 
+/** Width or height of all that is sewn, in mm. */
+const [LEAST_SIZE, MOST_SIZE] = [5, 2000];
+
 /** What the page was asked to begin with. */
 function choicesIn({ cloth, colour, by, to }: LocationQuery): AdaptChoices {
   const known = CLOTHS.find(({ id }) => id === cloth);
   const shade = typeof colour === 'string' && /^#[0-9a-f]{6}$/i.test(colour) ? colour : known?.colour;
   return {
     ...(known && { cloth: { kind: known.id, colour: shade! } }),
-    ...((by === 'width' || by === 'height') && Number(to) > 0 && { size: { by, to: Number(to) } }),
+    ...((by === 'width' || by === 'height') &&
+      Number(to) >= LEAST_SIZE &&
+      Number(to) <= MOST_SIZE && { size: { by, to: Number(to) } }),
   };
 }
 
@@ -222,16 +227,16 @@ const said = (f: Figures): string => {
             <NumberField
               label="Width"
               :value="sizes[1]?.width ?? null"
-              :least="5"
-              :most="2000"
+              :least="LEAST_SIZE"
+              :most="MOST_SIZE"
               :places="1"
               @change="chooseSize('width', $event)"
             />
             <NumberField
               label="Height"
               :value="sizes[1]?.height ?? null"
-              :least="5"
-              :most="2000"
+              :least="LEAST_SIZE"
+              :most="MOST_SIZE"
               :places="1"
               @change="chooseSize('height', $event)"
             />

@@ -218,8 +218,9 @@ const tryOnKey = useTryOnKeys();
 const tried = useTemplateRef('tried');
 async function takePicture(): Promise<void> {
   const picture = await tried.value?.picture();
-  if (picture)
-    saveFile(`${fileNameOf(bench.design!.name)} on ${useTryOn().thing.value.name}.png`, 'image/png', picture);
+  if (!picture) return;
+  const thing = useTryOn().thing.value.name.replace(/\.\w+$/, '');
+  saveFile(`${fileNameOf(`${bench.design!.name} on ${thing}`)}.png`, 'image/png', picture);
 }
 
 const inField = (e: Event): boolean =>

@@ -113,7 +113,9 @@ export function useBringIn() {
     if (!came.length && !notes.length) return;
     report.value = { title: came.length ? 'Brought in' : 'Nothing was brought in', came, notes, drawn };
     if (notes.length) view.panel = 'report';
-    else if (drawn) choosing.open();
-    else bench.message = `${came.join('; ')}.`;
+    else {
+      bench.message = `${came.join('; ')}.`;
+      if (drawn) choosing.open();
+    }
   };
 }

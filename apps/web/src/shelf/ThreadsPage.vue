@@ -116,7 +116,7 @@ async function add(): Promise<void> {
   let n = of.threads.length + 1;
   while (codes.has(String(n))) n++;
   const colour = of.threads.at(-1)?.colour ?? '#a03048';
-  await keepAs({ ...of, threads: [...of.threads, { code: String(n), name: `Thread ${n}`, colour }] });
+  void keepAs({ ...of, threads: [...of.threads, { code: String(n), name: `Thread ${n}`, colour }] });
   await nextTick();
   list.value?.querySelector<HTMLInputElement>('li:last-child input[type=text]')?.select();
 }

@@ -47,6 +47,20 @@ test('two changes at once: the second builds on the first, and both are kept', a
   expect(server.kept).toEqual(['Chalk', 'Rowan', 'Thread 3']);
 });
 
+test('what is as it was expected stays the same list', async () => {
+  const server = slowServer(['Chalk']);
+  const { all, change, load } = useKeptList(server.look);
+  await load();
+  const done = change(
+    () => server.put(['Chalk', 'Rowan']),
+    () => ['Chalk', 'Rowan'],
+  );
+  const shown = all.value;
+  await server.answer();
+  await done;
+  expect(all.value).toBe(shown);
+});
+
 test('what can’t be kept is told, and is not shown as if it were', async () => {
   const server = slowServer(['Chalk']);
   const { all, change, load, problem } = useKeptList(server.look);

@@ -1,4 +1,5 @@
 // A list that is kept on the server, for all designs: looked at once, and again after every change of it.
+import equal from 'fast-deep-equal';
 import { ref, shallowRef } from 'vue';
 
 export function useKeptList<T>(look: () => Promise<T[]>) {
@@ -27,7 +28,8 @@ export function useKeptList<T>(look: () => Promise<T[]>) {
       await turn;
       if (own !== newest) return true;
       const seen = await look();
-      if (own === newest) all.value = seen;
+      // What is as expected is not drawn anew: somebody may be typing in it.
+      if (own === newest && !equal(seen, all.value)) all.value = seen;
       return true;
     } catch (error) {
       problem.value = (error as Error).message;

@@ -1,7 +1,7 @@
 // Paints a design on the thing that it is tried on. A part of the painter, loaded when something is tried on.
 import {
-  clothById,
   figuresOf,
+  hasPile,
   OWN_PHOTO,
   paintPatch,
   paintPileOver,
@@ -9,10 +9,10 @@ import {
   patchesOf,
   pileOver,
   type Bounds,
-  type Canvas2D,
   type Design,
-  type PatchCanvas,
+  type PatchObject,
   type Plan,
+  type Point,
   type TryOn,
 } from '@rosehip/core';
 import {
@@ -72,35 +72,39 @@ function canvasOf(width: number, height: number): Context {
   return new OffscreenCanvas(Math.max(1, width), Math.max(1, height)).getContext('2d')!;
 }
 
-/** One copy of the design: its carrier, its appliqués, its thread, and pile that stands over it. */
+/** The design that is laid on a thing, as many times as its places say. */
+interface Laid extends TryOnParts {
+  thing: Thing;
+  plan: Plan;
+  /** Middle of its stitches, in mm. */
+  middle: Point;
+  patches: PatchObject[];
+}
+
+/** One copy: its carrier, its appliqués, its thread, and pile that stands over it. `scratch` is as large as `ctx`. */
 function paintCopy(
   ctx: Context,
-  thing: Thing,
+  scratch: Context,
+  { thing, design, plan, prints, middle, patches }: Laid,
   place: Place,
-  r: TryOnRequest,
+  { scale, light }: TryOnRequest,
   area: Bounds,
-  { design, plan, prints }: TryOnParts & { plan: Plan },
-  middle: { x: number; y: number },
 ): void {
+  const on = plain(ctx);
   const bend = bendOf(thing, middle, place);
   const bent = bentPlan(plan, bend);
-  const paint = (on: PatchCanvas): void => {
-    const draw = (data: string, x: number, y: number, size: number): boolean => {
-      const image = prints.get(data);
-      if (image) ctx.drawImage(image, x, y, size, size);
-      return !!image;
-    };
-    for (const object of patchesOf(design)) paintPatch(on, bentPatch(object, bend), draw);
-    paintThread(on, bent, r.scale, { from: 0, to: bent.x.length, area, light: r.light });
-    const pile = !thing.carrier && clothById(thing.cloth).weave === 'pile' ? pileOver(bent) : null;
-    if (pile) paintPileOver(on as Canvas2D, pile, triedColour(design, thing), area, r.scale);
-  };
   const piece = thing.carrier ? carrierPiece(thing.carrier, plan, bend) : null;
-  if (!piece) return paint(plain(ctx));
   // Stitches reach over a patch's edge: they lie on it, and are not clipped to it.
-  const scratch = canvasOf(ctx.canvas.width, ctx.canvas.height);
-  paintPiece(plain(ctx), plain(scratch), piece, design.cloth, { scale: r.scale, area });
-  paint(plain(ctx));
+  if (piece) paintPiece(on, plain(scratch), piece, design.cloth, { scale, area });
+  const draw = (data: string, x: number, y: number, size: number): boolean => {
+    const image = prints.get(data);
+    if (image) ctx.drawImage(image, x, y, size, size);
+    return !!image;
+  };
+  for (const object of patches) paintPatch(on, bentPatch(object, bend), draw);
+  paintThread(on, bent, scale, { from: 0, to: bent.x.length, area, light });
+  const pile = !thing.carrier && hasPile({ kind: thing.cloth }) ? pileOver(bent) : null;
+  if (pile) paintPileOver(on, pile, triedColour(design, thing), area, scale);
 }
 
 /** Thread and carriers of all copies, with nothing around them. */
@@ -109,11 +113,13 @@ function threadLayer(thing: Thing, r: TryOnRequest, area: Bounds, parts: TryOnPa
   const { plan, design } = parts;
   const bounds = plan && figuresOf(plan).bounds;
   if (!plan || !bounds) return layer;
-  const middle = middleOf(bounds);
+  const laid: Laid = { ...parts, thing, plan, middle: middleOf(bounds), patches: patchesOf(design) };
   const size = { width: bounds.maxX - bounds.minX, height: bounds.maxY - bounds.minY };
   const reach = Math.hypot(size.width, size.height) / 2 + 10;
+  const around: Bounds = { minX: -reach, minY: -reach, maxX: reach, maxY: reach };
+  const { x: cx, y: cy } = laid.middle;
   const seen = (place: Place): boolean => {
-    const at = bendOf(thing, middle, place)(middle.x, middle.y);
+    const at = bendOf(thing, laid.middle, place)(cx, cy);
     return (
       !!at &&
       at.x + reach > area.minX &&
@@ -123,28 +129,26 @@ function threadLayer(thing: Thing, r: TryOnRequest, area: Bounds, parts: TryOnPa
     );
   };
   const toMm = (ctx: Context, x: number, y: number): void => ctx.setTransform(r.scale, 0, 0, r.scale, x, y);
+  const scratch = thing.carrier ? canvasOf(r.width, r.height) : layer;
+  const side = Math.ceil(2 * reach * r.scale);
   for (const place of triedPlaces(design)) {
     const copies = copiesOf(place, size).filter(seen);
-    const side = Math.ceil(2 * reach * r.scale);
-    if (thing.surface.kind === 'flat' && copies.length >= STAMP_FROM && side <= LARGEST_STAMP) {
-      const stamp = canvasOf(side, side);
-      toMm(stamp, side / 2, side / 2);
-      const around = { minX: -reach, minY: -reach, maxX: reach, maxY: reach };
-      const flat = { ...thing, pieces: [] };
-      paintCopy(stamp, flat, { x: 0, y: 0, turn: place.turn }, r, around, { ...parts, plan }, middle);
-      layer.setTransform(1, 0, 0, 1, 0, 0);
-      for (const { x, y } of copies)
-        layer.drawImage(
-          stamp.canvas,
-          Math.round(r.originX + x * r.scale - side / 2),
-          Math.round(r.originY + y * r.scale - side / 2),
-        );
+    if (thing.surface.kind !== 'flat' || copies.length < STAMP_FROM || side > LARGEST_STAMP) {
+      toMm(layer, r.originX, r.originY);
+      for (const copy of copies) paintCopy(layer, scratch, laid, copy, r, area);
       continue;
     }
-    for (const copy of copies) {
-      toMm(layer, r.originX, r.originY);
-      paintCopy(layer, thing, copy, r, area, { ...parts, plan }, middle);
-    }
+    const stamp = canvasOf(side, side);
+    toMm(stamp, side / 2, side / 2);
+    const even = { ...laid, thing: { ...thing, pieces: [] } };
+    paintCopy(stamp, canvasOf(side, side), even, { x: 0, y: 0, turn: place.turn }, r, around);
+    layer.setTransform(1, 0, 0, 1, 0, 0);
+    for (const { x, y } of copies)
+      layer.drawImage(
+        stamp.canvas,
+        Math.round(r.originX + x * r.scale - side / 2),
+        Math.round(r.originY + y * r.scale - side / 2),
+      );
   }
   return layer;
 }

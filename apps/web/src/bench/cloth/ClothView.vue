@@ -5,9 +5,7 @@ import * as Comlink from 'comlink';
 import { computed, onBeforeUnmount, onMounted, useTemplateRef, watch } from 'vue';
 import { everyLeaf, findItem, recipeJob } from '@rosehip/core';
 import { wheelFactor } from '../../parts/viewport.ts';
-import { packed } from '../../workers/engine.ts';
 import { startPainter } from '../../workers/painter.ts';
-import { useHoopings } from '../hoopings.ts';
 import { useBench } from '../../stores/bench/bench.ts';
 import { useRecipes } from '../../stores/recipes.ts';
 import { useRehearsal } from '../../stores/rehearsal.ts';
@@ -23,6 +21,7 @@ import { useAids } from '../../stores/aids.ts';
 import ClothMarks from './ClothMarks.vue';
 import ClothOverlay from './ClothOverlay.vue';
 import { usePainted } from './painted.ts';
+import { usePainterTold } from './painter-told.ts';
 import { useClothPointers } from './pointers.ts';
 import Ruler from './Ruler.vue';
 import WaysIn from './WaysIn.vue';
@@ -90,14 +89,10 @@ const focus = computed<string[] | null>(() => {
   return group ? [...everyLeaf([group])].map((l) => l.id) : null;
 });
 
-watch(
-  () => bench.design,
-  async (design) => {
-    if (!design) return;
-    const differs = await painter.setDesign(packed(painter, design));
-    if (differs || view.view === 'lines') void paint();
-  },
-  { immediate: true },
+usePainterTold(
+  painter,
+  () => void paint(),
+  () => view.view === 'lines',
 );
 watch(
   () => bench.design?.picture?.data,
@@ -108,35 +103,7 @@ watch(
   },
   { immediate: true },
 );
-/** Pictures that are printed on appliqué cloth: each is decoded once. */
-const printed = new Set<string>();
-watch(
-  () =>
-    [...everyLeaf(bench.design?.objects ?? [])].flatMap((l) =>
-      l.kind === 'object' && l.patch?.data ? [l.patch.data] : [],
-    ),
-  async (all) => {
-    for (const data of all.filter((d) => !printed.has(d))) {
-      printed.add(data);
-      const image = await decodePicture(data);
-      if (!image) continue;
-      await painter.setPrint(data, Comlink.transfer(image, [image]));
-      void paint();
-    }
-  },
-  { immediate: true },
-);
 watch(focus, (now, before) => now?.join() !== before?.join() && void paint());
-const { plan: shownPlan } = useHoopings();
-watch(
-  shownPlan,
-  async (plan) => {
-    if (!plan) return;
-    await painter.setPlan(plan);
-    void paint();
-  },
-  { immediate: true },
-);
 watch(
   () => sewing.layers,
   async (layers) => {

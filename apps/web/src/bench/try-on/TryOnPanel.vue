@@ -2,8 +2,8 @@
 // What the design is tried on, in which colour, where, and how often.
 import { Plus, Trash2 } from '@lucide/vue';
 import { useRouter } from 'vue-router';
-import { computed, onMounted, ref, shallowRef } from 'vue';
-import { clothById, OWN_PHOTO } from '@rosehip/core';
+import { computed, ref, shallowRef, watch } from 'vue';
+import { clothById, OWN_PHOTO, type TriedPlace } from '@rosehip/core';
 import { atSpot, THINGS, type Spot, type Thing } from '@rosehip/things';
 import { showNumber } from '../../fields/arithmetic.ts';
 import NumberField from '../../fields/NumberField.vue';
@@ -14,7 +14,7 @@ import { useSettings } from '../../stores/settings.ts';
 import { useChecker } from '../../workers/engine.ts';
 import { goAdapt } from '../following.ts';
 import { PictureError, readPicture } from '../read-picture.ts';
-import { MOST_PLACES, useTryOn } from './try-on.ts';
+import { FARTHEST, MOST_PLACES, useTryOn } from './try-on.ts';
 
 const bench = useBench();
 const settings = useSettings();
@@ -24,24 +24,22 @@ const tried = useTryOn();
 /** Of the small pictures, in CSS pixels. */
 const [WIDTH, HEIGHT] = [54, 50];
 const pictures = shallowRef<ImageBitmap[]>([]);
-onMounted(async () => {
-  const ratio = devicePixelRatio;
-  pictures.value = await useChecker().things(
-    { ...bench.design!.cloth },
-    Math.round(WIDTH * ratio),
-    Math.round(HEIGHT * ratio),
-  );
-});
+watch(
+  () => bench.design!.cloth,
+  async (cloth) => {
+    const [w, h] = [WIDTH, HEIGHT].map((side) => Math.round(side * devicePixelRatio));
+    pictures.value = await useChecker().things({ ...cloth }, w, h);
+  },
+  { immediate: true },
+);
 
-/** Another thing has other places, and its own colour until one is chosen for it. */
-function choose(thing: Thing): void {
-  if (thing.id === tried.thing.value.id) return;
-  const { photo } = tried.tryOn.value;
+/** Another thing has other places, and its own colour until one is chosen for it; a photograph is kept. */
+function change(thing: string, first: TriedPlace, label: string, photo = tried.tryOn.value.photo): void {
   tried.index.value = 0;
-  tried.set(
-    { thing: thing.id, colour: undefined, places: [atSpot(thing.spots[0])], ...(photo && { photo }) },
-    `Try on: ${thing.name}`,
-  );
+  tried.set({ thing, colour: undefined, places: [first], photo }, label);
+}
+function choose({ id, name, spots }: Thing): void {
+  if (id !== tried.thing.value.id) change(id, atSpot(spots[0]), `Try on: ${name}`);
 }
 const toSpot = (spot: Spot): void => tried.setPlace(atSpot(spot), `Put on ${spot.name.toLowerCase()}`);
 
@@ -110,21 +108,14 @@ const suit = (): void => {
 const problem = ref('');
 /** How wide a photograph is taken to be until somebody says, in mm. */
 const USUAL = 600;
+const toPhoto = (photo = tried.tryOn.value.photo): void =>
+  change(OWN_PHOTO, { x: 0, y: 0, turn: 0 }, 'Try on a photograph', photo);
 async function bring([file]: File[]): Promise<void> {
   problem.value = '';
   try {
     const { name, data, width, height } = await readPicture(file, bench.design!.hoop);
     tried.marked.value = null;
-    tried.index.value = 0;
-    tried.set(
-      {
-        thing: OWN_PHOTO,
-        colour: undefined,
-        places: [{ x: 0, y: 0, turn: 0 }],
-        photo: { name, data, width: USUAL, height: (USUAL * height) / width },
-      },
-      'Try on a photograph',
-    );
+    toPhoto({ name, data, width: USUAL, height: (USUAL * height) / width });
     tried.marking.value = true;
   } catch (error) {
     if (!(error instanceof PictureError)) throw error;
@@ -142,30 +133,24 @@ function scaleTo(length: number): void {
   const m = tried.marked.value;
   if (!photo || !m || apart.value < 1e-6) return;
   const k = length / apart.value;
-  const width = photo.width * k;
-  if (width < 1 || width > 10_000) {
+  const [width, height] = [photo.width * k, photo.height * k];
+  const scaled = places.map((p) => ({ ...p, x: p.x * k, y: p.y * k }));
+  const farthest = Math.max(
+    width,
+    height,
+    ...scaled.map(({ x, y }) => 2 * Math.max(Math.abs(x), Math.abs(y))),
+  );
+  problem.value = '';
+  if (Math.min(width, height) < 1 || farthest > 2 * FARTHEST) {
     problem.value =
       'The photograph would be larger than ten metres, or next to nothing: mark the two places again.';
     return;
   }
-  tried.set(
-    {
-      photo: { ...photo, width, height: photo.height * k },
-      places: places.map((p) => ({ ...p, x: p.x * k, y: p.y * k })),
-    },
-    'Scale the photograph',
-  );
+  tried.set({ photo: { ...photo, width, height }, places: scaled }, 'Scale the photograph');
   tried.marked.value = [
     { x: m[0].x * k, y: m[0].y * k },
     { x: m[1].x * k, y: m[1].y * k },
   ];
-}
-function backToPhoto(): void {
-  tried.index.value = 0;
-  tried.set(
-    { thing: OWN_PHOTO, colour: undefined, places: [{ x: 0, y: 0, turn: 0 }] },
-    'Try on a photograph',
-  );
 }
 </script>
 
@@ -199,7 +184,7 @@ function backToPhoto(): void {
         v-if="tried.tryOn.value.photo && !onPhoto"
         type="button"
         class="button h-auto justify-center p-1 text-[11px] leading-3 whitespace-normal"
-        @click="backToPhoto"
+        @click="toPhoto()"
       >
         {{ tried.tryOn.value.photo.name }}
       </button>
@@ -308,8 +293,8 @@ function backToPhoto(): void {
           <NumberField
             label="Across"
             :value="tried.place.value.x"
-            :least="-5000"
-            :most="5000"
+            :least="-FARTHEST"
+            :most="FARTHEST"
             :places="1"
             :step="1"
             @live="tried.showPlace({ x: $event })"
@@ -318,8 +303,8 @@ function backToPhoto(): void {
           <NumberField
             label="Down"
             :value="tried.place.value.y"
-            :least="-5000"
-            :most="5000"
+            :least="-FARTHEST"
+            :most="FARTHEST"
             :places="1"
             :step="1"
             @live="tried.showPlace({ y: $event })"

@@ -8,10 +8,9 @@ import { wheelFactor } from '../../parts/viewport.ts';
 import { useBench } from '../../stores/bench/bench.ts';
 import { useSewing } from '../../stores/sewing.ts';
 import { useView } from '../../stores/view.ts';
-import { packed } from '../../workers/engine.ts';
 import { startPainter } from '../../workers/painter.ts';
 import { usePainted, type PaintedView } from '../cloth/painted.ts';
-import { useHoopings } from '../hoopings.ts';
+import { usePainterTold } from '../cloth/painter-told.ts';
 import { decodePicture } from '../read-picture.ts';
 import { useTryOn } from './try-on.ts';
 
@@ -54,9 +53,8 @@ const { paint, drawSoon, settled } = usePainted(
 
 /** The thing with the design on it; null, and a word about it, when it could not be painted. */
 async function painted(seen: PaintedView): Promise<{ image: ImageBitmap; done: boolean } | null> {
-  const tryOn = JSON.parse(JSON.stringify(onIt.value)) as typeof onIt.value;
   try {
-    const image = await painter.tryOn({ ...seen, tryOn, light: benchView.light });
+    const image = await painter.tryOn({ ...seen, tryOn: onIt.value, light: benchView.light });
     return image && { image, done: true };
   } catch (error) {
     bench.message = `It could not be painted: ${(error as Error).message}`;
@@ -64,25 +62,7 @@ async function painted(seen: PaintedView): Promise<{ image: ImageBitmap; done: b
   }
 }
 
-const { plan: shownPlan } = useHoopings();
-watch(
-  () => bench.design,
-  async (design) => {
-    if (!design) return;
-    // What lies on the cloth comes with its plan; an appliqué's colour does not.
-    if (await painter.setDesign(packed(painter, design))) void paint();
-  },
-  { immediate: true },
-);
-watch(
-  shownPlan,
-  async (plan) => {
-    if (!plan) return;
-    await painter.setPlan(plan);
-    void paint();
-  },
-  { immediate: true },
-);
+usePainterTold(painter, () => void paint());
 watch(
   () => (tried.thing.value.id === OWN_PHOTO ? tried.tryOn.value.photo?.data : undefined),
   async (data) => {

@@ -19,6 +19,8 @@ import { useSewing } from '../../stores/sewing.ts';
 
 /** Between the thing and the edge of what is seen, in CSS pixels. */
 const MARGIN = 28;
+/** No place lies farther from the thing's middle, in mm. */
+export const FARTHEST = 5000;
 /** So many places at most. */
 export const MOST_PLACES = 20;
 
@@ -60,7 +62,11 @@ export const useTryOn = createSharedComposable(() => {
     () => view.fit(),
   );
 
-  const changed = (changes: Partial<TryOn>): TryOn => ({ ...tryOn.value, ...changes });
+  /** What is set to nothing is left out of it. */
+  function changed(changes: Partial<TryOn>): TryOn {
+    const { colour, photo, ...next } = { ...tryOn.value, ...changes };
+    return { ...next, ...(colour && { colour }), ...(photo && { photo }) };
+  }
   function show(changes: Partial<TryOn>): void {
     shown.value = changed(changes);
   }
@@ -106,7 +112,7 @@ export const useTryOn = createSharedComposable(() => {
     bounds.value && bendOf(thing.value, { x: 0, y: 0 }, places.value[k])(0, 0);
   const under = (p: Point, from: Point): Point => {
     const { x, y } = underPoint(thing.value.surface, p, from);
-    const tidy = (v: number): number => Math.round(v * 10) / 10;
+    const tidy = (v: number): number => Math.min(FARTHEST, Math.max(-FARTHEST, Math.round(v * 10) / 10));
     return { x: tidy(x), y: tidy(y) };
   };
 
