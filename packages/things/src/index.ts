@@ -5,4 +5,14 @@ export { layTogether, paintPiece, paintThing, type LayerCanvas, type ThingLayers
 export { onSurface, underPoint, type Surface } from './surface.ts';
 export type { Carrier, Spot, Thing } from './thing.ts';
 export { thingById, thingForCloth, THINGS } from './things.ts';
-export { atSpot, copiesOf, middleOf, spotOf, triedColour, triedPlaces, triedThing } from './tried.ts';
+export {
+  atSpot,
+  copiesOf,
+  holds,
+  middleOf,
+  spotOf,
+  triedColour,
+  triedPlaces,
+  triedThing,
+  usualPlace,
+} from './tried.ts';

@@ -1,11 +1,13 @@
 // Paints a thing, and what is laid on it, on any 2D canvas whose transform maps mm of the picture to pixels.
 import {
+  arcLengths,
   coordsBounds,
   flattenPath,
   mixed,
   paintCloth,
   tracePaths,
   type Bounds,
+  type Line,
   type PatchCanvas,
   type Path,
 } from '@rosehip/core';
@@ -16,15 +18,21 @@ const TOWARDS_LIGHT = { x: -0.5, y: -0.87 };
 /* Pure: so little of another as each stroke is would be rounded to another tint. */
 const DARK = '0 0 0';
 const BRIGHT = '255 255 255';
-/** What fades is made of so many strokes, one within the other; fewer where each would be too faint for eight bits. */
-const FADES = 12;
+/**
+ * What fades is made of strokes, one within the other: so many for its width that no step of them is seen, and fewer where each
+ * would be too faint for eight bits.
+ */
+const FADES = { least: 4, most: 24, pixels: 3 };
 const FAINTEST = 0.01;
-/** A shadow on the table is wide, and nothing hides its steps. */
-const SHADOW_FADES = 24;
 
-/** The widths of such strokes, as shares, and how strong each is: together they are a bell of the wanted strength. */
-function fading(strength: number, most = FADES): { widths: number[]; each: number } {
-  const count = Math.max(3, Math.min(most, Math.round(strength / FAINTEST)));
+/**
+ * The widths of such strokes, as shares, and how strong each is: together they are a bell of the wanted strength, so many
+ * pixels wide.
+ */
+function fading(strength: number, pixels: number): { widths: number[]; each: number } {
+  const { least, most } = FADES;
+  const wanted = Math.min(strength / FAINTEST, pixels / FADES.pixels);
+  const count = Math.max(least, Math.min(most, Math.round(wanted)));
   const edge = Math.sqrt(-Math.log(0.5 / count));
   return {
     widths: Array.from({ length: count }, (_, k) => Math.sqrt(-Math.log((k + 0.5) / count)) / edge),
@@ -41,13 +49,13 @@ const trace = (ctx: PatchCanvas, paths: readonly Path[]): void => {
 };
 
 /** A stroke that is strongest in its middle and fades to nothing at both sides. */
-function paintGlow(ctx: PatchCanvas, { paths, width, light }: Glow, dx = 0, dy = 0, most = FADES): void {
+function paintGlow(ctx: PatchCanvas, { paths, width, light }: Glow, scale: number, dx = 0, dy = 0): void {
   if (!light) return;
   ctx.save();
   ctx.translate(dx, dy);
   ctx.lineCap = ctx.lineJoin = 'round';
   const strength = Math.min(1, Math.abs(light));
-  const { widths, each } = fading(strength, most);
+  const { widths, each } = fading(strength, width * scale);
   ctx.strokeStyle = `rgb(${light < 0 ? DARK : BRIGHT} / ${each.toFixed(4)})`;
   for (const share of widths) {
     ctx.lineWidth = width * share;
@@ -61,12 +69,16 @@ function paintGlow(ctx: PatchCanvas, { paths, width, light }: Glow, dx = 0, dy =
 const swell = (t: number): number => Math.sin(Math.PI * (0.12 + 0.88 * t)) ** 0.8;
 
 /** The side of a fold, as light or shade that swells and runs out; `width` is that of its widest place. */
-function paintSide(ctx: PatchCanvas, line: ArrayLike<number>, width: number, light: number): void {
+function paintSide(
+  ctx: PatchCanvas,
+  { coords: line, closed }: Line,
+  width: number,
+  light: number,
+  scale: number,
+): void {
   const count = line.length / 2;
-  const along = [0];
-  for (let i = 1; i < count; i++)
-    along.push(along[i - 1] + Math.hypot(line[2 * i] - line[2 * i - 2], line[2 * i + 1] - line[2 * i - 1]));
-  const { widths, each } = fading(Math.abs(light));
+  const along = arcLengths({ coords: line, closed });
+  const { widths, each } = fading(Math.abs(light), width * scale);
   ctx.fillStyle = `rgb(${light < 0 ? DARK : BRIGHT} / ${each.toFixed(4)})`;
   for (const share of widths) {
     const at = (i: number, side: number): [number, number] => {
@@ -88,7 +100,7 @@ function paintSide(ctx: PatchCanvas, line: ArrayLike<number>, width: number, lig
 /** How finely the line of a fold is drawn, in mm. */
 const FOLD_FINE = 0.4;
 
-function paintFold(ctx: PatchCanvas, { paths, width, height, through }: Fold): void {
+function paintFold(ctx: PatchCanvas, { paths, width, height, through }: Fold, scale: number): void {
   const aside = width * 0.2;
   const side = height < 0 ? -1 : 1;
   for (const light of [-FOLD_LIGHT.dark, FOLD_LIGHT.bright]) {
@@ -96,12 +108,12 @@ function paintFold(ctx: PatchCanvas, { paths, width, height, through }: Fold): v
     const [dx, dy] = [TOWARDS_LIGHT.x * way, TOWARDS_LIGHT.y * way];
     const glow = { paths, width: width * 0.8, light: light * Math.abs(height) };
     if (through) {
-      paintGlow(ctx, glow, dx, dy);
+      paintGlow(ctx, glow, scale, dx, dy);
       continue;
     }
     ctx.save();
     ctx.translate(dx, dy);
-    for (const path of paths) paintSide(ctx, flattenPath(path, FOLD_FINE).coords, glow.width, glow.light);
+    for (const path of paths) paintSide(ctx, flattenPath(path, FOLD_FINE), glow.width, glow.light, scale);
     ctx.restore();
   }
 }
@@ -194,15 +206,15 @@ function paintStuff(ctx: PatchCanvas, piece: Piece, cloth: PieceCloth, { scale, 
   for (const seam of piece.seams ?? []) paintSeam(ctx, seam, colour, scale);
 }
 
-function paintLight(ctx: PatchCanvas, { folds = [], glows = [] }: Piece): void {
-  for (const fold of folds) paintFold(ctx, fold);
-  for (const glow of glows) paintGlow(ctx, glow);
+function paintLight(ctx: PatchCanvas, { folds = [], glows = [] }: Piece, { scale }: Seen): void {
+  for (const fold of folds) paintFold(ctx, fold, scale);
+  for (const glow of glows) paintGlow(ctx, glow, scale);
 }
 
-function paintShadow(ctx: PatchCanvas, { paths, shadow }: Piece): void {
+function paintShadow(ctx: PatchCanvas, { paths, shadow }: Piece, { scale }: Seen): void {
   if (!shadow) return;
   const [dx, dy] = [-TOWARDS_LIGHT.x * shadow * 0.6, -TOWARDS_LIGHT.y * shadow * 0.6];
-  paintGlow(ctx, { paths, width: 2.4 * shadow, light: -0.3 }, dx, dy, SHADOW_FADES);
+  paintGlow(ctx, { paths, width: 2.4 * shadow, light: -0.3 }, scale, dx, dy);
 }
 
 /** What a piece is painted in. */
@@ -220,9 +232,9 @@ export function paintPiece(
   cloth: PieceCloth,
   seen: Seen,
 ): void {
-  paintShadow(ctx, piece);
+  paintShadow(ctx, piece, seen);
   cutOut(ctx, scratch, piece.paths, () => paintStuff(scratch, piece, cloth, seen));
-  cutOut(ctx, scratch, piece.paths, () => paintLight(scratch, piece));
+  cutOut(ctx, scratch, piece.paths, () => paintLight(scratch, piece, seen));
 }
 
 /** A thing in layers, of one size and with one transform from mm to pixels: thread lies between them. */
@@ -242,14 +254,14 @@ export function paintThing(layers: ThingLayers, thing: Thing, colour: string, se
   const { stuff, mask, light, scratch } = layers;
   const cloth = { kind: thing.cloth, colour };
   for (const piece of thing.pieces) {
-    paintShadow(light, piece);
+    paintShadow(light, piece, seen);
     cutOut(stuff, scratch, piece.paths, () => paintStuff(scratch, piece, cloth, seen));
     // What lies beneath is covered, with its light.
     light.globalCompositeOperation = 'destination-out';
     trace(light, piece.paths);
     light.fill('nonzero');
     light.globalCompositeOperation = 'source-over';
-    cutOut(light, scratch, piece.paths, () => paintLight(scratch, piece));
+    cutOut(light, scratch, piece.paths, () => paintLight(scratch, piece, seen));
     mask.globalCompositeOperation = piece.sewn ? 'source-over' : 'destination-out';
     trace(mask, piece.paths);
     mask.fill('nonzero');

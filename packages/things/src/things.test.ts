@@ -157,7 +157,11 @@ test('a patch holds all its stitches, and a label has them in its middle', () =>
   }
   const nothing = sewDesign(emptyDesign('Nothing'));
   expect(
-    carrierPiece({ shape: 'around', margin: 2 }, nothing, bendOf(flat, middle, triedPlaces(design())[0])),
+    carrierPiece(
+      { shape: 'around', margin: 2 },
+      nothing,
+      bendOf(flat, middle, triedPlaces(design(), null)[0]),
+    ),
   ).toBe(null);
 });
 
@@ -175,7 +179,12 @@ test('what nobody chose suits the cloth; what was chosen stays; what is not know
   const places = [{ x: 1, y: 2, turn: 3 }];
   const polo = design({ thing: 'polo', places });
   expect(triedThing(polo).id).toBe('polo');
-  expect(triedPlaces(polo)).toBe(places);
+  expect(triedPlaces(polo, null)).toBe(places);
+  // Where there is room for it; where there is none, at the first place.
+  const usual = (width: number): number =>
+    triedPlaces(design(undefined, 'jersey'), { width, height: 60 })[0].y;
+  const [chest, , middle] = thingById('polo')!.spots;
+  expect([usual(60), usual(200), usual(900)]).toEqual([chest.y, middle.y, chest.y]);
   expect(triedColour(polo, triedThing(polo))).toBe(thingById('polo')!.colour);
   expect(triedColour(design({ thing: 'polo', colour: '#abcdef', places }), triedThing(polo))).toBe('#abcdef');
   expect(triedThing(design({ thing: 'gloves', places })).id).toBe('jacket');

@@ -34,12 +34,27 @@ const MIDDLE: TriedPlace = { x: 0, y: 0, turn: 0 };
 
 export const atSpot = ({ x, y, turn = 0 }: Spot): TriedPlace => ({ x, y, turn });
 
-/** Where the design lies: as chosen, or where it usually is on such a thing. */
-export function triedPlaces(design: Pick<Design, 'tryOn' | 'cloth'>): readonly TriedPlace[] {
-  if (design.tryOn) return design.tryOn.places;
-  const [spot] = triedThing(design).spots;
-  return [spot ? atSpot(spot) : MIDDLE];
+/** Size of a design, in mm. */
+interface Size {
+  width: number;
+  height: number;
 }
+
+/** Is there room for a design of this size? Some stitches more are no matter. */
+export const holds = (spot: Spot, { width, height }: Size): boolean =>
+  width <= spot.width + 0.5 && height <= spot.height + 0.5;
+
+/** Where a design is put on a thing at first: on the first spot that has room for it, or the first of all. */
+export function usualPlace({ spots }: Thing, size: Size | null): TriedPlace {
+  const spot = (size && spots.find((s) => holds(s, size))) ?? spots[0];
+  return spot ? atSpot(spot) : MIDDLE;
+}
+
+/** Where a design of this size lies: as chosen, or where it usually is on such a thing. */
+export const triedPlaces = (
+  design: Pick<Design, 'tryOn' | 'cloth'>,
+  size: Size | null,
+): readonly TriedPlace[] => design.tryOn?.places ?? [usualPlace(triedThing(design), size)];
 
 /** The spot that a place stands on, if it does. */
 export const spotOf = (thing: Thing, place: TriedPlace): Spot | undefined =>
@@ -48,7 +63,7 @@ export const spotOf = (thing: Thing, place: TriedPlace): Spot | undefined =>
   );
 
 /** The copies of a design of this size, in mm, that a place stands for: rows about it, turned with it. */
-export function copiesOf(place: TriedPlace, size: { width: number; height: number }): Place[] {
+export function copiesOf(place: TriedPlace, size: Size): Place[] {
   const { x, y, turn, across = 1, down = 1, gap = 0 } = place;
   const out: Place[] = [];
   for (let row = 0; row < down; row++)

@@ -108,13 +108,13 @@ function rename(event: Event): void {
     <button
       v-else
       type="button"
-      class="button button-quiet min-w-20 px-2 max-[900px]:min-w-0 max-[900px]:px-1"
+      class="button button-quiet min-w-20 shrink-0 px-2 max-[1100px]:shrink max-[900px]:min-w-0 max-[900px]:px-1"
       :class="bench.saveState === 'away' || bench.saveState === 'refused' ? 'text-amber-deep' : 'text-muted'"
       :title="bench.saveProblem || 'History: every save, to look at and to bring back'"
       :aria-pressed="view.panel === 'history'"
       @click="toggle('history')"
     >
-      <History :size="18" class="shrink-0" aria-hidden="true" />
+      <History :size="18" class="shrink-0 max-[900px]:hidden" aria-hidden="true" />
       <span class="sr-only">History:</span>
       <span role="status" data-testid="save-state" class="max-w-64 truncate max-[900px]:max-w-14">{{
         saveWords

@@ -131,7 +131,7 @@ function threadLayer(thing: Thing, r: TryOnRequest, area: Bounds, parts: TryOnPa
   const toMm = (ctx: Context, x: number, y: number): void => ctx.setTransform(r.scale, 0, 0, r.scale, x, y);
   const scratch = thing.carrier ? canvasOf(r.width, r.height) : layer;
   const side = Math.ceil(2 * reach * r.scale);
-  for (const place of triedPlaces(design)) {
+  for (const place of triedPlaces(design, size)) {
     const copies = copiesOf(place, size).filter(seen);
     if (thing.surface.kind !== 'flat' || copies.length < STAMP_FROM || side > LARGEST_STAMP) {
       toMm(layer, r.originX, r.originY);

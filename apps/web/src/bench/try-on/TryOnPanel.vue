@@ -1,10 +1,11 @@
 <script setup lang="ts">
 // What the design is tried on, in which colour, where, and how often.
-import { Plus, Trash2 } from '@lucide/vue';
+import { RadioGroup, RadioGroupOption } from '@headlessui/vue';
+import { ImagePlus, Plus, Trash2 } from '@lucide/vue';
 import { useRouter } from 'vue-router';
 import { computed, ref, shallowRef, watch } from 'vue';
 import { clothById, OWN_PHOTO, type TriedPlace } from '@rosehip/core';
-import { atSpot, THINGS, type Spot, type Thing } from '@rosehip/things';
+import { atSpot, holds, thingById, THINGS, usualPlace, type Spot } from '@rosehip/things';
 import { showNumber } from '../../fields/arithmetic.ts';
 import NumberField from '../../fields/NumberField.vue';
 import BitmapPicture from '../../parts/BitmapPicture.vue';
@@ -38,8 +39,10 @@ function change(thing: string, first: TriedPlace, label: string, photo = tried.t
   tried.index.value = 0;
   tried.set({ thing, colour: undefined, places: [first], photo }, label);
 }
-function choose({ id, name, spots }: Thing): void {
-  if (id !== tried.thing.value.id) change(id, atSpot(spots[0]), `Try on: ${name}`);
+function choose(id: string): void {
+  const thing = thingById(id);
+  if (thing && id !== tried.thing.value.id)
+    change(id, usualPlace(thing, tried.size.value), `Try on: ${thing.name}`);
 }
 const toSpot = (spot: Spot): void => tried.setPlace(atSpot(spot), `Put on ${spot.name.toLowerCase()}`);
 
@@ -64,7 +67,7 @@ const fits = computed(() => {
   if (!spot.value || !size.value) return null;
   const { width, height } = size.value;
   const one = (tried.place.value.across ?? 1) * (tried.place.value.down ?? 1) === 1;
-  const tooLarge = one && (width > spot.value.width + 0.5 || height > spot.value.height + 0.5);
+  const tooLarge = one && !holds(spot.value, size.value);
   return {
     tooLarge,
     says: `${spot.value.name}: room for ${mm(spot.value.width)} × ${mm(spot.value.height)} ${settings.units}; the design is ${mm(width)} × ${mm(height)}.`,
@@ -157,36 +160,39 @@ function scaleTo(length: number): void {
 <template>
   <section class="grid gap-4 p-4" aria-label="Try on">
     <h2 class="text-lg">Try on</h2>
-    <div class="grid grid-cols-4 gap-1" role="radiogroup" aria-label="Thing">
-      <button
+    <RadioGroup
+      class="grid grid-cols-4 gap-1"
+      aria-label="Thing"
+      :model-value="tried.thing.value.id"
+      @update:model-value="choose"
+    >
+      <RadioGroupOption
         v-for="(thing, k) in THINGS"
         :key="thing.id"
-        type="button"
-        role="radio"
-        class="grid justify-items-center content-start gap-0.5 rounded-card border p-1 text-[11px] leading-3"
+        :value="thing.id"
+        class="grid cursor-pointer justify-items-center content-start gap-0.5 rounded-card border p-1 text-center text-[11px] leading-3"
         :class="tried.thing.value.id === thing.id ? 'border-rosehip bg-blush' : 'border-line hover:bg-linen'"
-        :aria-checked="tried.thing.value.id === thing.id"
-        @click="choose(thing)"
       >
         <BitmapPicture :picture="pictures[k]" :size="WIDTH" :height="HEIGHT" />
         {{ thing.name }}
-      </button>
+      </RadioGroupOption>
+    </RadioGroup>
+    <div class="flex flex-wrap gap-1">
       <FileButton
-        class="h-auto flex-col justify-center gap-0.5 p-1 text-[11px] leading-3 whitespace-normal"
         asks="Photograph"
         accept="image/png,image/jpeg,image/webp"
         title="A picture of your own thing, with a length on it that you know"
         @files="bring"
       >
-        <Plus :size="18" aria-hidden="true" /> Your photograph
+        <ImagePlus :size="16" aria-hidden="true" /> Your photograph
       </FileButton>
       <button
         v-if="tried.tryOn.value.photo && !onPhoto"
         type="button"
-        class="button h-auto justify-center p-1 text-[11px] leading-3 whitespace-normal"
+        class="button min-w-0"
         @click="toPhoto()"
       >
-        {{ tried.tryOn.value.photo.name }}
+        <span class="truncate">{{ tried.tryOn.value.photo.name }}</span>
       </button>
     </div>
     <p v-if="problem" role="alert" class="text-rosehip">{{ problem }}</p>

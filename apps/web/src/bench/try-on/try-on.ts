@@ -36,9 +36,16 @@ export const useTryOn = createSharedComposable(() => {
     const { cloth, tryOn } = bench.design ?? NONE;
     return { cloth, tryOn: shown.value ?? tryOn };
   });
+  const bounds = computed(() => sewing.figures?.bounds ?? null);
+  /** Of the design, in mm; null without stitches. */
+  const size = computed(() => {
+    const b = bounds.value;
+    return b && { width: b.maxX - b.minX, height: b.maxY - b.minY };
+  });
+
   const thing = computed(() => triedThing(design.value));
   const colour = computed(() => triedColour(design.value, thing.value));
-  const places = computed(() => triedPlaces(design.value));
+  const places = computed(() => triedPlaces(design.value, size.value));
   const index = ref(0);
   /** The place that is worked on. */
   const at = computed(() => Math.min(index.value, places.value.length - 1));
@@ -48,13 +55,6 @@ export const useTryOn = createSharedComposable(() => {
   const tryOn = computed<TryOn>(
     () => design.value.tryOn ?? { thing: thing.value.id, places: [...places.value] },
   );
-
-  const bounds = computed(() => sewing.figures?.bounds ?? null);
-  /** Of the design, in mm; null without stitches. */
-  const size = computed(() => {
-    const b = bounds.value;
-    return b && { width: b.maxX - b.minX, height: b.maxY - b.minY };
-  });
 
   const view = useSharedView(() => thing.value.bounds, MARGIN);
   watch(
