@@ -24,8 +24,14 @@ const percent = computed(() => `${Math.round((seen.seen.value.scale / settings.s
     </button>
     <p class="min-w-0 truncate text-muted" aria-live="polite">
       <template v-if="bench.message">{{ bench.message }}</template>
-      <template v-else-if="tried.marking.value">Drag from one end of the known length to the other.</template>
-      <template v-else>Drag the design, turn it by its handle; drag beside it to look elsewhere.</template>
+      <!-- A narrow window has room for its first letters only. -->
+      <span v-else class="max-[900px]:sr-only">
+        {{
+          tried.marking.value
+            ? 'Drag from one end of the known length to the other.'
+            : 'Drag the design, turn it by its handle; drag beside it to look elsewhere.'
+        }}
+      </span>
     </p>
     <div class="grow" />
     <button type="button" class="button button-quiet h-7 shrink-0 px-2" @click="emit('picture')">
