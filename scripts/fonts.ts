@@ -122,5 +122,10 @@ The strokes of *One Line Plain*, *One Line Script* and *One Line Book* are the H
 Hershey while working at the U.S. National Bureau of Standards. The format of the data in the distribution from which they
 were converted was created by James Hurt, Cognition, Inc., 900 Technology Park Drive, Billerica, MA 01821. Their accents and
 marks were drawn for Rosehip. They may be used by anyone for any purpose.
+
+## Fonts of pages and sheets
+
+Figtree and Fraunces (OFL-1.1), Noto Sans with its Hebrew and Arabic (OFL-1.1), Kosugi for Japanese (Apache-2.0), WDXL Lubrifont SC for Chinese (OFL-1.1),
+Nanum Gothic for Korean (OFL-1.1).
 `,
 );

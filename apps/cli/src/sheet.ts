@@ -1,6 +1,15 @@
 // `rosehip sheet`: the sewing sheet of a design as a PDF.
 import { findingsOf, machineById, MACHINES, resolveDesign, sewHooped } from '@rosehip/core';
-import { layOut, PAPERS, sheetContents, SheetFonts, sheetPdf, USUAL_SHEET, type Paper } from '@rosehip/sheet';
+import {
+  layOut,
+  PAPERS,
+  sheetContents,
+  SheetFonts,
+  sheetPdf,
+  USUAL_SHEET,
+  wordsOfSheet,
+  type Paper,
+} from '@rosehip/sheet';
 import { readSheetFonts } from '@rosehip/sheet/files';
 import { readAny, writeOut } from './files.ts';
 import { UsageError } from './usage-error.ts';
@@ -31,7 +40,7 @@ export async function sheet(
   const on = machineById(machine);
   const { plan } = sewHooped(resolveDesign(design), { speed: on.speed });
   const contents = sheetContents(design, plan, findingsOf(design, plan, on), on);
-  const fonts = new SheetFonts(await readSheetFonts());
+  const fonts = new SheetFonts(await readSheetFonts(wordsOfSheet(contents)));
   const options = {
     ...USUAL_SHEET,
     paper: paper as Paper,

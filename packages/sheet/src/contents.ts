@@ -143,3 +143,13 @@ export function sheetContents(
     open: findings.filter((f) => f.ignored === undefined).length,
   };
 }
+
+/** All words on a sheet that a person may have written, for the fonts that they need. */
+export const wordsOfSheet = (of: SheetContents): string =>
+  [
+    of.name,
+    of.hoop.name,
+    ...of.threads.map((t) => t.name),
+    ...of.steps.flatMap((s) => [s.thread.name, ...s.names, s.stop ?? '']),
+    ...of.ignored.flatMap((i) => [i.sentence, i.note]),
+  ].join('');

@@ -1,20 +1,24 @@
 // The sheet's font files, where files can be read.
 import { readFile } from 'node:fs/promises';
 import { createRequire } from 'node:module';
+import { easternFiles } from './eastern.ts';
 import { FONT_FILES, type FontBytes } from './fonts.ts';
 
 const require = createRequire(import.meta.url);
 
-/** Where a font of `FONT_FILES` lies in its package. */
+/** Where a font of `FONT_FILES` or of `easternFiles` lies in its package. */
 export function fontPath(name: string): string {
   const [, family, subset, weight] =
-    /^(figtree|fraunces|noto-sans-hebrew|noto-sans-arabic|noto-sans)-(.+)-(\d+)$/.exec(name)!;
+    /^(figtree|fraunces|noto-sans-hebrew|noto-sans-arabic|noto-sans|kosugi|nanum-gothic|wdxl-lubrifont-sc)-(.+)-(\d+)$/.exec(
+      name,
+    )!;
   return `@fontsource/${family}/files/${family}-${subset}-${weight}-normal.woff`;
 }
 
-export async function readSheetFonts(): Promise<FontBytes> {
+/** The fonts that some words need. */
+export async function readSheetFonts(words = ''): Promise<FontBytes> {
   const files = await Promise.all(
-    FONT_FILES.map(
+    [...FONT_FILES, ...easternFiles(words)].map(
       async (name) => [name, new Uint8Array(await readFile(require.resolve(fontPath(name))))] as const,
     ),
   );

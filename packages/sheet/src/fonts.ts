@@ -1,6 +1,7 @@
 // The fonts of a sheet: one for each way of writing, which of them holds a letter, and how wide words are.
 import * as fontkit from 'fontkit';
 import type { Face } from './page.ts';
+import { easternFile, easternFor, type Eastern } from './eastern.ts';
 import { reversed, visualOrder } from './visual-order.ts';
 
 /** Files by the names that `FONT_FILES` lists. */
@@ -31,7 +32,7 @@ const FILES: Record<Face, string[]> = {
   heading: ['fraunces-latin-600', 'fraunces-latin-ext-600', ...noto(700)],
 };
 
-/** Every file that a sheet may need, as `family-subset-weight`. */
+/** Every file that a sheet may need, as `family-subset-weight`, but for those of `easternFiles`. */
 export const FONT_FILES: readonly string[] = [...new Set(Object.values(FILES).flat())];
 
 /** A piece of text that one font holds. */
@@ -71,8 +72,10 @@ export class SheetFonts {
     return font;
   }
 
-  private holder(face: Face, code: number): string | undefined {
-    return FILES[face].find((name) => this.bytes[name] && this.font(name).hasGlyphForCodePoint(code));
+  private holder(face: Face, code: number, eastern: readonly Eastern[]): string | undefined {
+    const holds = (name: string | undefined): boolean =>
+      name !== undefined && !!this.bytes[name] && this.font(name).hasGlyphForCodePoint(code);
+    return FILES[face].find(holds) ?? eastern.map((family) => easternFile(family, code)).find(holds);
   }
 
   /**
@@ -82,21 +85,23 @@ export class SheetFonts {
   runs(text: string, face: Face): Run[] {
     const line = text.normalize('NFC');
     const { levels, place } = visualOrder(line);
+    const eastern = easternFor(line);
     const pieces: Piece[] = [];
     let at = 0;
     for (const letter of line) {
       const [level, seen] = [levels[at], place[at]];
       at += letter.length;
-      let font = this.holder(face, letter.codePointAt(0)!);
+      let font = this.holder(face, letter.codePointAt(0)!, eastern);
       let shown = letter;
       if (!font) {
         this.missing.add(letter);
         shown = MISSING;
-        font = this.holder(face, MISSING.codePointAt(0)!)!;
+        font = this.holder(face, MISSING.codePointAt(0)!, eastern)!;
       }
       const last = pieces.at(-1);
-      // A blank belongs to what is before it.
-      if (last && last.level === level && (last.font === font || letter === ' ')) last.text += shown;
+      // A blank belongs to what is before it, but for files of a hundred letters: they have no good one.
+      const along = letter === ' ' && last && FILES[face].includes(last.font);
+      if (last && last.level === level && (last.font === font || along)) last.text += shown;
       else pieces.push({ font, text: shown, level, seen });
     }
     return pieces

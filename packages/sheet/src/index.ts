@@ -1,5 +1,6 @@
 // The sewing sheet: what is told of a design for the machine side, laid out on pages, as a PDF and for the screen.
-export { sheetContents, type SheetContents, type SheetStep } from './contents.ts';
+export { sheetContents, wordsOfSheet, type SheetContents, type SheetStep } from './contents.ts';
+export { easternFiles } from './eastern.ts';
 export { FONT_FILES, SheetFonts, type FontBytes } from './fonts.ts';
 export { layOut, USUAL_SHEET, type SheetOptions } from './layout.ts';
 export { PAPERS, type Page, type Paper, type Sheet } from './page.ts';

@@ -18,6 +18,7 @@ import { blanketCorner } from '../../../demo/blanket-corner.ts';
 import { clubBadge } from '../../../demo/club-badge.ts';
 import { moonRunner } from '../../../demo/moon-runner.ts';
 import { sheetContents, type SheetContents } from './contents.ts';
+import { easternFiles } from './eastern.ts';
 import { readSheetFonts } from './files.ts';
 import { SheetFonts, type FontBytes } from './fonts.ts';
 import { layOut, USUAL_SHEET, type SheetOptions } from './layout.ts';
@@ -160,9 +161,30 @@ describe('what it tells', () => {
     expect([...used.missing]).toEqual([]);
   });
 
+  test('letters of Japan, China and Korea come from the few files that hold them, each line in one hand', async () => {
+    const words = 'つきの夜 · 绿针缝线 · 달빛 수놓기 · 月光刺繡';
+    const needed = easternFiles(words);
+    expect(needed.length).toBeLessThan(45);
+    expect(easternFiles('Moon · Ночь')).toEqual([]);
+    const fonts = new SheetFonts(await readSheetFonts(words));
+    const families = (line: string): string[] => [
+      ...new Set(fonts.runs(line, 'text').map((run) => run.font.replace(/-\d+-400$/, ''))),
+    ];
+    expect(families('つきの夜')).toEqual(['kosugi']);
+    expect(families('绿针缝线')).toEqual(['wdxl-lubrifont-sc']);
+    expect(families('夜')).toEqual(['wdxl-lubrifont-sc']);
+    expect(families('달빛수놓기')).toEqual(['nanum-gothic']);
+    expect([...fonts.missing]).toEqual([]);
+    const contents = await told({ ...clubBadge(), name: words });
+    const pdf = await sheetPdf(layOut(contents, USUAL_SHEET, fonts), fonts);
+    const [first] = await textOf(pdf);
+    for (const word of ['つきの夜', '绿针缝线', '달빛', '月光刺繡']) expect(first).toContain(word);
+    expect([...fonts.missing]).toEqual([]);
+  });
+
   test('a letter that no font holds is told', async () => {
-    const { sheet, fonts } = await made(await told({ ...clubBadge(), name: 'Moon 月' }));
-    expect([...fonts.missing]).toEqual(['月']);
+    const { sheet, fonts } = await made(await told({ ...clubBadge(), name: 'Moon ᚱ' }));
+    expect([...fonts.missing]).toEqual(['ᚱ']);
     expect(sheet.pages[0].marks.some((m) => m.kind === 'text' && m.text.includes('shown as ?'))).toBe(true);
   });
 

@@ -1,12 +1,27 @@
 // A page of a sheet as SVG, for the screen.
+import { easternFiles, easternFor, type Eastern } from './eastern.ts';
 import type { Drawing, Face, Mark, Page, Sheet } from './page.ts';
 
 /** As attributes: pages that let no style in show them all the same. */
-const FAMILIES: Record<Face, string> = {
-  text: `font-family="'Figtree Variable',sans-serif" font-weight="400"`,
-  bold: `font-family="'Figtree Variable',sans-serif" font-weight="700"`,
-  heading: `font-family="'Fraunces Variable',serif" font-weight="600"`,
+const FACES: Record<Face, { families: string; weight: number }> = {
+  text: { families: "'Figtree Variable',sans-serif", weight: 400 },
+  bold: { families: "'Figtree Variable',sans-serif", weight: 700 },
+  heading: { families: "'Fraunces Variable',serif", weight: 600 },
 };
+
+/** What the fonts of East Asia are called in a page's style sheet. */
+const EASTERN_NAMES: Record<Eastern, string> = {
+  kosugi: 'Kosugi',
+  'nanum-gothic': 'Nanum Gothic',
+  'wdxl-lubrifont-sc': 'WDXL Lubrifont SC',
+};
+
+/** The font of a line, in the same order in which the PDF is set. */
+function fontOf(face: Face, line: string): string {
+  const { families, weight } = FACES[face];
+  const eastern = easternFiles(line).length ? easternFor(line).map((f) => `,'${EASTERN_NAMES[f]}'`) : [];
+  return `font-family="${families}${eastern.join('')}" font-weight="${weight}"`;
+}
 
 const escaped = (text: string): string =>
   text.replace(/[&<>"]/g, (c) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' })[c]!);
@@ -23,7 +38,7 @@ export function pathOf(drawing: Drawing): string {
 function markOf(mark: Mark, k: number, id: string): string {
   switch (mark.kind) {
     case 'text':
-      return `<text x="${n(mark.x)}" y="${n(mark.y)}" font-size="${n(mark.size)}" fill="${mark.colour}" ${FAMILIES[mark.face]} xml:space="preserve">${escaped(mark.text)}</text>`;
+      return `<text x="${n(mark.x)}" y="${n(mark.y)}" font-size="${n(mark.size)}" fill="${mark.colour}" ${fontOf(mark.face, mark.text)} xml:space="preserve">${escaped(mark.text)}</text>`;
     case 'box':
       return `<rect x="${n(mark.x)}" y="${n(mark.y)}" width="${n(mark.width)}" height="${n(mark.height)}" fill="${mark.fill ?? 'none'}" stroke="${mark.colour ?? 'none'}" stroke-width="${mark.line ?? 0.2}"/>`;
     case 'line': {

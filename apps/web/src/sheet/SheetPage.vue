@@ -1,5 +1,8 @@
 <script setup lang="ts">
 // The sewing sheet: chosen at the left, its pages as they will be printed at the right.
+import '@fontsource/kosugi/400.css';
+import '@fontsource/nanum-gothic/400.css';
+import '@fontsource/wdxl-lubrifont-sc/400.css';
 import { ChevronLeft, Download, Printer } from '@lucide/vue';
 import type { BesideSheet } from '@rosehip/wire';
 import { useDebounceFn } from '@vueuse/core';

@@ -25,7 +25,7 @@ import notoSansHebrew400 from '@fontsource/noto-sans-hebrew/files/noto-sans-hebr
 import notoSansHebrew700 from '@fontsource/noto-sans-hebrew/files/noto-sans-hebrew-hebrew-700-normal.woff?url';
 import notoSansArabic400 from '@fontsource/noto-sans-arabic/files/noto-sans-arabic-arabic-400-normal.woff?url';
 import notoSansArabic700 from '@fontsource/noto-sans-arabic/files/noto-sans-arabic-arabic-700-normal.woff?url';
-import { FONT_FILES, type FontBytes } from '@rosehip/sheet';
+import { easternFiles, FONT_FILES, type FontBytes } from '@rosehip/sheet';
 
 const URLS: Record<string, string> = {
   'figtree-latin-400': figtreeLatin400,
@@ -56,6 +56,27 @@ const URLS: Record<string, string> = {
   'noto-sans-arabic-arabic-700': notoSansArabic700,
 };
 
+// Each letter of these families lies in one of a hundred files: all have addresses, what a sheet needs is fetched.
+const kosugi = import.meta.glob<string>(
+  '../../../../node_modules/@fontsource/kosugi/files/*-400-normal.woff',
+  {
+    query: '?url',
+    import: 'default',
+    eager: true,
+  },
+);
+const nanumGothic = import.meta.glob<string>(
+  '../../../../node_modules/@fontsource/nanum-gothic/files/*-400-normal.woff',
+  { query: '?url', import: 'default', eager: true },
+);
+const lubrifont = import.meta.glob<string>(
+  '../../../../node_modules/@fontsource/wdxl-lubrifont-sc/files/*-400-normal.woff',
+  { query: '?url', import: 'default', eager: true },
+);
+
+for (const [path, url] of Object.entries({ ...kosugi, ...nanumGothic, ...lubrifont }))
+  URLS[/([^/]+)-normal\.woff$/.exec(path)![1]] = url;
+
 /** Letters that the first fonts hold: no others are fetched for them. */
 const PLAIN = /^[\u0000-\u024f\u2010-\u2026\u2192\u00d7“”‘’−]*$/u;
 
@@ -81,6 +102,8 @@ export async function sheetFontsFor(words: string): Promise<FontBytes> {
     PLAIN.test(words) ? /^(figtree|fraunces)|noto-sans-latin-/.test(name) : true,
   );
   return Object.fromEntries(
-    await Promise.all(names.map(async (name) => [name, await bytesOf(name)] as const)),
+    await Promise.all(
+      [...names, ...easternFiles(words)].map(async (name) => [name, await bytesOf(name)] as const),
+    ),
   );
 }

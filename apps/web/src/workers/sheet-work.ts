@@ -10,8 +10,8 @@ import {
   SheetFonts,
   sheetPdf,
   type Sheet,
-  type SheetContents,
   type SheetOptions,
+  wordsOfSheet,
 } from '@rosehip/sheet';
 import type { BesideSheet } from '@rosehip/wire';
 import { sheetFontsFor } from './sheet-fonts.ts';
@@ -22,16 +22,6 @@ export interface SheetPages {
   missing: string[];
   steps: number;
 }
-
-/** All words that may stand on it. */
-const wordsOf = (of: SheetContents): string =>
-  [
-    of.name,
-    of.hoop.name,
-    ...of.threads.map((t) => t.name),
-    ...of.steps.flatMap((s) => [...s.names, s.stop ?? '']),
-    ...of.ignored.flatMap((i) => [i.sentence, i.note]),
-  ].join('');
 
 /** The sheet of one design. */
 export interface SheetDesk {
@@ -47,7 +37,7 @@ export function openSheet(design: Design, machine: string): SheetDesk {
   const { plan } = sewHooped(resolveDesign(design), { speed: on.speed });
   const contents = sheetContents(design, plan, findingsOf(design, plan, on), on);
   async function laid(options: SheetOptions): Promise<{ sheet: Sheet; fonts: SheetFonts }> {
-    const fonts = new SheetFonts(await sheetFontsFor(wordsOf(contents)));
+    const fonts = new SheetFonts(await sheetFontsFor(wordsOfSheet(contents)));
     return { sheet: layOut(contents, options, fonts), fonts };
   }
   return {
