@@ -203,3 +203,67 @@ test('a shape filled with five words, each bent to its part of it, in twelve han
   const outside = [...x.keys()].filter((i) => move[i] === Move.stitch && !roomy.inside(x[i] / 10, y[i] / 10));
   expect(outside).toEqual([]);
 });
+
+test('forty lines like one wave, cut to a rectangle, bent over a hidden word, there and back; the wave changed afterwards, in ten hands', async ({
+  page,
+}) => {
+  const bench = new BenchPage(page);
+  await bench.make(rosehip.address, 'Hidden word');
+  const hands = new Hands(bench);
+
+  await hands.chord('a');
+  await hands.point(-26, 6);
+  await page.keyboard.type('OWL');
+  await hands.chord('Escape');
+  await bench.ready();
+  await hands.chord('f');
+  const wave = (x: number): [number, number] => [x, -1 + 5 * Math.sin((x / 44) * Math.PI * 1.5)];
+  hands.count++;
+  await bench.dragAlong(Array.from({ length: 41 }, (_, k) => wave(-40 + 2 * k)));
+  await bench.ready();
+  await hands.make('Lines like it');
+  const before = decodeDst((await bench.take('Stitch file')).bytes);
+  await page.getByRole('button', { name: 'Take to machine' }).click();
+
+  // One point of the wave is dragged: it is chosen on the cloth, by its line.
+  await hands.chord('o');
+  await hands.point(...wave(-6));
+  await hands.drag(wave(-20), [-20, -14]);
+  hands.within(10);
+  const after = decodeDst((await bench.take('Stitch file')).bytes);
+
+  // All lines follow, where the wave was changed and there only.
+  const places = ({ x, y, move }: typeof before, near: number): Set<string> =>
+    new Set(
+      [...x.keys()]
+        .filter((i) => move[i] === Move.stitch && Math.abs(x[i] / 10 - near) < 2)
+        .map((i) => `${x[i]} ${y[i]}`),
+    );
+  const kept = (near: number): number => {
+    const [was, is] = [places(before, near), places(after, near)];
+    return [...was].filter((place) => is.has(place)).length / was.size;
+  };
+  expect(kept(-20)).toBeLessThan(0.1);
+
+  const made = await regions(bench);
+  const frame = made.get('Relief lines')!.region;
+  for (const { x, y, move } of [before, after]) {
+    // One thread without a cut, and nothing outside of the rectangle.
+    expect([...move].filter((m) => m !== Move.stitch).length).toBeLessThan(4);
+    const roomy = new EdgeIndex(offsetRegion(frame, 0.15).flatMap(ringsOf));
+    const sewn = [...x.keys()].filter((i) => move[i] === Move.stitch);
+    expect(sewn.filter((i) => !roomy.inside(x[i] / 10, y[i] / 10))).toEqual([]);
+    // Every stitch has its like back, and no third.
+    const ways = new Map<string, number>();
+    for (let k = 1; k < sewn.length; k++) {
+      const [a, b] = [sewn[k - 1], sewn[k]].map((i) => `${x[i]} ${y[i]}`).sort();
+      ways.set(`${a} ${b}`, (ways.get(`${a} ${b}`) ?? 0) + 1);
+    }
+    const lines = [...ways].filter(([way]) => {
+      const [ax, ay, bx, by] = way.split(' ').map(Number);
+      return Math.hypot(bx - ax, by - ay) > 10;
+    });
+    expect(lines.filter(([, count]) => count > 2)).toEqual([]);
+    expect(lines.filter(([, count]) => count === 2).length).toBeGreaterThan(0.97 * lines.length);
+  }
+});

@@ -205,6 +205,7 @@ export { switchKind } from './shaping/switch-kind.ts';
 export { JobError, type Job } from './jobs/job.ts';
 export { making, subjectOf, MAKINGS, PURPOSES, type Making, type Purpose } from './jobs/making.ts';
 export { alongLineJob, fillWithWordsJob, monogramJob, lettersJob, splitWordsJob } from './jobs/words.ts';
+export { lineOfItem } from './jobs/lines-like.ts';
 export { outcomeOf } from './jobs/outcome.ts';
 export { sketched } from './jobs/sketch.ts';
 export {

@@ -30,14 +30,20 @@ export function usePicking() {
     return at;
   }
 
-  /** Shapes that are set aside can be met only where they are seen: in Lines, or about what is made from them. */
-  function isSeen(leaf: Leaf<PlainOutline>): boolean {
-    if (leaf.kind !== 'object' || !leaf.unsewn || view.view === 'lines') return true;
-    return bench.selection.includes(leaf.id) || bench.selected.some((s) => referencesOf(s).includes(leaf.id));
-  }
+  const isAside = (leaf: Leaf<PlainOutline>): boolean => leaf.kind === 'object' && !!leaf.unsewn;
+  /** Shown dashed over everything, since what is selected looks at it. */
+  const isDashed = (leaf: Leaf<PlainOutline>): boolean =>
+    isAside(leaf) && bench.selected.some((s) => referencesOf(s).includes(leaf.id));
 
-  const leaves = (at: Point) =>
-    bench.plain ? leavesAt(bench.plain, at, REACH / view.scale).filter(isSeen) : [];
+  /** Shapes that are set aside can be met only where they are seen: in Lines, or about what is made from them. */
+  const isSeen = (leaf: Leaf<PlainOutline>): boolean =>
+    !isAside(leaf) || view.view === 'lines' || bench.selection.includes(leaf.id) || isDashed(leaf);
+
+  /** What lies at a place, the topmost first. */
+  function leaves(at: Point, reach = REACH): Leaf<PlainOutline>[] {
+    const all = bench.plain ? leavesAt(bench.plain, at, reach / view.scale).filter(isSeen) : [];
+    return [...all.filter(isDashed), ...all.filter((leaf) => !isDashed(leaf))];
+  }
 
   /** What lies wholly in a box, as what is meant by each. */
   const inBox = (box: Bounds): string[] =>

@@ -283,7 +283,7 @@ const engine = {
     const resolved = resolveDesign(design);
     const object = findItem(resolved, id);
     if (object?.kind !== 'object') return [];
-    const { keepClear: _, relief: __, stopAfter: ___, ...plain } = object;
+    const { keepClear: _, relief: __, linesLike: ___, stopAfter: ____, ...plain } = object;
     const made = STITCH_KINDS.map((kind) => {
       const alone = { ...switchKind(plain, kind.id), visible: true, unsewn: false };
       const covers = !!objectCover(alone, clothById(design.cloth.kind));

@@ -2,7 +2,7 @@
 import { isLive } from './live-outline.ts';
 import type { Item } from './types.ts';
 
-export type ReferenceUse = 'made from' | 'stands along' | 'shows' | 'keeps clear of';
+export type ReferenceUse = 'made from' | 'stands along' | 'shows' | 'goes like' | 'keeps clear of';
 
 interface Use {
   /** Ids that the item refers to in this way. */
@@ -40,6 +40,15 @@ const USES: Record<ReferenceUse, Use> = {
       if (item.kind !== 'object') return item;
       const { relief: _, ...object } = item;
       return of.length ? { ...object, relief: of } : object;
+    },
+    shapes: false,
+  },
+  'goes like': {
+    of: (item) => (item.kind === 'object' && item.linesLike) || NOTHING,
+    put(item, of) {
+      if (item.kind !== 'object') return item;
+      const { linesLike: _, ...object } = item;
+      return of.length ? { ...object, linesLike: of } : object;
     },
     shapes: false,
   },

@@ -113,6 +113,8 @@ export interface DesignObject<O extends Outline = Outline> extends Omit<
   outline: O;
   /** The outlines of `relief`. */
   raised?: Resolved<O, PlainOutline[]>;
+  /** The outlines of `linesLike`. */
+  likeLines?: Resolved<O, PlainOutline[]>;
   /** The letters that a text's outline consists of, and in which order they are sewn. */
   letters?: Resolved<O, TextLetter[]>;
   lettersOrder?: Resolved<O, TextOutline['order']>;

@@ -12,6 +12,7 @@ import {
 } from './combine.ts';
 import type { Job } from './job.ts';
 import { compoundJob, partsJob, plainJob } from './plain.ts';
+import { linesLikeJob } from './lines-like.ts';
 import { repeatJob } from './repeat.ts';
 import { alongLineJob, fillWithWordsJob, lettersJob, monogramJob, splitWordsJob } from './words.ts';
 import { stitchesJob } from './set-as-stitches.ts';
@@ -323,6 +324,15 @@ export const MAKINGS: readonly Making[] = [
     words: 'raised pressed relief towelling fleece pile',
     least: 1,
     job: embossJob,
+  },
+  {
+    id: 'lines-like',
+    purpose: 'change',
+    label: 'Lines like it',
+    help: 'Forty lines like this one, cut to a rectangle. What it goes across is not sewn: it is seen by how they bend.',
+    words: 'relief wave waves parallel repeat hidden bend engraving',
+    least: 1,
+    job: linesLikeJob,
   },
   {
     id: 'words-along',

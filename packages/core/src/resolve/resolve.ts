@@ -228,14 +228,16 @@ class Resolver {
   private resolveObject(item: DesignObject, inside: Group[]): PlainItem {
     const outline = this.flatOutline(item, inside);
     const raised = item.relief?.flatMap((id) => this.seenFrom(id, inside, 'outline'));
+    const likeLines = item.linesLike?.flatMap((id) => this.seenFrom(id, inside, 'outline'));
     const letters = this.setLetters(item, inside)?.letters;
     const plain =
-      outline === item.outline && !raised
+      outline === item.outline && !raised && !likeLines
         ? (item as DesignObject<PlainOutline>)
-        : plainObjects.get(item, [outline, ...(raised ?? [])], () => ({
+        : plainObjects.get(item, [outline, ...(raised ?? []), null, ...(likeLines ?? [])], () => ({
             ...(item as DesignObject<PlainOutline>),
             outline,
             ...(raised && { raised }),
+            ...(likeLines && { likeLines }),
             ...(letters && {
               letters,
               lettersOrder: (item.outline as TextOutline).order,
@@ -288,6 +290,7 @@ function bentItem(item: PlainItem, bend: Bend): PlainItem {
           ...item,
           outline: bendOnce(bend, item.outline),
           ...(item.raised && { raised: item.raised.map((o) => bendOnce(bend, o)) }),
+          ...(item.likeLines && { likeLines: item.likeLines.map((o) => bendOnce(bend, o)) }),
         },
   );
 }

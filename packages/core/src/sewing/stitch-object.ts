@@ -31,8 +31,9 @@ export function inputOf(
   if (!kind) return null;
   const settings = completeSettings(kind, object.recipe, cloth);
   if (excessOf(object, kind, settings)) return null;
-  const { outline, start, end, guideLines, widths, centre, tones, raised, motif, capitals } = object;
-  const given = { start, end, guideLines, widths, centre, tones, raised, motif, capitals };
+  const { outline, start, end, guideLines, widths, centre, tones, raised, likeLines, motif, capitals } =
+    object;
+  const given = { start, end, guideLines, widths, centre, tones, raised, likeLines, motif, capitals };
   return { outline, settings, cloth, entry, toward, ...given };
 }
 
@@ -50,6 +51,7 @@ const partsOf = (
     centre,
     tones,
     raised,
+    likeLines,
     motif,
     capitals,
   }: DesignObject<PlainOutline>,
@@ -60,6 +62,8 @@ const partsOf = (
   JSON.stringify([recipe, start, end, guideLines, widths, centre, motif, capitals, tones?.place]),
   tones?.levels,
   ...(raised ?? []),
+  null,
+  ...(likeLines ?? []),
 ];
 
 const made = new Memo<Made>(8);

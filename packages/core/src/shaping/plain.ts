@@ -89,16 +89,20 @@ export const compoundOf = (outlines: readonly PlainOutline[]): PathOutline => ({
   paths: outlines.flatMap(outlinePaths),
 });
 
-/** An unsewn shape for relief lines to show. */
-export function shownShape(outlines: readonly PlainOutline[], by: DesignObject): DesignObject {
+/** What unsewn shapes are called that an object looks at. */
+export const SHOWN = 'Shown by';
+export const LIKE = 'Line of';
+
+/** An unsewn shape for an object to look at: relief lines show it, or go like it; a line keeps its points. */
+export function shapeFor(by: DesignObject, outlines: readonly PlainOutline[], what: string): DesignObject {
   const { visible, locked, recipe, thread } = by;
   return {
     id: newId(),
-    name: `Shown by ${by.name}`.slice(0, 120),
+    name: `${what} ${by.name}`.slice(0, 120),
     kind: 'object',
     visible,
     locked,
-    outline: pathOutline(compoundOf(outlines), true),
+    outline: pathOutline(compoundOf(outlines), what === SHOWN),
     recipe,
     thread,
     unsewn: true,
@@ -114,22 +118,34 @@ export function plainItem(design: Design, id: string): Item | null {
   return (place && freeItem(place.item).at(-1)) ?? null;
 }
 
-/** The item, after what it needs beside itself: copies of relief lines have no shape of their own that raises them. */
+/** The item, after what it needs beside itself: copies of relief lines have no shapes of their own to look at. */
 function freeItem(item: Item<PlainOutline>): Item[] {
   const isCopy = originOf(item.id) !== item.id;
   const id = isCopy ? newId() : item.id;
   if (item.kind === 'stitches') return [{ ...item, id }];
   if (item.kind === 'object') {
-    const { raised, letters: _, lettersOrder: __, lettersJoined: ___, capitals: ____, ...object } = item;
+    const {
+      raised,
+      likeLines,
+      letters: _,
+      lettersOrder: __,
+      lettersJoined: ___,
+      capitals: ____,
+      ...object
+    } = item;
     const { outline } = object;
     const free: DesignObject = {
       ...object,
       id,
       outline: outline.kind === 'path' ? { ...outline, paths: fitted(outline.paths) } : outline,
     };
-    if (!raised?.length || !isCopy) return [free];
-    const shown = shownShape(raised, free);
-    return [shown, { ...free, relief: [shown.id] }];
+    if (!isCopy) return [free];
+    const shown = raised?.length ? shapeFor(free, raised, SHOWN) : null;
+    const like = likeLines?.length ? shapeFor(free, likeLines, LIKE) : null;
+    return [
+      ...[shown, like].filter((shape) => shape !== null),
+      { ...free, ...(shown && { relief: [shown.id] }), ...(like && { linesLike: [like.id] }) },
+    ];
   }
   const { bend: _, copy: __, repeat: ___, ...group } = item;
   return [{ ...group, id, objects: item.objects.flatMap(freeItem) }];

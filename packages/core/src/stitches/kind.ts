@@ -18,6 +18,8 @@ interface SettingBase<N extends string> {
   more?: boolean;
   /** Left out: always of use. */
   when?: (settings: Values) => boolean;
+  /** It is of no use while the lines go like a drawn one. */
+  unlessLike?: boolean;
 }
 
 export interface NumberSetting<N extends string = string> extends SettingBase<N> {
@@ -81,6 +83,8 @@ export interface StitchInput<V = Values> {
   tones?: Tones;
   /** Shapes that relief lines show. */
   raised?: readonly PlainOutline[];
+  /** The line that all lines go like, as it was drawn. */
+  likeLines?: readonly PlainOutline[];
 }
 
 /** What a kind has to say about an object; findings turn it into sentences. */
@@ -116,6 +120,8 @@ export interface StitchKind<V = Values, O = OwnValues> {
   usesCentre?: boolean;
   /** Its stitches show other shapes. */
   usesRaised?: boolean;
+  /** Its lines can go like a drawn one. */
+  usesLine?: boolean;
   /** Its stitches follow how dark a picture is; where it is light, cloth stays bare. */
   usesTones?: boolean;
   /** Threads in sewing order; usually one. An outline without room for a stitch gives none. */

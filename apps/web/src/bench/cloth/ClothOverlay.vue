@@ -53,7 +53,11 @@ const sources = computed(() => {
   const { design } = bench;
   if (!design) return '';
   return bench.selected
-    .flatMap((item) => [...shapedBy(item), ...referencesFor(item, 'shows')])
+    .flatMap((item) => [
+      ...shapedBy(item),
+      ...referencesFor(item, 'shows'),
+      ...referencesFor(item, 'goes like'),
+    ])
     .flatMap((id) => resolvedItem(design, id) ?? [])
     .map(outlinesOf)
     .join('');

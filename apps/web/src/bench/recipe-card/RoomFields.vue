@@ -2,7 +2,7 @@
 // What stitches look out for: the shapes they show, and what they leave room around. Several objects, and those in a group,
 // leave room together where they cover a shape.
 import { computed } from 'vue';
-import { everyItem, sewnFrom, stitchKind, type DesignObject, type Item } from '@rosehip/core';
+import { everyItem, lineOfItem, sewnFrom, stitchKind, type DesignObject, type Item } from '@rosehip/core';
 import NumberField from '../../fields/NumberField.vue';
 import { useBench } from '../../stores/bench/bench.ts';
 import ItemList from './ItemList.vue';
@@ -42,6 +42,8 @@ const others = computed<Item[]>(() => {
   return [...everyItem(bench.design.objects)].filter((i) => !own.has(i.id));
 });
 const shapes = computed(() => others.value.filter((i) => i.kind !== 'stitches'));
+/** Open lines, one of which relief lines can go like. */
+const lines = computed(() => shapes.value.filter((i) => bench.design && lineOfItem(bench.design, i.id)));
 
 function change(label: string, to: (o: DesignObject) => DesignObject, live = false): void {
   const wanted = new Set(objects.value.map((o) => o.id));
@@ -58,6 +60,13 @@ function change(label: string, to: (o: DesignObject) => DesignObject, live = fal
 
 function setRelief(of: string[]): void {
   change('Shapes in relief', ({ relief: _, ...rest }) => (of.length ? { ...rest, relief: of } : rest));
+}
+
+/** One at a time: the last that was chosen. */
+function setLine(ids: string[]): void {
+  change('Lines like a drawn one', ({ linesLike: _, ...rest }) =>
+    ids.length ? { ...rest, linesLike: ids.slice(-1) } : rest,
+  );
 }
 
 function setClear(of: string[]): void {
@@ -85,6 +94,15 @@ function setMargin(margin: number, live: boolean): void {
       :ids="object.relief ?? []"
       :choices="shapes"
       @change="setRelief"
+    />
+    <ItemList
+      v-if="object && kind?.usesLine && (lines.length || object.linesLike)"
+      title="Lines go like"
+      none="None: they are straight, or wave by numbers."
+      add="Go like a drawn line …"
+      :ids="object.linesLike ?? []"
+      :choices="lines"
+      @change="setLine"
     />
     <div class="grid gap-2">
       <ItemList

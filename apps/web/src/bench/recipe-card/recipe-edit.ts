@@ -58,7 +58,10 @@ export function useRecipeEdit() {
   );
 
   /** The settings that count with what is chosen now. */
-  const shown = computed(() => kind.value?.settings.filter((s) => s.when?.(all.value) ?? true) ?? []);
+  const shown = computed(() => {
+    const like = !!kind.value?.usesLine && objects.value.every((o) => o.linesLike);
+    return kind.value?.settings.filter((s) => (s.when?.(all.value) ?? true) && !(like && s.unlessLike)) ?? [];
+  });
 
   /** What "auto" comes to for the one selected object, by setting; nothing when several are selected. */
   const chosen = computed<Record<string, SettingValue>>(() => {

@@ -4,7 +4,6 @@ import {
   dragSegment,
   findPlace,
   insideRegion,
-  leavesAt,
   movePoints,
   moveTangent,
   nearestOnPaths,
@@ -18,6 +17,7 @@ import { computed, ref, shallowRef, watch } from 'vue';
 import { useBench } from '../../stores/bench/bench.ts';
 import { useView } from '../../stores/view.ts';
 import { nudgeBy } from '../arrows.ts';
+import { usePicking } from '../picking.ts';
 import { writtenPress } from '../written-press.ts';
 import { useSnapping } from '../snapping.ts';
 import { constrained } from './angles.ts';
@@ -46,6 +46,7 @@ export function pointsTool(): Tool {
   const view = useView();
   const snap = useSnapping();
   const edit = usePointEdit();
+  const { leaves } = usePicking();
   let grab: Grab | null = null;
   let from: Point = { x: 0, y: 0 };
   let began = false;
@@ -149,7 +150,7 @@ export function pointsTool(): Tool {
       return;
     }
     // Another object is taken up by pressing on it.
-    const [leaf] = edit.object.value ? [] : leavesAt(bench.plain!, p.at, reach());
+    const [leaf] = edit.object.value ? [] : leaves(p.at, REACH);
     if (leaf?.kind === 'object') {
       bench.selection = [leaf.id];
       grab = null;
@@ -233,7 +234,7 @@ export function pointsTool(): Tool {
     const { box, lasso } = preview.value;
     preview.value = NOTHING;
     if (!began) {
-      const [leaf] = leavesAt(bench.plain!, at, reach());
+      const [leaf] = leaves(at, REACH);
       if (leaf?.kind === 'object' && leaf.id !== edit.object.value?.id) bench.selection = [leaf.id];
       return;
     }

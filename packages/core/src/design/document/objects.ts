@@ -105,6 +105,8 @@ export const object = exactly({
   centre: perhaps(point),
   /** Ids of the objects or groups that its relief lines show. */
   relief: perhaps(itemIds(1)),
+  /** Id of the line that all its relief lines go like. */
+  linesLike: perhaps(itemIds(1)),
   /** Objects or groups that its stitches leave room around. */
   keepClear: perhaps(keepClear),
   /**

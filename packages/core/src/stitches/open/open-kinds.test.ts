@@ -5,9 +5,11 @@ import type { PlainOutline, SettingValue } from '../../design/types.ts';
 import { offsetRegion } from '../../geometry/clip.ts';
 import { EdgeIndex } from '../../geometry/edge-index.ts';
 import { distance, type Point } from '../../geometry/points.ts';
+import { arcLengths, nearestOnLine } from '../../geometry/polyline.ts';
 import { insideRegion, ringsOf, type Region } from '../../geometry/region.ts';
 import { clothById } from '../../materials/cloths.ts';
 import { parsePathData } from '../../outlines/path-data.ts';
+import { outlineLines } from '../../outlines/flatten.ts';
 import { outlineRegion } from '../../outlines/region.ts';
 import { completeSettings, type StitchInput } from '../kind.ts';
 import { stitchKind } from '../kinds.ts';
@@ -197,6 +199,38 @@ describe('relief lines', () => {
     const raised = sew('relief', ground, settings, { raised: [moon] });
     expect(Math.max(...heights(raised, false).map(Math.abs))).toBeLessThan(0.1);
     for (const h of heights(raised, true)) expect(h).toBeCloseTo(-1.2, 0);
+  });
+
+  test('go like a drawn line: it is one of them, the others lie whole spacings above and below, again where it ends', () => {
+    const wave = drawn('M-14 3C-8 -9 2 14 12 1');
+    const spacing = 2;
+    const [thread] = sew('relief', ground, { spacing, length: 1.5 }, { likeLines: [wave] });
+    const [line] = outlineLines(wave);
+    const lengths = arcLengths(line);
+    // Its direction, and how far it reaches before it begins again.
+    const [dx, dy] = [26, -2];
+    const reach = Math.hypot(dx, dy);
+    const across = { x: -dy / reach, y: dx / reach };
+    let met = 0;
+    for (const p of points(thread).filter((q) => Math.abs(q.x) < 29 && Math.abs(q.y) < 29)) {
+      const along = (k: number): number[] =>
+        Array.from({ length: 41 }, (_, i) => i - 20).map((row) => {
+          const q = {
+            x: p.x - k * dx - row * spacing * across.x,
+            y: p.y - k * dy - row * spacing * across.y,
+          };
+          return nearestOnLine(line, lengths, q).distance;
+        });
+      const off = Math.min(...[-2, -1, 0, 1, 2].flatMap(along));
+      expect(off).toBeLessThan(0.08);
+      met++;
+    }
+    expect(met).toBeGreaterThan(800);
+    // A line that leads nowhere, or a shape, leaves them straight.
+    for (const none of [moon, drawn('M0 0C9 -9 -9 -9 0.5 0')])
+      expect(sew('relief', ground, { spacing }, { likeLines: [none] })).toEqual(
+        sew('relief', ground, { spacing }),
+      );
   });
 
   test('swelling ones lie farther apart in the middle of the shape than beside it', () => {

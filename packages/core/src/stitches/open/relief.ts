@@ -1,11 +1,13 @@
-// Relief lines: parallel lines that bend where a chosen shape lies, so that it is seen only by the bend.
+// Relief lines: lines beside each other, straight, in waves or like one that was drawn, which bend where a chosen shape lies,
+// so that it is seen only by the bend.
 import { regionFromRings } from '../../geometry/clip.ts';
 import { EdgeIndex } from '../../geometry/edge-index.ts';
 import { turnBy, type Point } from '../../geometry/points.ts';
-import type { Line } from '../../geometry/polyline.ts';
+import { arcLengths, pointAt, type Line } from '../../geometry/polyline.ts';
 import { coordsBounds, ringsOf, regionMiddle, type Region } from '../../geometry/region.ts';
 import { outlineRegion } from '../../outlines/region.ts';
 import { sewChords } from '../chords/sew-chords.ts';
+import type { PlainOutline } from '../../design/types.ts';
 import {
   lengthSetting,
   lineAngleSetting,
@@ -17,6 +19,7 @@ import {
   type ValuesOf,
 } from '../kind.ts';
 import type { SewnThread } from '../thread.ts';
+import { lineToFollow } from './like-line.ts';
 
 /** Lines are bent at places this far apart, in mm. */
 const STEP = 0.4;
@@ -49,7 +52,7 @@ type Lift = (u: number, v: number) => number;
 
 const SETTINGS = [
   spacingSetting({ least: 0.4, most: 10, default: 1.5, help: 'From line to line.' }),
-  lineAngleSetting,
+  { ...lineAngleSetting, unlessLike: true },
   {
     name: 'style',
     label: 'In the shape, lines',
@@ -107,6 +110,7 @@ const SETTINGS = [
     step: 0.1,
     default: 0,
     more: true,
+    unlessLike: true,
     help: 'How high all lines wave, inside the shape and around it; 0 keeps them straight.',
   },
   {
@@ -206,13 +210,76 @@ function liftOf(
   };
 }
 
+/** How one of the lines goes, in a frame in which it runs from left to right. */
+interface Course {
+  /** Degrees from the frame to the cloth. */
+  angle: number;
+  /** The frame's origin on the cloth. */
+  anchor: Point;
+  /** Where the first line crosses the left edge of the frame: others lie whole spacings above and below. */
+  phase: number;
+  /** Its places from about `from` to `to`, u and v one behind the other. */
+  between(from: number, to: number): number[];
+}
+
+/** Straight lines, or all in the same waves. */
+function wavyCourse({ angle, spacing, wave, waveLength }: Input['settings'], anchor: Point): Course {
+  return {
+    angle: -angle,
+    anchor,
+    phase: spacing / 2,
+    between(from, to) {
+      const out: number[] = [];
+      for (let u = from - 1; u <= to + 1 + STEP; u += STEP)
+        out.push(u, wave * Math.sin((2 * Math.PI * u) / Math.max(2, waveLength)));
+      return out;
+    },
+  };
+}
+
+/**
+ * Lines that go like a drawn one, which is one of them. Where it ends it begins again, moved along; null
+ * where none was drawn that could be followed.
+ */
+function drawnCourse(likeLines: readonly PlainOutline[]): Course | null {
+  const line = lineToFollow(likeLines);
+  if (!line) return null;
+  const { coords } = line;
+  const anchor = { x: coords[0], y: coords[1] };
+  const [dx, dy] = [coords[coords.length - 2] - anchor.x, coords[coords.length - 1] - anchor.y];
+  const reach = Math.hypot(dx, dy);
+  const angle = (Math.atan2(dy, dx) * 180) / Math.PI;
+  const into = turnBy(-angle);
+  const lengths = arcLengths(line);
+  const total = lengths.at(-1)!;
+  const count = Math.max(1, Math.ceil(total / STEP));
+  const once = Array.from({ length: count }, (_, k) => {
+    const p = pointAt(line, lengths, (k * total) / count);
+    return into({ x: p.x - anchor.x, y: p.y - anchor.y });
+  });
+  const us = once.map((p) => p.x);
+  const [least, most] = [Math.min(...us), Math.max(...us)];
+  return {
+    angle,
+    anchor,
+    phase: 0,
+    between(from, to) {
+      const out: number[] = [];
+      for (let k = Math.floor((from - most) / reach); k * reach + least < to; k++)
+        for (const p of once) out.push(p.x + k * reach, p.y);
+      out.push(out[0] + (out.length / 2 / count) * reach, out[1]);
+      return out;
+    },
+  };
+}
+
 function stitch(input: Input): SewnThread[] {
   const { settings } = input;
+  const { spacing } = settings;
   const region = outlineRegion(input.outline);
-  const anchor = regionMiddle(region);
-  const spacing = settings.spacing;
-  const angle = settings.angle;
-  const [into, back] = [turnBy(angle), turnBy(-angle)];
+  const course = drawnCourse(input.likeLines ?? []) ?? wavyCourse(settings, regionMiddle(region));
+  const { anchor } = course;
+  const [into, back] = [turnBy(-course.angle), turnBy(course.angle)];
   const toLevel = (p: Point): Point => into({ x: p.x - anchor.x, y: p.y - anchor.y });
   const toCloth = (p: Point): Point => {
     const q = back(p);
@@ -223,8 +290,6 @@ function stitch(input: Input): SewnThread[] {
     'nonzero',
   );
   const lift = liftOf(input, shape, toCloth, toLevel);
-  const amplitude = settings.wave;
-  const waveLength = Math.max(2, settings.waveLength);
   const chordStitches = { length: settings.length, passes: settings.passes, spacing };
   return sewChords(region, input, chordStitches, ({ outer }) => {
     const level: number[] = [];
@@ -233,15 +298,18 @@ function stitch(input: Input): SewnThread[] {
       level.push(p.x, p.y);
     }
     const b = coordsBounds([level])!;
-    const most = Math.abs(settings.height) + amplitude;
+    const places = course.between(b.minX, b.maxX);
+    const across = coordsBounds([places])!;
+    const bend = Math.abs(settings.height);
+    const first = Math.ceil((b.minY - across.maxY - bend - course.phase) / spacing);
     const lines: Line[] = [];
     /** Where the line before lies, place by place: none comes too near to it. */
     let before: number[] = [];
-    for (let k = Math.ceil((b.minY - most) / spacing - 0.5); (k + 0.5) * spacing < b.maxY + most; k++) {
+    for (let k = first; k * spacing + course.phase + across.minY - bend < b.maxY; k++) {
       const out: number[] = [];
       const now: number[] = [];
-      for (let u = b.minX - 1; u <= b.maxX + 1 + STEP; u += STEP) {
-        const v = (k + 0.5) * spacing + amplitude * Math.sin((2 * Math.PI * u) / waveLength);
+      for (let i = 0; i < places.length; i += 2) {
+        const [u, v] = [places[i], places[i + 1] + k * spacing + course.phase];
         const bent = Math.max(v + lift(u, v), (before[now.length] ?? -Infinity) + NEAREST * spacing);
         now.push(bent);
         const p = toCloth({ x: u, y: bent });
@@ -259,9 +327,10 @@ export const relief: KindOf<typeof SETTINGS> = {
   name: 'Relief lines',
   summary: 'Parallel lines that bend where another shape lies: it is seen only by the bend.',
   sentence:
-    'Cover this shape with {kind} {spacing} apart at {angle} that {style}[ by {height}][ {spread}] there, in {thread}.',
+    'Cover this shape with {kind} {spacing} apart[ at {angle}] that {style}[ by {height}][ {spread}] there, in {thread}.',
   from: () => 'region',
   usesRaised: true,
+  usesLine: true,
   settings: SETTINGS,
   stitch,
   cover: () => [],
