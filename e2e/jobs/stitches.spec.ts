@@ -3,6 +3,7 @@ import {
   applyCommand,
   decodeDst,
   emptyDesign,
+  HOOPS,
   Move,
   RecordList,
   sewDesign,
@@ -14,6 +15,7 @@ import {
 } from '@rosehip/core';
 import { loadFonts } from '@rosehip/fonts';
 import { readFontFile } from '@rosehip/fonts/files';
+import { design, Drawing, path } from '../../demo/drawing.ts';
 import { moorFiles, moorText } from '../../demo/moor-alphabet.ts';
 import { BenchPage } from '../bench-page.ts';
 import { expect, test } from '../one-page.ts';
@@ -372,4 +374,108 @@ test('a word of letters that are stitches, a bean border about it, a tab mended 
   await machine.choose('Tabbed.dst', { hoop: '130 × 180' });
   const log = await machine.sew('Tabbed.dst');
   expect(log).toMatchObject({ finished: true, missing: 0, changes: 1, stitches: count(Move.stitch) });
+});
+
+/** A moth in two threads, about 84 × 60 mm, as a stitch file. */
+function mothFile(): Buffer {
+  const d = new Drawing();
+  const wings =
+    'M-3 -6C-14 -30 -40 -34 -42 -22C-43 -8 -22 2 -8 4C-24 8 -28 26 -16 27C-8 27 -4 14 -3 6Z ' +
+    'M3 -6C14 -30 40 -34 42 -22C43 -8 22 2 8 4C24 8 28 26 16 27C8 27 4 14 3 6Z';
+  const body = 'M0 -12C4 -12 4 -6 3 4C2.5 14 1 22 0 24C-1 22 -2.5 14 -3 4C-4 -6 -4 -12 0 -12Z';
+  const made = design('Moth', { ...HOOPS[1] }, { kind: 'linen', colour: '#efe6d3' }, [
+    d.object('Wings', path(wings), '151', 'fill', { spacing: 0.6 }),
+    d.object('Body', path(body), '234', 'fill', {}),
+  ]);
+  return Buffer.from(writeDst(sewDesign(made), 'MOTH'));
+}
+
+test('a moth at 60 mm in a turned hoop, its mirrored twin, a ribbon with a word in it, and a bean outline close around all, in fifteen hands', async ({
+  page,
+}) => {
+  const bench = new BenchPage(page);
+  await bench.lay(rosehip.address, emptyDesign('Moths', { name: '130 × 180', width: 130, height: 180 }));
+  const hands = new Hands(bench);
+
+  const choosing = page.waitForEvent('filechooser');
+  await hands.press(page.getByRole('button', { name: /^Bring in / }));
+  await (
+    await choosing
+  ).setFiles({ name: 'moth.dst', mimeType: 'application/octet-stream', buffer: mothFile() });
+  await expect(bench.blocks()).toHaveCount(2);
+  await bench.ready();
+  await hands.field('Width', '60');
+  await hands.button('Size exactly');
+  await hands.make('Mirrored pair');
+  await hands.press(page.getByRole('button', { name: /mm hoop/ }));
+  await hands.button('Turn');
+  await bench.ready();
+
+  // The ribbon, drawn by hand beneath them, and its word.
+  await hands.chord('f');
+  hands.count++;
+  await bench.dragAlong(
+    Array.from({ length: 61 }, (_, k): [number, number] => {
+      const a = (k / 60) * 2 * Math.PI;
+      return [40 * Math.cos(a), 36 + 9 * Math.sin(a) + 2 * Math.sin(3 * a)];
+    }),
+  );
+  await bench.ready();
+  await hands.chord('a');
+  await page.keyboard.type('dusk');
+  await hands.chord('Escape');
+  await bench.ready();
+  await hands.chord('ControlOrMeta+a');
+  await hands.make('Bean outline');
+  hands.within(15);
+
+  /** Needle points of the outline in the file, which alone is sewn three times over, and all others; mm. */
+  const read = async () => {
+    const { bytes } = await bench.take('Stitch file');
+    await page.getByRole('button', { name: 'Take to machine' }).click();
+    const times = new Map<string, number>();
+    const all = threadsOf(bytes);
+    const pairs = all.flatMap((points) => points.slice(1).map((p, i) => [points[i], p]));
+    const nameOf = (pair: [number, number][]): string => pair.map(String).sort().join(' ');
+    for (const pair of pairs) times.set(nameOf(pair), (times.get(nameOf(pair)) ?? 0) + 1);
+    const bean = pairs.filter((pair) => times.get(nameOf(pair))! >= 3);
+    const long = ([[ax, ay], [bx, by]]: [number, number][]): boolean => Math.hypot(ax - bx, ay - by) > 10;
+    const outline = new Map(bean.filter(long).map(([p]) => [String(p), [p[0] / 10, p[1] / 10]]));
+    // Its shortest stitches look like ties: they belong to it where it lies.
+    const short = new Set(bean.flat().map(String));
+    const others = all
+      .flat()
+      .filter(
+        (p) =>
+          !short.has(String(p)) ||
+          ![...outline.values()].some(([x, y]) => Math.hypot(x - p[0] / 10, y - p[1] / 10) < 1.1),
+      );
+    return {
+      colours: all.length,
+      outline: [...outline.values()],
+      others: others.map(([x, y]) => [x / 10, y / 10]),
+    };
+  };
+  const near = ({ outline, others }: Awaited<ReturnType<typeof read>>): number[] =>
+    outline.map(([x, y]) => Math.min(...others.map(([u, v]) => Math.hypot(u - x, v - y))));
+  const wide = (points: number[][]): number =>
+    Math.max(...points.map(([x]) => x)) - Math.min(...points.map(([x]) => x));
+  const before = await read();
+  // The word is not in the thread of its ribbon.
+  expect(before.colours).toBe(4);
+  expect(before.outline.length).toBeGreaterThan(120);
+  expect(Math.min(...near(before))).toBeGreaterThan(0.7);
+  expect(Math.max(...near(before))).toBeLessThan(2.6);
+  const design = (await bench.document()) as unknown as Design;
+  expect(design.hoop).toMatchObject({ width: 180, height: 130 });
+
+  // The moths are made smaller: the outline follows both.
+  await bench.block('Colour 1').first().click();
+  await bench.setField('Width', '80%');
+  await bench.press('Size exactly');
+  await bench.ready();
+  const after = await read();
+  expect(wide(after.outline)).toBeLessThan(wide(before.outline) - 10);
+  expect(Math.min(...near(after))).toBeGreaterThan(0.7);
+  expect(Math.max(...near(after))).toBeLessThan(2.6);
 });

@@ -379,7 +379,7 @@ export {
   type Kept,
 } from './jobs/mend.ts';
 export { earlierChartOf, moveBackJob, moveToChartJob, threadMoves, type ThreadMove } from './jobs/charts.ts';
-export { usedThreads } from './jobs/thread-codes.ts';
+export { threadSeenOn, usedThreads } from './jobs/thread-codes.ts';
 export { recolourAllJob, schemesFor, swappedThreads, turnedHues, type Recolouring } from './jobs/recolour.ts';
 export { chartCsv, chartPalette, readChart, shoppingCsv, type ChartRead } from './formats/charts/charts.ts';
 export {

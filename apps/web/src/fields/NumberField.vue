@@ -55,7 +55,7 @@ function take(): void {
     return;
   }
   try {
-    const value = readNumber(text.value, measure.value);
+    const value = readNumber(text.value, measure.value, props.value);
     if (value < props.least - 1e-9 || value > props.most + 1e-9) {
       problem.value = value < props.least ? `At least ${say(props.least)}.` : `At most ${say(props.most)}.`;
       return;

@@ -44,6 +44,11 @@ test('angles and counts take no unit', () => {
   expect(readNumber('360/5', 'plain')).toBe(72);
   expect(readNumber('45°', 'plain')).toBe(45);
   expect(() => readNumber('3in', 'plain')).toThrow('No unit is wanted here.');
+  // Hundredths are of the length that stands there.
+  expect(readNumber('70%', 'mm', 40)).toBeCloseTo(28);
+  expect(readNumber('50% + 1in', 'in', 20)).toBeCloseTo(35.4);
+  expect(() => readNumber('70%', 'plain', 40)).toThrow(NumberError);
+  expect(() => readNumber('70%', 'mm')).toThrow(NumberError);
 });
 
 test('what is shown reads as the same number', () => {

@@ -1,7 +1,7 @@
 // Numbers as people type them: `33.5in`, `360/5`, `12.7 + 3`, `1/2"`, `2 cm`.
 //
-// A length is worked out in millimetres; a number without a unit is in the unit that the person has chosen.
-// Angles and counts take no units.
+// A length is worked out in millimetres; a number without a unit is in the unit that the person has chosen, and `70%` is that
+// share of what the field holds. Angles and counts take no units.
 
 export type Measure = 'mm' | 'in' | 'plain';
 
@@ -22,7 +22,10 @@ class Parser {
   private readonly text: string;
   private readonly measure: Measure;
 
-  constructor(text: string, measure: Measure) {
+  private readonly now: number | null;
+
+  constructor(text: string, measure: Measure, now: number | null) {
+    this.now = now;
     this.text = text.replace(/[×·]/g, '*').replace(/÷/g, '/').replace(/−/g, '-').replace(/°/g, '');
     this.measure = measure;
   }
@@ -90,6 +93,8 @@ class Parser {
   }
 
   private withUnit(value: Value): Value {
+    if (this.now !== null && this.measure !== 'plain' && value.unit === null && this.take('%'))
+      return { amount: (value.amount / 100) * this.now, unit: 1 };
     const unit = this.take('mm', 'cm', 'inch', 'in', '"', '″');
     if (!unit) return value;
     if (this.measure === 'plain') throw new NumberError('No unit is wanted here.');
@@ -110,9 +115,12 @@ function over(a: Value, b: Value): Value {
   return { amount: a.amount / b.amount, unit: b.unit === null ? a.unit : null };
 }
 
-/** Works out what was typed. Lengths ('mm', 'in') come back in millimetres. Throws NumberError. */
-export function readNumber(text: string, measure: Measure): number {
-  return new Parser(text, measure).whole();
+/**
+ * Works out what was typed. Lengths ('mm', 'in') come back in millimetres; hundredths are of `now`, the length that stands there.
+ * Throws NumberError.
+ */
+export function readNumber(text: string, measure: Measure, now: number | null = null): number {
+  return new Parser(text, measure, now).whole();
 }
 
 /** A number as it is shown: no more places than are meant, no trailing noughts. */

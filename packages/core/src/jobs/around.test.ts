@@ -78,6 +78,17 @@ describe('repeats', () => {
     expect(figuresOf(sewDesign(made.design)).colourChanges).toBe(1);
   });
 
+  test('a mirrored pair stands about where the one stood', () => {
+    const d = design(...petal());
+    const made = done(d, repeatJob(d, ['p', 'q'], 'pair'));
+    const { bounds, colourChanges } = figuresOf(sewDesign(made.design));
+    expect((bounds!.minX + bounds!.maxX) / 2).toBeCloseTo(0, 0);
+    expect(colourChanges).toBe(1);
+    const { maps } = placedCopies(made.design, made.select[0])!;
+    // The second is turned over.
+    expect(maps.map(([a, b, c, e]) => Math.sign(a * e - b * c))).toEqual([1, -1]);
+  });
+
   test('a path repeat wants a line, and says so', () => {
     expect(() => repeatJob(design(...petal()), ['p'], 'path')).toThrow(JobError);
     const d = design(...petal(), object('l', drawn('M-40 30H40'), 'run'));

@@ -8,7 +8,7 @@ import { chartOf, differenceOfThreads, THREAD_CHARTS, threadChart, threadIn } fr
 import { sewDesign } from '../sewing/sew.ts';
 import { drawn, group, object } from '../../test/draw.ts';
 import { earlierChartOf, moveBackJob, moveToChartJob, threadMoves } from './charts.ts';
-import { usedThreads } from './thread-codes.ts';
+import { threadSeenOn, usedThreads } from './thread-codes.ts';
 
 const square = drawn('M-10 -10H10V10H-10Z');
 const tarn = threadChart('tarn');
@@ -46,6 +46,20 @@ describe('thread charts', () => {
       expect(new Set(threads.map((t) => t.name)).size).toBe(threads.length);
       expect([weight > 0, material]).not.toContain('other');
     }
+  });
+});
+
+describe('a thread upon another', () => {
+  it('is the wanted one where it is seen, else one of the design, else the lightest or darkest', () => {
+    const apart = (a: string, b: string): number => differenceOfThreads(...pairOf(a, b));
+    const pairOf = (a: string, b: string) =>
+      [threadIn(chartOf(design), a), threadIn(chartOf(design), b)] as const;
+    expect(threadSeenOn(design, '222', '162')).toBe('162');
+    const chosen = threadSeenOn(design, '222', '222');
+    expect(usedThreads(design).map((t) => t.code)).toContain(chosen);
+    expect(apart('222', chosen)).toBeGreaterThan(35);
+    const alone = { ...design, objects: [object('a', square, 'fill', {}, { thread: '222' })] };
+    expect(apart('222', threadSeenOn(alone, '222', '222'))).toBeGreaterThan(35);
   });
 });
 

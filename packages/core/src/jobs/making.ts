@@ -58,6 +58,9 @@ export interface Making {
   job(design: Design, ids: readonly string[]): Job;
 }
 
+/** A bean outline keeps so far off, in mm. */
+const CLOSE = 1.2;
+
 /** How an appliqué is first made. */
 const FIRST_APPLIQUE: AppliqueOptions = {
   tack: 'run',
@@ -75,6 +78,16 @@ export const MAKINGS: readonly Making[] = [
     least: 1,
     whole: true,
     job: (design, ids) => borderJob(design, ids),
+  },
+  {
+    id: 'bean-outline',
+    purpose: 'around',
+    label: 'Bean outline',
+    help: 'A bold line close around it, which follows.',
+    words: 'border frame edge outline around bean contour close',
+    least: 1,
+    whole: true,
+    job: (design, ids) => borderJob(design, ids, 'bean', CLOSE),
   },
   {
     id: 'satin-edge',
@@ -180,6 +193,15 @@ export const MAKINGS: readonly Making[] = [
     words: 'copies tiles columns brick array copy',
     least: 1,
     job: (design, ids) => repeatJob(design, ids, 'grid'),
+  },
+  {
+    id: 'mirrored-pair',
+    purpose: 'repeat',
+    label: 'Mirrored pair',
+    help: 'Two live copies, the second the mirror image of the first.',
+    words: 'copies mirror reflect flip twin symmetric two',
+    least: 1,
+    job: (design, ids) => repeatJob(design, ids, 'pair'),
   },
   {
     id: 'mirrored-four',

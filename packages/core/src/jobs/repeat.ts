@@ -20,14 +20,15 @@ import { brokenOut, copyItem } from '../shaping/broken-out.ts';
 import { grouped } from './groups.ts';
 import { inOrder, JobBuilder, JobError, objectsIn, type Job } from './job.ts';
 
-/** `four`: two rows of two, each the mirror image of its neighbours. */
-export type RepeatForm = Layout['kind'] | 'four';
+/** `pair`: one more beside it, mirrored; `four`: two rows of two, each the mirror image of its neighbours. */
+export type RepeatForm = Layout['kind'] | 'pair' | 'four';
 
 const NAMES: Record<RepeatForm, string> = {
   circle: 'Circle repeat',
   row: 'Row repeat',
   grid: 'Grid repeat',
   path: 'Path repeat',
+  pair: 'Mirrored pair',
   four: 'Mirrored four',
 };
 
@@ -69,6 +70,7 @@ function firstLayout(form: RepeatForm, design: Design, items: readonly Item[], a
     const [across, down] = [row(w, design.hoop.width, 2), row(h, design.hoop.height, 2)];
     return { kind: 'grid', across, down, angle: 0, reflect: true };
   }
+  if (form === 'pair') return { kind: 'row', across: row(w, design.hoop.width, 2), angle: 0 };
   const strip = stripOf(design);
   const across = row(w, design.hoop.width, form === 'row' ? 5 : 3);
   return form === 'row'
@@ -115,23 +117,25 @@ export function repeatJob(design: Design, ids: readonly string[], form: RepeatFo
   if (moved[0] !== chosen[0]) for (const item of moved) builder.replace(item);
   // Where the machine has to wait, it waits once for all copies; along a strip each colour is threaded once a hooping.
   const byColours =
+    form === 'pair' ||
     form === 'four' ||
     (form === 'row' && stripOf(design) !== null) ||
     [...everyLeaf(items)].some((leaf) => leaf.stopAfter !== undefined);
   const repeat: Repeat = {
     layout: firstLayout(form, builder.design, items, along),
     order: byColours ? 'colours' : 'copies',
+    ...(form === 'pair' && { mirror: true }),
   };
   const [only] = items;
   const alone = items.length === 1 && only.kind === 'group' && !only.bend && !only.repeat;
   const { id } = alone ? only : grouped(builder, items, items.length === 1 ? `${only.name} repeat` : label);
   builder.replace({ ...(findItem(builder.design, id) as Group), repeat });
-  if (form === 'four') centreFour(builder, id);
+  if (form === 'pair' || form === 'four') centred(builder, id);
   return builder.job([id]);
 }
 
-/** The middle of the four comes to lie where that of the one was; by whole tenths, so that stitches stay as they are. */
-function centreFour(builder: JobBuilder, id: string): void {
+/** The middle of all comes to lie where that of the one was; by whole tenths, so that stitches stay as they are. */
+function centred(builder: JobBuilder, id: string): void {
   const placed = placedCopies(builder.design, id);
   if (!placed) return;
   const by = translation(rounded(-placed.step / 2), rounded(-(placed.down ?? 0) / 2));

@@ -104,15 +104,13 @@ export const BORDER_RECIPES: Record<BorderStitch, Recipe> = {
   blanket: { kind: 'motif-line', settings: { unit: 'blanket', size: 3.5, height: 1, corners: 'bend' } },
 };
 
-/** A border a little outside of where the thread ends. */
-export const borderJob = (design: Design, ids: readonly string[], stitch: BorderStitch = 'satin'): Job =>
-  surroundJob(
-    design,
-    ids,
-    { ...AROUND, distance: stitch === 'satin' ? 2.5 : 2 },
-    'Border',
-    BORDER_RECIPES[stitch],
-  );
+/** A border a little outside of where the thread ends; `distance` in mm. */
+export const borderJob = (
+  design: Design,
+  ids: readonly string[],
+  stitch: BorderStitch = 'satin',
+  distance = stitch === 'satin' ? 2.5 : 2,
+): Job => surroundJob(design, ids, { ...AROUND, distance }, 'Border', BORDER_RECIPES[stitch]);
 
 /** Lines that repeat the outline farther and farther out. */
 export const echoesJob = (design: Design, ids: readonly string[]): Job =>

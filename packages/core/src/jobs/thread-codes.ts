@@ -1,7 +1,7 @@
 // Every place of a design that names a thread, read and changed in one go.
 import { everyItem } from '../design/tree.ts';
 import type { Design, DesignObject, FromPicture, Item } from '../design/types.ts';
-import { chartOf, threadIn, type Thread } from '../materials/threads.ts';
+import { chartOf, differenceOfThreads, nearestThread, threadIn, type Thread } from '../materials/threads.ts';
 import type { JobBuilder } from './job.ts';
 
 /** Gives every thread that an item names another one; `letter` is the place in its words, where it is a letter's. */
@@ -41,6 +41,27 @@ export function usedThreads(design: Design): Thread[] {
   for (const item of everyItem(design.objects)) if (item.kind !== 'group') withThreads(item, note);
   const chart = chartOf(design);
   return [...codes].map((code) => threadIn(chart, code));
+}
+
+/** Threads that differ by so much (CIEDE2000) are read on each other, and by so much stand well on each other. */
+const READ = 20;
+const STANDS = 35;
+
+/**
+ * The thread for something that is sewn upon another: the wanted one, where it is seen there; else one of the design, or the lightest
+ * or darkest of its chart. Threads by their codes.
+ */
+export function threadSeenOn(design: Design, beneath: string, wanted: string): string {
+  const chart = chartOf(design);
+  const ground = threadIn(chart, beneath);
+  const apart = (thread: Thread): number => differenceOfThreads(ground, thread);
+  if (apart(threadIn(chart, wanted)) >= READ) return wanted;
+  const farthest = (threads: readonly Thread[]): Thread =>
+    threads.reduce((a, b) => (apart(b) > apart(a) ? b : a));
+  const used = usedThreads(design).filter((thread) => apart(thread) >= STANDS);
+  if (used.length) return farthest(used).code;
+  const ends = ['#ffffff', '#000000'].flatMap((colour) => nearestThread(colour, chart) ?? []);
+  return ends.length ? farthest(ends).code : wanted;
 }
 
 /** Changes every thread of the builder's design; `letter` is the place in the item's words, where it is a letter's. */

@@ -4,11 +4,14 @@ import {
   arcThrough,
   boundsOfItems,
   caretAt,
+  clothById,
   distance,
   inverse,
   isText,
+  leavesAt,
   lineNear,
   markedAt,
+  objectCover,
   outlinePaths,
   stoodOn,
   withoutPull,
@@ -134,6 +137,23 @@ export function wordsTool(): Tool {
     return at && { at, width: b.maxX - b.minX, height: b.maxY - b.minY };
   });
 
+  /** The thread that covers a place; null where cloth is seen. */
+  function coveredAt(at: Point): string | null {
+    const [leaf] = bench.plain
+      ? leavesAt(bench.plain, at, 0).filter((l) => l.kind !== 'object' || !l.unsewn)
+      : [];
+    if (leaf?.kind !== 'object') return leaf?.thread ?? null;
+    return objectCover(leaf, clothById(bench.design!.cloth.kind)) ? leaf.thread : null;
+  }
+
+  function begin(
+    at: Point,
+    on: Parameters<typeof writing.begin>[1] = null,
+    within: typeof middle.value = null,
+  ): void {
+    writing.begin(at, on, within, coveredAt(at));
+  }
+
   // With words selected, the tool writes on in them at once; with a shape, in its middle unless it is pressed elsewhere.
   watch(
     () => view.tool,
@@ -141,7 +161,7 @@ export function wordsTool(): Tool {
       const [only] = bench.selected;
       if (tool !== 'words' || bench.selected.length !== 1 || writing.writing.value) return;
       if (isText(only)) writing.go(only.id, only.outline.text.length);
-      else if (middle.value) writing.begin(middle.value.at, null, middle.value);
+      else if (middle.value) begin(middle.value.at, null, middle.value);
     },
   );
 
@@ -237,7 +257,7 @@ export function wordsTool(): Tool {
         writing.go(on.id, p.shift && state.id === on.id ? state.from : on.offset, on.offset);
         hand.marking = true;
       } else if (state.id) writing.stop();
-      else writing.begin(p.at, bench.plain && lineNear(bench.plain, p.at, ON_LINE / view.scale));
+      else begin(p.at, bench.plain && lineNear(bench.plain, p.at, ON_LINE / view.scale));
     },
     move({ at, shift }: Pointer) {
       if (hand.pulling) {
@@ -274,7 +294,7 @@ export function wordsTool(): Tool {
       if (key !== 'Enter' || writing.writing.value) return false;
       const [only] = bench.selected;
       if (isText(only)) writing.go(only.id, only.outline.text.length);
-      else writing.begin(view.centre);
+      else begin(view.centre);
       return true;
     },
     cancel() {

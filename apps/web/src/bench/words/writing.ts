@@ -9,6 +9,7 @@ import {
   retyped,
   stitchedHeight,
   textOnCloth,
+  threadSeenOn,
   type Design,
   type Point,
   type SetText,
@@ -46,6 +47,8 @@ const state = reactive({
   on: null as { id: string; share: number } | null,
   /** New words have their middle where they begin, within something of this size, mm; until they are done, or sized otherwise. */
   within: null as { width: number; height: number } | null,
+  /** The thread that covers what they are begun upon; null where cloth is seen. */
+  beneath: null as string | null,
   from: 0,
   to: 0,
   /** The letter whose handle was touched last, by where it begins in the text. */
@@ -91,12 +94,18 @@ export function useWriting() {
   }
 
   /** Begins new words at a place, with their middle there when they stand within something so high, or along the line that passes through it. */
-  function begin(at: Point, on: typeof state.on = null, within: typeof state.within = null): void {
+  function begin(
+    at: Point,
+    on: typeof state.on = null,
+    within: typeof state.within = null,
+    beneath: typeof state.beneath = null,
+  ): void {
     stop();
     bench.selection = [];
     state.at = at;
     state.on = on;
     state.within = within;
+    state.beneath = beneath;
     state.from = state.to = 0;
     void bringFont(font.value, '');
   }
@@ -166,7 +175,10 @@ export function useWriting() {
               { of: [], align: 'centre', place: [1, 0, 0, 1, state.at.x, state.at.y + newHeight() / 2] }
             : { of: [], align: 'left', place: [1, 0, 0, 1, state.at.x, state.at.y] }),
       };
-      const made = objectFor(outline, 'lettering', 'Words', { name: nameOf(text) });
+      // In the thread of what they lie on nobody could read them.
+      const thread =
+        state.beneath === null ? view.thread : threadSeenOn(bench.design!, state.beneath, view.thread);
+      const made = objectFor(outline, 'lettering', 'Words', { name: nameOf(text), thread });
       if (!made || !bench.run(made.command)) return;
       given = outline.height;
       state.at = state.on = null;
