@@ -1,6 +1,18 @@
 // Jobs from nothing: three rings about a centre with an appliqué under the third, and a petal five times.
 import { expect, test } from '../one-page.ts';
-import { decodeDst, Move } from '@rosehip/core';
+import {
+  decodeDst,
+  everyLeaf,
+  insideRegion,
+  Move,
+  offsetRegion,
+  outlineRegion,
+  resolveDesign,
+  type Design,
+} from '@rosehip/core';
+import { loadFonts } from '@rosehip/fonts';
+import { readFontFile } from '@rosehip/fonts/files';
+import { regionArea } from '../../packages/core/src/geometry/region.ts';
 import { BenchPage } from '../bench-page.ts';
 import { Rosehip } from '../rosehip.ts';
 import { Hands } from './hands.ts';
@@ -123,4 +135,72 @@ test('a petal with contour, a steering line and a satin edge, five times about a
     const turn = (k * 2 * Math.PI) / 5;
     expect(reach(after, turn)).toBeGreaterThan(reach(all, turn) + 4);
   }
+});
+
+test('a leaf at 70 %, turned, with a new spine in three widths, and a letter in front of it, as one block, in twenty-two hands', async ({
+  page,
+}) => {
+  const bench = new BenchPage(page);
+  await bench.make(rosehip.address, 'Leaf and letter');
+  const hands = new Hands(bench);
+
+  await hands.chord('s');
+  await hands.button('Leaf');
+  await hands.drag([-26, -42], [26, 42]);
+  await hands.field('Width', '70%');
+  await hands.field('Turn', '30');
+  // Its spine, as one curve, from the foot to the tip.
+  await hands.chord('f');
+  hands.count++;
+  await bench.dragAlong(
+    Array.from({ length: 21 }, (_, k): [number, number] => {
+      const t = k / 20;
+      return [-14 + 28 * t + 3 * Math.sin(Math.PI * t), 23 - 46 * t];
+    }),
+  );
+  await bench.ready();
+  await hands.press(page.getByLabel('Recipe card').locator('p').getByRole('button', { name: 'run' }));
+  await hands.button('Satin');
+  await hands.button('Draw the width along the line');
+  await hands.field('Width 1', '3.2');
+  await hands.field('Width 3', '0.9');
+  // The letter stands upon the leaf, in a thread that is seen there.
+  await hands.chord('a');
+  await hands.point(-12, 9);
+  await page.keyboard.type('R');
+  await hands.chord('Escape');
+  await bench.ready();
+  await hands.field('Height of capitals', '24');
+  await hands.chord('ControlOrMeta+a');
+  await hands.chord('g');
+  await hands.press(page.getByLabel('Leave out what later stitches hide'));
+  await bench.ready();
+  await hands.press(page.getByRole('button', { name: 'Put in order' }));
+  await hands.press(page.getByRole('button', { name: 'Play', exact: true }));
+  hands.within(22);
+  await expect(page.getByRole('button', { name: 'Pause', exact: true })).toBeVisible();
+
+  const design = (await bench.document()) as unknown as Design;
+  expect(design.objects).toHaveLength(1);
+  const { threads } = read((await bench.take('Stitch file')).bytes);
+  // Leaf and spine in one thread, the letter in another: one change is the least there can be.
+  expect(threads).toHaveLength(2);
+  await loadFonts(design, readFontFile);
+  const leaves = [...everyLeaf(resolveDesign(design).objects)].filter((o) => o.kind === 'object');
+  const letter = outlineRegion(leaves.find((o) => o.name === 'R')!.outline);
+  const spine = leaves.find((o) => o.name === 'Line 1')!;
+  expect(spine.widths?.map((w) => w.width)).toEqual([3.2, 3, 0.9]);
+  // Beneath the letter, but for its edge, lie no satin and no rows: only ways that it hides. Covered cloth has 2.5 mm a mm².
+  const hidden = offsetRegion(letter, -1.5);
+  const beneath = threads[0].reduce((sum, p, i) => {
+    const before = threads[0][i - 1];
+    return before && insideRegion(hidden, p.x, p.y) && insideRegion(hidden, before.x, before.y)
+      ? sum + Math.hypot(p.x - before.x, p.y - before.y)
+      : sum;
+  }, 0);
+  expect(regionArea(hidden)).toBeGreaterThan(20);
+  expect(beneath / regionArea(hidden)).toBeLessThan(0.7);
+  expect(threads[1].filter((p) => insideRegion(offsetRegion(letter, 0.6), p.x, p.y)).length).toBeGreaterThan(
+    0.99 * threads[1].length,
+  );
 });

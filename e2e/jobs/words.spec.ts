@@ -3,6 +3,7 @@ import { expect, test } from '../one-page.ts';
 import {
   decodeDst,
   differenceOfThreads,
+  emptyDesign,
   EdgeIndex,
   everyLeaf,
   intersect,
@@ -14,6 +15,7 @@ import {
   threadChart,
   threadIn,
   type Design,
+  type DesignObject,
 } from '@rosehip/core';
 import { loadFonts } from '@rosehip/fonts';
 import { readFontFile } from '@rosehip/fonts/files';
@@ -266,4 +268,59 @@ test('forty lines like one wave, cut to a rectangle, bent over a hidden word, th
     expect(lines.filter(([, count]) => count > 2)).toEqual([]);
     expect(lines.filter(([, count]) => count === 2).length).toBeGreaterThan(0.97 * lines.length);
   }
+});
+
+test('a word whose letters are grown with sprigs, one stem led by a line, a panel with a motif of one’s own, one letter edged with a pattern, in fourteen hands', async ({
+  page,
+}) => {
+  const bench = new BenchPage(page);
+  await bench.lay(rosehip.address, emptyDesign('Moor', { name: '160 × 260', width: 260, height: 160 }));
+  const hands = new Hands(bench);
+
+  // The word, as high as it is drawn.
+  await hands.chord('a');
+  await hands.drag([-118, 20], [-70, -25]);
+  await page.keyboard.type('MOO');
+  await hands.chord('Escape');
+  await bench.ready();
+  // The panel, and a drawing of one's own in it.
+  await hands.chord('r');
+  await hands.drag([56, -40], [112, 20]);
+  await hands.chord('f');
+  hands.count++;
+  await bench.dragAlong(
+    Array.from({ length: 25 }, (_, k): [number, number] => {
+      const a = (k / 24) * Math.PI * 1.7 - Math.PI * 0.35;
+      return [84 + 4 * Math.sin(a * 1.1), -10 - 4 * Math.cos(a)];
+    }),
+  );
+  await bench.ready();
+  await hands.chord('ControlOrMeta+a');
+  await hands.make('Grow in it');
+  // The stem of one letter is led, and the letter edged.
+  await hands.chord('w');
+  await hands.drag([-112, 16], [-110, -20]);
+  await hands.make('Blanket edge');
+  hands.within(14);
+
+  const design = (await bench.document()) as unknown as Design;
+  const called = (name: string): DesignObject =>
+    [...everyLeaf(design.objects)].find((o) => o.name === name) as never;
+  expect(called('M').guideLines).toHaveLength(1);
+  expect(called('Rectangle 1')).toMatchObject({
+    motif: { name: 'Line 1' },
+    recipe: { settings: { blossom: 'own' } },
+  });
+  expect(called('Edge')).toMatchObject({ recipe: { kind: 'motif-line' }, outline: { of: [called('M').id] } });
+  // Nothing leaves its letter, nor the panel.
+  await loadFonts(design, readFontFile);
+  const shapes = [...everyLeaf(resolveDesign(design).objects)].flatMap((o) =>
+    o.kind === 'object' && o.recipe.kind === 'sprig' ? [outlineRegion(o.outline)] : [],
+  );
+  expect(shapes).toHaveLength(4);
+  const roomy = new EdgeIndex(offsetRegion(shapes.flat(), 0.25).flatMap(ringsOf));
+  const { x, y, move } = decodeDst((await bench.take('Stitch file')).bytes);
+  const sewn = [...x.keys()].filter((i) => move[i] === Move.stitch);
+  expect(sewn.length).toBeGreaterThan(3000);
+  expect(sewn.filter((i) => !roomy.inside(x[i] / 10, y[i] / 10))).toEqual([]);
 });

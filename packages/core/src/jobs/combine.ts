@@ -29,7 +29,7 @@ export const plainOf = (design: Design, id: string): PlainOutline[] => {
 };
 
 /** Only open lines: there is nothing that it could enclose. */
-const isOpen = (design: Design, item: Item): boolean =>
+export const isOpen = (design: Design, item: Item): boolean =>
   plainOf(design, item.id)
     .flatMap(outlinePaths)
     .every((path) => !path.closed);
@@ -250,21 +250,21 @@ export function bandJob(
   return builder.job(results);
 }
 
-const EDGES: Record<'run' | 'satin', Recipe> = {
-  run: { kind: 'run', settings: {} },
-  satin: { kind: 'satin', settings: { width: 2 } },
+const EDGES: Record<'run' | 'satin' | 'blanket', { label: string; recipe: Recipe }> = {
+  run: { label: 'Edge line', recipe: { kind: 'run', settings: {} } },
+  satin: { label: 'Satin edge', recipe: { kind: 'satin', settings: { width: 2 } } },
+  blanket: {
+    label: 'Blanket edge',
+    recipe: { kind: 'motif-line', settings: { unit: 'blanket', size: 3, height: 0.7, corners: 'bend' } },
+  },
 };
 
-/** The edge of shapes as lines of their own, or as narrow satin, which follow them. */
-export const edgeJob = (design: Design, ids: readonly string[], stitch: 'run' | 'satin' = 'run'): Job =>
-  derived(
-    design,
-    ids,
-    { kind: 'edge', of: [], which: 'all' },
-    stitch === 'run' ? 'Edge line' : 'Satin edge',
-    'Edge',
-    (o) => ({ ...o, recipe: EDGES[stitch] }),
-  );
+/** The edge of shapes as lines of their own, as narrow satin, or in blanket stitch that reaches inwards; they follow them. */
+export const edgeJob = (design: Design, ids: readonly string[], stitch: keyof typeof EDGES = 'run'): Job =>
+  derived(design, ids, { kind: 'edge', of: [], which: 'all' }, EDGES[stitch].label, 'Edge', (o) => ({
+    ...o,
+    recipe: EDGES[stitch].recipe,
+  }));
 
 /** Mesh of the embossing grids and width of their rim, in mm. */
 const EMBOSS = { mesh: 2.5, rim: 3 };

@@ -12,6 +12,7 @@ import {
 } from './combine.ts';
 import type { Job } from './job.ts';
 import { compoundJob, partsJob, plainJob } from './plain.ts';
+import { growJob } from './grow.ts';
 import { linesLikeJob } from './lines-like.ts';
 import { repeatJob } from './repeat.ts';
 import { alongLineJob, fillWithWordsJob, lettersJob, monogramJob, splitWordsJob } from './words.ts';
@@ -97,6 +98,15 @@ export const MAKINGS: readonly Making[] = [
     words: 'outline rim border hem',
     least: 1,
     job: (design, ids) => edgeJob(design, ids, 'satin'),
+  },
+  {
+    id: 'blanket-edge',
+    purpose: 'around',
+    label: 'Blanket edge',
+    help: 'A patterned line along its own edge that reaches inwards and follows the shape.',
+    words: 'pattern decorative blanket stitch comb edge outline',
+    least: 1,
+    job: (design, ids) => edgeJob(design, ids, 'blanket'),
   },
   {
     id: 'echoes',
@@ -355,6 +365,15 @@ export const MAKINGS: readonly Making[] = [
     words: 'relief wave waves parallel repeat hidden bend engraving',
     least: 1,
     job: linesLikeJob,
+  },
+  {
+    id: 'grow',
+    purpose: 'change',
+    label: 'Grow in it',
+    help: 'A sprig in every letter and closed shape; a small drawing that lies in one stands there instead of blossoms.',
+    words: 'sprig vine leaves blossoms letters plant branch motif',
+    least: 1,
+    job: growJob,
   },
   {
     id: 'words-along',

@@ -1,6 +1,7 @@
 // Steer: guide lines of the selected object are drawn by hand, moved by their points, and removed.
 import {
   distance,
+  findItem,
   fitPath,
   flattenPath,
   guidedBy,
@@ -11,6 +12,7 @@ import {
 import { computed, reactive } from 'vue';
 import { useBench } from '../../stores/bench/bench.ts';
 import { useView } from '../../stores/view.ts';
+import { usePicking } from '../picking.ts';
 import { drawLine, LEAF } from './marks.ts';
 import { useGesture } from './gesture.ts';
 import { toolOf, NOTHING, type Marker, type Pointer, type Tool, type ToolPreview } from './tool.ts';
@@ -24,6 +26,7 @@ export function steerTool(): Tool {
   const bench = useBench();
   const view = useView();
   const gesture = useGesture();
+  const { leaves } = usePicking();
   const state = reactive({
     places: [] as Point[],
     /** The point that is held or was touched last, as line and point. */
@@ -90,7 +93,7 @@ export function steerTool(): Tool {
     hint: computed(() =>
       object.value
         ? `${guidedBy(object.value)} Draw with the button held; drag points; Delete removes the line touched last.`
-        : 'Select one fill, or one satin between two lines, to draw steering lines on it.',
+        : 'Draw on a fill, a sprig, or a satin between two lines: its stitches follow the line.',
     ),
     preview,
     actions: computed(() => [
@@ -103,6 +106,15 @@ export function steerTool(): Tool {
     ]),
     focus: computed(() => (object.value ? [object.value.id] : null)),
     down({ at }: Pointer) {
+      // A line that begins on another object that it can lead is that one's.
+      const inside = (leaf: { id: string }): boolean => leaf.id === object.value?.id;
+      const there = leaves(at);
+      if (!there.some(inside) && !pointNear(at)) {
+        const meant = there
+          .map((leaf) => findItem(bench.design!, leaf.id))
+          .find((item) => item && objectOf([item]));
+        if (meant) bench.selection = [meant.id];
+      }
       if (!object.value) return;
       const near = pointNear(at);
       state.held = near;

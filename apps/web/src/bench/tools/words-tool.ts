@@ -21,7 +21,7 @@ import {
   type SetPart,
   type TextObject,
 } from '@rosehip/core';
-import { computed, reactive, watch } from 'vue';
+import { computed, reactive, shallowRef, watch } from 'vue';
 import { useBench } from '../../stores/bench/bench.ts';
 import { useView } from '../../stores/view.ts';
 import { handleOf, moved, secondOf, turned, withLetter } from '../words/letter-drag.ts';
@@ -29,12 +29,15 @@ import { partHandleAt, pulledWords } from '../words/part-drag.ts';
 import { useWriting } from '../words/writing.ts';
 import { useGesture } from './gesture.ts';
 import { drawDisc, drawLeaf, drawLine, LEAF, ROSEHIP } from './marks.ts';
-import { toolOf, NOTHING, type Marker, type Pointer, type Tool } from './tool.ts';
+import { toolOf, NOTHING, type Marker, type Pointer, type Tool, type ToolPreview } from './tool.ts';
 
 /** How near a press must be to a handle, in CSS pixels. */
 const NEAR = 8;
 /** Words that are begun this near to a line stand along it, in CSS pixels. */
 const ON_LINE = 4;
+/** A drag up or down by so much, in CSS pixels, says how high new words are; at most so high, in mm. */
+const BOX = 8;
+const HIGHEST = 500;
 
 /** Was the part of the word that begins here drawn by hand? */
 const isPulled = (object: TextObject | null, at: number): boolean => {
@@ -53,7 +56,10 @@ export function wordsTool(): Tool {
     marking: false,
     pulling: null as 'move' | 'turn' | 'arc' | 'part' | null,
     from: null as Point | null,
+    /** Where the box was begun that new words are to be as high as. */
+    box: null as Point | null,
   });
+  const box = shallowRef<ToolPreview>(NOTHING);
   let letter: SetLetter | null = null;
   /** The handle of a part that is drawn. */
   let corner: { part: SetPart; handle: PartHandle } | null = null;
@@ -173,9 +179,9 @@ export function wordsTool(): Tool {
           : state.id
             ? 'Type. Discs move letters, the leaf draws an arc. Esc: done.'
             : 'Type here, or click where words are to begin instead.'
-        : 'Click where words are to begin, on a line for words along it, or into words to change them.',
+        : 'Click where words are to begin, or drag how high; click a line for words along it, or words to change them.',
     ),
-    preview: NOTHING,
+    preview: box,
     actions: computed(() => [
       ...(part.value
         ? [
@@ -222,7 +228,7 @@ export function wordsTool(): Tool {
               value: writing.letterHeight.value,
               unit: 'mm' as const,
               least: 1,
-              most: 500,
+              most: HIGHEST,
               step: 0.5,
               set(height: number) {
                 writing.height.value = height;
@@ -257,10 +263,21 @@ export function wordsTool(): Tool {
         writing.go(on.id, p.shift && state.id === on.id ? state.from : on.offset, on.offset);
         hand.marking = true;
       } else if (state.id) writing.stop();
-      else begin(p.at, bench.plain && lineNear(bench.plain, p.at, ON_LINE / view.scale));
+      else {
+        hand.box = p.at;
+        begin(p.at, bench.plain && lineNear(bench.plain, p.at, ON_LINE / view.scale));
+      }
     },
     move({ at, shift }: Pointer) {
-      if (hand.pulling) {
+      if (hand.box && state.at) {
+        const high = Math.abs(at.y - hand.box.y);
+        if (high * view.scale < BOX) return;
+        // As high as the box, from its lower left on.
+        writing.height.value = Math.min(HIGHEST, Math.max(1, Math.round(2 * high) / 2));
+        state.on = null;
+        state.at = { x: Math.min(at.x, hand.box.x), y: Math.max(at.y, hand.box.y) };
+        box.value = { ...NOTHING, box: [hand.box, at] };
+      } else if (hand.pulling) {
         const next = pulled(at, shift);
         if (next) gesture.show([next]);
       } else if (hand.marking) {
@@ -270,6 +287,8 @@ export function wordsTool(): Tool {
     },
     up({ at, shift }: Pointer) {
       hand.marking = false;
+      hand.box = null;
+      box.value = NOTHING;
       if (!hand.pulling) return;
       const next = pulled(at, shift);
       const far = hand.from && distance(hand.from, at) * view.scale > 2;
