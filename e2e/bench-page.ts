@@ -17,6 +17,8 @@ const PLACES: Record<string, string> = {
 export class BenchPage {
   readonly page: Page;
   readonly cloth: Locator;
+  /** The stitch file, or files, that was taken away last. */
+  taken: { name: string; bytes: Buffer } | null = null;
 
   constructor(page: Page) {
     this.page = page;
@@ -208,6 +210,8 @@ export class BenchPage {
     const download = await coming;
     const chunks: Buffer[] = [];
     for await (const chunk of await download.createReadStream()) chunks.push(chunk as Buffer);
-    return { name: download.suggestedFilename(), bytes: Buffer.concat(chunks) };
+    const file = { name: download.suggestedFilename(), bytes: Buffer.concat(chunks) };
+    if (/\.(dst|zip)$/.test(file.name)) this.taken = file;
+    return file;
   }
 }

@@ -1,9 +1,9 @@
 // Jobs on a finished design: a mesh beneath it for towelling, and stipple around it to the hoop's edge.
-import { expect, test } from '../one-page.ts';
+import { expect, test } from '@playwright/test';
 import { decodeDst, Move } from '@rosehip/core';
-import { BenchPage } from '../bench-page.ts';
+import type { BenchPage } from '../bench-page.ts';
 import { Rosehip } from '../rosehip.ts';
-import { Hands } from './hands.ts';
+import { job } from './job.ts';
 
 const rosehip = new Rosehip({ demo: true });
 test.beforeAll(() => rosehip.start());
@@ -30,17 +30,13 @@ async function lay(bench: BenchPage, name: string): Promise<void> {
   await bench.ready();
 }
 
-test('a light mesh beneath a finished design, sewn first in the cloth’s colour, in three hands', async ({
-  page,
-}) => {
-  const bench = new BenchPage(page);
+job(14, async ({ page, bench, hands }) => {
   await lay(bench, 'Club badge');
   const before = await file(bench);
   await page.getByRole('button', { name: 'Take to machine' }).click();
 
-  const hands = new Hands(bench);
   await hands.make('Knockdown');
-  hands.within(3);
+  await hands.done();
 
   const { threads } = await file(bench);
   // The mesh comes first, in a thread of its own, covers the design and 2 mm more; the design is as it was.
@@ -57,19 +53,15 @@ test('a light mesh beneath a finished design, sewn first in the cloth’s colour
   expect(document.objects[1].recipe.kind).toBe('run');
 });
 
-test('stipple around a finished design to the hoop’s edge, its numbers tried, in four hands', async ({
-  page,
-}) => {
-  const bench = new BenchPage(page);
+job(18, async ({ page, bench, hands }) => {
   await lay(bench, 'Orrery coaster');
   const before = await file(bench);
   await page.getByRole('button', { name: 'Take to machine' }).click();
 
-  const hands = new Hands(bench);
   await hands.make('Stipple around');
   await hands.type('4');
   await hands.field('Spacing', '2.5');
-  hands.within(4);
+  await hands.done();
 
   const { threads } = await file(bench);
   const sewn = before.threads.flat();

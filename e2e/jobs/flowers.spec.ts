@@ -1,7 +1,8 @@
 // Jobs from nothing: three rings about a centre with an appliqué under the third, and a petal five times.
-import { expect, test } from '../one-page.ts';
+import { expect, test } from '@playwright/test';
 import {
   decodeDst,
+  emptyDesign,
   everyLeaf,
   insideRegion,
   Move,
@@ -13,20 +14,15 @@ import {
 import { loadFonts } from '@rosehip/fonts';
 import { readFontFile } from '@rosehip/fonts/files';
 import { regionArea } from '../../packages/core/src/geometry/region.ts';
-import { BenchPage } from '../bench-page.ts';
 import { Rosehip } from '../rosehip.ts';
-import { Hands } from './hands.ts';
+import { job } from './job.ts';
 
 const rosehip = new Rosehip();
 test.beforeAll(() => rosehip.start());
 test.afterAll(() => rosehip.stop());
 
-test('three rings of eight from the shelf of shapes, printed cloth appliquéd under the third', async ({
-  page,
-}) => {
-  const bench = new BenchPage(page);
-  await bench.make(rosehip.address, 'Rings');
-  const hands = new Hands(bench);
+job(10, async ({ page, bench, hands }) => {
+  await bench.lay(rosehip.address, emptyDesign('Rings', { name: '200 × 200', width: 200, height: 200 }));
 
   // The motif, drawn out of the ready shapes where the first ring's top is.
   await hands.press(page.getByRole('button', { name: 'Ready shapes' }));
@@ -46,15 +42,32 @@ test('three rings of eight from the shelf of shapes, printed cloth appliquéd un
   await hands.field('Radius', '30');
   await hands.field('Start angle', '22.5');
   await hands.chord('Shift+D');
+  await hands.field('Width', '230%');
   await hands.choose('Placed', 'by the gap: radius follows');
   await hands.field('Gap', '-2');
   await expect(told).toContainText('overlap 2 mm');
-  // Printed cloth under the third, sewn first of all; then everything is watched through.
+  // It lies beneath the others; printed cloth under it comes before everything. Then all is watched through.
+  await hands.button('First');
   await hands.make('Appliqué');
   await hands.press(page.getByRole('radio').nth(2));
-  await hands.button('First');
+  await bench.ready();
   await hands.press(page.getByRole('button', { name: 'Play', exact: true }));
-  hands.within(25);
+  await hands.done();
+
+  // Placement and tack-down come first, closed lines about the third ring that end with a stop each; then everything else.
+  const { threads } = read((await bench.take('Stitch file')).bytes);
+  expect(threads.length).toBe(3);
+  const span = (points: { x: number; y: number }[], of: 'x' | 'y'): number =>
+    Math.max(...points.map((p) => p[of])) - Math.min(...points.map((p) => p[of]));
+  for (const line of threads.slice(0, 2)) {
+    const [first, last] = [line[0], line.at(-1)!];
+    expect(Math.hypot(first.x - last.x, first.y - last.y)).toBeLessThan(3);
+    expect(span(line, 'x')).toBeGreaterThan(0.9 * span(threads.flat(), 'x'));
+    expect(span(line, 'y')).toBeGreaterThan(0.9 * span(threads.flat(), 'y'));
+  }
+  const design = (await bench.document()) as unknown as Design;
+  const leaves = [...everyLeaf(resolveDesign(design).objects)].filter((o) => o.name.startsWith('Leaf'));
+  expect(leaves.length).toBeGreaterThanOrEqual(24);
 });
 
 /** Needle points of the file, a list for each thread, mm; and how often the thread is cut. */
@@ -70,12 +83,8 @@ function read(bytes: Uint8Array) {
   return { threads, trims };
 }
 
-test('a petal with contour, a steering line and a satin edge, five times about a patterned centre', async ({
-  page,
-}) => {
-  const bench = new BenchPage(page);
+job(13, async ({ page, bench, hands }) => {
   await page.goto(rosehip.address);
-  const hands = new Hands(bench);
   await hands.press(page.getByRole('button', { name: 'New design' }));
   hands.count++;
   await page.getByLabel('Colour', { exact: true }).fill('#c9d3c4');
@@ -107,7 +116,7 @@ test('a petal with contour, a steering line and a satin edge, five times about a
   await hands.button('diamond');
   hands.count += 2; // the page, and its button
   const { bytes } = await bench.take('Stitch file');
-  hands.within(25);
+  await hands.done();
 
   const { threads, trims } = read(bytes);
   expect(threads.length).toBe(1); // one thread was chosen for all
@@ -137,12 +146,8 @@ test('a petal with contour, a steering line and a satin edge, five times about a
   }
 });
 
-test('a leaf at 70 %, turned, with a new spine in three widths, and a letter in front of it, as one block, in twenty-two hands', async ({
-  page,
-}) => {
-  const bench = new BenchPage(page);
+job(11, async ({ page, bench, hands }) => {
   await bench.make(rosehip.address, 'Leaf and letter');
-  const hands = new Hands(bench);
 
   await hands.chord('s');
   await hands.button('Leaf');
@@ -177,7 +182,7 @@ test('a leaf at 70 %, turned, with a new spine in three widths, and a letter in 
   await bench.ready();
   await hands.press(page.getByRole('button', { name: 'Put in order' }));
   await hands.press(page.getByRole('button', { name: 'Play', exact: true }));
-  hands.within(22);
+  await hands.done();
   await expect(page.getByRole('button', { name: 'Pause', exact: true })).toBeVisible();
 
   const design = (await bench.document()) as unknown as Design;

@@ -4,11 +4,29 @@ import { expect, type Locator } from '@playwright/test';
 import type { BenchPage } from '../bench-page.ts';
 
 export class Hands {
-  count = 0;
   private readonly bench: BenchPage;
+  private readonly budget: number;
+  private hands = 0;
+  private began = 0;
+  /** From the first hand to the last, the machine's own time in it. */
+  seconds = 0;
+  /** How many hands the whole job took. */
+  taken = 0;
+  /** The design as it was when the job was done. */
+  design: unknown = null;
 
-  constructor(bench: BenchPage) {
+  constructor(bench: BenchPage, budget: number) {
     this.bench = bench;
+    this.budget = budget;
+  }
+
+  get count(): number {
+    return this.hands;
+  }
+
+  set count(hands: number) {
+    this.began ||= performance.now();
+    this.hands = hands;
   }
 
   private get card(): Locator {
@@ -82,8 +100,17 @@ export class Hands {
     await this.bench.ready();
   }
 
-  /** The job is done within its budget. */
+  /** So far within so many. */
   within(budget: number): void {
     expect(this.count, `${this.count} hands of ${budget}`).toBeLessThanOrEqual(budget);
+  }
+
+  /** The job is done, within its budget. `beside`: it ends on a page that is not the bench. */
+  async done({ beside = false } = {}): Promise<void> {
+    await (beside ? null : this.bench.ready());
+    this.seconds = (performance.now() - this.began) / 1000;
+    this.taken = this.count;
+    this.within(this.budget);
+    if (!beside) this.design = await this.bench.document();
   }
 }

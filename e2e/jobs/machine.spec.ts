@@ -1,23 +1,18 @@
 // Jobs that end at the machine: a file on the stick, sewn by the practice machine.
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import { expect, test } from '../one-page.ts';
+import { expect, test } from '@playwright/test';
 import { decodeDst, Move } from '@rosehip/core';
-import { BenchPage } from '../bench-page.ts';
 import { PracticeMachine } from '../practice-machine.ts';
 import { Rosehip } from '../rosehip.ts';
-import { Hands } from './hands.ts';
+import { job } from './job.ts';
 
 const rosehip = new Rosehip({ machine: true });
 test.beforeAll(() => rosehip.start());
 test.afterAll(() => rosehip.stop());
 
-test('machine and small hoop, a satin rectangle, a word in its middle, on the stick: nine hands', async ({
-  page,
-}) => {
-  const bench = new BenchPage(page);
+job(6, async ({ page, bench, hands }) => {
   await bench.make(rosehip.address, 'Tag');
-  const hands = new Hands(bench);
 
   await hands.press(page.getByRole('button', { name: /mm hoop/ }));
   // A hoop of another machine chooses that machine too.
@@ -40,10 +35,12 @@ test('machine and small hoop, a satin rectangle, a word in its middle, on the st
   await panel.getByLabel('File name').fill('Tag for Orrin');
   await panel.getByLabel('File name').press('Enter');
   await expect(panel.getByRole('status').last()).toContainText('“Tag for Orrin.dst” is on the stick.');
-  hands.within(9);
+  await hands.done();
 
   // The word lies in the middle of the rectangle.
-  const { x, y, move } = decodeDst(await readFile(join(rosehip.stick, 'computer', 'Tag for Orrin.dst')));
+  const bytes = await readFile(join(rosehip.stick, 'computer', 'Tag for Orrin.dst'));
+  bench.taken = { name: 'Tag for Orrin.dst', bytes };
+  const { x, y, move } = decodeDst(bytes);
   const change = move.lastIndexOf(Move.trim, Math.floor(move.length * 0.9));
   expect(change).toBeGreaterThan(0);
   const half = (of: number[]): number => (Math.max(...of) + Math.min(...of)) / 20;

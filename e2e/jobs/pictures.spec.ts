@@ -21,11 +21,12 @@ import { readFontFile } from '@rosehip/fonts/files';
 import { isLetter } from '../../packages/core/src/design/tree.ts';
 import { ringArea } from '../../packages/core/src/geometry/region.ts';
 import { sewnLeaves } from '../../packages/core/src/sewing/sew.ts';
-import { BenchPage } from '../bench-page.ts';
-import { expect, test, type Page } from '../one-page.ts';
+import type { BenchPage } from '../bench-page.ts';
+import { expect, test, type Page } from '@playwright/test';
 import { PicturePage } from '../picture-page.ts';
 import { Rosehip } from '../rosehip.ts';
-import { Hands } from './hands.ts';
+import type { Hands } from './hands.ts';
+import { job } from './job.ts';
 
 const rosehip = new Rosehip();
 test.beforeAll(() => rosehip.start());
@@ -46,12 +47,8 @@ async function bringIn(
   await (await choosing).setFiles(file);
 }
 
-test('a picture on a coloured ground becomes a design for the largest hoop, more satin and more fill compared, in five hands', async ({
-  page,
-}) => {
-  const bench = new BenchPage(page);
+job(8, async ({ page, bench, hands }) => {
   const picture = new PicturePage(page);
-  const hands = new Hands(bench);
   await page.goto(rosehip.address);
 
   await bringIn(page, hands, 'Bring in a file', {
@@ -79,7 +76,7 @@ test('a picture on a coloured ground becomes a design for the largest hoop, more
   await expect(picture.numbers()).toHaveText(before);
   await hands.press(page.getByRole('button', { name: 'Lay it on the bench' }));
   await bench.ready();
-  hands.within(5);
+  await hands.done();
 
   const design = (await bench.document()) as unknown as Design;
   expect(design.hoop).toMatchObject({ width: largest.width, height: largest.height });
@@ -115,11 +112,7 @@ async function lettersOf(bench: BenchPage, name: string) {
   );
 }
 
-test('flat art gets its stitches chosen, two angles changed, words on an arc with one pair drawn closer; it is rehearsed, seen on a jacket, its sheet printed, and a cap is made of it, in twenty hands', async ({
-  page,
-}) => {
-  const bench = new BenchPage(page);
-  const hands = new Hands(bench);
+job(2, async ({ page, bench, hands }) => {
   const large = HOOPS.find(({ name }) => name === '130 × 180')!;
   await bench.lay(rosehip.address, emptyDesign('House', { ...large }));
   await bringIn(page, hands, /^Bring in /, {
@@ -202,7 +195,7 @@ test('flat art gets its stitches chosen, two angles changed, words on an arc wit
   await expect(page.locator('[data-figures="1"]')).toContainText(/× 5\d(\.\d)? mm/);
   await hands.press(page.getByRole('button', { name: 'Keep as a new design' }));
   await bench.ready();
-  hands.within(20);
+  await hands.done();
   const cap = (await bench.document()) as unknown as Design;
   await loadFonts(cap, readFontFile);
   const letters = sewnLeaves(resolveDesign(cap)).filter(({ id }) => isLetter(id));
@@ -223,12 +216,8 @@ test('flat art gets its stitches chosen, two angles changed, words on an arc wit
   await expect(page.getByRole('link', { name: /^Open House, cap front/ })).toBeVisible();
 });
 
-test('a black and white picture 3.5 in wide, its cut-outs open, in a thick ring with words on its circle and a patch edge, in seventeen hands', async ({
-  page,
-}) => {
-  const bench = new BenchPage(page);
+job(19, async ({ page, bench, hands }) => {
   const picture = new PicturePage(page);
-  const hands = new Hands(bench);
   await page.goto(rosehip.address);
   await bringIn(page, hands, 'Bring in a file', {
     name: 'constellation.png',
@@ -263,7 +252,7 @@ test('a black and white picture 3.5 in wide, its cut-outs open, in a thick ring 
   await hands.chord('Escape');
   await bench.ready();
   await hands.field('Height of capitals', '6');
-  hands.within(17);
+  await hands.done();
 
   const design = (await bench.document()) as unknown as Design;
   const [group] = design.objects as Group[];

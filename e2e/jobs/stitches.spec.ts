@@ -17,11 +17,10 @@ import { loadFonts } from '@rosehip/fonts';
 import { readFontFile } from '@rosehip/fonts/files';
 import { design, Drawing, path } from '../../demo/drawing.ts';
 import { moorFiles, moorText } from '../../demo/moor-alphabet.ts';
-import { BenchPage } from '../bench-page.ts';
-import { expect, test } from '../one-page.ts';
+import { expect, test } from '@playwright/test';
 import { PracticeMachine } from '../practice-machine.ts';
 import { Rosehip } from '../rosehip.ts';
-import { Hands } from './hands.ts';
+import { job } from './job.ts';
 
 const rosehip = new Rosehip({ machine: true });
 test.beforeAll(() => rosehip.start());
@@ -90,15 +89,11 @@ function sprigFile(): Buffer {
   return Buffer.from(writeDst(sewDesign({ ...emptyDesign('Sprig'), objects: [sprig] }), 'SPRIG'));
 }
 
-test('a sprig four times, each the mirror image of its neighbours, the club’s name beneath, slanted and wide, two threads chosen, in twelve hands', async ({
-  page,
-}) => {
-  const bench = new BenchPage(page);
+job(1, async ({ page, bench, hands }) => {
   await bench.lay(rosehip.address, emptyDesign('Sprigs', { name: '130 × 180', width: 130, height: 180 }));
   const given = sprigFile();
   const [sprig] = threadsOf(given);
 
-  const hands = new Hands(bench);
   const choosing = page.waitForEvent('filechooser');
   await hands.press(page.getByRole('button', { name: /^Bring in / }));
   await (await choosing).setFiles({ name: 'sprig.dst', mimeType: 'application/octet-stream', buffer: given });
@@ -121,7 +116,7 @@ test('a sprig four times, each the mirror image of its neighbours, the club’s 
   await hands.field('Slant', '8');
   await hands.field('Between letters', '1.2');
   await thread('142');
-  hands.within(12);
+  await hands.done();
 
   const [four, name, ...others] = threadsOf((await bench.take('Stitch file')).bytes);
   expect(others).toEqual([]);
@@ -139,15 +134,11 @@ test('a sprig four times, each the mirror image of its neighbours, the club’s 
   expect(words.outline).toMatchObject({ slant: 8 });
 });
 
-test('stipple in the middle of a ring that was brought in, close to it and before it, two other fills tried, in five hands', async ({
-  page,
-}) => {
-  const bench = new BenchPage(page);
+job(16, async ({ page, bench, hands }) => {
   await bench.lay(rosehip.address, emptyDesign('Ring', { name: '200 × 200', width: 200, height: 200 }));
   const given = ringFile();
   const [ring] = threadsOf(given);
 
-  const hands = new Hands(bench);
   const choosing = page.waitForEvent('filechooser');
   await hands.press(page.getByRole('button', { name: /^Bring in / }));
   await (await choosing).setFiles({ name: 'ring.dst', mimeType: 'application/octet-stream', buffer: given });
@@ -168,7 +159,7 @@ test('stipple in the middle of a ring that was brought in, close to it and befor
   }
   await page.getByLabel('Name', { exact: true }).hover();
   await expect.poll(async () => (await bench.counts())[1]).toBe(stippled);
-  hands.within(5);
+  await hands.done();
 
   const [middle, after, ...others] = threadsOf((await bench.take('Stitch file')).bytes);
   expect(others).toEqual([]);
@@ -209,15 +200,11 @@ function moth(): Design {
   return { ...set, objects: [...set.objects, item] };
 }
 
-test('a border clicked around a moth, wider, a bean line on it, a spike rubbed out, a piece cut off and shifted, under a new name', async ({
-  page,
-}) => {
-  const bench = new BenchPage(page);
+job(3, async ({ page, bench, hands }) => {
   await bench.lay(rosehip.address, moth());
   await bench.saved();
   const address = page.url();
   const original = await bench.document();
-  const hands = new Hands(bench);
 
   await hands.make('Border by hand');
   const places = Array.from({ length: 20 }, (_, i): [number, number] => {
@@ -263,7 +250,7 @@ test('a border clicked around a moth, wider, a bean line on it, a spike rubbed o
   await page.keyboard.press('Enter');
   await expect(page.getByLabel('Name of the design')).toHaveValue('Moth with a border');
   await bench.ready();
-  hands.within(45);
+  await hands.done();
 
   const { bytes } = await bench.take('Stitch file');
   const threads = threadsOf(bytes);
@@ -299,10 +286,7 @@ function tabFile(): Buffer {
   return Buffer.from(writeDst(sewDesign({ ...emptyDesign('Tab'), objects: [tab] }), 'TAB'));
 }
 
-test('a word of letters that are stitches, a bean border about it, a tab mended and set against it, one stop', async ({
-  page,
-}) => {
-  const bench = new BenchPage(page);
+job(20, async ({ page, bench, hands }) => {
   await bench.lay(rosehip.address, emptyDesign('Tabbed', { name: '130 × 180', width: 130, height: 180 }));
   await loadFonts(moorText(), readFontFile);
   const letters = moorFiles('Larkmo').map(({ says, file }) => ({
@@ -310,7 +294,6 @@ test('a word of letters that are stitches, a bean border about it, a tab mended 
     mimeType: 'application/octet-stream',
     buffer: Buffer.from(file),
   }));
-  const hands = new Hands(bench);
   const bringIn = async (
     button: string,
     files: { name: string; mimeType: string; buffer: Buffer }[],
@@ -355,7 +338,7 @@ test('a word of letters that are stitches, a bean border about it, a tab mended 
   await hands.chord('v');
   await hands.field('Turn by', '90');
   await hands.drag([0, 0], [14, 3]);
-  hands.within(20);
+  await hands.done();
 
   const { bytes } = await bench.take('Stitch file');
   const { move } = decodeDst(bytes);
@@ -390,12 +373,8 @@ function mothFile(): Buffer {
   return Buffer.from(writeDst(sewDesign(made), 'MOTH'));
 }
 
-test('a moth at 60 mm in a turned hoop, its mirrored twin, a ribbon with a word in it, and a bean outline close around all, in fifteen hands', async ({
-  page,
-}) => {
-  const bench = new BenchPage(page);
+job(12, async ({ page, bench, hands }) => {
   await bench.lay(rosehip.address, emptyDesign('Moths', { name: '130 × 180', width: 130, height: 180 }));
-  const hands = new Hands(bench);
 
   const choosing = page.waitForEvent('filechooser');
   await hands.press(page.getByRole('button', { name: /^Bring in / }));
@@ -427,7 +406,7 @@ test('a moth at 60 mm in a turned hoop, its mirrored twin, a ribbon with a word 
   await bench.ready();
   await hands.chord('ControlOrMeta+a');
   await hands.make('Bean outline');
-  hands.within(15);
+  await hands.done();
 
   /** Needle points of the outline in the file, which alone is sewn three times over, and all others; mm. */
   const read = async () => {

@@ -13,10 +13,10 @@ import {
 import { unzipSync } from 'fflate';
 import { design, Drawing, path } from '../../demo/drawing.ts';
 import { BenchPage } from '../bench-page.ts';
-import { expect, test } from '../one-page.ts';
+import { expect, test } from '@playwright/test';
 import { PracticeMachine } from '../practice-machine.ts';
 import { Rosehip } from '../rosehip.ts';
-import { Hands } from './hands.ts';
+import { job } from './job.ts';
 
 const rosehip = new Rosehip({ machine: true });
 test.beforeAll(() => rosehip.start());
@@ -37,11 +37,7 @@ function flower(): Buffer {
   return Buffer.from(writeDst(sewDesign(made), 'FLOWER'));
 }
 
-test('a flower and its mirrored twin along 33.5 inches, evened out, marks in a thread of their own, a file a hooping, in fifteen hands', async ({
-  page,
-}) => {
-  const bench = new BenchPage(page);
-  const hands = new Hands(bench);
+job(9, async ({ page, bench, hands }) => {
   await bench.make(rosehip.address, 'Wrap');
   await hands.press(page.getByRole('button', { name: /mm hoop/ }));
   await hands.choose('Hoop', '200 × 200');
@@ -69,7 +65,7 @@ test('a flower and its mirrored twin along 33.5 inches, evened out, marks in a t
   await bench.ready();
   const zip = unzipSync(new Uint8Array((await bench.take('A file a hooping')).bytes));
   hands.count += 2;
-  hands.within(15);
+  await hands.done();
 
   const made = (await bench.document()) as unknown as Design;
   const hoopings = made.hoopings!;

@@ -1,5 +1,5 @@
 // Jobs with words: a name over a grid that makes room for it, and a word on towelling with a mesh beneath.
-import { expect, test } from '../one-page.ts';
+import { expect, test } from '@playwright/test';
 import {
   decodeDst,
   differenceOfThreads,
@@ -20,9 +20,9 @@ import {
 import { loadFonts } from '@rosehip/fonts';
 import { readFontFile } from '@rosehip/fonts/files';
 import { polygonArea, ringsOf } from '../../packages/core/src/geometry/region.ts';
-import { BenchPage } from '../bench-page.ts';
+import type { BenchPage } from '../bench-page.ts';
 import { Rosehip } from '../rosehip.ts';
-import { Hands } from './hands.ts';
+import { job } from './job.ts';
 
 const rosehip = new Rosehip();
 test.beforeAll(() => rosehip.start());
@@ -41,12 +41,8 @@ async function regions(bench: BenchPage) {
   );
 }
 
-test('a name over an oval grid that is cut out around its letters, and an echo, in twelve hands', async ({
-  page,
-}) => {
-  const bench = new BenchPage(page);
+job(17, async ({ page, bench, hands }) => {
   await bench.make(rosehip.address, 'Name');
-  const hands = new Hands(bench);
 
   await hands.chord('e');
   await hands.drag([-42, -22], [42, 22]);
@@ -63,7 +59,7 @@ test('a name over an oval grid that is cut out around its letters, and an echo, 
   await hands.choose('Leave room around …', 'Orrin');
   await hands.make('Surround');
   await hands.type('0.25in');
-  hands.within(12);
+  await hands.done();
 
   const made = await regions(bench);
   const [oval, name] = [made.get('Ellipse 1')!, made.get('Orrin')!];
@@ -83,12 +79,8 @@ test('a name over an oval grid that is cut out around its letters, and an echo, 
   expect(Math.max(...[...y].map(Math.abs)) / 10).toBeLessThan(22 + 7.2);
 });
 
-test('a word on towelling with a smooth mesh beneath that floats around it, in eight hands', async ({
-  page,
-}) => {
-  const bench = new BenchPage(page);
+job(21, async ({ page, bench, hands }) => {
   await bench.make(rosehip.address, 'Towel');
-  const hands = new Hands(bench);
 
   await hands.press(page.getByRole('button', { name: /mm hoop/ }));
   await hands.choose('Cloth', 'Towelling');
@@ -98,7 +90,7 @@ test('a word on towelling with a smooth mesh beneath that floats around it, in e
   await hands.chord('Escape');
   await bench.ready();
   await hands.make('Knockdown');
-  hands.within(8);
+  await hands.done();
 
   const made = await regions(bench);
   const mesh = made.get('Knockdown of Moon')!.region;
@@ -118,26 +110,37 @@ test('a word on towelling with a smooth mesh beneath that floats around it, in e
       .map(polygonArea)
       .reduce((a, b) => a + b, 0),
   ).toBeLessThan(1);
+  // In the file the mesh is sewn first, in a thread of its own, and the word keeps its own.
+  const { x, y, move } = decodeDst((await bench.take('Stitch file')).bytes);
+  const change = move.indexOf(Move.change);
+  expect(move.filter((m) => m === Move.change)).toHaveLength(1);
+  const box = (from: number, to: number): number[] => {
+    const at = [...x.keys()].slice(from, to).filter((i) => move[i] === Move.stitch);
+    return [
+      Math.min(...at.map((i) => x[i])),
+      Math.max(...at.map((i) => x[i])),
+      Math.max(...at.map((i) => y[i])),
+    ];
+  };
+  const [beneath, above] = [box(0, change), box(change, x.length)];
+  expect(above[0] - beneath[0]).toBeGreaterThan(15);
+  expect(beneath[1] - above[1]).toBeGreaterThan(15);
 });
 
-test('an oval embossed with two grids and a rim on towelling, a name in it made larger, moved to another chart, in fifteen hands', async ({
-  page,
-}) => {
-  const bench = new BenchPage(page);
+job(5, async ({ page, bench, hands }) => {
   await bench.make(rosehip.address, 'Embossed');
-  const hands = new Hands(bench);
 
   await hands.press(page.getByRole('button', { name: /mm hoop/ }));
   await hands.choose('Cloth', 'Towelling');
   await hands.chord('e');
   await hands.drag([-44, -30], [44, 30]);
   await hands.make('Emboss');
+  // Its name stands in the middle at once, and is made as large as there is room.
   await hands.chord('a');
-  await hands.point(-28, 6);
   await page.keyboard.type('Tamsin');
   await hands.chord('Escape');
   await bench.ready();
-  await hands.field('Height of capitals', '17');
+  await hands.field('Height of capitals', '16');
   // The embossed oval, all of it, leaves room around the name.
   await hands.point(0, -26);
   await hands.choose('Leave room around …', 'Tamsin');
@@ -146,7 +149,7 @@ test('an oval embossed with two grids and a rim on towelling, a name in it made 
   const told = await page.getByRole('list', { name: 'Threads and their nearest' }).innerText();
   await hands.button(/^Move all/);
   await bench.ready();
-  hands.within(15);
+  await hands.done();
 
   const design = (await bench.document()) as unknown as Design;
   expect(design.chart).toBe('tarn');
@@ -165,12 +168,20 @@ test('an oval embossed with two grids and a rim on towelling, a name in it made 
   const grids = leaves.filter((o) => o.recipe.kind === 'crosshatch');
   const name = outlineRegion(leaves.find((o) => o.name === 'Tamsin')!.outline);
   expect(grids).toHaveLength(2);
+  const oval = outlineRegion(leaves.find((o) => o.name === 'Ellipse 1, rim')!.outline);
+  expect(subtract(name, offsetRegion(oval, -2))).toEqual([]);
   for (const grid of grids)
     expect(intersect(outlineRegion(grid.outline), offsetRegion(name, 1.9))).toEqual([]);
+  // In the file no needle of the grids comes down within a letter.
+  const { x, y, move } = decodeDst((await bench.take('Stitch file')).bytes);
+  const sewn = [...x.keys()].filter((i) => move[i] === Move.stitch);
+  const word = new EdgeIndex(offsetRegion(name, 1.2).flatMap(ringsOf));
+  const within = sewn.filter((i) => word.inside(x[i] / 10, y[i] / 10));
+  expect(within.length).toBeGreaterThan(300);
+  expect(within.length / sewn.length).toBeLessThan(0.6);
 });
 
-test('a shape filled with five words, each bent to its part of it, in twelve hands', async ({ page }) => {
-  const bench = new BenchPage(page);
+job(4, async ({ page, bench, hands }) => {
   await bench.make(rosehip.address, 'Five words');
   // Given: a shield, 90 mm wide.
   await bench.tool('Ready shapes');
@@ -181,7 +192,6 @@ test('a shape filled with five words, each bent to its part of it, in twelve han
   ]);
   await bench.ready();
 
-  const hands = new Hands(bench);
   await hands.make('Fill with words');
   hands.count++;
   await page.keyboard.type('calm heath owls frost lamp');
@@ -189,7 +199,7 @@ test('a shape filled with five words, each bent to its part of it, in twelve han
   await bench.ready();
   await hands.page('Recipe');
   await hands.field('Between words', '1.2');
-  hands.within(12);
+  await hands.done();
 
   const made = await regions(bench);
   const [shield, letters] = [made.get('Shield 1')!.region, made.get('calm heath owls frost lamp')!.region];
@@ -206,12 +216,8 @@ test('a shape filled with five words, each bent to its part of it, in twelve han
   expect(outside).toEqual([]);
 });
 
-test('forty lines like one wave, cut to a rectangle, bent over a hidden word, there and back; the wave changed afterwards, in ten hands', async ({
-  page,
-}) => {
-  const bench = new BenchPage(page);
+job(7, async ({ page, bench, hands }) => {
   await bench.make(rosehip.address, 'Hidden word');
-  const hands = new Hands(bench);
 
   await hands.chord('a');
   await hands.point(-26, 6);
@@ -231,7 +237,7 @@ test('forty lines like one wave, cut to a rectangle, bent over a hidden word, th
   await hands.chord('o');
   await hands.point(...wave(-6));
   await hands.drag(wave(-20), [-20, -14]);
-  hands.within(10);
+  await hands.done();
   const after = decodeDst((await bench.take('Stitch file')).bytes);
 
   // All lines follow, where the wave was changed and there only.
@@ -270,12 +276,8 @@ test('forty lines like one wave, cut to a rectangle, bent over a hidden word, th
   }
 });
 
-test('a word whose letters are grown with sprigs, one stem led by a line, a panel with a motif of one’s own, one letter edged with a pattern, in fourteen hands', async ({
-  page,
-}) => {
-  const bench = new BenchPage(page);
+job(15, async ({ page, bench, hands }) => {
   await bench.lay(rosehip.address, emptyDesign('Moor', { name: '160 × 260', width: 260, height: 160 }));
-  const hands = new Hands(bench);
 
   // The word, as high as it is drawn.
   await hands.chord('a');
@@ -301,7 +303,7 @@ test('a word whose letters are grown with sprigs, one stem led by a line, a pane
   await hands.chord('w');
   await hands.drag([-112, 16], [-110, -20]);
   await hands.make('Blanket edge');
-  hands.within(14);
+  await hands.done();
 
   const design = (await bench.document()) as unknown as Design;
   const called = (name: string): DesignObject =>

@@ -48,6 +48,9 @@ const withRepeat = (d: Design, id: string, change: Partial<Repeat>): Design => {
   }).design;
 };
 
+const regionOf = (d: Design, id: string) =>
+  outlineRegion((findItem(resolveDesign(d), id) as DesignObject<PlainOutline>).outline);
+
 describe('repeats', () => {
   const petal = (): Item[] => [
     object('p', ellipse(0, -20, 8, 14), 'contour'),
@@ -76,6 +79,23 @@ describe('repeats', () => {
     expect(bounds!.maxX - bounds!.minX).toBeGreaterThan(16);
     // Each colour goes through all four.
     expect(figuresOf(sewDesign(made.design)).colourChanges).toBe(1);
+  });
+
+  test('appliqué of a repeat: one cloth beneath all of it, sewn before it; it stays sewn', () => {
+    const options = { tack: 'run', cover: 'satin', patch: { print: 'dots', colour: '#336699' } } as const;
+    const d = design(...petal());
+    const ring = done(d, repeatJob(d, ['p', 'q'], 'circle'));
+    const made = done(ring.design, appliqueJob(ring.design, ring.select, options));
+    expect(made.design.objects.map((o) => o.id)).toEqual([...made.select, ...ring.select]);
+    const cloth = regionOf(made.design, (findItem(made.design, made.select[0]) as Group).objects[0].id);
+    expect(cloth).toHaveLength(1);
+    const before = sewDesign(ring.design);
+    const after = sewDesign(made.design);
+    expect([...after.move].filter((m) => m === Move.stop)).toHaveLength(2);
+    // All copies lie on it.
+    for (let i = 0; i < before.x.length; i += 7)
+      expect(insideRegion(cloth, before.x[i], before.y[i])).toBe(true);
+    expect(after.x.slice(-20)).toEqual(before.x.slice(-20));
   });
 
   test('a mirrored pair stands about where the one stood', () => {
@@ -204,8 +224,6 @@ describe('around', () => {
     );
   const only = (made: { design: Design; select: string[] }): DesignObject =>
     findItem(made.design, made.select[0]) as DesignObject;
-  const regionOf = (d: Design, id: string) =>
-    outlineRegion((findItem(resolveDesign(d), id) as DesignObject<PlainOutline>).outline);
 
   test('a border goes around all that is selected, lies after it, in the thread on top', () => {
     const made = done(badge(), borderJob(badge(), ['a', 'b']));

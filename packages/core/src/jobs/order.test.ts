@@ -110,3 +110,19 @@ test('threads, stops and names', () => {
   expect(() => renameJob(design, 'h', '   ')).toThrow('at least one letter');
   expect(() => stopJob(design, [], 'x')).toThrow('select the object');
 });
+
+test('what is repeated takes its repeat along to the ends, and out of it step by step', () => {
+  const repeat = { layout: { kind: 'circle' }, order: 'copies' } as unknown as Group['repeat'];
+  const from: Design = {
+    ...emptyDesign('Order'),
+    objects: [leaf('a'), { ...group('r', leaf('b'), group('h', leaf('c'))), repeat }, leaf('d')],
+  };
+  expect(moved(['c'], { at: 'start' }, from)).toBe('r(b h(c)) a d');
+  expect(moved(['b', 'c'], { at: 'end' }, from)).toBe('a d r(b h(c))');
+  const stepped = (ids: string[], by: -1 | 1): string =>
+    said(applyCommand(from, stepJob(from, ids, by).command).design.objects);
+  expect(stepped(['b'], -1)).toBe('r(b h(c)) a d');
+  expect(stepped(['h'], 1)).toBe('a d r(b h(c))');
+  // By hand it can be taken out.
+  expect(moved(['b'], { before: 'a' }, from)).toBe('b a r(h(c)) d');
+});

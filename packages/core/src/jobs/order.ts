@@ -21,9 +21,24 @@ function listOf(design: Design, parent: string | null): readonly Item[] {
   return item && 'objects' in item ? item.objects : [];
 }
 
-/** Moves items, in their order, to one place of the running order. Throws JobError when a group would hold itself. */
+/** The outermost repeat around an item, or the item itself: taken out of the repeat it would have no copies any more. */
+function withCopies(design: Design, id: string): string {
+  let outermost = id;
+  for (
+    let around = findPlace(design.objects, id)?.parent;
+    around;
+    around = findPlace(design.objects, around.id)?.parent
+  )
+    if (around.repeat) outermost = around.id;
+  return outermost;
+}
+
+/**
+ * Moves items, in their order, to one place of the running order; to its ends, what is repeated goes with its repeat. Throws JobError
+ * when a group would hold itself.
+ */
 export function reorderJob(design: Design, ids: readonly string[], place: OrderPlace): Job {
-  const items = inOrder(design, ids);
+  const items = inOrder(design, 'at' in place ? ids.map((id) => withCopies(design, id)) : ids);
   if (!items.length) throw new JobError('Reorder: select something first.');
   const { parent, index } = placeIn(design, place);
   const inside = new Set([...everyItem(items)].map((i) => i.id));
@@ -55,6 +70,8 @@ export function stepJob(design: Design, ids: readonly string[], by: -1 | 1): Job
   if (index < 0 || index > list.length) {
     if (!edge.parent)
       return { command: { do: 'batch', label: 'Reorder', commands: [] }, select: items.map((i) => i.id) };
+    // A repeat goes as a whole.
+    if (edge.parent.repeat) return stepJob(design, [edge.parent.id], by);
     return reorderJob(design, ids, by < 0 ? { before: edge.parent.id } : { after: edge.parent.id });
   }
   return reorderJob(design, ids, { parent, index });

@@ -275,12 +275,12 @@ export const appliqueNotes = (reverse: boolean): [string, string] =>
     ? ['Lay the appliqué cloth under the hoop.', 'Cut the upper cloth away inside the stitches.']
     : ['Lay the appliqué cloth over the line.', 'Trim the appliqué cloth close to the stitches.'];
 
-/** Placement line, stop, tack-down, stop for trimming, and cover: each follows the shape, which is not sewn itself. */
+/** Placement line, stop, tack-down, stop for trimming, and cover: each follows the shape, or the outline that is given. */
 export function appliqueOf(
   { id, thread, name }: Pick<DesignObject, 'id' | 'thread' | 'name'>,
   { tack, cover, patch }: AppliqueOptions,
+  whole: Outline = { kind: 'surround', of: [id], distance: 0, corners: 'mitre' },
 ): Group {
-  const whole: Outline = { kind: 'surround', of: [id], distance: 0, corners: 'mitre' };
   const [lay, trim] = appliqueNotes(!!patch.reverse);
   const placement = madeObject(`${name}, placement`, whole, PLACEMENT, thread, { patch, stopAfter: lay });
   const tackDown = madeObject(`${name}, tack-down`, whole, TACK_RECIPES[tack], thread, { stopAfter: trim });
@@ -295,9 +295,13 @@ export function appliqueOf(
   };
 }
 
+/** Cloth that lies beneath a whole repeat reaches so far beyond it, and bridges notches up to so wide, in mm. */
+const BENEATH_ALL: Partial<Around> = { distance: 2, bridge: 4, smooth: 2 };
+
 /**
  * Appliqué of closed shapes: placement line, stop, tack-down, stop for trimming, cover; each follows the shape, which
- * is set aside. In reverse the cloth lies beneath, and the upper one is cut away.
+ * is set aside. In reverse the cloth lies beneath, and the upper one is cut away. Under a repeat lies one cloth for all of it,
+ * sewn before it, and it stays sewn.
  */
 export function appliqueJob(
   design: Design,
@@ -312,11 +316,21 @@ export function appliqueJob(
   });
   if (!shapes.length) throw new JobError('Appliqué needs a closed shape: lines enclose nothing.');
   const builder = new JobBuilder(design, label);
-  const groups = shapes.map((shape) => {
+  const repeats = inOrder(design, ids).filter((i): i is Group => i.kind === 'group' && !!i.repeat);
+  const inRepeats = new Set(objectsIn(repeats).map((o) => o.id));
+  const beneath = repeats.map((repeat) => {
+    const thread = topThread([repeat]);
+    const outline = surround([repeat], { ...AROUND, ...BENEATH_ALL });
+    const group = appliqueOf({ id: repeat.id, thread, name: repeat.name }, { tack, cover, patch }, outline);
+    builder.insertBefore([group], repeat.id);
+    return group.id;
+  });
+  const alone = shapes.filter((shape) => !inRepeats.has(shape.id));
+  const groups = alone.map((shape) => {
     const group = appliqueOf(shape, { tack, cover, patch });
     builder.insertAfter([group], shape.id);
     builder.replace({ ...shape, unsewn: true });
     return group.id;
   });
-  return builder.job(groups);
+  return builder.job([...beneath, ...groups]);
 }

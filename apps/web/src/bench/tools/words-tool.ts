@@ -133,11 +133,15 @@ export function wordsTool(): Tool {
       : turned(object, letter, hand.from, to, even);
   }
 
-  /** The middle of the one closed shape that is selected, and how large it is, in mm. */
+  /** The middle of the one closed shape, or group of such, that is selected, and how large it is, in mm. */
   const middle = computed<{ at: Point; width: number; height: number } | null>(() => {
     const [only, ...others] = bench.selectedPlain;
-    if (others.length || only?.kind !== 'object' || isText(bench.selected[0])) return null;
-    if (!outlinePaths(only.outline).some((path) => path.closed)) return null;
+    if (!only || others.length || isText(bench.selected[0])) return null;
+    const closes = (item: typeof only): boolean =>
+      item.kind === 'group'
+        ? !item.repeat && item.objects.some(closes)
+        : item.kind === 'object' && outlinePaths(item.outline).some((path) => path.closed);
+    if (!closes(only)) return null;
     const b = boundsOfItems([only]);
     const at = b && { x: (b.minX + b.maxX) / 2, y: (b.minY + b.maxY) / 2 };
     return at && { at, width: b.maxX - b.minX, height: b.maxY - b.minY };

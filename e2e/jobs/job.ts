@@ -1,0 +1,63 @@
+// A job as a test: from what is given to the file in hand, as a person does it. What it took is kept where JOBS_OUT says.
+import { mkdir, writeFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import { decodeDst, Move } from '@rosehip/core';
+import { unzipSync } from 'fflate';
+import { BenchPage } from '../bench-page.ts';
+import { test, type Page } from '@playwright/test';
+import { Hands } from './hands.ts';
+import { isDue, JOBS } from './table.ts';
+
+/** Where the results of a run are kept; all jobs are run then. */
+const OUT = process.env.JOBS_OUT;
+
+export interface JobResult {
+  number: number;
+  hands: number;
+  seconds: number;
+  stitches: number;
+  trims: number;
+  colours: number;
+}
+
+function figuresOf(files: Uint8Array[]): Pick<JobResult, 'stitches' | 'trims' | 'colours'> {
+  const sum = { stitches: 0, trims: 0, colours: 0 };
+  for (const { move } of files.map(decodeDst)) {
+    sum.stitches += move.filter((m) => m === Move.stitch).length;
+    sum.trims += move.filter((m) => m === Move.trim).length;
+    sum.colours = Math.max(sum.colours, 1 + move.filter((m) => m === Move.change).length);
+  }
+  return sum;
+}
+
+async function keep(number: number, hands: Hands, bench: BenchPage): Promise<void> {
+  const { taken } = bench;
+  if (!OUT || !taken) return;
+  const files = taken.name.endsWith('.zip')
+    ? Object.values(unzipSync(new Uint8Array(taken.bytes)))
+    : [taken.bytes];
+  const result: JobResult = {
+    number,
+    hands: hands.taken,
+    seconds: Math.round(hands.seconds * 10) / 10,
+    ...figuresOf(files),
+  };
+  await mkdir(OUT, { recursive: true });
+  await writeFile(join(OUT, `${number}.json`), JSON.stringify(result));
+  await writeFile(join(OUT, `${number}.rosehip.json`), JSON.stringify(hands.design));
+}
+
+/** Makes a test of a job of the table. Its body ends its hands by `hands.done()`, and then looks at what came of it. */
+export function job(
+  number: number,
+  body: (given: { page: Page; bench: BenchPage; hands: Hands }) => Promise<void>,
+): void {
+  const { title, budget } = JOBS[number];
+  if (!isDue(number, !!OUT || !!process.env.ALL_JOBS)) return;
+  test(`job ${number}, in ${budget} hands: ${title}`, async ({ page }) => {
+    const bench = new BenchPage(page);
+    const hands = new Hands(bench, budget);
+    await body({ page, bench, hands });
+    await keep(number, hands, bench);
+  });
+}

@@ -1,0 +1,39 @@
+// The twenty-one jobs by which the product is judged: what a person comes to the bench to do, and in how many hands at most.
+
+export interface Job {
+  title: string;
+  budget: number;
+}
+
+export const JOBS: Readonly<Record<number, Job>> = {
+  1: { title: 'A sprig four times, mirrored, and the club’s name beneath', budget: 12 },
+  2: { title: 'Flat art with words on an arc, on a jacket; then for a cap', budget: 20 },
+  3: { title: 'A border clicked around a moth, mended, under a new name', budget: 45 },
+  4: { title: 'A shape filled with five words, each bent to its part', budget: 12 },
+  5: { title: 'An embossed oval on towelling with a name, on another chart', budget: 15 },
+  6: { title: 'A satin tag with a word, on the stick, sewn', budget: 9 },
+  7: { title: 'Forty lines like one wave, bent over a hidden word', budget: 10 },
+  8: { title: 'A picture on a coloured ground, for the largest hoop', budget: 5 },
+  9: { title: 'A flower and its twin along 33.5 inches, a file a hooping', budget: 15 },
+  10: { title: 'Three rings of eight, printed cloth appliquéd under the third', budget: 25 },
+  11: { title: 'A leaf with a new spine and a letter in front, as one block', budget: 22 },
+  12: { title: 'A moth, its mirrored twin, a ribbon, outlined in bean', budget: 15 },
+  13: { title: 'A petal with contour and edge, five about a patterned centre', budget: 25 },
+  14: { title: 'A light mesh beneath a finished design', budget: 3 },
+  15: { title: 'Letters grown with sprigs, a panel with a motif of one’s own', budget: 14 },
+  16: { title: 'Stipple in the middle of a ring that was brought in', budget: 5 },
+  17: { title: 'A name over an oval grid that is cut out around it', budget: 12 },
+  18: { title: 'Stipple around a finished design to the hoop’s edge', budget: 4 },
+  19: { title: 'A black and white picture as a patch with words on its ring', budget: 18 },
+  20: { title: 'A word of stitch files, bordered, with a tab set against it', budget: 20 },
+  21: { title: 'A word on towelling with a smooth mesh that floats around it', budget: 8 },
+};
+
+/** `npm test` runs a third of them, turning by the day of the year: all are run every three days. `npm run jobs` runs all. */
+const TURNS = 3;
+
+/** Is the job run today? */
+export function isDue(number: number, all: boolean, day = new Date()): boolean {
+  const first = Date.UTC(day.getUTCFullYear(), 0, 1);
+  return all || Math.floor((day.getTime() - first) / 86_400_000) % TURNS === number % TURNS;
+}
