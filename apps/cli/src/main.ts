@@ -9,6 +9,7 @@ import { fonts } from './fonts.ts';
 import { fromPicture } from './from-picture.ts';
 import { hoopings } from './hoopings.ts';
 import { letter } from './letter.ts';
+import { listMakings, make } from './make.ts';
 import { mend } from './mend.ts';
 import { readObjects } from './read-objects.ts';
 import { recipes } from './recipes.ts';
@@ -70,6 +71,15 @@ export async function main(args: string[]): Promise<number> {
     .option('--set <name=value...>', 'a setting of the recipe', [])
     .requiredOption('--out <file>', 'the .dst stitch file or .rosehip.json design to write')
     .action((text: string, options) => letter(text.replaceAll('\\n', '\n'), options));
+  program
+    .command('make')
+    .description('what the Make page makes: a border, copies, a mesh beneath, …')
+    .argument('<what>', 'what is made, as `rosehip makings` lists it')
+    .argument('<in>', 'a .rosehip.json design, an SVG drawing or a .dst stitch file')
+    .option('--of <name...>', 'the things it is made of, by their names; left out: everything', [])
+    .requiredOption('--out <file>', 'the .rosehip.json design or .dst stitch file to write')
+    .action(make);
+  program.command('makings').description('lists what can be made').action(listMakings);
   program
     .command('mend')
     .argument('<in>', 'a .dst stitch file, or a .rosehip.json design with plain stitches')

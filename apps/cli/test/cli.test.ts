@@ -488,3 +488,33 @@ test('stick writes for a machine, whole files under names of their own, and list
   const list = await rosehip('stick', 'list', ...at);
   expect(list.out).toMatch(/^Moon-phase runner\/\nBadge for Sunday\.dst .*\n63\.\d of 64\.0 MB free\n$/);
 });
+
+test('make does what the Make page does, of everything or of what is named', async () => {
+  const made = await rosehip('make', 'knockdown', 'badge.rosehip.json', '--out', 'meshed.rosehip.json');
+  expect(made).toMatchObject({ code: 0, error: '' });
+  expect(made.out).toContain('Knockdown of all');
+  const meshed = JSON.parse(await readFile(join(folder, 'meshed.rosehip.json'), 'utf8'));
+  const { objects } = (meshed.design ?? meshed) as { objects: { name: string }[] };
+  expect(objects[0].name).toContain('Knockdown');
+  const pair = await rosehip(
+    'make',
+    'mirrored-pair',
+    'meshed.rosehip.json',
+    '--of',
+    objects[0].name,
+    '--out',
+    'pair.dst',
+  );
+  expect(pair.code).toBe(0);
+  expect(decodeDst(await readFile(join(folder, 'pair.dst'))).x.length).toBeGreaterThan(1000);
+  expect((await rosehip('makings')).out).toContain('mirrored-pair');
+  for (const [args, words] of [
+    [['make', 'nonsense', 'badge.rosehip.json'], 'rosehip makings'],
+    [['make', 'border', 'badge.rosehip.json', '--of', 'Nobody'], 'nothing called "Nobody"'],
+    [['make', 'lines-like', 'badge.rosehip.json', '--of', objects[0].name], 'nothing called'],
+  ] as const) {
+    const told = await rosehip(...args, '--out', 'x.dst');
+    expect(told.code).toBe(2);
+    expect(told.error).toContain(words);
+  }
+});
