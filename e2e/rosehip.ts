@@ -31,6 +31,8 @@ async function started(
 }
 
 export class Rosehip {
+  /** The one that was started last in this process. */
+  static running: Rosehip | null = null;
   private child: ChildProcess | null = null;
   private port = 0;
   /** Whether it has the demo designs; making and painting them takes time from the tests. */
@@ -88,6 +90,7 @@ export class Rosehip {
       });
     }
     this.child = await started(serverProgram(), env);
+    Rosehip.running = this;
   }
 
   get machineAddress(): string {

@@ -30,22 +30,19 @@ job(10, async ({ page, bench, hands }) => {
   await hands.drag([-4, -26], [4, -10]);
   await hands.make('Circle repeat');
   await hands.type('8');
-  await hands.choose('Placed', 'by the gap: radius follows');
   await hands.field('Gap', '-0.4');
   const told = page.getByTestId('repeat-fields');
   await expect(told).toContainText('8 copies · 45° apart');
-  await expect(told).toContainText('overlap 0.4 mm');
+  await expect(told).toContainText(/overlap (0\.4 mm|0\.016 in)/);
 
   // The second rests on it, turned by half a step; the third overlaps around.
   await hands.chord('Shift+D');
-  await hands.choose('Placed', 'as placed');
   await hands.field('Radius', '30');
   await hands.field('Start angle', '22.5');
   await hands.chord('Shift+D');
   await hands.field('Width', '230%');
-  await hands.choose('Placed', 'by the gap: radius follows');
   await hands.field('Gap', '-2');
-  await expect(told).toContainText('overlap 2 mm');
+  await expect(told).toContainText(/overlap (2 mm|0\.079 in)/);
   // It lies beneath the others; printed cloth under it comes before everything. Then all is watched through.
   await hands.button('First');
   await hands.make('Appliqué');
@@ -156,6 +153,7 @@ job(11, async ({ page, bench, hands }) => {
   await hands.field('Turn', '30');
   // Its spine, as one curve, from the foot to the tip.
   await hands.chord('f');
+  await hands.strip('Lines in', 'satin');
   hands.count++;
   await bench.dragAlong(
     Array.from({ length: 21 }, (_, k): [number, number] => {
@@ -164,8 +162,6 @@ job(11, async ({ page, bench, hands }) => {
     }),
   );
   await bench.ready();
-  await hands.press(page.getByLabel('Recipe card').locator('p').getByRole('button', { name: 'run' }));
-  await hands.button('Satin');
   await hands.button('Draw the width along the line');
   await hands.field('Width 1', '3.2');
   await hands.field('Width 3', '0.9');

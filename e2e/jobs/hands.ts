@@ -2,6 +2,7 @@
 // point set while drawing. Everything goes through what can be seen.
 import { expect, type Locator } from '@playwright/test';
 import type { BenchPage } from '../bench-page.ts';
+import { breakIn, type Break } from './breaks.ts';
 
 export class Hands {
   private readonly bench: BenchPage;
@@ -15,9 +16,43 @@ export class Hands {
   /** The design as it was when the job was done. */
   design: unknown = null;
 
-  constructor(bench: BenchPage, budget: number) {
+  /** What breaks in, and before which hand; null when that has happened. */
+  private readonly breaking: Break | null;
+  private breakAt: number | null;
+
+  constructor(bench: BenchPage, budget: number, breaking: Break | null = null, breakAt = 0) {
     this.bench = bench;
     this.budget = budget;
+    this.breaking = breaking;
+    this.breakAt = breaking ? breakAt : null;
+  }
+
+  /** Before a tool, a number or something made: here things may break in, on the bench, with nothing half done. */
+  private async between(): Promise<void> {
+    if (this.breakAt === null || this.count < this.breakAt) return;
+    const { bench } = this;
+    if (
+      !(await bench.cloth.isVisible()) ||
+      (await bench.page.getByRole('region', { name: 'Take to machine' }).isVisible())
+    )
+      return;
+    const tool = await bench.page
+      .getByRole('navigation', { name: 'Tools' })
+      .locator('[aria-pressed=true]')
+      .innerText();
+    if (!/Select|Steer/.test(tool)) return;
+    this.breakAt = null;
+    await bench.ready();
+    await breakIn(this.breaking!, bench);
+  }
+
+  /** A number as this person types it: with its unit where lengths are in inches, with a comma where decimals have one. */
+  private async asTyped(field: Locator, text: string): Promise<string> {
+    if (!/^-?[\d.]+$/.test(text)) return text;
+    if (this.breaking === 'commas') return text.replace('.', ',');
+    if (this.breaking !== 'inches') return text;
+    const unit = await field.evaluate((el) => el.parentElement?.textContent?.trim());
+    return unit === 'in' ? `${text} mm` : text;
   }
 
   get count(): number {
@@ -52,6 +87,7 @@ export class Hands {
 
   /** Something is made of what is selected, from the Make page. */
   async make(name: string): Promise<void> {
+    await this.between();
     await this.page('Make');
     await this.press(
       this.bench.page.getByRole('region', { name: 'Make' }).getByRole('button', { name, exact: true }),
@@ -60,6 +96,7 @@ export class Hands {
   }
 
   async chord(keys: string): Promise<void> {
+    await this.between();
     this.count++;
     await this.bench.page.keyboard.press(keys);
   }
@@ -67,16 +104,18 @@ export class Hands {
   /** What has the keyboard already is typed in. */
   async type(text: string): Promise<void> {
     this.count++;
-    await this.bench.page.keyboard.type(text);
+    const { page } = this.bench;
+    await page.keyboard.type(await this.asTyped(page.locator(':focus'), text));
     await this.bench.page.keyboard.press('Enter');
     await this.bench.leaveField();
     await this.bench.ready();
   }
 
   async field(label: string, text: string): Promise<void> {
+    await this.between();
     this.count++;
     const field = this.card.getByLabel(label, { exact: true }).first();
-    await field.fill(text);
+    await field.fill(await this.asTyped(field, text));
     await field.press('Enter');
     await this.bench.leaveField();
     await this.bench.ready();
@@ -86,6 +125,13 @@ export class Hands {
     this.count++;
     await this.card.getByLabel(label, { exact: true }).first().selectOption({ label: option });
     await this.bench.ready();
+  }
+
+  /** A choice in the strip above the cloth. */
+  async strip(label: string, option: string): Promise<void> {
+    await this.between();
+    this.count++;
+    await this.bench.page.getByLabel(label, { exact: true }).selectOption({ label: option });
   }
 
   /** One point set while drawing; mm. */

@@ -4,7 +4,9 @@ import { join } from 'node:path';
 import { decodeDst, Move } from '@rosehip/core';
 import { unzipSync } from 'fflate';
 import { BenchPage } from '../bench-page.ts';
+import { Rosehip } from '../rosehip.ts';
 import { test, type Page } from '@playwright/test';
+import { breakFor } from './breaks.ts';
 import { Hands } from './hands.ts';
 import { isDue, JOBS } from './table.ts';
 
@@ -44,6 +46,7 @@ async function keep(number: number, hands: Hands, bench: BenchPage): Promise<voi
   };
   await mkdir(OUT, { recursive: true });
   await writeFile(join(OUT, `${number}.json`), JSON.stringify(result));
+  await writeFile(join(OUT, `${number}${taken.name.slice(taken.name.lastIndexOf('.'))}`), taken.bytes);
   await writeFile(join(OUT, `${number}.rosehip.json`), JSON.stringify(hands.design));
 }
 
@@ -54,10 +57,24 @@ export function job(
 ): void {
   const { title, budget } = JOBS[number];
   if (!isDue(number, !!OUT || !!process.env.ALL_JOBS)) return;
-  test(`job ${number}, in ${budget} hands: ${title}`, async ({ page }) => {
+  const breaking = breakFor(number);
+  const told = breaking ? `, broken by ${breaking}` : '';
+  test(`job ${number}, in ${budget} hands${told}: ${title}`, async ({ browser }) => {
+    const context = await browser.newContext({
+      viewport: { width: 1280, height: 800 },
+      acceptDownloads: true,
+      ...(breaking === 'commas' && { locale: 'de-DE' }),
+    });
+    const page = await context.newPage();
+    page.on('dialog', (dialog) => void dialog.accept());
+    if (breaking === 'inches')
+      await page.request.put(`${Rosehip.running!.address}/api/settings/units`, { data: { value: 'in' } });
     const bench = new BenchPage(page);
-    const hands = new Hands(bench, budget);
+    // Anywhere but at the very beginning or end.
+    const at = 2 + Math.floor(Math.random() * Math.max(1, 0.7 * budget - 2));
+    const hands = new Hands(bench, budget, breaking, at);
     await body({ page, bench, hands });
     await keep(number, hands, bench);
+    await context.close();
   });
 }

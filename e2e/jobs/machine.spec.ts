@@ -14,14 +14,14 @@ test.afterAll(() => rosehip.stop());
 job(6, async ({ page, bench, hands }) => {
   await bench.make(rosehip.address, 'Tag');
 
-  await hands.press(page.getByRole('button', { name: /mm hoop/ }));
+  await hands.press(page.getByRole('button', { name: /(mm|in) hoop/ }));
   // A hoop of another machine chooses that machine too.
   hands.count++;
   const gentle = page.locator('optgroup[label*="Old and gentle"] option', { hasText: '50 × 50' });
   await page.getByLabel('Hoop', { exact: true }).selectOption((await gentle.getAttribute('value'))!);
   await expect(page.getByLabel('Machine', { exact: true })).toHaveValue('gentle');
   await hands.chord('r');
-  await hands.press(page.getByRole('button', { name: 'Satin', exact: true }));
+  await hands.strip('Shapes in', 'satin');
   await hands.drag([-22, -8], [22, 8]);
   await expect(page.getByLabel('Recipe card').locator('p').first()).toContainText('satin');
   await hands.chord('a');

@@ -146,7 +146,6 @@ job(2, async ({ page, bench, hands }) => {
   const [first, second] = [before[5], before[6]];
   const disc = first.maxY + (first.maxY - first.minY) / 2;
   await hands.drag([middle(second), disc], [middle(second) - 2, disc]);
-  await hands.chord('Escape');
   await bench.ready();
   const after = await lettersOf(bench, 'LARK MOOR');
   expect(after[6].minX - after[5].maxX).toBeLessThan(second.minX - first.maxX - 1);

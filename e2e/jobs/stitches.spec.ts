@@ -216,15 +216,7 @@ job(3, async ({ page, bench, hands }) => {
   await bench.ready();
   await hands.field('Column width', '4.5');
   // A bean line on it: the same line once more, as a run.
-  await hands.chord('Shift+D');
-  await hands.press(page.getByLabel('Recipe card').locator('p').getByRole('button', { name: 'satin' }));
-  await hands.press(
-    page
-      .getByRole('list', { name: 'Stitch kinds' })
-      .getByRole('button', { name: 'Run', exact: false })
-      .first(),
-  );
-  await bench.ready();
+  await hands.make('Edge line');
   await hands.choose('Sewn', 'as bean, 3 times');
 
   // The spike is rubbed out.
@@ -239,7 +231,8 @@ job(3, async ({ page, bench, hands }) => {
   await hands.drag([15, -55], [58, 5]);
   await bench.ready();
   await hands.press(bench.block('Border 1 a'));
-  for (let i = 0; i < 3; i++) await hands.chord('ArrowRight');
+  const across = await bench.field('Across').inputValue();
+  await hands.field('Across', `${across} + 0.3`);
   await hands.field('Turn by', '2');
 
   // Kept under a new name: the original is as it was.
@@ -319,9 +312,8 @@ job(20, async ({ page, bench, hands }) => {
   await bench.ready();
 
   // A bean border 3 mm away.
-  await hands.make('Surround');
+  await hands.make('Bean outline');
   await hands.type('3');
-  await hands.choose('Sewn', 'as bean, 3 times');
 
   // The tab: three stitches flattened, turned, set against the border.
   await hands.chord('s');
@@ -386,7 +378,7 @@ job(12, async ({ page, bench, hands }) => {
   await hands.field('Width', '60');
   await hands.button('Size exactly');
   await hands.make('Mirrored pair');
-  await hands.press(page.getByRole('button', { name: /mm hoop/ }));
+  await hands.press(page.getByRole('button', { name: /(mm|in) hoop/ }));
   await hands.button('Turn');
   await bench.ready();
 

@@ -39,7 +39,7 @@ function flower(): Buffer {
 
 job(9, async ({ page, bench, hands }) => {
   await bench.make(rosehip.address, 'Wrap');
-  await hands.press(page.getByRole('button', { name: /mm hoop/ }));
+  await hands.press(page.getByRole('button', { name: /(mm|in) hoop/ }));
   await hands.choose('Hoop', '200 × 200');
   await hands.choose('The cloth is', 'a rectangle or strip');
   await hands.field('Cloth width', '33.5in');
@@ -59,7 +59,7 @@ job(9, async ({ page, bench, hands }) => {
   hands.count++;
   await page.getByLabel('Every other copy mirrored').check();
   await bench.ready();
-  await hands.press(page.getByRole('button', { name: /mm hoop/ }));
+  await hands.press(page.getByRole('button', { name: /(mm|in) hoop/ }));
   await hands.button('Lay hoopings');
   await expect(page.getByText(/hoopings hold everything whole/)).toBeVisible();
   await bench.ready();
@@ -129,7 +129,7 @@ test('hoopings are laid, dragged by their numbers, chosen for what is sewn, and 
     ]);
     await bench.ready();
   }
-  const hoops = () => page.getByRole('button', { name: /mm hoop/ }).click();
+  const hoops = () => page.getByRole('button', { name: /(mm|in) hoop/ }).click();
   await hoops();
   await page.getByRole('button', { name: 'Lay hoopings' }).click();
   await expect(page.getByText('2 hoopings hold everything whole.')).toBeVisible();

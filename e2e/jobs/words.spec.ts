@@ -45,18 +45,14 @@ job(17, async ({ page, bench, hands }) => {
   await bench.make(rosehip.address, 'Name');
 
   await hands.chord('e');
+  await hands.strip('Shapes in', 'crosshatch');
   await hands.drag([-42, -22], [42, 22]);
-  await hands.press(page.getByLabel('Recipe card').locator('p').getByRole('button', { name: 'fill' }));
-  await hands.press(
-    page.getByRole('list', { name: 'Stitch kinds' }).getByRole('button', { name: 'Crosshatch' }),
-  );
   await hands.chord('a');
-  await hands.point(-30, 6);
   await page.keyboard.type('Orrin');
   await hands.chord('Escape');
   await bench.ready();
+  await hands.button('What lies beneath leaves room');
   await hands.point(-40, 0);
-  await hands.choose('Leave room around …', 'Orrin');
   await hands.make('Surround');
   await hands.type('0.25in');
   await hands.done();
@@ -82,7 +78,7 @@ job(17, async ({ page, bench, hands }) => {
 job(21, async ({ page, bench, hands }) => {
   await bench.make(rosehip.address, 'Towel');
 
-  await hands.press(page.getByRole('button', { name: /mm hoop/ }));
+  await hands.press(page.getByRole('button', { name: /(mm|in) hoop/ }));
   await hands.choose('Cloth', 'Towelling');
   await hands.chord('a');
   await hands.point(-35, 6);
@@ -130,7 +126,7 @@ job(21, async ({ page, bench, hands }) => {
 job(5, async ({ page, bench, hands }) => {
   await bench.make(rosehip.address, 'Embossed');
 
-  await hands.press(page.getByRole('button', { name: /mm hoop/ }));
+  await hands.press(page.getByRole('button', { name: /(mm|in) hoop/ }));
   await hands.choose('Cloth', 'Towelling');
   await hands.chord('e');
   await hands.drag([-44, -30], [44, 30]);
@@ -142,8 +138,7 @@ job(5, async ({ page, bench, hands }) => {
   await bench.ready();
   await hands.field('Height of capitals', '16');
   // The embossed oval, all of it, leaves room around the name.
-  await hands.point(0, -26);
-  await hands.choose('Leave room around …', 'Tamsin');
+  await hands.button('What lies beneath leaves room');
   await hands.press(page.getByRole('button', { name: 'Threads', exact: true }));
   await hands.choose('Move to another chart', 'Tarn Polyester 40 (396)');
   const told = await page.getByRole('list', { name: 'Threads and their nearest' }).innerText();
@@ -236,7 +231,7 @@ job(7, async ({ page, bench, hands }) => {
   // One point of the wave is dragged: it is chosen on the cloth, by its line.
   await hands.chord('o');
   await hands.point(...wave(-6));
-  await hands.drag(wave(-20), [-20, -14]);
+  await hands.drag(wave(-20), [-22, -9]);
   await hands.done();
   const after = decodeDst((await bench.take('Stitch file')).bytes);
 

@@ -1,5 +1,6 @@
 // What the core offers to the applications, the demo data and the measurements: no more than they use.
 export {
+  boundsMeet,
   distance,
   grownBounds,
   nearestShare,

@@ -88,6 +88,8 @@ async function keepLeft(): Promise<void> {
 let forget: (() => void) | null = null;
 /** The view this design was left with is shown as it was; otherwise the hoop is fitted once. */
 let fitWanted = true;
+/** Nothing was on the bench before in this page. */
+let first = true;
 
 watch(() => props.id, open, { immediate: true });
 
@@ -128,6 +130,8 @@ async function open(id: string): Promise<void> {
   bench.selection = (kept?.selection ?? []).filter((s) =>
     [...everyItem(bench.design!.objects)].some((i) => i.id === s),
   );
+  if (kept && first) view.goOn(kept);
+  first = false;
   takeOver(id);
   void followFirst(bench);
   forget = view.remember(id, () => bench.selection);

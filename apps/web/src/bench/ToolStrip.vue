@@ -127,10 +127,22 @@ const percent = computed(() => `${Math.round((view.scale / settings.screen) * 10
       :most="n.most"
       :step="n.step"
       inline
-      class="mr-2"
+      class="mr-2 max-[900px]:mr-1 max-[900px]:[&>div]:w-16 max-[900px]:[&_label]:sr-only"
       @live="n.set($event)"
       @change="n.set($event)"
     />
+    <div v-for="c in tool.choices ?? []" :key="c.label" class="mr-1 flex shrink-0 items-center gap-1.5">
+      <span class="text-xs text-muted max-[1100px]:hidden" aria-hidden="true">{{ c.label }}</span>
+      <select
+        class="field h-7 w-24 py-0 max-[900px]:w-[72px] max-[900px]:px-1"
+        :value="c.value"
+        :aria-label="c.label"
+        :title="`${c.label} …`"
+        @change="c.set(($event.target as HTMLSelectElement).value)"
+      >
+        <option v-for="o in c.choices" :key="o.value" :value="o.value">{{ o.label }}</option>
+      </select>
+    </div>
     <CommandButton
       v-for="a in tool.actions"
       :key="a.label"
@@ -158,7 +170,7 @@ const percent = computed(() => `${Math.round((view.scale / settings.screen) * 10
     /></IconButton>
     <button
       type="button"
-      class="button button-quiet h-7 w-16 justify-center px-1"
+      class="button button-quiet h-7 w-16 justify-center px-1 max-[900px]:hidden"
       title="True size (1)"
       @click="emit('trueSize')"
     >

@@ -2,6 +2,7 @@
 import {
   placedCopies,
   transformInside,
+  type CircleLayout,
   type Group,
   type Item,
   type Layout,
@@ -36,10 +37,14 @@ export function useRepeatEdit() {
   const withLayout = (change: object): Item[] =>
     changed((r) => ({ ...r, layout: { ...r.layout, ...change } as Layout }));
 
-  /** The committed repeat with what it repeats after a map, while its layout stays. */
-  function movedInside(m: Matrix): Item[] {
+  /** The committed repeat with what it repeats after a map, while its layout stays but for a change. */
+  function movedInside(m: Matrix, change: Partial<CircleLayout> = {}): Item[] {
     const committed = repeatIn(bench.committedSelected);
-    return committed ? [{ ...committed, objects: transformInside(committed, m) }] : [];
+    if (!committed) return [];
+    const layout = { ...committed.repeat.layout, ...change } as Layout;
+    return [
+      { ...committed, objects: transformInside(committed, m), repeat: { ...committed.repeat, layout } },
+    ];
   }
 
   /** The middle of the first copy before the preview that may be under way, mm. */

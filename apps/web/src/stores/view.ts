@@ -50,7 +50,19 @@ interface Kept {
   scale: number;
   centre: Point;
   selection: string[];
+  /** What the hand held, and when; a page that is loaded anew soon after goes on with it. */
+  tool?: ToolName;
+  panel?: PanelName;
+  at?: number;
 }
+
+/** Tools and panels that can be gone on with: nothing of them was half done. */
+const GOES_ON: ReadonlySet<ToolName | PanelName> = new Set<ToolName | PanelName>([
+  ...(['select', 'points', 'freehand', 'rectangle', 'ellipse', 'steer'] as const),
+  ...(['card', 'make', 'shaping', 'guides', 'hoop', 'threads'] as const),
+]);
+/** For so long after it was left, in ms. */
+const SOON = 15 * 60_000;
 
 export const useView = defineStore('view', () => {
   const view = ref<ViewName>('cloth');
@@ -155,16 +167,26 @@ export const useView = defineStore('view', () => {
     }
   }
 
+  /** The page was loaded anew: takes up tool and panel again, where that was not long ago. */
+  function goOn({ tool: held, panel: open, at = 0 }: Kept): void {
+    if (Date.now() - at > SOON) return;
+    if (held && GOES_ON.has(held)) tool.value = held;
+    if (open && GOES_ON.has(open)) panel.value = open;
+  }
+
   /** Keeps the view of a design until the returned function is called. */
   function remember(id: string, selection: () => string[]): () => void {
     return watch(
-      [view, scale, centre, selection],
+      [view, scale, centre, selection, tool, panel],
       () => {
         const kept: Kept = {
           view: view.value,
           scale: scale.value,
           centre: centre.value,
           selection: selection(),
+          tool: tool.value,
+          panel: panel.value,
+          at: Date.now(),
         };
         try {
           localStorage.setItem(keyOf(id), JSON.stringify(kept));
@@ -205,6 +227,7 @@ export const useView = defineStore('view', () => {
     pan,
     fit,
     recall,
+    goOn,
     remember,
   };
 });

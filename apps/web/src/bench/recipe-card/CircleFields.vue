@@ -33,7 +33,14 @@ function setRadius(radius: number, live: boolean): void {
   const d = Math.hypot(away.x, away.y);
   const u = d > 1e-6 ? { x: away.x / d, y: away.y / d } : { x: 0, y: -1 };
   const by = radius - d;
-  edit.apply(edit.movedInside(translation(u.x * by, u.y * by)), 'Radius', live);
+  // A radius that is typed stands, whatever gap comes of it.
+  const fit = props.circle.fit === 'gap' ? ({ fit: 'place' } as const) : {};
+  edit.apply(edit.movedInside(translation(u.x * by, u.y * by), fit), 'Radius', live);
+}
+
+/** A gap that is typed is kept to: the radius follows, unless the count does already. */
+function setGap(gap: number, live: boolean): void {
+  set({ gap, ...(props.circle.fit === 'place' && { fit: 'gap' }) }, 'Gap', live);
 }
 
 function setStart(angle: number, live: boolean): void {
@@ -68,14 +75,13 @@ function setStart(angle: number, live: boolean): void {
       @change="set({ count: Math.round($event) }, 'Copies')"
     />
     <NumberField
-      v-if="circle.fit !== 'place'"
       label="Gap"
-      :value="circle.gap"
+      :value="circle.fit === 'place' ? null : circle.gap"
       :least="-50"
       :most="200"
       help="Between the threads of neighbours: 0 and they touch, below 0 they overlap."
-      @live="set({ gap: $event }, 'Gap', true)"
-      @change="set({ gap: $event }, 'Gap')"
+      @live="setGap($event, true)"
+      @change="setGap($event, false)"
     />
     <NumberField
       label="Radius"
@@ -83,7 +89,6 @@ function setStart(angle: number, live: boolean): void {
       :least="0"
       :most="600"
       help="From the centre to the middle of what is repeated."
-      :blocked="circle.fit === 'gap' ? 'The radius follows from the gap.' : undefined"
       @live="setRadius($event, true)"
       @change="setRadius($event, false)"
     />

@@ -2,7 +2,19 @@
 // What stitches look out for: the shapes they show, and what they leave room around. Several objects, and those in a group,
 // leave room together where they cover a shape.
 import { computed } from 'vue';
-import { everyItem, lineOfItem, sewnFrom, stitchKind, type DesignObject, type Item } from '@rosehip/core';
+import {
+  boundsMeet,
+  clothById,
+  everyItem,
+  itemBounds,
+  lineOfItem,
+  objectCover,
+  resolvedItem,
+  sewnFrom,
+  stitchKind,
+  type DesignObject,
+  type Item,
+} from '@rosehip/core';
 import NumberField from '../../fields/NumberField.vue';
 import { useBench } from '../../stores/bench/bench.ts';
 import ItemList from './ItemList.vue';
@@ -75,6 +87,30 @@ function setClear(of: string[]): void {
   );
 }
 
+/** Open stitches that the one selected thing lies on, and that go through beneath it. */
+const beneath = computed<DesignObject[]>(() => {
+  const { design } = bench;
+  const [only, ...more] = bench.selectedPlain;
+  const box = !more.length && only && itemBounds(only);
+  if (!design || !box) return [];
+  return others.value.filter((item): item is DesignObject => {
+    if (!leavesRoom(item) || item.keepClear?.of.includes(only.id)) return false;
+    const plain = resolvedItem(design, item.id);
+    const around = plain && itemBounds(plain);
+    const open = plain?.kind === 'object' && !objectCover(plain, clothById(design.cloth.kind));
+    return !!around && open && boundsMeet(box, around);
+  });
+});
+
+function leaveRoomBeneath(): void {
+  const [only] = bench.selected;
+  const cleared = beneath.value.map((o): DesignObject => ({
+    ...o,
+    keepClear: { margin: FIRST_MARGIN, ...o.keepClear, of: [...(o.keepClear?.of ?? []), only.id] },
+  }));
+  bench.replace(cleared, 'Leave room');
+}
+
 function setHoles(fillHoles: boolean): void {
   change('Holes kept clear', (o) => ({ ...o, keepClear: { ...o.keepClear!, fillHoles } }));
 }
@@ -85,6 +121,9 @@ function setMargin(margin: number, live: boolean): void {
 </script>
 
 <template>
+  <button v-if="beneath.length" type="button" class="button justify-center" @click="leaveRoomBeneath">
+    What lies beneath leaves room
+  </button>
   <template v-if="objects.length">
     <ItemList
       v-if="object && kind?.usesRaised"

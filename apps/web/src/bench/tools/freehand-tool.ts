@@ -4,6 +4,7 @@ import { useKept } from '../../parts/kept.ts';
 import { computed, reactive } from 'vue';
 import { useView } from '../../stores/view.ts';
 import { addObject } from './make.ts';
+import { lineChoice, linesAs, shapeChoice, shapesAs } from './sewn-as.ts';
 import { toolOf, NOTHING, type Pointer, type Tool, type ToolPreview } from './tool.ts';
 
 /** Places nearer than this are one, and ends nearer than this close the line: both in CSS pixels. */
@@ -36,6 +37,7 @@ export function freehandTool(): Tool {
     hint: 'Draw with the button held; end where you began to close the line.',
     preview,
     actions: [],
+    choices: [lineChoice, shapeChoice],
     numbers: computed(() => [
       {
         label: 'Smoothing',
@@ -64,7 +66,7 @@ export function freehandTool(): Tool {
       if (!path || path.points.length < 2) return;
       addObject(
         { kind: 'path', paths: [path] },
-        path.closed ? 'fill' : widths ? 'satin' : 'run',
+        path.closed ? shapesAs.value : widths ? 'satin' : linesAs.value,
         path.closed ? 'Shape' : 'Line',
         true,
         widths ? { widths } : {},

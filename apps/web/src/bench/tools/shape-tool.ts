@@ -5,6 +5,7 @@ import { computed, reactive, ref, type Ref } from 'vue';
 import { useView } from '../../stores/view.ts';
 import { useSnapping } from '../snapping.ts';
 import { addObject } from './make.ts';
+import { shapeChoice, shapesAs } from './sewn-as.ts';
 import {
   toolOf,
   NOTHING,
@@ -53,7 +54,7 @@ function dragTool(form: () => Form, extra: () => ToolAction[], hint: string): To
   }
 
   /** Closed shapes are sewn as was chosen; an open one can only be a line. */
-  const recipe = (): string => (form().recipe === 'fill' ? sewnAs.value : form().recipe);
+  const recipe = (): string => (form().recipe === 'fill' ? shapesAs.value : form().recipe);
   const add = (drawn: BoxOutline): void => addObject({ ...drawn }, recipe(), form().label);
 
   const preview = computed<ToolPreview>(() =>
@@ -63,6 +64,7 @@ function dragTool(form: () => Form, extra: () => ToolAction[], hint: string): To
     hint,
     preview,
     actions: computed(extra),
+    choices: computed(() => (form().recipe === 'fill' ? [shapeChoice] : [])),
     numbers: computed(() => form().numbers),
     down(p: Pointer) {
       snap.prepare();
@@ -103,16 +105,6 @@ function dragTool(form: () => Form, extra: () => ToolAction[], hint: string): To
   return tool;
 }
 
-/** How closed shapes are sewn that are drawn next; it stays while the page is open. */
-const sewnAs = ref<'fill' | 'satin' | 'run'>('fill');
-const SEWN_AS = [
-  ['fill', 'Fill'],
-  ['satin', 'Satin'],
-  ['run', 'Line'],
-] as const;
-const kinds = (): ToolAction[] =>
-  SEWN_AS.map(([kind, label]) => ({ label, on: sewnAs.value === kind, run: () => (sewnAs.value = kind) }));
-
 const DRAG_HINT = 'Drag to draw. Shift: even. Alt: from the centre. Enter: one in the middle.';
 
 export function rectangleTool(): Tool {
@@ -124,7 +116,11 @@ export function rectangleTool(): Tool {
     numbers: [radius],
     make: (box) => ({ kind: 'rectangle', ...box, radius: radius.value }),
   };
-  return dragTool(() => form, kinds, DRAG_HINT);
+  return dragTool(
+    () => form,
+    () => [],
+    DRAG_HINT,
+  );
 }
 
 export function ellipseTool(): Tool {
@@ -135,7 +131,11 @@ export function ellipseTool(): Tool {
     numbers: [],
     make: (box) => ({ kind: 'ellipse', ...box }),
   };
-  return dragTool(() => form, kinds, DRAG_HINT);
+  return dragTool(
+    () => form,
+    () => [],
+    DRAG_HINT,
+  );
 }
 
 /** What the shapes tool draws next; the shapes panel shows and sets it. */
@@ -212,9 +212,7 @@ export function shapesTool(): Tool {
   };
   const extra = (): ToolAction[] =>
     chosenShape.value !== 'arc'
-      ? form().recipe === 'fill'
-        ? kinds()
-        : []
+      ? []
       : (['open', 'chord', 'slice'] as const).map((value) => ({
           label: { open: 'Open', chord: 'Chord', slice: 'Slice' }[value],
           on: ends.value === value,

@@ -45,6 +45,14 @@ export interface ToolNumber {
   set(value: number): void;
 }
 
+/** A choice of the tool's own, in the strip. */
+export interface ToolChoice {
+  label: string;
+  value: string;
+  choices: readonly { value: string; label: string }[];
+  set(value: string): void;
+}
+
 /** Draws on the layer above the cloth; places in mm are put on screen by `toPx`. */
 export interface Marker {
   ctx: CanvasRenderingContext2D;
@@ -58,6 +66,7 @@ export interface Tool {
   preview: ToolPreview;
   actions: ToolAction[];
   numbers?: ToolNumber[];
+  choices?: ToolChoice[];
   down(p: Pointer): void;
   /** Called with every move, whether or not a button is held. */
   move(p: Pointer): void;
@@ -75,7 +84,7 @@ export interface Tool {
 
 /** A tool as it is written down: what changes by itself may be a ref. */
 export type ToolParts = {
-  [K in keyof Tool]: K extends 'hint' | 'preview' | 'actions' | 'numbers' | 'focus'
+  [K in keyof Tool]: K extends 'hint' | 'preview' | 'actions' | 'numbers' | 'choices' | 'focus'
     ? Tool[K] | Ref<Tool[K]>
     : Tool[K];
 };
