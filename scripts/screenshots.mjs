@@ -94,7 +94,6 @@ async function main() {
     await page.mouse.move(cloth.x + cloth.width * 0.62, cloth.y + cloth.height * 0.45);
     for (let i = 0; i < 4; i++) await page.mouse.wheel(0, -200);
     await settled();
-    await shot('bench-needle-view');
     await page.getByRole('button', { name: 'Fit the hoop' }).click();
 
     await page.getByRole('button', { name: 'Cloth', exact: true }).click();

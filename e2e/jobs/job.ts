@@ -58,7 +58,9 @@ export function job(
   const { title, budget } = JOBS[number];
   if (!isDue(number, !!OUT || !!process.env.ALL_JOBS)) return;
   const breaking = breakFor(number);
-  const told = breaking ? `, broken by ${breaking}` : '';
+  // Anywhere but at the very beginning or end; JOBS_BREAK_AT says where, to see it again.
+  const at = Number(process.env.JOBS_BREAK_AT) || 1 + Math.floor(Math.random() * 0.6 * budget);
+  const told = breaking ? `, broken by ${breaking} at ${at}` : '';
   test(`job ${number}, in ${budget} hands${told}: ${title}`, async ({ browser }) => {
     const context = await browser.newContext({
       viewport: { width: 1280, height: 800 },
@@ -70,8 +72,6 @@ export function job(
     if (breaking === 'inches')
       await page.request.put(`${Rosehip.running!.address}/api/settings/units`, { data: { value: 'in' } });
     const bench = new BenchPage(page);
-    // Anywhere but at the very beginning or end.
-    const at = 2 + Math.floor(Math.random() * Math.max(1, 0.7 * budget - 2));
     const hands = new Hands(bench, budget, breaking, at);
     await body({ page, bench, hands });
     await keep(number, hands, bench);
