@@ -260,11 +260,15 @@ const EDGES: Record<'run' | 'satin' | 'blanket', { label: string; recipe: Recipe
 };
 
 /** The edge of shapes as lines of their own, as narrow satin, or in blanket stitch that reaches inwards; they follow them. */
-export const edgeJob = (design: Design, ids: readonly string[], stitch: keyof typeof EDGES = 'run'): Job =>
-  derived(design, ids, { kind: 'edge', of: [], which: 'all' }, EDGES[stitch].label, 'Edge', (o) => ({
-    ...o,
-    recipe: EDGES[stitch].recipe,
-  }));
+export function edgeJob(design: Design, ids: readonly string[], stitch: keyof typeof EDGES = 'run'): Job {
+  const { label, recipe } = EDGES[stitch];
+  // An outline around them runs so that what it encloses lies on its right, which drawn lines need not.
+  const outline: LiveOutline =
+    stitch === 'blanket'
+      ? { kind: 'surround', of: [], distance: 0, corners: 'mitre' }
+      : { kind: 'edge', of: [], which: 'all' };
+  return derived(design, ids, outline, label, 'Edge', (o) => ({ ...o, recipe }));
+}
 
 /** Mesh of the embossing grids and width of their rim, in mm. */
 const EMBOSS = { mesh: 2.5, rim: 3 };

@@ -9,6 +9,7 @@ import { insideRegion } from '../geometry/region.ts';
 import { offsetRegion } from '../geometry/clip.ts';
 import { outlineRegion } from '../outlines/region.ts';
 import { sewDesign } from '../sewing/sew.ts';
+import { edgeJob } from './combine.ts';
 import { growJob } from './grow.ts';
 import { JobError } from './job.ts';
 
@@ -41,6 +42,27 @@ test('a small drawing in a shape stands in it instead of blossoms, and only in i
   });
   expect((findItem(next, 'other') as DesignObject).motif).toBeUndefined();
   expect(findItem(next, 'bell')).toMatchObject({ unsewn: true });
+});
+
+test.each([
+  ['M-20 -20H20V20H-20Z', 'one way round'],
+  ['M-20 -20V20H20V-20Z', 'the other way round'],
+  ['M-20 -20H20V20H-20Z M-8 -8H8V8H-8Z', 'with a hole'],
+  ['M-20 -20H20V20H-20Z M-8 -8V8H8V-8Z', 'with a hole drawn the other way'],
+])('a blanket edge reaches inwards, whichever way its shape was drawn: %s', (d) => {
+  const outline = drawn(d);
+  const shape = { ...draw.object('shape', outline), unsewn: true };
+  const design = designOf(shape);
+  const job = edgeJob(design, ['shape'], 'blanket');
+  const next = applyCommand(design, job.command).design;
+  const edge = findItem(next, job.select[0]) as DesignObject;
+  const { x, y, move } = sewDesign({ ...next, objects: [shape, { ...edge, unsewn: undefined }] });
+  const room = offsetRegion(outlineRegion(outline), 0.15);
+  const within = offsetRegion(outlineRegion(outline), -1.5);
+  const sewn = [...x.keys()].filter((i) => move[i] === 0);
+  expect(sewn.length).toBeGreaterThan(100);
+  for (const i of sewn) expect(insideRegion(room, x[i], y[i])).toBe(true);
+  expect(sewn.filter((i) => insideRegion(within, x[i], y[i])).length).toBeGreaterThan(20);
 });
 
 test('lines alone are told that they enclose nothing', () => {
