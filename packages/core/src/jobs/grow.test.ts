@@ -56,7 +56,11 @@ test.each([
   const job = edgeJob(design, ['shape'], 'blanket');
   const next = applyCommand(design, job.command).design;
   const edge = findItem(next, job.select[0]) as DesignObject;
-  const { x, y, move } = sewDesign({ ...next, objects: [shape, { ...edge, unsewn: undefined }] });
+  // Sewn before it, this lets the needle come from elsewhere.
+  const before = draw.object('before', drawn('M-60 30H-50'), 'run', {}, { thread: edge.thread });
+  const plan = sewDesign({ ...next, objects: [before, shape, { ...edge, unsewn: undefined }] });
+  const { from, to } = plan.objects.find((o) => o.id === edge.id)!;
+  const [x, y, move] = [plan.x, plan.y, plan.move].map((of) => of.slice(from, to));
   const room = offsetRegion(outlineRegion(outline), 0.15);
   const within = offsetRegion(outlineRegion(outline), -1.5);
   const sewn = [...x.keys()].filter((i) => move[i] === 0);
