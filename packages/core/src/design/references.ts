@@ -18,6 +18,17 @@ interface Use {
 
 const NOTHING: readonly string[] = [];
 
+/** Ids that an object lists under a key of its own, which it can do without. */
+const listed = (key: 'relief' | 'linesLike'): Use => ({
+  of: (item) => (item.kind === 'object' && item[key]) || NOTHING,
+  put(item, of) {
+    if (item.kind !== 'object') return item;
+    const { [key]: _, ...object } = item;
+    return of.length ? { ...object, [key]: of } : object;
+  },
+  shapes: false,
+});
+
 const USES: Record<ReferenceUse, Use> = {
   'made from': {
     of: (item) => (item.kind === 'object' && isLive(item.outline) ? item.outline.of : NOTHING),
@@ -34,24 +45,8 @@ const USES: Record<ReferenceUse, Use> = {
         : item,
     shapes: true,
   },
-  shows: {
-    of: (item) => (item.kind === 'object' && item.relief) || NOTHING,
-    put(item, of) {
-      if (item.kind !== 'object') return item;
-      const { relief: _, ...object } = item;
-      return of.length ? { ...object, relief: of } : object;
-    },
-    shapes: false,
-  },
-  'goes like': {
-    of: (item) => (item.kind === 'object' && item.linesLike) || NOTHING,
-    put(item, of) {
-      if (item.kind !== 'object') return item;
-      const { linesLike: _, ...object } = item;
-      return of.length ? { ...object, linesLike: of } : object;
-    },
-    shapes: false,
-  },
+  shows: listed('relief'),
+  'goes like': listed('linesLike'),
   'keeps clear of': {
     of: (item) => (item.kind === 'object' && item.keepClear?.of) || NOTHING,
     put(item, of) {

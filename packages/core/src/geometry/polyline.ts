@@ -7,6 +7,8 @@ export type Coords = Float64Array;
 export interface Line {
   coords: Coords;
   closed: boolean;
+  /** It runs against the way in which it was drawn. */
+  turned?: true;
 }
 
 /** Arc length at every point, in mm; for a closed line one more entry holds the whole length. */
@@ -61,7 +63,7 @@ export function reversed(line: Line): Line {
     coords[i] = line.coords[n - 2 - i];
     coords[i + 1] = line.coords[n - 1 - i];
   }
-  return { coords, closed: line.closed };
+  return { coords, closed: line.closed, ...(!line.turned && { turned: true }) };
 }
 
 /** Drops points that lie within `tolerance` mm of the one before (and, when closed, of the first). */
@@ -90,7 +92,7 @@ export function openedAt(line: Line, lengths: Float64Array, s: number): Line {
     out.push(coords[j], coords[j + 1]);
   }
   out.push(start.x, start.y);
-  return { coords: withoutRepeats(out, false, 1e-9), closed: false };
+  return { coords: withoutRepeats(out, false, 1e-9), closed: false, ...(line.turned && { turned: true }) };
 }
 
 /** The same, going round clockwise on screen. */

@@ -50,7 +50,12 @@ export function growJob(design: Design, ids: readonly string[]): Job {
       )
       .sort((a, b) => sizeOf(a.box!) - sizeOf(b.box!))[0]?.shape;
   };
-  const drawings = new Map(objects.flatMap((o) => (around(o) ? [[o, around(o)!] as const] : [])));
+  const drawings = new Map(
+    objects.flatMap((o) => {
+      const shape = around(o);
+      return shape ? [[o, shape] as const] : [];
+    }),
+  );
   const shapes = closed.filter((o) => !drawings.has(o));
   if (!shapes.length) throw new JobError(`${label} needs words or a closed shape: lines enclose nothing.`);
 
@@ -65,10 +70,12 @@ export function growJob(design: Design, ids: readonly string[]): Job {
     }
     const drawing = [...drawings].find(([, into]) => into === shape)?.[0];
     const motif = drawing && motifFrom(drawing.name, compoundOf(plainOf(design, drawing.id)));
+    // Looked at once for all letters of a word.
+    const now = resolveDesign(builder.design);
     for (const id of parts) {
       const part = findItem(builder.design, id) as DesignObject;
       const next = switchKind(part, 'sprig');
-      const box = itemBounds(findItem(resolveDesign(builder.design), id)!);
+      const box = itemBounds(findItem(now, id)!);
       const least = box ? Math.min(box.maxX - box.minX, box.maxY - box.minY) : 0;
       const density = Math.round(2 * Math.min(APART.most, Math.max(APART.least, APART.share * least))) / 2;
       const size = Math.round(2 * Math.max(2, 0.6 * density)) / 2;

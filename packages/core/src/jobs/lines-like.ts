@@ -1,5 +1,4 @@
 // Many lines like one that was drawn, cut to a rectangle, which bend over what that one goes across.
-import { findItem } from '../design/tree.ts';
 import { newId, type Design, type DesignObject, type Item, type PlainOutline } from '../design/types.ts';
 import { turnBy, uniteBounds } from '../geometry/points.ts';
 import { coordsBounds, regionBounds } from '../geometry/region.ts';
@@ -110,9 +109,7 @@ export function linesLikeJob(design: Design, ids: readonly string[]): Job {
     linesLike: [drawn.id],
     ...(shown.length && { relief: shown.map((i) => i.id) }),
   };
-  const last = [drawn, ...shown].reduce((a, b) =>
-    design.objects.indexOf(findItem(design, b.id)!) > design.objects.indexOf(findItem(design, a.id)!) ? b : a,
-  );
+  const last = inOrder(design, [drawn.id, ...shown.map((i) => i.id)]).at(-1)!;
   builder.insertAfter([lines], last.id);
   keepUnsewn(builder, [drawn, ...shown]);
   return builder.job([lines.id]);

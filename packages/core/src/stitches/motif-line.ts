@@ -1,14 +1,6 @@
 // Motif line: a small unit repeated along a line, a whole number of times, bent with it.
 import type { Point } from '../geometry/points.ts';
-import {
-  arcLengths,
-  lengthOf,
-  nearestOnLine,
-  pointAt,
-  reversed,
-  withoutRepeats,
-  type Line,
-} from '../geometry/polyline.ts';
+import { arcLengths, pointAt, reversed, withoutRepeats, type Line } from '../geometry/polyline.ts';
 import { outlineLines } from '../outlines/flatten.ts';
 import {
   lengthSetting,
@@ -108,27 +100,6 @@ function pointsAlong(line: Line, units: Units, corners: CornerRule): Point[] {
   return out;
 }
 
-/** Lines are the same when their lengths, and a place on them, differ by less than this, in mm. */
-const SAME = 1e-3;
-
-/** Was a line turned round to come into its order? */
-function isTurned(line: Line, drawn: readonly Line[]): boolean {
-  const along = arcLengths(line);
-  const total = along.at(-1)!;
-  const begin = { x: line.coords[0], y: line.coords[1] };
-  for (const source of drawn) {
-    const lengths = arcLengths(source);
-    const whole = lengthOf(source);
-    if (Math.abs(whole - total) > SAME || nearestOnLine(source, lengths, begin).distance > SAME) continue;
-    const [a, b] = [0.1, 0.2].map(
-      (share) => nearestOnLine(source, lengths, pointAt(line, along, share * total)).s,
-    );
-    // Round a closed one the way on may lead over its beginning.
-    return Math.abs(b - a) < whole / 2 ? b < a : b > a;
-  }
-  return false;
-}
-
 const SETTINGS = [
   motifSetting,
   {
@@ -190,10 +161,9 @@ function stitch({ outline, settings, entry, start, end, toward, motif }: Input):
     alternate: settings.sides === 'both',
   };
   const threads: SewnThread[] = [];
-  const drawn = outlineLines(outline);
-  for (const line of inGoodOrder(drawn, start ?? entry, end ?? toward)) {
+  for (const line of inGoodOrder(outlineLines(outline), start ?? entry, end ?? toward)) {
     // Units stand where they were drawn, on whichever way the needle takes them.
-    const points = isTurned(line, drawn)
+    const points = line.turned
       ? pointsAlong(reversed(line), units, settings.corners).reverse()
       : pointsAlong(line, units, settings.corners);
     const coords = withoutRepeats(

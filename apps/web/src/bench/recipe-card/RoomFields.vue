@@ -55,7 +55,9 @@ const others = computed<Item[]>(() => {
 });
 const shapes = computed(() => others.value.filter((i) => i.kind !== 'stitches'));
 /** Open lines, one of which relief lines can go like. */
-const lines = computed(() => shapes.value.filter((i) => bench.design && lineOfItem(bench.design, i.id)));
+const lines = computed(() =>
+  shapes.value.filter((i) => bench.committed && lineOfItem(bench.committed, i.id)),
+);
 
 function change(label: string, to: (o: DesignObject) => DesignObject, live = false): void {
   const wanted = new Set(objects.value.map((o) => o.id));
@@ -87,18 +89,24 @@ function setClear(of: string[]): void {
   );
 }
 
-/** Open stitches that the one selected thing lies on, and that go through beneath it. */
+/** Open stitches, sewn before the one selected thing, that go through beneath it. Not looked at anew while a hand moves. */
 const beneath = computed<DesignObject[]>(() => {
-  const { design } = bench;
-  const [only, ...more] = bench.selectedPlain;
-  const box = !more.length && only && itemBounds(only);
-  if (!design || !box) return [];
-  return others.value.filter((item): item is DesignObject => {
+  const design = bench.committed;
+  const [selected, ...more] = bench.selection;
+  const only = design && selected && !more.length ? resolvedItem(design, selected) : null;
+  const box = only && itemBounds(only);
+  if (!design || !only || !box) return [];
+  const all = [...everyItem(design.objects)];
+  const earlier = all.slice(
+    0,
+    all.findIndex((i) => i.id === only.id),
+  );
+  return earlier.filter((item): item is DesignObject => {
     if (!leavesRoom(item) || item.keepClear?.of.includes(only.id)) return false;
     const plain = resolvedItem(design, item.id);
     const around = plain && itemBounds(plain);
-    const open = plain?.kind === 'object' && !objectCover(plain, clothById(design.cloth.kind));
-    return !!around && open && boundsMeet(box, around);
+    if (plain?.kind !== 'object' || !around || !boundsMeet(box, around)) return false;
+    return !objectCover(plain, clothById(design.cloth.kind));
   });
 });
 
