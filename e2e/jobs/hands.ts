@@ -1,8 +1,12 @@
 // A person's hands on the bench, counted: one press, one drag, one field typed with its Enter, one key chord, one
 // point set while drawing. Everything goes through what can be seen.
+import { join } from 'node:path';
 import { expect, type Locator } from '@playwright/test';
 import type { BenchPage } from '../bench-page.ts';
 import { breakIn, type Break } from './breaks.ts';
+
+/** A folder for a film of each job, a picture after every hand: to watch what a person has before them. */
+const FILM = process.env.JOBS_FILM;
 
 export class Hands {
   private readonly bench: BenchPage;
@@ -20,7 +24,13 @@ export class Hands {
   private readonly breaking: Break | null;
   private breakAt: number | null;
 
-  constructor(bench: BenchPage, budget: number, breaking: Break | null = null, breakAt = 0) {
+  constructor(
+    bench: BenchPage,
+    private readonly number: number,
+    budget: number,
+    breaking: Break | null = null,
+    breakAt = 0,
+  ) {
     this.bench = bench;
     this.budget = budget;
     this.breaking = breaking;
@@ -64,6 +74,14 @@ export class Hands {
     this.hands = hands;
   }
 
+  /** The next picture of the film, when one is made. */
+  private async picture(): Promise<void> {
+    if (!FILM) return;
+    const [job, hand] = [this.number, this.count].map((n) => String(n).padStart(2, '0'));
+    await this.bench.page.waitForTimeout(400);
+    await this.bench.page.screenshot({ path: join(FILM, `${job}-${hand}.png`) });
+  }
+
   private get card(): Locator {
     return this.bench.page.getByLabel('Card', { exact: true });
   }
@@ -71,6 +89,7 @@ export class Hands {
   async press(what: Locator): Promise<void> {
     this.count++;
     await what.click();
+    await this.picture();
   }
 
   /** A button of the card's pages, by its words. */
@@ -93,12 +112,14 @@ export class Hands {
       this.bench.page.getByRole('region', { name: 'Make' }).getByRole('button', { name, exact: true }),
     );
     await this.bench.ready();
+    await this.picture();
   }
 
   async chord(keys: string): Promise<void> {
     await this.between();
     this.count++;
     await this.bench.page.keyboard.press(keys);
+    await this.picture();
   }
 
   /** What has the keyboard already is typed in. */
@@ -109,6 +130,7 @@ export class Hands {
     await this.bench.page.keyboard.press('Enter');
     await this.bench.leaveField();
     await this.bench.ready();
+    await this.picture();
   }
 
   async field(label: string, text: string): Promise<void> {
@@ -119,12 +141,14 @@ export class Hands {
     await field.press('Enter');
     await this.bench.leaveField();
     await this.bench.ready();
+    await this.picture();
   }
 
   async choose(label: string, option: string): Promise<void> {
     this.count++;
     await this.card.getByLabel(label, { exact: true }).first().selectOption({ label: option });
     await this.bench.ready();
+    await this.picture();
   }
 
   /** A choice in the strip above the cloth. */
@@ -132,18 +156,21 @@ export class Hands {
     await this.between();
     this.count++;
     await this.bench.page.getByLabel(label, { exact: true }).selectOption({ label: option });
+    await this.picture();
   }
 
   /** One point set while drawing; mm. */
   async point(x: number, y: number): Promise<void> {
     this.count++;
     await this.bench.clickAt(x, y);
+    await this.picture();
   }
 
   async drag(from: [number, number], to: [number, number]): Promise<void> {
     this.count++;
     await this.bench.dragAlong([from, to]);
     await this.bench.ready();
+    await this.picture();
   }
 
   /** So far within so many. */
@@ -154,6 +181,7 @@ export class Hands {
   /** The job is done, within its budget. `beside`: it ends on a page that is not the bench. */
   async done({ beside = false } = {}): Promise<void> {
     await (beside ? null : this.bench.ready());
+    await this.picture();
     this.seconds = (performance.now() - this.began) / 1000;
     this.taken = this.count;
     this.within(this.budget);

@@ -72,7 +72,7 @@ export function job(
     if (breaking === 'inches')
       await page.request.put(`${Rosehip.running!.address}/api/settings/units`, { data: { value: 'in' } });
     const bench = new BenchPage(page);
-    const hands = new Hands(bench, budget, breaking, at);
+    const hands = new Hands(bench, number, budget, breaking, at);
     await body({ page, bench, hands });
     await keep(number, hands, bench);
     await context.close();

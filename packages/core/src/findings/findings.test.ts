@@ -426,6 +426,16 @@ describe('what a shape’s stitches promise', () => {
     expect(ids(both)).not.toContain('outside-shape');
   });
 
+  test('a way from piece to piece under what is sewn later is not told', () => {
+    // A hill in two pieces, with a path between them that is laid afterwards.
+    const both = design([
+      object('hill', drawn('M-30 -10H-6V10H-30ZM6 -10H30V10H6Z')),
+      object('path', box(0, 0, 18, 22), FILL, { thread: '172' }),
+    ]);
+    expect(figuresOf(sewDesign(both)).trims).toBe(0);
+    expect(ids(both)).not.toContain('outside-shape');
+  });
+
   test('a thread that is cut within one piece is told, apart pieces are not', () => {
     const apart: Outline = drawn('M-20 -5H-8V5H-20ZM8 -5H20V5H8Z');
     expect(told(box(0, 0, 40, 10), apart)).toContain('thread-parted');

@@ -2,6 +2,7 @@
 import { EdgeIndex } from '../../geometry/edge-index.ts';
 import { ringsOf, type Region } from '../../geometry/region.ts';
 import { outlineRegion } from '../../outlines/region.ts';
+import { coverOf, placeIsCovered, type Cover } from '../../sewing/cover.ts';
 import { Move } from '../../sewing/moves.ts';
 import type { Plan, PlanObject } from '../../sewing/plan.ts';
 import { completeSettings } from '../../stitches/kind.ts';
@@ -81,10 +82,18 @@ function ownRecords({ part, move }: Plan, { from, to }: PlanObject): [number, nu
 export const outsideCheck: Check = {
   id: 'outside-shape',
   find: (checked) =>
-    checked.sewn.flatMap((item): Found[] => {
+    checked.sewn.flatMap((item, place): Found[] => {
       const shape = shapeOf(item);
       if (!shape?.length) return [];
       const { plan } = checked;
+      // A way from piece to piece may lie under what is sewn later.
+      let later: Cover[] | null = null;
+      const isHidden = (x: number, y: number): boolean => {
+        later ??= checked.sewn
+          .slice(place + 1)
+          .flatMap(({ cover }) => (cover ? (coverOf(cover.region) ?? []) : []));
+        return placeIsCovered({ x, y }, later);
+      };
       const edges = new EdgeIndex(shape.flatMap(ringsOf));
       const allowed = OUTSIDE + compensationOf(item, checked);
       let worst = { off: allowed, record: -1 };
@@ -94,6 +103,7 @@ export const outsideCheck: Check = {
         const middle = [(plan.x[i] + plan.x[i - 1]) / 2, (plan.y[i] + plan.y[i - 1]) / 2];
         for (const [x, y] of [[plan.x[i], plan.y[i]], middle]) {
           if (edges.inside(x, y) || edges.nearest(x, y, allowed)) continue;
+          if (plan.part[i] === Part.travel && isHidden(x, y)) continue;
           const off = edges.nearest(x, y, 1e4)?.distance ?? 0;
           if (off > worst.off) worst = { off, record: i };
         }
