@@ -408,11 +408,12 @@ test('drawings are brought on to the bench, and what was left out is told', asyn
   const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="40mm" height="40mm" viewBox="0 0 40 40">
     <g transform="translate(20 20)"><g transform="scale(2)"><circle r="5" fill="#27407a"/></g></g>
     <path d="M2 2H38" stroke="#a00" stroke-width="3"/><text x="4" y="30">Larkmoor</text></svg>`;
-  await page.getByLabel('File to add').setInputFiles({
-    name: 'moon.svg',
-    mimeType: 'image/svg+xml',
-    buffer: Buffer.from(svg),
-  });
+  const asked = page.waitForEvent('filechooser');
+  await page.keyboard.press('ControlOrMeta+o');
+  await asked;
+  const choosing = page.waitForEvent('filechooser');
+  await bench.press('Bring in a drawing or stitches');
+  await (await choosing).setFiles({ name: 'moon.svg', mimeType: 'image/svg+xml', buffer: Buffer.from(svg) });
   await expect(page.getByRole('region', { name: 'Report' })).toContainText('moon.svg: 2 objects');
   await expect(page.getByRole('region', { name: 'Report' })).toContainText('its font is not on the shelf');
   await expect(bench.blocks()).toHaveCount(2);

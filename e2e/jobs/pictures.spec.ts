@@ -234,23 +234,18 @@ job(19, async ({ page, bench, hands }) => {
   await bench.ready();
 
   await hands.chord('e');
+  await hands.strip('Shapes in', 'satin');
   await hands.drag([-60, -60], [60, 60]);
-  await hands.press(page.getByLabel('Recipe card').locator('p').getByRole('button', { name: 'fill' }));
-  await hands.press(
-    page.getByRole('list', { name: 'Stitch kinds' }).getByRole('button', { name: 'Satin' }).first(),
-  );
-  await hands.choose('Column', 'along the line');
   await hands.field('Column width', '9');
   await hands.make('Patch edge');
   await hands.press(
     page.getByRole('navigation', { name: 'Tools' }).getByRole('button', { name: 'Words', exact: true }),
   );
-  // Pressed on the ring's line, words stand along it.
+  // Pressed on the ring's line, words lie in its middle, as high as it leaves them room.
   await hands.point(0, -60);
   await page.keyboard.type('Larkmoor Astronomers');
   await hands.chord('Escape');
   await bench.ready();
-  await hands.field('Height of capitals', '6');
   await hands.done();
 
   const design = (await bench.document()) as unknown as Design;
@@ -272,8 +267,16 @@ job(19, async ({ page, bench, hands }) => {
   ) as DesignObject;
   const all = outlineRegion(words.outline as never).flatMap((p) => [...p.outer]);
   const far = [...all.keys()].filter((i) => i % 2 === 0).map((i) => Math.hypot(all[i], all[i + 1]));
-  expect(Math.min(...far)).toBeGreaterThan(57);
-  expect(Math.max(...far)).toBeLessThan(70);
-  const { x } = decodeDst((await bench.take('Stitch file')).bytes);
-  expect(x.length).toBeGreaterThan(2000);
+  expect(Math.min(...far)).toBeGreaterThan(55.5);
+  expect(Math.max(...far)).toBeLessThan(64.5);
+  // In the file the words come last, in a thread that is seen on the ring, and none of them leaves it; as far to one side as to the other.
+  const { x, y, move } = decodeDst((await bench.take('Stitch file')).bytes);
+  const from = move.lastIndexOf(Move.change);
+  const sewn = [...x.keys()].filter((i) => i > from && move[i] === Move.stitch);
+  const reach = sewn.map((i) => Math.hypot(x[i], y[i]) / 10);
+  expect(sewn.length).toBeGreaterThan(600);
+  expect(Math.min(...reach)).toBeGreaterThan(55.5);
+  expect(Math.max(...reach)).toBeLessThan(64.5);
+  const angles = sewn.map((i) => Math.atan2(x[i], -y[i]));
+  expect(Math.abs(Math.min(...angles) + Math.max(...angles))).toBeLessThan(0.06);
 });

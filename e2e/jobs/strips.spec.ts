@@ -55,6 +55,12 @@ job(9, async ({ page, bench, hands }) => {
   });
   await bench.ready();
 
+  // The strip is in view from end to end.
+  const cloth = (await bench.cloth.boundingBox())!;
+  const [[left], [right]] = await Promise.all([bench.place(-425, 0), bench.place(425, 0)]);
+  expect(left).toBeGreaterThan(cloth.x);
+  expect(right).toBeLessThan(cloth.x + cloth.width);
+
   await hands.make('Row repeat');
   hands.count++;
   await page.getByLabel('Every other copy mirrored').check();

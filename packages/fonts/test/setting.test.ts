@@ -133,6 +133,14 @@ describe('setting type', () => {
     const after = textOf(await designWith(line(20), words), 'words')!;
     near(after.letters[0].frame[5] - before.letters[0].frame[5], 20);
     expect(Math.abs(boundsOf(before).maxX + boundsOf(before).minX)).toBeLessThan(1);
+
+    // The line runs through the middle of capitals, on either side of it.
+    for (const side of ['left', 'right'] as const) {
+      const through = { kind: 'along', start: 0.5, side, through: true } as const;
+      const capitals = text('HIM', { of: ['line'], baseline: through });
+      const { minY, maxY } = boundsOf(textOf(await designWith(line(20), capitals), 'words')!);
+      expect(Math.abs((minY + maxY) / 2 - 20)).toBeLessThan(0.4);
+    }
   });
 
   test('whatever the numbers, every letter has a place', async () => {

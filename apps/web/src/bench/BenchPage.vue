@@ -3,10 +3,9 @@
 import { useEventListener, useMediaQuery } from '@vueuse/core';
 import { computed, onBeforeUnmount, ref, shallowRef, useTemplateRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
-import { clothBounds, everyItem, fileNameOf, findPlace } from '@rosehip/core';
+import { everyItem, fileNameOf, findPlace } from '@rosehip/core';
 import { ApiError } from '../api.ts';
 import { saveFile } from '../parts/save-file.ts';
-import { useAids } from '../stores/aids.ts';
 import { useBench } from '../stores/bench/bench.ts';
 import { draftToShelf, leftDrafts, type KeptDraft } from '../stores/drafts.ts';
 import { useHandOver } from '../stores/hand-over.ts';
@@ -21,6 +20,7 @@ import { leaving, waiting } from './commands/command.ts';
 import { useCommands } from './commands/commands.ts';
 import Finder from './finder/Finder.vue';
 import { followFirst } from './following.ts';
+import { useFraming } from './framing.ts';
 import { useKeys } from './keys.ts';
 import ConflictPanel from './panels/ConflictPanel.vue';
 import HistoryPanel from './panels/HistoryPanel.vue';
@@ -65,11 +65,12 @@ const view = useView();
 const sewing = useSewing();
 const rehearsal = useRehearsal();
 const settings = useSettings();
-const aids = useAids();
 const { entries, active } = useTools();
 const commands = useCommands();
 const clipboard = useClipboard();
 const handOver = useHandOver();
+const framing = useFraming();
+const { fit, sized } = framing;
 const problem = ref('');
 /** Edits of a design that is no longer there. */
 const left = shallowRef<KeptDraft[]>([]);
@@ -86,8 +87,6 @@ async function keepLeft(): Promise<void> {
   }
 }
 let forget: (() => void) | null = null;
-/** The view this design was left with is shown as it was; otherwise the hoop is fitted once. */
-let fitWanted = true;
 /** Nothing was on the bench before in this page. */
 let first = true;
 
@@ -126,7 +125,6 @@ async function open(id: string): Promise<void> {
     return;
   }
   const kept = view.recall(id);
-  fitWanted = !kept;
   bench.selection = (kept?.selection ?? []).filter((s) =>
     [...everyItem(bench.design!.objects)].some((i) => i.id === s),
   );
@@ -136,7 +134,7 @@ async function open(id: string): Promise<void> {
   void followFirst(bench);
   forget = view.remember(id, () => bench.selection);
   if (bench.theirs || bench.otherDrafts.length) view.panel = 'conflict';
-  if (fitWanted) fit();
+  framing.opened(!!kept);
 }
 
 watch(
@@ -158,27 +156,6 @@ useEventListener(document, 'visibilitychange', () => {
 useEventListener(window, 'beforeunload', (event) => {
   if (bench.design && bench.saveState !== 'saved') event.preventDefault();
 });
-
-function fit(): void {
-  if (view.width) view.fit(clothBounds(bench.design!), aids.rulers ? 44 : 24);
-}
-
-function sized(): void {
-  if (!fitWanted || !bench.design || !view.width) return;
-  fit();
-  fitWanted = false;
-}
-
-// A taller running order leaves less cloth: when the whole hoop could be seen, it is shown whole again.
-watch(
-  () => view.orderForm,
-  () => {
-    if (!bench.design) return;
-    const { minX, minY, maxX, maxY } = clothBounds(bench.design);
-    const [a, b] = [view.toMm(0, 0), view.toMm(view.width, view.height)];
-    fitWanted ||= a.x <= minX && b.x >= maxX && a.y <= minY && b.y >= maxY;
-  },
-);
 
 const trueSize = (): void => view.zoomAt(settings.screen / view.scale);
 

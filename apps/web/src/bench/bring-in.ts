@@ -4,11 +4,13 @@ import {
   everyLeaf,
   newId,
   pasteJob,
+  READ_ENDINGS,
   translation,
   type Group,
   type Item,
   type Point,
 } from '@rosehip/core';
+import { useFileDialog } from '@vueuse/core';
 import { shallowRef } from 'vue';
 import { useRouter } from 'vue-router';
 import { useBench } from '../stores/bench/bench.ts';
@@ -118,4 +120,13 @@ export function useBringIn() {
       if (drawn) choosing.open();
     }
   };
+}
+
+/** Asks for files to bring on to the bench. */
+export function useAskForFiles(): () => void {
+  const bringIn = useBringIn();
+  // The same file can be chosen again.
+  const { open, onChange } = useFileDialog({ multiple: true, accept: READ_ENDINGS.join(','), reset: true });
+  onChange((files) => files && void bringIn([...files]));
+  return () => open();
 }

@@ -4,6 +4,7 @@ import { useBench } from '../stores/bench/bench.ts';
 import { useRehearsal } from '../stores/rehearsal.ts';
 import { useView } from '../stores/view.ts';
 import { nudgeBy } from './arrows.ts';
+import { useAskForFiles } from './bring-in.ts';
 import { writtenPress } from './written-press.ts';
 import type { Commands } from './commands/commands.ts';
 import { usePicking } from './picking.ts';
@@ -31,6 +32,7 @@ export function useKeys(
   const view = useView();
   const rehearsal = useRehearsal();
   const picking = usePicking();
+  const ask = useAskForFiles();
 
   const play = (way?: 1 | -1): void => (rehearsal.playing ? rehearsal.pause() : rehearsal.play(way));
   const TABLE: Key[] = [
@@ -50,6 +52,7 @@ export function useKeys(
     { keys: 'Tab', presses: [], does: 'With the cloth in focus and the Points tool: the next point' },
     { keys: 'Ctrl Z', does: 'Undo', run: bench.undo },
     { keys: 'Ctrl Shift Z', presses: ['Ctrl Shift Z', 'Ctrl Y'], does: 'Redo', run: bench.redo },
+    { keys: 'Ctrl O', does: 'Bring in a drawing or stitches', run: ask },
     { keys: 'Ctrl A', does: 'Select everything', run: () => (bench.selection = picking.everything()) },
     { keys: 'Ctrl C, X, V', presses: [], does: 'Copy, cut and paste, between designs too' },
     { keys: 'Arrows', presses: [], does: 'Nudge by 0.1 mm; with Shift 1 mm' },

@@ -127,7 +127,8 @@ export function groundsOf({
     const run = baseline.side === 'right' ? reversed(line) : line;
     const total = arcLengths(line).at(-1)!;
     const from = total * (baseline.side === 'right' ? 1 - baseline.start : baseline.start);
-    return lowered(along(run, from, CHORD * height));
+    const ground = along(run, from, CHORD * height);
+    return lowered(baseline.through ? (s, up) => ground(s, up - height / 2) : ground);
   }
   if (baseline?.kind === 'wave') {
     const wave = waveLine(baseline.length, baseline.height, reach);

@@ -1,20 +1,11 @@
 <script setup lang="ts">
 // The ways to begin, on a cloth with nothing on it. They go as soon as something is drawn.
 import { Image, LayoutGrid, PenTool, Shapes, Upload } from '@lucide/vue';
-import { useTemplateRef } from 'vue';
-import { READ_ENDINGS } from '@rosehip/core';
 import { useView } from '../../stores/view.ts';
-import { useBringIn } from '../bring-in.ts';
+import { useAskForFiles } from '../bring-in.ts';
 
 const view = useView();
-const bringIn = useBringIn();
-const chooser = useTemplateRef<HTMLInputElement>('chooser');
-async function chosen(): Promise<void> {
-  const { value } = chooser;
-  if (!value?.files?.length) return;
-  await bringIn([...value.files]);
-  value.value = '';
-}
+const ask = useAskForFiles();
 const WAYS = [
   { icon: PenTool, label: 'Draw', about: 'Lines and curves with the pen', run: () => (view.tool = 'pen') },
   {
@@ -33,7 +24,7 @@ const WAYS = [
     icon: Upload,
     label: 'Bring in',
     about: 'Stitches (.dst) or art (.svg)',
-    run: () => chooser.value?.click(),
+    run: ask,
   },
 ];
 </script>
@@ -63,15 +54,5 @@ const WAYS = [
         <span><span class="font-medium">A ready project</span> · to make your own</span>
       </RouterLink>
     </div>
-    <input
-      ref="chooser"
-      type="file"
-      class="sr-only"
-      tabindex="-1"
-      multiple
-      :accept="READ_ENDINGS.join(',')"
-      aria-label="Files to bring on to the bench"
-      @change="chosen"
-    />
   </section>
 </template>

@@ -4,6 +4,7 @@ import { everyItem, STITCH_KINDS } from '@rosehip/core';
 import { useRouter } from 'vue-router';
 import { useBench } from '../../stores/bench/bench.ts';
 import { useView, type PanelName } from '../../stores/view.ts';
+import { useAskForFiles } from '../bring-in.ts';
 import type { BenchCommand } from '../commands/command.ts';
 import type { Commands } from '../commands/commands.ts';
 import { goAdapt, goSheet } from '../following.ts';
@@ -118,6 +119,7 @@ export function useFinderEntries(
   const view = useView();
   const edit = useRecipeEdit();
   const router = useRouter();
+  const ask = useAskForFiles();
 
   const ofCommand = (c: BenchCommand & { words?: string }): FinderEntry => ({
     id: `command ${c.id}`,
@@ -163,6 +165,15 @@ export function useFinderEntries(
       words,
       run: () => (view.panel = panel),
     })),
+    {
+      id: 'bring-in',
+      label: 'Bring in a drawing or stitches',
+      about: 'Files are added to what is on the cloth.',
+      sort: 'command',
+      words: 'import open file svg dst add load upload picture',
+      keys: 'Ctrl O',
+      run: ask,
+    },
     {
       id: 'adapt',
       label: 'Adapt',

@@ -1,16 +1,12 @@
 <script setup lang="ts">
 // What the Shapes tool draws next.
-import { outlinePaths, pathData, READ_ENDINGS, readyShape, type BoxOutline } from '@rosehip/core';
-import { useBringIn } from '../bring-in.ts';
+import { Upload } from '@lucide/vue';
+import { outlinePaths, pathData, readyShape, type BoxOutline } from '@rosehip/core';
+import { useAskForFiles } from '../bring-in.ts';
 import MotifShelf from './MotifShelf.vue';
 import { chosenShape, SHAPE_CHOICES } from '../tools/shape-tool.ts';
 
-const bringIn = useBringIn();
-
-function chosen(event: Event): void {
-  const input = event.target as HTMLInputElement;
-  void bringIn([...(input.files ?? [])]).then(() => (input.value = ''));
-}
+const ask = useAskForFiles();
 
 const box = { x: 0, y: 0, width: 40, height: 40, turn: 0 };
 
@@ -33,6 +29,9 @@ const drawings = SHAPE_CHOICES.map((c) => ({ ...c, data: drawing(c.id) }));
   <section class="p-4" aria-label="Shapes">
     <h2 class="text-lg">Shapes</h2>
     <p class="mb-3 text-muted">Choose one, then drag on the cloth; its size is typed on the recipe card.</p>
+    <button type="button" class="button mb-3 w-full justify-center" @click="ask()">
+      <Upload :size="16" aria-hidden="true" /> Bring in a drawing or stitches
+    </button>
     <ul class="grid grid-cols-4 gap-1.5">
       <li v-for="c in drawings" :key="c.id">
         <button
@@ -57,17 +56,5 @@ const drawings = SHAPE_CHOICES.map((c) => ({ ...c, data: drawing(c.id) }));
       </li>
     </ul>
     <MotifShelf />
-    <label class="button mt-4 justify-center focus-within:outline-2 focus-within:outline-rosehip">
-      Bring in a drawing or stitches
-      <input
-        type="file"
-        class="sr-only"
-        :accept="READ_ENDINGS.join(',')"
-        multiple
-        aria-label="File to add"
-        @change="chosen"
-      />
-    </label>
-    <p class="mt-1 text-muted">Or drop a file on the cloth.</p>
   </section>
 </template>

@@ -1,7 +1,9 @@
 <script setup lang="ts">
 // The card while nothing is selected: the thread that new objects get.
+import { Upload } from '@lucide/vue';
 import { useBench } from '../../stores/bench/bench.ts';
 import { useView } from '../../stores/view.ts';
+import { useAskForFiles } from '../bring-in.ts';
 import Hints from '../Hints.vue';
 import AdaptFields from './AdaptFields.vue';
 import KeptRecipes from './KeptRecipes.vue';
@@ -9,6 +11,7 @@ import ThreadPicker from './ThreadPicker.vue';
 
 const bench = useBench();
 const view = useView();
+const ask = useAskForFiles();
 </script>
 
 <template>
@@ -22,7 +25,12 @@ const view = useView();
           : 'What is drawn comes here: how it is stitched, what goes around it, its thread.'
       }}
     </p>
-    <AdaptFields v-if="bench.design?.objects.length" class="mt-4" />
+    <template v-if="bench.design?.objects.length">
+      <button type="button" class="button mt-4 w-full justify-center" @click="ask()">
+        <Upload :size="16" aria-hidden="true" /> Bring in a drawing or stitches
+      </button>
+      <AdaptFields class="mt-2" />
+    </template>
     <h3 class="mt-5 mb-1 text-sm">Thread for new objects</h3>
     <ThreadPicker :code="view.thread" @choose="view.thread = $event" />
     <KeptRecipes class="mt-5" />

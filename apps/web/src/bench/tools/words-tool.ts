@@ -6,10 +6,12 @@ import {
   caretAt,
   clothById,
   distance,
+  findItem,
   inverse,
   isText,
   leavesAt,
   lineNear,
+  lineWidthOf,
   markedAt,
   objectCover,
   outlinePaths,
@@ -156,6 +158,13 @@ export function wordsTool(): Tool {
     return objectCover(leaf, clothById(bench.design!.cloth.kind)) ? leaf.thread : null;
   }
 
+  /** The line that words stand along when they are begun here. */
+  function lineAt(at: Point): typeof state.on {
+    const near = bench.plain && lineNear(bench.plain, at, ON_LINE / view.scale);
+    const item = near && findItem(bench.design!, near.id);
+    return near && { ...near, width: item?.kind === 'object' ? (lineWidthOf(item) ?? 0) : 0 };
+  }
+
   function begin(
     at: Point,
     on: Parameters<typeof writing.begin>[1] = null,
@@ -269,7 +278,7 @@ export function wordsTool(): Tool {
       } else if (state.id) writing.stop();
       else {
         hand.box = p.at;
-        begin(p.at, bench.plain && lineNear(bench.plain, p.at, ON_LINE / view.scale));
+        begin(p.at, lineAt(p.at));
       }
     },
     move({ at, shift }: Pointer) {

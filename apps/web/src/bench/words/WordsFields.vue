@@ -293,15 +293,22 @@ const within = computed(() => {
   const b = one.value?.outline.baseline;
   return b?.kind === 'within' ? b : null;
 });
-const side = computed(() => {
+const along = computed(() => {
   const b = one.value?.outline.baseline;
-  return b?.kind === 'along' ? b.side : null;
+  return b?.kind === 'along' ? b : null;
 });
 function turnOver(value: string): void {
   set(
     (o) => (o.baseline?.kind === 'along' ? { baseline: { ...o.baseline, side: value as 'left' } } : {}),
     'Side',
   );
+}
+function runLine(value: string): void {
+  set((o) => {
+    if (o.baseline?.kind !== 'along') return {};
+    const { through: _, ...under } = o.baseline;
+    return { baseline: value === 'through' ? { ...under, through: true } : under };
+  }, 'Line of words');
 }
 /** On the cloth, where the caret is. */
 function write(): void {
@@ -414,14 +421,24 @@ function write(): void {
         @change="set(() => ({ baseline: n.make($event) }), n.label)"
       />
       <ChoiceField
-        v-if="side"
+        v-if="along"
         label="Side of the line"
-        :value="side"
+        :value="along.side"
         :choices="[
           { value: 'left', label: 'this side' },
           { value: 'right', label: 'the other side' },
         ]"
         @change="turnOver"
+      />
+      <ChoiceField
+        v-if="along"
+        label="The line runs"
+        :value="along.through ? 'through' : 'under'"
+        :choices="[
+          { value: 'under', label: 'under them' },
+          { value: 'through', label: 'through their middle' },
+        ]"
+        @change="runLine"
       />
     </div>
     <ChoiceField

@@ -35,6 +35,8 @@ export function reworded(object: TextObject, text: string): TextObject {
 const SHARE = 0.5;
 const WIDE = 0.88;
 const LEAST = 4;
+/** On a column they are at most so much of its width, where that leaves them high enough. */
+const SHARE_OF_COLUMN = 0.6;
 /** What is typed becomes a step when the hand has rested for so long, in ms. */
 const RESTED = 900;
 
@@ -43,8 +45,8 @@ const state = reactive({
   id: null as string | null,
   /** Where new words begin; null when nothing is written. */
   at: null as Point | null,
-  /** The line that new words stand along, and where on it as a share; null where they stand free. */
-  on: null as { id: string; share: number } | null,
+  /** The line that new words stand along, where on it as a share, and how wide it is sewn, mm; null where they stand free. */
+  on: null as { id: string; share: number; width: number } | null,
   /** New words have their middle where they begin, within something of this size, mm; until they are done, or sized otherwise. */
   within: null as { width: number; height: number } | null,
   /** The thread that covers what they are begun upon; null where cloth is seen. */
@@ -77,10 +79,14 @@ export function useWriting() {
   const set = computed<SetText | null>(() =>
     fontsCame.value >= 0 && bench.design && state.id ? textOnCloth(bench.design, state.id) : null,
   );
+  /** New words lie in the middle of a column that is wide enough for them. */
+  const isUponColumn = (): boolean => (state.on?.width ?? 0) * SHARE_OF_COLUMN >= LEAST;
   /** How high new words are: letters that are stitches have a height of their own, and a shape around them leaves so much. */
   const newHeight = (): number =>
     stitchedHeight(font.value) ??
-    Math.min(height.value, Math.max(LEAST, Math.round((state.within?.height ?? Infinity) * SHARE)));
+    (state.on && isUponColumn()
+      ? Math.min(height.value, Math.round(10 * SHARE_OF_COLUMN * state.on.width) / 10)
+      : Math.min(height.value, Math.max(LEAST, Math.round((state.within?.height ?? Infinity) * SHARE))));
   const letterHeight = computed(() => object.value?.outline.height ?? newHeight());
 
   /** What was typed becomes a step. */
@@ -168,7 +174,12 @@ export function useWriting() {
           ? {
               of: [state.on.id],
               align: 'centre',
-              baseline: { kind: 'along', start: state.on.share, side: 'left' },
+              baseline: {
+                kind: 'along',
+                start: state.on.share,
+                side: 'left',
+                ...(isUponColumn() && { through: true }),
+              },
             }
           : state.within !== null
             ? // Capitals stand above their baseline.

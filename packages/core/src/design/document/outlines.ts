@@ -244,8 +244,16 @@ export const baseline = oneOf(
   exactly({ kind: Type.Literal('arc'), radius: number(-REACH, REACH), fills: perhaps(number(1, 359)) }),
   /** A circle: the first line over the top, the second one upright along the bottom. mm. */
   exactly({ kind: Type.Literal('circle'), radius: number(0.5, REACH), fills: perhaps(number(1, 359)) }),
-  /** The line that the text is made from: where on it (a share of its length), and on which side. */
-  exactly({ kind: Type.Literal('along'), start: share, side: word('left', 'right') }),
+  /**
+   * The line that the text is made from: where on it (a share of its length), and on which side. It runs under the letters,
+   * or through the middle of the first line's capitals.
+   */
+  exactly({
+    kind: Type.Literal('along'),
+    start: share,
+    side: word('left', 'right'),
+    through: perhaps(flag),
+  }),
   /** A wave: from crest to crest, and from its middle to a crest; mm. */
   exactly({ kind: Type.Literal('wave'), length: number(1, REACH), height: number(-REACH, REACH) }),
   /**
