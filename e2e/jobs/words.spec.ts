@@ -9,13 +9,16 @@ import {
   intersect,
   Move,
   offsetRegion,
+  regionBounds,
   outlineRegion,
   resolveDesign,
   subtract,
   threadChart,
+  textOf,
   threadIn,
   type Design,
   type DesignObject,
+  type Region,
 } from '@rosehip/core';
 import { loadFonts } from '@rosehip/fonts';
 import { readFontFile } from '@rosehip/fonts/files';
@@ -177,15 +180,16 @@ job(5, async ({ page, bench, hands }) => {
 });
 
 job(4, async ({ page, bench, hands }) => {
-  await bench.make(rosehip.address, 'Five words');
-  // Given: a shield, 90 mm wide.
+  await bench.lay(rosehip.address, emptyDesign('Five words', { name: '130 × 180', width: 130, height: 180 }));
+  // Given: a shield, 120 mm wide.
   await bench.tool('Ready shapes');
   await bench.press('Shield');
   await bench.dragAlong([
-    [-45, -42],
-    [45, 42],
+    [-60, -56],
+    [60, 56],
   ]);
   await bench.ready();
+  await expect(bench.field('Width')).toHaveValue('120');
 
   await hands.make('Fill with words');
   hands.count++;
@@ -199,6 +203,22 @@ job(4, async ({ page, bench, hands }) => {
   const made = await regions(bench);
   const [shield, letters] = [made.get('Shield 1')!.region, made.get('calm heath owls frost lamp')!.region];
   expect(letters.length).toBeGreaterThan(15);
+  const area = (region: Region): number => region.map(polygonArea).reduce((a, b) => a + b, 0);
+  // Five words, each in its part of the shield; together the parts of letters are at least 70 % of it.
+  const design = (await bench.document()) as unknown as Design;
+  const set = textOf(design, [...everyLeaf(design.objects)].find((o) => o.name.startsWith('calm'))!.id)!;
+  const parts = set.parts!.map(({ edge }) => [
+    { outer: Float64Array.from(edge.flatMap(({ x, y }) => [x, y])), holes: [] },
+  ]);
+  expect(parts).toHaveLength(5);
+  expect(parts.reduce((sum, part) => sum + area(intersect(part, shield)), 0) / area(shield)).toBeGreaterThan(
+    0.7,
+  );
+  for (const [i, part] of parts.entries())
+    for (const other of parts.slice(i + 1)) expect(area(intersect(part, other))).toBeLessThan(0.5);
+  // No letter is lower than 5 mm.
+  const heights = letters.map((letter) => regionBounds([letter])!).map(({ minY, maxY }) => maxY - minY);
+  expect(Math.min(...heights)).toBeGreaterThan(5);
   expect(
     subtract(letters, offsetRegion(shield, 0.05))
       .map(polygonArea)

@@ -14,6 +14,8 @@ import {
   fontOf,
   fontsWanted,
   installFont,
+  intersect,
+  offsetRegion,
   offsetAt,
   outlineBounds,
   outlineRegion,
@@ -57,6 +59,15 @@ describe('setting type', () => {
   test('kerning draws A and V together', async () => {
     const [kerned, alone] = [await set('AV'), await set('A')];
     expect(kerned.letters[0].width).toBeLessThan(alone.letters[0].width - 0.2);
+  });
+
+  test.each(['IV', 'TV', '7V', 'XV', 'CA'])('kerning draws no letters into each other: %s', async (says) => {
+    // A font whose tables draw these together.
+    const { outline, letters } = await set(says, { font: 'fredoka-700', height: 20 });
+    const [first, second] = letters.map(({ first: from, end }) =>
+      outlineRegion({ kind: 'path', paths: outline.paths.slice(from, end), fillRule: 'nonzero' }),
+    );
+    expect(intersect(offsetRegion(first, 0.3), second)).toEqual([]);
   });
 
   test('ligatures are one letter, unless they are not wanted', async () => {

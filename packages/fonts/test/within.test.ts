@@ -6,6 +6,8 @@ import {
   monogramJob,
   findItem,
   findingsOf,
+  intersect,
+  offsetRegion,
   outlineRegion,
   READY_SHAPES,
   resolveDesign,
@@ -75,6 +77,47 @@ describe('words that fill a shape', () => {
     expect(regionArea(subtract(letters, all))).toBeLessThan(0.3);
     const set = textOf(design, 'words')!;
     expect(set.letters.map((l) => l.says).join('')).toBe('starsmoornightclearquiet');
+  });
+
+  test.each([
+    ['shield', { kind: 'ready', shape: 'shield', ...box }],
+    ['star', { kind: 'star', corners: 5, inner: 0.55, ...box }],
+    ['ellipse', { kind: 'ellipse', ...box }],
+  ] as [string, BoxOutline][])(
+    '%s: letters of a word stand apart, and no farther than words',
+    async (_, outline) => {
+      const design = await filled(outline, 'five calm owls');
+      const { outline: drawn, letters } = textOf(design, 'words')!;
+      const regions = letters.map(({ first, end }) =>
+        outlineRegion({ kind: 'path', paths: drawn.paths.slice(first, end), fillRule: 'nonzero' }),
+      );
+      letters.forEach(({ line }, i) => {
+        if (letters[i + 1]?.line !== line) return;
+        const meets = (distance: number): boolean =>
+          intersect(offsetRegion(regions[i], distance), regions[i + 1]).length > 0;
+        expect(meets(0.5)).toBe(false);
+        expect(meets(1.3)).toBe(true);
+      });
+    },
+  );
+
+  test('a row below a pointed top follows its sides: no letter has a spike', async () => {
+    // The lower arm of the E once reached up along the shield’s side.
+    const design = await filled(
+      { kind: 'ready', shape: 'shield', ...box, width: 90, height: 84 },
+      'five words',
+    );
+    const { outline, letters } = textOf(design, 'words')!;
+    const e = letters.find(({ says }) => says === 'e')!;
+    const [{ outer }] = outlineRegion({
+      kind: 'path',
+      paths: outline.paths.slice(e.first, e.end),
+      fillRule: 'nonzero',
+    });
+    // Opened by a millimetre it keeps all but its corners.
+    const letter = [{ outer, holes: [] }];
+    const opened = offsetRegion(offsetRegion(letter, -1), 1);
+    expect(regionArea(subtract(letter, opened))).toBeLessThan(0.01 * regionArea(letter));
   });
 
   test('an ellipse is filled for the most part', async () => {

@@ -8,6 +8,7 @@ import { flattenPath } from '../outlines/flatten-path.ts';
 import { outlineOfRegion } from '../outlines/live/region-outline.ts';
 import { parsePathData } from '../outlines/path-data.ts';
 import { transformPath } from '../outlines/transform-path.ts';
+import { spacerOf } from './kerning.ts';
 import { FontError, type GlyphSource, type ShapedGlyph } from './glyphs.ts';
 
 let loading: Promise<typeof HarfBuzz> | null = null;
@@ -101,6 +102,12 @@ export async function openFont(name: string, bytes: Uint8Array): Promise<GlyphSo
       face.upem,
     ).map(exact);
   };
+  const linesOf = (glyph: number): readonly Path[] => {
+    let paths = drawn.get(glyph);
+    if (!paths) drawn.set(glyph, (paths = draw(glyph)));
+    return paths;
+  };
+  const apart = spacerOf(linesOf, face.upem);
   const capital = font.nominalGlyph(0x48);
   const height = capital === undefined ? 0 : (font.glyphExtents(capital)?.yBearing ?? 0);
   return {
@@ -117,18 +124,15 @@ export async function openFont(name: string, bytes: Uint8Array): Promise<GlyphSo
       buffer.setDirection(direction === 'rtl' ? hb.Direction.RTL : hb.Direction.LTR);
       hb.shape(font, buffer, ligatures ? [] : [new hb.Feature('liga', 0), new hb.Feature('clig', 0)]);
       const at = buffer.getGlyphPositions();
-      return buffer.getGlyphInfos().map(({ codepoint, cluster }, i) => ({
+      const glyphs = buffer.getGlyphInfos().map(({ codepoint, cluster }, i) => ({
         glyph: codepoint,
         cluster,
         advance: at[i].xAdvance,
         dx: at[i].xOffset,
         dy: at[i].yOffset,
       }));
+      return direction === 'ltr' ? apart(glyphs, (glyph) => font.glyphHAdvance(glyph)) : glyphs;
     },
-    paths(glyph) {
-      let paths = drawn.get(glyph);
-      if (!paths) drawn.set(glyph, (paths = draw(glyph)));
-      return paths;
-    },
+    paths: linesOf,
   };
 }

@@ -1,6 +1,8 @@
 // Words that fill a shape: the shape is parted into rows, and every word is bent to its part of a row.
 import { intersect, offsetRegion } from '../geometry/clip.ts';
 import { polygonArea, regionArea, regionBounds, type Polygon, type Region } from '../geometry/region.ts';
+import type { Point } from '../geometry/points.ts';
+import { fits, piecePatch } from './patch.ts';
 import { longestRun, parted, readAt, type Part, type WordSize } from './parts.ts';
 
 /** Sides of a row are looked at in so many places. */
@@ -30,14 +32,27 @@ interface Row {
 const PIECE = 0.2;
 
 /** One row of the shape, between two levels, as its pieces from left to right. */
-function rowOf(region: Region, top: number, bottom: number, minX: number, maxX: number): Row[] {
+function rowOf({ region, minX, maxX }: Laying, top: number, bottom: number, patched: boolean): Row[] {
   const ring = Float64Array.of(minX - 1, top, maxX + 1, top, maxX + 1, bottom, minX - 1, bottom);
   const pieces = intersect(region, [{ outer: ring, holes: [] }]);
   const largest = Math.max(0, ...pieces.map(polygonArea));
   return pieces
     .filter((piece) => polygonArea(piece) >= PIECE * largest)
-    .flatMap((piece) => pieceOf(piece, top, bottom) ?? [])
+    .flatMap((piece) => (patched && patchOf(piece)) || (pieceOf(piece, top, bottom) ?? []))
     .sort((a, b) => a.part(0.5, 0.5).x - b.part(0.5, 0.5).x);
+}
+
+/** A piece as a patch of four sides, none of them much shorter than the one across from it; null for others. */
+function patchOf(polygon: Polygon): Row | null {
+  const part = piecePatch(polygon, false, false);
+  if (!fits(part, polygon)) return null;
+  const far = (a: Point, b: Point): number => Math.hypot(a.x - b.x, a.y - b.y);
+  const [top, bottom] = [far(part(0, 0), part(1, 0)), far(part(0, 1), part(1, 1))];
+  const highs = Array.from({ length: 9 }, (_, i) => far(part(i / 8, 0), part(i / 8, 1)));
+  if (Math.min(top, bottom) < UPRIGHT * Math.max(top, bottom)) return null;
+  if (Math.min(...highs) < LOW * Math.max(...highs)) return null;
+  const height = highs.reduce((sum, h) => sum + h, 0) / highs.length;
+  return { part, width: polygonArea(polygon) / height, height };
 }
 
 /** One piece of a row; null where no letter finds room. */
@@ -102,9 +117,12 @@ interface Laying {
   weights: readonly number[];
 }
 
+/** Heights of rows are found in so many rounds: how wide a row is follows from where it lies. */
+const ROUNDS = 4;
+
 /** Words in these rows, between two levels of the shape; null where a row finds no room. */
 function laidRows(laying: Laying, rows: readonly number[][], from: number, to: number): Laid | null {
-  const { region, minX, maxX, gap, natural, weights } = laying;
+  const { region, gap, natural, weights } = laying;
   const weightOf = (row: readonly number[]): number =>
     row.reduce((sum, w) => sum + weights[w], 0) / Math.max(1, row.length);
   const lengthOf = (row: readonly number[]): number => row.reduce((sum, w) => sum + natural[w], 0);
@@ -114,10 +132,11 @@ function laidRows(laying: Laying, rows: readonly number[][], from: number, to: n
   let heights = rows.map(() => room / rows.length);
   let made: Row[][] = [];
   let found: number[] = [];
-  for (let round = 0; round < 4; round++) {
+  for (let round = 0; round < ROUNDS; round++) {
     let top = from;
     const all = heights.map((height) => {
-      const row = rowOf(region, top, top + height, minX, maxX);
+      // The last time pieces get their final parts.
+      const row = rowOf(laying, top, top + height, round === ROUNDS - 1);
       top += height + gap;
       return row;
     });
