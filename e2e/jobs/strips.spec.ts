@@ -8,6 +8,7 @@ import {
   toCloth,
   writeDst,
   type Design,
+  type Matrix,
   type Point,
 } from '@rosehip/core';
 import { unzipSync } from 'fflate';
@@ -35,6 +36,37 @@ function flower(): Buffer {
   const hoop = { name: '100 × 100', width: 100, height: 100 };
   const made = design('Flower', hoop, { kind: 'linen', colour: '#efe6d3' }, [line]);
   return Buffer.from(writeDst(sewDesign(made), 'FLOWER'));
+}
+
+/** Needle points of a file's first or last thread, which are its marks; mm. */
+function marksIn(bytes: Uint8Array, which: 'first' | 'last'): Point[] {
+  const { x, y, move } = decodeDst(bytes);
+  const threads: Point[][] = [[]];
+  for (let i = 0; i < x.length; i++)
+    if (move[i] === Move.change) threads.push([]);
+    else if (move[i] === Move.stitch) threads.at(-1)!.push({ x: x[i] / 10, y: y[i] / 10 });
+  const sewn = threads.filter((points) => points.length);
+  return sewn.at(which === 'first' ? 0 : -1)!;
+}
+
+/** The turn and shift that lays places on others, the nearest by least squares. */
+function laidOn(places: readonly Point[], on: readonly Point[]): Matrix {
+  expect(places.length).toBeGreaterThan(10);
+  expect(on).toHaveLength(places.length);
+  const middle = (all: readonly Point[]): Point => ({
+    x: all.reduce((sum, p) => sum + p.x, 0) / all.length,
+    y: all.reduce((sum, p) => sum + p.y, 0) / all.length,
+  });
+  const [a, b] = [middle(places), middle(on)];
+  let [dot, cross] = [0, 0];
+  places.forEach((p, i) => {
+    const [px, py, qx, qy] = [p.x - a.x, p.y - a.y, on[i].x - b.x, on[i].y - b.y];
+    dot += px * qx + py * qy;
+    cross += px * qy - py * qx;
+  });
+  const angle = Math.atan2(cross, dot);
+  const [c, s] = [Math.cos(angle), Math.sin(angle)];
+  return [c, s, -s, c, b.x - c * a.x + s * a.y, b.y - s * a.x - c * a.y];
 }
 
 job(9, async ({ page, bench, hands }) => {
@@ -81,16 +113,20 @@ job(9, async ({ page, bench, hands }) => {
   // All is inside each hoop; the marks are the first colour and the last, each with a stop after it.
   const whole = sewDesign({ ...made, hoopings: undefined, marks: undefined });
   const sewn: [Point, Point][] = [];
+  let at = toCloth(hoopings[0]);
+  let marksBefore: Point[] = [];
   files.forEach((file, k) => {
     const { x, y, move } = decodeDst(zip[file]);
-    const at = toCloth(hoopings[k]);
+    // The next one is laid by its first marks on the last marks of the one before, as a person does it.
+    if (k) at = laidOn(marksIn(zip[file], 'first'), marksBefore);
     const place = (i: number): Point => applyMatrix(at, { x: x[i] / 10, y: y[i] / 10 });
+    if (k + 1 < files.length) marksBefore = marksIn(zip[file], 'last').map((p) => applyMatrix(at, p));
     for (let i = 1; i < x.length; i++) if (move[i] === Move.stitch) sewn.push([place(i - 1), place(i)]);
     expect(Math.max(...[...x, ...y].map(Math.abs))).toBeLessThanOrEqual(1000);
     const changes = [...move].filter((m) => m === Move.change).length;
     expect(changes).toBeGreaterThanOrEqual(k === 0 || k === files.length - 1 ? 1 : 2);
   });
-  // Laid over each other by their hoopings, the files are the whole strip.
+  // Laid over each other by their marks, the files are the whole strip.
   const far = (p: Point): number =>
     sewn.reduce((least, [a, b]) => {
       const [dx, dy] = [b.x - a.x, b.y - a.y];

@@ -17,6 +17,7 @@ import {
   textOf,
   threadIn,
   type Design,
+  type Point,
   type DesignObject,
   type Region,
 } from '@rosehip/core';
@@ -30,6 +31,15 @@ import { job } from './job.ts';
 const rosehip = new Rosehip();
 test.beforeAll(() => rosehip.start());
 test.afterAll(() => rosehip.stop());
+
+/** Needle points of a file from cut to cut, mm. */
+function piecesOf({ x, y, move }: Pick<ReturnType<typeof decodeDst>, 'x' | 'y' | 'move'>): Point[][] {
+  const pieces: Point[][] = [[]];
+  for (let i = 0; i < x.length; i++)
+    if (move[i] === Move.stitch) pieces.at(-1)!.push({ x: x[i] / 10, y: y[i] / 10 });
+    else if (move[i] !== Move.jump && pieces.at(-1)!.length) pieces.push([]);
+  return pieces.filter((piece) => piece.length);
+}
 
 /** The outlines of a design as they lie on the cloth, by the names of its objects. */
 async function regions(bench: BenchPage) {
@@ -67,10 +77,23 @@ job(17, async ({ page, bench, hands }) => {
   // The grid keeps off every letter.
   const { x, y, move } = decodeDst((await bench.take('Stitch file')).bytes);
   expect(intersect(oval.region, offsetRegion(name.region, 0.5))).toEqual([]);
-  const cuts = [...move].filter((m) => m === Move.trim || m === Move.change).length;
+  const pieces = piecesOf({ x, y, move });
+  const letters = new EdgeIndex(offsetRegion(name.region, 0.6).flatMap(ringsOf));
+  const room = new EdgeIndex(offsetRegion(name.region, 1.2).flatMap(ringsOf));
+  const isLetter = (piece: Point[]): boolean => piece.every((p) => letters.inside(p.x, p.y));
+  const grids = pieces.filter((p) => !isLetter(p) && p.some((q) => Math.hypot(q.x / 42, q.y / 22) < 1));
+  expect(pieces.filter(isLetter).length).toBeGreaterThanOrEqual(5);
+  expect(grids.flat().length).toBeGreaterThan(500);
+  // In the file no needle of the grid comes down in the letters’ room, and no stitch of it crosses them.
+  for (const grid of grids)
+    for (const [i, p] of grid.entries()) {
+      const before = grid[Math.max(0, i - 1)];
+      for (const t of [0.25, 0.5, 0.75, 1])
+        expect(room.inside(before.x + t * (p.x - before.x), before.y + t * (p.y - before.y))).toBe(false);
+    }
+  const cuts = pieces.length - 1;
   // The grid with its islands in letters, the name's five letters and the dot of its i, and the echo.
-  const pieces = oval.region.length + 6 + 1;
-  expect(cuts).toBeLessThan(pieces);
+  expect(cuts).toBeLessThan(oval.region.length + 6 + 1);
   // The echo lies a quarter of an inch outside the oval.
   const reach = Math.max(...[...x].map(Math.abs)) / 10;
   expect(reach).toBeGreaterThan(42 + 6);

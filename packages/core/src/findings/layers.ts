@@ -28,8 +28,13 @@ export interface CoverMeasure {
 
 const THREAD = 0.4;
 
-/** Counts the stitches of a plan over each square of a grid. `thread` is its width, mm. */
-export function layersOf(plan: Plan, area: Bounds, cell: number, thread = THREAD): LayerGrid {
+/** Counts the stitches of a plan, or of a file as places in mm, over each square of a grid. `thread` is its width, mm. */
+export function layersOf(
+  plan: Pick<Plan, 'x' | 'y' | 'move'>,
+  area: Bounds,
+  cell: number,
+  thread = THREAD,
+): LayerGrid {
   const [x0, y0] = [area.minX, area.minY];
   const width = Math.max(1, Math.ceil((area.maxX - x0) / cell));
   const height = Math.max(1, Math.ceil((area.maxY - y0) / cell));
