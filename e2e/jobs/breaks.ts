@@ -6,14 +6,27 @@ import { Rosehip } from '../rosehip.ts';
 export const BREAKS = ['reload', 'reopen', 'kill', 'undo', 'zoom', 'inches', 'commas'] as const;
 export type Break = (typeof BREAKS)[number];
 
+const today = (): number => Math.floor(Date.now() / 86_400_000);
+
 /** What breaks into a job in this run; null when nothing does. */
 export function breakFor(number: number): Break | null {
   const asked = process.env.JOBS_BREAK;
   if (!asked) return null;
   if (asked !== 'all') return asked as Break;
   // Each job meets another one each day.
-  const day = Math.floor(Date.now() / 86_400_000);
-  return BREAKS[(number + day) % BREAKS.length];
+  return BREAKS[(number + today()) % BREAKS.length];
+}
+
+/** Breaks come within the first part of a job, as a share of its hands: later ones may find no step to come before. */
+const EARLY = 0.6;
+
+/**
+ * Before which hand of a job something breaks in: another one each day, the same for all processes of a run. JOBS_BREAK_AT says
+ * which, to see it again.
+ */
+export function breakAt(number: number, budget: number): number {
+  const scattered = (Math.imul(number * 97 + today() * 31, 2_654_435_761) >>> 0) / 2 ** 32;
+  return Number(process.env.JOBS_BREAK_AT) || 1 + Math.floor(scattered * EARLY * budget);
 }
 
 /** Steps that are undone and done again. */

@@ -6,7 +6,7 @@ import { unzipSync } from 'fflate';
 import { BenchPage } from '../bench-page.ts';
 import { Rosehip } from '../rosehip.ts';
 import { test, type Page } from '@playwright/test';
-import { breakFor } from './breaks.ts';
+import { breakAt, breakFor } from './breaks.ts';
 import { Hands } from './hands.ts';
 import { isDue, JOBS } from './table.ts';
 
@@ -58,8 +58,7 @@ export function job(
   const { title, budget } = JOBS[number];
   if (!isDue(number, !!OUT || !!process.env.ALL_JOBS)) return;
   const breaking = breakFor(number);
-  // Anywhere but at the very beginning or end; JOBS_BREAK_AT says where, to see it again.
-  const at = Number(process.env.JOBS_BREAK_AT) || 1 + Math.floor(Math.random() * 0.6 * budget);
+  const at = breakAt(number, budget);
   const told = breaking ? `, broken by ${breaking} at ${at}` : '';
   test(`job ${number}, in ${budget} hands${told}: ${title}`, async ({ browser }) => {
     const context = await browser.newContext({

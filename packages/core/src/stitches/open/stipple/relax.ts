@@ -18,6 +18,9 @@ const MOST = 0.1;
 const SMOOTHING = 0.34;
 const SWELLING = { even: 0.37, growing: 0.54 };
 const PUSH = 0.36;
+/** Points are spread anew, and it is looked anew which of them are near each other, after so many rounds; meanwhile those count that come so near, in spacings. */
+const RESTED = 4;
+const MARGIN = 0.25;
 
 /** The line with points `step` mm apart; an open one keeps its ends. */
 export function evenly(coords: ArrayLike<number>, step: number, closed: boolean): Coords {
@@ -86,43 +89,60 @@ class Cells {
     return Math.floor((y - this.minY) / this.cell) * this.columns + Math.floor((x - this.minX) / this.cell);
   }
 
-  /**
-   * Adds to `out` how strongly point i and those after it in the line that are near push each other away; `own`
-   * points each way along the line don't. Called for every point, each pair is counted once.
-   */
-  pushOn(p: Coords, i: number, own: number, reach: number, closed: boolean, out: Float64Array): void {
-    // The innermost loop of a stipple: half of its time goes by here.
+  /** Pairs of points that are no farther than `reach` from each other, each once; `own` points each way along the line are none. */
+  pairs(p: Coords, own: number, reach: number, closed: boolean): Int32Array {
     const { first, list, columns } = this;
     const n = p.length / 2;
-    const x = p[2 * i];
-    const y = p[2 * i + 1];
-    const ci = Math.floor((x - this.minX) / this.cell);
-    const cj = Math.floor((y - this.minY) / this.cell);
     const reach2 = reach * reach;
-    const least = i + own;
-    const most = closed ? n + i - own : n;
-    let px = 0;
-    let py = 0;
-    for (let j = Math.max(0, cj - 1); j <= Math.min(this.rows - 1, cj + 1); j++) {
-      const to = first[j * columns + Math.min(columns - 1, ci + 1) + 1];
-      for (let k = first[j * columns + Math.max(0, ci - 1)]; k < to; k++) {
-        const q = list[k];
-        if (q <= least || q >= most) continue;
-        const dx = x - p[2 * q];
-        const dy = y - p[2 * q + 1];
-        const d2 = dx * dx + dy * dy;
-        if (d2 >= reach2 || d2 === 0) continue;
-        const d = Math.sqrt(d2);
-        const w = (reach - d) / (reach * d);
-        px += dx * w;
-        py += dy * w;
-        out[2 * q] -= dx * w;
-        out[2 * q + 1] -= dy * w;
+    let count = 0;
+    let out = new Int32Array(16 * n);
+    for (let i = 0; i < n; i++) {
+      const [x, y] = [p[2 * i], p[2 * i + 1]];
+      const ci = Math.floor((x - this.minX) / this.cell);
+      const cj = Math.floor((y - this.minY) / this.cell);
+      const least = i + own;
+      const most = closed ? n + i - own : n;
+      for (let j = Math.max(0, cj - 1); j <= Math.min(this.rows - 1, cj + 1); j++) {
+        const to = first[j * columns + Math.min(columns - 1, ci + 1) + 1];
+        for (let k = first[j * columns + Math.max(0, ci - 1)]; k < to; k++) {
+          const q = list[k];
+          if (q <= least || q >= most) continue;
+          const dx = x - p[2 * q];
+          const dy = y - p[2 * q + 1];
+          if (dx * dx + dy * dy >= reach2) continue;
+          if (count + 2 > out.length) {
+            const more = new Int32Array(2 * out.length);
+            more.set(out);
+            out = more;
+          }
+          out[count++] = i;
+          out[count++] = q;
+        }
       }
     }
-    out[2 * i] += px;
-    out[2 * i + 1] += py;
+    return out.subarray(0, count);
   }
+}
+
+/** How strongly the points of pairs push each other away, the nearer the more. The innermost loop of a stipple. */
+function pushes(p: Coords, pairs: Int32Array, reach: number): Float64Array {
+  const out = new Float64Array(p.length);
+  const reach2 = reach * reach;
+  for (let k = 0; k < pairs.length; k += 2) {
+    const i = 2 * pairs[k];
+    const q = 2 * pairs[k + 1];
+    const dx = p[i] - p[q];
+    const dy = p[i + 1] - p[q + 1];
+    const d2 = dx * dx + dy * dy;
+    if (d2 >= reach2 || d2 === 0) continue;
+    const d = Math.sqrt(d2);
+    const w = (reach - d) / (reach * d);
+    out[i] += dx * w;
+    out[i + 1] += dy * w;
+    out[q] -= dx * w;
+    out[q + 1] -= dy * w;
+  }
+  return out;
 }
 
 /** Marks the squares of a grid that lie near an edge, so that points elsewhere need not ask. */
@@ -180,15 +200,19 @@ export function relaxed(
   const reach = REACH * spacing;
   const own = Math.ceil(OWN / STEP);
   const most = MOST * spacing;
-  const cells = new Cells(reach);
-  let p = evenly(line, step, closed);
+  const around = reach + MARGIN * spacing;
+  const cells = new Cells(around);
+  let p: Coords = evenly(line, step, closed);
+  let pairs: Int32Array = new Int32Array(0);
   for (let round = 0; round < rounds; round++) {
-    if (round && round % 4 === 0) p = evenly(p, step, closed);
+    if (round % RESTED === 0) {
+      if (round) p = evenly(p, step, closed);
+      cells.fill(p);
+      pairs = cells.pairs(p, own, around, closed);
+    }
     const tension = round % 2 ? -SWELLING[how] : SMOOTHING;
     const n = p.length / 2;
-    const move = new Float64Array(p.length);
-    cells.fill(p);
-    for (let i = 0; i < n; i++) cells.pushOn(p, i, own, reach, closed, move);
+    const move = pushes(p, pairs, reach);
     if (!closed) move.fill(0, 0, 2).fill(0, 2 * n - 2);
     const [low, high] = closed ? [0, n] : [1, n - 1];
     for (let i = low; i < high; i++) {
@@ -262,4 +286,25 @@ function keepInside(p: Coords, i: number, room: number, most: number, edges: Edg
   // In a part narrower than twice the room it stays midway.
   if (inside && (edges.nearest(x, y, near.distance)?.distance ?? room) < near.distance) return;
   [p[2 * i], p[2 * i + 1]] = [x, y];
+}
+
+/** Shares of the way to between their neighbours that points go, and back again, so that lobes do not shrink. */
+const FAIRING = [0.5, -0.53];
+const FAIRING_ROUNDS = 3;
+
+/** The line with its small bends smoothed out, those of a few steps; lobes stay. Method: G. Taubin, Curve and surface smoothing without shrinkage (1995). */
+export function faired(line: Coords, closed: boolean): Coords {
+  let p = line;
+  const n = p.length / 2;
+  for (let round = 0; round < FAIRING_ROUNDS; round++)
+    for (const by of FAIRING) {
+      const next = Float64Array.from(p);
+      for (let i = closed ? 0 : 1; i < (closed ? n : n - 1); i++) {
+        const [a, b] = [2 * ((i + n - 1) % n), 2 * ((i + 1) % n)];
+        for (let axis = 0; axis < 2; axis++)
+          next[2 * i + axis] += by * ((p[a + axis] + p[b + axis]) / 2 - p[2 * i + axis]);
+      }
+      p = next;
+    }
+  return p;
 }

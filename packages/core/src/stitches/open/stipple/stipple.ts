@@ -21,7 +21,7 @@ import {
 import { runPoints } from '../../run-points.ts';
 import { Part, ThreadBuilder, type SewnThread } from '../../thread.ts';
 import { withFingers } from './fill-voids.ts';
-import { relaxed, withoutKinks } from './relax.ts';
+import { faired, relaxed, withoutKinks } from './relax.ts';
 import { scatter } from './scatter.ts';
 import { levelRings, ringTree } from '../contour/levels.ts';
 import { windRings } from '../contour/wind.ts';
@@ -30,11 +30,12 @@ import { lineAround, netOf, type TreeLine } from './tree-line.ts';
 
 /**
  * How the line wanders. Places of its tree lie `apart` spacings from each other: the line then has about one spacing from
- * pass to pass. `rounds` of growing: before voids are reached for, and after that, twice; and of evening out at the end.
+ * pass to pass. `rounds` of growing: before voids are reached for, after that, twice, and until it has settled; and of evening out at
+ * the end.
  */
 const MANNERS = {
-  round: { apart: 1.75, rounds: [10, 12, 10, 12] },
-  tight: { apart: 1.35, rounds: [6, 8, 6, 3] },
+  round: { apart: 1.75, rounds: [10, 12, 10, 30, 12] },
+  tight: { apart: 1.35, rounds: [6, 8, 6, 8, 0] },
 } as const;
 /** Places along the edge lie so far inside, in spacings. */
 const INSET = 0.85;
@@ -94,7 +95,8 @@ function stippleLine(
     relaxed(withFingers(line, spacing, rings, closed), spacing, rings, times, closed, 'growing');
   const reaching = reach(reach(rough, rounds[1]), rounds[2]);
   const blunt = withoutKinks(reaching, spacing, closed);
-  const even = relaxed(blunt, spacing, rings, rounds[3], closed);
+  const settled = reach(blunt, rounds[3]);
+  const even = faired(relaxed(settled, spacing, rings, rounds[4], closed), closed);
   const out = Array.from({ length: even.length / 2 }, (_, i) => ({ x: even[2 * i], y: even[2 * i + 1] }));
   return { points: out, closed };
 }
