@@ -1,18 +1,20 @@
 // What comes between a person and the job: at some hand of it the page is loaded anew, the server dies, ten steps go and come back, …
-// The job goes on and ends the same. JOBS_BREAK names one of them, or `all` for another one for each job.
+// The job goes on and ends the same. JOBS_BREAK names one of them, or `all` for another one for each job; without it, every other time
+// that a job's turn comes it is broken.
 import type { BenchPage } from '../bench-page.ts';
 import { Rosehip } from '../rosehip.ts';
+import { TURNS } from './table.ts';
 
 export const BREAKS = ['reload', 'reopen', 'kill', 'undo', 'zoom', 'inches', 'commas'] as const;
 export type Break = (typeof BREAKS)[number];
 
 const today = (): number => Math.floor(Date.now() / 86_400_000);
 
-/** What breaks into a job in this run; null when nothing does. */
-export function breakFor(number: number): Break | null {
+/** What breaks into a job in this run; null when nothing does. `inTurn`: it is run since its day has come. */
+export function breakFor(number: number, inTurn: boolean): Break | null {
   const asked = process.env.JOBS_BREAK;
-  if (!asked) return null;
-  if (asked !== 'all') return asked as Break;
+  if (asked && asked !== 'all') return asked as Break;
+  if (!asked && !(inTurn && Math.floor(today() / TURNS) % 2)) return null;
   // Each job meets another one each day.
   return BREAKS[(number + today()) % BREAKS.length];
 }

@@ -56,8 +56,9 @@ export function job(
   body: (given: { page: Page; bench: BenchPage; hands: Hands }) => Promise<void>,
 ): void {
   const { title, budget } = JOBS[number];
-  if (!isDue(number, !!OUT || !!process.env.ALL_JOBS)) return;
-  const breaking = breakFor(number);
+  const all = !!OUT || !!process.env.ALL_JOBS;
+  if (!isDue(number, all)) return;
+  const breaking = breakFor(number, !all);
   const at = breakAt(number, budget);
   const told = breaking ? `, broken by ${breaking} at ${at}` : '';
   test(`job ${number}, in ${budget} hands${told}: ${title}`, async ({ browser }) => {
@@ -72,7 +73,17 @@ export function job(
       await page.request.put(`${Rosehip.running!.address}/api/settings/units`, { data: { value: 'in' } });
     const bench = new BenchPage(page);
     const hands = new Hands(bench, number, budget, breaking, at);
-    await body({ page, bench, hands });
+    try {
+      await body({ page, bench, hands });
+    } catch (error) {
+      // What was to be seen then tells more than what was not found.
+      const seen = await page
+        .locator('body')
+        .innerText({ timeout: 1000 })
+        .catch(() => 'nothing');
+      console.log(`job ${number} stopped at ${page.url()}, where it says: ${seen.slice(0, 400)}`);
+      throw error;
+    }
     await keep(number, hands, bench);
     await context.close();
   });

@@ -112,7 +112,7 @@ export const JOBS: Readonly<Record<number, Job>> = {
 };
 
 /** `npm test` runs a third of them, turning by the day of the year: all are run every three days. `npm run jobs` runs all. */
-const TURNS = 3;
+export const TURNS = 3;
 
 /** Is the job run today? */
 export function isDue(number: number, all: boolean, day = new Date()): boolean {

@@ -128,11 +128,12 @@ async function open(id: string): Promise<void> {
   bench.selection = (kept?.selection ?? []).filter((s) =>
     [...everyItem(bench.design!.objects)].some((i) => i.id === s),
   );
-  if (kept && first) view.goOn(kept);
+  // A page that was loaded anew goes on with what was opened before.
+  if (kept && first && view.goOn(kept)) bench.opened = Math.min(kept.opened ?? bench.opened, bench.opened);
   first = false;
   takeOver(id);
   void followFirst(bench);
-  forget = view.remember(id, () => bench.selection);
+  forget = view.remember(id, () => bench.selection, bench.opened);
   if (bench.theirs || bench.otherDrafts.length) view.panel = 'conflict';
   framing.opened(!!kept);
 }

@@ -54,6 +54,8 @@ interface Kept {
   tool?: ToolName;
   panel?: PanelName;
   at?: number;
+  /** The revision that was there when the design was opened. */
+  opened?: number;
 }
 
 /** Tools and panels that can be gone on with: nothing of them was half done. */
@@ -167,15 +169,16 @@ export const useView = defineStore('view', () => {
     }
   }
 
-  /** The page was loaded anew: takes up tool and panel again, where that was not long ago. */
-  function goOn({ tool: held, panel: open, at = 0 }: Kept): void {
-    if (Date.now() - at > SOON) return;
+  /** The page was loaded anew: takes up tool and panel again, where that was not long ago; false where it was. */
+  function goOn({ tool: held, panel: open, at = 0 }: Kept): boolean {
+    if (Date.now() - at > SOON) return false;
     if (held && GOES_ON.has(held)) tool.value = held;
     if (open && GOES_ON.has(open)) panel.value = open;
+    return true;
   }
 
-  /** Keeps the view of a design until the returned function is called. */
-  function remember(id: string, selection: () => string[]): () => void {
+  /** Keeps the view of a design, which was opened at this revision, until the returned function is called. */
+  function remember(id: string, selection: () => string[], opened: number): () => void {
     return watch(
       [view, scale, centre, selection, tool, panel],
       () => {
@@ -186,6 +189,7 @@ export const useView = defineStore('view', () => {
           selection: selection(),
           tool: tool.value,
           panel: panel.value,
+          opened,
           at: Date.now(),
         };
         try {
@@ -194,7 +198,7 @@ export const useView = defineStore('view', () => {
           // A full store only means that the view is not remembered.
         }
       },
-      { deep: true },
+      { deep: true, immediate: true },
     );
   }
 
