@@ -34,6 +34,7 @@ export class BenchPage {
   /** Lays a design on the bench that is given whole. */
   async lay(address: string, design: Design): Promise<void> {
     const made = await this.page.request.post(`${address}/api/designs`, { data: { design } });
+    expect(made.ok(), await made.text()).toBe(true);
     const { id } = (await made.json()) as { id: string };
     await this.goTo(address, `/bench/${id}`);
     await this.ready();

@@ -50,6 +50,19 @@ async function keep(number: number, hands: Hands, bench: BenchPage): Promise<voi
   await writeFile(join(OUT, `${number}.rosehip.json`), JSON.stringify(hands.design));
 }
 
+/** What was to be seen, and what was on the bench, tell more than what was not found. */
+async function keepFailure(number: number, page: Page, bench: BenchPage): Promise<void> {
+  const seen = page.locator('body').innerText({ timeout: 2000 });
+  const says = await seen.catch(() => 'nothing');
+  console.log(`Job ${number} stopped at ${page.url()}, where it says: ${says.slice(0, 400)}`);
+  try {
+    await page.screenshot({ path: test.info().outputPath('bench.png'), timeout: 2000 });
+    await writeFile(test.info().outputPath('bench.rosehip.json'), JSON.stringify(await bench.document()));
+  } catch {
+    // The page is gone, or shows no bench.
+  }
+}
+
 /** Makes a test of a job of the table. Its body ends its hands by `hands.done()`, and then looks at what came of it. */
 export function job(
   number: number,
@@ -69,19 +82,16 @@ export function job(
     });
     const page = await context.newPage();
     page.on('dialog', (dialog) => void dialog.accept());
-    if (breaking === 'inches')
-      await page.request.put(`${Rosehip.running!.address}/api/settings/units`, { data: { value: 'in' } });
+    // Each job begins with units of its own: the one before may have had others.
+    await page.request.put(`${Rosehip.running!.address}/api/settings/units`, {
+      data: { value: breaking === 'inches' ? 'in' : 'mm' },
+    });
     const bench = new BenchPage(page);
     const hands = new Hands(bench, number, budget, breaking, at);
     try {
       await body({ page, bench, hands });
     } catch (error) {
-      // What was to be seen then tells more than what was not found.
-      const seen = await page
-        .locator('body')
-        .innerText({ timeout: 1000 })
-        .catch(() => 'nothing');
-      console.log(`job ${number} stopped at ${page.url()}, where it says: ${seen.slice(0, 400)}`);
+      await keepFailure(number, page, bench);
       throw error;
     }
     await keep(number, hands, bench);

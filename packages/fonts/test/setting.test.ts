@@ -61,6 +61,24 @@ describe('setting type', () => {
     expect(kerned.letters[0].width).toBeLessThan(alone.letters[0].width - 0.2);
   });
 
+  test('letters stand apart by more than thread and pull take, unless their room was set', async () => {
+    const heavy = { font: 'alegreya-800', height: 10 };
+    const [apart, printed] = [
+      await set('minimum', heavy),
+      await set('minimum', { ...heavy, letterSpace: 0 }),
+    ];
+    expect(apart.lines[0].length).toBeGreaterThan(printed.lines[0].length + 0.3);
+    const regions = apart.letters.map(({ first, end }) =>
+      outlineRegion({ kind: 'path', paths: apart.outline.paths.slice(first, end), fillRule: 'nonzero' }),
+    );
+    for (const [i, region] of regions.slice(1).entries())
+      expect(intersect(offsetRegion(regions[i], 0.5), region)).toEqual([]);
+    // Where the font leaves room already, it is as printed.
+    const roomy = { font: 'jost-500', height: 20 };
+    const lengths = [await set('HOME', roomy), await set('HOME', { ...roomy, letterSpace: 0 })];
+    near(lengths[0].lines[0].length, lengths[1].lines[0].length);
+  });
+
   test.each(['IV', 'TV', '7V', 'XV', 'CA'])('kerning draws no letters into each other: %s', async (says) => {
     // A font whose tables draw these together.
     const { outline, letters } = await set(says, { font: 'fredoka-700', height: 20 });

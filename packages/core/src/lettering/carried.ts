@@ -3,6 +3,7 @@ import type { CarriedFont, Path, TextOutline } from '../design/types.ts';
 import { parsePathData, pathData } from '../outlines/path-data.ts';
 import type { GlyphSource, ShapedGlyph, ShapeOptions } from './glyphs.ts';
 import type { Font } from './fonts.ts';
+import { spacerOf } from './kerning.ts';
 import { runsOf } from './runs.ts';
 
 /** What carried letters are called among the files of their font. */
@@ -33,6 +34,11 @@ export function openCarried(carried: readonly CarriedFont[]): GlyphSource {
     }
   }
   const drawn = new Map<number, readonly Path[]>();
+  const linesOf = (glyph: number): readonly Path[] => {
+    let paths = drawn.get(glyph);
+    if (!paths) drawn.set(glyph, (paths = parsePathData(glyphs.get(glyph) ?? '').paths));
+    return paths;
+  };
   return {
     name: CARRIED,
     title: name,
@@ -54,11 +60,8 @@ export function openCarried(carried: readonly CarriedFont[]): GlyphSource {
       }
       return (options.direction === 'rtl' ? out.reverse() : out).flat();
     },
-    paths(glyph) {
-      let paths = drawn.get(glyph);
-      if (!paths) drawn.set(glyph, (paths = parsePathData(glyphs.get(glyph) ?? '').paths));
-      return paths;
-    },
+    paths: linesOf,
+    ...(!stitched && { room: spacerOf(linesOf, unitsPerEm).room }),
   };
 }
 

@@ -34,6 +34,8 @@ export interface GlyphSource {
   shape(text: string, options: ShapeOptions): ShapedGlyph[];
   /** The glyph's lines, in units, y down. Kept: the same object each time. */
   paths(glyph: number): readonly Path[];
+  /** Least room between two glyphs, the second one beginning where the first does; units. Infinity when they share no height. */
+  room?(first: number, second: number): number;
   /** What it calls itself. */
   title?: string;
   /** Its lines are needle points in tenths of a millimetre, which are never sized. */

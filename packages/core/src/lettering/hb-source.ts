@@ -107,7 +107,7 @@ export async function openFont(name: string, bytes: Uint8Array): Promise<GlyphSo
     if (!paths) drawn.set(glyph, (paths = draw(glyph)));
     return paths;
   };
-  const apart = spacerOf(linesOf, face.upem);
+  const spacer = spacerOf(linesOf, face.upem);
   const capital = font.nominalGlyph(0x48);
   const height = capital === undefined ? 0 : (font.glyphExtents(capital)?.yBearing ?? 0);
   return {
@@ -131,8 +131,9 @@ export async function openFont(name: string, bytes: Uint8Array): Promise<GlyphSo
         dx: at[i].xOffset,
         dy: at[i].yOffset,
       }));
-      return direction === 'ltr' ? apart(glyphs, (glyph) => font.glyphHAdvance(glyph)) : glyphs;
+      return direction === 'ltr' ? spacer.apart(glyphs, (glyph) => font.glyphHAdvance(glyph)) : glyphs;
     },
     paths: linesOf,
+    room: spacer.room,
   };
 }

@@ -9,7 +9,7 @@ const BANDS = 64;
 const LEAST = 0.03;
 
 /** Letters that stand nearer than so much of an em by themselves are meant to touch. */
-const TOUCHING = 0.005;
+export const TOUCHING = 0.005;
 
 /** How far a glyph reaches to both sides in each band; NaN where it has nothing. In units. */
 interface Sides {
@@ -50,27 +50,36 @@ function roomBetween(first: Sides, second: Sides): number {
   return least;
 }
 
+export interface Spacer {
+  /** Least room between two glyphs, the second one beginning where the first does; units. Infinity when they share no height. */
+  room(first: number, second: number): number;
+  /** Glyphs without kerning that draws them into each other; `advanceOf` is a glyph's own. */
+  apart(glyphs: ShapedGlyph[], advanceOf: (glyph: number) => number): ShapedGlyph[];
+}
+
 /**
- * Takes back kerning that would draw two letters nearer than a thread's breadth which are farther apart by their own advances;
- * `advanceOf` is a glyph's own. Joined scripts touch by themselves, and stay as the font has them.
+ * Takes back kerning that would draw two letters nearer than a thread's breadth which are farther apart by their own advances.
+ * Joined scripts touch by themselves, and stay as the font has them.
  */
-export function spacerOf(linesOf: (glyph: number) => readonly Path[], em: number) {
+export function spacerOf(linesOf: (glyph: number) => readonly Path[], em: number): Spacer {
   const known = new Map<number, Sides>();
   const sides = (glyph: number): Sides => {
     let own = known.get(glyph);
     if (!own) known.set(glyph, (own = sidesOf(linesOf(glyph), em)));
     return own;
   };
-  return (glyphs: ShapedGlyph[], advanceOf: (glyph: number) => number): ShapedGlyph[] =>
+  const room = (first: number, second: number): number => roomBetween(sides(first), sides(second));
+  const apart: Spacer['apart'] = (glyphs, advanceOf) =>
     glyphs.map((one, i) => {
       const next = glyphs[i + 1] as ShapedGlyph | undefined;
       const own = advanceOf(one.glyph);
       // Marks stand on their letter, and what has one is left as it is.
       if (!next || one.advance >= own || one.dx || next.dx || one.dy || next.dy || !advanceOf(next.glyph))
         return one;
-      const room = roomBetween(sides(one.glyph), sides(next.glyph));
-      if (own + room < TOUCHING * em) return one;
-      const least = Math.min(LEAST * em, own + room);
-      return one.advance + room >= least ? one : { ...one, advance: Math.ceil(least - room) };
+      const between = room(one.glyph, next.glyph);
+      if (own + between < TOUCHING * em) return one;
+      const least = Math.min(LEAST * em, own + between);
+      return one.advance + between >= least ? one : { ...one, advance: Math.ceil(least - between) };
     });
+  return { room, apart };
 }

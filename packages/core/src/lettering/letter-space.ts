@@ -1,6 +1,8 @@
 // Small letters stand a little farther apart than in print: thread is wider than ink.
 import type { TextOutline } from '../design/types.ts';
+import type { Cell, Glyph } from './cells.ts';
 import { isStitched } from './fonts.ts';
+import { TOUCHING } from './kerning.ts';
 import { knownFonts } from './known-fonts.ts';
 
 /** Letters whose capitals are lower than this are spread, in mm. */
@@ -8,6 +10,20 @@ const SMALL = 6;
 /** By so much at that height, and so much more for each mm below it; mm. */
 const LEAST = 0.1;
 const MORE = 0.12;
+
+/** Letters of a word that stand apart do so by at least so much of their height, and that many mm: pull and thread take most of it. */
+const APART = { share: 0.08, most: 0.8 };
+
+/** How much farther apart two letters have to stand than the font has them, in mm; `scale` is of a unit across. Joined ones stay joined. */
+export function moreRoom(cell: Cell, next: Cell | undefined, scale: number, height: number): number {
+  const { source, glyphs } = cell;
+  const [first, second] = [glyphs[0], next?.glyphs[0]] as [Glyph | undefined, Glyph | undefined];
+  if (!source?.room || next?.source !== source || !first || !second || cell.blank || next.blank) return 0;
+  if (cell.rightToLeft) return 0;
+  const room = cell.advance - first.x + second.x + source.room(first.glyph, second.glyph);
+  if (room < TOUCHING * source.unitsPerEm) return 0;
+  return Math.max(0, Math.min(APART.share * height, APART.most) - room * scale);
+}
 
 /** Room between letters beside what the font gives, as a share of the height: as the person set it, else what small letters want. */
 export function letterSpaceOf({ letterSpace, height, font }: TextOutline): number {

@@ -11,7 +11,8 @@ import { boxPaths, BOX_WIDTH } from './box.ts';
 import { cellsOf, scaleOf, type Cell } from './cells.ts';
 import type { Font } from './fonts.ts';
 import type { GlyphSource } from './glyphs.ts';
-import { letterSpaceOf } from './letter-space.ts';
+import { knownFonts } from './known-fonts.ts';
+import { letterSpaceOf, moreRoom } from './letter-space.ts';
 import type { SetLetter, SetLine, SetText } from './set-letters.ts';
 import { setWithin } from './set-within.ts';
 
@@ -60,6 +61,8 @@ export function setText(outline: TextOutline, font: Font, along: readonly PlainO
   const spaceAfter = ({ rightToLeft }: Cell): number =>
     rightToLeft && outline.letterSpace === undefined ? 0 : letterSpace;
 
+  const asPrinted = outline.letterSpace !== undefined || knownFonts().isJoined(outline.font);
+
   // Every line's letters with where they begin on it, before it is lined up.
   let offset = 0;
   const lines = text.split('\n').map((line) => {
@@ -76,7 +79,9 @@ export function setText(outline: TextOutline, font: Font, along: readonly PlainO
         (cell.source ? cell.advance * scale : BOX_WIDTH * height * size) * (stitched ? 1 : stretch);
       pen += (change?.space ?? 0) * height;
       const x = pen;
-      pen += width + (i + 1 < cells.length ? spaceAfter(cell) : 0);
+      // The room that a person has set is what they get.
+      const apart = asPrinted ? 0 : moreRoom(cell, cells[i + 1], scale * stretch, height);
+      pen += width + (i + 1 < cells.length ? Math.max(spaceAfter(cell), apart) : 0);
       if (cell.blank) pen += (outline.wordSpace ?? 0) * height;
       return { cell, change, scale, width, x };
     });
