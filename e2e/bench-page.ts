@@ -33,9 +33,13 @@ export class BenchPage {
 
   /** Lays a design on the bench that is given whole. */
   async lay(address: string, design: Design): Promise<void> {
-    const made = await this.page.request.post(`${address}/api/designs`, { data: { design } });
-    expect(made.ok(), await made.text()).toBe(true);
-    const { id } = (await made.json()) as { id: string };
+    let id = '';
+    // A server that has only just started may say that its database does not answer yet; pages try again by themselves, too.
+    await expect(async () => {
+      const made = await this.page.request.post(`${address}/api/designs`, { data: { design } });
+      expect(made.ok(), await made.text()).toBe(true);
+      ({ id } = (await made.json()) as { id: string });
+    }).toPass({ timeout: 20_000 });
     await this.goTo(address, `/bench/${id}`);
     await this.ready();
   }

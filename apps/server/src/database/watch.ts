@@ -4,6 +4,10 @@ import { createConnection, type Connection } from 'mysql2/promise';
 const EVERY = 1_000;
 /** An answer later than this is none, in ms. */
 const PATIENCE = 1_500;
+/** So often in a row an answer is late before the database is said to be away: a busy machine is late once. */
+const LATE = 2;
+
+class Late extends Error {}
 
 export class DatabaseWatch {
   /** What is wrong, as a sentence; null while it answers. */
@@ -14,6 +18,7 @@ export class DatabaseWatch {
   private connection: Connection | null = null;
   private timer: NodeJS.Timeout | undefined;
   private ended = false;
+  private late = 0;
 
   constructor(url: string) {
     this.url = url;
@@ -31,15 +36,17 @@ export class DatabaseWatch {
   /** Asks once; sets `problem`. */
   async look(): Promise<void> {
     const waited = new Promise<never>((_, late) => {
-      const timer = setTimeout(() => late(new Error('late')), PATIENCE);
+      const timer = setTimeout(() => late(new Late()), PATIENCE);
       timer.unref();
     });
     try {
       await Promise.race([this.ping(), waited]);
       this.problem = this.told = null;
-    } catch {
+      this.late = 0;
+    } catch (error) {
       this.connection?.destroy();
       this.connection = null;
+      if (error instanceof Late && ++this.late < LATE) return;
       this.problem = this.told ?? 'The database does not answer; it is tried again all the time.';
     }
   }
