@@ -34,7 +34,7 @@ test('a cap is made of it, and follows what changes in the first but for what wa
   const bench = new BenchPage(page);
   await bench.lay(rosehip.address, first());
   const firstPath = new URL(page.url()).pathname;
-  await page.getByRole('button', { name: 'Adapt to another cloth, size or cap' }).click();
+  await page.getByRole('button', { name: 'Adapt to a cloth, size or cap' }).click();
   const changes = page.getByRole('region', { name: 'What changes' });
   await expect(changes).toContainText('Nothing is changed yet');
   await page.getByRole('combobox', { name: 'Cloth', exact: true }).selectOption('Cap front');

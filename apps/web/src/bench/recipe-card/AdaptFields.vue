@@ -36,7 +36,7 @@ function letGo(): void {
         @click="goAdapt(bench, router)"
       >
         <Shuffle :size="16" aria-hidden="true" />
-        {{ bench.design!.adapted ? 'Adapt' : 'Adapt to another cloth, size or cap' }}
+        {{ bench.design!.adapted ? 'Adapt' : 'Adapt to a cloth, size or cap' }}
       </button>
       <template v-if="bench.design!.adapted">
         <RouterLink
