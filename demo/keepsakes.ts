@@ -51,7 +51,7 @@ export function keepsakes(): Design {
       d.words('stars owls heath quiet moor', 'fredoka-700', 10, 0, 0, '234', {
         of: [heart.id],
         place: [1, 0, 0, 1, 0, 0],
-        baseline: within,
+        baseline: { ...within, edge: 2.5 },
       }),
     ],
   );

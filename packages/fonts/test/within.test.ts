@@ -91,6 +91,8 @@ describe('words that fill a shape', () => {
       const regions = letters.map(({ first, end }) =>
         outlineRegion({ kind: 'path', paths: drawn.paths.slice(first, end), fillRule: 'nonzero' }),
       );
+      // Nobody is told that cloth shows between letters.
+      expect(findingsOf(design, sewDesign(design)).map((f) => f.id)).not.toContain('bare-between');
       letters.forEach(({ line }, i) => {
         if (letters[i + 1]?.line !== line) return;
         const meets = (distance: number): boolean =>

@@ -1,6 +1,6 @@
 // Bare cloth between neighbours that should meet.
 import { coversBand, sewnFrom } from '../../stitches/kinds.ts';
-import { findItem } from '../../design/tree.ts';
+import { findItem, isLetter, originOf } from '../../design/tree.ts';
 import type { PathOutline, Recipe } from '../../design/types.ts';
 import { intersect, offsetRegion, subtract, unite } from '../../geometry/clip.ts';
 import { regionArea, regionBounds, ringsOf, type Region } from '../../geometry/region.ts';
@@ -20,6 +20,10 @@ const LEAST_BARE = 0.8;
 /** Neighbours shall overlap by the cloth's compensation and this, in mm. */
 const OVERLAP = 0.3;
 
+/** Letters of the same words are to stand apart. */
+const areOneWord = (a: string, b: string): boolean =>
+  isLetter(a) && isLetter(b) && originOf(a) === originOf(b);
+
 export const gapCheck: Check = {
   id: 'bare-between',
   find(checked) {
@@ -28,6 +32,7 @@ export const gapCheck: Check = {
     for (let j = 1; j < dense.length; j++)
       for (let i = 0; i < j; i++) {
         const [a, b] = [dense[i].cover!, dense[j].cover!];
+        if (areOneWord(dense[i].leaf.id, dense[j].leaf.id)) continue;
         if (!boundsMeet(a.bounds, b.bounds, NEAR)) continue;
         let between = intersect(offsetRegion(a.region, NEAR / 2), offsetRegion(b.region, NEAR / 2));
         if (!between.length) continue;
