@@ -191,7 +191,7 @@ job(2, async ({ page, bench, hands }) => {
   await expect(stage.locator('[data-copy]')).toHaveCount(1);
   await hands.press(page.getByRole('radio', { name: 'Cap' }));
   await hands.button('Make one for the cap');
-  await expect(page.locator('[data-figures="1"]')).toContainText(/× 5\d(\.\d)? mm/);
+  await expect(page.locator('[data-figures="1"]')).toContainText(/× (5\d(\.\d)? mm|2\.[012]\d? in)/);
   await hands.press(page.getByRole('button', { name: 'Keep as a new design' }));
   await bench.ready();
   await hands.done();
