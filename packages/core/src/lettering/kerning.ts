@@ -11,15 +11,15 @@ const LEAST = 0.03;
 /** Letters that stand nearer than so much of an em by themselves are meant to touch. */
 export const TOUCHING = 0.005;
 
-/** How far a glyph reaches to both sides in each band; NaN where it has nothing. In units. */
+/** How far a glyph reaches to both sides in each band, in units; where it has nothing, from Infinity to -Infinity. */
 interface Sides {
   left: Float64Array;
   right: Float64Array;
 }
 
 function sidesOf(paths: readonly Path[], em: number): Sides {
-  const left = new Float64Array(2 * BANDS).fill(NaN);
-  const right = new Float64Array(2 * BANDS).fill(NaN);
+  const left = new Float64Array(2 * BANDS).fill(Infinity);
+  const right = new Float64Array(2 * BANDS).fill(-Infinity);
   const band = (y: number): number => Math.min(2 * BANDS - 1, Math.max(0, Math.floor((y / em + 1) * BANDS)));
   for (const path of paths) {
     const { coords } = flattenPath(path);
@@ -32,8 +32,8 @@ function sidesOf(paths: readonly Path[], em: number): Sides {
         const at = (y: number): number =>
           ay === by ? ax : ax + (bx - ax) * Math.min(1, Math.max(0, (y - ay) / (by - ay)));
         const ends = from === to || ay === by ? [ax, bx] : [at(low), at(high)];
-        left[k] = Math.min(...ends, ...(Number.isNaN(left[k]) ? [] : [left[k]]));
-        right[k] = Math.max(...ends, ...(Number.isNaN(right[k]) ? [] : [right[k]]));
+        left[k] = Math.min(left[k], ...ends);
+        right[k] = Math.max(right[k], ...ends);
       }
     }
   }
@@ -42,12 +42,7 @@ function sidesOf(paths: readonly Path[], em: number): Sides {
 
 /** Least room between two letters, the second one beginning at 0; Infinity when they have no height in common. */
 function roomBetween(first: Sides, second: Sides): number {
-  let least = Infinity;
-  for (let k = 0; k < first.right.length; k++) {
-    const room = second.left[k] - first.right[k];
-    if (room < least) least = room;
-  }
-  return least;
+  return first.right.reduce((least, right, k) => Math.min(least, second.left[k] - right), Infinity);
 }
 
 export interface Spacer {

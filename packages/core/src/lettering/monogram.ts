@@ -1,6 +1,6 @@
 // One to three letters that fill a frame, each bent to its part of it.
 import { intersect, offsetRegion } from '../geometry/clip.ts';
-import type { Point } from '../geometry/points.ts';
+import { distance } from '../geometry/points.ts';
 import { largestPolygon, regionBounds, type Polygon, type Region } from '../geometry/region.ts';
 import { fits, piecePatch } from './patch.ts';
 import { longestRun, readAt, type Part, type WordSize } from './parts.ts';
@@ -29,8 +29,6 @@ function uprightPart(polygon: Polygon): Part {
   return (u, v) => ({ x: b.minX + u * (b.maxX - b.minX), y: above(u) + v * (below(u) - above(u)) });
 }
 
-const apart = (a: Point, b: Point): number => Math.hypot(a.x - b.x, a.y - b.y);
-
 /**
  * Parts of a frame for the letters of a monogram, from left to right. `edge` is kept free along the frame's edge and `gap`
  * between letters; mm. `sides` is how high the outer ones of three are, as a share of what they could be. A letter without
@@ -58,7 +56,7 @@ export function monogramParts(
     if (!piece) return null;
     const bent = piecePatch(piece, i > 0, i + 1 < count);
     const part = fits(bent, piece) ? bent : uprightPart(piece);
-    const [w, h] = [apart(part(0, 0.5), part(1, 0.5)), apart(part(0.5, 0), part(0.5, 1))];
+    const [w, h] = [distance(part(0, 0.5), part(1, 0.5)), distance(part(0.5, 0), part(0.5, 1))];
     const low = count === 3 && i !== 1 ? sides : 1;
     const wide = w / (low * h) / (width / Math.max(1e-9, height));
     const narrow = Math.min(1, WIDEST / wide);

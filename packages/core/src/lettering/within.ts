@@ -1,7 +1,7 @@
 // Words that fill a shape: the shape is parted into rows, and every word is bent to its part of a row.
 import { intersect, offsetRegion } from '../geometry/clip.ts';
 import { polygonArea, regionArea, regionBounds, type Polygon, type Region } from '../geometry/region.ts';
-import type { Point } from '../geometry/points.ts';
+import { distance } from '../geometry/points.ts';
 import { fits, piecePatch } from './patch.ts';
 import { longestRun, parted, readAt, type Part, type WordSize } from './parts.ts';
 
@@ -46,9 +46,8 @@ function rowOf({ region, minX, maxX }: Laying, top: number, bottom: number, patc
 function patchOf(polygon: Polygon): Row | null {
   const part = piecePatch(polygon, false, false);
   if (!fits(part, polygon)) return null;
-  const far = (a: Point, b: Point): number => Math.hypot(a.x - b.x, a.y - b.y);
-  const [top, bottom] = [far(part(0, 0), part(1, 0)), far(part(0, 1), part(1, 1))];
-  const highs = Array.from({ length: 9 }, (_, i) => far(part(i / 8, 0), part(i / 8, 1)));
+  const [top, bottom] = [distance(part(0, 0), part(1, 0)), distance(part(0, 1), part(1, 1))];
+  const highs = Array.from({ length: 9 }, (_, i) => distance(part(i / 8, 0), part(i / 8, 1)));
   if (Math.min(top, bottom) < UPRIGHT * Math.max(top, bottom)) return null;
   if (Math.min(...highs) < LOW * Math.max(...highs)) return null;
   const height = highs.reduce((sum, h) => sum + h, 0) / highs.length;

@@ -29,7 +29,12 @@ const drawings = SHAPE_CHOICES.map((c) => ({ ...c, data: drawing(c.id) }));
   <section class="p-4" aria-label="Shapes">
     <h2 class="text-lg">Shapes</h2>
     <p class="mb-3 text-muted">Choose one, then drag on the cloth; its size is typed on the recipe card.</p>
-    <button type="button" class="button mb-3 w-full justify-center" @click="ask()">
+    <button
+      type="button"
+      class="button mb-3 w-full justify-center"
+      title="Or drop files on the cloth"
+      @click="ask()"
+    >
       <Upload :size="16" aria-hidden="true" /> Bring in a drawing or stitches
     </button>
     <ul class="grid grid-cols-4 gap-1.5">

@@ -26,7 +26,7 @@ const ask = useAskForFiles();
       }}
     </p>
     <template v-if="bench.design?.objects.length">
-      <button type="button" class="button mt-4" @click="ask()">
+      <button type="button" class="button mt-4" title="Or drop files on the cloth" @click="ask()">
         <Upload :size="16" aria-hidden="true" /> Bring in a drawing or stitches
       </button>
       <AdaptFields class="mt-2" />
