@@ -16,11 +16,15 @@ test('work goes on while the server is away, and is saved when it is back', asyn
   await bench.drag([-100, -60], [-20, 20]);
   await bench.saved();
 
+  const cloth = await bench.cloth.boundingBox();
+
   await rosehip.kill();
   await bench.tool('Rectangle');
   await bench.drag([20, -60], [100, 20]);
   await expect(bench.blocks()).toHaveCount(2);
   await expect(page.getByTestId('save-state')).toContainText('can’t reach the server');
+  // The longer words move nothing: the cloth stays where the hand is.
+  expect(await bench.cloth.boundingBox()).toEqual(cloth);
   await rosehip.start();
   await bench.saved();
   await page.reload();

@@ -108,7 +108,7 @@ function rename(event: Event): void {
     <button
       v-else
       type="button"
-      class="button button-quiet min-w-20 shrink-0 px-2 max-[1100px]:shrink max-[900px]:min-w-0 max-[900px]:px-1"
+      class="button button-quiet min-w-20 shrink px-2 max-[900px]:min-w-0 max-[900px]:px-1"
       :class="bench.saveState === 'away' || bench.saveState === 'refused' ? 'text-amber-deep' : 'text-muted'"
       :title="bench.saveProblem || 'History: every save, to look at and to bring back'"
       :aria-pressed="view.panel === 'history'"
@@ -116,7 +116,7 @@ function rename(event: Event): void {
     >
       <History :size="18" class="shrink-0 max-[900px]:hidden" aria-hidden="true" />
       <span class="sr-only">History:</span>
-      <span role="status" data-testid="save-state" class="max-w-64 truncate max-[900px]:max-w-14">{{
+      <span role="status" data-testid="save-state" class="min-w-0 max-w-64 truncate max-[900px]:max-w-14">{{
         saveWords
       }}</span>
     </button>
