@@ -59,6 +59,13 @@ test('number fields take units and arithmetic, and say what is wrong', async ({ 
   await expect(bench.field('Width')).toHaveValue('38.1');
   await bench.setField('Across', '12.7 + 3');
   await expect(bench.field('Across')).toHaveValue('15.7');
+  // A number that has changed under the hand is typed over, not added to.
+  await bench.field('Across').focus();
+  await page.keyboard.press('ArrowUp');
+  await expect(bench.field('Across')).toHaveValue('15.8');
+  await page.keyboard.type('14.2');
+  await page.keyboard.press('Enter');
+  await expect(bench.field('Across')).toHaveValue('14.2');
   await bench.setField('Turn', '360/5');
   await expect(bench.field('Turn')).toHaveValue('72');
   await bench.setField('Row spacing', 'wide');

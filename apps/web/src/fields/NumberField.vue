@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // A number that can be typed with arithmetic and units, stepped with the arrow keys, and scrubbed by its label.
-import { computed, ref, useId, watch } from 'vue';
+import { computed, nextTick, ref, useId, useTemplateRef, watch } from 'vue';
 import { useSettings } from '../stores/settings.ts';
 import { NumberError, readNumber, showNumber, type Measure } from './arithmetic.ts';
 
@@ -35,9 +35,14 @@ const shown = computed(() =>
 const text = ref(shown.value);
 const problem = ref('');
 const typing = ref(false);
+const field = useTemplateRef<HTMLInputElement>('field');
 
-watch(shown, (now) => {
-  if (!typing.value) text.value = now;
+/** A number that becomes another one while the hand is about to type over it is selected again, or what is typed would be added to it. */
+watch(shown, async (now) => {
+  if (typing.value) return;
+  text.value = now;
+  await nextTick();
+  if (document.activeElement === field.value && !typing.value) field.value!.select();
 });
 
 const limited = (v: number): number => Math.min(props.most, Math.max(props.least, v));
@@ -124,6 +129,7 @@ function scrub(event: PointerEvent): void {
     <div class="relative" :class="inline ? 'w-22' : ''">
       <input
         :id="id"
+        ref="field"
         v-model="text"
         class="field"
         :class="unitShown ? 'pr-8' : ''"
