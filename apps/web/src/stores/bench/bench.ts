@@ -29,7 +29,7 @@ export const useBench = defineStore('bench', () => {
   /** An older revision that is looked at on the cloth; the next edit, or leaving it, shows the design again. */
   const looking = shallowRef<number | null>(null);
 
-  const { keepTo, clear: selectNothing, ...selecting } = useSelection(design, committed);
+  const { keepTo, now, again, clear: selectNothing, ...selecting } = useSelection(design, committed);
   const { selection, committedSelected } = selecting;
   const {
     does: doesJob,
@@ -38,7 +38,7 @@ export const useBench = defineStore('bench', () => {
     redo: redoStep,
     clear: forgetSteps,
     ...steps
-  } = useSteps(committed, changed, (sentence) => (message.value = sentence));
+  } = useSteps(committed, changed, (sentence) => (message.value = sentence), { now, again });
   const { open, close: closeSaving, edited, decide, ...saving } = useSaving(committed, show, api, drafts);
 
   /** The design as it is shown, every outline by itself: what the cloth draws and hits. */

@@ -3,6 +3,12 @@ import { computed, ref, watch, type Ref } from 'vue';
 import { fontsCame } from '../fonts.ts';
 import { findItem, findPlace, resolvedItem, type Design, type Item, type PlainOutline } from '@rosehip/core';
 
+/** What is selected, and the group whose inside is worked on. */
+export interface Selected {
+  ids: readonly string[];
+  inside: string | null;
+}
+
 /** `design` is what is shown, `committed` what it was before the preview that may be under way. */
 export function useSelection(design: Ref<Design | null>, committed: Ref<Design | null>) {
   const selection = ref<string[]>([]);
@@ -34,10 +40,18 @@ export function useSelection(design: Ref<Design | null>, committed: Ref<Design |
     if (inside.value && !findItem(next, inside.value)) inside.value = null;
   }
 
+  const now = (): Selected => ({ ids: selection.value, inside: inside.value });
+
+  /** Selects again what was selected, as far as the design holds it. */
+  function again({ ids, inside: group }: Selected): void {
+    selection.value = ids.filter((id) => committed.value && findItem(committed.value, id));
+    inside.value = group && committed.value && findItem(committed.value, group) ? group : null;
+  }
+
   function clear(): void {
     selection.value = [];
     inside.value = null;
   }
 
-  return { selection, inside, selected, committedSelected, selectedPlain, keepTo, clear };
+  return { selection, inside, selected, committedSelected, selectedPlain, keepTo, now, again, clear };
 }

@@ -36,6 +36,7 @@ describe('steps', () => {
   function made() {
     const committed = shallowRef<Design | null>(start());
     const said: string[] = [];
+    const { now, again, selection } = useSelection(committed, committed);
     const labels: string[] = [];
     const steps = useSteps(
       committed,
@@ -44,8 +45,9 @@ describe('steps', () => {
         labels.push(label);
       },
       (sentence) => said.push(sentence),
+      { now, again },
     );
-    return { committed, said, labels, steps };
+    return { committed, said, labels, steps, selection };
   }
 
   test('are taken back and done again, to exactly what was there', () => {
@@ -71,6 +73,23 @@ describe('steps', () => {
     }
     expect(said.slice(0, 1)).toEqual(['Undone: Move a']);
     expect(labels.slice(0, 4)).toEqual(['Move a', 'Move c', 'Move a', 'Undone: Move a']);
+  });
+
+  test('go where the hand was: what was selected is selected again', () => {
+    const { steps, selection } = made();
+    selection.value = ['a'];
+    steps.run(moved('a', 3));
+    selection.value = ['c'];
+    steps.does((design) => removeJob(design, ['c']));
+    selection.value = [];
+    for (const seen of [['c'], ['a']]) {
+      steps.undo();
+      expect(selection.value).toEqual(seen);
+    }
+    for (const seen of [['c'], []]) {
+      steps.redo();
+      expect(selection.value).toEqual(seen);
+    }
   });
 
   test('a new step forgets what could have been done again', () => {

@@ -9,17 +9,24 @@ import {
   type Design,
   type Job,
 } from '@rosehip/core';
+import type { Selected } from './selection.ts';
 
 export interface Step {
   label: string;
   inverse: Command;
+  /** What was selected on the other side of the step, and is again when it is taken. */
+  selected: Selected;
 }
 
-/** `changed` takes the design as it has become, and says in words what was done; `say` tells what can't be done. */
+/**
+ * `changed` takes the design as it has become, and says in words what was done; `say` tells what can't be done; `selecting`
+ * tells what is selected and selects it again: whoever takes steps back and does them again goes on where the hand was.
+ */
 export function useSteps(
   committed: Ref<Design | null>,
   changed: (next: Design, label: string) => void,
   say: (sentence: string) => void,
+  selecting: { now: () => Selected; again: (selected: Selected) => void },
 ) {
   const undoSteps = shallowRef<Step[]>([]);
   const redoSteps = shallowRef<Step[]>([]);
@@ -29,7 +36,8 @@ export function useSteps(
     if (!committed.value) return false;
     try {
       const applied = applySettled(committed.value, command);
-      undoSteps.value = [...undoSteps.value, { label: command.label, inverse: applied.inverse }];
+      const selected = selecting.now();
+      undoSteps.value = [...undoSteps.value, { label: command.label, inverse: applied.inverse, selected }];
       redoSteps.value = [];
       changed(applied.design, command.label);
       return true;
@@ -58,8 +66,9 @@ export function useSteps(
     if (!last || !committed.value) return;
     const applied = applyCommand(committed.value, last.inverse);
     from.value = from.value.slice(0, -1);
-    to.value = [...to.value, { label: last.label, inverse: applied.inverse }];
+    to.value = [...to.value, { label: last.label, inverse: applied.inverse, selected: selecting.now() }];
     changed(applied.design, `${word}: ${last.label}`);
+    selecting.again(last.selected);
     say(`${word}: ${last.label}`);
   }
   const undo = (): void => step(undoSteps, redoSteps, 'Undone');
