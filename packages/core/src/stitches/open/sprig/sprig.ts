@@ -179,7 +179,7 @@ function stitch(input: Input): SewnThread[] {
       from: start ?? from,
     });
     if (stem.length < 2) return [];
-    const places = scatter(polygon, 0.55 * apart, 0.5 * apart, random).filter(
+    const places = scatter(polygon, 0.55 * apart, 0.5 * apart, random).places.filter(
       (p) => !halves || halves.side(p) > 0.3 * apart,
     );
     const curl = 0.5 * settings.curl;

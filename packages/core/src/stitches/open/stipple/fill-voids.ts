@@ -5,13 +5,14 @@ import type { Coords } from '../../../geometry/polyline.ts';
 import { coordsBounds, type Ring } from '../../../geometry/region.ts';
 
 /** Cloth farther than this from the line is a void, in spacings. */
-const FAR = 0.9;
+const FAR = 0.76;
 /** Fingers reach for places so far from each other, in spacings. */
 const BETWEEN = 1.5;
 /** Places are looked at this close together, in spacings. */
-const GRID = 0.45;
-/** A finger ends this far from the edge, in spacings. */
+const GRID = 0.35;
+/** A finger ends this far from the edge, in spacings; in narrow parts, which are bare when they are so far away, this far. */
 const ROOM = 0.45;
+const NARROW = { far: 1.2, room: 0.2 };
 
 /** The line with fingers to all voids of the polygon. They are narrow: the line has to even itself out again. */
 export function withFingers(line: Coords, spacing: number, rings: readonly Ring[], closed = true): Coords {
@@ -26,8 +27,10 @@ export function withFingers(line: Coords, spacing: number, rings: readonly Ring[
   for (let x = b.minX; x <= b.maxX; x += GRID * spacing)
     for (let y = b.minY; y <= b.maxY; y += GRID * spacing) {
       if (index.nearest(x, y, FAR * spacing)) continue;
-      if (!edges.inside(x, y) || edges.nearest(x, y, ROOM * spacing)) continue;
+      if (!edges.inside(x, y)) continue;
       const near = index.nearest(x, y, 1e6)!;
+      const room = near.distance > NARROW.far * spacing ? NARROW.room : ROOM;
+      if (edges.nearest(x, y, room * spacing)) continue;
       voids.push({ at: { x, y }, edge: edgeOf(near.edge), far: near.distance });
     }
   voids.sort((p, q) => q.far - p.far);

@@ -66,14 +66,22 @@ function alongRing(ring: Ring, apart: number, random: () => number): Point[] {
 
 /**
  * Places inside a polygon, about `apart` mm from each other: first along its edge, `inset` mm inside or as far as there is
- * room, then between. There is one place at least.
+ * room, then between. There is one place at least. `edges` numbers the edge that each place lies along; -1 between.
  */
-export function scatter(polygon: Polygon, apart: number, inset: number, random: () => number): Point[] {
+export function scatter(
+  polygon: Polygon,
+  apart: number,
+  inset: number,
+  random: () => number,
+): { places: Point[]; edges: number[] } {
   const places = new Places(apart);
   const inner = reachingInset(polygon, inset);
-  for (const ring of inner.flatMap(ringsOf))
+  const edges: number[] = [];
+  inner.flatMap(ringsOf).forEach((ring, number) => {
     for (const p of alongRing(ring, apart, random)) if (places.isFree(p, 0.8 * apart)) places.add(p);
+    while (edges.length < places.all.length) edges.push(number);
+  });
   for (const p of inner) places.throwInto(p, 0.8 * apart, random);
   for (const p of offsetRegion([polygon], -0.55 * inset)) places.throwInto(p, 0.8 * apart, random);
-  return places.all;
+  return { places: places.all, edges: places.all.map((_, i) => edges[i] ?? -1) };
 }

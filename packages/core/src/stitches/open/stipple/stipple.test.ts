@@ -45,3 +45,18 @@ test('vermicelli is longer than round lobes at the same distance', () => {
     );
   expect(length('tight')).toBeGreaterThan(length('curved'));
 });
+
+test('lobes end at a straight edge, the line does not run along it', () => {
+  const spacing = 3;
+  const outline = { kind: 'rectangle', x: 0, y: 0, width: 80, height: 60, turn: 0, radius: 0 } as const;
+  for (let seed = 1; seed <= 6; seed++) {
+    let [along, longest] = [0, 0];
+    for (const { x, y } of sewn(outline, { spacing, seed }))
+      for (let i = 1; i < x.length; i++) {
+        const beside = Math.min(40 - Math.abs(x[i]), 30 - Math.abs(y[i])) < 0.65 * spacing;
+        along = beside ? along + Math.hypot(x[i] - x[i - 1], y[i] - y[i - 1]) : 0;
+        longest = Math.max(longest, along);
+      }
+    expect(longest).toBeLessThan(5 * spacing);
+  }
+});

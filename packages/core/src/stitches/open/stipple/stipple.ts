@@ -34,7 +34,7 @@ import { lineAround, netOf, type TreeLine } from './tree-line.ts';
  * the end.
  */
 const MANNERS = {
-  round: { apart: 1.75, rounds: [10, 12, 10, 30, 12] },
+  round: { apart: 1.75, rounds: [10, 12, 10, 26, 10] },
   tight: { apart: 1.35, rounds: [6, 8, 6, 8, 0] },
 } as const;
 /** Places along the edge lie so far inside, in spacings. */
@@ -75,13 +75,13 @@ function stippleLine(
     .map((ring) => simplerRing(ring, CLOSE * spacing))
     .filter((ring) => ring.length > 4);
   const edges = new EdgeIndex(rings);
-  const places = scatter(polygon, apart * spacing, INSET * spacing, random);
+  const { places, edges: along } = scatter(polygon, apart * spacing, INSET * spacing, random);
   if (!places.length) return null;
   const net = netOf(places, apart * spacing, edges);
   // In narrow parts the line keeps nearer to its tree than the edge is.
   const radius = (p: Point): number =>
     Math.min(RADIUS * spacing, NARROW * (edges.nearest(p.x, p.y, spacing)?.distance ?? spacing));
-  const around = lineAround(places, net, radius, random, ends);
+  const around = lineAround(places, along, net, radius, random, ends);
   let { points } = around;
   const { closed } = around;
   if (!closed && ends) {
@@ -96,13 +96,16 @@ function stippleLine(
   const reaching = reach(reach(rough, rounds[1]), rounds[2]);
   const blunt = withoutKinks(reaching, spacing, closed);
   const settled = reach(blunt, rounds[3]);
-  const even = faired(relaxed(settled, spacing, rings, rounds[4], closed), closed);
+  const even = faired(
+    relaxed(withoutKinks(settled, spacing, closed), spacing, rings, rounds[4], closed),
+    closed,
+  );
   const out = Array.from({ length: even.length / 2 }, (_, i) => ({ x: even[2 * i], y: even[2 * i + 1] }));
   return { points: out, closed };
 }
 
 /** Cloth that is farther from the line than this, in spacings, is bare; a line that leaves more than this share so … */
-const FAR = 1.1;
+const FAR = 1;
 const BARE = 0.05;
 /** … or comes out of the shape by more than this, in mm, has no room to wander. */
 const OUT = 0.15;

@@ -118,15 +118,22 @@ function stretchOf(
 /**
  * The edges of a net in the order in which a tree takes them, so that it has as many twigs as can be: no two hubs are
  * neighbours, every other place is a twig of one of them, and hubs are joined over one twig between them where that
- * can be. The line about such a tree is all lobes of one size, with no long rails side by side.
+ * can be. The line about such a tree is all lobes of one size, with no long rails side by side. Places
+ * along an edge, which `along` numbers, are twigs of places farther in wherever that can be: the line comes to the edge in
+ * lobes and does not run along it.
  */
-function lobedOrder(count: number, net: Net, random: () => number): Net {
+function lobedOrder(along: readonly number[], net: Net, random: () => number): Net {
+  const count = along.length;
+  const onOneEdge = (a: number, b: number): boolean => along[a] >= 0 && along[a] === along[b];
   const beside: number[][] = Array.from({ length: count }, () => []);
   for (const [a, b] of net) {
     beside[a].push(b);
     beside[b].push(a);
   }
-  const shuffled = Array.from({ length: count }, (_, i) => ({ i, at: random() })).sort((p, q) => p.at - q.at);
+  const shuffled = Array.from({ length: count }, (_, i) => ({
+    i,
+    at: random() + (along[i] < 0 ? 0 : 1),
+  })).sort((p, q) => p.at - q.at);
   const hub = new Uint8Array(count);
   const isTwig = new Uint8Array(count);
   for (const { i } of shuffled) {
@@ -136,11 +143,12 @@ function lobedOrder(count: number, net: Net, random: () => number): Net {
   }
   const twigs: Net = [];
   for (const { i } of shuffled) {
-    const hubs = hub[i] ? [] : beside[i].filter((j) => hub[j]);
+    const hubs = hub[i] ? [] : beside[i].filter((j) => hub[j] && !onOneEdge(i, j));
     if (hubs.length) twigs.push([i, hubs[Math.floor(random() * hubs.length)]]);
   }
+  const weight = ([a, b]: [number, number]): number => (hub[a] || hub[b] ? 0 : 1) + (onOneEdge(a, b) ? 4 : 0);
   const rest = net
-    .map((edge) => ({ edge, weight: random() + (hub[edge[0]] || hub[edge[1]] ? 0 : 1) }))
+    .map((edge) => ({ edge, weight: random() + weight(edge) }))
     .sort((p, q) => p.weight - q.weight);
   return [...twigs, ...rest.map(({ edge }) => edge)];
 }
@@ -151,13 +159,14 @@ export interface TreeLine {
 }
 
 /**
- * The line around a random tree of the net that holds the first place; `radius` mm about a place where no others are.
- * With two `ends` a stretch of the net's outer edge, from the one to the other, is part of the tree, and the line
- * leaves out its outer side: it is open, and goes from near one of them to near the other. It stays closed where
- * there is no room for that.
+ * The line around a random tree of the net that holds the first place; `radius` mm about a place where no others are. `along`
+ * numbers the edges that places lie along. With two `ends` a stretch of the net's outer edge, from the one to the other, is
+ * part of the tree, and the line leaves out its outer side: it is open, and goes from near one of them to near the other. It
+ * stays closed where there is no room for that.
  */
 export function lineAround(
   places: readonly Point[],
+  along: readonly number[],
   net: Net,
   radius: (place: Point) => number,
   random: () => number,
@@ -174,7 +183,7 @@ export function lineAround(
     const [a, b] = [open[i - 1].place, open[i].place];
     if (sets.join(a, b)) tree.add(keyOf(a, b));
   }
-  for (const edge of lobedOrder(places.length, net, random)) if (sets.join(...edge)) tree.add(keyOf(...edge));
+  for (const edge of lobedOrder(along, net, random)) if (sets.join(...edge)) tree.add(keyOf(...edge));
 
   const corners: Corner[] = around.flatMap((list, v) =>
     Array.from({ length: Math.max(1, list.length) }, (_, k): Corner => ({
