@@ -11,13 +11,16 @@ import {
   findCrossing,
   insideRegion,
   layersOf,
+  Move,
   offsetRegion,
   outlineRegion,
   paintThread,
+  Part,
   regionBounds,
   sewDesign,
   stitchKind,
   type Design,
+  type Plan,
   type PlainOutline,
   type Region,
   type SettingValue,
@@ -151,6 +154,8 @@ export function measured(outline: PlainOutline, how: (typeof GALLERY_KINDS)[stri
     longest,
     crossings: threads.filter((t) => findCrossing(pointsOf(t), 3)).length,
     ...coverOfRegion(layersOf(plan, area, 0.1), region),
+    /** Layers of the top stitches alone. */
+    top: coverOfRegion(layersOf(onTop(plan), area, 0.1), region).layers,
     crowd: crowd(threads, 0.25),
     outside: outside(region, threads),
     ...near(region, threads, 0.625 * spacing, spacing),
@@ -158,6 +163,11 @@ export function measured(outline: PlainOutline, how: (typeof GALLERY_KINDS)[stri
     spacing,
     ms,
   };
+}
+
+/** A plan without what lies under its stitches: underlay, and ways that later stitches cover. */
+function onTop({ x, y, move, part }: Plan): Pick<Plan, 'x' | 'y' | 'move'> {
+  return { x, y, move: move.map((m, i) => (m === Move.stitch && part[i] !== Part.top ? Move.jump : m)) };
 }
 
 /** A picture of a shape's thread at so many pixels a millimetre; with its outline over it. */

@@ -29,6 +29,7 @@ const WANTED: Wanted[] = [
   { name: 'gap', holds: (m) => m.worstGap <= 0.25 },
   { name: 'spill', holds: (m) => m.spill <= 0.35 + COMPENSATION },
   { name: 'p99', holds: (m) => m.layers.p99 <= 4 },
+  { name: 'top p99', holds: (m) => m.top.p99 <= 4 },
   { name: 'length', holds: (m) => m.longest <= 7.01 },
   { name: 'threads', holds: (m) => m.threads <= m.pieces && m.threads > 0 },
 ];

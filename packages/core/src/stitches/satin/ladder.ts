@@ -7,7 +7,7 @@ export interface Rung {
 }
 
 /** How densely stitches lie under another column, as a share. */
-const HIDDEN = 0.5;
+const HIDDEN = 0.3;
 /** Crowding is judged over this much of the outer edge, in mm. */
 const WINDOW = 0.6;
 

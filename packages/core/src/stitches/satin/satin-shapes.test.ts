@@ -79,6 +79,32 @@ describe('across a shape', () => {
     expect(Math.max(...lengthsOf(t))).toBeLessThanOrEqual(7.05);
   });
 
+  test('dots and other compact shapes are sewn with parallel stitches, across their short way', () => {
+    const flat = (outline: PlainOutline, angle: number): void => {
+      const [t] = stitch(outline, { underlay: 'none' });
+      expect(covered(outline, [t])).toBeGreaterThan(0.98);
+      for (let i = 1; i < t.x.length; i++) {
+        const turn = Math.atan2(t.y[i] - t.y[i - 1], t.x[i] - t.x[i - 1]) - angle;
+        if (lengthsOf(t)[i - 1] > 1) expect(Math.abs(Math.sin(turn))).toBeLessThan(0.45);
+      }
+    };
+    for (const width of [1, 1.4, 2, 3, 5])
+      flat({ kind: 'ellipse', x: 0, y: 0, width, height: width, turn: 0 }, 0);
+    flat({ kind: 'ellipse', x: 3, y: 0, width: 4, height: 3, turn: 60 }, (5 * Math.PI) / 6);
+    flat(drawn('M0 4L-3.6 0C-4.6 -2 -2.6 -4 0 -2C2.6 -4 4.6 -2 3.6 0Z'), Math.PI / 2);
+  });
+
+  test('an end with rounded corners is sewn to its edge', () => {
+    for (const round of [0.4, 0.9, 1.4]) {
+      const outline = drawn(
+        `M-12 -3H${12 - round}A${round} ${round} 0 0 1 12 ${round - 3}V${3 - round}A${round} ${round} 0 0 1 ${12 - round} 3H-12Z`,
+      );
+      const threads = stitch(outline, { underlay: 'none' });
+      expect(covered(outline, threads)).toBeGreaterThan(0.99);
+      expect(Math.max(...threads[0].x)).toBeGreaterThan(11.7);
+    }
+  });
+
   test('stitches of a band lie square across it', () => {
     const [t] = stitch(BAND, { underlay: 'none' });
     const across = lengthsOf(t).flatMap((l, i) => (l > 3.5 ? [Math.abs(t.x[i + 1] - t.x[i])] : []));

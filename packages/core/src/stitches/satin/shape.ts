@@ -6,6 +6,7 @@ import type { Chord } from '../../geometry/mesh.ts';
 import { distance, type Point } from '../../geometry/points.ts';
 import { insidePolygon, polygonArea, ringsOf, type Polygon, type Region } from '../../geometry/region.ts';
 import { Column } from './column.ts';
+import { compactRungs } from './compact.ts';
 import type { Line } from '../../geometry/polyline.ts';
 import { Ladder, type Rung } from './ladder.ts';
 import { rungsAround, rungsOf, type SleeveEnd } from './sleeve.ts';
@@ -24,7 +25,9 @@ const SMOOTH = 1.2;
 /** A branch runs in under what it meets by this much, in mm. */
 const UNDER = 1.2;
 /** … and by no more than this share of half the width of what it meets: what comes from both sides must not pile up. */
-const UNDER_SHARE = 0.35;
+const UNDER_SHARE = 0.25;
+/** So many rungs before a mouth lie hidden already: what goes through there is sewn wider than it is drawn. */
+const AT_MOUTH = 2;
 
 /** The sides of a polygon as x0, y0, x1, y1 quadruples. */
 function sidesOf(polygon: Polygon): Float64Array {
@@ -267,7 +270,8 @@ function ladderAlong(course: Course, shape: Shape): Ladder | null {
     );
   };
   const [before, after] = [under(0).reverse(), under(1)];
-  return new Ladder([...before, ...rungs, ...after], { hidden: [before.length, after.length] });
+  const hidden = ({ length }: Rung[]): number => (length ? length + AT_MOUTH : 0);
+  return new Ladder([...before, ...rungs, ...after], { hidden: [hidden(before), hidden(after)] });
 }
 
 /** Cuts are so wide, and reach so far beyond both sides, in mm. */
@@ -368,6 +372,13 @@ const SMOOTHED = [0.06, 0.12];
 
 /** Columns of a polygon; where a first look finds none that suit, others are tried. */
 function suitedColumns(polygon: Polygon, compensation: number): ShapeColumns {
+  const compact = compactRungs(polygon);
+  if (compact)
+    return {
+      polygon,
+      branches: [{ column: Column.of(new Ladder(compact), compensation), meets: [] }],
+      unsuited: false,
+    };
   const first = columnsOfPolygon(polygon, compensation);
   if (!first.unsuited) return first;
   for (const finer of OTHER_STEPS) {

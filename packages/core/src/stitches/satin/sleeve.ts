@@ -187,6 +187,32 @@ function rungsBetween(left: Side, right: Side): Rung[] {
   return out;
 }
 
+/** The last of them lies so far inside of where an end bulges most, in mm: thread is as wide to its other side. */
+const INSIDE = 0.1;
+
+/** Rungs beside each other over what an end bulges beyond its first rung, from there on outwards: from the `first` point of it to its last. */
+function rungsBeyond(end: readonly Point[]): { first: Point; last: Point }[] {
+  const [a, b] = [end[0], end[end.length - 1]];
+  const width = distance(a, b);
+  if (width < 1e-6) return [];
+  const depth = (p: Point): number => Math.abs((b.x - a.x) * (p.y - a.y) - (b.y - a.y) * (p.x - a.x)) / width;
+  const most = Math.max(...end.map(depth));
+  /** The first place on a way that lies so deep. */
+  const placeOn = (way: readonly Point[], wanted: number): Point => {
+    const i = Math.max(
+      1,
+      way.findIndex((p) => depth(p) >= wanted),
+    );
+    const [from, to] = [depth(way[i - 1]), depth(way[i])];
+    return lerp(way[i - 1], way[i], to > from ? (wanted - from) / (to - from) : 0);
+  };
+  const count = Math.floor((most - INSIDE) / STEP);
+  return Array.from({ length: Math.max(0, count) }, (_, k) => {
+    const wanted = ((k + 1) * (most - INSIDE)) / count;
+    return { first: placeOn(end, wanted), last: placeOn(end.toReversed(), wanted) };
+  });
+}
+
 /** Rungs of a piece between two ends, from the first to the second; null where its ends can't be told apart. */
 export function rungsOf(
   polygon: Polygon,
@@ -231,7 +257,19 @@ export function rungsOf(
     [...order.slice(back, home < 0 ? undefined : home + 1), ...(home < 0 ? [begin] : [])].reverse(),
   );
   if (one.points.length < 2 || two.points.length < 2) return null;
-  return rungsBetween(one, two);
+  const beyond = (k: 0 | 1): { first: Point; last: Point }[] => {
+    if ('mouth' in ends[k]) return [];
+    const cap = new Set(caps[k]);
+    const from = caps[k].find((i) => !cap.has((i + n - 1) % n))!;
+    return rungsBeyond(caps[k].map((_, i) => points[loop[(from + i) % n]]));
+  };
+  return [
+    ...beyond(0)
+      .map(({ first: right, last: left }): Rung => ({ left, right }))
+      .reverse(),
+    ...rungsBetween(one, two),
+    ...beyond(1).map(({ first: left, last: right }): Rung => ({ left, right })),
+  ];
 }
 
 /** Rungs once round a ring, from a chord that goes from its outer to its inner edge; null where there is none. */
