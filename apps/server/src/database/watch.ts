@@ -20,7 +20,11 @@ export class DatabaseWatch {
   private ended = false;
   private late = 0;
 
-  constructor(url: string) {
+  /** `patience` in ms. */
+  constructor(
+    url: string,
+    private readonly patience = PATIENCE,
+  ) {
     this.url = url;
   }
 
@@ -36,7 +40,7 @@ export class DatabaseWatch {
   /** Asks once; sets `problem`. */
   async look(): Promise<void> {
     const waited = new Promise<never>((_, late) => {
-      const timer = setTimeout(() => late(new Late()), PATIENCE);
+      const timer = setTimeout(() => late(new Late()), this.patience);
       timer.unref();
     });
     try {
@@ -53,7 +57,7 @@ export class DatabaseWatch {
 
   private async ping(): Promise<void> {
     if (!this.connection) {
-      const made = await createConnection({ uri: this.url, connectTimeout: PATIENCE });
+      const made = await createConnection({ uri: this.url, connectTimeout: 2 * this.patience });
       if (this.ended) return made.destroy();
       made.on('error', () => {}); // the next ping tells
       this.connection = made;
