@@ -1,8 +1,18 @@
 // Pictures that can't be made: they are told on the card, hold nobody up, and never end the server.
-import { emptyDesign, type Design, type DesignObject } from '@rosehip/core';
+import {
+  emptyDesign,
+  figuresOf,
+  resolveDesign,
+  sewDesign,
+  sewHooped,
+  type Design,
+  type DesignObject,
+} from '@rosehip/core';
 import { afterAll, beforeAll, expect, test } from 'vitest';
+import { moonRunner } from '../../../demo/moon-runner.ts';
 import { buildApp } from '../src/app.ts';
 import type { Connection } from '../src/database/connect.ts';
+import makePicture from '../src/jobs/make-picture.ts';
 import { makeDatabase, type TestDatabase } from './database.ts';
 
 let database: TestDatabase;
@@ -95,3 +105,11 @@ test('the shelf never waits for pictures', () =>
     expect(designs.length).toBeGreaterThan(2);
     expect(designs.some((d: { summary: unknown }) => d.summary === null)).toBe(true);
   }));
+
+test('marks between hoopings are counted, as they are sewn; the size is that of the design', async () => {
+  const design = moonRunner();
+  const { summary } = await makePicture({ design, width: 90, height: 60, fonts: new Map() });
+  const [bare, sewn] = [sewDesign(design), sewHooped(resolveDesign(design)).plan].map(figuresOf);
+  expect(summary).toMatchObject({ stitches: sewn.stitches, trims: sewn.trims, width: bare.width });
+  expect(sewn.stitches).toBeGreaterThan(bare.stitches);
+});

@@ -2,9 +2,12 @@
 import { createCanvas } from '@napi-rs/canvas';
 import {
   figuresOf,
+  isHooped,
   paintPicture,
   pictureArea,
+  resolveDesign,
   sewDesign,
+  sewHooped,
   visibleLeaves,
   type Design,
   type PictureCanvas,
@@ -42,7 +45,11 @@ export default async function makePicture({
 }: PictureJob): Promise<PictureResult> {
   await loadFonts(design, async (face, file) => fonts.get(face) ?? readFontFile(face, file));
   const plan = sewDesign(design);
-  const f = figuresOf(plan);
+  const { width: across, height: down } = figuresOf(plan);
+  // Marks between hoopings are sewn, too; the picture, and how large it is, are of the design without them.
+  const resolved = resolveDesign(design);
+  const whole = isHooped(resolved) ? sewHooped(resolved).plan : plan;
+  const f = figuresOf(whole);
   const canvas = createCanvas(width, height);
   const ctx = canvas.getContext('2d') as unknown as PictureCanvas;
   paintPicture(ctx, design, plan, 'cloth', pictureArea(design, plan), width, height);
@@ -50,11 +57,11 @@ export default async function makePicture({
     summary: {
       stitches: f.stitches,
       trims: f.trims,
-      width: f.width,
-      height: f.height,
+      width: across,
+      height: down,
       seconds: f.seconds,
       colours: [...new Set(f.threads)].map((code) => {
-        const { name, colour } = plan.threads[code];
+        const { name, colour } = whole.threads[code];
         return { code, name, colour };
       }),
       kinds: kindsOf(design),
