@@ -184,6 +184,18 @@ test('made from shapes: they follow, and stay when what they follow goes', async
 test('the pen goes on from the end of a line, joins another, and becomes a band', async ({ page }) => {
   const bench = new BenchPage(page);
   await bench.make(rosehip.address, 'Pen');
+  // What comes of a line is chosen before its first point; from then on what is drawn can be gone on with.
+  await bench.tool('Pen');
+  await page.getByLabel('Lines in').selectOption('motif-line');
+  await bench.clickAt(-30, -30);
+  await expect(page.getByLabel('Lines in')).toBeHidden();
+  await bench.clickAt(30, -30);
+  await page.getByRole('button', { name: 'Finish' }).click();
+  await bench.ready();
+  expect((await bench.document()).objects[0]).toMatchObject({ recipe: { kind: 'motif-line' } });
+  await page.keyboard.press('Delete');
+  await bench.tool('Pen');
+  await page.getByLabel('Lines in').selectOption('run');
   for (const places of [
     [
       [-30, 0],

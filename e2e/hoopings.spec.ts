@@ -68,6 +68,35 @@ test('a band larger than the hoop is parted, checked, and sewn hooping by hoopin
   await bench.ready();
   expect(((await bench.document()) as unknown as Design).hoopings![0].marksAt).toBeUndefined();
 
+  // The ring at its corner turns a hooping about its middle, in whole degrees, and square to the cloth when it is nearly so.
+  const middleOf = async (id: string) => {
+    const b = (await page.getByTestId(id).boundingBox())!;
+    return { x: b.x + b.width / 2, y: b.y + b.height / 2 };
+  };
+  const turnBy = async (degrees: number): Promise<void> => {
+    const [top, ring] = [await middleOf('hooping-handle-1'), await middleOf('hooping-turn-1')];
+    const scale = (ring.x - top.x - 16) / (hoop.width / 2);
+    const centre = { x: top.x, y: top.y + (hoop.height / 2) * scale };
+    const [c, s] = [Math.cos((degrees * Math.PI) / 180), Math.sin((degrees * Math.PI) / 180)];
+    const [dx, dy] = [ring.x - centre.x, ring.y - centre.y];
+    await page.mouse.move(ring.x, ring.y);
+    await page.mouse.down();
+    await page.mouse.move(centre.x + dx * c - dy * s, centre.y + dx * s + dy * c, { steps: 4 });
+    await expect(page.getByTestId('hooping-turn-1')).toContainText(/^\s*Hooping 1: turn it\s*-?\d+°$/);
+    await page.mouse.up();
+    await bench.ready();
+  };
+  for (const [hand, turned] of [
+    [12, 12],
+    [88.4, 90],
+  ] as const) {
+    await turnBy(hand);
+    const { hoopings } = (await bench.document()) as unknown as Design;
+    expect(hoopings!.map(({ turn }) => turn - laid.hoopings![0].turn)).toEqual([turned, 0, 0]);
+    await page.keyboard.press('ControlOrMeta+z');
+    await bench.ready();
+  }
+
   // What an error of hooping would show is told, and nothing of the design is changed by trying it.
   await panel.getByLabel('Check: what would show were they').selectOption('each 0.5 mm off');
   await expect(panel).toContainText('Band 1 (1) and Band 2 (2): 0.5 mm');

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-// Hoopings on the cloth: dragged by their numbers, in line with others; what is sewn in each has its tint; in a rehearsal
+// Hoopings on the cloth: dragged by their numbers, in line with others, and turned by the ring at a corner; what is sewn in each has its tint; in a rehearsal
 // the one that is mounted is shown.
 import {
   fieldOf,
@@ -15,6 +15,7 @@ import {
   type Point,
 } from '@rosehip/core';
 import { computed, ref, toRef } from 'vue';
+import { showNumber } from '../../fields/arithmetic.ts';
 import { useBench } from '../../stores/bench/bench.ts';
 import { useView } from '../../stores/view.ts';
 import { tintOf, useHoopings } from '../hoopings.ts';
@@ -26,21 +27,29 @@ const view = useView();
 const { several, belongs, mounted, error } = useHoopings();
 const { mmOf, pull } = useFollow(toRef(props, 'svg'));
 
-/** A hooping falls in line with another within so many CSS pixels. */
+/** A hooping falls in line with another within so many CSS pixels … */
 const NEAR = 6;
+/** … and is turned like another, or square to the cloth, within so many degrees. */
+const ALIKE = 3;
+/** The ring that turns it stands so many CSS pixels outside its corner. */
+const OUT = 16;
 /** The one that is dragged, as it is now. */
 const dragged = ref<Hooping | null>(null);
 const shown = computed(() => {
   const { design } = bench;
   if (view.panel !== 'hoop' || !design?.hoopings) return [];
-  const { height } = design.hoop;
+  const { width, height } = design.hoop;
   return hoopingsOf(design).map((hooping, k) => {
     const now = dragged.value?.id === hooping.id ? dragged.value : hooping;
     const top: Point = applyMatrix(toCloth(now), { x: 0, y: -height / 2 });
+    const out = OUT / view.scale;
+    const corner: Point = applyMatrix(toCloth(now), { x: width / 2 + out, y: -height / 2 - out });
     return {
       hooping,
       number: k + 1,
       at: view.toPx(top),
+      corner: view.toPx(corner),
+      turned: now.turn === hooping.turn ? '' : `${showNumber(now.turn, 'plain', 1)}°`,
       frame: frameOf(now),
       tint: tintOf(k),
       moving: now !== hooping,
@@ -147,15 +156,35 @@ function drag(e: PointerEvent, hooping: Hooping): void {
       const y = inLine(hooping.y + at.y - from.y, [0, ...others.map((o) => o.y), ...down]);
       dragged.value = { ...hooping, x, y };
     },
-    (done) => {
-      const to = dragged.value;
-      dragged.value = null;
-      if (!done || !to || (to.x === hooping.x && to.y === hooping.y)) return;
-      bench.does((d) => ({
-        ...placeHoopingJob(d, hooping.id, { x: to.x, y: to.y }),
-        select: [...bench.selection],
-      }));
+    (done) => placed(done, hooping, ({ x, y }) => ({ x, y })),
+  );
+}
+
+/** Where a hand has let go of a hooping: as one step, unless it is as it was or the hand took it back. */
+function placed(done: boolean, was: Hooping, what: (now: Hooping) => Partial<Hooping>): void {
+  const to = dragged.value;
+  dragged.value = null;
+  if (!done || !to || (to.x === was.x && to.y === was.y && to.turn === was.turn)) return;
+  bench.does((d) => ({ ...placeHoopingJob(d, was.id, what(to)), select: [...bench.selection] }));
+}
+
+/** From -180 up to 180°, as the number field has it. */
+const upright = (degrees: number): number => ((((degrees + 180) % 360) + 360) % 360) - 180;
+
+function turn(e: PointerEvent, hooping: Hooping): void {
+  if (!bench.design || !props.svg) return;
+  const angle = (p: Point): number => (Math.atan2(p.y - hooping.y, p.x - hooping.x) * 180) / Math.PI;
+  const from = angle(mmOf(e));
+  const others = hoopingsOf(bench.design).flatMap((h) => (h.id === hooping.id ? [] : [h.turn]));
+  const alike = [-180, -90, 0, 90, 180, ...others];
+  pull(
+    e,
+    (at) => {
+      const to = upright(hooping.turn + angle(at) - from);
+      const near = alike.find((a) => Math.abs(a - to) < ALIKE);
+      dragged.value = { ...hooping, turn: near === undefined ? Math.round(to) : upright(near) };
     },
+    (done) => placed(done, hooping, (now) => ({ turn: now.turn })),
   );
 }
 </script>
@@ -212,6 +241,24 @@ function drag(e: PointerEvent, hooping: Hooping): void {
         <text :x="h.at.x" :y="h.at.y + 4" text-anchor="middle" font-size="12" font-weight="600" fill="#fff">{{
           h.number
         }}</text>
+      </g>
+      <g class="grab" :data-testid="`hooping-turn-${h.number}`" @pointerdown="turn($event, h.hooping)">
+        <title>Hooping {{ h.number }}: turn it</title>
+        <circle :cx="h.corner.x" :cy="h.corner.y" r="12" fill="transparent" />
+        <circle :cx="h.corner.x" :cy="h.corner.y" r="6" class="disc" :style="{ stroke: h.tint }" />
+        <text
+          v-if="h.turned"
+          :x="h.corner.x + 12"
+          :y="h.corner.y + 4"
+          font-size="12"
+          font-weight="600"
+          class="pointer-events-none"
+          fill="#2a1c2b"
+          stroke="#fff"
+          stroke-width="3"
+          paint-order="stroke"
+          >{{ h.turned }}</text
+        >
       </g>
     </g>
   </g>

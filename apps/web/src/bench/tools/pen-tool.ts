@@ -18,6 +18,7 @@ import { useView } from '../../stores/view.ts';
 import { useSnapping } from '../snapping.ts';
 import { constrained } from './angles.ts';
 import { addObject } from './make.ts';
+import { lineChoice, linesAs, shapeChoice, shapesAs } from './sewn-as.ts';
 import { toolOf, NOTHING, type Pointer, type Tool, type ToolAction, type ToolPreview } from './tool.ts';
 
 /** A drag shorter than this is a click; closeness that closes a path: both in CSS pixels. */
@@ -97,7 +98,7 @@ export function penTool(): Tool {
     }
     addObject(
       { kind: 'path', paths: [{ closed, points }] },
-      closed && points.length > 2 ? 'fill' : 'run',
+      closed && points.length > 2 ? shapesAs.value : linesAs.value,
       closed ? 'Shape' : 'Line',
     );
   }
@@ -158,8 +159,13 @@ export function penTool(): Tool {
     }
   }
 
+  const border: ToolAction = reactive({
+    label: 'As border',
+    on: computed(() => view.drawsBorder),
+    run: () => (view.drawsBorder = !view.drawsBorder),
+  });
   const few = computed(() => (state.points.length < 2 ? 'Needs two points or more.' : undefined));
-  const actions = computed<ToolAction[]>(() => [
+  const drawing = computed<ToolAction[]>(() => [
     {
       label: 'Corner or curve',
       keys: 'T',
@@ -179,12 +185,12 @@ export function penTool(): Tool {
       run: () => finish(true),
     },
     { label: 'Finish', keys: 'Enter', blocked: few.value, run: () => finish(false) },
-    {
-      label: 'As border',
-      on: view.drawsBorder,
-      run: () => (view.drawsBorder = !view.drawsBorder),
-    },
+    border,
   ]);
+  /** Before the first point it is chosen what comes of it; from then on what is drawn can be gone on with. */
+  const begun = computed(() => state.points.length > 0);
+  const actions = computed(() => (begun.value ? drawing.value : [border]));
+  const choices = computed(() => (begun.value || view.drawsBorder ? [] : [lineChoice, shapeChoice]));
 
   const KEYS: Record<string, string> = {
     Enter: 'Finish',
@@ -197,6 +203,7 @@ export function penTool(): Tool {
     hint: 'Click: corner. Drag: curve. Begin at a line’s end to go on.',
     preview,
     actions,
+    choices,
     down(p: Pointer) {
       const { points } = state;
       state.pressed = true;
@@ -244,11 +251,11 @@ export function penTool(): Tool {
         const { x, y } = view.centre;
         const half = Math.max(5, Math.round(view.width / view.scale / 8));
         const points = [-half, 0, half].map((dx) => ({ x: Math.round(x) + dx, y: Math.round(y) }));
-        addObject({ kind: 'path', paths: [{ closed: false, points }] }, 'run', 'Line');
+        addObject({ kind: 'path', paths: [{ closed: false, points }] }, linesAs.value, 'Line');
         return true;
       }
       if (!state.points.length) return false;
-      const found = actions.value.find((a) => a.label === KEYS[key]);
+      const found = drawing.value.find((a) => a.label === KEYS[key]);
       if (!found) return false;
       if (!found.blocked) found.run();
       return true;
