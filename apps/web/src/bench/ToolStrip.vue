@@ -108,7 +108,9 @@ const percent = computed(() => `${Math.round((view.scale / settings.screen) * 10
         {{ bench.selected.length === 1 ? bench.selected[0].name : `${bench.selected.length} objects` }}:
         {{ told }}
       </template>
-      <template v-else>{{ tool.hint }}</template>
+      <span v-else :class="{ 'max-[900px]:hidden': tool.choices?.length }" :title="tool.hint">{{
+        tool.hint
+      }}</span>
     </p>
     <span
       class="ml-2 size-2 shrink-0 rounded-full bg-rosehip transition-opacity"

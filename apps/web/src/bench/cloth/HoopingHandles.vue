@@ -253,8 +253,8 @@ function turn(e: PointerEvent, hooping: Hooping): void {
           font-size="12"
           font-weight="600"
           class="pointer-events-none"
-          fill="#2a1c2b"
-          stroke="#fff"
+          fill="#fff"
+          stroke="#2a1c2b"
           stroke-width="3"
           paint-order="stroke"
           >{{ h.turned }}</text
