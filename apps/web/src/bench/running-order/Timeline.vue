@@ -70,9 +70,19 @@ const brackets = computed(() => {
   return out;
 });
 
-/** A group that begins where one around it does leaves the line of words to that one. */
-const isNamed = (g: { id: string; from: number }): boolean =>
-  brackets.value.find((b) => b.from === g.from)?.id === g.id;
+/** A letter of a group's name is about so wide, in CSS pixels. */
+const LETTER = 6;
+/** Groups whose names stand over their brackets: one that would begin within another's words leaves them the line. */
+const named = computed(() => {
+  const out = new Set<string>();
+  let free = -Infinity;
+  for (const { id, name, from, to } of brackets.value.toSorted((a, b) => a.from - b.from)) {
+    if (left(from) < free) continue;
+    free = left(from) + Math.min((to - from) * perSecond.value, LETTER * (name.length + 2));
+    out.add(id);
+  }
+  return out;
+});
 
 /* Scrubbing */
 const secondsAt = (e: PointerEvent): number => {
@@ -281,7 +291,7 @@ watch(headAt, (x) => {
             class="h-4 truncate border-t-2 border-r-2 border-l-2 px-1 text-[11px] leading-3 hover:border-rosehip"
             :class="order.isChosen(g.id) ? 'border-rosehip text-rosehip' : 'border-muted/40 text-muted'"
           >
-            {{ isNamed(g) ? g.name : '' }}
+            {{ named.has(g.id) ? g.name : '' }}
           </p>
         </div>
         <div
