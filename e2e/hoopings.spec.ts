@@ -68,14 +68,15 @@ test('a band larger than the hoop is parted, checked, and sewn hooping by hoopin
   await bench.ready();
   expect(((await bench.document()) as unknown as Design).hoopings![0].marksAt).toBeUndefined();
 
-  // The ring at its corner turns a hooping about its middle, in whole degrees, and square to the cloth when it is nearly so.
+  // The ring above its number turns a hooping about its middle, in whole degrees, and square to the cloth when it is nearly so.
   const middleOf = async (id: string) => {
     const b = (await page.getByTestId(id).boundingBox())!;
     return { x: b.x + b.width / 2, y: b.y + b.height / 2 };
   };
   const turnBy = async (degrees: number): Promise<void> => {
     const [top, ring] = [await middleOf('hooping-handle-1'), await middleOf('hooping-turn-1')];
-    const scale = (ring.x - top.x - 16) / (hoop.width / 2);
+    const [first, second] = laid.hoopings!;
+    const scale = ((await middleOf('hooping-handle-2')).x - top.x) / (second.x - first.x);
     const centre = { x: top.x, y: top.y + (hoop.height / 2) * scale };
     const [c, s] = [Math.cos((degrees * Math.PI) / 180), Math.sin((degrees * Math.PI) / 180)];
     const [dx, dy] = [ring.x - centre.x, ring.y - centre.y];

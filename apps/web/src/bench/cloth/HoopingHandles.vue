@@ -1,5 +1,5 @@
 <script setup lang="ts">
-// Hoopings on the cloth: dragged by their numbers, in line with others, and turned by the ring at a corner; what is sewn in each has its tint; in a rehearsal
+// Hoopings on the cloth: dragged by their numbers, in line with others, and turned by the ring above those; what is sewn in each has its tint; in a rehearsal
 // the one that is mounted is shown.
 import {
   fieldOf,
@@ -31,24 +31,23 @@ const { mmOf, pull } = useFollow(toRef(props, 'svg'));
 const NEAR = 6;
 /** … and is turned like another, or square to the cloth, within so many degrees. */
 const ALIKE = 3;
-/** The ring that turns it stands so many CSS pixels outside its corner. */
-const OUT = 16;
+/** The ring that turns it stands so many CSS pixels above its number. */
+const OUT = 25;
 /** The one that is dragged, as it is now. */
 const dragged = ref<Hooping | null>(null);
 const shown = computed(() => {
   const { design } = bench;
   if (view.panel !== 'hoop' || !design?.hoopings) return [];
-  const { width, height } = design.hoop;
+  const { height } = design.hoop;
   return hoopingsOf(design).map((hooping, k) => {
     const now = dragged.value?.id === hooping.id ? dragged.value : hooping;
     const top: Point = applyMatrix(toCloth(now), { x: 0, y: -height / 2 });
-    const out = OUT / view.scale;
-    const corner: Point = applyMatrix(toCloth(now), { x: width / 2 + out, y: -height / 2 - out });
+    const ring: Point = applyMatrix(toCloth(now), { x: 0, y: -height / 2 - OUT / view.scale });
     return {
       hooping,
       number: k + 1,
       at: view.toPx(top),
-      corner: view.toPx(corner),
+      ring: view.toPx(ring),
       turned: now.turn === hooping.turn ? '' : `${showNumber(now.turn, 'plain', 1)}°`,
       frame: frameOf(now),
       tint: tintOf(k),
@@ -244,12 +243,12 @@ function turn(e: PointerEvent, hooping: Hooping): void {
       </g>
       <g class="grab" :data-testid="`hooping-turn-${h.number}`" @pointerdown="turn($event, h.hooping)">
         <title>Hooping {{ h.number }}: turn it</title>
-        <circle :cx="h.corner.x" :cy="h.corner.y" r="12" fill="transparent" />
-        <circle :cx="h.corner.x" :cy="h.corner.y" r="6" class="disc" :style="{ stroke: h.tint }" />
+        <circle :cx="h.ring.x" :cy="h.ring.y" r="12" fill="transparent" />
+        <circle :cx="h.ring.x" :cy="h.ring.y" r="6" class="disc" :style="{ stroke: h.tint }" />
         <text
           v-if="h.turned"
-          :x="h.corner.x + 12"
-          :y="h.corner.y + 4"
+          :x="h.ring.x + 12"
+          :y="h.ring.y + 4"
           font-size="12"
           font-weight="600"
           class="pointer-events-none"
