@@ -23,12 +23,12 @@ test('resting on a picture shows it on the cloth; pressing makes it, its first n
   await bench.make(rosehip.address, 'Making');
   await ellipse(bench);
   await bench.cardPage('Make');
-  const border = page
-    .getByRole('region', { name: 'Make' })
-    .getByRole('button', { name: 'Border', exact: true });
+  const making = (name: string) =>
+    page.getByRole('region', { name: 'Make' }).getByRole('button', { name, exact: true });
+  const border = making('Border');
   // The picture is made by the engine: there is thread on it.
-  const painted = (): Promise<boolean> =>
-    border.locator('canvas').evaluate((canvas: HTMLCanvasElement) => {
+  const painted = (of = border): Promise<boolean> =>
+    of.locator('canvas').evaluate((canvas: HTMLCanvasElement) => {
       const { width, height } = canvas;
       if (width < 2) return false;
       return canvas
@@ -36,7 +36,9 @@ test('resting on a picture shows it on the cloth; pressing makes it, its first n
         .getImageData(0, 0, width, height)
         .data.some((v) => v > 0);
     });
-  await expect.poll(painted).toBe(true);
+  await expect.poll(() => painted()).toBe(true);
+  // Words are seen, too, though nothing on the bench is set in their font yet.
+  await expect.poll(() => painted(making('Fill with words'))).toBe(true);
   const [, before] = await bench.counts();
 
   await border.hover();

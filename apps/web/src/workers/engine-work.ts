@@ -66,6 +66,7 @@ import {
   layHoopingsJob,
   type LaidHoopings,
   adaptDesign,
+  applyCommand,
   partForHoopJob,
   type PartedForHoop,
   hoopingFiles,
@@ -220,6 +221,9 @@ async function adaptedWithFonts(design: Design, choices: AdaptChoices): Promise<
   return fontChanges() === before ? made : said(() => adaptDesign(design, choices));
 }
 
+/** Makings that begin words: their font is not here yet when nothing in the design is set in it. */
+const WITH_WORDS = ['word-fill', 'monogram'];
+
 const engine = {
   /**
    * Stitches the design but for `stopped` objects; `onObject` hears which of how many objects is begun, some times a
@@ -329,6 +333,12 @@ const engine = {
     told: (round: number, outcomes: Outcome[]) => boolean | Promise<boolean>,
   ): Promise<void> {
     const design = await opened(parcel);
+    for (const one of wanted.filter((id) => WITH_WORDS.includes(id)).map(making)) {
+      const after = said(
+        () => applyCommand(design, one.job(design, subjectOf(one, design, ids)).command).design,
+      );
+      if (!('problem' in after)) await fontsOf(after);
+    }
     const outcomes = wanted.map((id) => ({
       id,
       outcome: outcomeOf(design, subjectOf(making(id), design, ids), making(id)),
