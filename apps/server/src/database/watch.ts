@@ -14,7 +14,6 @@ export class DatabaseWatch {
   problem: string | null = null;
   /** What whoever keeps the database running says of it, which tells more than silence. */
   told: string | null = null;
-  private readonly url: string;
   private connection: Connection | null = null;
   private timer: NodeJS.Timeout | undefined;
   private ended = false;
@@ -22,11 +21,9 @@ export class DatabaseWatch {
 
   /** `patience` in ms. */
   constructor(
-    url: string,
+    private readonly url: string,
     private readonly patience = PATIENCE,
-  ) {
-    this.url = url;
-  }
+  ) {}
 
   start(): void {
     const again = async (): Promise<void> => {
@@ -57,6 +54,7 @@ export class DatabaseWatch {
 
   private async ping(): Promise<void> {
     if (!this.connection) {
+      // It is given up by whoever looks, as late, and not by itself, as refused.
       const made = await createConnection({ uri: this.url, connectTimeout: 2 * this.patience });
       if (this.ended) return made.destroy();
       made.on('error', () => {}); // the next ping tells

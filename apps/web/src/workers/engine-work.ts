@@ -221,9 +221,6 @@ async function adaptedWithFonts(design: Design, choices: AdaptChoices): Promise<
   return fontChanges() === before ? made : said(() => adaptDesign(design, choices));
 }
 
-/** Makings that begin words: their font is not here yet when nothing in the design is set in it. */
-const WITH_WORDS = ['word-fill', 'monogram'];
-
 const engine = {
   /**
    * Stitches the design but for `stopped` objects; `onObject` hears which of how many objects is begun, some times a
@@ -333,7 +330,7 @@ const engine = {
     told: (round: number, outcomes: Outcome[]) => boolean | Promise<boolean>,
   ): Promise<void> {
     const design = await opened(parcel);
-    for (const one of wanted.filter((id) => WITH_WORDS.includes(id)).map(making)) {
+    for (const one of wanted.map(making).filter(({ beginsWords }) => beginsWords)) {
       const after = said(
         () => applyCommand(design, one.job(design, subjectOf(one, design, ids)).command).design,
       );

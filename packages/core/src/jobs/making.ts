@@ -55,6 +55,8 @@ export interface Making {
   least: number;
   /** With nothing selected it is made of everything. */
   whole?: boolean;
+  /** It begins words, in a font that nothing in the design may be set in yet. */
+  beginsWords?: boolean;
   /** Throws JobError with what it needs. */
   job(design: Design, ids: readonly string[]): Job;
 }
@@ -391,6 +393,7 @@ export const MAKINGS: readonly Making[] = [
     help: 'Words that fill the shape, each bent to its part of it.',
     words: 'word fill text lettering envelope bend shape',
     least: 1,
+    beginsWords: true,
     job: fillWithWordsJob,
   },
   {
@@ -400,6 +403,7 @@ export const MAKINGS: readonly Making[] = [
     help: 'One to three letters that fill the frame, each bent to its part; the middle one is larger.',
     words: 'monogram initials letters frame crest name bend',
     least: 1,
+    beginsWords: true,
     job: monogramJob,
   },
   {

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-// Hoopings on the cloth: dragged by their numbers, in line with others, and turned by the ring above those; what is sewn in each has its tint; in a rehearsal
-// the one that is mounted is shown.
+// Hoopings on the cloth: dragged by their numbers, in line with others, and turned by the ring above those; what is sewn in
+// each has its tint; in a rehearsal the one that is mounted is shown.
 import {
   fieldOf,
   hoopingsOf,
@@ -155,16 +155,17 @@ function drag(e: PointerEvent, hooping: Hooping): void {
       const y = inLine(hooping.y + at.y - from.y, [0, ...others.map((o) => o.y), ...down]);
       dragged.value = { ...hooping, x, y };
     },
-    (done) => placed(done, hooping, ({ x, y }) => ({ x, y })),
+    (done) => placed(done, hooping),
   );
 }
 
 /** Where a hand has let go of a hooping: as one step, unless it is as it was or the hand took it back. */
-function placed(done: boolean, was: Hooping, what: (now: Hooping) => Partial<Hooping>): void {
+function placed(done: boolean, was: Hooping): void {
   const to = dragged.value;
   dragged.value = null;
   if (!done || !to || (to.x === was.x && to.y === was.y && to.turn === was.turn)) return;
-  bench.does((d) => ({ ...placeHoopingJob(d, was.id, what(to)), select: [...bench.selection] }));
+  const { x, y, turn } = to;
+  bench.does((d) => ({ ...placeHoopingJob(d, was.id, { x, y, turn }), select: [...bench.selection] }));
 }
 
 /** From -180 up to 180°, as the number field has it. */
@@ -183,7 +184,7 @@ function turn(e: PointerEvent, hooping: Hooping): void {
       const near = alike.find((a) => Math.abs(a - to) < ALIKE);
       dragged.value = { ...hooping, turn: near === undefined ? Math.round(to) : upright(near) };
     },
-    (done) => placed(done, hooping, (now) => ({ turn: now.turn })),
+    (done) => placed(done, hooping),
   );
 }
 </script>

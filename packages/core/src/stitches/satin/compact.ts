@@ -2,6 +2,7 @@
 // parallel stitches across their short way.
 import { ringArea, type Polygon, type Ring } from '../../geometry/region.ts';
 import type { Rung } from './ladder.ts';
+import { FILLED_FROM } from './settings.ts';
 
 /** Longer than this many times its width a shape is no dot: its own axis leads. */
 const LONG = 1.6;
@@ -76,7 +77,8 @@ export function compactRungs({ outer, holes }: Polygon): Rung[] | null {
     return { ux, uy, width: (across[1] - across[0]) * (i ? 1 : 1 - SHORTER), along: reach(outer, -uy, ux) };
   });
   const widths = ways.map(({ width }) => width);
-  if (Math.max(...widths) > LONG * Math.min(...widths)) return null;
+  const narrow = Math.min(...widths);
+  if (narrow > FILLED_FROM || Math.max(...widths) > LONG * narrow) return null;
   const area = Math.abs(ringArea(outer));
   let best: Rung[] | null = null;
   for (const way of ways.toSorted((a, b) => a.width - b.width)) {

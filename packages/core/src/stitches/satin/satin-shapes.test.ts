@@ -105,6 +105,12 @@ describe('across a shape', () => {
     }
   });
 
+  test('a hollow end is not sewn twice', () => {
+    const flat = stitch(drawn('M-12 -3H12V3H-12Z'), { underlay: 'none' })[0];
+    const hollow = stitch(drawn('M-12 -3H12L11.2 0L12 3H-12Z'), { underlay: 'none' })[0];
+    expect(hollow.x.length).toBeLessThanOrEqual(flat.x.length + 1);
+  });
+
   test('stitches of a band lie square across it', () => {
     const [t] = stitch(BAND, { underlay: 'none' });
     const across = lengthsOf(t).flatMap((l, i) => (l > 3.5 ? [Math.abs(t.x[i + 1] - t.x[i])] : []));

@@ -21,7 +21,7 @@ import { fill } from '../fill.ts';
 import { run } from '../run.ts';
 import { ThreadBuilder, type SewnThread } from '../thread.ts';
 import { laddersAlong } from './arms.ts';
-import { spacingSetting, underlaySetting } from './settings.ts';
+import { FILLED_FROM, spacingSetting, underlaySetting } from './settings.ts';
 import { Column } from './column.ts';
 import { ladderBetween } from './edges.ts';
 import { halfAlong } from './profile.ts';
@@ -36,9 +36,6 @@ export const TOO_NARROW = 0.7;
 const WIDEST = 7;
 /** Needle points move to a grid of 0.1 mm: a stitch may grow by so much, in mm. */
 const GRID = 0.08;
-/** Shapes wider than this are filled instead, in mm: satin that is split more than once does not look like satin. */
-const FILLED_FROM = 14;
-
 /** What becomes of shapes that are too wide or too narrow for satin across them. */
 export interface AcrossRules {
   /** Wider ones are filled, in mm. */

@@ -1,6 +1,9 @@
 // Settings that all satin has, along lines and across letters.
 import type { ChoiceSetting, NumberSetting } from '../kind.ts';
 
+/** Shapes wider than this are filled instead, in mm: satin that is split more than once does not look like satin. */
+export const FILLED_FROM = 14;
+
 export const spacingSetting = {
   name: 'spacing',
   label: 'Spacing',

@@ -190,12 +190,17 @@ function rungsBetween(left: Side, right: Side): Rung[] {
 /** The last of them lies so far inside of where an end bulges most, in mm: thread is as wide to its other side. */
 const INSIDE = 0.1;
 
-/** Rungs beside each other over what an end bulges beyond its first rung, from there on outwards: from the `first` point of it to its last. */
-function rungsBeyond(end: readonly Point[]): { first: Point; last: Point }[] {
+/**
+ * Rungs beside each other over what an end bulges beyond its first rung, from there on outwards, which is `towards`: from the
+ * `first` point of it to its last. An end that is hollow has none.
+ */
+function rungsBeyond(end: readonly Point[], towards: Point): { first: Point; last: Point }[] {
   const [a, b] = [end[0], end[end.length - 1]];
   const width = distance(a, b);
   if (width < 1e-6) return [];
-  const depth = (p: Point): number => Math.abs((b.x - a.x) * (p.y - a.y) - (b.y - a.y) * (p.x - a.x)) / width;
+  const [ux, uy] = [(b.x - a.x) / width, (b.y - a.y) / width];
+  const out = ux * towards.y - uy * towards.x < 0 ? -1 : 1;
+  const depth = (p: Point): number => out * (ux * (p.y - a.y) - uy * (p.x - a.x));
   const most = Math.max(...end.map(depth));
   /** The first place on a way that lies so deep. */
   const placeOn = (way: readonly Point[], wanted: number): Point => {
@@ -258,10 +263,14 @@ export function rungsOf(
   );
   if (one.points.length < 2 || two.points.length < 2) return null;
   const beyond = (k: 0 | 1): { first: Point; last: Point }[] => {
-    if ('mouth' in ends[k]) return [];
+    const end = ends[k];
+    if ('mouth' in end) return [];
     const cap = new Set(caps[k]);
     const from = caps[k].find((i) => !cap.has((i + n - 1) % n))!;
-    return rungsBeyond(caps[k].map((_, i) => points[loop[(from + i) % n]]));
+    return rungsBeyond(
+      caps[k].map((_, i) => points[loop[(from + i) % n]]),
+      end.towards,
+    );
   };
   return [
     ...beyond(0)
