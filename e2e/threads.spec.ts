@@ -25,6 +25,8 @@ test('a chart is brought in, changed and sewn from; what is missing is a list; g
   // A thread is changed, one added, one ticked.
   await page.getByLabel('Name of 3').fill('Rowan');
   await page.getByLabel('Name of 3').press('Enter');
+  await page.getByLabel('Weight of Rowan').fill('60');
+  await page.getByLabel('Weight of Rowan').press('Enter');
   await page.getByRole('button', { name: 'Add a thread' }).click();
   await expect(page.getByRole('list', { name: 'Threads' }).getByRole('listitem')).toHaveCount(4);
   await page.getByLabel('Number of Thread 4').fill('1');
@@ -53,6 +55,17 @@ test('a chart is brought in, changed and sewn from; what is missing is a list; g
   await bench.ready();
   const moved = await bench.document();
   expect(moved).toMatchObject({ ownChart: { name: 'Attic', weight: 30 }, objects: [{ thread: '2' }] });
+  // A finer thread lies closer, by itself.
+  const [count] = await bench.counts();
+  await page.getByRole('button', { name: 'Threads', exact: true }).click();
+  await bench.click(0, 0);
+  await bench.word('Sky 2');
+  await page.getByRole('button', { name: 'Rowan 3, weight 60' }).click();
+  await bench.ready();
+  expect((await bench.counts())[0] / count).toBeGreaterThan(1.1);
+  await page.keyboard.press('Control+z');
+  await bench.ready();
+  await page.getByRole('button', { name: 'Threads', exact: true }).click();
   await page.getByRole('button', { name: 'Back to Larkmoor Rayon 40' }).click();
   await bench.ready();
   expect(await bench.document()).toEqual(before);

@@ -46,6 +46,8 @@ interface Plan {
   greys: number;
   range: [number, number];
   code: (n: number) => string;
+  /** Some of them there are in another weight, too: every so manieth. */
+  also?: { weight: number; called: string; letter: string; every: number };
 }
 
 const PLANS: Plan[] = [
@@ -72,6 +74,7 @@ const PLANS: Plan[] = [
     greys: 10,
     range: [0.92, 0.3],
     code: (n) => `H${101 + n}`,
+    also: { weight: 12, called: 'Thick', letter: 'K', every: 9 },
   },
   {
     id: 'meteor',
@@ -99,9 +102,9 @@ const PLANS: Plan[] = [
   },
 ];
 
-for (const { id, name, material, weight, hues, lights, chromas, greys, range, code } of PLANS) {
+for (const { id, name, material, weight, hues, lights, chromas, greys, range, code, also } of PLANS) {
   const used = new Set<string>();
-  const threads: [string, string, string][] = [];
+  const threads: [string, string, string, number?][] = [];
   /** The first name that is free, of those that fit best. */
   const named = (families: readonly string[], light: number): string => {
     const words = LIGHTS[Math.round(light * (LIGHTS.length - 1))];
@@ -136,6 +139,17 @@ for (const { id, name, material, weight, hues, lights, chromas, greys, range, co
       }
     }
   });
+  if (also)
+    threads.push(
+      ...threads
+        .filter((_, i) => i % also.every === 0)
+        .map(([number, called, colour]): [string, string, string, number] => [
+          `${also.letter}${number}`,
+          `${also.called} ${called}`,
+          colour,
+          also.weight,
+        ]),
+    );
   writeFileSync(new URL(`${id}.json`, OUT), `${JSON.stringify({ id, name, material, weight, threads })}\n`);
   console.log(name, threads.length);
 }

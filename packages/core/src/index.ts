@@ -106,7 +106,7 @@ export { changesBetween, MOST_CHANGES, type Change } from './design/changes.ts';
 export { applyCommand, CommandError, type Command } from './design/commands.ts';
 export { panelById, PANELS, type Panel } from './materials/panels.ts';
 export { pieceOutline } from './hooping/piece.ts';
-export { clothById, CLOTHS } from './materials/cloths.ts';
+export { clothById, CLOTHS, clothUnder } from './materials/cloths.ts';
 export { HOOP_LIMITS, HOOPS, turnedHoop, type Hoop } from './materials/hoops.ts';
 export { machineById, MACHINES, needlesOfMachine, THREAD_WIDTH, type Machine } from './materials/machine.ts';
 export { materialsOf } from './materials/materials.ts';
@@ -120,6 +120,7 @@ export {
   THREAD_CHARTS,
   threadChart,
   threadIn,
+  threadTitle,
   type Thread,
   type ThreadChart,
   type ThreadMaterial,
@@ -325,7 +326,13 @@ export { FILE_FORMATS, fileFormat, formatOf, readAnyFile, type FileFormat } from
 export { READ_ENDINGS, READABLE, type FormatId } from './formats/endings.ts';
 export { LIGHT_FROM, paintNeedle, paintThread, type Canvas2D, type ViewName } from './painting/paint.ts';
 export { recipeJob, sameRecipe, takeOverJob, usersOf } from './jobs/recipes.ts';
-export { SWATCH_CLOSE, swatchDesign, variationsOf, type Variation } from './jobs/swatch.ts';
+export {
+  SWATCH_CLOSE,
+  swatchDesign,
+  variationsOf,
+  type SwatchMaterials,
+  type Variation,
+} from './jobs/swatch.ts';
 export { widthsFrom } from './shaping/pressure.ts';
 export { hasPile, paintCloth, paintLines, tracePaths } from './painting/ground.ts';
 export { paintPileOver, pileOver, type Pile } from './painting/pile.ts';

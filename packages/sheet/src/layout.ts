@@ -1,5 +1,5 @@
 // A sheet's pages: what is told first, the steps, hoopings, notes, and the template in true size.
-import { readable, useOf, type Bounds } from '@rosehip/core';
+import { readable, useOf, type Bounds, type Thread } from '@rosehip/core';
 import type { SheetContents, SheetStep } from './contents.ts';
 import { drawingOf } from './drawings.ts';
 import type { SheetFonts } from './fonts.ts';
@@ -249,6 +249,9 @@ function opening(flow: Flow, contents: SheetContents, options: SheetOptions): vo
   flow.y = Math.max(y, withPicture ? top + HEAD_PICTURE : 0) + 3;
 }
 
+/** What is to be minded when the thread is laid ready: it is finer or thicker than the others. */
+const ofWeight = ({ weight }: Thread): string => (weight === undefined ? '' : ` · weight ${weight}`);
+
 function threadList(flow: Flow, { threads }: SheetContents): void {
   flow.head('Threads to lay ready');
   const columns = 2;
@@ -269,7 +272,7 @@ function threadList(flow: Flow, { threads }: SheetContents): void {
     });
     const use = metres(t.metres);
     const room = width - 9 - flow.fonts.width(use, 'text', TYPE.text) - 10;
-    const [name = ''] = flow.fonts.lines(`${t.code}  ${t.name}`, 'text', TYPE.text, room);
+    const [name = ''] = flow.fonts.lines(`${t.code}  ${t.name}${ofWeight(t)}`, 'text', TYPE.text, room);
     flow.add(
       flow.text(name, x + 8, flow.y + 4, TYPE.text),
       flow.right(use, x + width - 6, flow.y + 4, TYPE.text, 'text', INK.muted),
@@ -301,7 +304,12 @@ function step(flow: Flow, contents: SheetContents, s: SheetStep, k: number, pict
     line: 0.2,
   });
   const needle = s.needle ? ` · needle ${s.needle}` : '';
-  const [thread = ''] = flow.fonts.lines(`${s.thread.code}  ${s.thread.name}${needle}`, 'bold', 4, room - 8);
+  const [thread = ''] = flow.fonts.lines(
+    `${s.thread.code}  ${s.thread.name}${ofWeight(s.thread)}${needle}`,
+    'bold',
+    4,
+    room - 8,
+  );
   flow.add(flow.text(thread, left + 8, top + 4.1, 4, 'bold'));
   let y = top + 7;
   const line = (text: string, face: Face, colour: string): void => {

@@ -40,7 +40,7 @@ const SURFACES: Surface[] = [
   { kind: 'ball', radiusX: 94, radiusY: 112, rise: 22, above: 9 },
 ];
 const plan = sewDesign(
-  swatchDesign({ kind: 'fill', settings: {} }, '222', { kind: 'linen', colour: '#ffffff' }),
+  swatchDesign({ kind: 'fill', settings: {} }, '222', { cloth: { kind: 'linen', colour: '#ffffff' } }),
 );
 const bounds = figuresOf(plan).bounds!;
 const middle = middleOf(bounds);

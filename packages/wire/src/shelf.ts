@@ -16,16 +16,22 @@ const ThreadCode = Type.String({ pattern: '^[A-Za-z0-9-]{1,16}$' });
 const ChartId = Type.String({ pattern: '^[a-z0-9-]{1,40}$' });
 
 /** A thread chart of the person's own. */
+/** Kilometres that weigh a kilogram. */
+const Weight = Type.Number({ minimum: 5, maximum: 120 });
+
 export const NewChart = Type.Object({
   name: Name,
-  weight: Type.Number({ minimum: 5, maximum: 120 }),
+  weight: Weight,
   material: Type.Unsafe<ThreadMaterial>({
     enum: ['rayon', 'polyester', 'cotton', 'metallic', 'glow', 'other'],
   }),
-  threads: Type.Array(Type.Object({ code: ThreadCode, name: Name, colour: Colour }), {
-    minItems: 1,
-    maxItems: 500,
-  }),
+  threads: Type.Array(
+    Type.Object({ code: ThreadCode, name: Name, colour: Colour, weight: Type.Optional(Weight) }),
+    {
+      minItems: 1,
+      maxItems: 500,
+    },
+  ),
 });
 export type NewChart = Static<typeof NewChart>;
 export const OwnChartOf = Type.Object({ id: Type.String({ pattern: '^own-[a-z0-9-]{1,36}$' }) });

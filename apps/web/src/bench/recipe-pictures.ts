@@ -1,11 +1,18 @@
 // Small pictures of recipes, sewn beside what the hand is doing.
 import { onUnmounted, shallowRef, watch } from 'vue';
-import type { Recipe } from '@rosehip/core';
+import type { Design, Recipe, SwatchMaterials } from '@rosehip/core';
 import { useChecker } from '../workers/engine.ts';
+
+/** What of a design its swatches are sewn on and with. */
+export const swatchMaterials = ({ cloth, chart, ownChart }: Design): SwatchMaterials => ({
+  cloth: { ...cloth },
+  chart,
+  ...(ownChart && { ownChart }),
+});
 
 /** Pictures of recipes in a thread on a cloth, in their order; `size` CSS pixels high and wide. */
 export function useRecipePictures(
-  wanted: () => { recipes: Recipe[]; thread: string; cloth: { kind: string; colour: string } } | null,
+  wanted: () => { recipes: Recipe[]; thread: string; on: SwatchMaterials } | null,
   size: number,
 ) {
   const pictures = shallowRef<(ImageBitmap | undefined)[]>([]);
@@ -23,7 +30,7 @@ export function useRecipePictures(
           made = await useChecker().recipePictures(
             ask.recipes.map(({ kind, settings }) => ({ kind, settings: { ...settings } })),
             ask.thread,
-            { ...ask.cloth },
+            { ...ask.on },
             Math.round(size * devicePixelRatio),
           );
       } catch {

@@ -6,6 +6,7 @@ import { NumberError, readNumber, showNumber, type Measure } from './arithmetic.
 
 const props = withDefaults(
   defineProps<{
+    /** Empty where what it stands beside says enough: `help` names it then. */
     label: string;
     /** mm, degrees or a plain number; null when several objects differ. */
     value: number | null;
@@ -120,19 +121,21 @@ function scrub(event: PointerEvent): void {
 <template>
   <div :class="inline ? 'flex items-center gap-2' : 'block'" :title="blocked || help">
     <label
+      v-if="label"
       :for="id"
       class="label block touch-none select-none"
       :class="{ 'cursor-ew-resize': value !== null && !blocked }"
       @pointerdown="scrub"
       >{{ label }}</label
     >
-    <div class="relative" :class="inline ? 'w-22' : ''">
+    <div class="relative" :class="inline && label ? 'w-22' : ''">
       <input
         :id="id"
         ref="field"
         v-model="text"
         class="field"
         :class="unitShown ? 'pr-8' : ''"
+        :aria-label="label ? undefined : help"
         inputmode="text"
         autocomplete="off"
         :placeholder="value === null ? 'mixed' : ''"

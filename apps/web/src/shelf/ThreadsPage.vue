@@ -195,7 +195,7 @@ const text = (e: Event): string => (e.target as HTMLInputElement).value;
               :most="120"
               :step="10"
               :places="0"
-              help="40 is usual; 60 is finer, 30 and 12 are thicker. Stitches follow it."
+              help="40 is usual; 60 is finer, 30 and 12 are thicker. Stitches follow it. Single threads may have another one."
               @change="keepAs({ ...chart, weight: $event })"
             />
           </div>
@@ -233,9 +233,10 @@ const text = (e: Event): string => (e.target as HTMLInputElement).value;
         >
           <p v-for="line in charts.problem ? [charts.problem] : said" :key="line">{{ line }}</p>
         </div>
+        <p v-if="own" class="text-xs text-muted">Of each thread: colour, name, number and weight.</p>
         <ul
           ref="list"
-          class="grid grid-cols-[repeat(auto-fill,minmax(260px,1fr))] gap-x-4 gap-y-1"
+          class="grid grid-cols-[repeat(auto-fill,minmax(300px,1fr))] gap-x-4 gap-y-1"
           aria-label="Threads"
         >
           <li
@@ -267,6 +268,19 @@ const text = (e: Event): string => (e.target as HTMLInputElement).value;
                 :aria-label="`Number of ${thread.name}`"
                 @change="put(thread.code, { code: text($event).trim() })"
               />
+              <NumberField
+                class="w-14 shrink-0"
+                inline
+                label=""
+                :value="thread.weight ?? from.weight"
+                unit=""
+                :least="5"
+                :most="120"
+                :step="10"
+                :places="0"
+                :help="`Weight of ${thread.name}`"
+                @change="put(thread.code, { weight: $event === from.weight ? undefined : $event })"
+              />
               <IconButton :label="`Leave out ${thread.name}`" @press="leaveOut(thread.code)"
                 ><Trash2 :size="16" aria-hidden="true"
               /></IconButton>
@@ -280,7 +294,8 @@ const text = (e: Event): string => (e.target as HTMLInputElement).value;
               <span class="min-w-0 grow">
                 <span class="block truncate">{{ thread.name }}</span>
                 <span class="block text-xs text-muted"
-                  >{{ thread.code }}{{ chart ? '' : ` · ${from.name}` }}</span
+                  >{{ thread.code }}{{ thread.weight ? ` · weight ${thread.weight}` : ''
+                  }}{{ chart ? '' : ` · ${from.name}` }}</span
                 >
               </span>
               <NumberField

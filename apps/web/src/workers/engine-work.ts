@@ -1,7 +1,7 @@
 // The engine: stitches designs, reads and writes files, away from the main thread.
 import {
   chooseStitchesJob,
-  clothById,
+  materialsOf,
   DesignReceiver,
   fileFormat,
   figuresOf,
@@ -33,6 +33,7 @@ import {
   sewDesign,
   SWATCH_CLOSE,
   swatchDesign,
+  type SwatchMaterials,
   sewResolved,
   sketched,
   STITCH_KINDS,
@@ -131,7 +132,7 @@ const oneLetter = (leaf: PlainObject): PlainObject => {
 };
 
 function chosenIn(design: Design): Sewn['chosen'] {
-  const cloth = clothById(design.cloth.kind);
+  const cloth = materialsOf(design).cloth;
   return Object.fromEntries(
     [...visibleLeaves(resolveDesign(design).objects)].flatMap((leaf) =>
       leaf.kind === 'object' ? [[leaf.id, objectChosen(oneLetter(leaf), cloth)]] : [],
@@ -184,11 +185,9 @@ const WORD_HEIGHT = 12;
 const WORD_ROOM = 1.9;
 
 /** A word in a font, for the list of fonts. */
-function wordDesign(text: string, font: string, thread: string): Design {
-  const design = swatchDesign({ kind: 'lettering', settings: {} }, thread, {
-    kind: 'linen',
-    colour: '#ffffff',
-  });
+function wordDesign(text: string, font: string): Design {
+  const cloth = { kind: 'linen', colour: '#ffffff' };
+  const design = swatchDesign({ kind: 'lettering', settings: {} }, '101', { cloth });
   const [object] = design.objects as DesignObject[];
   return {
     ...design,
@@ -287,7 +286,7 @@ const engine = {
     const { keepClear: _, relief: __, linesLike: ___, stopAfter: ____, ...plain } = object;
     const made = STITCH_KINDS.map((kind) => {
       const alone = { ...switchKind(plain, kind.id), visible: true, unsewn: false };
-      const covers = !!objectCover(alone, clothById(design.cloth.kind));
+      const covers = !!objectCover(alone, materialsOf(design).cloth);
       return { kind: kind.id, plan: sewResolved({ ...resolved, objects: [alone] }), covers };
     });
     return Comlink.transfer(
@@ -300,14 +299,14 @@ const engine = {
   recipePictures(
     recipes: Recipe[],
     thread: string,
-    cloth: { kind: string; colour: string },
+    on: SwatchMaterials,
     size: number,
   ): (ImageBitmap | undefined)[] {
     const made = recipes.map((recipe) => {
-      const design = swatchDesign(recipe, thread, cloth);
+      const design = swatchDesign(recipe, thread, on);
       // Of what covers, a part is seen, close enough for single threads; of what is open, all of it.
       const [object] = design.objects as DesignObject<PlainOutline>[];
-      const covers = objectCover(object, clothById(cloth.kind));
+      const covers = objectCover(object, materialsOf(design).cloth);
       return smallPicture(sewDesign(design), size, covers ? SWATCH_CLOSE : undefined);
     });
     return Comlink.transfer(
@@ -477,16 +476,20 @@ const engine = {
   },
 
   /**
-   * A word sewn in each of these faces, as pictures `height` pixels high; undefined for a face that has none of its letters.
+   * A word sewn in a face and a colour, as a picture `height` pixels high; undefined for a face that has none of its letters.
    */
   async fontPicture(
     word: string,
     face: string,
-    thread: string,
+    colour: string,
     height: number,
   ): Promise<ImageBitmap | undefined> {
     await fontFor(face, word);
-    const plan = sewDesign(wordDesign(word, face, thread));
+    const sewn = sewDesign(wordDesign(word, face));
+    const threads = Object.fromEntries(
+      Object.entries(sewn.threads).map(([code, thread]) => [code, { ...thread, colour }]),
+    );
+    const plan = { ...sewn, threads };
     const bounds = figuresOf(plan).bounds;
     if (!bounds) return undefined;
     const scale = height / Math.max(WORD_ROOM * WORD_HEIGHT, bounds.maxY - bounds.minY + 1);
@@ -585,7 +588,9 @@ const engine = {
   /** Stitches a swatch of each kind, so that the first design finds the engine loaded and its code compiled. */
   warmUp(): void {
     for (const { id } of STITCH_KINDS)
-      sewDesign(swatchDesign({ kind: id, settings: {} }, '101', { kind: 'linen', colour: '#ffffff' }));
+      sewDesign(
+        swatchDesign({ kind: id, settings: {} }, '101', { cloth: { kind: 'linen', colour: '#ffffff' } }),
+      );
   },
 };
 

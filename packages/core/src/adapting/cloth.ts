@@ -115,8 +115,7 @@ export function edgeRuns(work: Adapting): void {
 /** The mesh at the beginning of a design, and the run at its edge. */
 function meshOf(work: Adapting, cloth: Cloth): DesignObject[] {
   const [first] = work.design.objects;
-  if (first?.kind !== 'object' || first.outline.kind !== 'surround' || !isMesh(first.recipe, cloth))
-    return [];
+  if (first?.kind !== 'object' || first.outline.kind !== 'surround' || !isMesh(first, cloth)) return [];
   const edges = [...everyItem(work.design.objects)].filter(
     (i): i is DesignObject =>
       i.kind === 'object' && i.outline.kind === 'edge' && i.outline.of.includes(first.id),

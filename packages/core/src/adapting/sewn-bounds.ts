@@ -2,12 +2,13 @@
 import { visibleLeaves, type Leaf } from '../design/tree.ts';
 import type { PlainOutline, ResolvedDesign } from '../design/types.ts';
 import { grownBounds, uniteBounds, type Bounds } from '../geometry/points.ts';
-import { clothById, type Cloth } from '../materials/cloths.ts';
+import type { Cloth } from '../materials/cloths.ts';
 import { figuresOf } from '../sewing/plan.ts';
 import { sewResolved } from '../sewing/sew.ts';
 import { itemBounds } from '../shaping/bounds.ts';
 import { completeSettings, numberOf } from '../stitches/kind.ts';
 import { reachOf, sewnFrom, stitchKind } from '../stitches/kinds.ts';
+import { materialsOf } from '../materials/materials.ts';
 
 /** How far an object's stitches are lengthened against the cloth's pull, in mm; 0 for open kinds. */
 function pulled(leaf: Leaf<PlainOutline>, cloth: Cloth): number {
@@ -27,7 +28,7 @@ const OUTER = 2;
 
 /** Where a design's needle points reach, in mm; null when nothing is sewn. */
 export function sewnBounds(design: ResolvedDesign): Bounds | null {
-  const cloth = clothById(design.cloth.kind);
+  const cloth = materialsOf(design).cloth;
   const rough = [...visibleLeaves(design.objects)].flatMap((leaf) => {
     const b = leaf.kind === 'object' && leaf.unsewn ? null : itemBounds(leaf);
     const reach = leaf.kind === 'object' ? reachOf(leaf) + pulled(leaf, cloth) : 0;

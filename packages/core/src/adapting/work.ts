@@ -4,9 +4,8 @@ import { referencesOf } from '../design/references.ts';
 import { everyItem, everyLeaf } from '../design/tree.ts';
 import type { AdaptChoices, AdaptRule, Design, DesignObject, Item, Recipe } from '../design/types.ts';
 import { applyCommand } from '../design/commands.ts';
-import { clothById, type Cloth } from '../materials/cloths.ts';
-import { clothFor } from '../materials/materials.ts';
-import { chartOf } from '../materials/threads.ts';
+import type { Cloth } from '../materials/cloths.ts';
+import { materialsOf } from '../materials/materials.ts';
 import type { Job } from '../jobs/job.ts';
 
 /** What a row of the table is about: a rule that can be left out, or what was asked for. */
@@ -45,9 +44,7 @@ export class Adapting {
 
   /** The cloths before and now, as the design's thread asks for. */
   get cloths(): { from: Cloth; to: Cloth } {
-    const { weight } = chartOf(this.original);
-    const of = (design: Design): Cloth => clothFor(clothById(design.cloth.kind), weight);
-    return { from: of(this.original), to: of(this.design) };
+    return { from: materialsOf(this.original).cloth, to: materialsOf(this.design).cloth };
   }
 
   run(job: Job): void {

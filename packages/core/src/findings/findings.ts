@@ -5,7 +5,7 @@ import { MACHINES, type Machine } from '../materials/machine.ts';
 import { materialsOf } from '../materials/materials.ts';
 import { resolveDesign } from '../resolve/resolve.ts';
 import { sewnExtent, type Extent } from '../sewing/extent.ts';
-import { figuresOf, type Plan, type PlanObject } from '../sewing/plan.ts';
+import { figuresOf, threadWidthIn, type Plan, type PlanObject } from '../sewing/plan.ts';
 import { sewnLeaves } from '../sewing/sew.ts';
 import { objectCover } from '../sewing/stitch-object.ts';
 import { JobError, type Job } from '../jobs/job.ts';
@@ -86,7 +86,10 @@ export function layersOver(plan: Plan): LayerGrid | null {
   if (!b) return null;
   const area = { minX: b.minX - 1, minY: b.minY - 1, maxX: b.maxX + 1, maxY: b.maxY + 1 };
   const size = (area.maxX - area.minX) * (area.maxY - area.minY);
-  return layersOf(plan, area, Math.max(CELL, Math.sqrt(size / MOST_CELLS)), plan.threadWidth);
+  const widths = plan.objects.map(({ thread }) => threadWidthIn(plan, thread));
+  const alike = widths.every((w) => w === widths[0]);
+  const cell = Math.max(CELL, Math.sqrt(size / MOST_CELLS));
+  return layersOf(plan, area, cell, alike ? widths[0] : (i) => widths[plan.object[i]]);
 }
 
 const NO_LAYERS: LayerGrid = { x0: 0, y0: 0, cell: CELL, width: 0, height: 0, layers: new Uint8Array() };

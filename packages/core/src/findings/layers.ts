@@ -28,22 +28,28 @@ export interface CoverMeasure {
 
 const THREAD = 0.4;
 
-/** Counts the stitches of a plan, or of a file as places in mm, over each square of a grid. `thread` is its width, mm. */
+/**
+ * Counts the stitches of a plan, or of a file as places in mm, over each square of a grid. `thread` is its width, mm: that of
+ * all, or of each record's.
+ */
 export function layersOf(
   plan: Pick<Plan, 'x' | 'y' | 'move'>,
   area: Bounds,
   cell: number,
-  thread = THREAD,
+  thread: number | ((record: number) => number) = THREAD,
 ): LayerGrid {
   const [x0, y0] = [area.minX, area.minY];
   const width = Math.max(1, Math.ceil((area.maxX - x0) / cell));
   const height = Math.max(1, Math.ceil((area.maxY - y0) / cell));
   const layers = new Uint8Array(width * height);
+  const widthOf = typeof thread === 'number' ? null : thread;
   // Squares whose middle lies just on the thread's edge are under it.
-  const r = Math.sqrt((thread / 2) ** 2 + 1e-4);
+  const reach = (mm: number): number => Math.sqrt((mm / 2) ** 2 + 1e-4);
+  const all = typeof thread === 'number' ? reach(thread) : 0;
   const { x, y, move } = plan;
   for (let i = 1; i < x.length; i++) {
     if (move[i] !== Move.stitch) continue;
+    const r = widthOf ? reach(widthOf(i)) : all;
     const [ax, ay, bx, by] = [x[i - 1], y[i - 1], x[i], y[i]];
     const length = Math.hypot(bx - ax, by - ay);
     // From the stitch's middle line to its two long sides.

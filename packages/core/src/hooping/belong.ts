@@ -4,13 +4,14 @@ import Flatbush from 'flatbush';
 import { isLetter, visibleLeaves, type Leaf as AnyLeaf } from '../design/tree.ts';
 import type { Hooping, PlainOutline, ResolvedDesign } from '../design/types.ts';
 import { emptyBounds, growBounds, type Bounds } from '../geometry/points.ts';
-import { clothById, type Cloth } from '../materials/cloths.ts';
+import type { Cloth } from '../materials/cloths.ts';
 import { regionArea } from '../geometry/region.ts';
 import { overlapOf, sewnExtent } from '../sewing/extent.ts';
 import { itemBounds } from '../shaping/bounds.ts';
 import { Move } from '../sewing/moves.ts';
 import type { Plan } from '../sewing/plan.ts';
 import { holds } from './field.ts';
+import { materialsOf } from '../materials/materials.ts';
 
 type Leaf = AnyLeaf<PlainOutline>;
 
@@ -70,7 +71,7 @@ export function belonging(design: ResolvedDesign, boxes: ReadonlyMap<string, Bou
     of.set(leaf.id, wished >= 0 ? wished : from.reduce((a, b) => (away(b) < away(a) ? b : a)));
   }
   const sewn = leaves.filter(({ id }) => boxes.has(id));
-  const early = hoopings.length > 1 ? inOrder(sewn, boxes, of, may, clothById(design.cloth.kind)) : [];
+  const early = hoopings.length > 1 ? inOrder(sewn, boxes, of, may, materialsOf(design).cloth) : [];
   return { of, cut, early };
 }
 

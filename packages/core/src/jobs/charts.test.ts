@@ -5,6 +5,7 @@ import { emptyDesign, type Design } from '../design/types.ts';
 import { readDesignFile, writeDesignFile } from '../formats/design-file/read.ts';
 import { layersOf } from '../findings/layers.ts';
 import { chartOf, differenceOfThreads, THREAD_CHARTS, threadChart, threadIn } from '../materials/threads.ts';
+import { threadWidthIn } from '../sewing/plan.ts';
 import { sewDesign } from '../sewing/sew.ts';
 import { drawn, group, object } from '../../test/draw.ts';
 import { earlierChartOf, moveBackJob, moveToChartJob, threadMoves } from './charts.ts';
@@ -33,6 +34,7 @@ const design: Design = {
     },
   ],
 };
+const fineTarn = { code: 'T9', name: 'Fine', colour: '#808080', weight: 60 };
 const nearest = new Map(threadMoves(design, tarn).map(({ from, to }) => [from.code, to.code]));
 const moved = applyCommand(design, moveToChartJob(design, tarn, nearest).command).design;
 
@@ -146,5 +148,37 @@ describe('the weight of thread', () => {
     const box = { minX: -9, minY: -9, maxX: 9, maxY: 9 };
     const bare = layersOf(other, box, 0.1, width).layers.filter((n) => !n).length / 180 ** 2;
     expect(bare).toBeLessThan(0.01);
+  });
+
+  it('of a single thread counts for what is sewn with it alone: rows, coverage, the file, the way back', () => {
+    const beside = drawn('M20 -10H40V10H20Z');
+    const fine: Design = {
+      ...plain,
+      objects: [
+        object('a', square, 'fill', { underlay: 'none' }, { thread: '172' }),
+        object('b', beside, 'fill', { underlay: 'none' }, { thread: 'F172' }),
+      ],
+    };
+    const plan = sewDesign(fine);
+    const rows = plan.objects.map(({ from, to }) => to - from);
+    expect(rows[1] / rows[0]).toBeGreaterThan(1.1);
+    expect(plan.objects.map(({ thread }) => threadWidthIn(plan, thread))).toEqual([
+      0.4,
+      expect.closeTo(0.327, 3),
+    ]);
+    const box = { minX: 21, minY: -9, maxX: 39, maxY: 9 };
+    expect(layersOf(plan, box, 0.1, 0.327).layers.filter((n) => !n).length / 180 ** 2).toBeLessThan(0.01);
+    // In another chart they are as fine, where it has such; else as near to that as it has.
+    const sewnFrom = (code: string) => (moves: ReturnType<typeof threadMoves>) =>
+      moves.find(({ from }) => from.code === code)!.to;
+    const own = { ...tarn, id: 'own-x', threads: [...tarn.threads.slice(0, 9), fineTarn] };
+    expect(sewnFrom('F172')(threadMoves(fine, own))).toBe(fineTarn);
+    expect(sewnFrom('172')(threadMoves(fine, own)).weight).toBeUndefined();
+    expect(sewnFrom('172')(threadMoves(fine, threadChart('hedgerow'))).weight).toBeUndefined();
+    const codes = new Map(threadMoves(fine, own).map(({ from, to }) => [from.code, to.code]));
+    const moved = applyCommand(fine, moveToChartJob(fine, own, codes).command).design;
+    const opened = readDesignFile(writeDesignFile(moved));
+    expect(sewDesign(opened).x).toEqual(plan.x);
+    expect(applyCommand(opened, moveBackJob(opened).command).design).toEqual(fine);
   });
 });

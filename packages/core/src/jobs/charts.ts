@@ -5,6 +5,8 @@ import {
   nearThreads,
   OWN_CHART,
   threadIn,
+  threadsLike,
+  weightIn,
   type Thread,
   type ThreadChart,
 } from '../materials/threads.ts';
@@ -32,9 +34,14 @@ export function threadMoves(
 ): ThreadMove[] {
   const threads = chart.threads.filter(among);
   if (!threads.length) throw new JobError('None of this chart’s threads may be taken: own some first.');
+  const now = chartOf(design);
   return usedThreads(design).map((from) => {
-    const [nearest, ...others] = nearThreads(from.colour, threads);
-    return { from, to: nearest.thread, apart: nearest.apart, others: others.slice(0, OTHERS) };
+    // First of all it lies as wide as before; what lies otherwise is still offered.
+    const alike = new Set(threadsLike(weightIn(now, from), { ...chart, threads }));
+    const near = nearThreads(from.colour, threads);
+    const nearest = near.find(({ thread }) => alike.has(thread))!;
+    const others = near.filter((n) => n !== nearest).slice(0, OTHERS);
+    return { from, to: nearest.thread, apart: nearest.apart, others };
   });
 }
 
@@ -42,7 +49,12 @@ const asOwn = ({ name, weight, material, threads }: ThreadChart): OwnChart => ({
   name,
   weight,
   material,
-  threads: threads.map(({ code, name: called, colour }) => ({ code, name: called, colour })),
+  threads: threads.map(({ code, name: called, colour, weight: own }) => ({
+    code,
+    name: called,
+    colour,
+    ...(own !== undefined && { weight: own }),
+  })),
 });
 
 /** What of a design says its chart. */
@@ -98,7 +110,8 @@ export function moveBackJob(design: Design): Job {
     (code, item, letter) =>
       others.get(`${item.id} ${letter ?? ''}`) ??
       was.get(code) ??
-      nearThreads(threadIn(now, code).colour, chart.threads)[0].thread.code,
+      nearThreads(threadIn(now, code).colour, threadsLike(weightIn(now, threadIn(now, code)), chart))[0]
+        .thread.code,
   );
   builder.change({ ...chartFields(chart), earlierChart: undefined });
   return builder.job([]);

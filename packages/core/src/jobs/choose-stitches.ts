@@ -14,11 +14,11 @@ import {
   type PlainOutline,
   type Recipe,
 } from '../design/types.ts';
-import { clothById } from '../materials/cloths.ts';
 import { outlineRegion } from '../outlines/region.ts';
 import { resolveDesign } from '../resolve/resolve.ts';
 import { sewnFrom, stitchKind } from '../stitches/kinds.ts';
 import { inOrder, JobBuilder, JobError, type Job } from './job.ts';
+import { materialsOf } from '../materials/materials.ts';
 
 export interface StitchesChosen {
   job: Job;
@@ -77,7 +77,7 @@ export function chooseStitchesJob(design: Design, ids: readonly string[], satin:
       'Choose stitches: select shapes first. Words, plain stitches and what is locked have theirs already.',
     );
   const resolved = resolveDesign(design);
-  const cloth = clothById(design.cloth.kind);
+  const cloth = materialsOf(design).cloth;
   const builder = new JobBuilder(design, 'Choose stitches');
   const counts: KindCounts = { satin: 0, fill: 0, line: 0 };
   let hidden = 0;

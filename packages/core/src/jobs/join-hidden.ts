@@ -3,7 +3,7 @@ import { allRecords, blocksOf, type Records } from '../design/stitch-blocks.ts';
 import { originOf } from '../design/tree.ts';
 import type { Design } from '../design/types.ts';
 import type { Line } from '../geometry/polyline.ts';
-import { clothById } from '../materials/cloths.ts';
+import { clothUnder } from '../materials/cloths.ts';
 import { endsOf, joinedEnds } from '../mending/pieces.ts';
 import { readStitches } from '../reading/read.ts';
 import { resolveDesign } from '../resolve/resolve.ts';
@@ -14,6 +14,7 @@ import { objectCover } from '../sewing/stitch-object.ts';
 import { runPoints } from '../stitches/run-points.ts';
 import { JobBuilder, JobError, type Job } from './job.ts';
 import { stitchesById } from './mend.ts';
+import { materialsOf } from '../materials/materials.ts';
 
 /** A way is at most so long, in mm, and its stitches as long as this. */
 const LONGEST_WAY = 80;
@@ -21,12 +22,13 @@ const STITCH = 2.5;
 
 /** What covers the cloth of all that is sewn after an item; of plain stitches, what they are read as. */
 function coversAfter(design: Design, id: string): Cover[] {
-  const cloth = clothById(design.cloth.kind);
+  const cloth = materialsOf(design).cloth;
   const leaves = sewnLeaves(resolveDesign(design));
   const from = leaves.findIndex((leaf) => originOf(leaf.id) === id);
   return leaves.slice(from + 1).flatMap((leaf) => {
     if (leaf.kind === 'object') return objectCover(leaf, cloth) ?? [];
-    return readStitches(allRecords(leaf.blocks), cloth).objects.flatMap(({ cover }) => coverOf(cover) ?? []);
+    const { objects } = readStitches(allRecords(leaf.blocks), clothUnder(cloth, leaf.thread));
+    return objects.flatMap(({ cover }) => coverOf(cover) ?? []);
   });
 }
 

@@ -6,7 +6,7 @@
 import { everyLeaf } from '../design/tree.ts';
 import type { Design, Group, Item, PlainOutline } from '../design/types.ts';
 import type { Point } from '../geometry/points.ts';
-import { clothById, type Cloth } from '../materials/cloths.ts';
+import type { Cloth } from '../materials/cloths.ts';
 import { DEFAULT_SPEED, type MachineSpeed } from '../materials/machine.ts';
 import { applyCommand } from '../design/commands.ts';
 import { resolveDesign } from '../resolve/resolve.ts';
@@ -17,6 +17,7 @@ import { figuresOf } from '../sewing/plan.ts';
 import { sewDesign } from '../sewing/sew.ts';
 import { shortOrder, wayPoints } from '../sewing/short-order.ts';
 import { travelOf, type TravelFigures } from './tidy.ts';
+import { materialsOf } from '../materials/materials.ts';
 
 export interface OrderFigures extends TravelFigures {
   colourChanges: number;
@@ -249,7 +250,7 @@ const better = (a: OrderFigures, b: OrderFigures): boolean =>
 
 /** Every list of a design in order. Groups stay together. */
 function allInOrder(design: Design, label: string, way: OrderWay): JobBuilder {
-  const cloth = clothById(design.cloth.kind);
+  const cloth = materialsOf(design).cloth;
   const builder = new JobBuilder(design, label);
   // Groups first: where a group begins and ends tells where it is best sewn.
   const inner = (items: readonly PlainItem[]): void => {

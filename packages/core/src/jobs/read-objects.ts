@@ -5,9 +5,10 @@ import { newId, type Design, type DesignObject, type Item, type StitchesObject }
 import type { Matrix } from '../geometry/matrix.ts';
 import { ThreadRow } from '../mending/pieces.ts';
 import { readStitches, type Reading, type ReadObject, type ReadSpan } from '../reading/read.ts';
-import { clothById } from '../materials/cloths.ts';
+import { clothUnder } from '../materials/cloths.ts';
 import { transformItems } from '../resolve/transform-items.ts';
 import { inOrder, JobBuilder, JobError, type Job } from './job.ts';
+import { materialsOf } from '../materials/materials.ts';
 
 /** What was read of stitches, by their ids. */
 export type Readings = ReadonlyMap<string, Reading>;
@@ -25,11 +26,13 @@ export function readingsOf(
   items: readonly StitchesObject[],
   progress?: (done: number) => void,
 ): Map<string, Reading> {
-  const cloth = clothById(design.cloth.kind);
+  const cloth = materialsOf(design).cloth;
   return new Map(
     items.map((item, k) => [
       item.id,
-      readStitches(allRecords(item.blocks), cloth, (done) => progress?.((k + done) / items.length)),
+      readStitches(allRecords(item.blocks), clothUnder(cloth, item.thread), (done) =>
+        progress?.((k + done) / items.length),
+      ),
     ]),
   );
 }

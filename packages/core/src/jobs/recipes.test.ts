@@ -1,5 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import * as draw from '../../test/draw.ts';
+import { clothById } from '../materials/cloths.ts';
 import { applyCommand } from '../design/commands.ts';
 import { findItem } from '../design/tree.ts';
 import { emptyDesign, type Design, type DesignObject, type Recipe } from '../design/types.ts';
@@ -53,9 +54,9 @@ describe('swatches', () => {
     (id, kind) => {
       const recipe = { kind: id, settings: {} };
       const cloth = { kind: 'linen', colour: '#efe6d3' };
-      expect(figuresOf(sewDesign(swatchDesign(recipe, '172', cloth))).stitches).toBeGreaterThan(20);
+      expect(figuresOf(sewDesign(swatchDesign(recipe, '172', { cloth }))).stitches).toBeGreaterThan(20);
       for (const setting of kind.settings) {
-        const variations = variationsOf(kind, recipe, setting, 'linen');
+        const variations = variationsOf(kind, recipe, setting, clothById('linen'));
         expect(new Set(variations.map((v) => v.value)).size).toBe(variations.length);
         for (const { value } of variations)
           if (setting.type === 'number') {

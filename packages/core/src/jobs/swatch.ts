@@ -7,7 +7,7 @@ import {
   type Recipe,
 } from '../design/types.ts';
 import type { Bounds } from '../geometry/points.ts';
-import { clothById } from '../materials/cloths.ts';
+import type { Cloth } from '../materials/cloths.ts';
 import { completeSettings, type Setting, type StitchKind } from '../stitches/kind.ts';
 import { sewnFrom } from '../stitches/kinds.ts';
 
@@ -45,11 +45,14 @@ const WAVE: PlainOutline = {
 /** A part of them that shows an edge and single threads, in mm. */
 export const SWATCH_CLOSE: Bounds = { minX: -11, minY: -4, maxX: -1, maxY: 6 };
 
+/** What a swatch is sewn on and with: a design's cloth, and its chart. */
+export type SwatchMaterials = Pick<Design, 'cloth'> & Partial<Pick<Design, 'chart' | 'ownChart'>>;
+
 /** A design of about 22 × 14 mm that holds one object of this recipe. */
 export function swatchDesign(
   recipe: Recipe,
   thread: string,
-  cloth: { kind: string; colour: string },
+  { cloth, chart, ownChart }: SwatchMaterials,
 ): Design {
   const object: DesignObject = {
     id: 'swatch',
@@ -61,7 +64,8 @@ export function swatchDesign(
     recipe,
     thread,
   };
-  return { ...emptyDesign('Swatch', undefined, cloth), objects: [object] };
+  const design = emptyDesign('Swatch', undefined, cloth);
+  return { ...design, chart: chart ?? design.chart, ownChart, objects: [object] };
 }
 
 /** A recipe with one of its settings so, and what that is in words. */
@@ -75,13 +79,8 @@ const FACTOR = 1.8;
 const TURN = 45;
 
 /** The recipe with less and with more of a setting; every choice, where it is one. */
-export function variationsOf(
-  kind: StitchKind,
-  recipe: Recipe,
-  setting: Setting,
-  clothKind: string,
-): Variation[] {
-  const now = completeSettings(kind, recipe, clothById(clothKind))[setting.name];
+export function variationsOf(kind: StitchKind, recipe: Recipe, setting: Setting, cloth: Cloth): Variation[] {
+  const now = completeSettings(kind, recipe, cloth)[setting.name];
   const variation = (value: string | number): Variation => ({
     recipe: { ...recipe, settings: { ...recipe.settings, [setting.name]: value } },
     value,

@@ -1,7 +1,6 @@
 // Travel tidying: a better order for neighbours of one colour, and better begins and ends, with figures to compare.
 import { findPlace } from '../design/tree.ts';
 import type { Design, DesignObject, Item, ResolvedDesign } from '../design/types.ts';
-import { clothById } from '../materials/cloths.ts';
 import { resolveDesign } from '../resolve/resolve.ts';
 import { applyCommand } from '../design/commands.ts';
 import { JobBuilder, JobError, type Job } from './job.ts';
@@ -11,6 +10,7 @@ import { Move } from '../sewing/moves.ts';
 import type { Plan } from '../sewing/plan.ts';
 import { sewDesign } from '../sewing/sew.ts';
 import { shortOrder, wayPoints } from '../sewing/short-order.ts';
+import { materialsOf } from '../materials/materials.ts';
 
 export interface TravelFigures {
   trims: number;
@@ -53,7 +53,7 @@ function colourAround(siblings: readonly Item[], index: number): DesignObject[] 
 const MOST_OBJECTS = 60;
 
 function reordered(design: Design, plain: ResolvedDesign, block: DesignObject[]): Job {
-  const cloth = clothById(design.cloth.kind);
+  const cloth = materialsOf(design).cloth;
   const items = block.map(({ id }) => findPlace(plain.objects, id)!.item);
   const places = items.map((item) => wayPoints(item));
   const order = shortOrder(places, mustFollow(items.map((item) => sewnExtent(item, cloth))));

@@ -1,11 +1,11 @@
 // Recipes that do not suit a cloth, and the ones that do; meshes that hold loops down.
 import type { DesignObject, Recipe } from '../design/types.ts';
-import type { Cloth } from '../materials/cloths.ts';
+import { clothUnder, type Cloth } from '../materials/cloths.ts';
 import { QUILT_SPACING } from '../stitches/fill.ts';
 import { completeSettings, numberOf, type Unsuited } from '../stitches/kind.ts';
 import { stitchKind } from '../stitches/kinds.ts';
 
-type Sewn = Pick<DesignObject, 'recipe'>;
+type Sewn = Pick<DesignObject, 'recipe' | 'thread'>;
 
 export interface Unfit {
   /** What is wrong with it, as what follows its name in a sentence. */
@@ -47,7 +47,10 @@ const WRONG: Record<Unsuited, (object: Sewn, cloth: Cloth) => Unfit> = {
 /** What is wrong with an object on a cloth, and the recipe that is better; null when it suits. */
 export function unfitOn(object: Sewn, cloth: Cloth): Unfit | null {
   const kind = stitchKind(object.recipe.kind);
-  const why = kind?.unsuited?.(completeSettings(kind, object.recipe, cloth), cloth);
+  const why = kind?.unsuited?.(
+    completeSettings(kind, object.recipe, clothUnder(cloth, object.thread)),
+    cloth,
+  );
   return why ? WRONG[why](object, cloth) : null;
 }
 
@@ -55,11 +58,11 @@ export function unfitOn(object: Sewn, cloth: Cloth): Unfit | null {
 const MESH = 1;
 
 /** How far an object's lines lie apart, in mm; 0 when its kind has no spacing. */
-function spacingOf(recipe: Recipe, cloth: Cloth): number {
+function spacingOf({ recipe, thread }: Sewn, cloth: Cloth): number {
   const kind = stitchKind(recipe.kind);
-  return kind ? numberOf(completeSettings(kind, recipe, cloth), 'spacing', 0) : 0;
+  return kind ? numberOf(completeSettings(kind, recipe, clothUnder(cloth, thread)), 'spacing', 0) : 0;
 }
 
 /** Is it sewn so openly that it holds loops down and hides nothing? */
-export const isMesh = (recipe: Recipe, cloth: Cloth): boolean =>
-  !!stitchKind(recipe.kind)?.mesh && spacingOf(recipe, cloth) >= MESH;
+export const isMesh = (object: Sewn, cloth: Cloth): boolean =>
+  !!stitchKind(object.recipe.kind)?.mesh && spacingOf(object, cloth) >= MESH;

@@ -12,6 +12,8 @@ export interface Cloth {
   underlay: UnderlayWeight;
   /** How wide the thread is that it is sewn with, in mm; left out: that of weight 40. */
   threadWidth?: number;
+  /** The same cloth as threads of another weight than the chart's ask for, by their codes. */
+  under?: Readonly<Record<string, Cloth>>;
   /** No stitch may be longer than this, in mm. */
   longest?: number;
   /** It stretches or curves: what is filled always has a run at its edge beneath. */
@@ -166,5 +168,8 @@ export const CLOTHS: Cloth[] = [
     note: 'Open stitches only: run 2.5 mm, spacing 3 mm or more.',
   },
 ];
+
+/** A cloth as it is to be sewn with a thread, given by its code. */
+export const clothUnder = (cloth: Cloth, thread: string): Cloth => cloth.under?.[thread] ?? cloth;
 
 export const clothById = (id: string): Cloth => CLOTHS.find((c) => c.id === id) ?? CLOTHS[0];

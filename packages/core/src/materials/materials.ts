@@ -10,17 +10,30 @@ export interface Materials {
   thread(code: string): Thread;
 }
 
-const sewnWith = new Map<string, Cloth>();
-
 /** A cloth as it is to be sewn with thread of a weight: thinner thread lies closer, thicker one farther apart. */
-export function clothFor(cloth: Cloth, weight: number): Cloth {
+function clothFor(cloth: Cloth, weight: number): Cloth {
   if (weight === 40) return cloth;
-  const key = `${cloth.id} ${weight}`;
-  let known = sewnWith.get(key);
+  const threadWidth = threadWidthOf(weight);
+  const density = Math.round((100 * cloth.density * THREAD_WIDTH) / threadWidth) / 100;
+  return { ...cloth, density, threadWidth };
+}
+
+const sewnFrom = new WeakMap<ThreadChart, Map<string, Cloth>>();
+
+/** A cloth as it is to be sewn with the threads of a chart: in the chart's weight, and under each thread of another one. */
+export function clothSewnFrom(cloth: Cloth, chart: ThreadChart): Cloth {
+  let cloths = sewnFrom.get(chart);
+  if (!cloths) sewnFrom.set(chart, (cloths = new Map()));
+  let known = cloths.get(cloth.id);
   if (!known) {
-    const threadWidth = threadWidthOf(weight);
-    const density = Math.round((100 * cloth.density * THREAD_WIDTH) / threadWidth) / 100;
-    sewnWith.set(key, (known = { ...cloth, density, threadWidth }));
+    known = clothFor(cloth, chart.weight);
+    const others = chart.threads.filter((t) => t.weight !== undefined && t.weight !== chart.weight);
+    if (others.length)
+      known = {
+        ...known,
+        under: Object.fromEntries(others.map((t) => [t.code, clothFor(cloth, t.weight!)])),
+      };
+    cloths.set(cloth.id, known);
   }
   return known;
 }
@@ -29,7 +42,7 @@ export function clothFor(cloth: Cloth, weight: number): Cloth {
 export function materialsOf(design: { cloth: { kind: string } } & HasChart): Materials {
   const chart = chartOf(design);
   return {
-    cloth: clothFor(clothById(design.cloth.kind), chart.weight),
+    cloth: clothSewnFrom(clothById(design.cloth.kind), chart),
     chart,
     thread: (code) => threadIn(chart, code),
   };

@@ -12,6 +12,8 @@ export interface Thread {
   name: string;
   /** sRGB as #rrggbb. */
   colour: string;
+  /** Kilometres that weigh a kilogram; left out: as many as of its chart's others. */
+  weight?: number;
 }
 
 /** What thread is made of. */
@@ -20,7 +22,7 @@ export type ThreadMaterial = 'rayon' | 'polyester' | 'cotton' | 'metallic' | 'gl
 export interface ThreadChart {
   id: string;
   name: string;
-  /** Kilometres that weigh a kilogram: 40 is usual, 60 finer, 30 and 12 thicker. */
+  /** Kilometres that weigh a kilogram: 40 is usual, 60 finer, 30 and 12 thicker. Single threads may have another one. */
   weight: number;
   material: ThreadMaterial;
   threads: readonly Thread[];
@@ -176,22 +178,42 @@ const LARKMOOR: [code: string, name: string, colour: string][] = [
   ['335', 'Raven Brown', '#4a3128'],
 ];
 
+/** Those that there are in a finer thread, too, for small letters and thin lines. */
+const FINE = new Set(
+  '100 104 112 115 122 131 134 153 162 172 173 184 194 205 224 225 234 245 255 265 275 285 305 315 325 335'.split(
+    ' ',
+  ),
+);
+
 /** The chart that ships with Rosehip. */
 export const LARKMOOR_CHART: ThreadChart = {
   id: 'larkmoor',
   name: 'Larkmoor Rayon 40',
   weight: 40,
   material: 'rayon',
-  threads: LARKMOOR.map(([code, name, colour]) => ({ code, name, colour })),
+  threads: [
+    ...LARKMOOR.map(([code, name, colour]) => ({ code, name, colour })),
+    ...LARKMOOR.filter(([code]) => FINE.has(code)).map(([code, name, colour]) => ({
+      code: `F${code}`,
+      name: `Fine ${name}`,
+      colour,
+      weight: 60,
+    })),
+  ],
 };
 
 /** A chart as its file has it. */
 const fromFile = (
-  file: Omit<ThreadChart, 'threads' | 'material'> & { material: string; threads: string[][] },
+  file: Omit<ThreadChart, 'threads' | 'material'> & { material: string; threads: (string | number)[][] },
 ): ThreadChart => ({
   ...file,
   material: file.material as ThreadMaterial,
-  threads: file.threads.map(([code, name, colour]) => ({ code, name, colour })),
+  threads: (file.threads as [string, string, string, number?][]).map(([code, name, colour, weight]) => ({
+    code,
+    name,
+    colour,
+    ...(weight !== undefined && { weight }),
+  })),
 });
 
 export const THREAD_CHARTS: ThreadChart[] = [
@@ -225,6 +247,14 @@ export function chartOf({ chart, ownChart }: HasChart): ThreadChart {
 /** How wide thread of a weight lies on the cloth, in mm: 0.4 for 40; its cross-section goes with its mass. */
 export const threadWidthOf = (weight: number): number => THREAD_WIDTH * Math.sqrt(40 / weight);
 
+/** The weight of a thread of a chart. */
+export const weightIn = (chart: Pick<ThreadChart, 'weight'>, thread: Thread): number =>
+  thread.weight ?? chart.weight;
+
+/** A thread as lists call it: name, number, and its weight where that is another than its chart's. */
+export const threadTitle = ({ name, code, weight }: Thread): string =>
+  `${name} ${code}${weight === undefined ? '' : `, weight ${weight}`}`;
+
 const byCode = new WeakMap<ThreadChart, Map<string, Thread>>();
 
 /** The thread of a chart with this code; an unknown code gives a grey stand-in that says so. */
@@ -256,13 +286,20 @@ export function nearThreads(colour: string, threads: readonly Thread[]): { threa
     .sort((a, b) => a.apart - b.apart);
 }
 
-/** The chart's thread nearest to a CSS colour, by CIEDE2000; null when the colour can't be read. */
+/** A chart's threads of a weight; where it has none, those whose weight is nearest to it. */
+export function threadsLike(weight: number, chart: Pick<ThreadChart, 'weight' | 'threads'>): Thread[] {
+  const far = (thread: Thread): number => Math.abs(Math.log(weightIn(chart, thread) / weight));
+  const least = Math.min(...chart.threads.map(far));
+  return chart.threads.filter((thread) => far(thread) === least);
+}
+
+/** The thread of a chart's own weight that is nearest to a CSS colour, by CIEDE2000; null when the colour can't be read. */
 export function nearestThread(colour: string, chart: ThreadChart): Thread | null {
   const wanted = toLab(parse(colour));
   if (!wanted) return null;
   let best: Thread | null = null;
   let least = Infinity;
-  for (const thread of chart.threads) {
+  for (const thread of threadsLike(chart.weight, chart)) {
     const d = difference(wanted, labOf(thread));
     if (d < least) {
       least = d;

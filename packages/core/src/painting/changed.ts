@@ -1,6 +1,7 @@
 // Where the thread of two plans differs, so that only there it is painted anew.
 import { emptyBounds, growBounds, type Bounds } from '../geometry/points.ts';
 import { THREAD_WIDTH } from '../materials/machine.ts';
+import type { Thread } from '../materials/threads.ts';
 import type { Plan } from '../sewing/plan.ts';
 
 /** Thread, with its light and shade, reaches so far from its stitch, in mm. */
@@ -15,6 +16,8 @@ export interface PlanChange {
   area: Bounds;
 }
 
+const sameThread = (a: Thread, b: Thread): boolean => a.colour === b.colour && a.weight === b.weight;
+
 /** Are two objects of plans sewn with the same thread? Told once for each pair. */
 function sameThreads(a: Plan, b: Plan): (i: number, j: number) => boolean {
   if (a.threadWidth !== b.threadWidth) return () => false;
@@ -24,7 +27,7 @@ function sameThreads(a: Plan, b: Plan): (i: number, j: number) => boolean {
     let same = known.get(key);
     if (same === undefined) {
       const [one, other] = [a.objects[i]?.thread, b.objects[j]?.thread];
-      same = one === other && (one === undefined || a.threads[one].colour === b.threads[other].colour);
+      same = one === other && (one === undefined || sameThread(a.threads[one], b.threads[other]));
       known.set(key, same);
     }
     return same;

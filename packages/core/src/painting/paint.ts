@@ -1,10 +1,9 @@
 // Draws a plan on any 2D canvas: in a browser, in a worker, on the server.
 //
 // The canvas is taken as it is: the caller sets a transform that maps millimetres to pixels and tells the scale.
-import { THREAD_WIDTH } from '../materials/machine.ts';
 import type { Bounds } from '../geometry/points.ts';
 import { Move } from '../sewing/moves.ts';
-import type { Plan } from '../sewing/plan.ts';
+import { threadWidthIn, type Plan } from '../sewing/plan.ts';
 import { Part } from '../stitches/thread.ts';
 import { mixed, readable, shadesOf, type Shades } from './shades.ts';
 
@@ -111,20 +110,15 @@ const SPREAD = 0.8;
  */
 export function paintThread(ctx: Canvas2D, plan: Plan, scale: number, range: PaintRange = whole(plan)): void {
   ctx.save();
-  const thread = plan.threadWidth ?? THREAD_WIDTH;
-  const detail = detailAt(scale, thread);
-  const plain = detail === 0;
   // Ends and corners of what is a pixel wide cost as much as all the rest.
   const tiny = scale < TINY;
   ctx.lineCap = tiny ? 'butt' : 'round';
   ctx.lineJoin = tiny ? 'bevel' : 'round';
-  const most = plain ? BATCH.plain : scale < SINGLY_FROM ? BATCH.thread : BATCH.single;
-  const width = Math.max(thread, 1.5 / scale) + ((1 - detail) * SPREAD) / scale;
   const light = (((range.light ?? LIGHT_FROM) - 90) * Math.PI) / 180;
   const [towardsX, towardsY] = [Math.cos(light), Math.sin(light)];
   /** Twice the angle to the light, of one stitch or of a few neighbours: there and back count alike. */
   const twice = { x: 0, y: 0 };
-  const stay = (1 - detail) * 0.75;
+  let [detail, width] = [0, 0];
   let object = -1;
   let shades: Shades | null = null;
   let shade = -1;
@@ -143,7 +137,7 @@ export function paintThread(ctx: Canvas2D, plan: Plan, scale: number, range: Pai
   const flush = (): void => {
     if (!batch.length || !shades) return;
     ctx.globalAlpha = dim ? DIM : 1;
-    if (plain) {
+    if (!detail) {
       ctx.strokeStyle = shades.body[shade];
       ctx.lineWidth = width;
       trace(0);
@@ -170,17 +164,23 @@ export function paintThread(ctx: Canvas2D, plan: Plan, scale: number, range: Pai
     if (plan.object[b] !== object) {
       flush();
       object = plan.object[b];
-      shades = shadesOf(plan.threads[plan.objects[object].thread].colour, detail);
+      const { thread } = plan.objects[object];
+      const mm = threadWidthIn(plan, thread);
+      detail = detailAt(scale, mm);
+      width = Math.max(mm, 1.5 / scale) + ((1 - detail) * SPREAD) / scale;
+      shades = shadesOf(plan.threads[thread].colour, detail);
       twice.x = twice.y = 0;
     }
     // Turned so that the light comes along x; squared as a complex number, which doubles the angle.
     const [u, v] = [dx * towardsX + dy * towardsY, dy * towardsX - dx * towardsY];
     const length = Math.hypot(u, v) || 1;
+    const stay = (1 - detail) * 0.75;
     twice.x = stay * twice.x + (u * u - v * v) / length;
     twice.y = stay * twice.y + (2 * u * v) / length;
     // The sine of the angle between thread and light: 1 where light meets the thread squarely.
     const across = Math.sqrt(Math.max(0, (1 - twice.x / (Math.hypot(twice.x, twice.y) || 1)) / 2));
     const next = Math.min(shades!.body.length - 1, Math.floor(across * shades!.body.length));
+    const most = !detail ? BATCH.plain : scale < SINGLY_FROM ? BATCH.thread : BATCH.single;
     const faint = !!range.dimUnderlay && isBeneath(plan.part[b]);
     if (next !== shade || faint !== dim || batch.length > most) {
       flush();

@@ -55,6 +55,16 @@ const plan = sewDesign(design);
 const stitches = figuresOf(plan).stitches;
 
 describe('thread', () => {
+  test('is as wide as its own weight asks for, whatever lies beside it', () => {
+    const { ctx, lines } = recorder();
+    const [a, b] = design.objects as DesignObject[];
+    const mixed = sewDesign({ ...design, objects: [a, { ...b, thread: 'F172' }] });
+    paintThread(ctx, mixed, 60);
+    const widest = (right: boolean): number =>
+      Math.max(...lines.filter((l) => l.from[0] > 0 === right && l.to[0] > 0 === right).map((l) => l.width));
+    expect(widest(true) / widest(false)).toBeCloseTo(Math.sqrt(40 / 60), 5);
+  });
+
   test('far away, one stroke a stitch; near, an edge, a body and a gleam', () => {
     const far = recorder();
     paintThread(far.ctx, plan, 3);

@@ -7,7 +7,7 @@ import { offsetRegion, subtract, unite } from '../geometry/clip.ts';
 import { arcLengths, pointAt, type Line } from '../geometry/polyline.ts';
 import { insideRegion, polygonArea, regionBounds, type Region } from '../geometry/region.ts';
 import type { Bounds } from '../geometry/points.ts';
-import type { Cloth } from '../materials/cloths.ts';
+import { clothUnder, type Cloth } from '../materials/cloths.ts';
 import { outlineLines } from '../outlines/flatten.ts';
 import { outlineOfLines, outlineOfRegion } from '../outlines/live/region-outline.ts';
 import { outlineRegion } from '../outlines/region.ts';
@@ -30,13 +30,14 @@ const covers = new Memo<{ region: Region; bounds: Bounds | null }>(1);
 
 /** What the object's stitches hide; empty for open kinds. */
 function coverOf(object: PlainObject, cloth: Cloth): { region: Region; bounds: Bounds | null } {
-  return covers.get(object, [cloth.id], () => {
+  const under = clothUnder(cloth, object.thread);
+  return covers.get(object, [under.id, under.threadWidth], () => {
     const kind = stitchKind(object.recipe.kind);
     const region = kind
       ? kind.cover({
           outline: object.outline,
-          settings: completeSettings(kind, object.recipe, cloth),
-          cloth,
+          settings: completeSettings(kind, object.recipe, under),
+          cloth: under,
           widths: object.widths,
           guideLines: object.guideLines,
         })
@@ -138,7 +139,7 @@ function trimmedOnce(object: PlainObject, later: readonly PlainObject[], cloth: 
     return bounds && meet(own, bounds);
   });
   if (!above.length) return object;
-  return trimmedObjects.get(object, [cloth.id, ...above], () => {
+  return trimmedObjects.get(object, [cloth.id, cloth.threadWidth, ...above], () => {
     const hiding = above.map((o) => coverOf(o, cloth).region).reduce((all, next) => unite(all, next));
     const outline = trimmed(object, hiding);
     return outline === object.outline ? object : { ...object, outline, letters: undefined };

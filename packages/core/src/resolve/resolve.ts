@@ -22,7 +22,7 @@ import { bendPoint } from '../outlines/live/bend.ts';
 import { stitchesOutline } from '../outlines/live/keep-clear.ts';
 import type { Point } from '../geometry/points.ts';
 import { determinant, IDENTITY, type Matrix } from '../geometry/matrix.ts';
-import { clothById, type Cloth } from '../materials/cloths.ts';
+import type { Cloth } from '../materials/cloths.ts';
 import { transformOutline } from '../outlines/transform.ts';
 import { sewnFrom } from '../stitches/kinds.ts';
 import { withoutHidden } from './beneath.ts';
@@ -33,6 +33,7 @@ import { mappedSet } from '../lettering/mapped-set.ts';
 import type { SetText } from '../lettering/set-letters.ts';
 import { placeCopies, type Placed } from './repeat/maps.ts';
 import { threadOutline } from './thread-outline.ts';
+import { materialsOf } from '../materials/materials.ts';
 
 const NOTHING: PlainOutline = { kind: 'path', paths: [] };
 
@@ -69,7 +70,7 @@ class Resolver {
   private readonly cloth: Cloth;
 
   constructor(design: Design) {
-    this.cloth = clothById(design.cloth.kind);
+    this.cloth = materialsOf(design).cloth;
     const visit = (items: readonly Item[], inside: Group[]): void => {
       for (const item of items) {
         this.items.set(item.id, { item, inside });
@@ -313,7 +314,7 @@ export function resolveDesign(design: Design): ResolvedDesign {
   if (!made) {
     const objects = withoutHidden(
       new Resolver(design).resolve(design.objects, []),
-      clothById(design.cloth.kind),
+      materialsOf(design).cloth,
     );
     made = { ...design, objects };
     resolved.set(design, { made, fonts: fontChanges() });

@@ -2,7 +2,7 @@
 import { Memo } from '../design/memo.ts';
 import type { DesignObject, PlainOutline } from '../design/types.ts';
 import { bandRegion } from '../geometry/clip.ts';
-import type { Cloth } from '../materials/cloths.ts';
+import { clothUnder, type Cloth } from '../materials/cloths.ts';
 import { outlineLines } from '../outlines/flatten.ts';
 import { outlineOfRegion } from '../outlines/live/region-outline.ts';
 import { completeSettings } from '../stitches/kind.ts';
@@ -24,7 +24,8 @@ function make({ outline, recipe, widths }: DesignObject<PlainOutline>, cloth: Cl
  * The outline of the cloth that an object's stitches take: a satin along a line is a band, a run is its line, a fill
  * is its shape (without pull compensation, which the pull takes back).
  */
-export const threadOutline = (object: DesignObject<PlainOutline>, cloth: Cloth): PlainOutline =>
-  made.get(object.outline, [JSON.stringify(object.recipe), object.widths, cloth.id], () =>
-    make(object, cloth),
-  );
+export function threadOutline(object: DesignObject<PlainOutline>, cloth: Cloth): PlainOutline {
+  const under = clothUnder(cloth, object.thread);
+  const parts = [JSON.stringify(object.recipe), object.widths, under.id, under.threadWidth];
+  return made.get(object.outline, parts, () => make(object, under));
+}

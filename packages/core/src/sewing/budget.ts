@@ -5,7 +5,7 @@ import type { DesignObject, PlainOutline, SettingValue } from '../design/types.t
 import { lengthOf } from '../geometry/polyline.ts';
 import { ringArea } from '../geometry/region.ts';
 import { isTangle } from '../geometry/tangle.ts';
-import type { Cloth } from '../materials/cloths.ts';
+import { clothUnder, type Cloth } from '../materials/cloths.ts';
 import { outlineLines } from '../outlines/flatten.ts';
 import { outlineBounds } from '../outlines/transform.ts';
 import { completeSettings, numberOf, type StitchKind } from '../stitches/kind.ts';
@@ -133,7 +133,7 @@ export function sharesOf(
       const kind = stitchKind(leaf.recipe.kind);
       if (!kind) return { stitches, excess: null };
       if (stopped.has(originOf(leaf.id))) return without({ why: 'stopped' });
-      const settings = completeSettings(kind, leaf.recipe, cloth);
+      const settings = completeSettings(kind, leaf.recipe, clothUnder(cloth, leaf.thread));
       const excess = excessOf(leaf, kind, settings);
       if (excess) return without(excess);
       stitches = stitchesWanted(leaf.outline, kind, settings);

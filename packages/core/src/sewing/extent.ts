@@ -5,7 +5,7 @@ import { bandRegion, intersect, offsetRegion, unite } from '../geometry/clip.ts'
 import { uniteBounds, type Bounds } from '../geometry/points.ts';
 import { regionArea, regionBounds, type Region } from '../geometry/region.ts';
 import { Memo } from '../design/memo.ts';
-import type { Cloth } from '../materials/cloths.ts';
+import { clothUnder, type Cloth } from '../materials/cloths.ts';
 import { THREAD_WIDTH } from '../materials/machine.ts';
 import { outlineLines } from '../outlines/flatten.ts';
 import { outlineRegion } from '../outlines/region.ts';
@@ -23,8 +23,12 @@ const ROUGH = 0.1;
 /** Overlaps smaller than this are none, in mm². */
 const TOUCH = 0.05;
 
+/** How wide an item's thread lies, in mm. */
+const widthUnder = ({ thread }: { thread: string }, cloth: Cloth): number =>
+  clothUnder(cloth, thread).threadWidth ?? THREAD_WIDTH;
+
 function objectRegion(object: DesignObject<PlainOutline>, cloth: Cloth): Region {
-  const grown = THREAD_WIDTH / 2;
+  const grown = widthUnder(object, cloth) / 2;
   const cover = objectCover(object, cloth);
   if (cover) return offsetRegion(cover.region, grown);
   if (sewnFrom(object.recipe) === 'region') return offsetRegion(outlineRegion(object.outline), grown);
@@ -32,8 +36,8 @@ function objectRegion(object: DesignObject<PlainOutline>, cloth: Cloth): Region 
 }
 
 /** Brought-in stitches as the band that their thread covers. */
-const stitchesRegion = ({ blocks }: StitchesObject): Region =>
-  bandRegion(threadLines(blocks), THREAD_WIDTH, 'round');
+const stitchesRegion = ({ blocks }: StitchesObject, width: number): Region =>
+  bandRegion(threadLines(blocks), width, 'round');
 
 const extents = new Memo<Extent>();
 
@@ -45,12 +49,13 @@ export function sewnExtent(item: Item<PlainOutline>, cloth: Cloth): Extent {
     return { region, bounds: uniteBounds(inner.map((e) => e.bounds)) };
   }
   if (item.kind === 'object' && item.unsewn) return { region: [], bounds: null };
+  const width = widthUnder(item, cloth);
   const [key, parts] =
     item.kind === 'object'
-      ? [item.outline, [cloth.id, JSON.stringify([item.recipe, item.guideLines, item.widths])]]
-      : [item.blocks, []];
+      ? [item.outline, [cloth.id, width, JSON.stringify([item.recipe, item.guideLines, item.widths])]]
+      : [item.blocks, [width]];
   return extents.get(key, parts, () => {
-    const region = item.kind === 'object' ? objectRegion(item, cloth) : stitchesRegion(item);
+    const region = item.kind === 'object' ? objectRegion(item, cloth) : stitchesRegion(item, width);
     return { region, bounds: regionBounds(region) };
   });
 }

@@ -1,7 +1,7 @@
 // The plan: everything the machine will do, in order, as typed arrays that go between threads without copying.
 import type { Bounds } from '../geometry/points.ts';
 import { emptyBounds, growBounds } from '../geometry/points.ts';
-import { DEFAULT_SPEED, type MachineSpeed } from '../materials/machine.ts';
+import { DEFAULT_SPEED, THREAD_WIDTH, type MachineSpeed } from '../materials/machine.ts';
 import { threadIn, threadWidthOf, type Thread, type ThreadChart } from '../materials/threads.ts';
 import type { Records } from '../design/stitch-blocks.ts';
 import type { Excess } from './budget.ts';
@@ -36,10 +36,16 @@ export interface Plan {
   objects: PlanObject[];
   /** The threads of its objects by their codes. */
   threads: Record<string, Thread>;
-  /** How wide its thread lies, in mm; left out: that of weight 40. */
+  /** How wide threads lie that are of their chart's weight, in mm; left out: those of weight 40. */
   threadWidth?: number;
   /** Where each of several hoopings begins and ends, as records; left out: all is sewn in one. */
   hoopings?: { from: number; to: number }[];
+}
+
+/** How wide the thread with this code lies in a plan, in mm. */
+export function threadWidthIn({ threads, threadWidth }: Plan, code: string): number {
+  const { weight } = threads[code];
+  return weight === undefined ? (threadWidth ?? THREAD_WIDTH) : threadWidthOf(weight);
 }
 
 export interface Figures {

@@ -26,6 +26,7 @@ import { letterByLetter } from './letters.ts';
 import { hiddenWay, wayBox } from './hidden-way.ts';
 import { joinPlace } from './join-place.ts';
 import { tieIn, tieOff, type TieKind, type TiePlace } from './ties.ts';
+import { clothUnder } from '../materials/cloths.ts';
 
 export interface SewOptions {
   speed?: MachineSpeed;
@@ -345,7 +346,9 @@ export function sewResolved(design: ResolvedDesign, options: SewOptions = {}): P
   /** The threads of an object that is come to from a place of the same thread. */
   const threadsOf = (leaf: ObjectLeaf, i: number, comingFrom?: Point): SewnThread[] => {
     const kind = stitchKind(leaf.recipe.kind);
-    const followsLines = !leaf.start && kind?.from(completeSettings(kind, leaf.recipe, cloth)) === 'lines';
+    const followsLines =
+      !leaf.start &&
+      kind?.from(completeSettings(kind, leaf.recipe, clothUnder(cloth, leaf.thread))) === 'lines';
     const entry = (followsLines && joinPlace(leaf.outline, index.from(i + 1), comingFrom)) || comingFrom;
     return stitchObject(leaf, cloth, { entry, toward: towardNext(leaf, leaves[i + 1]) }).threads;
   };

@@ -2,7 +2,7 @@
 import { Memo } from '../design/memo.ts';
 import type { DesignObject, PlainOutline, SettingValue } from '../design/types.ts';
 import type { Point } from '../geometry/points.ts';
-import type { Cloth } from '../materials/cloths.ts';
+import { clothUnder, type Cloth } from '../materials/cloths.ts';
 import { completeSettings, type Remark, type StitchInput } from '../stitches/kind.ts';
 import { stitchKind } from '../stitches/kinds.ts';
 import { withoutLeaps } from '../stitches/leaps.ts';
@@ -29,12 +29,13 @@ export function inputOf(
 ): StitchInput | null {
   const kind = stitchKind(object.recipe.kind);
   if (!kind) return null;
-  const settings = completeSettings(kind, object.recipe, cloth);
+  const under = clothUnder(cloth, object.thread);
+  const settings = completeSettings(kind, object.recipe, under);
   if (excessOf(object, kind, settings)) return null;
   const { outline, start, end, guideLines, widths, centre, tones, raised, likeLines, motif, capitals } =
     object;
   const given = { start, end, guideLines, widths, centre, tones, raised, likeLines, motif, capitals };
-  return { outline, settings, cloth, entry, toward, ...given };
+  return { outline, settings, cloth: under, entry, toward, ...given };
 }
 
 /**
@@ -43,6 +44,7 @@ export function inputOf(
  */
 const partsOf = (
   {
+    thread,
     recipe,
     start,
     end,
@@ -58,7 +60,7 @@ const partsOf = (
   cloth: Cloth,
 ): unknown[] => [
   cloth.id,
-  cloth.threadWidth,
+  clothUnder(cloth, thread).threadWidth,
   JSON.stringify([recipe, start, end, guideLines, widths, centre, motif, capitals, tones?.place]),
   tones?.levels,
   ...(raised ?? []),

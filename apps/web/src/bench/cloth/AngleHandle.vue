@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // The stitch angle of one selected object, as a line that is dragged.
 import { computed, toRef } from 'vue';
-import { clothById, completeSettings, numberOf, stitchKind, type DesignObject } from '@rosehip/core';
+import { clothUnder, completeSettings, numberOf, stitchKind, type DesignObject } from '@rosehip/core';
 import { useBench } from '../../stores/bench/bench.ts';
 import { useView } from '../../stores/view.ts';
 import { frameOf } from '../items.ts';
@@ -18,7 +18,7 @@ const angled = computed(() => {
   if (bench.selected.length !== 1 || only.kind !== 'object') return null;
   const kind = stitchKind(only.recipe.kind);
   if (!kind?.settings.some((s) => s.name === 'angle') || !bench.design) return null;
-  const settings = completeSettings(kind, only.recipe, clothById(bench.design.cloth.kind));
+  const settings = completeSettings(kind, only.recipe, clothUnder(bench.materials.cloth, only.thread));
   return { object: only, angle: numberOf(settings, 'angle', 0) };
 });
 const angleLine = computed(() => {

@@ -1,12 +1,12 @@
 <script setup lang="ts">
 // What a setting does to the cloth: a line of words, and pictures of this recipe with less and with more of it.
 import { computed, onMounted, useTemplateRef } from 'vue';
-import { variationsOf, type Setting } from '@rosehip/core';
+import { clothUnder, variationsOf, type Setting } from '@rosehip/core';
 import { showNumber } from '../../fields/arithmetic.ts';
 import BitmapPicture from '../../parts/BitmapPicture.vue';
 import { useBench } from '../../stores/bench/bench.ts';
 import { useSettings } from '../../stores/settings.ts';
-import { useRecipePictures } from '../recipe-pictures.ts';
+import { swatchMaterials, useRecipePictures } from '../recipe-pictures.ts';
 import { useRecipeEdit, useSelectedThread } from './recipe-edit.ts';
 
 const props = defineProps<{ setting: Setting }>();
@@ -24,15 +24,15 @@ const SIZE = 78;
 const variations = computed(() => {
   const kind = edit.kind.value;
   const recipe = edit.objects.value[0]?.recipe;
-  const { design } = bench;
-  return kind && recipe && design ? variationsOf(kind, recipe, props.setting, design.cloth.kind) : [];
+  const cloth = clothUnder(bench.materials.cloth, thread.value?.code ?? '');
+  return kind && recipe ? variationsOf(kind, recipe, props.setting, cloth) : [];
 });
 const pictures = useRecipePictures(
   () =>
     bench.design && {
       recipes: variations.value.map((v) => v.recipe),
       thread: thread.value?.code ?? bench.materials.chart.threads[0].code,
-      cloth: bench.design.cloth,
+      on: swatchMaterials(bench.design),
     },
   SIZE,
 );

@@ -9,7 +9,7 @@ import { useBench } from '../../stores/bench/bench.ts';
 import { useRecipes } from '../../stores/recipes.ts';
 import { useView } from '../../stores/view.ts';
 import { DRAGGED_RECIPE } from '../dragged-recipe.ts';
-import { useRecipePictures } from '../recipe-pictures.ts';
+import { swatchMaterials, useRecipePictures } from '../recipe-pictures.ts';
 import { useSelectedThread } from './recipe-edit.ts';
 
 const bench = useBench();
@@ -25,7 +25,7 @@ const pictures = useRecipePictures(
     bench.design && {
       recipes: recipes.all.map((r) => r.recipe),
       thread: thread.value?.code ?? view.thread,
-      cloth: bench.design.cloth,
+      on: swatchMaterials(bench.design),
     },
   SIZE,
 );

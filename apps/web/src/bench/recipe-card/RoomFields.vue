@@ -4,7 +4,6 @@
 import { computed } from 'vue';
 import {
   boundsMeet,
-  clothById,
   everyItem,
   itemBounds,
   lineOfItem,
@@ -106,7 +105,7 @@ const beneath = computed<DesignObject[]>(() => {
     const plain = resolvedItem(design, item.id);
     const around = plain && itemBounds(plain);
     if (plain?.kind !== 'object' || !around || !boundsMeet(box, around)) return false;
-    return !objectCover(plain, clothById(design.cloth.kind));
+    return !objectCover(plain, bench.materials.cloth);
   });
 });
 

@@ -19,5 +19,6 @@ const emit = defineEmits<{ open: [] }>();
     />
     <span class="truncate">{{ thread?.name ?? 'several threads' }}</span>
     <span class="text-muted">{{ thread?.code }}</span>
+    <span v-if="thread?.weight" class="ml-auto shrink-0 text-xs text-muted">weight {{ thread.weight }}</span>
   </button>
 </template>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // The thread chart: by colour, or by typing a name, a code or a colour.
 import { computed, ref } from 'vue';
-import { nearestThread } from '@rosehip/core';
+import { nearestThread, threadTitle, type Thread } from '@rosehip/core';
 import { useBench } from '../../stores/bench/bench.ts';
 import { useCharts } from '../../stores/charts.ts';
 import { dragThread } from '../threads/dragged-thread.ts';
@@ -44,6 +44,17 @@ const found = computed(() => {
   if (nearest.value) return [nearest.value];
   return bench.materials.chart.threads.filter((t) => `${t.name} ${t.code}`.toLowerCase().includes(text));
 });
+/** Threads of the chart's own weight under its name, others by theirs. */
+function byWeight(threads: readonly Thread[]) {
+  const { name, weight } = bench.materials.chart;
+  const others = [...new Set(threads.map((t) => t.weight ?? weight))].filter((w) => w !== weight);
+  return [weight, ...others].map((w) => ({
+    label: w === weight ? name : `Weight ${w}`,
+    threads: threads.filter((t) => (t.weight ?? weight) === w),
+    all: true,
+  }));
+}
+
 /** The whole chart comes last; while something is looked for, only what is found of it. */
 const rows = computed(() => [
   ...(search.value
@@ -52,7 +63,7 @@ const rows = computed(() => [
         { label: 'On this cloth', threads: used.value, all: false },
         { label: 'My threads', threads: mine.value, all: false },
       ].filter((row) => row.threads.length)),
-  { label: bench.materials.chart.name, threads: found.value, all: true },
+  ...byWeight(found.value),
 ]);
 </script>
 
@@ -82,8 +93,8 @@ const rows = computed(() => [
             t.code === props.code ? 'border-2 border-rosehip' : row.all ? 'border-ink/10' : 'border-line',
           ]"
           :style="{ background: t.colour }"
-          :title="`${t.name} ${t.code}`"
-          :aria-label="`${t.name} ${t.code}`"
+          :title="threadTitle(t)"
+          :aria-label="threadTitle(t)"
           draggable="true"
           @dragstart="dragThread($event, t.code)"
           @click="emit('choose', t.code)"

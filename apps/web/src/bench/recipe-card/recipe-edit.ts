@@ -1,6 +1,6 @@
 // Changing recipes of one or many selected objects.
 import {
-  clothById,
+  clothUnder,
   completeSettings,
   everyLeaf,
   isStitched,
@@ -48,14 +48,12 @@ export function useRecipeEdit() {
     ),
   );
   const kind = computed(() => stitchKind(shared(objects.value.map((o) => o.recipe.kind)) ?? ''));
-  const cloth = computed(() => clothById(bench.design?.cloth.kind ?? ''));
+  /** Every setting of an object, defaults filled in. */
+  const settingsOf = ({ recipe, thread }: DesignObject): Record<string, SettingValue> =>
+    completeSettings(kind.value!, recipe, clothUnder(bench.materials.cloth, thread));
 
   /** Every setting of the first object, defaults filled in. */
-  const all = computed(() =>
-    kind.value && objects.value.length
-      ? completeSettings(kind.value, objects.value[0].recipe, cloth.value)
-      : {},
-  );
+  const all = computed(() => (kind.value && objects.value.length ? settingsOf(objects.value[0]) : {}));
 
   /** The settings that count with what is chosen now. */
   const shown = computed(() => {
@@ -71,9 +69,7 @@ export function useRecipeEdit() {
 
   /** The shared value of a setting, defaults filled in; null when the objects differ. */
   const valueOf = (name: string): SettingValue | null =>
-    kind.value
-      ? shared(objects.value.map((o) => completeSettings(kind.value!, o.recipe, cloth.value)[name]))
-      : null;
+    kind.value ? shared(objects.value.map((o) => settingsOf(o)[name])) : null;
 
   /** Is the setting left to its default, or to the cloth, in all of them? */
   const isAuto = (name: string): boolean => objects.value.every((o) => o.recipe.settings[name] === undefined);

@@ -7,6 +7,7 @@ import {
   moveToChartJob,
   shoppingCsv,
   threadMoves,
+  threadTitle,
   threadUse,
   usedThreads,
   type Thread,
@@ -141,10 +142,10 @@ const shop = (): void =>
             @change="chosen[row.from.code] = ($event.target as HTMLSelectElement).value"
           >
             <option :value="row.nearest.to.code">
-              {{ row.nearest.to.name }} {{ row.nearest.to.code }} · {{ row.nearest.apart.toFixed(1) }}
+              {{ threadTitle(row.nearest.to) }} · {{ row.nearest.apart.toFixed(1) }}
             </option>
             <option v-for="o in row.nearest.others" :key="o.thread.code" :value="o.thread.code">
-              {{ o.thread.name }} {{ o.thread.code }} · {{ o.apart.toFixed(1) }}
+              {{ threadTitle(o.thread) }} · {{ o.apart.toFixed(1) }}
             </option>
           </select>
           <p class="text-xs text-muted">{{ told(row.apart) }}</p>

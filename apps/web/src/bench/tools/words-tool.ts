@@ -4,7 +4,6 @@ import {
   arcThrough,
   boundsOfItems,
   caretAt,
-  clothById,
   distance,
   findItem,
   inverse,
@@ -155,7 +154,7 @@ export function wordsTool(): Tool {
       ? leavesAt(bench.plain, at, 0).filter((l) => l.kind !== 'object' || !l.unsewn)
       : [];
     if (leaf?.kind !== 'object') return leaf?.thread ?? null;
-    return objectCover(leaf, clothById(bench.design!.cloth.kind)) ? leaf.thread : null;
+    return objectCover(leaf, bench.materials.cloth) ? leaf.thread : null;
   }
 
   /** The line that words stand along when they are begun here. */

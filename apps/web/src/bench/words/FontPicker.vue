@@ -169,7 +169,12 @@ onBeforeUnmount(() => {
           @pointermove="pointed($event, `${part.title} ${face.id}`, face)"
           @click="choose(face)"
         >
-          <FontRow :face="face" :word="word" :thread="thread" :height="height" />
+          <FontRow
+            :face="face"
+            :word="word"
+            :colour="bench.materials.thread(thread).colour"
+            :height="height"
+          />
         </div>
       </div>
       <p v-if="!flat.length" class="text-muted">No font is called “{{ search }}”.</p>

@@ -10,7 +10,7 @@ import { showNumber } from '../../fields/arithmetic.ts';
 const props = defineProps<{
   face: Listed;
   word: string;
-  thread: string;
+  colour: string;
   /** Height of capitals that it would have, in mm. */
   height: number;
 }>();
@@ -19,13 +19,13 @@ const HEIGHT = 40;
 const WIDTH = 240;
 const settings = useSettings();
 const canvas = useTemplateRef<HTMLCanvasElement>('canvas');
-const picture = computed(() => fontPicture(props.word, props.face.id, props.thread));
+const picture = computed(() => fontPicture(props.word, props.face.id, props.colour));
 const tooSmall = computed(() => props.height < props.face.smallest);
 
 const { isSupported } = useIntersectionObserver(canvas, ([entry]) => {
-  if (entry?.isIntersecting) wantPicture(props.word, props.face.id, props.thread, HEIGHT * devicePixelRatio);
+  if (entry?.isIntersecting) wantPicture(props.word, props.face.id, props.colour, HEIGHT * devicePixelRatio);
 });
-if (!isSupported.value) wantPicture(props.word, props.face.id, props.thread, HEIGHT * devicePixelRatio);
+if (!isSupported.value) wantPicture(props.word, props.face.id, props.colour, HEIGHT * devicePixelRatio);
 
 watch(
   [picture, canvas],

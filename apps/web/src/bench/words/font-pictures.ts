@@ -6,7 +6,7 @@ interface Wanted {
   key: string;
   word: string;
   face: string;
-  thread: string;
+  colour: string;
   height: number;
 }
 
@@ -20,10 +20,10 @@ async function work(): Promise<void> {
   if (working) return;
   working = true;
   for (let next = queue.pop(); next; next = queue.pop()) {
-    const { key, word, face, thread, height } = next;
+    const { key, word, face, colour, height } = next;
     if (pictures.has(key)) continue;
     try {
-      pictures.set(key, (await useChecker().fontPicture(word, face, thread, height)) ?? null);
+      pictures.set(key, (await useChecker().fontPicture(word, face, colour, height)) ?? null);
     } catch {
       pictures.set(key, null);
     }
@@ -32,17 +32,17 @@ async function work(): Promise<void> {
   working = false;
 }
 
-const keyOf = (word: string, face: string, thread: string): string => `${face} ${thread} ${word}`;
+const keyOf = (word: string, face: string, colour: string): string => `${face} ${colour} ${word}`;
 
 /** The picture of a word in a face; undefined while it is not made, null when there is none. */
-export const fontPicture = (word: string, face: string, thread: string): ImageBitmap | null | undefined =>
-  pictures.get(keyOf(word, face, thread));
+export const fontPicture = (word: string, face: string, colour: string): ImageBitmap | null | undefined =>
+  pictures.get(keyOf(word, face, colour));
 
 /** Asks for it, `height` pixels high. */
-export function wantPicture(word: string, face: string, thread: string, height: number): void {
-  const key = keyOf(word, face, thread);
+export function wantPicture(word: string, face: string, colour: string, height: number): void {
+  const key = keyOf(word, face, colour);
   if (pictures.has(key)) return;
-  queue = [...queue.filter((w) => w.key !== key && w.word === word), { key, word, face, thread, height }];
+  queue = [...queue.filter((w) => w.key !== key && w.word === word), { key, word, face, colour, height }];
   void work();
 }
 

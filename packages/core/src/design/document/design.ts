@@ -62,7 +62,7 @@ export const ownChart = exactly({
   name,
   weight: number(5, 120),
   material: word('rayon', 'polyester', 'cotton', 'metallic', 'glow', 'other'),
-  threads: list(exactly({ code: threadCode, name, colour }), 500, 1),
+  threads: list(exactly({ code: threadCode, name, colour, weight: perhaps(number(5, 120)) }), 500, 1),
 });
 
 const chartId = Type.String({ pattern: '^[a-z0-9-]{1,40}$' });

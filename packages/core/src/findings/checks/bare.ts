@@ -9,6 +9,7 @@ import { completeSettings } from '../../stitches/kind.ts';
 import { apartOf, sewnFrom, stitchKind } from '../../stitches/kinds.ts';
 import type { Check } from '../finding.ts';
 import { distances, eachInside, type LayerGrid } from '../layers.ts';
+import { clothUnder, type Cloth } from '../../materials/cloths.ts';
 
 /** Squares on which thread is looked for, in mm; larger ones for shapes that would need too many. */
 const CELL = 0.5;
@@ -20,12 +21,9 @@ const LEAST_FAR = 3;
 const SHARE = 0.08;
 
 /** How far its lines lie apart, in mm. */
-function spacingOf(
-  object: DesignObject<PlainOutline>,
-  cloth: Parameters<typeof completeSettings>[2],
-): number {
+function spacingOf(object: DesignObject<PlainOutline>, cloth: Cloth): number {
   const kind = stitchKind(object.recipe.kind)!;
-  const { spacing, rows, density } = completeSettings(kind, object.recipe, cloth);
+  const { spacing, rows, density } = completeSettings(kind, object.recipe, clothUnder(cloth, object.thread));
   return [spacing, rows, density].reduce<number>(
     (most, v) => (typeof v === 'number' ? Math.max(most, v) : most),
     0,

@@ -4,15 +4,16 @@ import type { Design } from '../../design/types.ts';
 import { JobBuilder, JobError } from '../../jobs/job.ts';
 import { knockdownJob } from '../../jobs/surround.ts';
 import { isMesh, unfitOn } from '../../jobs/unfit.ts';
-import { clothById, type Cloth } from '../../materials/cloths.ts';
+import type { Cloth } from '../../materials/cloths.ts';
 import type { Check, Found } from '../finding.ts';
+import { materialsOf } from '../../materials/materials.ts';
 
 /** The run at the edge of a knockdown, which is to sink in. */
 function isEdgeOfMesh(design: Design, id: string, cloth: Cloth): boolean {
   const item = findItem(design, id);
   if (item?.kind !== 'object' || item.outline.kind !== 'edge') return false;
   const source = findItem(design, item.outline.of[0]);
-  return source?.kind === 'object' && isMesh(source.recipe, cloth);
+  return source?.kind === 'object' && isMesh(source, cloth);
 }
 
 export const suitCheck: Check = {
@@ -28,7 +29,7 @@ export const suitCheck: Check = {
     }),
   fix(design, { objects }) {
     const item = findItem(design, objects[0]);
-    const cloth = clothById(design.cloth.kind);
+    const cloth = materialsOf(design).cloth;
     const wrong = item?.kind === 'object' ? unfitOn(item, cloth) : null;
     if (item?.kind !== 'object' || !wrong) throw new JobError('This suits the cloth now.');
     const builder = new JobBuilder(design, wrong.fix);
@@ -48,7 +49,7 @@ export const knockdownCheck: Check = {
     const dense = sewn.filter((s) => s.cover);
     if (!dense.length) return [];
     const [first] = sewn;
-    const mesh = first.leaf.kind === 'object' && !first.cover && isMesh(first.leaf.recipe, cloth);
+    const mesh = first.leaf.kind === 'object' && !first.cover && isMesh(first.leaf, cloth);
     if (mesh) return [];
     return [
       {

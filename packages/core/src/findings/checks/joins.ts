@@ -19,8 +19,8 @@ import { JobBuilder, JobError, type Job } from '../../jobs/job.ts';
 import { mendJob } from '../../jobs/mend.ts';
 import { sewnFrom } from '../../stitches/kinds.ts';
 import { Part } from '../../stitches/thread.ts';
-import { clothById } from '../../materials/cloths.ts';
 import type { Check, Checked, Found, SewnItem } from '../finding.ts';
+import { materialsOf } from '../../materials/materials.ts';
 
 /** A jump this short leaves nothing to see, in mm. */
 const UNSEEN = 1;
@@ -284,7 +284,7 @@ export const knotCheck: Check = {
     const own = findItem(design, objects[0]);
     if (item?.kind !== 'object' || own?.kind !== 'object' || !above)
       throw new JobError('This object is gone.');
-    const { region } = sewnExtent(above, clothById(design.cloth.kind));
+    const { region } = sewnExtent(above, materialsOf(design).cloth);
     const place = beginsOf(item).find((p) => !insideRegion(region, p.x, p.y));
     if (!place)
       throw new JobError(`All of ${own.name} lies under ${above.name}: sew it later, or in a paler thread.`);

@@ -12,7 +12,8 @@ import { completeSettings } from '../../stitches/kind.ts';
 import { stitchKind } from '../../stitches/kinds.ts';
 import { Part } from '../../stitches/thread.ts';
 import type { Check, Checked, Found, SewnItem } from '../finding.ts';
-import { clothById } from '../../materials/cloths.ts';
+import { clothUnder } from '../../materials/cloths.ts';
+import { materialsOf } from '../../materials/materials.ts';
 
 /** Places closer than this are one needle hole, in mm. */
 const SAME_HOLE = 0.05;
@@ -127,7 +128,7 @@ export const longCheck: Check = {
   },
   fix(design, { objects }) {
     const [id] = objects;
-    const most = clothById(design.cloth.kind).longest ?? LIMITS.longest;
+    const most = materialsOf(design).cloth.longest ?? LIMITS.longest;
     const shorter = shorterFor(design, id);
     if (!shorter) return mended(design, id, 'Part long stitches', (all) => parted(all, most));
     const builder = new JobBuilder(design, 'Shorter stitches');
@@ -139,11 +140,11 @@ export const longCheck: Check = {
 /** The object with a stitch length that the cloth can bear; null when its recipe has none that is too long. */
 function shorterFor(design: Design, id: string) {
   const item = findItem(design, id);
-  const cloth = clothById(design.cloth.kind);
+  const cloth = materialsOf(design).cloth;
   const most = cloth.longest ?? LIMITS.longest;
   if (item?.kind !== 'object') return null;
   const kind = stitchKind(item.recipe.kind);
-  const { length } = kind ? completeSettings(kind, item.recipe, cloth) : {};
+  const { length } = kind ? completeSettings(kind, item.recipe, clothUnder(cloth, item.thread)) : {};
   if (typeof length !== 'number' || length <= most) return null;
   return { ...item, recipe: { ...item.recipe, settings: { ...item.recipe.settings, length: most } } };
 }

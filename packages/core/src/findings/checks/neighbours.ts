@@ -4,7 +4,6 @@ import { findItem, isLetter, originOf } from '../../design/tree.ts';
 import type { PathOutline, Recipe } from '../../design/types.ts';
 import { intersect, offsetRegion, subtract, unite } from '../../geometry/clip.ts';
 import { regionArea, regionBounds, ringsOf, type Region } from '../../geometry/region.ts';
-import { clothById } from '../../materials/cloths.ts';
 import { fitPath } from '../../outlines/fit.ts';
 import { outlineRegion } from '../../outlines/region.ts';
 import { resolveDesign } from '../../resolve/resolve.ts';
@@ -12,6 +11,7 @@ import { boundsMeet, sewnExtent } from '../../sewing/extent.ts';
 import { JobBuilder, JobError } from '../../jobs/job.ts';
 import type { Check, Found } from '../finding.ts';
 import { bareArea } from '../layers.ts';
+import { materialsOf } from '../../materials/materials.ts';
 
 /** Neighbours nearer than this are meant to meet, in mm. */
 const NEAR = 1;
@@ -54,7 +54,7 @@ export const gapCheck: Check = {
   /** The one sewn first is led in under its neighbour; elsewhere it stays as it is. */
   fix(design, { objects }) {
     const plain = resolveDesign(design);
-    const cloth = clothById(design.cloth.kind);
+    const cloth = materialsOf(design).cloth;
     const [item, model, under] = [
       findItem(design, objects[0]),
       findItem(plain, objects[0]),

@@ -2,12 +2,13 @@
 import { findPlace } from '../../design/tree.ts';
 import type { Design, Item, PlainOutline } from '../../design/types.ts';
 import { regionArea } from '../../geometry/region.ts';
-import { clothById, type Cloth } from '../../materials/cloths.ts';
+import type { Cloth } from '../../materials/cloths.ts';
 import { resolveDesign } from '../../resolve/resolve.ts';
 import { mustFollow, overlapOf, sewnExtent } from '../../sewing/extent.ts';
 import { JobBuilder, JobError } from '../../jobs/job.ts';
 import { reorderJob } from '../../jobs/order.ts';
 import type { Check, Found, SewnItem } from '../finding.ts';
+import { materialsOf } from '../../materials/materials.ts';
 
 /** Overlaps smaller than this are none, in mm². */
 const TOUCH = 0.05;
@@ -114,7 +115,7 @@ export const capCheck: Check = {
     return [];
   },
   fix(design) {
-    const { order } = capOrder(design, clothById(design.cloth.kind));
+    const { order } = capOrder(design, materialsOf(design).cloth);
     const builder = new JobBuilder(design, 'From the middle out');
     const ids = order.map((i) => design.objects[i].id);
     ids.forEach((id, k) => {

@@ -9,6 +9,7 @@ import { completeSettings } from '../../stitches/kind.ts';
 import { sewnFrom, stitchKind } from '../../stitches/kinds.ts';
 import { Part } from '../../stitches/thread.ts';
 import type { Check, Checked, Found, SewnItem } from '../finding.ts';
+import { clothUnder } from '../../materials/cloths.ts';
 
 /** Thread may lie so far outside a shape beyond the compensation, in mm: rows and rungs end on the machine's grid. */
 const OUTSIDE = 0.8;
@@ -65,7 +66,11 @@ const aboutRecord = ({ x, y }: Plan, i: number) => ({
 
 function compensationOf({ leaf }: SewnItem, { materials: { cloth } }: Checked): number {
   if (leaf.kind !== 'object') return 0;
-  const { compensation } = completeSettings(stitchKind(leaf.recipe.kind)!, leaf.recipe, cloth);
+  const { compensation } = completeSettings(
+    stitchKind(leaf.recipe.kind)!,
+    leaf.recipe,
+    clothUnder(cloth, leaf.thread),
+  );
   return typeof compensation === 'number' ? compensation : 0;
 }
 

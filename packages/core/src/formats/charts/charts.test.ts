@@ -13,7 +13,8 @@ describe('charts as files', () => {
         problems: [],
       });
       const palette = readChart(chartPalette(chart), 'x');
-      expect(palette.chart.threads).toEqual(chart.threads);
+      // A palette tells no weights.
+      expect(palette.chart.threads).toEqual(chart.threads.map(({ weight: _, ...thread }) => thread));
       expect(palette.chart.name).toBe(chart.name);
     },
   );
@@ -44,6 +45,15 @@ describe('charts as files', () => {
     expect(() => readChart('hello', 'x')).toThrow('No thread was found');
     expect(() => readChart('', 'x')).toThrow('No thread was found');
     expect(() => readChart('x'.repeat(1_000_001), 'x')).toThrow('too long');
+  });
+
+  it('have threads of several weights: the most usual is the chart’s, and what is no weight is told', () => {
+    const text =
+      'number,name,colour,weight\n1,A,#111111,40\n2,B,#222222,60\n3,C,#333333,40\n4,D,#444444,thin\n';
+    const { chart, problems } = readChart(text, 'x');
+    expect(chart.weight).toBe(40);
+    expect(chart.threads.map((t) => t.weight)).toEqual([undefined, 60, undefined, undefined]);
+    expect(problems).toEqual([expect.stringMatching(/^Line 5: “thin” is no weight/)]);
   });
 
   it('never break on what is no chart', () => {

@@ -7,7 +7,7 @@ import { ReadError } from '../read-error.ts';
 
 export interface ChartRead {
   chart: OwnChart;
-  /** Lines that were left out, and why. */
+  /** Lines that were left out, or of which something was, and why. */
   problems: string[];
 }
 
@@ -34,8 +34,18 @@ function readColour(text: string): string | null {
   return rgb?.every((v) => v <= 255) ? hex(rgb) : null;
 }
 
+const weightRange = (weight: number): boolean => weight >= 5 && weight <= 120;
+
 /** Codes hold letters, digits and hyphens; everything else is left out of them. */
 const codeOf = (text: string): string => text.replace(/[^A-Za-z0-9-]/g, '').slice(0, 16);
+
+/** A thread as a line says it. */
+interface Read {
+  code: string;
+  name: string;
+  colour: string | null;
+  weight?: number;
+}
 
 class Reader {
   readonly threads: Thread[] = [];
@@ -48,7 +58,8 @@ class Reader {
     else this.left++;
   }
 
-  add(line: number, code: string, name: string, colour: string | null, said: string): void {
+  add(line: number, thread: Read, said: string): void {
+    const { code, name, colour, weight } = thread;
     if (!colour)
       return this.problem(
         line,
@@ -61,7 +72,7 @@ class Reader {
     if (this.threads.length >= MOST_THREADS)
       return this.problem(line, `a chart has at most ${MOST_THREADS} threads.`);
     this.lineOf.set(clean.toLowerCase(), line);
-    this.threads.push({ code: clean, name: name.trim().slice(0, 120) || clean, colour });
+    this.threads.push({ code: clean, name: name.trim().slice(0, 120) || clean, colour, weight });
   }
 
   read(name: string, weight: number): ChartRead {
@@ -76,7 +87,10 @@ class Reader {
       name: name.slice(0, 120) || 'My chart',
       weight,
       material: 'other',
-      threads: this.threads,
+      // Most threads are of one weight, which is the chart's.
+      threads: this.threads.map(({ weight: own, ...thread }) =>
+        own === undefined || own === weight ? thread : { ...thread, weight: own },
+      ),
     };
     return { chart, problems: this.problems };
   }
@@ -98,9 +112,11 @@ function readPalette(lines: readonly string[], called: string): ChartRead {
     const own = /^([A-Za-z]{0,3}\d[A-Za-z0-9-]*)\s+(\S.*)$/.exec(rest);
     reader.add(
       i + 1,
-      own?.[1] ?? String(reader.threads.length + 1),
-      own?.[2] ?? rest,
-      readColour(`${r} ${g} ${b}`),
+      {
+        code: own?.[1] ?? String(reader.threads.length + 1),
+        name: own?.[2] ?? rest,
+        colour: readColour(`${r} ${g} ${b}`),
+      },
       `${r} ${g} ${b}`,
     );
   });
@@ -130,9 +146,13 @@ export function readChart(text: string, called: string): ChartRead {
     if (i < first || (hasHeader && i === first) || !row.some((cell) => cell.trim())) return;
     const cell = (key: keyof typeof COLUMNS): string => (at[key] >= 0 ? (row[at[key]] ?? '') : '');
     const code = cell('code') || (at.code < 0 ? String(reader.threads.length + 1) : '');
-    reader.add(i + 1, code, cell('name'), readColour(cell('colour')), cell('colour'));
-    const weight = Number(cell('weight'));
-    if (weight >= 5 && weight <= 120) weights.set(weight, (weights.get(weight) ?? 0) + 1);
+    const said = cell('weight').trim();
+    const weight = said && weightRange(Number(said)) ? Number(said) : undefined;
+    if (said && weight === undefined)
+      reader.problem(i + 1, `“${said.slice(0, 40)}” is no weight from 5 to 120: it is taken as the chart’s.`);
+    if (weight) weights.set(weight, (weights.get(weight) ?? 0) + 1);
+    const thread = { code, name: cell('name'), colour: readColour(cell('colour')), weight };
+    reader.add(i + 1, thread, cell('colour'));
   });
   const [usual] = [...weights].sort((a, b) => b[1] - a[1]);
   return reader.read(called, usual?.[0] ?? 40);
@@ -140,7 +160,7 @@ export function readChart(text: string, called: string): ChartRead {
 
 /** A chart as CSV: number, name, colour and weight. */
 export const chartCsv = ({ threads, weight }: Pick<ThreadChart, 'threads' | 'weight'>): string =>
-  `${Papa.unparse({ fields: ['number', 'name', 'colour', 'weight'], data: threads.map((t) => [t.code, t.name, t.colour, weight]) }, { newline: '\n' })}\n`;
+  `${Papa.unparse({ fields: ['number', 'name', 'colour', 'weight'], data: threads.map((t) => [t.code, t.name, t.colour, t.weight ?? weight]) }, { newline: '\n' })}\n`;
 
 /** A chart as a GPL palette. */
 export const chartPalette = ({ name, threads }: Pick<ThreadChart, 'name' | 'threads'>): string =>
