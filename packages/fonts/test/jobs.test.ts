@@ -5,10 +5,13 @@ import {
   checkDesign,
   figuresOf,
   findItem,
+  hoopingPlans,
   JobError,
   lettersJob,
   MAKINGS,
   outlineRegion,
+  partForHoopJob,
+  resolveDesign,
   sewDesign,
   splitWordsJob,
   STITCH_KINDS,
@@ -170,5 +173,41 @@ describe('words are a source like any other', () => {
       ).toEqual(['moorland']);
       expect(figuresOf(plan).trims, font).toBe(0);
     }
+  });
+});
+
+describe('words that are larger than the hoop', () => {
+  const hoop = { name: '100 × 100', width: 100, height: 100 };
+  const partedWords = async (says: string, change: Partial<Text['outline']>) => {
+    const design = { ...(await designWith(text(says, change))), hoop };
+    const made = partForHoopJob(design);
+    const now = after(design, made.job);
+    expect(hoopingPlans(resolveDesign(now)).cut).toEqual([]);
+    return { made, now };
+  };
+  const texts = ({ objects }: Design): string[] =>
+    objects.flatMap((o) => (o.kind === 'object' && o.outline.kind === 'text' ? [o.outline.text] : []));
+
+  test('are split between words, and only a word that is too long between letters', async () => {
+    const { made, now } = await partedWords('Moor by night', { font: 'jost-700', height: 26 });
+    expect(made).toMatchObject({ split: ['Moor by night'], plain: [], whole: [], parted: 0 });
+    expect(texts(now)).toEqual(['Moor', 'by', 'night']);
+    const long = await partedWords('Larkmoorland by', { font: 'jost-700', height: 30 });
+    expect(texts(long.now)).toEqual([...'Larkmoorland', 'by']);
+  });
+
+  test('are cut across only where a letter is too large, or joined to the next', async () => {
+    const { made, now } = await partedWords('Li.', { font: 'jost-700', height: 160 });
+    expect(made).toMatchObject({ split: ['Li.'], whole: [], parted: 2 });
+    expect(texts(now)).toEqual(['.']);
+    const script = await partedWords('Heather', { font: 'pacifico-400', height: 40 });
+    expect(script.made).toMatchObject({ plain: ['Heather'], split: [], parted: 1 });
+    expect(script.made.pieces).toBeGreaterThan(1);
+  });
+
+  test('are told when they are locked', async () => {
+    const words = await designWith(text('L', { font: 'jost-700', height: 160 }));
+    const objects = words.objects.map((o) => ({ ...o, locked: true }));
+    expect(() => partForHoopJob({ ...words, objects, hoop })).toThrow(/unlock/);
   });
 });

@@ -8,6 +8,7 @@ import type { Design, DesignObject, PlainOutline, StitchesObject } from '../desi
 import { subtract, unite } from '../geometry/clip.ts';
 import { regionArea, type Region } from '../geometry/region.ts';
 import { hoopingPlans } from '../hooping/plans.ts';
+import { flatBend } from '../outlines/live/bend.ts';
 import { outlineRegion } from '../outlines/region.ts';
 import { outlineBounds } from '../outlines/transform.ts';
 import { resolveDesign } from '../resolve/resolve.ts';
@@ -82,6 +83,26 @@ describe('parting for the hoop', () => {
     whole(now);
   });
 
+  test('a line with drawn widths is as wide in its parts as it was', () => {
+    const widths = [
+      { at: 0, width: 1.5 },
+      { at: 0.4, width: 6 },
+      { at: 1, width: 2 },
+    ];
+    const arch = drawn('M-30 120 C-30 -180 30 -180 30 120');
+    const { now } = parted(on(object('arch', arch, 'satin', { underlay: 'none' }, { widths })));
+    const parts = partsOf(now, 'arch');
+    // Both feet of it stand in one field.
+    expect(parts.length).toBeGreaterThan(2);
+    whole(now);
+    const longest = (design: Design): number => figuresOf(sewDesign(design)).longest;
+    const one = designOf(object('arch', arch, 'satin', { underlay: 'none' }, { widths }));
+    expect(longest(now)).toBeCloseTo(longest(one), 0);
+    const ends = parts.flatMap((p) => [p.widths![0].width, p.widths!.at(-1)!.width]);
+    expect(Math.min(...ends)).toBeCloseTo(1.5, 1);
+    expect(ends.some((w) => Math.abs(w - 2) < 0.05)).toBe(true);
+  });
+
   test('things are cut together, what lies above a little before; what fits stays whole', () => {
     const { now, made } = parted(
       on(
@@ -123,6 +144,28 @@ describe('parting for the hoop', () => {
     whole(now);
   });
 
+  test('copies and bent things that are larger than the hoop are made plain first, which is told', () => {
+    const bar = object('bar', drawn('M-90 -5 h180 v10 h-180Z'), 'fill');
+    const layout = {
+      kind: 'row',
+      angle: 90,
+      across: { fit: 'step', solve: 'count', count: 2, step: 30, gap: 0, length: 0 },
+    };
+    const copies = group('copies', [bar], { layout, order: 'copies' } as never);
+    const bent: Design['objects'][number] = {
+      ...group('bent', [bar]),
+      bend: flatBend({ x: 0, y: 0, width: 180, height: 10 }, 1, 1),
+    };
+    const both = group('both', [copies, object('dot', drawn('M0 60h9v9h-9Z'), 'fill')], copies.repeat);
+    for (const item of [copies, bent, both]) {
+      const { now, made } = parted(on(item));
+      expect(made.plain).toContain(item.name);
+      expect(made.whole).toEqual([]);
+      expect(made.pieces).toBeGreaterThanOrEqual(2 * made.parted);
+      whole(now);
+    }
+  });
+
   test('what can’t be parted is told by name, and so is when there is nothing to part', () => {
     const inCopies = group('copies', [object('bar', drawn('M-90 -5 h180 v10 h-180Z'), 'fill')], {
       layout: {
@@ -132,7 +175,7 @@ describe('parting for the hoop', () => {
       },
       order: 'copies',
     } as never);
-    expect(() => partForHoopJob(on(inCopies))).toThrow(/bar can’t be parted/);
+    expect(() => partForHoopJob(on({ ...inCopies, locked: true }))).toThrow(/bar can’t be parted/);
     expect(() => partForHoopJob(on(object('dot', drawn('M0 0h9v9h-9Z'), 'fill')))).toThrow(
       /fits the hoop whole/,
     );

@@ -1,25 +1,38 @@
 // What is larger than the hoop, parted between hoopings: at even places, moved to where a cut shows least; the parts lie over
 // each other a little. Shapes stay one shape that the parts follow.
-import { findItem, originOf, visibleLeaves } from '../design/tree.ts';
-import { newId, type Design, type DesignObject, type Item, type PlainOutline } from '../design/types.ts';
+import { findItem, originOf, visibleLeaves, type Leaf } from '../design/tree.ts';
+import {
+  newId,
+  type Design,
+  type DesignObject,
+  type Item,
+  type PlainOutline,
+  type WidthAt,
+} from '../design/types.ts';
 import { threadLines } from '../design/stretches.ts';
 import { intersect } from '../geometry/clip.ts';
 import { boundsMeet, grownBounds, uniteBounds, type Bounds, type Point } from '../geometry/points.ts';
-import type { Line } from '../geometry/polyline.ts';
+import { arcLengths, nearestOnLine, type Line } from '../geometry/polyline.ts';
 import { boxRegion, regionArea, type Region } from '../geometry/region.ts';
 import { sewnBoxes } from '../hooping/belong.ts';
 import { HOOP_EDGE } from '../hooping/field.ts';
 import { fits } from '../hooping/lay.ts';
 import { outlineLines, outlinePaths } from '../outlines/flatten.ts';
+import { outlineOfLines } from '../outlines/live/region-outline.ts';
 import { outlineRegion } from '../outlines/region.ts';
 import { outlineBounds } from '../outlines/transform.ts';
-import { resolveDesign } from '../resolve/resolve.ts';
+import { resolveDesign, textOf } from '../resolve/resolve.ts';
 import { sewResolved } from '../sewing/sew.ts';
 import { sewnFrom, stitchKind } from '../stitches/kinds.ts';
+import { widthsOfPiece } from '../stitches/satin/part-widths.ts';
 import { keepUnsewn, made, plainOf, isSewnAlong } from './combine.ts';
+import { endBendJob } from './groups.ts';
 import { layHoopingsJob, roomForMarks } from './hoopings.ts';
 import { JobBuilder, JobError, type Job } from './job.ts';
 import { cutRegionJob } from './mend.ts';
+import { plainJob } from './plain.ts';
+import { endRepeatJob } from './repeat.ts';
+import { splitWordsJob } from './words.ts';
 
 /** Parts lie over each other by so much, in mm. */
 const OVER = 1;
@@ -36,6 +49,8 @@ const LINE_CUT = 2;
 const BEFORE = 2;
 /** Things that lie on each other are told apart up to so many levels. */
 const LEVELS = 4;
+/** Things in things are taken apart this deep at most. */
+const MOST_STEPS = 8;
 /** More pieces than these are not made of one design. */
 const MOST_PIECES = 60;
 
@@ -46,6 +61,10 @@ export interface PartedForHoop {
   pieces: number;
   /** Names of what is larger than the hoop and can't be parted. */
   whole: string[];
+  /** Names of what was made plain first: bends and repeats that held such a thing, letters that are larger than the hoop. */
+  plain: string[];
+  /** Names of words that were split first. */
+  split: string[];
   /** How many hoopings there are now. */
   hoopings: number;
 }
@@ -106,21 +125,92 @@ function levelsOf(boxes: readonly Bounds[]): number[] {
   return levels;
 }
 
-/** Can this be parted? Words go by letters, copies with what they are copies of, and drawn widths with their whole line. */
-function canBeParted(design: Design, id: string): boolean {
-  if (originOf(id) !== id) return false;
-  const visit = (items: readonly Item[], free: boolean): boolean =>
-    items.some((item) => {
-      if (item.id === id)
-        return (
-          free &&
-          !item.locked &&
-          (item.kind === 'stitches' ||
-            (item.kind === 'object' && item.outline.kind !== 'text' && !item.widths?.length))
-        );
-      return item.kind === 'group' && visit(item.objects, free && !item.bend && !item.repeat);
+/** What keeps a thing from being parted: nothing, or what has to be made plain first; null when it can't be parted. */
+type Hindrance = 'none' | { as: 'bend' | 'repeat' | 'words'; id: string; name: string };
+
+function hindranceOf(design: Design, id: string): Hindrance | null {
+  const visit = (items: readonly Item[], outer: Hindrance): Hindrance | null => {
+    for (const item of items) {
+      if (item.id === originOf(id)) {
+        if (item.locked) return null;
+        if (outer !== 'none' || item.kind !== 'object' || item.outline.kind !== 'text') return outer;
+        return { as: 'words', id: item.id, name: item.name };
+      }
+      if (item.kind !== 'group') continue;
+      const own = item.bend ? 'bend' : item.repeat ? 'repeat' : null;
+      const hindrance: Hindrance =
+        own && outer === 'none' ? { as: own, id: item.id, name: item.name } : outer;
+      const found = visit(item.objects, hindrance);
+      if (found) return item.locked && hindrance !== 'none' ? null : found;
+    }
+    return null;
+  };
+  return visit(design.objects, 'none');
+}
+
+/** Words in as few parts as there are ways: by lines, by words, by letters. Null for one letter, and for joined letters. */
+function splitJob(design: Design, id: string): Job | null {
+  for (const by of areJoined(design, id) ? BETWEEN_WORDS : [...BETWEEN_WORDS, 'letters' as const])
+    try {
+      return splitWordsJob(design, [id], by);
+    } catch (error) {
+      // There is only one of them.
+      if (!(error instanceof JobError)) throw error;
+    }
+  return null;
+}
+const BETWEEN_WORDS = ['lines', 'words'] as const;
+
+/** Do letters of a text run into each other, as those of joined scripts do? */
+function areJoined(design: Design, id: string): boolean {
+  const set = textOf(design, id);
+  return !!set && outlineRegion(set.outline).length < set.letters.filter((l) => l.end > l.first).length;
+}
+
+/** Takes apart, or makes plain, what keeps a thing from being parted. */
+function makeWay(builder: JobBuilder, { as, id }: Exclude<Hindrance, 'none'>): 'plain' | 'split' {
+  const { design } = builder;
+  const split = as === 'words' ? splitJob(design, id) : null;
+  if (split) builder.run(split);
+  else if (as === 'words') builder.run(plainJob(design, [id]));
+  else builder.run(as === 'bend' ? endBendJob(design, [id], 'bent') : endRepeatJob(design, [id]));
+  return split ? 'split' : 'plain';
+}
+
+interface Large {
+  leaf: Leaf<PlainOutline>;
+  /** What it reaches with its stitches, mm. */
+  box: Bounds;
+}
+
+/** What is larger than the hoop as it is sewn; words are one thing. */
+function largeIn(design: Design): Large[] {
+  const plain = resolveDesign(design);
+  const boxes = sewnBoxes(sewResolved(plain));
+  return [...visibleLeaves(plain.objects)].flatMap((leaf) => {
+    const box = boxes.get(leaf.id);
+    return box && !fits(box, design.hoop) ? [{ leaf, box }] : [];
+  });
+}
+
+/** Makes way for parting what is larger than the hoop; gives the names of what was made plain, and of what was split. */
+function makeWayForParting(builder: JobBuilder): Record<'plain' | 'split', string[]> {
+  const names = { plain: new Set<string>(), split: new Set<string>() };
+  const before = builder.design;
+  // Repeats stand in repeats, words have letters: one after the other, the outermost first.
+  for (let step = 0; step < MOST_STEPS; step++) {
+    const { design } = builder;
+    const ways = largeIn(design).flatMap(({ leaf }) => {
+      const hindrance = hindranceOf(design, leaf.id);
+      return hindrance && hindrance !== 'none' ? [hindrance] : [];
     });
-  return visit(design.objects, true);
+    if (!ways.length) break;
+    for (const way of new Map(ways.map((w) => [w.id, w])).values()) {
+      const how = makeWay(builder, way);
+      if (findItem(before, way.id)) names[how].add(way.name);
+    }
+  }
+  return { plain: [...names.plain], split: [...names.split] };
 }
 
 /** A shape of its own, not sewn: dragging its edge moves where things are parted. */
@@ -151,23 +241,45 @@ function centreOf({ centre, recipe }: DesignObject, plain: PlainOutline): Point 
 }
 
 /**
- * Parts what no hoop holds whole, and lays hoopings for all. Throws JobError when everything fits, or nothing of what does
- * not can be parted.
+ * Parts of a line with drawn widths: each piece of line by itself, plain, with its own share of the widths. Gives how many
+ * pieces there are.
  */
-export function partForHoopJob(design: Design): PartedForHoop {
-  const plain = resolveDesign(design);
-  const boxes = sewnBoxes(sewResolved(plain));
-  const large = [...visibleLeaves(plain.objects)].filter(
-    ({ id }) => boxes.has(id) && !fits(boxes.get(id)!, design.hoop),
-  );
-  if (!large.length) throw new JobError('Everything fits the hoop whole: there is nothing to part.');
-  const cut = large.filter(({ id }) => canBeParted(design, id));
-  const whole = [...new Set(large.filter((l) => !cut.includes(l)).map((l) => l.name))];
-  if (!cut.length)
-    throw new JobError(
-      `${whole.slice(0, 3).join(', ')} can’t be parted as ${whole.length === 1 ? 'it is' : 'they are'}: split words into letters, make copies and bends plain, unlock what is locked; or take a larger hoop.`,
-    );
-  const reach = cut.map(({ id }) => boxes.get(id)!);
+function partWidths(
+  builder: JobBuilder,
+  widths: readonly WidthAt[],
+  outline: PlainOutline,
+  parts: readonly DesignObject[],
+): number {
+  const wholes = outlineLines(outline);
+  let count = 0;
+  for (const part of parts) {
+    const lines = plainOf(builder.design, part.id).flatMap((plain) => outlineLines(plain));
+    const pieces = lines.map((line, k): DesignObject => {
+      const whole = wholes.reduce((a, b) => (farFrom(line, b) < farFrom(line, a) ? b : a));
+      return {
+        ...part,
+        ...(k > 0 && { id: newId() }),
+        outline: outlineOfLines([line]),
+        widths: widthsOfPiece(widths, whole, line),
+      };
+    });
+    builder.replace(pieces[0]);
+    builder.insertAfter(pieces.slice(1), part.id);
+    count += pieces.length;
+  }
+  return count;
+}
+
+/** How far the middle of a line lies from another one, in mm. */
+function farFrom({ coords }: Line, other: Line): number {
+  const i = 2 * Math.floor(coords.length / 4);
+  return nearestOnLine(other, arcLengths(other), { x: coords[i], y: coords[i + 1] }).distance;
+}
+
+/** Cuts things along common lines; gives how many pieces there are, and the names of what stayed whole after all. */
+function cutAcross(builder: JobBuilder, cuts: readonly Large[]): { pieces: number; whole: string[] } {
+  const cut = cuts.map(({ leaf }) => leaf);
+  const reach = cuts.map(({ box }) => box);
   const all = uniteBounds(reach)!;
   const levels = levelsOf(reach);
   const matter = cut.map((leaf): Matter => {
@@ -178,8 +290,9 @@ export function partForHoopJob(design: Design): PartedForHoop {
   });
 
   // Room for the marks between two hoopings, and for what lies over and beyond.
-  const kept = 2 * HOOP_EDGE + roomForMarks(design) + OVER + 2 * BEYOND + BEFORE * Math.max(...levels);
-  const { width, height } = design.hoop;
+  const kept =
+    2 * HOOP_EDGE + roomForMarks(builder.design) + OVER + 2 * BEYOND + BEFORE * Math.max(...levels);
+  const { width, height } = builder.design.hoop;
   const ways = (
     width === height
       ? [[width, height]]
@@ -200,7 +313,6 @@ export function partForHoopJob(design: Design): PartedForHoop {
     );
   const lines = { x: cutsAlong(matter, 'x', all, way.x), y: cutsAlong(matter, 'y', all, way.y) };
 
-  const builder = new JobBuilder(design, 'Part for the hoop');
   const spans = (axis: Axis, level: number): [number, number][] => {
     const far = 20;
     const cuts = lines[axis].map((at) => at - BEFORE * level);
@@ -217,6 +329,7 @@ export function partForHoopJob(design: Design): PartedForHoop {
     );
   const frames = new Map([...new Set(levels)].sort((a, b) => a - b).map((level) => [level, framesOf(level)]));
   [...frames.values()].flat().forEach((frame, k) => builder.insert(frame, null, k));
+  const whole: string[] = [];
   let count = 0;
   for (const [i, leaf] of cut.entries()) {
     if (leaf.kind === 'stitches') {
@@ -226,7 +339,7 @@ export function partForHoopJob(design: Design): PartedForHoop {
       continue;
     }
     const target = findItem(builder.design, leaf.id) as DesignObject;
-    const { hooping: _, stopAfter, ...rest } = target;
+    const { hooping: _, widths: __, stopAfter, ...rest } = target;
     const centre = centreOf(target, leaf.outline);
     const model = centre ? { ...rest, centre } : rest;
     const sewnAlong = isSewnAlong(builder.design, target) ? { lines: true } : {};
@@ -245,8 +358,29 @@ export function partForHoopJob(design: Design): PartedForHoop {
     const last = there.at(-1);
     if (last && stopAfter !== undefined) builder.replace({ ...last, stopAfter });
     keepUnsewn(builder, [target]);
-    count += there.length;
+    count += target.widths?.length ? partWidths(builder, target.widths, leaf.outline, there) : there.length;
   }
+  return { pieces: count, whole };
+}
+
+/**
+ * Parts what no hoop holds whole, and lays hoopings for all. Throws JobError when everything fits, or nothing of what does
+ * not can be parted.
+ */
+export function partForHoopJob(design: Design): PartedForHoop {
+  const builder = new JobBuilder(design, 'Part for the hoop');
+  const first = makeWayForParting(builder);
+  const large = largeIn(builder.design);
+  if (!large.length && !first.split.length && !first.plain.length)
+    throw new JobError('Everything fits the hoop whole: there is nothing to part.');
+  const cuts = large.filter(({ leaf }) => hindranceOf(builder.design, leaf.id) === 'none');
+  const cut = cuts.map(({ leaf }) => leaf);
+  const whole = [...new Set(large.flatMap(({ leaf }) => (cut.includes(leaf) ? [] : [leaf.name])))];
+  if (whole.length && !cut.length)
+    throw new JobError(
+      `${whole.slice(0, 3).join(', ')} can’t be parted as ${whole.length === 1 ? 'it is' : 'they are'}: unlock what is locked, or take a larger hoop.`,
+    );
+  const cutUp = cuts.length ? cutAcross(builder, cuts) : { pieces: 0, whole: [] };
   const laid = layHoopingsJob(builder.design);
   const { command } = builder.job([]);
   return {
@@ -255,8 +389,9 @@ export function partForHoopJob(design: Design): PartedForHoop {
       select: [],
     },
     parted: cut.length,
-    pieces: count,
-    whole,
+    pieces: cutUp.pieces,
+    whole: [...whole, ...cutUp.whole],
+    ...first,
     hoopings: laid.count,
   };
 }

@@ -112,9 +112,15 @@ async function part(): Promise<void> {
     const rest = found.whole.length
       ? ` ${found.whole.slice(0, 3).join(', ')} can’t be parted as ${found.whole.length === 1 ? 'it is' : 'they are'}.`
       : '';
-    say(
-      `${things(found.parted)} in ${found.pieces} parts, which lie over each other by 1 mm; ${found.hoopings} hoopings.${rest}`,
-    );
+    const list = (names: string[]): string => names.slice(0, 3).join(', ') + (names.length > 3 ? ' …' : '');
+    const first = [
+      found.split.length && `${list(found.split)}: split, and still words.`,
+      found.plain.length && `${list(found.plain)}: made plain, to be parted.`,
+    ].filter(Boolean);
+    const parts = found.parted
+      ? `${things(found.parted)} in ${found.pieces} parts, which lie over each other by 1 mm; `
+      : '';
+    say([`${parts}${found.hoopings} hoopings.${rest}`, ...first].join(' '));
   } finally {
     laying.value = false;
   }
