@@ -151,6 +151,11 @@ export interface StitchKind<V = Values, O = OwnValues> {
   mesh?: boolean;
   /** How wide it is along a line on which other widths can be drawn, in mm; null when none can. */
   lineWidth?(settings: O): number | null;
+  /**
+   * How far its lines lie apart, in mm, where parts of a shape are filled anew each and are to look like one: their lobes then
+   * stand between each other. Left out: parts overlap.
+   */
+  seam?(settings: O): number;
   /** How it can be taken apart into objects of its own kind; null when it is a part itself. */
   apart?(settings: O): Apart | null;
 }

@@ -10,6 +10,7 @@ import { repeated } from '../../chords/sew-chords.ts';
 import { eachPiece } from '../../pieces.ts';
 import {
   lengthSetting,
+  numberOf,
   passesSetting,
   seedSetting,
   spacingSetting,
@@ -257,4 +258,5 @@ export const stipple: KindOf<typeof SETTINGS> = {
   settings: SETTINGS,
   stitch,
   cover: () => [],
+  seam: (settings) => numberOf(settings, 'spacing', 3),
 };
