@@ -1,4 +1,4 @@
-// How fast designs are adapted, when they have been sewn already as on the bench: `npx tsx bench/adapting.ts`.
+// How fast designs are adapted, when they have been sewn already as on the bench: a part of `npm run bench`.
 import {
   adaptDesign,
   clothById,

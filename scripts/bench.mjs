@@ -18,11 +18,14 @@ async function main() {
       outDir: 'bench/dist',
       target: 'node20',
       minify: false,
-      rolldownOptions: { input: { engine: join(ROOT, 'bench/engine.ts') } },
+      rolldownOptions: {
+        input: { engine: join(ROOT, 'bench/engine.ts'), adapting: join(ROOT, 'bench/adapting.ts') },
+      },
     },
   });
   process.exitCode =
     (await run(process.execPath, ['--expose-gc', join(ROOT, 'bench/dist/engine.js')])) ||
+    (await run(process.execPath, [join(ROOT, 'bench/dist/adapting.js')])) ||
     (await run(process.execPath, [join(ROOT, 'bench/pages.mjs')])) ||
     (await run(process.execPath, [join(ROOT, 'bench/stitches.mjs')])) ||
     (await run(process.execPath, [join(ROOT, 'bench/machine.mjs')]));

@@ -1,7 +1,7 @@
 // Another size: everything is mapped; what came as stitches is read first, so that its spacing stays.
 import type { ReferencePicture } from '../design/types.ts';
 import { applyMatrix, multiply, scaling, translation, type Matrix } from '../geometry/matrix.ts';
-import type { Bounds, Point } from '../geometry/points.ts';
+import { onMachineGrid, type Bounds, type Point } from '../geometry/points.ts';
 import { boundsOfItems } from '../shaping/bounds.ts';
 import { readingsOf, readObjectsJob, stitchesAmong } from '../jobs/read-objects.ts';
 import { densityNote, transformItems } from '../resolve/transform-items.ts';
@@ -118,6 +118,8 @@ const middleOf = (b: Bounds): Point => ({ x: (b.minX + b.maxX) / 2, y: (b.minY +
 export function centre(work: Adapting): void {
   const b = sewnBounds(resolveDesign(work.design));
   if (!b) return;
+  // By whole steps of the machine: all is sewn just as it was.
   const { x, y } = middleOf(b);
-  if (Math.hypot(x, y) >= OFF) mapAll(work, translation(-x, -y), 1);
+  const [dx, dy] = [onMachineGrid(-x), onMachineGrid(-y)];
+  if (Math.hypot(dx, dy) >= OFF) mapAll(work, translation(dx, dy), 1);
 }

@@ -5,8 +5,9 @@ import { isLetter, visibleLeaves, type Leaf as AnyLeaf } from '../design/tree.ts
 import type { Hooping, PlainOutline, ResolvedDesign } from '../design/types.ts';
 import { emptyBounds, growBounds, type Bounds } from '../geometry/points.ts';
 import type { Cloth } from '../materials/cloths.ts';
+import { offsetRegion } from '../geometry/clip.ts';
 import { regionArea } from '../geometry/region.ts';
-import { overlapOf, sewnExtent } from '../sewing/extent.ts';
+import { overlapOf, sewnExtent, type Extent } from '../sewing/extent.ts';
 import { itemBounds } from '../shaping/bounds.ts';
 import { Move } from '../sewing/moves.ts';
 import type { Plan } from '../sewing/plan.ts';
@@ -90,6 +91,18 @@ function meetsOnly(a: Bounds, b: Bounds): boolean {
   return over(a.minX, a.maxX, b.minX, b.maxX) || over(a.minY, a.maxY, b.minY, b.maxY);
 }
 
+/** A share of either thing that is so small, and nowhere as broad as a seam, is one. */
+const SLIVER = 0.05;
+
+/** Does what one thing's stitches cover lie on what another's do, and not only meet it along a seam that may wind? */
+function liesOn(a: Extent, b: Extent): boolean {
+  const shared = overlapOf(a, b);
+  const area = regionArea(shared);
+  if (area < TOUCH) return false;
+  const small = area < SLIVER * Math.min(regionArea(a.region), regionArea(b.region));
+  return !small || regionArea(offsetRegion(shared, -SEAM / 2)) > 0;
+}
+
 /**
  * What lies on something goes to a later hooping, or what it lies on to an earlier one. Gives the ids of what can go to
  * neither.
@@ -116,7 +129,7 @@ function inOrder(
       const [mine, its] = [of.get(id)!, of.get(under)!];
       if (its <= mine || meetsOnly(boxes.get(id)!, boxes.get(under)!)) continue;
       // Boxes meet where stitches may not: what leaves room around another thing does not lie on it.
-      if (regionArea(overlapOf(sewnExtent(leaves[i], cloth), sewnExtent(leaves[u], cloth))) < TOUCH) continue;
+      if (!liesOn(sewnExtent(leaves[i], cloth), sewnExtent(leaves[u], cloth))) continue;
       if (may.get(id)!.includes(its)) of.set(id, its);
       else if (may.get(under)!.includes(mine)) of.set(under, mine);
       else early.add(id);

@@ -1,16 +1,19 @@
 // Sets words into a shape, each bent to its part of it.
+import { Memo } from '../design/memo.ts';
 import type { Baseline, LetterChange, Path, PlainOutline, TextOutline } from '../design/types.ts';
-import { applyMatrix, IDENTITY } from '../geometry/matrix.ts';
+import { applyMatrix, IDENTITY, translation } from '../geometry/matrix.ts';
 import type { Bounds, Point } from '../geometry/points.ts';
 import { EdgeIndex } from '../geometry/edge-index.ts';
-import { regionBounds, type Region } from '../geometry/region.ts';
+import { regionBounds, ringsOf, type Region } from '../geometry/region.ts';
 import { mappedPath } from '../outlines/live/bend.ts';
+import { transformPath } from '../outlines/transform-path.ts';
 import { outlineRegion } from '../outlines/region.ts';
 import { boxPaths, BOX_WIDTH } from './box.ts';
 import { cellsOf, inkOf, type Cell } from './cells.ts';
 import type { Font } from './fonts.ts';
 import { knownFonts } from './known-fonts.ts';
 import { wordSaid } from './said.ts';
+import { mappedSet } from './mapped-set.ts';
 import { monogramParts } from './monogram.ts';
 import type { Part } from './parts.ts';
 import { pulledPart } from './pulls.ts';
@@ -174,14 +177,44 @@ function spaced(word: Word, part: Part, capitals: number, gap: number, isJoined:
   return bent;
 }
 
+/** Words set into shapes, by what was said of them and the shape: it is the same wherever it stands. */
+const laidOut = new Memo<SetText>(24);
+
+/** Places of a shape are told apart from so much on, in mm, when words are laid. */
+const FINE = 1e-4;
+const fine = (v: number): number => Math.round(v / FINE) * FINE;
+
 /** Sets words into a shape, each bent to its part of it. */
 export function setWithin(outline: TextOutline, font: Font, shape: readonly PlainOutline[]): SetText {
+  const region = shape.flatMap((one) => outlineRegion(one));
+  const bounds = regionBounds(region);
+  if (!bounds) return laidWithin(outline, font, region);
+  const [a, b, c, d, e, f] = outline.place ?? IDENTITY;
+  // Its order is that of sewing.
+  const turned: TextOutline = { ...outline, place: [a, b, c, d, 0, 0], order: undefined };
+  const still = region.map((polygon) => {
+    const moved = (ring: Float64Array): Float64Array =>
+      ring.map((v, i) => fine(v - (i % 2 ? bounds.minY : bounds.minX)));
+    return { outer: moved(polygon.outer), holes: polygon.holes.map(moved) };
+  });
+  const rings = still.flatMap(ringsOf).map((ring) => Array.from(ring, (v) => Math.round(v / FINE)));
+  const set = laidOut.get(font, [knownFonts(), JSON.stringify([turned, rings])], () =>
+    laidWithin(turned, font, still),
+  );
+  const corner = applyMatrix([a, b, c, d, e, f], { x: bounds.minX, y: bounds.minY });
+  const back = translation(corner.x, corner.y);
+  return {
+    ...mappedSet(set, (p) => applyMatrix(back, p), outline.height),
+    outline: { ...set.outline, paths: set.outline.paths.map((path) => transformPath(path, back)) },
+  };
+}
+
+function laidWithin(outline: TextOutline, font: Font, region: Region): SetText {
   const { baseline, text, place = IDENTITY } = outline;
   if (baseline?.kind !== 'within') throw new Error('These words fill no shape.');
   const words = wordsOf(outline, font);
   const capitals = capitalsOf(font);
   const isJoined = knownFonts().isJoined(outline.font);
-  const region = shape.flatMap((one) => outlineRegion(one));
   const bounds = regionBounds(region);
   const [wide, high] = bounds ? [bounds.maxX - bounds.minX, bounds.maxY - bounds.minY] : [0, 0];
   const laid = partsOf(words, region, baseline);

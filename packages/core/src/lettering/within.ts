@@ -5,8 +5,9 @@ import { distance } from '../geometry/points.ts';
 import { fits, piecePatch } from './patch.ts';
 import { longestRun, parted, readAt, type Part, type WordSize } from './parts.ts';
 
-/** Sides of a row are looked at in so many places. */
+/** Sides of a row are looked at in so many places, and in so many while only its width is asked for. */
 const PLACES = 48;
+const ROUGHLY = 16;
 /** Rows whose narrowest level is at least this share of the widest follow the shape's sides, others its top and bottom. */
 const UPRIGHT = 0.6;
 /** Where a row is lower than this share of its height, no letter stands. */
@@ -32,13 +33,15 @@ interface Row {
 const PIECE = 0.2;
 
 /** One row of the shape, between two levels, as its pieces from left to right. */
-function rowOf({ region, minX, maxX }: Laying, top: number, bottom: number, patched: boolean): Row[] {
+function rowOf({ region, minX, maxX }: Laying, top: number, bottom: number, final: boolean): Row[] {
   const ring = Float64Array.of(minX - 1, top, maxX + 1, top, maxX + 1, bottom, minX - 1, bottom);
   const pieces = intersect(region, [{ outer: ring, holes: [] }]);
   const largest = Math.max(0, ...pieces.map(polygonArea));
   return pieces
     .filter((piece) => polygonArea(piece) >= PIECE * largest)
-    .flatMap((piece) => (patched && patchOf(piece)) || (pieceOf(piece, top, bottom) ?? []))
+    .flatMap(
+      (piece) => (final && patchOf(piece)) || (pieceOf(piece, top, bottom, final ? PLACES : ROUGHLY) ?? []),
+    )
     .sort((a, b) => a.part(0.5, 0.5).x - b.part(0.5, 0.5).x);
 }
 
@@ -55,10 +58,10 @@ function patchOf(polygon: Polygon): Row | null {
 }
 
 /** One piece of a row; null where no letter finds room. */
-function pieceOf(polygon: Polygon, top: number, bottom: number): Row | null {
+function pieceOf(polygon: Polygon, top: number, bottom: number, places: number): Row | null {
   const b = regionBounds([polygon])!;
-  const level = Array.from({ length: PLACES + 1 }, (_, i) =>
-    longestRun(polygon, top + 1e-4 + ((bottom - top - 2e-4) * i) / PLACES, true),
+  const level = Array.from({ length: places + 1 }, (_, i) =>
+    longestRun(polygon, top + 1e-4 + ((bottom - top - 2e-4) * i) / places, true),
   );
   const widths = level.map((run) => (run ? run[1] - run[0] : 0));
   if (Math.min(...widths) >= UPRIGHT * Math.max(...widths)) {
@@ -70,7 +73,7 @@ function pieceOf(polygon: Polygon, top: number, bottom: number): Row | null {
     };
   }
   // Between its own top and bottom, as far to both sides as letters find room.
-  const columns = 4 * PLACES;
+  const columns = 4 * places;
   const upright = Array.from({ length: columns + 1 }, (_, i) =>
     longestRun(polygon, b.minX + 1e-4 + ((b.maxX - b.minX - 2e-4) * i) / columns, false),
   );
