@@ -11,7 +11,6 @@ import {
   type Piece,
   threadIn,
   tracePaths,
-  type Hooping,
   boxMatrix,
   hasPile,
   heatPixels,
@@ -210,8 +209,6 @@ function paintGround(r: PaintRequest): void {
     paintHoop(ctx, hoop, 1 / r.scale, all.length > 1 ? String(k + 1) : '');
     ctx.restore();
   });
-  // Elsewhere they are seen as they are sewn.
-  if (r.view === 'lines') paintMarks(ctx, design, all);
 }
 
 /** The edge of the piece of cloth. */
@@ -219,8 +216,9 @@ const tracePiece = (ctx: Context, piece: Piece): void =>
   tracePaths(ctx as unknown as Canvas2D, outlinePaths(pieceOutline(piece)));
 
 /** Alignment marks between hoopings, in their thread. */
-function paintMarks(ctx: Context, of: Design, all: readonly Hooping[]): void {
+function paintMarks(ctx: Context, of: Design): void {
   if (!of.marks) return;
+  const all = hoopingsOf(of);
   const plain = resolveDesign(of);
   ctx.beginPath();
   for (let k = 1; k < all.length; k++) {
@@ -398,8 +396,8 @@ function paintHeat(r: PaintRequest): void {
 }
 
 /** What lies around and under the thread, as a text. */
-const groundOf = ({ hoop, cloth, piece, hoopings, marks, chart, picture: under }: Design): string =>
-  JSON.stringify([hoop, cloth, piece, hoopings, marks, chart, under]);
+const groundOf = ({ hoop, cloth, piece, hoopings, picture: under }: Design): string =>
+  JSON.stringify([hoop, cloth, piece, hoopings, under]);
 
 const painter = {
   /** Tells whether anything but the thread looks other than before: that comes with its plan. */
@@ -472,7 +470,11 @@ const painter = {
     if (r.view === 'cloth' && patches.length) paintPatches(r);
     if (r.view === 'lines') {
       toMm(out.ctx, r);
-      if (design) paintLines(out.ctx as unknown as Canvas2D, design, r.scale, r.focus);
+      if (design) {
+        // They follow from what stands beside them. Elsewhere they are seen as they are sewn.
+        paintMarks(out.ctx, design);
+        paintLines(out.ctx as unknown as Canvas2D, design, r.scale, r.focus);
+      }
     } else if (plan) {
       const key = `${place} ${version} ${r.dimUnderlay} ${r.thread} ${r.light} ${r.focus?.join(' ') ?? ''}`;
       let until = performance.now() + (fresh ? FIRST : AT_MOST);
