@@ -115,6 +115,8 @@ export interface DesignObject<O extends Outline = Outline> extends Omit<
   raised?: Resolved<O, PlainOutline[]>;
   /** The outlines of `linesLike`. */
   likeLines?: Resolved<O, PlainOutline[]>;
+  /** The whole that it is a part of, and what of that it is. */
+  partOf?: Resolved<O, PlainOutline[]>;
   /** The letters that a text's outline consists of, and in which order they are sewn. */
   letters?: Resolved<O, TextLetter[]>;
   lettersOrder?: Resolved<O, TextOutline['order']>;

@@ -13,6 +13,7 @@ import { outlineRegion } from '../outlines/region.ts';
 import { outlineBounds } from '../outlines/transform.ts';
 import { resolveDesign } from '../resolve/resolve.ts';
 import { Move } from '../sewing/moves.ts';
+import { Part } from '../stitches/thread.ts';
 import { figuresOf } from '../sewing/plan.ts';
 import { sewDesign } from '../sewing/sew.ts';
 import { partForHoopJob } from './part-for-hoop.ts';
@@ -86,6 +87,44 @@ describe('parting for the hoop', () => {
     const straight = regions.flatMap((r) => r[0].outer.length / 2).filter((n) => n < 12);
     expect(straight).toEqual([]);
     whole(now);
+  });
+
+  test.each([
+    ['contour', { spacing: 2.5 }],
+    ['crosshatch', { spacing: 3 }],
+    ['spiral', {}],
+    ['radial', {}],
+    ['motif-fill', {}],
+    ['fill', { spacing: 2.5 }],
+  ])('lines of %s go on from part to part as if it were whole', (kind, settings) => {
+    const design = on(
+      object('field', drawn('M-80 -35 C-40 -50 40 -20 80 -35 V35 C40 50 -40 20 -80 35Z'), kind, settings),
+    );
+    const { now } = parted(design);
+    const whole = sewDesign(design);
+    const parts = sewDesign({ ...now, hoopings: undefined });
+    expect(parts.objects.length).toBeGreaterThan(1);
+    // Squares of 0.2 mm in which the whole's thread lies, with those around them.
+    const cell = (x: number, y: number): string => `${Math.round(x / 0.2)} ${Math.round(y / 0.2)}`;
+    const sewn = new Set<string>();
+    for (let i = 1; i < whole.x.length; i++) {
+      if (whole.move[i] !== Move.stitch) continue;
+      const [dx, dy] = [whole.x[i] - whole.x[i - 1], whole.y[i] - whole.y[i - 1]];
+      const steps = Math.ceil(Math.hypot(dx, dy) / 0.1) || 1;
+      for (let k = 0; k <= steps; k++)
+        for (const u of [-0.2, 0, 0.2])
+          for (const v of [-0.2, 0, 0.2])
+            sewn.add(cell(whole.x[i - 1] + (dx * k) / steps + u, whole.y[i - 1] + (dy * k) / steps + v));
+    }
+    const off = [...parts.x.keys()].filter(
+      (i) =>
+        parts.move[i] === Move.stitch &&
+        parts.part[i] === Part.top &&
+        !sewn.has(cell(parts.x[i], parts.y[i])),
+    );
+    expect(off.length / parts.x.length).toBeLessThan(0.01);
+    // No more than a few cuts of thread: lines are joined where they end.
+    expect(figuresOf(parts).trims).toBeLessThanOrEqual(figuresOf(whole).trims + 6);
   });
 
   test('satin along a line is cut across, with its ends over each other', () => {

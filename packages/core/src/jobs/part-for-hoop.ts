@@ -11,6 +11,9 @@ import { outlineLines, outlinePaths } from '../outlines/flatten.ts';
 import { outlineOfLines } from '../outlines/live/region-outline.ts';
 import { outlineRegion } from '../outlines/region.ts';
 import { outlineBounds } from '../outlines/transform.ts';
+import type { Cloth } from '../materials/cloths.ts';
+import { materialsOf } from '../materials/materials.ts';
+import { objectCover } from '../sewing/stitch-object.ts';
 import { sewnFrom, stitchKind } from '../stitches/kinds.ts';
 import { widthsOfPiece } from '../stitches/satin/part-widths.ts';
 import { keepUnsewn, made, plainOf, isSewnAlong } from './combine.ts';
@@ -111,6 +114,13 @@ function farFrom({ coords }: Line, other: Line): number {
   return nearestOnLine(other, arcLengths(other), { x: coords[i], y: coords[i + 1] }).distance;
 }
 
+/** Do the stitches of a part go on as those of the whole? What covers, or is made anew in each part, need not. */
+const goesOnAcross = (object: DesignObject<PlainOutline>, cloth: Cloth): boolean =>
+  sewnFrom(object.recipe) === 'region' &&
+  !object.keepClear &&
+  !meetingOf(object).wave &&
+  !objectCover(object, cloth);
+
 /** How far before the lowest things those of each level are cut, in mm: beyond the waves of both that lie on each other. */
 function beforeOf(levels: readonly number[], meetings: readonly Meeting[]): number[] {
   const waves = Array.from({ length: Math.max(...levels) + 1 }, (_, level) =>
@@ -190,13 +200,16 @@ function cutAcross(builder: JobBuilder, cuts: readonly Large[]): { pieces: numbe
     const { hooping: _, widths: __, stopAfter, ...rest } = target;
     const centre = centreOf(target, leaf.outline);
     const model = centre ? { ...rest, centre } : rest;
-    const sewnAlong = isSewnAlong(builder.design, target) ? { lines: true } : {};
+    const how = {
+      ...(isSewnAlong(builder.design, target) && { lines: true }),
+      ...(goesOnAcross(leaf, materialsOf(builder.design).cloth) && { part: true }),
+    };
     const results = frames
       .get(wayOf(i))!
       .map((frame, k) =>
         made(
           model,
-          { kind: 'combine', op: 'intersect', of: [leaf.id, frame.id], ...sewnAlong },
+          { kind: 'combine', op: 'intersect', of: [leaf.id, frame.id], ...how },
           `${leaf.name.slice(0, 110)} ${k + 1}`,
         ),
       );

@@ -230,22 +230,31 @@ class Resolver {
     const outline = this.flatOutline(item, inside);
     const raised = item.relief?.flatMap((id) => this.seenFrom(id, inside, 'outline'));
     const likeLines = item.linesLike?.flatMap((id) => this.seenFrom(id, inside, 'outline'));
+    const partOf =
+      item.outline.kind === 'combine' && item.outline.part && !item.keepClear
+        ? item.outline.of.flatMap((id) => this.seenFrom(id, inside, 'outline'))
+        : [];
     const letters = this.setLetters(item, inside)?.letters;
     const plain =
       outline === item.outline && !raised && !likeLines
         ? (item as DesignObject<PlainOutline>)
-        : plainObjects.get(item, [outline, ...(raised ?? []), null, ...(likeLines ?? [])], () => ({
-            ...(item as DesignObject<PlainOutline>),
-            outline,
-            ...(raised && { raised }),
-            ...(likeLines && { likeLines }),
-            ...(letters && {
-              letters,
-              lettersOrder: (item.outline as TextOutline).order,
-              lettersJoined: (item.outline as TextOutline).joined,
-              capitals: capitalsOf(item.outline as TextOutline),
+        : plainObjects.get(
+            item,
+            [outline, ...(raised ?? []), null, ...(likeLines ?? []), null, ...partOf],
+            () => ({
+              ...(item as DesignObject<PlainOutline>),
+              outline,
+              ...(raised && { raised }),
+              ...(likeLines && { likeLines }),
+              ...(partOf.length === 2 && { partOf }),
+              ...(letters && {
+                letters,
+                lettersOrder: (item.outline as TextOutline).order,
+                lettersJoined: (item.outline as TextOutline).joined,
+                capitals: capitalsOf(item.outline as TextOutline),
+              }),
             }),
-          }));
+          );
     // What copies keep clear of outside of their repeat is taken out of each of them, later.
     const repeat = inside.find((g) => g.repeat);
     const outside = repeat && this.outside(repeat);
@@ -292,6 +301,7 @@ function bentItem(item: PlainItem, bend: Bend): PlainItem {
           outline: bendOnce(bend, item.outline),
           ...(item.raised && { raised: item.raised.map((o) => bendOnce(bend, o)) }),
           ...(item.likeLines && { likeLines: item.likeLines.map((o) => bendOnce(bend, o)) }),
+          ...(item.partOf && { partOf: item.partOf.map((o) => bendOnce(bend, o)) }),
         },
   );
 }

@@ -255,12 +255,13 @@ export function transformPlain(item: Item<PlainOutline>, m: Matrix): Item<PlainO
       ...(repeat && { repeat: transformRepeat(repeat, m) }),
     };
   }
-  const { raised, likeLines, letters, lettersOrder, lettersJoined, capitals, ...object } = item;
+  const { raised, likeLines, partOf, letters, lettersOrder, lettersJoined, capitals, ...object } = item;
   const moved = transformObject(object, m, new Set()) as typeof object;
   return {
     ...moved,
     ...(raised && { raised: raised.map((o) => transformOutline(o, m)) }),
     ...(likeLines && { likeLines: likeLines.map((o) => transformOutline(o, m)) }),
+    ...(partOf && { partOf: partOf.map((o) => transformOutline(o, m)) }),
     ...(letters && { letters, lettersOrder, lettersJoined, capitals }),
   };
 }

@@ -3,9 +3,11 @@ import { Memo } from '../design/memo.ts';
 import type { DesignObject, PlainOutline, SettingValue } from '../design/types.ts';
 import type { Point } from '../geometry/points.ts';
 import { clothUnder, type Cloth } from '../materials/cloths.ts';
-import { completeSettings, type Remark, type StitchInput } from '../stitches/kind.ts';
+import { outlineRegion } from '../outlines/region.ts';
+import { completeSettings, numberOf, type Remark, type StitchInput } from '../stitches/kind.ts';
 import { stitchKind } from '../stitches/kinds.ts';
 import { withoutLeaps } from '../stitches/leaps.ts';
+import { threadsWithin } from '../stitches/part-of-whole.ts';
 import type { SewnThread } from '../stitches/thread.ts';
 import { excessOf } from './budget.ts';
 import { coverOf, type Cover } from './cover.ts';
@@ -54,6 +56,7 @@ const partsOf = (
     tones,
     raised,
     likeLines,
+    partOf,
     motif,
     capitals,
   }: DesignObject<PlainOutline>,
@@ -66,6 +69,8 @@ const partsOf = (
   ...(raised ?? []),
   null,
   ...(likeLines ?? []),
+  null,
+  ...(partOf ?? []),
 ];
 
 const made = new Memo<Made>(8);
@@ -83,11 +88,29 @@ export function stitchObject(
   const { entry, toward } = neighbours;
   const parts = [entry?.x, entry?.y, toward?.x, toward?.y, ...partsOf(object, cloth)];
   return made.get(object.outline, parts, () => {
+    if (object.partOf) return stitchPart(object, object.partOf, cloth);
     const kind = stitchKind(object.recipe.kind);
     const input = inputOf(object, cloth, neighbours);
     if (!kind || !input) return { threads: [], cover: null };
     return { threads: withoutLeaps(kind.stitch(input)), cover: objectCover(object, cloth) };
   });
+}
+
+/** Lines of the whole that end at a cut are joined over so many of their spacings. */
+const NEXT_LINE = 3;
+/** Of kinds without a spacing, in mm. */
+const USUAL_SPACING = 3;
+
+/** A part of a shape that is filled openly: what the whole's threads sew in it. */
+function stitchPart(
+  { partOf: _, ...object }: DesignObject<PlainOutline>,
+  [outline, within]: readonly PlainOutline[],
+  cloth: Cloth,
+): Made {
+  const whole = stitchObject({ ...object, outline }, cloth);
+  const spacing = numberOf(object.recipe.settings, 'spacing', USUAL_SPACING);
+  const threads = threadsWithin(whole.threads, outlineRegion(within), NEXT_LINE * spacing);
+  return { threads: withoutLeaps(threads), cover: null };
 }
 
 /** What the object's stitches hide; null for open kinds. */

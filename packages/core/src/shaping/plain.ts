@@ -127,6 +127,7 @@ function freeItem(item: Item<PlainOutline>): Item[] {
     const {
       raised,
       likeLines,
+      partOf: _____,
       letters: _,
       lettersOrder: __,
       lettersJoined: ___,

@@ -120,6 +120,8 @@ export const combine = exactly({
   op: word('unite', 'subtract', 'intersect'),
   /** The first one is lines, which are cropped; otherwise regions are combined. */
   lines: perhaps(flag),
+  /** Of an intersection of two: its stitches are those of the first one, as far as they lie in the second. */
+  part: perhaps(flag),
 });
 
 /** What lies on one side of a knife line. `of` is the shape and the line. */

@@ -9,6 +9,7 @@ import { eachPiece } from '../../pieces.ts';
 import {
   lengthSetting,
   seedSetting,
+  numberOf,
   type KindOf,
   type Setting,
   type StitchInput,
@@ -240,4 +241,5 @@ export const sprig: KindOf<typeof SETTINGS> = {
   settings: SETTINGS,
   stitch,
   cover: () => [],
+  seam: (settings) => numberOf(settings, 'density', 8),
 };
