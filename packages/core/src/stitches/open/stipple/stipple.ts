@@ -27,6 +27,7 @@ import { scatter } from './scatter.ts';
 import { levelRings, ringTree } from '../contour/levels.ts';
 import { windRings } from '../contour/wind.ts';
 import { uncrossed } from '../uncross.ts';
+import { swayed } from './sway.ts';
 import { lineAround, netOf, type TreeLine } from './tree-line.ts';
 
 /**
@@ -97,10 +98,11 @@ function stippleLine(
   const reaching = reach(reach(rough, rounds[1]), rounds[2]);
   const blunt = withoutKinks(reaching, spacing, closed);
   const settled = reach(blunt, rounds[3]);
-  const even = faired(
+  const fair = faired(
     relaxed(withoutKinks(settled, spacing, closed), spacing, rings, rounds[4], closed),
     closed,
   );
+  const even = swayed(fair, spacing, closed, edges);
   const out = Array.from({ length: even.length / 2 }, (_, i) => ({ x: even[2 * i], y: even[2 * i + 1] }));
   return { points: out, closed };
 }
