@@ -6,6 +6,8 @@ import type { Coords } from '../../../geometry/polyline.ts';
 
 /** A stretch is straight as long as it turns by no more, in radians. */
 const STRAIGHT = (12 * Math.PI) / 180;
+/** One that turns by so much has been bent with a neighbour, in radians. */
+const BENT = 1.3 * STRAIGHT;
 /** Stretches longer than this are bent, in spacings. */
 const LONG = 1.6;
 /** It swings there and back over about so many spacings. */
@@ -67,6 +69,18 @@ function straights(p: Coords, closed: boolean, least: number): Stretch[] {
     });
 }
 
+/** Is a stretch as straight as it was, after those before it were bent? */
+function stillStraight(p: Coords, { from, to }: Stretch): boolean {
+  const n = p.length / 2;
+  const angleAt = (i: number): number => {
+    const [a, b] = [2 * (i % n), 2 * ((i + 1) % n)];
+    return Math.atan2(p[b + 1] - p[a + 1], p[b] - p[a]);
+  };
+  const first = angleAt(from);
+  for (let i = from + 1; i < to; i++) if (turn(first, angleAt(i)) > BENT) return false;
+  return true;
+}
+
 /** Numbers of points by squares of a grid, to look up those near a stretch. */
 class Squares {
   private readonly lists = new Map<number, number[]>();
@@ -126,7 +140,10 @@ export function swayed(line: Coords, spacing: number, closed: boolean, edges: Ed
     const all = straights(p, closed, LONG * spacing);
     if (!all.length) break;
     const squares = new Squares(p, reach);
-    for (const { from, to } of all) {
+    for (const stretch of all) {
+      // Bent again it would only go back: what is left of it is looked at in the next round.
+      if (!stillStraight(p, stretch)) continue;
+      const { from, to } = stretch;
       const [ax, ay, bx, by] = [p[2 * from], p[2 * from + 1], p[2 * (to % n)], p[2 * (to % n) + 1]];
       const l = Math.hypot(bx - ax, by - ay);
       if (l < spacing) continue;
