@@ -39,7 +39,8 @@ export async function threads(input: string, { to, out }: { to?: string; out?: s
   const design = await readAny(input);
   if (to === undefined) {
     console.log(`${chartOf(design).name}`);
-    for (const { code, name, colour } of usedThreads(design)) console.log(`${code}\t${name}\t${colour}`);
+    for (const { code, name, colour, weight } of usedThreads(design))
+      console.log([code, name, colour, ...(weight === undefined ? [] : [`weight ${weight}`])].join('\t'));
     return;
   }
   const chart = await chartFrom(to);
