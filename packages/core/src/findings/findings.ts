@@ -97,7 +97,9 @@ const NO_LAYERS: LayerGrid = { x0: 0, y0: 0, cell: CELL, width: 0, height: 0, la
 /** A leaf as sentences call it: letters with the words that they stand in. */
 function calledIn(design: Design, leaf: SewnItem['leaf']): SewnItem['leaf'] {
   const words = isLetter(leaf.id) && findItem(design, originOf(leaf.id));
-  return words ? { ...leaf, name: `“${leaf.name}” of ${words.name}` } : leaf;
+  if (!words) return leaf;
+  // Words of one letter are called like it.
+  return { ...leaf, name: words.name === leaf.name ? `“${leaf.name}”` : `“${leaf.name}” of ${words.name}` };
 }
 
 function checkedOf(design: Design, plan: Plan, machine: Machine): Checked {

@@ -88,6 +88,8 @@ export function largeIn(design: Design): Large[] {
 export function makeWayForParting(builder: JobBuilder): Record<'plain' | 'split', string[]> {
   const names = { plain: new Set<string>(), split: new Set<string>() };
   const before = builder.design;
+  // The first part of what is split keeps its id.
+  const done = new Set<string>();
   // Repeats stand in repeats, words have letters: one after the other, the outermost first.
   for (let step = 0; step < MOST_STEPS; step++) {
     const { design } = builder;
@@ -98,7 +100,8 @@ export function makeWayForParting(builder: JobBuilder): Record<'plain' | 'split'
     if (!ways.length) break;
     for (const way of new Map(ways.map((w) => [w.id, w])).values()) {
       const how = makeWay(builder, way);
-      if (findItem(before, way.id)) names[how].add(way.name);
+      if (findItem(before, way.id) && !done.has(way.id)) names[how].add(way.name);
+      done.add(way.id);
     }
   }
   return { plain: [...names.plain], split: [...names.split] };
