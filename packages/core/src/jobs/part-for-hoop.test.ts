@@ -143,11 +143,18 @@ describe('parting for the hoop', () => {
       { at: 1, width: 2 },
     ];
     const arch = drawn('M-30 120 C-30 -180 30 -180 30 120');
-    const { now } = parted(on(object('arch', arch, 'satin', { underlay: 'none' }, { widths })));
+    const { now } = parted(
+      on(object('arch', arch, 'satin', { underlay: 'none' }, { widths, stopAfter: 'Turn the cloth' })),
+    );
     const parts = partsOf(now, 'arch');
     // Both feet of it stand in one field.
     expect(parts.length).toBeGreaterThan(2);
     whole(now);
+    // The stop comes once, when all of it is sewn.
+    expect(partsOf(now, 'arch').map((p) => p.stopAfter)).toEqual([
+      ...Array<undefined>(parts.length - 1).fill(undefined),
+      'Turn the cloth',
+    ]);
     const longest = (design: Design): number => figuresOf(sewDesign(design)).longest;
     const one = designOf(object('arch', arch, 'satin', { underlay: 'none' }, { widths }));
     expect(longest(now)).toBeCloseTo(longest(one), 0);

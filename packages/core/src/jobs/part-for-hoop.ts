@@ -79,18 +79,17 @@ function centreOf({ centre, recipe }: DesignObject, plain: PlainOutline): Point 
 }
 
 /**
- * Parts of a line with drawn widths: each piece of line by itself, plain, with its own share of the widths. Gives how many
- * pieces there are.
+ * Parts of a line with drawn widths: each piece of line by itself, plain, with its own share of the widths. Gives these
+ * pieces.
  */
 function partWidths(
   builder: JobBuilder,
   widths: readonly WidthAt[],
   outline: PlainOutline,
   parts: readonly DesignObject[],
-): number {
+): DesignObject[] {
   const wholes = outlineLines(outline);
-  let count = 0;
-  for (const part of parts) {
+  return parts.flatMap((part) => {
     const lines = plainOf(builder.design, part.id).flatMap((plain) => outlineLines(plain));
     const pieces = lines.map((line, k): DesignObject => {
       const whole = wholes.reduce((a, b) => (farFrom(line, b) < farFrom(line, a) ? b : a));
@@ -103,9 +102,8 @@ function partWidths(
     });
     builder.replace(pieces[0]);
     builder.insertAfter(pieces.slice(1), part.id);
-    count += pieces.length;
-  }
-  return count;
+    return pieces;
+  });
 }
 
 /** How far the middle of a line lies from another one, in mm. */
@@ -216,10 +214,11 @@ function cutAcross(builder: JobBuilder, cuts: readonly Large[]): { pieces: numbe
     builder.insertAfter(results, leaf.id);
     const there = results.filter((r) => plainOf(builder.design, r.id).some((o) => outlinePaths(o).length));
     for (const r of results) if (!there.includes(r)) builder.remove(r.id);
-    const last = there.at(-1);
-    if (last && stopAfter !== undefined) builder.replace({ ...last, stopAfter });
     keepUnsewn(builder, [target]);
-    count += target.widths?.length ? partWidths(builder, target.widths, leaf.outline, there) : there.length;
+    const parts = target.widths?.length ? partWidths(builder, target.widths, leaf.outline, there) : there;
+    const last = parts.at(-1);
+    if (last && stopAfter !== undefined) builder.replace({ ...last, stopAfter });
+    count += parts.length;
   }
   return { pieces: count, whole };
 }

@@ -81,10 +81,9 @@ const apart = (a: Point, b: Point): number => Math.hypot(a.x - b.x, a.y - b.y);
 /** Pieces one after the other, each from the end that is nearest to where the one before ended; none farther than `reach` mm. */
 function chained(pieces: readonly Piece[], reach: number): Piece[][] {
   const left = new Set(pieces);
-  const nearTo = (p: Point, but?: Piece): { piece: Piece; turned: boolean; away: number } | null => {
+  const nearTo = (p: Point): { piece: Piece; turned: boolean; away: number } | null => {
     let best: { piece: Piece; turned: boolean; away: number } | null = null;
     for (const piece of left) {
-      if (piece === but) continue;
       endsOf(piece).forEach((end, k) => {
         const away = apart(p, end);
         if (away <= reach && (!best || away < best.away)) best = { piece, turned: k === 1, away };
@@ -92,22 +91,23 @@ function chained(pieces: readonly Piece[], reach: number): Piece[][] {
     }
     return best;
   };
-  /** How many other ends lie near: a chain begins where nothing leads to. */
+  /** How many other ends lie near. */
   const neighbours = (p: Point, own: Piece): number => {
     let count = 0;
-    for (const piece of left)
+    for (const piece of pieces)
       if (piece !== own) for (const end of endsOf(piece)) if (apart(p, end) <= reach) count++;
     return count;
   };
+  // A chain begins where the fewest lead to.
+  const begins = pieces
+    .flatMap((piece) =>
+      endsOf(piece).map((end, k) => ({ piece, turned: k === 1, count: neighbours(end, piece) })),
+    )
+    .sort((a, b) => a.count - b.count);
   const chains: Piece[][] = [];
-  while (left.size) {
-    let first: { piece: Piece; turned: boolean; count: number } | null = null;
-    for (const piece of left)
-      endsOf(piece).forEach((end, k) => {
-        const count = neighbours(end, piece);
-        if (!first || count < first.count) first = { piece, turned: k === 1, count };
-      });
-    let next: { piece: Piece; turned: boolean } | null = first;
+  for (const begin of begins) {
+    if (!left.has(begin.piece)) continue;
+    let next: { piece: Piece; turned: boolean } | null = begin;
     const chain: Piece[] = [];
     while (next) {
       const { piece, turned }: { piece: Piece; turned: boolean } = next;

@@ -1,5 +1,6 @@
 // Bends what is straight: each straight stretch swings to both sides, and passes beside it the other way, so that neither
 // straights nor rails are seen.
+import Flatbush from 'flatbush';
 import type { EdgeIndex } from '../../../geometry/edge-index.ts';
 import type { Point } from '../../../geometry/points.ts';
 import type { Coords } from '../../../geometry/polyline.ts';
@@ -81,31 +82,12 @@ function stillStraight(p: Coords, { from, to }: Stretch): boolean {
   return true;
 }
 
-/** Numbers of points by squares of a grid, to look up those near a stretch. */
-class Squares {
-  private readonly lists = new Map<number, number[]>();
-  private readonly size: number;
-
-  constructor(p: Coords, size: number) {
-    this.size = size;
-    for (let i = 0; i < p.length / 2; i++) {
-      const key = this.keyOf(Math.floor(p[2 * i] / size), Math.floor(p[2 * i + 1] / size));
-      const list = this.lists.get(key);
-      if (list) list.push(i);
-      else this.lists.set(key, [i]);
-    }
-  }
-
-  private keyOf = (x: number, y: number): number => x * 65_536 + y;
-
-  /** Points in a box, and some around it. */
-  in(minX: number, minY: number, maxX: number, maxY: number): number[] {
-    const out: number[] = [];
-    for (let x = Math.floor(minX / this.size); x <= Math.floor(maxX / this.size); x++)
-      for (let y = Math.floor(minY / this.size); y <= Math.floor(maxY / this.size); y++)
-        out.push(...(this.lists.get(this.keyOf(x, y)) ?? []));
-    return out;
-  }
+/** The points of a line, to look up those in a box. */
+function indexOf(p: Coords): Flatbush {
+  const index = new Flatbush(p.length / 2);
+  for (let i = 0; i < p.length; i += 2) index.add(p[i], p[i + 1]);
+  index.finish();
+  return index;
 }
 
 /** Does the shape end within `reach` mm on the other side, too, seen from a place near its edge? */
@@ -139,7 +121,7 @@ export function swayed(line: Coords, spacing: number, closed: boolean, edges: Ed
   for (let round = 0; round < ROUNDS; round++) {
     const all = straights(p, closed, LONG * spacing);
     if (!all.length) break;
-    const squares = new Squares(p, reach);
+    const points = indexOf(p);
     for (const stretch of all) {
       // Bent again it would only go back: what is left of it is looked at in the next round.
       if (!stillStraight(p, stretch)) continue;
@@ -150,7 +132,7 @@ export function swayed(line: Coords, spacing: number, closed: boolean, edges: Ed
       const [ux, uy] = [(bx - ax) / l, (by - ay) / l];
       const waves = Math.max(1, Math.round(l / (WAVE * spacing)));
       const high = (SLOPE * l) / (2 * Math.PI * waves);
-      const near = squares.in(
+      const near = points.search(
         Math.min(ax, bx) - reach,
         Math.min(ay, by) - reach,
         Math.max(ax, bx) + reach,
