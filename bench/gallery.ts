@@ -158,7 +158,7 @@ export function measured(outline: PlainOutline, how: (typeof GALLERY_KINDS)[stri
     top: coverOfRegion(layersOf(onTop(plan), area, 0.1), region).layers,
     crowd: crowd(threads, 0.25),
     outside: outside(region, threads),
-    ...near(region, threads, 0.625 * spacing, spacing),
+    ...near(region, threads, (how.kind === 'stipple' ? 0.75 : 0.625) * spacing, spacing),
     looks: how.kind === 'stipple' ? stippleLooks(threads, spacing) : null,
     spacing,
     ms,

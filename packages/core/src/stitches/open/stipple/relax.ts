@@ -242,6 +242,8 @@ const KINK = 0.6;
 const KINK_ROUNDS = 8;
 /** The neighbours of a kink come forth by this share of the way from between them to it. */
 const FORTH = 0.3;
+/** They come no nearer to the edge than this, in spacings. */
+const KINK_ROOM = 0.37;
 /** Lines of fewer points are dots, which would only grow. */
 const FEWEST = 12;
 
@@ -249,7 +251,7 @@ const FEWEST = 12;
  * Rounds off kinks that evening out has left: where the line turns sharply, the neighbours come forth, so that a tip
  * grows blunt and not short. Points lie a step apart before and after.
  */
-export function withoutKinks(line: Coords, spacing: number, closed: boolean): Coords {
+export function withoutKinks(line: Coords, spacing: number, closed: boolean, edges: EdgeIndex): Coords {
   const step = STEP * spacing;
   let p = line;
   if (p.length < 2 * FEWEST) return p;
@@ -268,6 +270,7 @@ export function withoutKinks(line: Coords, spacing: number, closed: boolean): Co
         next[a + axis] -= FORTH * by;
         next[b + axis] -= FORTH * by;
       }
+      for (const k of [a, b]) keepInside(next, k / 2, KINK_ROOM * spacing, MOST * spacing, edges);
     }
     if (!found) break;
     p = evenly(next, step, closed);

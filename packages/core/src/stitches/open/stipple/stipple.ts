@@ -1,10 +1,7 @@
 // Stipple: one line that wanders over the whole shape, never crosses itself and never closes up.
-import { simplerRing } from '../../../geometry/clip.ts';
-import { EdgeIndex } from '../../../geometry/edge-index.ts';
-import type { Coords } from '../../../geometry/polyline.ts';
+import { offsetRegion } from '../../../geometry/clip.ts';
 import { distance, lerp, type Point } from '../../../geometry/points.ts';
-import { seeded } from '../../../geometry/random.ts';
-import { ringBounds, ringsOf, type Polygon } from '../../../geometry/region.ts';
+import { regionArea, type Polygon } from '../../../geometry/region.ts';
 import { outlineRegion } from '../../../outlines/region.ts';
 import { repeated } from '../../chords/sew-chords.ts';
 import { eachPiece } from '../../pieces.ts';
@@ -21,127 +18,70 @@ import {
 } from '../../kind.ts';
 import { runPoints } from '../../run-points.ts';
 import { Part, ThreadBuilder, type SewnThread } from '../../thread.ts';
-import { withFingers } from './fill-voids.ts';
-import { faired, relaxed, withoutKinks } from './relax.ts';
-import { scatter } from './scatter.ts';
 import { levelRings, ringTree } from '../contour/levels.ts';
 import { windRings } from '../contour/wind.ts';
 import { uncrossed } from '../uncross.ts';
-import { swayed } from './sway.ts';
-import { lineAround, netOf, type TreeLine } from './tree-line.ts';
+import { fills } from './fills.ts';
+import { swingingLines, type SwingingLines } from './swing.ts';
+import type { TreeLine } from './tree-line.ts';
+import { coordsOf, pointsOf, wanderingLine, type Ends } from './wander.ts';
 
-/**
- * How the line wanders. Places of its tree lie `apart` spacings from each other: the line then has about one spacing from
- * pass to pass. `rounds` of growing: before voids are reached for, after that, twice, and until it has settled; and of evening out at
- * the end.
- */
-const MANNERS = {
-  round: { apart: 1.75, rounds: [10, 12, 10, 26, 10] },
-  tight: { apart: 1.35, rounds: [6, 8, 6, 8, 0] },
-} as const;
-/** Places along the edge lie so far inside, in spacings. */
-const INSET = 0.85;
-/** The line passes places that stand alone at this distance, in spacings. */
-const RADIUS = 0.62;
-/** … and no farther away than this share of the way to the edge. */
-const NARROW = 0.6;
 /** Between the line's two ends there is so much room, in spacings. */
 const OPEN = 0.7;
 /** How far an angular line may leave the curved one, in spacings. */
 const ANGULAR = 0.24;
-
-/** The shape's edge is followed so closely, in spacings: fine steps of a curve would only cost time. */
-const CLOSE = 0.015;
-
+/** Vermicelli is as round, and so much smaller. */
+const TIGHT = 0.75;
+/** Curves turn no more than this within one stitch, in radians: they look round close up, too. */
+const MOST_TURN = 0.75;
 /** Begin and end that are nearer to each other than this, in spacings, are the two ends of one opening. */
 const BESIDE = 3;
-
-/** A place moved so far inside that the line keeps half a spacing from the edge there. */
-function insideOf(edges: EdgeIndex, p: Point, spacing: number): Point {
-  const near = edges.nearest(p.x, p.y, edges.inside(p.x, p.y) ? spacing / 2 : 1e6);
-  if (!near || near.distance < 1e-9) return p;
-  const by = ((edges.inside(p.x, p.y) ? 1 : -1) * spacing) / 2 / near.distance;
-  return { x: near.at.x + (p.x - near.at.x) * by, y: near.at.y + (p.y - near.at.y) * by };
-}
-
-/** The line of one connected piece: closed, or, with two `ends` that lie apart, open from the one to the other. */
-function stippleLine(
-  polygon: Polygon,
-  spacing: number,
-  seed: number,
-  { apart, rounds }: (typeof MANNERS)[keyof typeof MANNERS],
-  ends?: readonly [Point, Point],
-): TreeLine | null {
-  const random = seeded(seed);
-  const rings = ringsOf(polygon)
-    .map((ring) => simplerRing(ring, CLOSE * spacing))
-    .filter((ring) => ring.length > 4);
-  const edges = new EdgeIndex(rings);
-  const { places, edges: along } = scatter(polygon, apart * spacing, INSET * spacing, random);
-  if (!places.length) return null;
-  const net = netOf(places, apart * spacing, edges);
-  // In narrow parts the line keeps nearer to its tree than the edge is.
-  const radius = (p: Point): number =>
-    Math.min(RADIUS * spacing, NARROW * (edges.nearest(p.x, p.y, spacing)?.distance ?? spacing));
-  const around = lineAround(places, along, net, radius, random, ends);
-  let { points } = around;
-  const { closed } = around;
-  if (!closed && ends) {
-    const [a, b] = ends.map((p) => insideOf(edges, p, spacing));
-    if (distance(points[0], a) > distance(points[0], b)) points = points.reverse();
-    points = [a, ...points, b];
-  }
-  const coords = points.flatMap((p) => [p.x, p.y]);
-  const rough = relaxed(coords, spacing, rings, rounds[0], closed, 'growing');
-  const reach = (line: Coords, times: number): Coords =>
-    relaxed(withFingers(line, spacing, rings, closed), spacing, rings, times, closed, 'growing');
-  const reaching = reach(reach(rough, rounds[1]), rounds[2]);
-  const blunt = withoutKinks(reaching, spacing, closed);
-  const settled = reach(blunt, rounds[3]);
-  const fair = faired(
-    relaxed(withoutKinks(settled, spacing, closed), spacing, rings, rounds[4], closed),
-    closed,
-  );
-  const even = swayed(fair, spacing, closed, edges);
-  const out = Array.from({ length: even.length / 2 }, (_, i) => ({ x: even[2 * i], y: even[2 * i + 1] }));
-  return { points: out, closed };
-}
-
-/** Cloth that is farther from the line than this, in spacings, is bare; a line that leaves more than this share so … */
-const FAR = 1;
-const BARE = 0.05;
-/** … or comes out of the shape by more than this, in mm, has no room to wander. */
-const OUT = 0.15;
 /** A line of fewer points is a dot, of which the gap between its ends leaves nothing. */
 const FEWEST = 10;
-/** Places are looked at so close together, in spacings. */
-const GRID = 0.4;
+/** Where a shape is wider than this, in spacings, the line wanders; if no more than this share of it is, it swings along its bands. */
+const WIDE = 3.3;
+const MOST_WIDE = 0.2;
 
-/** Has the line been everywhere, and never outside? */
-function fills({ points, closed }: TreeLine, polygon: Polygon, spacing: number): boolean {
-  const edges = new EdgeIndex(ringsOf(polygon));
-  const out = (p: Point): boolean =>
-    !edges.inside(p.x, p.y) && (edges.nearest(p.x, p.y, 1e6)?.distance ?? 0) > OUT;
-  if (points.some((p, i) => out(p) || (i > 0 && out(lerp(p, points[i - 1], 0.5))))) return false;
-  const there = points.flatMap((p) => [p.x, p.y]);
-  const back = closed ? [] : points.toReversed().flatMap((p) => [p.x, p.y]);
-  const line = new EdgeIndex([Float64Array.from([...there, ...back])]);
-  const b = ringBounds(polygon.outer);
-  let [all, bare] = [0, 0];
-  for (let x = b.minX; x <= b.maxX; x += GRID * spacing)
-    for (let y = b.minY; y <= b.maxY; y += GRID * spacing) {
-      if (!edges.inside(x, y)) continue;
-      all++;
-      if (!line.nearest(x, y, FAR * spacing)) bare++;
-    }
-  return bare <= BARE * all;
+/** Is a shape narrow nearly everywhere: too narrow to wander in? */
+function isNarrow(polygon: Polygon, spacing: number): boolean {
+  const reach = (WIDE / 2) * spacing;
+  const wide = offsetRegion(offsetRegion([polygon], -reach), reach);
+  return regionArea(wide) < MOST_WIDE * regionArea([polygon]);
+}
+
+/** The best of the lines for a piece, made only as long as none fills it; null when none of them does. */
+function bestLine(polygon: Polygon, settings: Input['settings'], ends: Ends): TreeLine | null {
+  const { seed, style } = settings;
+  const spacing = style === 'tight' ? TIGHT * settings.spacing : settings.spacing;
+  const [start, end] = ends;
+  const apart = start && end && distance(start, end) > BESIDE * spacing;
+  const wander = (): TreeLine | null => {
+    const line = wanderingLine(polygon, spacing, seed, apart ? [start, end] : undefined);
+    return line && line.points.length > FEWEST ? line : null;
+  };
+  let swinging: SwingingLines | null = null;
+  const swing = (how: keyof SwingingLines) => (): TreeLine | null => {
+    swinging ??= swingingLines(polygon, spacing, seed, ends);
+    const line = swinging[how];
+    return line && { ...line, points: uncrossed(line.points, spacing) };
+  };
+  const swings = [swing('grown'), swing('plain')];
+  const narrow = isNarrow(polygon, spacing);
+  let best: TreeLine | null = null;
+  for (const way of narrow ? [...swings, wander] : [wander, ...swings]) {
+    const line = way();
+    const how = line ? fills(line, polygon, spacing) : 0;
+    if (how === 2 || (how && !narrow)) return line;
+    if (how) best ??= line;
+  }
+  return best;
 }
 
 /** In a shape with no room to wander: lines that repeat its outline, rounded. */
 function followingLines(polygon: Polygon, spacing: number, from: Point | undefined): TreeLine[] {
   const rings = levelRings(polygon, spacing);
   return windRings(rings, ringTree(rings, spacing), spacing, from).map(({ coords }) => ({
-    points: Array.from({ length: coords.length / 2 }, (_, i) => ({ x: coords[2 * i], y: coords[2 * i + 1] })),
+    points: pointsOf(coords),
     closed: false,
   }));
 }
@@ -218,19 +158,24 @@ type Input = StitchInput<ValuesOf<typeof SETTINGS>>;
 function stitch(input: Input): SewnThread[] {
   const { settings, start, end } = input;
   const spacing = settings.spacing;
-  return eachPiece(outlineRegion(input.outline), input, (polygon, from) => {
-    const apart = start && end && distance(start, end) > BESIDE * spacing;
-    const manner = MANNERS[settings.style === 'tight' ? 'tight' : 'round'];
-    const made = stippleLine(polygon, spacing, settings.seed, manner, apart ? [start, end] : undefined);
-    const wanders = made && made.points.length > FEWEST && fills(made, polygon, spacing);
+  return eachPiece(outlineRegion(input.outline), input, (polygon, from, goal) => {
+    const made = bestLine(polygon, settings, [start, end]);
     const begin = start ?? end ?? from;
-    const lines = wanders ? [made] : followingLines(polygon, spacing, begin);
+    const lines = made ? [made] : followingLines(polygon, spacing, begin);
     return lines.flatMap(({ points, closed }) => {
       const line = closed ? opened(points, begin, OPEN * spacing) : points;
       // Lines that follow the outline begin near where they should: one that has to end there is turned round.
-      return sewnAlong(!wanders && end && !start ? line.toReversed() : line, settings);
+      const turn = made ? !closed && !start && !end && wrongWay(line, from, goal?.at) : end && !start;
+      return sewnAlong(turn ? line.toReversed() : line, settings);
     });
   });
+}
+
+/** Is the other end of a line nearer to where the thread comes from, or else its begin to where it goes on? */
+function wrongWay(line: readonly Point[], from: Point | undefined, to: Point | undefined): boolean {
+  const [a, b] = [line[0], line[line.length - 1]];
+  if (from) return distance(b, from) < distance(a, from);
+  return !!to && distance(a, to) < distance(b, to);
 }
 
 /** One thread along a line, in the manner that is asked for. */
@@ -239,9 +184,12 @@ function sewnAlong(
   { style, spacing, length, passes }: Input['settings'],
 ): SewnThread[] {
   const bent = style === 'angular' ? straightened(line, ANGULAR * spacing) : curved(line);
-  const coords = Float64Array.from(bent.flatMap((p) => [p.x, p.y]));
+  const coords = coordsOf(bent);
   const builder = new ThreadBuilder();
-  builder.addLine(runPoints({ coords, closed: false }, length), Part.top);
+  builder.addLine(
+    runPoints({ coords, closed: false }, length, style === 'angular' ? Infinity : MOST_TURN),
+    Part.top,
+  );
   const { x, y } = builder.thread;
   const needle = uncrossed(
     x.map((px, i) => ({ x: px, y: y[i] })),
