@@ -22,6 +22,10 @@ export interface ColumnStitches {
 const THINNEST = 0.5;
 /** Stitches of one edge nearer than this are shortened by turns, in mm. */
 const CROWDED = 0.25;
+/** Fine thread lies closer: its stitches are when they are nearer than this share of their spacing. */
+const CROWDED_SHARE = 0.625;
+/** Where half of the stitches would not cover the inner edge, the others are shortened by this share of what they would be. */
+const COVERING = 0.7;
 /** Ends of shortened stitches are spread by this share of what they leave out, so that they form no line. */
 const SPREAD = 0.3;
 const UNDERLAY_INSET = 0.4;
@@ -30,6 +34,10 @@ const STAGGER = [0, 0.2, -0.1, 0.1, -0.2];
 /** None of the parts of a split stitch is shorter than this, in mm. */
 const SHORTEST_PART = 1.5;
 const RUN_LENGTH = 2;
+/** Between run and satin no stitch is shorter than this, in mm. */
+const SHORTEST_RUN = 0.5;
+/** Run is led on to where satin begins, unless its last stitch would be shorter than this anyway, in mm. */
+const LONG_RUN = 1;
 
 /** Where a stitch of this width is split, as shares of it. `index` counts stitches. */
 export function splitShares(width: number, longest: number, rule: SplitRule, index: number): number[] {
@@ -64,11 +72,18 @@ function sewTo(
 /**
  * How much a stitch leaves out at the inner edge of a curve, as a share of the column's width: half of the stitches
  * end where they would lie nearer than 0.25 mm to each other, half of the rest where those would, and so on.
- * `share` is the inner edge's length as a share of the outer one's; `turn` counts stitches of that edge.
+ * `share` is the inner edge's length as a share of the outer one's; `turn` counts stitches of that edge. Where every second
+ * of them would not cover that edge, the others end nearer to it, as far as no two points lie too near to each other.
  */
-export function shortenedBy(spacing: number, share: number, turn: number): number {
-  if (spacing * share >= CROWDED || share >= 1) return 0;
-  let wanted = CROWDED;
+export function shortenedBy(spacing: number, share: number, turn: number, width: number): number {
+  const crowded = Math.min(CROWDED, CROWDED_SHARE * spacing);
+  if (spacing * share >= crowded) return 0;
+  if (2 * share > 1) {
+    if (turn % 2 === 0) return 0;
+    const apart = Math.sqrt(crowded ** 2 - (spacing * share) ** 2) / width;
+    return Math.min(0.5, Math.max(apart, (COVERING * (crowded / spacing - share)) / (1 - share)));
+  }
+  let wanted = crowded;
   let bits = turn;
   while (bits % 2 === 1 && wanted > 0.01) {
     bits >>= 1;
@@ -90,9 +105,11 @@ function sewStretch(
   const scale = base.length > 0 ? top.length / base.length : 1;
   const [a, b] = [stretch.from * scale, stretch.to * scale];
   const steps = Math.max(1, Math.round(Math.abs(b - a) / (columnStitches.spacing / 2)));
-  let lastOnRun: Point | null = null;
-  // Where another piece goes on, it begins at its nearer edge: no stitch lies across the corner.
+  /** Middles of the rungs too thin for satin since the last wide one. */
+  let thin: Point[] = [];
+  let onRun = false;
   const { last } = builder;
+  // Where another piece goes on, it begins at its nearer edge: no stitch lies across the corner.
   if (index && last) {
     const { left, right } = top.at(a);
     const nearer = distance(last, left) < distance(last, right) ? 1 : 0;
@@ -104,18 +121,25 @@ function sewStretch(
     const width = distance(rung.left, rung.right);
     if (width < THINNEST) {
       const p = middle(rung);
+      thin.push(p);
+      const gone = builder.last ? distance(builder.last, p) : Infinity;
       if (k === 0 || k === steps) builder.addFirm(p.x, p.y, Part.top);
-      else if (!lastOnRun || distance(lastOnRun, p) >= RUN_LENGTH) {
+      else if (gone >= (onRun ? RUN_LENGTH : SHORTEST_RUN)) {
         builder.add(p.x, p.y, Part.top);
-        lastOnRun = p;
+        onRun = true;
       }
       continue;
     }
-    lastOnRun = null;
     const side = index % 2 ? 'left' : 'right';
     const { side: inner, share } = top.inner(place);
-    const out = side === inner ? shortenedBy(columnStitches.spacing, share, index >> 1) : 0;
+    const out = side === inner ? shortenedBy(columnStitches.spacing, share, index >> 1, width) : 0;
     const p = out ? lerp(rung[side], rung[side === 'left' ? 'right' : 'left'], out) : rung[side];
+    // The run keeps to the middle up to where satin begins: from farther back it would leave one side of the tip bare.
+    const far = (q: Point, from: Point | null): boolean => !from || distance(q, from) >= SHORTEST_RUN;
+    const before = builder.last && distance(builder.last, p) > LONG_RUN && thin.findLast((q) => far(q, p));
+    if (before && far(before, builder.last)) builder.add(before.x, before.y, Part.top);
+    thin = [];
+    onRun = false;
     sewTo(builder, p, columnStitches, Part.top, index);
     index++;
   }
