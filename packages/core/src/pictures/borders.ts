@@ -40,11 +40,9 @@ export function bordersOf(patches: Patches, shift: Shift | null): BorderMap {
   // With a frame of ground about it, so that no place needs to be looked whether it is inside.
   const framed = width + 2;
   const own = new Int32Array(framed * (height + 2)).fill(-1);
+  const number = Int32Array.from(patches.colour, (colour, p) => (colour === NO_SHADE ? -1 : p));
   for (let y = 0, i = 0; y < height; y++)
-    for (let x = 0; x < width; x++, i++) {
-      const p = patches.at[i];
-      if (patches.colour[p] !== NO_SHADE) own[(y + 1) * framed + x + 1] = p;
-    }
+    for (let x = 0, to = (y + 1) * framed + 1; x < width; x++, i++, to++) own[to] = number[patches.at[i]];
   const patchAt = (x: number, y: number): number => own[(y + 1) * framed + x + 1];
   /** The pixels to the left and right of the step from a corner of pixels. */
   const leftOf = (x: number, y: number, d: number): [number, number] => [
@@ -59,14 +57,20 @@ export function bordersOf(patches: Patches, shift: Shift | null): BorderMap {
   /** Which of the four steps from a corner are borders, as bits. */
   const steps = new Uint8Array(w * (height + 1));
   const degree = new Uint8Array(steps.length);
+  /** Corners on borders, row by row. */
+  const corners: number[] = [];
   for (let y = 0, v = 0; y <= height; y++)
     for (let x = 0; x <= width; x++, v++) {
       // The four pixels about a corner: a step is a border where the two beside it differ.
       const at = y * framed + x;
-      const [ul, ur, ll, lr] = [own[at], own[at + 1], own[at + framed], own[at + framed + 1]];
+      const ul = own[at];
+      const ur = own[at + 1];
+      const ll = own[at + framed];
+      const lr = own[at + framed + 1];
       if (ul === ur && ul === ll && ul === lr) continue;
       const bits = (ur !== lr ? 1 : 0) | (lr !== ll ? 2 : 0) | (ll !== ul ? 4 : 0) | (ul !== ur ? 8 : 0);
       steps[v] = bits;
+      corners.push(v);
       degree[v] = (bits & 1) + ((bits >> 1) & 1) + ((bits >> 2) & 1) + (bits >> 3);
     }
   const seen = new Uint8Array(steps.length);
@@ -109,13 +113,12 @@ export function bordersOf(patches: Patches, shift: Shift | null): BorderMap {
     leaving.set(4 * (y * w + x) + ((d + 2) % 4), { border, backwards: true });
     arriving[border] = [x0, y0, d0, x, y, d];
   };
-  for (let y = 0, v = 0; y <= height; y++)
-    for (let x = 0; x <= width; x++, v++)
-      if (degree[v] > 2)
-        for (let d = 0; d < 4; d++) if (steps[v] & (1 << d) && !(seen[v] & (1 << d))) walk(x, y, d, false);
-  for (let y = 0, v = 0; y <= height; y++)
-    for (let x = 0; x <= width; x++, v++)
-      if (degree[v] === 2 && !seen[v]) walk(x, y, 31 - Math.clz32(steps[v]), true);
+  for (const v of corners)
+    if (degree[v] > 2)
+      for (let d = 0; d < 4; d++)
+        if (steps[v] & (1 << d) && !(seen[v] & (1 << d))) walk(v % w, Math.floor(v / w), d, false);
+  for (const v of corners)
+    if (degree[v] === 2 && !seen[v]) walk(v % w, Math.floor(v / w), 31 - Math.clz32(steps[v]), true);
 
   settleMeetings(borders, arriving, w);
   return { borders, rings: ringsOfPatches(borders, arriving, leaving, w) };

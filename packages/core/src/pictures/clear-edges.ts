@@ -29,6 +29,15 @@ export function clearEdges(from: Bitmap): Bitmap {
   return { ...from, data };
 }
 
+/** Is the pixel beyond one of nearly the same colour, compared to how far the two sides are apart? */
+function goesOn(data: Uint8ClampedArray, from: number, to: number, span: number): boolean {
+  if (to < 0 || to >= data.length || !data[to + 3]) return false;
+  const dr = data[to] - data[from];
+  const dg = data[to + 1] - data[from + 1];
+  const db = data[to + 2] - data[from + 2];
+  return dr * dr + dg * dg + db * db < 0.3 * span;
+}
+
 function round(
   width: number,
   height: number,
@@ -51,32 +60,35 @@ function round(
         continue;
       const i = 4 * at;
       if (!data[i + 3]) continue;
-      const [r, g, b] = [data[i], data[i + 1], data[i + 2]];
+      const r = data[i];
+      const g = data[i + 1];
+      const b = data[i + 2];
       let widest = ALIKE * ALIKE;
       for (const o of offset) {
-        let [p, q] = [i - o, i + o];
+        let p = i - o;
+        let q = i + o;
+        // A pixel of the colour on one side, where that goes on, is no mixture.
+        if (whole[p >> 2] === same && whole[(p - o) >> 2] === same) continue;
+        if (whole[q >> 2] === same && whole[(q + o) >> 2] === same) continue;
         if (!data[p + 3] || !data[q + 3]) continue;
-        let [dx, dy, dz] = [data[q] - data[p], data[q + 1] - data[p + 1], data[q + 2] - data[p + 2]];
+        let dx = data[q] - data[p];
+        let dy = data[q + 1] - data[p + 1];
+        let dz = data[q + 2] - data[p + 2];
         let span = dx * dx + dy * dy + dz * dz;
         if (span <= widest) continue;
         // Still on the way to the purer colour: one pixel farther on either side, where that goes on.
-        const [p2, q2] = [p - o, q + o];
-        const onwards = (from: number, to: number): boolean =>
-          to >= 0 &&
-          to < data.length &&
-          data[to + 3] > 0 &&
-          (data[to] - data[from]) ** 2 +
-            (data[to + 1] - data[from + 1]) ** 2 +
-            (data[to + 2] - data[from + 2]) ** 2 <
-            0.3 * span;
-        if (onwards(p, p2)) p = p2;
-        if (onwards(q, q2)) q = q2;
-        [dx, dy, dz] = [data[q] - data[p], data[q + 1] - data[p + 1], data[q + 2] - data[p + 2]];
+        if (goesOn(data, p, p - o, span)) p -= o;
+        if (goesOn(data, q, q + o, span)) q += o;
+        dx = data[q] - data[p];
+        dy = data[q + 1] - data[p + 1];
+        dz = data[q + 2] - data[p + 2];
         span = dx * dx + dy * dy + dz * dz;
         if (span <= widest) continue;
         const t = ((r - data[p]) * dx + (g - data[p + 1]) * dy + (b - data[p + 2]) * dz) / span;
         if (t <= 0.02 || t >= 0.98) continue;
-        const [ex, ey, ez] = [data[p] + t * dx - r, data[p + 1] + t * dy - g, data[p + 2] + t * dz - b];
+        const ex = data[p] + t * dx - r;
+        const ey = data[p + 1] + t * dy - g;
+        const ez = data[p + 2] + t * dz - b;
         const beside = ex * ex + ey * ey + ez * ez;
         if (beside > BESIDE * BESIDE && beside > BESIDE_SHARE * BESIDE_SHARE * span) continue;
         widest = span;

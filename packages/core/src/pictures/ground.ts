@@ -34,38 +34,68 @@ export function groundOf(picture: Bitmap, tones: Float32Array, how: GroundChoice
     // Corners of the very same colour are one seed; places are apart from each other.
     const again = wanted.slice(0, k).some((other) => colour(other) === colour(seed));
     if (again && how.from === 'corners') continue;
-    const seen = new Uint8Array(out.length);
+    /** 1 for pixels of the seed's colour that were not come to yet. */
+    const free = likeIn(picture, (i) => alike(i, seed));
+    for (let i = 0; i < out.length; i++) if (out[i]) free[i] = 0;
     const open = new Int32Array(out.length);
     /** What is like the seed and hangs together with these pixels. */
     const spread = (from: Iterable<number>): Int32Array => {
       // Each pixel is put on the list once: those before `done` have been looked around from.
-      let [done, found] = [0, 0];
-      const look = (i: number): void => {
-        if (seen[i] || out[i] || !alike(i, seed)) return;
-        seen[i] = 1;
-        open[found++] = i;
-      };
-      for (const i of from) look(i);
+      let done = 0;
+      let found = 0;
+      for (const i of from)
+        if (free[i]) {
+          free[i] = 0;
+          open[found++] = i;
+        }
       for (; done < found; done++) {
         const i = open[done];
         const x = i % width;
-        if (x > 0) look(i - 1);
-        if (x < width - 1) look(i + 1);
-        if (i >= width) look(i - width);
-        if (i < out.length - width) look(i + width);
+        if (x > 0 && free[i - 1]) {
+          free[i - 1] = 0;
+          open[found++] = i - 1;
+        }
+        if (x < width - 1 && free[i + 1]) {
+          free[i + 1] = 0;
+          open[found++] = i + 1;
+        }
+        if (i >= width && free[i - width]) {
+          free[i - width] = 0;
+          open[found++] = i - width;
+        }
+        if (i < out.length - width && free[i + width]) {
+          free[i + width] = 0;
+          open[found++] = i + width;
+        }
       }
       return open.subarray(0, found);
     };
     // Ground at the corners goes on along the whole edge of the picture.
-    for (const i of spread(how.from === 'corners' ? [seed, ...edgePixels(width, height)] : [seed]))
-      out[i] = 1;
+    const ground = spread(how.from === 'corners' ? [seed, ...edgePixels(width, height)] : [seed]);
+    for (let k = 0; k < ground.length; k++) out[ground[k]] = 1;
     if (!how.islands) continue;
     const least = Math.max(LEAST_ISLAND, out.length / 20_000);
     for (let i = 0; i < out.length; i++) {
-      if (out[i] || seen[i] || !alike(i, seed)) continue;
+      if (!free[i]) continue;
       const island = spread([i]);
-      if (island.length >= least) for (const k of island) out[k] = 1;
+      if (island.length >= least) for (let k = 0; k < island.length; k++) out[island[k]] = 1;
     }
+  }
+  return out;
+}
+
+/** 1 for every pixel that is alike; neighbours of one colour are asked for once. */
+function likeIn({ data, width, height }: Bitmap, alike: (i: number) => boolean): Uint8Array {
+  const out = new Uint8Array(width * height);
+  let last = -1;
+  let is = 0;
+  for (let i = 0; i < out.length; i++) {
+    const key = (data[4 * i] << 16) | (data[4 * i + 1] << 8) | data[4 * i + 2];
+    if (key !== last) {
+      is = alike(i) ? 1 : 0;
+      last = key;
+    }
+    out[i] = is;
   }
   return out;
 }

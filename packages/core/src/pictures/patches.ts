@@ -76,11 +76,15 @@ function sharedSides({ width, height, at }: Patches): Map<number, number>[] {
   };
   for (let y = 0, i = 0; y < height; y++)
     for (let x = 0; x < width; x++, i++) {
-      for (const j of [x + 1 < width ? i + 1 : -1, y + 1 < height ? i + width : -1])
-        if (j >= 0 && at[j] !== at[i]) {
-          add(at[i], at[j]);
-          add(at[j], at[i]);
-        }
+      const p = at[i];
+      if (x + 1 < width && at[i + 1] !== p) {
+        add(p, at[i + 1]);
+        add(at[i + 1], p);
+      }
+      if (y + 1 < height && at[i + width] !== p) {
+        add(p, at[i + width]);
+        add(at[i + width], p);
+      }
     }
   return out;
 }
@@ -124,9 +128,10 @@ export function withoutSpecks(width: number, height: number, colours: Uint8Array
     for (const [r, n] of merged) if (r !== best) into.set(r, (into.get(r) ?? 0) + n);
   }
   const out = new Uint8Array(colours.length);
-  for (let i = 0; i < out.length; i++) {
-    const c = colour[root(patches.at[i])];
-    out[i] = c === GIVEN_AWAY ? NO_SHADE : c;
-  }
+  const own = Uint8Array.from({ length: count }, (_, i) => {
+    const c = colour[root(i)];
+    return c === GIVEN_AWAY ? NO_SHADE : c;
+  });
+  for (let i = 0; i < out.length; i++) out[i] = own[patches.at[i]];
   return out;
 }

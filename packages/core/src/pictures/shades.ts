@@ -41,19 +41,29 @@ export const NO_SHADE = 255;
 const hex = (r: number, g: number, b: number): string =>
   `#${((r << 16) | (g << 8) | b).toString(16).padStart(6, '0')}`;
 
-const inksOf = ({ data }: Bitmap, ground: Uint8Array): number[] => {
-  const out: number[] = [];
-  for (let i = 0; i < ground.length; i++) if (!ground[i] && data[4 * i + 3]) out.push(i);
-  return out;
-};
+/** Pixels that are no ground. */
+function inksOf({ data }: Bitmap, ground: Uint8Array): Int32Array {
+  const out = new Int32Array(ground.length);
+  let count = 0;
+  for (let i = 0; i < ground.length; i++) if (!ground[i] && data[4 * i + 3]) out[count++] = i;
+  return out.subarray(0, count);
+}
 
 /** The colours of flat art, as they are there most often; null when few colours are not nearly all. */
-function flatColours({ data }: Bitmap, inks: readonly number[]): number[] | null {
+function flatColours({ data }: Bitmap, inks: Int32Array): number[] | null {
   const counts = new Map<number, number>();
+  // Neighbours are mostly of one colour.
+  let [last, run] = [-1, 0];
+  const count = (): void => void (run && counts.set(last, (counts.get(last) ?? 0) + run));
   for (const i of inks) {
     const key = (data[4 * i] << 16) | (data[4 * i + 1] << 8) | data[4 * i + 2];
-    counts.set(key, (counts.get(key) ?? 0) + 1);
+    if (key !== last) {
+      count();
+      [last, run] = [key, 0];
+    }
+    run++;
   }
+  count();
   const found: { key: number; n: number }[] = [];
   const most = [...counts].sort((a, b) => b[1] - a[1] || a[0] - b[0]).slice(0, 4000);
   // Each colour is counted with the more frequent one that it differs from by a trifle.
@@ -70,7 +80,7 @@ function flatColours({ data }: Bitmap, inks: readonly number[]): number[] | null
 const apart = (a: number, b: number): number =>
   Math.max(...[16, 8, 0].map((s) => Math.abs(((a >> s) & 255) - ((b >> s) & 255))));
 
-function quantised({ data }: Bitmap, inks: readonly number[]): number[] {
+function quantised({ data }: Bitmap, inks: Int32Array): number[] {
   const n = Math.min(SAMPLES, inks.length);
   const pixels = new Uint8Array(4 * n);
   for (let k = 0; k < n; k++) {
@@ -104,7 +114,9 @@ export function shadesOf(picture: Bitmap, ground: Uint8Array): Shades {
   const known = new Uint8Array(1 << 18).fill(NO_SHADE);
   const { data } = picture;
   for (const i of inks) {
-    const [r, g, b] = [data[4 * i], data[4 * i + 1], data[4 * i + 2]];
+    const r = data[4 * i];
+    const g = data[4 * i + 1];
+    const b = data[4 * i + 2];
     const cell = ((r >> 2) << 12) | ((g >> 2) << 6) | (b >> 2);
     if (known[cell] === NO_SHADE) {
       const tone = toneOf((r & 252) + 2, (g & 252) + 2, (b & 252) + 2);
