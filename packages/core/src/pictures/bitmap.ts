@@ -87,32 +87,66 @@ function sample(
   out[at + 3] = a;
 }
 
+/** Which pixels a smaller picture's column or row stands for, and how much of each: `first[k]` up to `first[k] + count`. */
+interface Shares {
+  first: Int32Array;
+  /** The most that one stands for; `parts` has so many for each. */
+  count: number;
+  parts: Float64Array;
+}
+
+function sharesOf(from: number, to: number): Shares {
+  const k = from / to;
+  const count = Math.ceil(k) + 1;
+  const first = new Int32Array(to);
+  const parts = new Float64Array(to * count);
+  for (let i = 0; i < to; i++) {
+    const [low, high] = [i * k, (i + 1) * k];
+    first[i] = Math.min(from - count, Math.floor(low));
+    if (first[i] < 0) first[i] = 0;
+    for (let c = 0; c < count; c++) {
+      const u = first[i] + c;
+      parts[i * count + c] = u < from ? Math.max(0, Math.min(u + 1, high) - Math.max(u, low)) : 0;
+    }
+  }
+  return { first, count: Math.min(count, from), parts };
+}
+
 /** The picture as large as `width` × `height`, each pixel the middle of those that it stands for. */
 function resized(from: Bitmap, width: number, height: number): Bitmap {
   if (width === from.width && height === from.height) return from;
-  const data = new Uint8ClampedArray(4 * width * height);
-  const [kx, ky] = [from.width / width, from.height / height];
+  const out = new Uint8ClampedArray(4 * width * height);
+  const { data } = from;
+  const [columns, rows] = [sharesOf(from.width, width), sharesOf(from.height, height)];
+  const [across, down] = [Math.ceil(from.width / width) + 1, Math.ceil(from.height / height) + 1];
+  const all = (from.width / width) * (from.height / height);
   for (let y = 0; y < height; y++)
     for (let x = 0; x < width; x++) {
-      const [x0, x1] = [x * kx, (x + 1) * kx];
-      const [y0, y1] = [y * ky, (y + 1) * ky];
-      let [r, g, b, a, all] = [0, 0, 0, 0, 0];
-      for (let v = Math.floor(y0); v < y1 - 1e-9; v++)
-        for (let u = Math.floor(x0); u < x1 - 1e-9; u++) {
-          const part = (Math.min(u + 1, x1) - Math.max(u, x0)) * (Math.min(v + 1, y1) - Math.max(v, y0));
-          const i = 4 * (v * from.width + u);
-          const alpha = part * from.data[i + 3];
-          r += alpha * from.data[i];
-          g += alpha * from.data[i + 1];
-          b += alpha * from.data[i + 2];
+      let r = 0;
+      let g = 0;
+      let b = 0;
+      let a = 0;
+      for (let v = 0; v < rows.count; v++) {
+        const high = rows.parts[y * down + v];
+        if (!high) continue;
+        let i = 4 * ((rows.first[y] + v) * from.width + columns.first[x]);
+        for (let u = 0; u < columns.count; u++, i += 4) {
+          const alpha = high * columns.parts[x * across + u] * data[i + 3];
+          r += alpha * data[i];
+          g += alpha * data[i + 1];
+          b += alpha * data[i + 2];
           a += alpha;
-          all += part;
         }
+      }
       const at = 4 * (y * width + x);
-      if (a > 0) [data[at], data[at + 1], data[at + 2]] = [r / a, g / a, b / a];
-      data[at + 3] = a / all;
+      if (a > 0) {
+        out[at] = r / a;
+        out[at + 1] = g / a;
+        out[at + 2] = b / a;
+      }
+      out[at + 3] = a / all;
     }
-  return { width, height, data };
+  return { width, height, data: out };
 }
 
 /** Not larger than `longest` pixels on its longer side. */
@@ -121,7 +155,8 @@ export function atMost(from: Bitmap, longest: number): Bitmap {
   return resized(from, Math.max(1, Math.round(from.width * k)), Math.max(1, Math.round(from.height * k)));
 }
 
-function toned(from: Bitmap, brightness: number, contrast: number): Bitmap {
+/** The picture with the tones that it is taken with. */
+export function toned(from: Bitmap, { brightness, contrast }: TakenPicture): Bitmap {
   if (!brightness && !contrast) return from;
   // A slope about the middle: at 1 everything is black or white, at -1 all is grey.
   const slope = contrast >= 0 ? 1 / Math.max(0.004, 1 - contrast) : 1 + contrast;
@@ -134,13 +169,17 @@ function toned(from: Bitmap, brightness: number, contrast: number): Bitmap {
   return { ...from, data };
 }
 
-/** The picture as it is taken: turned first, then cut or straightened by its corners, then its tones. */
-export function taken(from: Bitmap, how: TakenPicture): Bitmap {
+/** Is the picture taken as it stands, whole? */
+export const isUpright = ({ quarters, turn, corners }: TakenPicture): boolean =>
+  Math.round(quarters) % 4 === 0 && !turn && (isWhole(corners) || !goRound(corners));
+
+/** The picture as it is taken: turned first, then cut or straightened by its corners. */
+export function shaped(from: Bitmap, how: TakenPicture): Bitmap {
   const quarters = ((Math.round(how.quarters) % 4) + 4) % 4;
   let out = from;
   if (quarters || how.turn) out = turned(out, 90 * quarters + how.turn);
   if (!isWhole(how.corners) && goRound(how.corners)) out = cut(out, how.corners);
-  return toned(out, how.brightness, how.contrast);
+  return out;
 }
 
 /** Turned to the right about its middle, by degrees; as large as what it then spans. */

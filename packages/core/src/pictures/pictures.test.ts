@@ -4,7 +4,7 @@ import { intersect, regionFromRings, unite } from '../geometry/clip.ts';
 import { regionArea, type Region } from '../geometry/region.ts';
 import { outlineRegion } from '../outlines/region.ts';
 import { threadChart } from '../materials/threads.ts';
-import { atMost, taken, TAKEN, WHOLE, type Bitmap } from './bitmap.ts';
+import { atMost, shaped, TAKEN, WHOLE, type Bitmap } from './bitmap.ts';
 import { groupsFor, splitGroup } from './colours.ts';
 import { GROUND, groundOf } from './ground.ts';
 import { painted } from './painted.ts';
@@ -288,9 +288,9 @@ describe('a picture as it is taken', () => {
   it('is turned by quarters without loss', () => {
     const picture = painted(30, 20, (x, y) => (x < 10 ? BLUE : y < 10 ? GOLD : PAPER));
     let turned = picture;
-    for (let k = 0; k < 4; k++) turned = taken(turned, { ...TAKEN, quarters: 1 });
+    for (let k = 0; k < 4; k++) turned = shaped(turned, { ...TAKEN, quarters: 1 });
     expect(turned).toEqual(picture);
-    expect(taken(picture, { ...TAKEN, quarters: 1 }).width).toBe(20);
+    expect(shaped(picture, { ...TAKEN, quarters: 1 }).width).toBe(20);
   });
 
   it('is straightened by its four corners', () => {
@@ -307,11 +307,11 @@ describe('a picture as it is taken', () => {
         return (b.x - a.x) * (y / 100 - a.y) - (b.y - a.y) * (x / 100 - a.x) > 0;
       });
     const picture = painted(100, 100, (x, y) => (inside(x, y) ? BLUE : PAPER));
-    const { width, height, data } = taken(picture, { ...TAKEN, corners: [...corners] });
+    const { width, height, data } = shaped(picture, { ...TAKEN, corners: [...corners] });
     let blue = 0;
     for (let i = 0; i < data.length; i += 4) if (data[i] < 80) blue++;
     expect(blue).toBeGreaterThan(0.95 * width * height);
-    expect(taken(picture, { ...TAKEN, corners: WHOLE })).toBe(picture);
+    expect(shaped(picture, { ...TAKEN, corners: WHOLE })).toBe(picture);
   });
 
   it('keeps its mean when it is made smaller', () => {

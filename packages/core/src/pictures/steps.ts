@@ -2,7 +2,7 @@
 // changed makes only what follows from it.
 import type { OutlineChoice, PictureChoices, ShadedChoice, TakenPicture } from '../design/types.ts';
 import type { ThreadChart } from '../materials/threads.ts';
-import { atMost, taken, TAKEN, WHOLE, type Bitmap } from './bitmap.ts';
+import { atMost, isUpright, shaped, TAKEN, toned, WHOLE, type Bitmap } from './bitmap.ts';
 import { clearEdges } from './clear-edges.ts';
 import { coloured, COLOURS, type ColouredPixels, type PictureColour } from './colours.ts';
 import { edgeShift } from './edge-shift.ts';
@@ -134,6 +134,7 @@ interface Looked {
 
 /** Works on one picture after another; choices that stay the same cost nothing. */
 export class PictureWork {
+  private readonly shapes = new Step<Bitmap>();
   private readonly takes = new Step<Bitmap>();
   private readonly edges = new Step<{ clear: Bitmap; tones: Float32Array }>();
   private readonly grounds = new Step<Looked>();
@@ -181,9 +182,14 @@ export class PictureWork {
     before: PictureProgress = () => {},
   ): Looked {
     before('picture', 0);
-    const is = this.takes.get([picture, JSON.stringify(how)], () =>
-      atMost(taken(atMost(picture, 2 * WORK_PIXELS), how), WORK_PIXELS),
+    const { quarters, turn, corners } = how;
+    const small = this.shapes.get([picture, JSON.stringify([quarters, turn, corners])], () =>
+      // What is turned or straightened is so with twice the pixels that are worked on.
+      isUpright(how)
+        ? atMost(picture, WORK_PIXELS)
+        : atMost(shaped(atMost(picture, 2 * WORK_PIXELS), how), WORK_PIXELS),
     );
+    const is = this.takes.get([small, how.brightness, how.contrast], () => toned(small, how));
     const { clear, tones } = this.edges.get([is], () => {
       before('ground', 0.1);
       const hard = clearEdges(is);
@@ -197,7 +203,7 @@ export class PictureWork {
 
   /** The picture turned and toned as it is taken, but with nothing cut off. */
   uncut(picture: Bitmap, how: TakenPicture): Bitmap {
-    return atMost(taken(picture, { ...how, corners: WHOLE }), WORK_PIXELS);
+    return toned(atMost(shaped(picture, { ...how, corners: WHOLE }), WORK_PIXELS), how);
   }
 
   private shades(
@@ -213,7 +219,7 @@ export class PictureWork {
     });
     return this.shadings.get([calmed, ground, photograph], () => {
       before('colours', 0.4);
-      const shades = shadesOf(calmed, ground);
+      const shades = shadesOf(calmed, ground, photograph);
       return photograph ? { ...shades, proposed: Math.min(PHOTO_COLOURS, shades.proposed) } : shades;
     });
   }
