@@ -11,19 +11,18 @@ export const NARROW = 5;
 /** Openings beneath a later shape that are narrower than this are not worth leaving, in mm. */
 const NARROW_OPENING = 1.6;
 
-/** Joined one after another, but only those that come near. */
+/** Joined, but only those that come near. */
 export function uniteNear(
   regions: readonly Region[],
   bounds: readonly (Bounds | null)[],
   near: Bounds,
   reach: number,
 ): Region {
-  let out: Region = [];
-  regions.forEach((r, i) => {
+  const those = regions.filter((_, i) => {
     const b = bounds[i];
-    if (b && boundsMeet(b, near, reach)) out = out.length ? unite(out, r) : r;
+    return b && boundsMeet(b, near, reach);
   });
-  return out;
+  return those.length > 1 ? unite(those.flat(), []) : (those[0] ?? []);
 }
 
 /** What is seen of regions that lie on one another, the first one undermost. `hides` tells which ones hide what is beneath. */
@@ -49,9 +48,10 @@ export function seenOf(regions: readonly Region[], hides: readonly boolean[]): R
 export function reachingBeneath(region: Region, later: Region, beneath: number, narrow: boolean): Region {
   if (!later.length || !region.length) return region;
   const grown = offsetRegion(region, beneath);
-  if (regionArea(intersect(grown, later)) < 1e-3) return region;
+  const there = intersect(grown, later);
+  if (regionArea(there) < 1e-3) return region;
   // Grown by a hair, as neighbours share their border to the last thousandth: else a seam would stay.
-  const wide = intersect(grown, unite(offsetRegion(region, 0.01), later));
+  const wide = unite(offsetRegion(region, 0.01), there);
   if (!narrow) return wide;
   const closed = offsetRegion(offsetRegion(wide, NARROW_OPENING / 2), -NARROW_OPENING / 2);
   return unite(wide, intersect(closed, later));
