@@ -24,8 +24,6 @@ const THINNEST = 0.5;
 const CROWDED = 0.25;
 /** Fine thread lies closer: its stitches are when they are nearer than this share of their spacing. */
 const CROWDED_SHARE = 0.625;
-/** Where half of the stitches would not cover the inner edge, the others are shortened by this share of what they would be. */
-const COVERING = 0.7;
 /** Ends of shortened stitches are spread by this share of what they leave out, so that they form no line. */
 const SPREAD = 0.3;
 const UNDERLAY_INSET = 0.4;
@@ -73,16 +71,13 @@ function sewTo(
  * How much a stitch leaves out at the inner edge of a curve, as a share of the column's width: half of the stitches
  * end where they would lie nearer than 0.25 mm to each other, half of the rest where those would, and so on.
  * `share` is the inner edge's length as a share of the outer one's; `turn` counts stitches of that edge. Where every second
- * of them would not cover that edge, the others end nearer to it, as far as no two points lie too near to each other.
+ * of them would not cover that edge, the others end only so far from it that no two points lie too near to each other.
  */
 export function shortenedBy(spacing: number, share: number, turn: number, width: number): number {
   const crowded = Math.min(CROWDED, CROWDED_SHARE * spacing);
   if (spacing * share >= crowded) return 0;
-  if (2 * share > 1) {
-    if (turn % 2 === 0) return 0;
-    const apart = Math.sqrt(crowded ** 2 - (spacing * share) ** 2) / width;
-    return Math.min(0.5, Math.max(apart, (COVERING * (crowded / spacing - share)) / (1 - share)));
-  }
+  if (2 * share > 1)
+    return turn % 2 ? Math.min(0.5, Math.sqrt(crowded ** 2 - (spacing * share) ** 2) / width) : 0;
   let wanted = crowded;
   let bits = turn;
   while (bits % 2 === 1 && wanted > 0.01) {
