@@ -28,7 +28,7 @@ export const STEP = 0.1;
 const CLOSE = 0.09;
 /** A free end that reaches less far beyond its joint, in spacings, is only a corner. */
 const CORNER = 0.45;
-/** Over so many spacings to both sides the middle is smoothed: the first that keeps it well inside. */
+/** Over so many times half its width, or a spacing, to both sides the middle is smoothed: the first that keeps it well inside. */
 const SMOOTH = [1.2, 0.8, 0.4, 0.2];
 /** Well inside is what keeps this share of the room that the middle had. */
 const WELL = 0.6;
@@ -221,7 +221,7 @@ export function jointAt({ joints, bands }: Bands, p: Point): { bands: Bands; joi
   return {
     joint,
     bands: {
-      joints: [...joints, lerp(band.middle[best.at], band.middle[best.at], 0)],
+      joints: [...joints, { ...band.middle[best.at] }],
       bands: [
         ...bands.filter((b) => b !== band),
         part(0, best.at + 1, [band.joints[0], joint]),

@@ -101,6 +101,17 @@ describe('a stipple in a band of two to three spacings', () => {
       if (ends.end) expect(distance(line[line.length - 1], ends.end)).toBeLessThan(1);
     }
   });
+
+  test('told to begin at its edge, or in a band narrower than a spacing, it begins beside that place', () => {
+    const middle = arc({ radius: 60, length: 50 });
+    for (const width of [1.2, 2.5, 6]) {
+      const region = band(middle, width);
+      const start = { x: middle[12].x, y: middle[12].y + width / 2 };
+      const [line] = sewn(region, {}, { start });
+      expect(distance(line[0], start)).toBeLessThan(width / 2 + 1);
+      expect(bare(region, line, 1)).toBeLessThan(0.05);
+    }
+  });
 });
 
 describe('a stipple in bands that branch', () => {

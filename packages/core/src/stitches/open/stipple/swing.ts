@@ -8,7 +8,7 @@ import { bandsOf, jointAt, STEP, type Band } from './bands.ts';
 import { faired, withoutKinks } from './relax.ts';
 import { farthest, tour, waysFrom } from './tour.ts';
 import type { TreeLine } from './tree-line.ts';
-import { coordsOf, insideOf, pointsOf, reaching, ringsFor, type Ends } from './wander.ts';
+import { coordsOf, pointsOf, reaching, ringsFor, type Ends } from './wander.ts';
 
 /** The line keeps so far from the edge, in spacings. */
 const ROOM = 0.38;
@@ -102,7 +102,7 @@ function swinging(band: Band, spacing: number, from: number, to: number, random:
   const step = band.length / (band.middle.length - 1);
   const room = (side: number, at: number, length: number): number =>
     Math.max(0, leastReach(band.reach[side], at + 0.25 * length, at + 0.75 * length, step) - ROOM * spacing);
-  const swings: { side: number; at: number; length: number; out: number }[] = [];
+  const all: { side: number; at: number; length: number; out: number }[] = [];
   let side = random() < 0.5 ? 0 : 1;
   for (let at = from; at < to - 0.3 * spacing; side = 1 - side) {
     const here = room(side, at, spacing);
@@ -110,14 +110,14 @@ function swinging(band: Band, spacing: number, from: number, to: number, random:
     const length =
       0.5 * (WAVE.narrow + (WAVE.wide - WAVE.narrow) * share) * spacing * (1 + ALIKE * (2 * random() - 1));
     const out = room(side, at, length) * (1 - ALIKE * random());
-    swings.push({ side, at, length, out });
+    all.push({ side, at, length, out });
     at += length;
   }
-  const last = swings.at(-1);
+  const last = all.at(-1);
   if (!last) return [placeIn(band, from, 0, step), placeIn(band, to, 0, step)];
   // The last swing ends where the band does.
   const stretch = (to - from) / (last.at + last.length - from);
-  return swings.flatMap((swing, k) => {
+  return all.flatMap((swing, k) => {
     const length = swing.length * stretch;
     const at = from + (swing.at - from) * stretch;
     const curve = swingAbout(swing.out / length);
@@ -176,16 +176,23 @@ export function swingingLines(polygon: Polygon, spacing: number, seed: number, e
   const edges = new EdgeIndex(rings);
   const points = alongBands(polygon, spacing, edges, seeded(seed), ends);
   if (!points) return { grown: null, plain: null };
-  const [begin, end] = ends.map((p) => p && insideOf(edges, p, spacing));
+  // An end told near the edge, or beyond it, is the place beside it in the middle of its band.
+  const [begin, end] = ends.map((p) => (p && keepsClear(edges, p, ROOM * spacing) ? p : undefined));
   if (begin) points.unshift(begin);
   if (end) points.push(end);
   const grown = faired(reaching(coordsOf(points), NEARER * spacing, rings, GROWING, false), false);
   const even = pointsOf(withoutKinks(grown, spacing, false, edges));
   return {
-    grown: { points: withoutHooks(withoutHooks(even, !!begin).reverse(), !!end).reverse(), closed: false },
+    grown: {
+      points: withoutHooks(withoutHooks(even, !!ends[0]).reverse(), !!ends[1]).reverse(),
+      closed: false,
+    },
     plain: { points, closed: false },
   };
 }
+
+const keepsClear = (edges: EdgeIndex, p: Point, room: number): boolean =>
+  edges.inside(p.x, p.y) && !edges.nearest(p.x, p.y, room);
 
 /** A free end that turns by more than this is a hook, in radians; it is sought among so many points. */
 const HOOK = 0.8;

@@ -31,7 +31,7 @@ const CLOSE = 0.015;
 export type Ends = readonly [begin: Point | undefined, end: Point | undefined];
 
 /** A place moved so far inside that the line keeps half a spacing from the edge there. */
-export function insideOf(edges: EdgeIndex, p: Point, spacing: number): Point {
+function insideOf(edges: EdgeIndex, p: Point, spacing: number): Point {
   const near = edges.nearest(p.x, p.y, edges.inside(p.x, p.y) ? spacing / 2 : 1e6);
   if (!near || near.distance < 1e-9) return p;
   const by = ((edges.inside(p.x, p.y) ? 1 : -1) * spacing) / 2 / near.distance;
