@@ -1,7 +1,7 @@
 // The middle lines of drawn strokes: where they meet they touch, and what is only a corner of a stroke has none.
 import type { Path, PathOutline } from '../design/types.ts';
 import { chordalAxis, smoothed, type Axis, type AxisArm } from '../geometry/chordal-axis.ts';
-import { distance, type Point } from '../geometry/points.ts';
+import { distance, lengthThrough, type Point } from '../geometry/points.ts';
 import type { Polygon, Region } from '../geometry/region.ts';
 import { fitPath } from '../outlines/fit.ts';
 import { usualBreadth } from './breadths.ts';
@@ -28,7 +28,7 @@ function middleOf(polygon: Polygon): Path[] {
   const axis = chordalAxis(polygon, Math.min(0.5, Math.max(0.06, breadth / 3)));
   // What is left of arms that run from a meeting place into a corner is shorter than the stroke is broad.
   const ends = (arm: AxisArm): boolean => (arm.from === null) !== (arm.to === null);
-  const kept = axis.arms.filter((arm) => !ends(arm) || lengthOf(arm.points) > 1.2 * breadth);
+  const kept = axis.arms.filter((arm) => !ends(arm) || lengthThrough(arm.points) > 1.2 * breadth);
   const places = axis.nodes.map((node, n) => meetingPlace(node, leavingFrom(kept, n), breadth));
   const sure = (points: readonly Point[], node: number | null): Point[] => {
     if (node === null) return [...points];
@@ -40,7 +40,7 @@ function middleOf(polygon: Polygon): Path[] {
     let points = arm.closed ? arm.points : reachingOut(arm, polygon);
     points = sure(points, arm.from);
     points = sure(points.reverse(), arm.to).reverse();
-    if (lengthOf(points) < Math.max(0.6, breadth)) return [];
+    if (lengthThrough(points) < Math.max(0.6, breadth)) return [];
     const even = smoothed(points, arm.closed, Math.min(0.2, breadth / 4), SMOOTH * breadth);
     return [
       {
@@ -140,7 +140,7 @@ function withoutOverlap(line: Middle, all: readonly Middle[], breadth: number): 
   for (const end of [1, 0] as const) {
     if (!line.free[end]) continue;
     const list = end ? [...points].reverse() : [...points];
-    const whole = lengthOf(list);
+    const whole = lengthThrough(list);
     let way = 0;
     let cut = -1;
     let meet: Point | null = null;
@@ -247,6 +247,3 @@ function reachingOut(arm: AxisArm, polygon: Polygon): Point[] {
   if (arm.to === null) points.push(go(arm.points[n - 1], arm.points[n - 1 - back], arm.mouths[1]));
   return points;
 }
-
-const lengthOf = (points: readonly Point[]): number =>
-  points.reduce((sum, p, i) => (i ? sum + distance(p, points[i - 1]) : 0), 0);

@@ -4,7 +4,7 @@
 // triangulated, and the middles of the chords from side to side are joined. Branches that only run into a blunt
 // corner are dropped.
 import { Mesh, edgesOf, triangleOf, type Chord } from './mesh.ts';
-import { distance, type Point } from './points.ts';
+import { distance, lengthThrough, type Point } from './points.ts';
 import { arcLengths, pointAt } from './polyline.ts';
 import type { Polygon } from './region.ts';
 
@@ -145,9 +145,6 @@ function joined(at: Point[], reach: number[], near: [number, number, number][]):
   return Int32Array.from(at, (_, i) => root(i));
 }
 
-const lengthOf = (points: Point[]): number =>
-  points.reduce((sum, p, i) => (i ? sum + distance(p, points[i - 1]) : 0), 0);
-
 /**
  * The axis of a polygon. `step` is how close together its boundary is looked at, in mm: a third of the narrowest
  * width that matters. Points of arms are as they come from the triangles; smooth them before use.
@@ -221,7 +218,7 @@ export function chordalAxis(polygon: Polygon, step: number): Axis {
     ];
   });
   const between = raw.flatMap(({ from, to, points }): [number, number, number][] =>
-    from !== null && to !== null ? [[from, to, lengthOf(points)]] : [],
+    from !== null && to !== null ? [[from, to, lengthThrough(points)]] : [],
   );
   const group = joined(at, reach, between);
   const roots = [...new Set(group)];
@@ -245,7 +242,8 @@ export function chordalAxis(polygon: Polygon, step: number): Axis {
       mouths: [mesh.sides(chords[0]), mesh.sides(chords[chords.length - 1])],
     }))
     .filter(
-      (arm) => arm.from === null || arm.from !== arm.to || lengthOf(arm.points) > 3 * nodes[arm.from].radius,
+      (arm) =>
+        arm.from === null || arm.from !== arm.to || lengthThrough(arm.points) > 3 * nodes[arm.from].radius,
     );
   return { nodes, arms };
 }

@@ -14,6 +14,10 @@ export interface Bounds {
 
 export const distance = (a: Point, b: Point): number => Math.hypot(b.x - a.x, b.y - a.y);
 
+/** How long the way through points is. */
+export const lengthThrough = (points: readonly Point[]): number =>
+  points.reduce((sum, p, i) => (i ? sum + distance(p, points[i - 1]) : 0), 0);
+
 export const lerp = (a: Point, b: Point, t: number): Point => ({
   x: a.x + (b.x - a.x) * t,
   y: a.y + (b.y - a.y) * t,

@@ -11,6 +11,20 @@ export interface Line {
   turned?: true;
 }
 
+/** Points as x, y pairs. */
+export function coordsOf(points: readonly Point[]): Coords {
+  const out = new Float64Array(2 * points.length);
+  points.forEach((p, i) => {
+    out[2 * i] = p.x;
+    out[2 * i + 1] = p.y;
+  });
+  return out;
+}
+
+/** The points of x, y pairs. */
+export const pointsOf = (coords: ArrayLike<number>): Point[] =>
+  Array.from({ length: coords.length / 2 }, (_, i) => ({ x: coords[2 * i], y: coords[2 * i + 1] }));
+
 /** Arc length at every point, in mm; for a closed line one more entry holds the whole length. */
 export function arcLengths(line: Line): Float64Array {
   const { coords, closed } = line;

@@ -87,29 +87,24 @@ function sample(
   out[at + 3] = a;
 }
 
-/** Which pixels a smaller picture's column or row stands for, and how much of each: `first[k]` up to `first[k] + count`. */
+/** Which pixels a smaller picture's column or row stands for, `count` from each one's `first` on, and how much of each. */
 interface Shares {
   first: Int32Array;
-  /** The most that one stands for; `parts` has so many for each. */
   count: number;
   parts: Float64Array;
 }
 
 function sharesOf(from: number, to: number): Shares {
   const k = from / to;
-  const count = Math.ceil(k) + 1;
-  const first = new Int32Array(to);
+  const count = Math.min(from, Math.ceil(k) + 1);
+  const first = Int32Array.from({ length: to }, (_, i) => Math.min(from - count, Math.floor(i * k)));
   const parts = new Float64Array(to * count);
-  for (let i = 0; i < to; i++) {
-    const [low, high] = [i * k, (i + 1) * k];
-    first[i] = Math.min(from - count, Math.floor(low));
-    if (first[i] < 0) first[i] = 0;
+  for (let i = 0; i < to; i++)
     for (let c = 0; c < count; c++) {
       const u = first[i] + c;
-      parts[i * count + c] = u < from ? Math.max(0, Math.min(u + 1, high) - Math.max(u, low)) : 0;
+      parts[i * count + c] = Math.max(0, Math.min(u + 1, (i + 1) * k) - Math.max(u, i * k));
     }
-  }
-  return { first, count: Math.min(count, from), parts };
+  return { first, count, parts };
 }
 
 /** The picture as large as `width` × `height`, each pixel the middle of those that it stands for. */
@@ -118,7 +113,6 @@ function resized(from: Bitmap, width: number, height: number): Bitmap {
   const out = new Uint8ClampedArray(4 * width * height);
   const { data } = from;
   const [columns, rows] = [sharesOf(from.width, width), sharesOf(from.height, height)];
-  const [across, down] = [Math.ceil(from.width / width) + 1, Math.ceil(from.height / height) + 1];
   const all = (from.width / width) * (from.height / height);
   for (let y = 0; y < height; y++)
     for (let x = 0; x < width; x++) {
@@ -127,11 +121,11 @@ function resized(from: Bitmap, width: number, height: number): Bitmap {
       let b = 0;
       let a = 0;
       for (let v = 0; v < rows.count; v++) {
-        const high = rows.parts[y * down + v];
+        const high = rows.parts[y * rows.count + v];
         if (!high) continue;
         let i = 4 * ((rows.first[y] + v) * from.width + columns.first[x]);
         for (let u = 0; u < columns.count; u++, i += 4) {
-          const alpha = high * columns.parts[x * across + u] * data[i + 3];
+          const alpha = high * columns.parts[x * columns.count + u] * data[i + 3];
           r += alpha * data[i];
           g += alpha * data[i + 1];
           b += alpha * data[i + 2];

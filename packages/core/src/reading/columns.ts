@@ -1,6 +1,6 @@
 // Bands as satin columns: two edges, and rungs where the stitches do not lie as the edges alone would have them.
 import type { Path } from '../design/types.ts';
-import type { Coords } from '../geometry/polyline.ts';
+import { coordsOf, type Coords } from '../geometry/polyline.ts';
 import { fitPath } from '../outlines/fit.ts';
 import { medianOf, type Band } from './bands.ts';
 import { middleOf, rowBetween, type Row, type ThreadPoints } from './thread-points.ts';
@@ -107,9 +107,6 @@ function evened([left, right]: [EdgePoint[], EdgePoint[]], rows: number): void {
   const [last, before] = [late[late.length - 1], late[late.length - 2]];
   if (late.length > 1 && step(last, before)) late.push(led(last, before));
 }
-
-const coordsOf = (points: readonly { x: number; y: number }[]): Coords =>
-  Float64Array.from(points.flatMap(({ x, y }) => [x, y]));
 
 /** How far along an edge each row ends on it, in mm. */
 function placesOf(edge: readonly EdgePoint[], rows: number): Float64Array {

@@ -3,6 +3,7 @@
 import type { Motif, PlainOutline } from '../design/types.ts';
 import { networkOf, nodeNear } from '../geometry/network.ts';
 import type { Point } from '../geometry/points.ts';
+import { pointsOf } from '../geometry/polyline.ts';
 import { coordsBounds } from '../geometry/region.ts';
 import { flattenPath } from '../outlines/flatten-path.ts';
 import { outlineLines } from '../outlines/flatten.ts';
@@ -200,9 +201,6 @@ export function motifFrom(name: string, outline: PlainOutline): Motif | null {
   const coords = stroke.flatMap((p) => [Math.round(p.x * FINE) / FINE, Math.round(p.y * FINE) / FINE]);
   return { name, coords };
 }
-
-const pointsOf = (coords: ArrayLike<number>): Point[] =>
-  Array.from({ length: coords.length / 2 }, (_, i) => ({ x: coords[2 * i], y: coords[2 * i + 1] }));
 
 /** An open line turned and sized so that it goes from (0, 0) to (10, 0). */
 function asUnit(coords: Float64Array): Point[] | null {

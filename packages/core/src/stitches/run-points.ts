@@ -41,6 +41,7 @@ function straysFromChord(line: Line, lengths: Float64Array, from: number, to: nu
   const dx = b.x - a.x;
   const dy = b.y - a.y;
   const chord = Math.sqrt(dx * dx + dy * dy);
+  const bends = turn < Infinity && to - from > SHORTEST_TURN;
   let turned = 0;
   for (let i = segmentAt(lengths, from) + 1; i < lengths.length && lengths[i] < to; i++) {
     const px = line.coords[2 * i] - a.x;
@@ -48,8 +49,8 @@ function straysFromChord(line: Line, lengths: Float64Array, from: number, to: nu
     const strays =
       chord > 1e-9 ? Math.abs(px * dy - py * dx) > CHORD * chord : px * px + py * py > CHORD * CHORD;
     if (strays) return true;
-    if (to - from > SHORTEST_TURN && turn < Infinity && i > 0 && i < lengths.length - 1)
-      turned += Math.abs(turnAt(line.coords, i - 1, i, i + 1));
+    if (!bends || i === lengths.length - 1) continue;
+    turned += Math.abs(turnAt(line.coords, i - 1, i, i + 1));
     if (turned > turn) return true;
   }
   return false;

@@ -89,6 +89,14 @@ export function shortenedBy(spacing: number, share: number, turn: number, width:
   return Math.min(0.8, Math.max(0, out * spread));
 }
 
+/** The run through thin rungs keeps to their middles up to where satin begins: from farther back it would leave one side of a tip bare. */
+function runUpTo(builder: ThreadBuilder, thin: readonly Point[], satin: Point): void {
+  const { last } = builder;
+  if (!last || distance(last, satin) <= LONG_RUN) return;
+  const before = thin.findLast((q) => distance(q, satin) >= SHORTEST_RUN);
+  if (before && distance(before, last) >= SHORTEST_RUN) builder.add(before.x, before.y, Part.top);
+}
+
 /** Stitches to and fro over one stretch; `index` counts them through the whole column, and is given back. */
 function sewStretch(
   stretch: Stretch,
@@ -129,11 +137,10 @@ function sewStretch(
     const { side: inner, share } = top.inner(place);
     const out = side === inner ? shortenedBy(columnStitches.spacing, share, index >> 1, width) : 0;
     const p = out ? lerp(rung[side], rung[side === 'left' ? 'right' : 'left'], out) : rung[side];
-    // The run keeps to the middle up to where satin begins: from farther back it would leave one side of the tip bare.
-    const far = (q: Point, from: Point | null): boolean => !from || distance(q, from) >= SHORTEST_RUN;
-    const before = builder.last && distance(builder.last, p) > LONG_RUN && thin.findLast((q) => far(q, p));
-    if (before && far(before, builder.last)) builder.add(before.x, before.y, Part.top);
-    thin = [];
+    if (thin.length) {
+      runUpTo(builder, thin, p);
+      thin = [];
+    }
     onRun = false;
     sewTo(builder, p, columnStitches, Part.top, index);
     index++;

@@ -6,7 +6,7 @@
 // (Zhao et al. 2016). Nothing crosses, because every link lies between two neighbouring rings.
 import type { EdgeIndex } from '../../../geometry/edge-index.ts';
 import { boundsMeet, lerp, type Point } from '../../../geometry/points.ts';
-import { lengthOf, type Line } from '../../../geometry/polyline.ts';
+import { lengthOf, pointsOf, type Line } from '../../../geometry/polyline.ts';
 import { ringBounds } from '../../../geometry/region.ts';
 import { findCrossing, uncrossed } from '../uncross.ts';
 import { closest, type LevelRing, type Neighbours } from './levels.ts';
@@ -406,12 +406,9 @@ function addBranches(
   }
 }
 
-const pointsOf = ({ coords }: Line): Point[] =>
-  Array.from({ length: coords.length / 2 }, (_, i) => ({ x: coords[2 * i], y: coords[2 * i + 1] }));
-
 /** Where rings nearly touch, a neck may reach over the next line. */
 function withoutCrossings(line: Line, spacing: number): Line {
-  const points = uncrossed(pointsOf(line), spacing / 2);
+  const points = uncrossed(pointsOf(line.coords), spacing / 2);
   return { coords: Float64Array.from(points.flatMap((p) => [p.x, p.y])), closed: false };
 }
 
@@ -445,7 +442,7 @@ function woundAlong(
   addAllByNecks(web, rings, tree, taken, spacing);
   const line = withoutCrossings(web.lineFrom(begin), spacing);
   // Where a door fell into a place too odd for it, necks do.
-  if (branches && findCrossing(pointsOf(line), spacing))
+  if (branches && findCrossing(pointsOf(line.coords), spacing))
     return woundAlong(rings, tree, { inward, outward }, spacing, from, false);
   const all = rings.reduce((sum, ring) => sum + ring.length, 0);
   return { line, taken, share: lengthOf(line) / all };

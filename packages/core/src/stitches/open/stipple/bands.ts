@@ -2,7 +2,7 @@
 import { chordalAxis, smoothed, type AxisArm } from '../../../geometry/chordal-axis.ts';
 import { DisjointSets } from '../../../geometry/disjoint-sets.ts';
 import type { EdgeIndex } from '../../../geometry/edge-index.ts';
-import { distance, lerp, type Point } from '../../../geometry/points.ts';
+import { distance, lengthThrough, lerp, type Point } from '../../../geometry/points.ts';
 import type { Polygon } from '../../../geometry/region.ts';
 
 /** A band of the shape between two joints. */
@@ -37,9 +37,6 @@ const BEFORE = 0.5;
 const BEFORE_NARROW = 0.7;
 /** Where a ring is cut open its ends lie so far apart, in spacings. */
 const OPENING = 0.8;
-
-const lengthOf = (points: readonly Point[]): number =>
-  points.reduce((sum, p, i) => (i ? sum + distance(p, points[i - 1]) : 0), 0);
 
 /** A band before its places are spread evenly. */
 interface Raw {
@@ -132,7 +129,7 @@ function withoutShort(raw: Raw[], joints: Point[], reachAt: (joint: number) => n
   for (;;) {
     const short = bands.find(
       ({ joints: [a, b], points }) =>
-        a !== b && degree(a) > 2 && degree(b) > 2 && lengthOf(points) < 0.8 * (reachAt(a) + reachAt(b)),
+        a !== b && degree(a) > 2 && degree(b) > 2 && lengthThrough(points) < 0.8 * (reachAt(a) + reachAt(b)),
     );
     if (!short) return bands;
     const [a, b] = short.joints;
@@ -178,7 +175,7 @@ export function bandsOf(polygon: Polygon, spacing: number, edges: EdgeIndex): Ba
   // Rings of bands are cut open, the longest bands of them, near one of their joints.
   const sets = new DisjointSets(joints.length);
   raw = raw
-    .sort((a, b) => lengthOf(a.points) - lengthOf(b.points))
+    .sort((a, b) => lengthThrough(a.points) - lengthThrough(b.points))
     .map((band) => {
       if (sets.join(...band.joints)) return band;
       const points = band.points.slice(0, -1);
@@ -191,7 +188,7 @@ export function bandsOf(polygon: Polygon, spacing: number, edges: EdgeIndex): Ba
   raw = withoutShort(raw, joints, reachAt);
   const bands = raw.map(({ joints: ends, points }): Band => {
     const middle = smoothedInside(points, spacing, edges);
-    return { joints: ends, middle, reach: reachOf(middle, edges), length: lengthOf(middle) };
+    return { joints: ends, middle, reach: reachOf(middle, edges), length: lengthThrough(middle) };
   });
   return bands.some(({ length }) => length > 2 * spacing) ? { joints, bands } : null;
 }

@@ -1,9 +1,9 @@
 // Whether a line has been everywhere in its shape, and never outside.
 import { EdgeIndex } from '../../../geometry/edge-index.ts';
 import { lerp, type Point } from '../../../geometry/points.ts';
+import { coordsOf } from '../../../geometry/polyline.ts';
 import { ringBounds, ringsOf, type Polygon } from '../../../geometry/region.ts';
 import type { TreeLine } from './tree-line.ts';
-import { coordsOf } from './wander.ts';
 
 /** Cloth that is farther from the line than this, in spacings, is bare; a line that leaves more than this share so … */
 const FAR = 1;

@@ -1,6 +1,7 @@
 // Stipple: one line that wanders over the whole shape, never crosses itself and never closes up.
 import { offsetRegion } from '../../../geometry/clip.ts';
 import { distance, lerp, type Point } from '../../../geometry/points.ts';
+import { coordsOf, pointsOf } from '../../../geometry/polyline.ts';
 import { regionArea, type Polygon } from '../../../geometry/region.ts';
 import { outlineRegion } from '../../../outlines/region.ts';
 import { repeated } from '../../chords/sew-chords.ts';
@@ -24,7 +25,7 @@ import { uncrossed } from '../uncross.ts';
 import { fills } from './fills.ts';
 import { swingingLines, type SwingingLines } from './swing.ts';
 import type { TreeLine } from './tree-line.ts';
-import { coordsOf, pointsOf, wanderingLine, type Ends } from './wander.ts';
+import { wanderingLine, type Ends } from './wander.ts';
 
 /** Between the line's two ends there is so much room, in spacings. */
 const OPEN = 0.7;

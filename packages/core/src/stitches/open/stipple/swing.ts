@@ -2,13 +2,15 @@
 // there and back along all others.
 import { EdgeIndex } from '../../../geometry/edge-index.ts';
 import { distance, type Point } from '../../../geometry/points.ts';
+import { coordsOf, pointsOf, type Coords } from '../../../geometry/polyline.ts';
 import { seeded } from '../../../geometry/random.ts';
 import type { Polygon } from '../../../geometry/region.ts';
+import { turnAt } from '../../run-points.ts';
 import { bandsOf, jointAt, STEP, type Band } from './bands.ts';
 import { faired, withoutKinks } from './relax.ts';
 import { farthest, tour, waysFrom } from './tour.ts';
 import type { TreeLine } from './tree-line.ts';
-import { coordsOf, pointsOf, reaching, ringsFor, type Ends } from './wander.ts';
+import { reaching, ringsFor, type Ends } from './wander.ts';
 
 /** The line keeps so far from the edge, in spacings. */
 const ROOM = 0.38;
@@ -181,14 +183,8 @@ export function swingingLines(polygon: Polygon, spacing: number, seed: number, e
   if (begin) points.unshift(begin);
   if (end) points.push(end);
   const grown = faired(reaching(coordsOf(points), NEARER * spacing, rings, GROWING, false), false);
-  const even = pointsOf(withoutKinks(grown, spacing, false, edges));
-  return {
-    grown: {
-      points: withoutHooks(withoutHooks(even, !!ends[0]).reverse(), !!ends[1]).reverse(),
-      closed: false,
-    },
-    plain: { points, closed: false },
-  };
+  const even = withoutHooks(withoutKinks(grown, spacing, false, edges), ends);
+  return { grown: { points: pointsOf(even), closed: false }, plain: { points, closed: false } };
 }
 
 const keepsClear = (edges: EdgeIndex, p: Point, room: number): boolean =>
@@ -198,16 +194,16 @@ const keepsClear = (edges: EdgeIndex, p: Point, room: number): boolean =>
 const HOOK = 0.8;
 const HOOK_POINTS = 2;
 
-/** The line without the hook at its begin that growing has left, unless it is `kept` where it begins. */
-function withoutHooks(points: readonly Point[], kept: boolean): Point[] {
-  let from = 0;
-  if (!kept && points.length > 8 * HOOK_POINTS)
-    for (let i = 1; i <= HOOK_POINTS; i++) {
-      const [a, b, c] = [points[i - 1], points[i], points[i + 1]];
-      const turn = Math.atan2(c.y - b.y, c.x - b.x) - Math.atan2(b.y - a.y, b.x - a.x);
-      if (Math.abs(Math.atan2(Math.sin(turn), Math.cos(turn))) > HOOK) from = i;
-    }
-  return points.slice(from);
+/** An open line without the hooks at its ends that growing has left, unless it was told to have that end. */
+function withoutHooks(line: Coords, [begin, end]: Ends): Coords {
+  const n = line.length / 2;
+  if (n <= 8 * HOOK_POINTS) return line;
+  let [from, to] = [0, n];
+  for (let i = 1; i <= HOOK_POINTS; i++) {
+    if (!begin && Math.abs(turnAt(line, i - 1, i, i + 1)) > HOOK) from = i;
+    if (!end && Math.abs(turnAt(line, n - i, n - 1 - i, n - 2 - i)) > HOOK) to = n - i;
+  }
+  return line.subarray(2 * from, 2 * to);
 }
 
 /** Places of a line along all bands of a polygon; null where it is too compact to have any. */

@@ -76,7 +76,7 @@ export function tour(tree: Bands, first: number, last: number): Pass[] {
     const list = beside[far];
     const at = list.findIndex((b) => b.band === band);
     for (let k = 1; k < list.length; k++)
-      branch(list[(at + turn * k + list.length * list.length) % list.length].band, far, turn);
+      branch(list[(at + turn * k + list.length) % list.length].band, far, turn);
     out.push({ band, back: !back, side: -side as 1 | -1 });
   };
   /** All branches at a joint on the way: those to the left of it as one arrives, the nearest first, then those to the right. */
@@ -85,7 +85,7 @@ export function tour(tree: Bands, first: number, last: number): Pass[] {
     const n = list.length;
     const first = from ?? to;
     const at = first === null ? n - 1 : list.findIndex((b) => b.band === first);
-    const next = (k: number): number => list[(at + k + n * n) % n].band;
+    const next = (k: number): number => list[(at + k) % n].band;
     const others = Array.from({ length: n }, (_, k) => k + 1).filter((k) => first === null || k < n);
     // Between the band that one arrives by and the one that one goes on by, on the one side, then on the other.
     const split = from !== null && to !== null ? others.findIndex((k) => next(k) === to) : others.length;

@@ -1,7 +1,7 @@
 // A stipple that wanders: it goes around a random tree, and is evened out until its lobes fill the cloth.
 import { simplerRing } from '../../../geometry/clip.ts';
 import { EdgeIndex } from '../../../geometry/edge-index.ts';
-import type { Coords } from '../../../geometry/polyline.ts';
+import { coordsOf, pointsOf, type Coords } from '../../../geometry/polyline.ts';
 import { distance, type Point } from '../../../geometry/points.ts';
 import { seeded } from '../../../geometry/random.ts';
 import { ringsOf, type Polygon } from '../../../geometry/region.ts';
@@ -43,18 +43,6 @@ export const ringsFor = (polygon: Polygon, spacing: number): Float64Array[] =>
   ringsOf(polygon)
     .map((ring) => simplerRing(ring, CLOSE * spacing))
     .filter((ring) => ring.length > 4);
-
-export function coordsOf(points: readonly Point[]): Coords {
-  const out = new Float64Array(2 * points.length);
-  points.forEach((p, i) => {
-    out[2 * i] = p.x;
-    out[2 * i + 1] = p.y;
-  });
-  return out;
-}
-
-export const pointsOf = (coords: Coords): Point[] =>
-  Array.from({ length: coords.length / 2 }, (_, i) => ({ x: coords[2 * i], y: coords[2 * i + 1] }));
 
 /** Fingers to what is bare, and so many rounds of growing in which the line makes room for them. */
 export const reaching = (
