@@ -295,8 +295,8 @@ function keepInside(p: Coords, i: number, room: number, most: number, edges: Edg
 const FAIRING = [0.5, -0.53];
 const FAIRING_ROUNDS = 3;
 
-/** The line with its small bends smoothed out, those of a few steps; lobes stay. Method: G. Taubin, Curve and surface smoothing without shrinkage (1995). */
-export function faired(line: Coords, closed: boolean): Coords {
+/** The line with its small bends smoothed out, those of a few steps; lobes stay, and what came out of the shape goes back. Method: G. Taubin, Curve and surface smoothing without shrinkage (1995). */
+export function faired(line: Coords, spacing: number, closed: boolean, edges: EdgeIndex): Coords {
   let p = line;
   const n = p.length / 2;
   for (let round = 0; round < FAIRING_ROUNDS; round++)
@@ -309,5 +309,7 @@ export function faired(line: Coords, closed: boolean): Coords {
       }
       p = next;
     }
+  for (let i = 0; i < n; i++)
+    if (!edges.inside(p[2 * i], p[2 * i + 1])) keepInside(p, i, spacing / 2, MOST * spacing, edges);
   return p;
 }

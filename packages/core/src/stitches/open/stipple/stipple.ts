@@ -1,6 +1,6 @@
 // Stipple: one line that wanders over the whole shape, never crosses itself and never closes up.
 import { offsetRegion } from '../../../geometry/clip.ts';
-import { distance, lerp, type Point } from '../../../geometry/points.ts';
+import { distance, type Point } from '../../../geometry/points.ts';
 import { coordsOf, pointsOf } from '../../../geometry/polyline.ts';
 import { regionArea, type Polygon } from '../../../geometry/region.ts';
 import { outlineRegion } from '../../../outlines/region.ts';
@@ -22,6 +22,7 @@ import { Part, ThreadBuilder, type SewnThread } from '../../thread.ts';
 import { levelRings, ringTree } from '../contour/levels.ts';
 import { windRings } from '../contour/wind.ts';
 import { uncrossed } from '../uncross.ts';
+import { cornersCut } from './curve.ts';
 import { fills } from './fills.ts';
 import { swingingLines, type SwingingLines } from './swing.ts';
 import type { TreeLine } from './tree-line.ts';
@@ -38,7 +39,7 @@ const MOST_TURN = 0.75;
 /** Begin and end that are nearer to each other than this, in spacings, are the two ends of one opening. */
 const BESIDE = 3;
 /** A line of fewer points is a dot, of which the gap between its ends leaves nothing. */
-const FEWEST = 10;
+const FEWEST = 20;
 /** Where a shape is wider than this, in spacings, the line wanders; if no more than this share of it is, it swings along its bands. */
 const WIDE = 3.3;
 const MOST_WIDE = 0.2;
@@ -93,19 +94,6 @@ function opened(ring: readonly Point[], from: Point | undefined, gap: number): P
   if (from) ring.forEach((p, i) => distance(p, from) < distance(ring[first], from) && (first = i));
   const out = [...ring.slice(first), ...ring.slice(0, first)];
   while (out.length > 3 && distance(out[out.length - 1], out[0]) < gap) out.pop();
-  return out;
-}
-
-/** The line with its corners cut twice (Chaikin, 1974): a curve, where points a step apart would be corners. */
-function curved(line: readonly Point[]): Point[] {
-  let out = [...line];
-  for (let round = 0; round < 2; round++)
-    out = out.flatMap((p, i) => {
-      const q = out[i + 1];
-      if (!q) return [p];
-      const cut = [lerp(p, q, 0.25), lerp(p, q, 0.75)];
-      return i ? cut : [p, ...cut];
-    });
   return out;
 }
 
@@ -184,8 +172,10 @@ function sewnAlong(
   line: readonly Point[],
   { style, spacing, length, passes }: Input['settings'],
 ): SewnThread[] {
-  const bent = style === 'angular' ? straightened(line, ANGULAR * spacing) : curved(line);
-  const coords = coordsOf(bent);
+  const coords =
+    style === 'angular'
+      ? coordsOf(straightened(line, ANGULAR * spacing))
+      : cornersCut(cornersCut(coordsOf(line), false), false);
   const builder = new ThreadBuilder();
   builder.addLine(
     runPoints({ coords, closed: false }, length, style === 'angular' ? Infinity : MOST_TURN),

@@ -10,6 +10,7 @@ import { bandsOf, jointAt, STEP, type Band } from './bands.ts';
 import { faired, withoutKinks } from './relax.ts';
 import { farthest, tour, waysFrom } from './tour.ts';
 import type { TreeLine } from './tree-line.ts';
+import { swayed } from './sway.ts';
 import { reaching, ringsFor, type Ends } from './wander.ts';
 
 /** The line keeps so far from the edge, in spacings. */
@@ -182,8 +183,14 @@ export function swingingLines(polygon: Polygon, spacing: number, seed: number, e
   const [begin, end] = ends.map((p) => (p && keepsClear(edges, p, ROOM * spacing) ? p : undefined));
   if (begin) points.unshift(begin);
   if (end) points.push(end);
-  const grown = faired(reaching(coordsOf(points), NEARER * spacing, rings, GROWING, false), false);
-  const even = withoutHooks(withoutKinks(grown, spacing, false, edges), ends);
+  const grown = faired(
+    reaching(coordsOf(points), NEARER * spacing, rings, GROWING, false),
+    spacing,
+    false,
+    edges,
+  );
+  const blunt = withoutHooks(withoutKinks(grown, spacing, false, edges), ends);
+  const even = swayed(blunt, spacing, false, edges, 'swinging');
   return { grown: { points: pointsOf(even), closed: false }, plain: { points, closed: false } };
 }
 

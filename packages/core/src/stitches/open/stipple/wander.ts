@@ -81,8 +81,8 @@ export function wanderingLine(
   const reach = (line: Coords, times: number): Coords => reaching(line, spacing, rings, times, closed);
   const blunt = withoutKinks(reach(reach(rough, ROUNDS[1]), ROUNDS[2]), spacing, closed, edges);
   const settled = withoutKinks(reach(blunt, ROUNDS[3]), spacing, closed, edges);
-  const fair = faired(relaxed(settled, spacing, rings, ROUNDS[4], closed), closed);
-  const last = withoutKinks(faired(reach(fair, ROUNDS[5]), closed), spacing, closed, edges);
-  const even = swayed(last, spacing, closed, edges);
+  const fair = faired(relaxed(settled, spacing, rings, ROUNDS[4], closed), spacing, closed, edges);
+  const last = withoutKinks(faired(reach(fair, ROUNDS[5]), spacing, closed, edges), spacing, closed, edges);
+  const even = swayed(last, spacing, closed, edges, 'wandering');
   return { points: pointsOf(even), closed };
 }
