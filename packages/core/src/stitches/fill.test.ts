@@ -121,6 +121,24 @@ test('two pieces give two threads, and the one near the entry comes first', () =
   expect(stitch(two, {}, { x: -31, y: 0 })[0].x[0]).toBeLessThan(-9);
 });
 
+test('beside a short step of the edge no stitch leads aslant across its corner', () => {
+  fc.assert(
+    fc.property(fc.integer({ min: 12, max: 30 }), fc.integer({ min: 8, max: 40 }), (out, high) => {
+      const [x, y] = [2 + out / 10, high / 10];
+      const cross = drawn(`M-2 -10H2V0H${x}V${y}H2V10H-2V${y}H-${x}V0H-2Z`);
+      const grown = offsetRegion(outlineRegion(cross), 0.35);
+      for (const thread of stitch(cross, { angle: 0, underlay: 'none', compensation: 0.2 }))
+        for (let i = 1; i < thread.x.length; i++)
+          for (const t of [0.25, 0.5, 0.75]) {
+            const px = thread.x[i - 1] + t * (thread.x[i] - thread.x[i - 1]);
+            const py = thread.y[i - 1] + t * (thread.y[i] - thread.y[i - 1]);
+            expect(insideRegion(grown, px, py)).toBe(true);
+          }
+    }),
+    { numRuns: 60 },
+  );
+});
+
 test('open rows are as far apart as asked, none is doubled', () => {
   const [{ x, y, part }] = stitch(
     { kind: 'rectangle', x: 0, y: 0, width: 40, height: 30, radius: 0, turn: 0 },

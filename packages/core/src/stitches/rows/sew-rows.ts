@@ -44,10 +44,13 @@ const TRAVEL_LENGTH = 2.5;
 const CRUMB = 0.3;
 
 /** A turn from row to row longer than this is more than one stitch, in mm. */
-const LONG_TURN = 1.2;
+const LONG_TURN = 0.9;
 
-/** Where a row begins this much farther along than the last one ended, the shape steps in or out, in mm. */
-const STEP_OUT = 2;
+/** Where a row begins this much farther along than the last one ended, the shape steps in or out, in mm … */
+const STEP = 2;
+/** … or this much, where the rows before and after step by less than that share of it: at a corner, not along a shallow edge. */
+const CORNER_STEP = 0.9;
+const STEADY = 0.4;
 
 /** Sews a way as travel, from where the needle is, up to but without its last point. */
 export function sewWay(builder: ThreadBuilder, way: Point[]): void {
@@ -301,22 +304,33 @@ export const featherAt = (turn: number, section: number, depth: number): number 
 /** How far along the next row a step onto it leads, in mm. */
 const TURN = 0.3;
 
-/** Where a row must end so that the next one, which is much shorter on that side, begins beside it; null: at its end. */
-function stepIn(row: Span, next: Span, leftFirst: boolean): number | null {
+/** Does the shape step in or out on one side between row `i` and the next: by more than its edge does there from row to row? */
+function isStep(spans: readonly Span[], i: number, side: 'left' | 'right'): boolean {
+  const by = (k: number): number => (spans[k] && spans[k + 1] ? spans[k + 1][side] - spans[k][side] : 0);
+  const step = Math.abs(by(i));
+  const along = Math.max(...[i - 1, i + 1].map((k) => by(k) * Math.sign(by(i))));
+  return step > STEP || (step > CORNER_STEP && along < STEADY * step);
+}
+
+/** Where row `i` must end so that the next one, which is much shorter on that side, begins beside it; null: at its end. */
+function stepIn(spans: readonly Span[], i: number, leftFirst: boolean): number | null {
+  const [row, next] = [spans[i], spans[i + 1]];
   const [end, begin] = leftFirst ? [row.right, next.right] : [row.left, next.left];
-  const inwards = leftFirst ? end - begin : begin - end;
-  return inwards > STEP_OUT && begin > row.left && begin < row.right ? begin : null;
+  const inwards = leftFirst ? end > begin : begin > end;
+  return inwards && isStep(spans, i, leftFirst ? 'right' : 'left') && begin > row.left && begin < row.right
+    ? begin
+    : null;
 }
 
 /**
- * The way from the end of one row to the begin of the next at `x` (frame): where the shape steps out, along what the next
+ * The way from the end of one row to the begin of the next at `x` (frame): where the shape `steps` out, along what the next
  * row will cover, not aslant across the corner. On the cloth.
  */
-function stepBetween(map: RowMap, next: Span, at: Point, x: number): Point[] {
+function stepBetween(map: RowMap, next: Span, at: Point, x: number, steps: boolean): Point[] {
   const from = map.toFrame(at);
   const end = { x, y: next.y };
   // Along a shallow edge the straight way is the edge itself.
-  const out = Math.abs(x - from.x) > STEP_OUT && from.x >= next.left && from.x <= next.right;
+  const out = steps && from.x >= next.left && from.x <= next.right;
   // A little on: rows may lie nearer to each other than a stitch is long.
   const turn = { x: from.x + Math.sign(x - from.x) * TURN, y: next.y };
   return [from, ...(out ? [turn] : []), end].map(map.toCloth);
@@ -371,10 +385,13 @@ function sewSection(map: RowMap, choice: Choice, rowStitches: RowStitches, build
       const x = leftFirst ? reach.left - rowStitches.compensation : reach.right + rowStitches.compensation;
       const from = map.toCloth({ x, y: span.y });
       if (builder.reach(from.x, from.y) > LONG_TURN)
-        sewWay(builder, stepBetween(map, span, builder.last!, x));
+        sewWay(
+          builder,
+          stepBetween(map, span, builder.last!, x, isStep(spans, i - 1, leftFirst ? 'left' : 'right')),
+        );
     }
     const next = spans[i + 1];
-    const endAt = next ? stepIn(span, next, leftFirst) : choice.endAt;
+    const endAt = next ? stepIn(spans, i, leftFirst) : choice.endAt;
     if (endAt !== null) sewToPlace(map, span, reach, leftFirst, endAt, rowStitches, builder);
     else sewRow(map, span, reach, leftFirst, rowStitches, builder);
     leftFirst = !leftFirst;
