@@ -3,7 +3,7 @@ import { allRecords, blockRecords } from '../design/stitch-blocks.ts';
 import { visibleLeaves, type Leaf } from '../design/tree.ts';
 import type { Design, ResolvedDesign, PlainOutline, StitchesObject } from '../design/types.ts';
 import { Memo } from '../design/memo.ts';
-import { onMachineGrid, type Bounds, type Point } from '../geometry/points.ts';
+import { boundsMeet, distance, onMachineGrid, type Bounds, type Point } from '../geometry/points.ts';
 import { arcLengths, nearestOnLine, pointAt, type Line } from '../geometry/polyline.ts';
 import { materialsOf } from '../materials/materials.ts';
 import type { ThreadChart } from '../materials/threads.ts';
@@ -23,7 +23,7 @@ import { Move, type MoveCode } from './moves.ts';
 import { PlanBuilder, type Plan } from './plan.ts';
 import { objectCover, objectShortTies, stitchObject } from './stitch-object.ts';
 import { letterByLetter } from './letters.ts';
-import { hiddenWay, wayBox } from './hidden-way.ts';
+import { boxAround, hiddenWay, wayBox } from './hidden-way.ts';
 import { joinPlace } from './join-place.ts';
 import { tieIn, tieOff, type TieKind, type TiePlace } from './ties.ts';
 import { clothUnder } from '../materials/cloths.ts';
@@ -58,7 +58,10 @@ function wayUnder(from: Point, to: Point, later: readonly Cover[]): Point[] | nu
 }
 
 /** A covered place a short step from another: towards the goal if that can be, else to either side. */
-function coveredBeside(from: Point, to: Point, covers: readonly Cover[]): Point | null {
+function coveredBeside(from: Point, to: Point, later: readonly Cover[]): Point | null {
+  const here = boxAround(from, from);
+  const covers = later.filter(({ bounds }) => boundsMeet(here, bounds, ON_EDGE));
+  if (!covers.length) return null;
   const ahead = Math.atan2(to.y - from.y, to.x - from.x);
   for (let r = ON_EDGE / 3; r < ON_EDGE + 0.01; r += ON_EDGE / 3)
     for (let k = 0; k < 12; k++) {
@@ -151,13 +154,12 @@ class Sewing {
     const { at } = this;
     const gap = Math.hypot(p.x - at.x, p.y - at.y);
     if (gap < LIMITS.shortest + 5e-3) return 'joined';
-    const box = wayBox(at, p);
-    const way = wayUnder(at, p, later(box));
+    const way = wayUnder(at, p, later(wayBox(at, p)));
     if (way) {
       this.travel(way);
       return 'joined';
     }
-    if (this.mayJump(at, p, any(box))) {
+    if (this.mayJump(at, p, any)) {
       this.arrive();
       this.plan.add(p.x, p.y, Move.jump, Part.travel);
       return 'joined';
@@ -166,18 +168,18 @@ class Sewing {
     return 'cut';
   }
 
-  private mayJump(from: Point, to: Point, any: readonly Cover[]): boolean {
-    const gap = Math.hypot(to.x - from.x, to.y - from.y);
-    return gap <= this.trimLength && (gap <= UNSEEN_JUMP || lineIsCovered(from, to, any));
+  private mayJump(from: Point, to: Point, any: CoversNear): boolean {
+    const gap = distance(from, to);
+    if (gap > this.trimLength) return false;
+    return gap <= UNSEEN_JUMP || lineIsCovered(from, to, any(boxAround(from, to)));
   }
 
   /** Can the thread go on from one place to another without being cut? */
   joins(from: Point, to: Point, later: CoversNear, any: CoversNear): boolean {
-    const box = wayBox(from, to);
     return (
-      Math.hypot(to.x - from.x, to.y - from.y) < LIMITS.shortest + 5e-3 ||
-      wayUnder(from, to, later(box)) !== null ||
-      this.mayJump(from, to, any(box))
+      distance(from, to) < LIMITS.shortest + 5e-3 ||
+      wayUnder(from, to, later(wayBox(from, to))) !== null ||
+      this.mayJump(from, to, any)
     );
   }
 
@@ -228,9 +230,9 @@ class Sewing {
       if (down) this.plan.add(x[0], y[0], Move.stitch, Part.tie);
     }
     for (let i = 1; i < x.length; i++) {
-      const reach = Math.hypot(x[i] - this.plan.atX, y[i] - this.plan.atY);
       // A thread that goes on from a place close to its first point may come too near to its second.
-      if (i === 1 && how === 'joined' && reach < LIMITS.shortest + 5e-3) continue;
+      if (i === 1 && how === 'joined' && distance({ x: x[i], y: y[i] }, this.at) < LIMITS.shortest + 5e-3)
+        continue;
       this.plan.add(x[i], y[i], Move.stitch, part[i]);
     }
     this.open = { thread, ties, place };
@@ -294,6 +296,7 @@ const endOf = (threads: readonly SewnThread[]): Point | undefined => {
 };
 
 const boxes = new Memo<Bounds | null>(1);
+const nearest = new Memo<Point | undefined>(2);
 const coarse = new Memo<{ line: Line; lengths: Float64Array }[]>(1);
 
 const coarsely = (outline: PlainOutline) =>
@@ -314,9 +317,14 @@ function towardNext(leaf: Leaf<PlainOutline>, next: Leaf<PlainOutline> | undefin
   const own = leaf.kind === 'object' ? boxes.get(leaf.outline, [], () => outlineBounds(leaf.outline)) : null;
   if (!own) return undefined;
   const middle = { x: (own.minX + own.maxX) / 2, y: (own.minY + own.maxY) / 2 };
+  return nearest.get(next.outline, [middle.x, middle.y], () => nearestOf(next.outline, middle));
+}
+
+/** The place of an outline that is nearest to another, on the machine's grid. */
+function nearestOf(outline: PlainOutline, to: Point): Point | undefined {
   let best: { at: Point; distance: number } | null = null;
-  for (const { line, lengths } of coarsely(next.outline)) {
-    const near = nearestOnLine(line, lengths, middle);
+  for (const { line, lengths } of coarsely(outline)) {
+    const near = nearestOnLine(line, lengths, to);
     if (!best || near.distance < best.distance)
       best = { at: pointAt(line, lengths, near.s), distance: near.distance };
   }

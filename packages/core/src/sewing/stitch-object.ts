@@ -44,35 +44,24 @@ export function inputOf(
  * All that an object's stitches depend on beside its outline and its neighbours. What is small is compared by what it
  * says, so that copies that are made anew are known again.
  */
-const partsOf = (
-  {
-    thread,
-    recipe,
-    start,
-    end,
-    guideLines,
-    widths,
-    centre,
-    tones,
-    raised,
-    likeLines,
-    partOf,
-    motif,
-    capitals,
-  }: DesignObject<PlainOutline>,
-  cloth: Cloth,
-): unknown[] => [
-  cloth.id,
-  clothUnder(cloth, thread).threadWidth,
-  JSON.stringify([recipe, start, end, guideLines, widths, centre, motif, capitals, tones?.place]),
-  tones?.levels,
-  ...(raised ?? []),
-  null,
-  ...(likeLines ?? []),
-  null,
-  ...(partOf ?? []),
-];
+const partsOf = (object: DesignObject<PlainOutline>, cloth: Cloth): readonly unknown[] =>
+  parts.get(object, [cloth], () => {
+    const { thread, recipe, start, end, guideLines, widths, centre, tones, raised, likeLines } = object;
+    const { partOf, motif, capitals } = object;
+    return [
+      cloth.id,
+      clothUnder(cloth, thread).threadWidth,
+      JSON.stringify([recipe, start, end, guideLines, widths, centre, motif, capitals, tones?.place]),
+      tones?.levels,
+      ...(raised ?? []),
+      null,
+      ...(likeLines ?? []),
+      null,
+      ...(partOf ?? []),
+    ];
+  });
 
+const parts = new Memo<readonly unknown[]>(1);
 const made = new Memo<Made>(8);
 const covers = new Memo<Cover | null>();
 const chosen = new Memo<Record<string, SettingValue>>();
@@ -86,8 +75,8 @@ export function stitchObject(
   neighbours: Neighbours = {},
 ): Made {
   const { entry, toward } = neighbours;
-  const parts = [entry?.x, entry?.y, toward?.x, toward?.y, ...partsOf(object, cloth)];
-  return made.get(object.outline, parts, () => {
+  const all = [entry?.x, entry?.y, toward?.x, toward?.y, ...partsOf(object, cloth)];
+  return made.get(object.outline, all, () => {
     if (object.partOf) return stitchPart(object, object.partOf, cloth);
     const kind = stitchKind(object.recipe.kind);
     const input = inputOf(object, cloth, neighbours);
