@@ -324,7 +324,15 @@ export { withKept } from './formats/design-file/kept.ts';
 export { asPresent, checkDesign, readDesignFile, writeDesignFile } from './formats/design-file/read.ts';
 export { FILE_FORMATS, fileFormat, formatOf, readAnyFile, type FileFormat } from './formats/table.ts';
 export { READ_ENDINGS, READABLE, type FormatId } from './formats/endings.ts';
-export { LIGHT_FROM, paintNeedle, paintThread, type Canvas2D, type ViewName } from './painting/paint.ts';
+export {
+  LIGHT_FROM,
+  paintNeedle,
+  paintThread,
+  SINGLY_FROM,
+  type Canvas2D,
+  type ViewName,
+} from './painting/paint.ts';
+export { threadPixels, type ThreadPixels } from './painting/raster.ts';
 export { recipeJob, sameRecipe, takeOverJob, usersOf } from './jobs/recipes.ts';
 export {
   SWATCH_CLOSE,

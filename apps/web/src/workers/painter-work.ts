@@ -24,6 +24,8 @@ import {
   patchesOf,
   pileOver,
   planChange,
+  SINGLY_FROM,
+  threadPixels,
   uniteBounds,
   type Bounds,
   type Canvas2D,
@@ -35,6 +37,7 @@ import {
   type PatchObject,
   type Pile,
   type Plan,
+  type ThreadPixels,
   type ViewName,
 } from '@rosehip/core';
 import * as Comlink from 'comlink';
@@ -92,6 +95,8 @@ const patched = layer();
 const faint = layer();
 const sewn = layer();
 const out = layer();
+/** Pixels on their way to another layer. */
+const passing = layer();
 let plan: Plan | null = null;
 let design: Design | null = null;
 /** The one that came last; its fonts may still be on their way. */
@@ -115,13 +120,13 @@ let stale: Bounds | null = null;
 /** Copies of the sewn layer along the way, so that going back does not begin at the beginning. */
 let copies: { record: number; canvas: OffscreenCanvas }[] = [];
 /** The playhead moves on by so many records, until it has taken so many ms: then what is there is shown. */
-const AT_ONCE = 1500;
+const AT_ONCE = { stroked: 1500, inPixels: 12_000 };
 const AT_MOST = 25;
 /** Before anything was to be seen, what is there after so many ms is shown already. */
 const FIRST = 80;
 /** Between two copies lie so many records at least. */
 const LEAST_BETWEEN = 3000;
-const MOST_COPIES = 24;
+const MOST_COPIES = { stroked: 24, inPixels: 6 };
 /** All copies together hold no more pixels than this. */
 const MOST_COPIED = 40_000_000;
 let version = 0;
@@ -273,7 +278,21 @@ function paintRange(target: Layer, r: PaintRequest, from: number, to: number, ar
   const ctx = target.ctx as unknown as Canvas2D;
   const range = { from, to, area, dimUnderlay: r.dimUnderlay, thread: r.thread, light: r.light };
   if (r.view === 'needle') paintNeedle(ctx, plan, r.scale, range);
-  else paintThread(ctx, plan, r.scale, range);
+  else if (!inPixels(r)) paintThread(ctx, plan, r.scale, range);
+  else layPixels(target, threadPixels(plan, range, r, r.width, r.height));
+}
+
+/** Is thread painted pixel by pixel, many times as fast as a canvas strokes it? Where its ends are not seen, and underlay is not dimmed as a whole. */
+const inPixels = (r: PaintRequest): boolean => r.view === 'cloth' && r.scale < SINGLY_FROM && !r.dimUnderlay;
+
+function layPixels({ ctx }: Layer, thread: ThreadPixels | null): void {
+  if (!thread) return;
+  const { pixels, left, top, width, height } = thread;
+  const { canvas } = passing;
+  [canvas.width, canvas.height] = [width, height];
+  passing.ctx.putImageData(new ImageData(pixels, width, height), 0, 0);
+  ctx.setTransform(1, 0, 0, 1, 0, 0);
+  ctx.drawImage(canvas, left, top);
 }
 
 /** The records of the objects that are worked on; all of them when nothing is dimmed. */
@@ -295,11 +314,15 @@ function goNear(r: PaintRequest): void {
 
 /** Paints the sewn layer on to a record, and copies it along the way. False when the time was over before. */
 function sewOn(p: Plan, r: PaintRequest, to: number, until = Infinity): boolean {
-  const most = Math.min(MOST_COPIES, Math.floor(MOST_COPIED / (r.width * r.height)));
+  const most = Math.min(
+    inPixels(r) ? MOST_COPIES.inPixels : MOST_COPIES.stroked,
+    Math.floor(MOST_COPIED / (r.width * r.height)),
+  );
+  const atOnce = inPixels(r) ? AT_ONCE.inPixels : AT_ONCE.stroked;
   const step = most > 0 ? Math.max(LEAST_BETWEEN, Math.ceil(p.x.length / (most + 1))) : Infinity;
   while (sewnTo < to) {
     if (performance.now() > until) return false;
-    const next = Math.min(to, (Math.floor(sewnTo / step) + 1) * step, sewnTo + AT_ONCE);
+    const next = Math.min(to, (Math.floor(sewnTo / step) + 1) * step, sewnTo + atOnce);
     for (const [first, end] of shares(p, r.focus))
       paintRange(sewn, r, Math.max(sewnTo, first), Math.min(next, end));
     sewnTo = next;

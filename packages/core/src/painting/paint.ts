@@ -33,6 +33,22 @@ export interface Canvas2D {
   fillStyle: unknown;
 }
 
+/** The part of it that thread needs. */
+export type ThreadCanvas = Pick<
+  Canvas2D,
+  | 'save'
+  | 'restore'
+  | 'beginPath'
+  | 'moveTo'
+  | 'lineTo'
+  | 'stroke'
+  | 'globalAlpha'
+  | 'lineWidth'
+  | 'lineCap'
+  | 'lineJoin'
+  | 'strokeStyle'
+>;
+
 export interface PaintRange {
   /** Records from `from` up to but without `to`. */
   from: number;
@@ -78,12 +94,13 @@ function eachStitch(
 }
 
 /** From this many pixels a millimetre on, every stitch is painted by itself, so that its ends can be seen. */
-const SINGLY_FROM = 14;
+export const SINGLY_FROM = 14;
 /** Numbers (four a stitch) painted in one go; less shows better what was sewn later, more is faster. */
 const BATCH = { plain: 1600, thread: 96, single: 0 };
 
-/** Below this many pixels a millimetre nobody sees how a stitch ends. */
+/** Below this many pixels a millimetre nobody sees how a stitch ends, nor stitches shorter than `LEAST` pixels. */
 const TINY = 2.2;
+const LEAST = 0.8;
 
 /** Light falls from the upper left, in degrees clockwise from the top; not from midway, where level and upright are alike. */
 export const LIGHT_FROM = -30;
@@ -108,10 +125,16 @@ const SPREAD = 0.8;
  * edge and highlight would beat against the pixels: they go over into the light that all of it sends together,
  * and there and back of a satin are taken as one direction, as an eye at arm's length sees them.
  */
-export function paintThread(ctx: Canvas2D, plan: Plan, scale: number, range: PaintRange = whole(plan)): void {
+export function paintThread(
+  ctx: ThreadCanvas,
+  plan: Plan,
+  scale: number,
+  range: PaintRange = whole(plan),
+): void {
   ctx.save();
   // Ends and corners of what is a pixel wide cost as much as all the rest.
   const tiny = scale < TINY;
+  const least = (LEAST / scale) ** 2;
   ctx.lineCap = tiny ? 'butt' : 'round';
   ctx.lineJoin = tiny ? 'bevel' : 'round';
   const light = (((range.light ?? LIGHT_FROM) - 90) * Math.PI) / 180;
@@ -158,9 +181,17 @@ export function paintThread(ctx: Canvas2D, plan: Plan, scale: number, range: Pai
     }
     batch = [];
   };
-  eachStitch(plan, range, (a, b) => {
+  const { move } = plan;
+  /** Where the line that comes next begins, and the record up to which it is known. */
+  let [a, known] = [-1, -1];
+  eachStitch(plan, range, (before, b) => {
+    if (before !== known) a = before;
+    known = b;
     const dx = plan.x[b] - plan.x[a];
     const dy = plan.y[b] - plan.y[a];
+    // What takes less than a pixel is one line with the stitch that follows.
+    const goesOn = b + 1 < range.to && move[b + 1] === Move.stitch && plan.object[b + 1] === plan.object[b];
+    if (tiny && goesOn && plan.object[a] === plan.object[b] && dx * dx + dy * dy < least) return;
     if (plan.object[b] !== object) {
       flush();
       object = plan.object[b];
@@ -172,13 +203,16 @@ export function paintThread(ctx: Canvas2D, plan: Plan, scale: number, range: Pai
       twice.x = twice.y = 0;
     }
     // Turned so that the light comes along x; squared as a complex number, which doubles the angle.
-    const [u, v] = [dx * towardsX + dy * towardsY, dy * towardsX - dx * towardsY];
-    const length = Math.hypot(u, v) || 1;
+    const u = dx * towardsX + dy * towardsY;
+    const v = dy * towardsX - dx * towardsY;
+    const length = Math.sqrt(u * u + v * v) || 1;
     const stay = (1 - detail) * 0.75;
     twice.x = stay * twice.x + (u * u - v * v) / length;
     twice.y = stay * twice.y + (2 * u * v) / length;
     // The sine of the angle between thread and light: 1 where light meets the thread squarely.
-    const across = Math.sqrt(Math.max(0, (1 - twice.x / (Math.hypot(twice.x, twice.y) || 1)) / 2));
+    const across = Math.sqrt(
+      Math.max(0, (1 - twice.x / (Math.sqrt(twice.x * twice.x + twice.y * twice.y) || 1)) / 2),
+    );
     const next = Math.min(shades!.body.length - 1, Math.floor(across * shades!.body.length));
     const most = !detail ? BATCH.plain : scale < SINGLY_FROM ? BATCH.thread : BATCH.single;
     const faint = !!range.dimUnderlay && isBeneath(plan.part[b]);
@@ -188,6 +222,7 @@ export function paintThread(ctx: Canvas2D, plan: Plan, scale: number, range: Pai
       dim = faint;
     }
     batch.push(plan.x[a], plan.y[a], plan.x[b], plan.y[b]);
+    a = b;
   });
   flush();
   ctx.restore();
