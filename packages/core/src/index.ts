@@ -296,6 +296,7 @@ export {
   planBuffers,
   recordAt,
   spoolsOf,
+  stitchBounds,
   threadUse,
   useOf,
   type Figures,
@@ -350,6 +351,7 @@ export { paintPicture, pictureArea, type PictureCanvas } from './painting/pictur
 export { HEAT, heatPixels } from './painting/heat.ts';
 
 export { planChange } from './painting/changed.ts';
+export { openPlan, packPlan, type PlanParcel, type ThreadPlan } from './sewing/plan-parcel.ts';
 export {
   lengthCounts,
   marksAlong,

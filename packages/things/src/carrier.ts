@@ -1,12 +1,12 @@
 // A patch or a label under a design: as large as the design wants it, of the design's own cloth.
-import { figuresOf, Move, offsetRegion, type Path, type Plan } from '@rosehip/core';
+import { Move, offsetRegion, stitchBounds, type Path, type ThreadPlan } from '@rosehip/core';
 import { polygonHull } from 'd3-polygon';
 import { box, line } from './paths.ts';
 import { bentPaths, type Bend } from './lay.ts';
 import type { Carrier, Piece } from './thing.ts';
 
 /** What lies around all stitches and nowhere curves inwards, grown by a margin in mm. */
-function around(plan: Plan, margin: number): Path[] {
+function around(plan: ThreadPlan, margin: number): Path[] {
   const points: [number, number][] = [];
   for (let i = 0; i < plan.x.length; i++)
     if (plan.move[i] === Move.stitch) points.push([plan.x[i], plan.y[i]]);
@@ -19,12 +19,12 @@ function around(plan: Plan, margin: number): Path[] {
 }
 
 /** The piece that carries a design, seen as it is bent; null when nothing is sewn. */
-export function carrierPiece({ shape, margin }: Carrier, plan: Plan, bend: Bend): Piece | null {
+export function carrierPiece({ shape, margin }: Carrier, plan: ThreadPlan, bend: Bend): Piece | null {
   if (shape === 'around') {
     const paths = bentPaths(around(plan, margin), bend);
     return paths.length ? { paths, sewn: true, shadow: 2.2 } : null;
   }
-  const { bounds } = figuresOf(plan);
+  const bounds = stitchBounds(plan);
   if (!bounds) return null;
   const [x, y] = [bounds.minX - margin, bounds.minY - margin];
   const [w, h] = [bounds.maxX + margin - x, bounds.maxY + margin - y];

@@ -9,7 +9,7 @@ import {
   translation,
   type PatchObject,
   type Path,
-  type Plan,
+  type ThreadPlan,
   type Point,
 } from '@rosehip/core';
 import { foldIn, foldLines, onSurface } from './surface.ts';
@@ -46,7 +46,7 @@ export function bendOf(thing: Thing, middle: Point, { x, y, turn }: Place): Bend
 }
 
 /** The plan as it is seen there: what is turned away is jumped over. Its other arrays are those of the plan. */
-export function bentPlan(plan: Plan, bend: Bend): Plan {
+export function bentPlan(plan: ThreadPlan, bend: Bend): ThreadPlan {
   const count = plan.x.length;
   const [x, y] = [new Float32Array(count), new Float32Array(count)];
   const move = plan.move.slice();

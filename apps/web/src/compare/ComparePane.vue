@@ -4,7 +4,7 @@ import { useElementSize } from '@vueuse/core';
 import { onBeforeUnmount, shallowRef, useTemplateRef, watch } from 'vue';
 import { recordAt, type Design, type Figures, type Point, type ViewName } from '@rosehip/core';
 import { wheelFactor } from '../parts/viewport.ts';
-import { useChecker, packed } from '../workers/engine.ts';
+import { packed, packedPlan, useChecker } from '../workers/engine.ts';
 import { useView } from '../stores/view.ts';
 import { startPainter } from '../workers/painter.ts';
 
@@ -83,7 +83,7 @@ watch(
       problem.value = '';
       time.value = sewn.plan.time;
       await painter.setDesign(packed(painter, design));
-      await painter.setPlan(sewn.plan);
+      await painter.setPlan(packedPlan(painter, sewn.plan));
       emit('figures', sewn.figures);
       void paint();
     } catch (error) {

@@ -156,8 +156,9 @@ export const useRehearsal = defineStore('rehearsal', () => {
     if (to === 'object') return plan.objects.filter((o) => o.to > o.from).map((o) => o.from);
     if (to === 'hooping') return (plan.hoopings ?? []).map((h) => h.from);
     const out: number[] = [];
-    plan.move.forEach((m, i) => MOVES[to].includes(m) && out.push(i + 1));
-    return out;
+    for (const move of MOVES[to])
+      for (let i = plan.move.indexOf(move); i >= 0; i = plan.move.indexOf(move, i + 1)) out.push(i + 1);
+    return out.sort((a, b) => a - b);
   }
 
   /** Goes to the next or previous place of a sort, or to the plan's end or beginning. */

@@ -1,5 +1,5 @@
 // The engine workers of this page: one that stitches, and one that checks, so that checks never hold up stitches.
-import { DesignSender, type Design, type Parcel } from '@rosehip/core';
+import { DesignSender, packPlan, type Design, type Parcel, type Plan, type PlanParcel } from '@rosehip/core';
 import * as Comlink from 'comlink';
 import type { Engine } from './engine-work.ts';
 
@@ -32,6 +32,20 @@ export const useReader = (): Remote => (reader ??= Comlink.wrap<Engine>((readerW
 export function stopReader(): void {
   readerWorker?.terminate();
   reader = readerWorker = null;
+}
+
+/** The plan that each painter has. */
+const plans = new WeakMap<object, Plan>();
+
+/** A plan on its way to a painter: only what changed since the one before. Every parcel must be sent at once. */
+export function packedPlan(painter: object, plan: Plan): PlanParcel {
+  const parcel = packPlan(plans.get(painter) ?? null, plan);
+  plans.set(painter, plan);
+  const { x, y, move, part, object } = parcel.between;
+  return Comlink.transfer(
+    parcel,
+    [x, y, move, part, object].map(({ buffer }) => buffer as ArrayBuffer),
+  );
 }
 
 /** What each worker of this page has been sent already. */

@@ -23,6 +23,7 @@ import {
   paintThread,
   patchesOf,
   pileOver,
+  openPlan,
   planChange,
   SINGLY_FROM,
   threadPixels,
@@ -36,8 +37,9 @@ import {
   type Parcel,
   type PatchObject,
   type Pile,
-  type Plan,
+  type PlanParcel,
   type ThreadPixels,
+  type ThreadPlan,
   type ViewName,
 } from '@rosehip/core';
 import * as Comlink from 'comlink';
@@ -97,7 +99,7 @@ const sewn = layer();
 const out = layer();
 /** Pixels on their way to another layer. */
 const passing = layer();
-let plan: Plan | null = null;
+let plan: ThreadPlan | null = null;
 let design: Design | null = null;
 /** The one that came last; its fonts may still be on their way. */
 let newest: Design | null = null;
@@ -134,7 +136,7 @@ let version = 0;
 let fresh = true;
 /** Where pile stands over low stitches; null on a cloth without. */
 let pile: Pile | null = null;
-let pileIsOf: Plan | null = null;
+let pileIsOf: ThreadPlan | null = null;
 
 /** What is not yet sewn shows through this faintly. */
 const FAINT = 0.2;
@@ -296,7 +298,7 @@ function layPixels({ ctx }: Layer, thread: ThreadPixels | null): void {
 }
 
 /** The records of the objects that are worked on; all of them when nothing is dimmed. */
-function shares(p: Plan, focus: string[] | null): [number, number][] {
+function shares(p: ThreadPlan, focus: string[] | null): [number, number][] {
   if (!focus) return [[0, p.x.length]];
   return p.objects.filter((o) => focus.includes(originOf(o.id))).map((o) => [o.from, o.to]);
 }
@@ -313,7 +315,7 @@ function goNear(r: PaintRequest): void {
 }
 
 /** Paints the sewn layer on to a record, and copies it along the way. False when the time was over before. */
-function sewOn(p: Plan, r: PaintRequest, to: number, until = Infinity): boolean {
+function sewOn(p: ThreadPlan, r: PaintRequest, to: number, until = Infinity): boolean {
   const most = Math.min(
     inPixels(r) ? MOST_COPIES.inPixels : MOST_COPIES.stroked,
     Math.floor(MOST_COPIED / (r.width * r.height)),
@@ -361,7 +363,7 @@ function repaint(layer: Layer, r: PaintRequest, area: Bounds, shares: readonly [
 }
 
 /** Lays everything, sewn or not, on the faint layer. */
-function paintFaint(p: Plan, r: PaintRequest): void {
+function paintFaint(p: ThreadPlan, r: PaintRequest): void {
   clear(faint, r);
   // With nothing dimmed, all that is to be sewn is the sewn layer at its end: its copies are made by the way.
   if (r.focus) return paintRange(faint, r, 0, p.x.length);
@@ -392,7 +394,7 @@ function paintPatches(r: PaintRequest): void {
 }
 
 /** Loops of the cloth over what is sewn too thinly to press them down. */
-function paintLoops(p: Plan, r: PaintRequest): void {
+function paintLoops(p: ThreadPlan, r: PaintRequest): void {
   if (!design || !hasPile(design.cloth)) return;
   if (pileIsOf !== p) pile = pileOver(p);
   pileIsOf = p;
@@ -463,9 +465,9 @@ const painter = {
     heat = null;
   },
 
-  setPlan(next: Plan): void {
+  setPlan(parcel: PlanParcel): void {
     const before = plan;
-    plan = next;
+    const next = (plan = openPlan(before, parcel));
     if (!before) return void version++;
     // What stands in the layers is still right but for where the thread is another one.
     const change = planChange(before, next);

@@ -1,6 +1,6 @@
 // Paints a design on the thing that it is tried on. A part of the painter, loaded when something is tried on.
 import {
-  figuresOf,
+  stitchBounds,
   hasPile,
   OWN_PHOTO,
   paintPatch,
@@ -11,7 +11,7 @@ import {
   type Bounds,
   type Design,
   type PatchObject,
-  type Plan,
+  type ThreadPlan,
   type Point,
   type TryOn,
 } from '@rosehip/core';
@@ -51,7 +51,7 @@ export interface TryOnRequest {
 /** What the painter knows. */
 export interface TryOnParts {
   design: Design;
-  plan: Plan | null;
+  plan: ThreadPlan | null;
   prints: ReadonlyMap<string, ImageBitmap | null>;
   photo: ImageBitmap | null;
 }
@@ -75,7 +75,7 @@ function canvasOf(width: number, height: number): Context {
 /** The design that is laid on a thing, as many times as its places say. */
 interface Laid extends TryOnParts {
   thing: Thing;
-  plan: Plan;
+  plan: ThreadPlan;
   /** Middle of its stitches, in mm. */
   middle: Point;
   patches: PatchObject[];
@@ -111,7 +111,7 @@ function paintCopy(
 function threadLayer(thing: Thing, r: TryOnRequest, area: Bounds, parts: TryOnParts): Context {
   const layer = canvasOf(r.width, r.height);
   const { plan, design } = parts;
-  const bounds = plan && figuresOf(plan).bounds;
+  const bounds = plan && stitchBounds(plan);
   if (!plan || !bounds) return layer;
   const laid: Laid = { ...parts, thing, plan, middle: middleOf(bounds), patches: patchesOf(design) };
   const size = { width: bounds.maxX - bounds.minX, height: bounds.maxY - bounds.minY };

@@ -2,7 +2,7 @@
 import { emptyBounds, growBounds, type Bounds } from '../geometry/points.ts';
 import { THREAD_WIDTH } from '../materials/machine.ts';
 import type { Thread } from '../materials/threads.ts';
-import type { Plan } from '../sewing/plan.ts';
+import type { ThreadPlan } from '../sewing/plan-parcel.ts';
 
 /** Thread, with its light and shade, reaches so far from its stitch, in mm. */
 const REACH = 2 * THREAD_WIDTH;
@@ -19,7 +19,7 @@ export interface PlanChange {
 const sameThread = (a: Thread, b: Thread): boolean => a.colour === b.colour && a.weight === b.weight;
 
 /** Are two objects of plans sewn with the same thread? Told once for each pair. */
-function sameThreads(a: Plan, b: Plan): (i: number, j: number) => boolean {
+function sameThreads(a: ThreadPlan, b: ThreadPlan): (i: number, j: number) => boolean {
   if (a.threadWidth !== b.threadWidth) return () => false;
   const known = new Map<number, boolean>();
   return (i, j) => {
@@ -35,7 +35,7 @@ function sameThreads(a: Plan, b: Plan): (i: number, j: number) => boolean {
 }
 
 /** So many records in a row are the same, from `i` and `j` on in steps of 1 or −1. */
-function sameRun(a: Plan, i: number, b: Plan, j: number, step: 1 | -1, most: number): number {
+function sameRun(a: ThreadPlan, i: number, b: ThreadPlan, j: number, step: 1 | -1, most: number): number {
   const same = sameThreads(a, b);
   // Plans are long, and looked through after every edit: their arrays are taken out of them once.
   const { x: ax, y: ay, move: am, part: ap, object: ao } = a;
@@ -57,7 +57,7 @@ function sameRun(a: Plan, i: number, b: Plan, j: number, step: 1 | -1, most: num
  * How two plans differ; null when nothing does. Records are compared from both ends, so what changed in two places takes
  * in what lies between.
  */
-export function planChange(before: Plan, after: Plan): PlanChange | null {
+export function planChange(before: ThreadPlan, after: ThreadPlan): PlanChange | null {
   const [n, m] = [before.x.length, after.x.length];
   const from = sameRun(before, 0, after, 0, 1, Math.min(n, m));
   const end = sameRun(before, n - 1, after, m - 1, -1, Math.min(n, m) - from);

@@ -3,7 +3,8 @@
 // The canvas is taken as it is: the caller sets a transform that maps millimetres to pixels and tells the scale.
 import type { Bounds } from '../geometry/points.ts';
 import { Move } from '../sewing/moves.ts';
-import { threadWidthIn, type Plan } from '../sewing/plan.ts';
+import { threadWidthIn } from '../sewing/plan.ts';
+import type { ThreadPlan } from '../sewing/plan-parcel.ts';
 import { Part } from '../stitches/thread.ts';
 import { mixed, readable, shadesOf, type Shades } from './shades.ts';
 
@@ -68,14 +69,14 @@ const DIM = 0.22;
 
 const isBeneath = (part: number): boolean => part === Part.underlay || part === Part.travel;
 
-const whole = (plan: Plan): PaintRange => ({ from: 0, to: plan.x.length });
+const whole = (plan: ThreadPlan): PaintRange => ({ from: 0, to: plan.x.length });
 
 /** Half the width of what is painted about a stitch, with room to spare, in mm. */
 const REACH = 0.5;
 
 /** Calls `stitch` for every stitch of the range that reaches into its area, with the records it joins. */
 function eachStitch(
-  { x, y, move, object, objects }: Plan,
+  { x, y, move, object, objects }: ThreadPlan,
   { from, to, area, thread }: PaintRange,
   stitch: (from: number, to: number) => void,
 ): void {
@@ -127,7 +128,7 @@ const SPREAD = 0.8;
  */
 export function paintThread(
   ctx: ThreadCanvas,
-  plan: Plan,
+  plan: ThreadPlan,
   scale: number,
   range: PaintRange = whole(plan),
 ): void {
@@ -229,7 +230,12 @@ export function paintThread(
 }
 
 /** Every stitch as a line; needle points as dots where there is room; jumps dashed; trims marked. */
-export function paintNeedle(ctx: Canvas2D, plan: Plan, scale: number, range: PaintRange = whole(plan)): void {
+export function paintNeedle(
+  ctx: Canvas2D,
+  plan: ThreadPlan,
+  scale: number,
+  range: PaintRange = whole(plan),
+): void {
   ctx.save();
   ctx.lineCap = 'round';
   const px = 1 / scale;
@@ -274,7 +280,7 @@ export function paintNeedle(ctx: Canvas2D, plan: Plan, scale: number, range: Pai
 }
 
 /** Jumps as dashed lines, trims as small crosses. */
-function paintMarks(ctx: Canvas2D, plan: Plan, px: number, { from, to }: PaintRange): void {
+function paintMarks(ctx: Canvas2D, plan: ThreadPlan, px: number, { from, to }: PaintRange): void {
   ctx.strokeStyle = '#b7791f';
   ctx.lineWidth = 1.2 * px;
   ctx.setLineDash([4 * px, 4 * px]);

@@ -1,7 +1,7 @@
 // Pile of towelling and fleece: little loops on the cloth, and over stitches that are too few to press it down.
 import type { Bounds } from '../geometry/points.ts';
 import { Move } from '../sewing/moves.ts';
-import type { Plan } from '../sewing/plan.ts';
+import type { ThreadPlan } from '../sewing/plan-parcel.ts';
 import type { Canvas2D } from './paint.ts';
 import { mixed } from './shades.ts';
 
@@ -79,7 +79,7 @@ export interface Pile {
  * Finds where too little thread lies to press the pile down: a single line sinks in, a mesh of lines all about
  * holds it. Null when nothing is sewn.
  */
-export function pileOver({ x, y, move }: Plan): Pile | null {
+export function pileOver({ x, y, move }: ThreadPlan): Pile | null {
   let [minX, minY, maxX, maxY] = [Infinity, Infinity, -Infinity, -Infinity];
   for (let i = 0; i < x.length; i++) {
     minX = Math.min(minX, x[i]);

@@ -1,6 +1,6 @@
 // Thread straight into pixels: what is a few pixels wide and there by the hundred thousand takes a canvas far longer.
 import { boundsMeet, emptyBounds, growBounds, type Bounds } from '../geometry/points.ts';
-import type { Plan } from '../sewing/plan.ts';
+import type { ThreadPlan } from '../sewing/plan-parcel.ts';
 import { paintThread, type PaintRange, type ThreadCanvas } from './paint.ts';
 
 /** A part of a canvas, in its pixels. */
@@ -58,7 +58,7 @@ const shared = (a: Bounds, b: Bounds): Bounds | null =>
 
 /** The thread of a range as it is seen on a canvas of so many pixels; null when none of it is. */
 export function threadPixels(
-  plan: Plan,
+  plan: ThreadPlan,
   range: PaintRange,
   map: PixelMap,
   width: number,

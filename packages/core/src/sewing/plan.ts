@@ -43,7 +43,10 @@ export interface Plan {
 }
 
 /** How wide the thread with this code lies in a plan, in mm. */
-export function threadWidthIn({ threads, threadWidth }: Plan, code: string): number {
+export function threadWidthIn(
+  { threads, threadWidth }: Pick<Plan, 'threads' | 'threadWidth'>,
+  code: string,
+): number {
   const { weight } = threads[code];
   return weight === undefined ? (threadWidth ?? THREAD_WIDTH) : threadWidthOf(weight);
 }
@@ -231,10 +234,16 @@ export function useOf(
   return { stitches, metres: mm / 1000, seconds: (time[to - 1] ?? 0) - (from ? time[from - 1] : 0) };
 }
 
+/** The box about all needle points of stitches, in mm; null without any. */
+export function stitchBounds({ x, y, move }: Pick<Plan, 'x' | 'y' | 'move'>): Bounds | null {
+  const b = emptyBounds();
+  for (let i = 0; i < x.length; i++) if (move[i] === Move.stitch) growBounds(b, x[i], y[i]);
+  return b.minX <= b.maxX ? b : null;
+}
+
 /** Counts, size and sewing time of a plan. */
 export function figuresOf(plan: Plan): Figures {
   const counts = [0, 0, 0, 0, 0];
-  const b = emptyBounds();
   let shortest = Infinity;
   let longest = 0;
   let thread = 0;
@@ -242,13 +251,13 @@ export function figuresOf(plan: Plan): Figures {
   for (let i = 0; i < x.length; i++) {
     counts[move[i]]++;
     if (move[i] !== Move.stitch) continue;
-    growBounds(b, x[i], y[i]);
     const d = i ? lengthOf(x[i] - x[i - 1], y[i] - y[i - 1]) : lengthOf(x[i], y[i]);
     if (d < shortest) shortest = d;
     if (d > longest) longest = d;
     thread += d;
   }
   const any = counts[Move.stitch] > 0;
+  const b = stitchBounds(plan);
   return {
     stitches: counts[Move.stitch],
     jumps: counts[Move.jump],
@@ -256,9 +265,9 @@ export function figuresOf(plan: Plan): Figures {
     colourChanges: counts[Move.change],
     stops: counts[Move.stop],
     seconds: plan.time.at(-1) ?? 0,
-    bounds: any ? b : null,
-    width: any ? b.maxX - b.minX : 0,
-    height: any ? b.maxY - b.minY : 0,
+    bounds: b,
+    width: b ? b.maxX - b.minX : 0,
+    height: b ? b.maxY - b.minY : 0,
     threads: spoolsOf(plan.objects),
     shortest: any ? shortest : 0,
     longest,

@@ -77,6 +77,7 @@ export function usePainted(
     if (!width || !height) return;
     painting = true;
     settled.value = false;
+    let rounds = 0;
     try {
       do {
         again = false;
@@ -89,7 +90,8 @@ export function usePainted(
           draw();
         }
         const done = painted?.done ?? true;
-        if (again && done) await rest(performance.now() - asked);
+        // A hand that moves on and on leaves room for others; a single step need not wait.
+        if (again && done && rounds++) await rest(performance.now() - asked);
         again ||= !done;
       } while (again);
       settled.value = true;

@@ -3,7 +3,7 @@ import * as Comlink from 'comlink';
 import { watch } from 'vue';
 import { everyLeaf } from '@rosehip/core';
 import { useBench } from '../../stores/bench/bench.ts';
-import { packed } from '../../workers/engine.ts';
+import { packed, packedPlan } from '../../workers/engine.ts';
 import type { PainterHandle } from '../../workers/painter.ts';
 import { useHoopings } from '../hoopings.ts';
 import { decodePicture } from '../read-picture.ts';
@@ -50,7 +50,7 @@ export function usePainterTold(
     shownPlan,
     async (plan) => {
       if (!plan) return;
-      await painter.setPlan(plan);
+      await painter.setPlan(packedPlan(painter, plan));
       paint();
     },
     { immediate: true },

@@ -80,11 +80,17 @@ export function blocksByItem(plan: Plan): Map<string, Share> {
 export function marksOf(plan: Plan): Mark[] {
   const out: Mark[] = [];
   let before: MarkKind | undefined;
-  for (let i = 0; i < plan.move.length; i++) {
-    const tie = plan.move[i] === Move.stitch && plan.part[i] === Part.tie;
-    const kind = tie ? 'tie' : MARKS[plan.move[i]];
+  const { move, part, time } = plan;
+  for (let i = 0; i < move.length; i++) {
+    const stitch = move[i] === Move.stitch;
+    // Nearly all are plain stitches: nothing is looked up for them.
+    if (stitch && part[i] !== Part.tie) {
+      before = undefined;
+      continue;
+    }
+    const kind = stitch ? 'tie' : MARKS[move[i]];
     if (kind && !(kind === before && (kind === 'jump' || kind === 'tie')))
-      out.push({ kind, at: ((i ? plan.time[i - 1] : 0) + plan.time[i]) / 2 });
+      out.push({ kind, at: ((i ? time[i - 1] : 0) + time[i]) / 2 });
     before = kind;
   }
   return out;
