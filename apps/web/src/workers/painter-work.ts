@@ -22,8 +22,8 @@ import {
   paintPileOver,
   paintThread,
   patchesOf,
-  pileOver,
   openPlan,
+  pileOver,
   planChange,
   SINGLY_FROM,
   threadPixels,
@@ -121,14 +121,14 @@ let sewnTo = 0;
 let stale: Bounds | null = null;
 /** Copies of the sewn layer along the way, so that going back does not begin at the beginning. */
 let copies: { record: number; canvas: OffscreenCanvas }[] = [];
-/** The playhead moves on by so many records, until it has taken so many ms: then what is there is shown. */
-const AT_ONCE = { stroked: 1500, inPixels: 12_000 };
+/** The playhead moves on by so many records at once, and leaves at most so many copies: thread laid in pixels is soon there again. */
+const PACES = { stroked: { atOnce: 1500, copies: 24 }, inPixels: { atOnce: 12_000, copies: 6 } };
+/** When it has taken so many ms, what is there is shown. */
 const AT_MOST = 25;
 /** Before anything was to be seen, what is there after so many ms is shown already. */
 const FIRST = 80;
 /** Between two copies lie so many records at least. */
 const LEAST_BETWEEN = 3000;
-const MOST_COPIES = { stroked: 24, inPixels: 6 };
 /** All copies together hold no more pixels than this. */
 const MOST_COPIED = 40_000_000;
 let version = 0;
@@ -284,7 +284,7 @@ function paintRange(target: Layer, r: PaintRequest, from: number, to: number, ar
   else layPixels(target, threadPixels(plan, range, r, r.width, r.height));
 }
 
-/** Is thread painted pixel by pixel, many times as fast as a canvas strokes it? Where its ends are not seen, and underlay is not dimmed as a whole. */
+/** Is thread painted pixel by pixel, some times as fast as a canvas strokes it? Where its ends are not seen, and underlay is not dimmed as a whole. */
 const inPixels = (r: PaintRequest): boolean => r.view === 'cloth' && r.scale < SINGLY_FROM && !r.dimUnderlay;
 
 function layPixels({ ctx }: Layer, thread: ThreadPixels | null): void {
@@ -316,11 +316,8 @@ function goNear(r: PaintRequest): void {
 
 /** Paints the sewn layer on to a record, and copies it along the way. False when the time was over before. */
 function sewOn(p: ThreadPlan, r: PaintRequest, to: number, until = Infinity): boolean {
-  const most = Math.min(
-    inPixels(r) ? MOST_COPIES.inPixels : MOST_COPIES.stroked,
-    Math.floor(MOST_COPIED / (r.width * r.height)),
-  );
-  const atOnce = inPixels(r) ? AT_ONCE.inPixels : AT_ONCE.stroked;
+  const { atOnce, copies: many } = inPixels(r) ? PACES.inPixels : PACES.stroked;
+  const most = Math.min(many, Math.floor(MOST_COPIED / (r.width * r.height)));
   const step = most > 0 ? Math.max(LEAST_BETWEEN, Math.ceil(p.x.length / (most + 1))) : Infinity;
   while (sewnTo < to) {
     if (performance.now() > until) return false;

@@ -1,6 +1,5 @@
 // Paints a design on the thing that it is tried on. A part of the painter, loaded when something is tried on.
 import {
-  stitchBounds,
   hasPile,
   OWN_PHOTO,
   paintPatch,
@@ -8,6 +7,7 @@ import {
   paintThread,
   patchesOf,
   pileOver,
+  stitchBounds,
   type Bounds,
   type Design,
   type PatchObject,
