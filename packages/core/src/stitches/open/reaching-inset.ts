@@ -1,6 +1,7 @@
 // A region drawn in from its edge so that nothing of it is lost: where it is too narrow for that, less.
 import { boundsMeet } from '../../geometry/points.ts';
 import { intersect, offsetRegion, subtract, unite } from '../../geometry/clip.ts';
+import { edgeParts } from './parting.ts';
 import { polygonArea, regionArea, ringBounds, type Polygon, type Region } from '../../geometry/region.ts';
 
 /** In narrow parts the line is drawn in by these shares, down to so many mm, and by so many in hairlines. */
@@ -11,6 +12,10 @@ const HAIR = 0.05;
 const LEAST_SHARE = 0.12;
 /** A part that is farther from the wide ones than this, in insets, is more than a corner. */
 const BEYOND = 2.6;
+/** The edge beside such a part is farther from the line than this: the part itself is less than one inset from its edge. */
+const BESIDE = 1.42;
+/** The edge is asked so often for that, in insets. */
+const ASKED = 0.3;
 
 /**
  * The polygon drawn in by `wanted` mm. What is too narrow for that (a neck, the teeth of a comb, a sliver) is drawn in
@@ -22,6 +27,7 @@ export function reachingInset(polygon: Polygon, wanted: number): Region {
   let reached = offsetRegion([polygon], -inset);
   // Hardly anything left: the whole shape is narrow, or a dot.
   while (inset > NARROW && regionArea(reached) < least) reached = offsetRegion([polygon], -(inset /= 2));
+  if (reached.length === 1 && !edgeParts([polygon], reached, BESIDE * inset, ASKED * inset)) return reached;
   const insets = [...SHARES.map((share) => share * inset).filter((d) => d > NARROW), NARROW, HAIR];
   for (const d of insets.filter((d) => d < inset)) {
     // What lies farther from the line than it should: without corners, which lie just beyond.

@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import { expect, test } from 'vitest';
 import { GALLERY } from '../../../../test/gallery.ts';
 import { findCrossing } from '../uncross.ts';
@@ -29,6 +30,44 @@ test.each(shapes)(
     }
   },
 );
+
+test('a channel with no room for one ring more has a line in its middle', () => {
+  fc.assert(
+    fc.property(
+      fc.double({ min: 2.4, max: 2.9, noNaN: true }),
+      fc.integer({ min: 5, max: 20 }),
+      (wide, long) => {
+        const w = (wide * SPACING) / 2;
+        const [polygon] = outlineRegion({
+          kind: 'path',
+          paths: [
+            {
+              closed: true,
+              points: [
+                { x: -30 - long, y: -15 },
+                { x: -long, y: -15 },
+                { x: -long, y: -w },
+                { x: long, y: -w },
+                { x: long, y: -15 },
+                { x: long + 30, y: -15 },
+                { x: long + 30, y: 15 },
+                { x: long, y: 15 },
+                { x: long, y: w },
+                { x: -long, y: w },
+                { x: -long, y: 15 },
+                { x: -30 - long, y: 15 },
+              ],
+            },
+          ],
+        });
+        const nearest = Math.min(
+          ...levelRings(polygon, SPACING).map(({ edges }) => edges.nearest(0, 0, 100)!.distance),
+        );
+        expect(nearest).toBeLessThan(0.4 * SPACING);
+      },
+    ),
+  );
+});
 
 test('a branch of several rings has one door', () => {
   // Five petals of four to five rings each about a small middle.

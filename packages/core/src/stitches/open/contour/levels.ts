@@ -3,6 +3,7 @@ import { bandRegion, cropLines, offsetRegion, subtract } from '../../../geometry
 import { DisjointSets } from '../../../geometry/disjoint-sets.ts';
 import { EdgeIndex } from '../../../geometry/edge-index.ts';
 import { reversed, type Line } from '../../../geometry/polyline.ts';
+import { edgeParts } from '../parting.ts';
 import { reachingInset } from '../reaching-inset.ts';
 import { ringArea, ringsOf, type Polygon, type Region, type Ring } from '../../../geometry/region.ts';
 
@@ -33,6 +34,10 @@ const BESIDE = 5;
 const LEAST_RING = 1.2;
 /** Where the next ring has no room, one lies so far inside all the same, in spacings, if it keeps as far from others. */
 const MIDDLE = 0.66;
+/** Beside one, the edges of two levels are farther apart than this, in spacings; elsewhere only at corners. */
+const PARTING = 1.45;
+/** The edge is asked so often for that, in spacings. */
+const ASKED = 0.4;
 /** Such a ring is at least so long, in spacings. */
 const LEAST_MIDDLE = 4;
 /** Guide lines end at least so far from the edge, in spacings: the thread passes there. */
@@ -90,7 +95,8 @@ export function levelRings(polygon: Polygon, spacing: number): LevelRing[] {
   for (let level = 1; region.length; level++) {
     const next = offsetRegion(region, -spacing);
     for (const p of next) add(p, level, LEAST_RING);
-    for (const p of middles(region, next, spacing)) add(p, level, LEAST_MIDDLE);
+    if (!next.length || edgeParts(region, next, PARTING * spacing, ASKED * spacing))
+      for (const p of middles(region, next, spacing)) add(p, level, LEAST_MIDDLE);
     region = next;
   }
   return out;

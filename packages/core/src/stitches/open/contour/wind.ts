@@ -6,9 +6,9 @@
 // (Zhao et al. 2016). Nothing crosses, because every link lies between two neighbouring rings.
 import type { EdgeIndex } from '../../../geometry/edge-index.ts';
 import { boundsMeet, lerp, type Point } from '../../../geometry/points.ts';
-import { lengthOf, pointsOf, type Line } from '../../../geometry/polyline.ts';
+import { coordsOf, lengthOf, pointsOf, type Line } from '../../../geometry/polyline.ts';
 import { ringBounds } from '../../../geometry/region.ts';
-import { findCrossing, uncrossed } from '../uncross.ts';
+import { untangled } from '../uncross.ts';
 import { closest, type LevelRing, type Neighbours } from './levels.ts';
 import { addBranch } from './branch.ts';
 import { at, count, nearestPoint, Web } from './web.ts';
@@ -406,12 +406,6 @@ function addBranches(
   }
 }
 
-/** Where rings nearly touch, a neck may reach over the next line. */
-function withoutCrossings(line: Line, spacing: number): Line {
-  const points = uncrossed(pointsOf(line.coords), spacing / 2);
-  return { coords: Float64Array.from(points.flatMap((p) => [p.x, p.y])), closed: false };
-}
-
 /** One line wound through a chain of rings, and what can be joined to it; how much of the rings' length it is. */
 interface Wound {
   line: Line;
@@ -440,10 +434,11 @@ function woundAlong(
   const taken = new Set([...inward, ...outward]);
   if (branches) addBranches(web, rings, tree, taken, spacing);
   addAllByNecks(web, rings, tree, taken, spacing);
-  const line = withoutCrossings(web.lineFrom(begin), spacing);
+  // Where rings nearly touch, a neck may reach over the next line.
+  const { points, tangled } = untangled(pointsOf(web.lineFrom(begin).coords), spacing / 2);
   // Where a door fell into a place too odd for it, necks do.
-  if (branches && findCrossing(pointsOf(line.coords), spacing))
-    return woundAlong(rings, tree, { inward, outward }, spacing, from, false);
+  if (branches && tangled) return woundAlong(rings, tree, { inward, outward }, spacing, from, false);
+  const line = { coords: coordsOf(points), closed: false };
   const all = rings.reduce((sum, ring) => sum + ring.length, 0);
   return { line, taken, share: lengthOf(line) / all };
 }
