@@ -9,7 +9,7 @@ import type { TreeLine } from './tree-line.ts';
 const FAR = 1;
 const BARE = 0.05;
 /** … or comes out of the shape by more than this, in mm, does not do. */
-const OUT = 0.2;
+const OUT = 0.15;
 /** One that leaves any cloth farther away than this, in spacings, does only if there is no better one … */
 const FARTHEST = 1.6;
 /** … unless that lies so near to the edge, in spacings, as in a pointed tip. */

@@ -273,7 +273,7 @@ export function withoutKinks(line: Coords, spacing: number, closed: boolean, edg
       for (const k of [a, b]) keepInside(next, k / 2, KINK_ROOM * spacing, MOST * spacing, edges);
     }
     if (!found) break;
-    p = evenly(next, step, closed);
+    p = backInside(evenly(next, step, closed), spacing, edges);
   }
   return p;
 }
@@ -309,7 +309,27 @@ export function faired(line: Coords, spacing: number, closed: boolean, edges: Ed
       }
       p = next;
     }
-  for (let i = 0; i < n; i++)
+  return backInside(p, spacing, edges);
+}
+
+/** The line whose points outside the shape go back into it, in place: chords of a bent line reach over an edge that juts in. */
+export function backInside(p: Coords, spacing: number, edges: EdgeIndex): Coords {
+  for (let i = 0; i < p.length / 2; i++)
     if (!edges.inside(p[2 * i], p[2 * i + 1])) keepInside(p, i, spacing / 2, MOST * spacing, edges);
   return p;
+}
+
+/** The line with a point more, inside the shape, wherever the middle of a chord between two points lies outside. */
+export function chordsInside(p: Coords, closed: boolean, spacing: number, edges: EdgeIndex): Coords {
+  const n = p.length / 2;
+  const out: number[] = [];
+  for (let i = 0; i < n; i++) {
+    out.push(p[2 * i], p[2 * i + 1]);
+    if (i === n - 1 && !closed) break;
+    const j = (i + 1) % n;
+    const middle = Float64Array.of((p[2 * i] + p[2 * j]) / 2, (p[2 * i + 1] + p[2 * j + 1]) / 2);
+    if (edges.inside(middle[0], middle[1])) continue;
+    out.push(...backInside(middle, spacing, edges));
+  }
+  return Float64Array.from(out);
 }

@@ -6,6 +6,7 @@ import type { Point } from '../../../geometry/points.ts';
 import type { Coords } from '../../../geometry/polyline.ts';
 import { turnAt } from '../../run-points.ts';
 import { cornersCut } from './curve.ts';
+import { backInside, chordsInside } from './relax.ts';
 import { stillStraight, straights } from './straights.ts';
 
 /** Stretches longer than this are bent, in spacings. */
@@ -105,10 +106,10 @@ class Bending {
     return clear >= room || clear >= this.clearance(p[2 * i], p[2 * i + 1], room);
   }
 
-  /** How far a place is from the edge, up to `most` mm; less than 0 outside, where it is near. */
+  /** How far a place is from the edge, up to `most` mm; less than 0 outside. */
   private clearance(x: number, y: number, most: number): number {
     const away = this.edges.nearest(x, y, most)?.distance ?? most;
-    return away < most && !this.edges.inside(x, y) ? -away : away;
+    return this.edges.inside(x, y) ? away : -away;
   }
 
   /** Moves points as told, three numbers each, unless the line would turn sharply at one of them. */
@@ -186,7 +187,7 @@ export function swayed(
   edges: EdgeIndex,
   manner: keyof typeof MANNERS,
 ): Coords {
-  const p = cornersCut(line, closed);
+  const p = Float64Array.from(backInside(cornersCut(line, closed), spacing, edges));
   const bending = new Bending(p, spacing, closed, edges, MANNERS[manner]);
   for (let round = 0; round < ROUNDS; round++) {
     const all = straights(p, closed, LONG * spacing);
@@ -196,5 +197,5 @@ export function swayed(
     for (const stretch of all)
       if (stillStraight(p, closed, stretch)) bending.bend(stretch.from, stretch.to, points);
   }
-  return p;
+  return chordsInside(backInside(p, spacing, edges), closed, spacing, edges);
 }
