@@ -351,7 +351,7 @@ export { paintPicture, pictureArea, type PictureCanvas } from './painting/pictur
 export { HEAT, heatPixels } from './painting/heat.ts';
 
 export { planChange } from './painting/changed.ts';
-export { openPlan, packPlan, type PlanParcel, type ThreadPlan } from './sewing/plan-parcel.ts';
+export { openPlan, packPlan, parcelBuffers, type PlanParcel, type ThreadPlan } from './sewing/plan-parcel.ts';
 export {
   lengthCounts,
   marksAlong,

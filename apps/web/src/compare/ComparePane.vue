@@ -4,7 +4,7 @@ import { useElementSize } from '@vueuse/core';
 import { onBeforeUnmount, shallowRef, useTemplateRef, watch } from 'vue';
 import { recordAt, type Design, type Figures, type Point, type ViewName } from '@rosehip/core';
 import { wheelFactor } from '../parts/viewport.ts';
-import { packed, packedPlan, useChecker } from '../workers/engine.ts';
+import { packed, packedPlan, sewnBy, useChecker } from '../workers/engine.ts';
 import { useView } from '../stores/view.ts';
 import { startPainter } from '../workers/painter.ts';
 
@@ -78,7 +78,7 @@ watch(
   async ([design, machine]) => {
     if (!design) return;
     try {
-      const sewn = await useChecker().sew(packed(useChecker(), design), machine, []);
+      const sewn = await sewnBy(useChecker(), design, machine, []);
       if (props.design !== design) return;
       problem.value = '';
       time.value = sewn.plan.time;

@@ -15,7 +15,7 @@ import {
   type SettingValue,
 } from '@rosehip/core';
 import { fontsShelved } from './fonts.ts';
-import { stopEngine, useChecker, useEngine, packed } from '../workers/engine.ts';
+import { stopEngine, useChecker, useEngine, packed, packedPlan, sewnBy } from '../workers/engine.ts';
 import { rest } from '../workers/rest.ts';
 import { useBench } from './bench/bench.ts';
 import { useSettings } from './settings.ts';
@@ -86,12 +86,7 @@ export const useSewing = defineStore('sewing', () => {
       const patience = setTimeout(() => (asking.value = true), ASK_AFTER);
       at = null;
       try {
-        const work = useEngine().sew(
-          packed(useEngine(), now),
-          settings.machineId,
-          stillOut(now),
-          tellProgress,
-        );
+        const work = sewnBy(useEngine(), now, settings.machineId, stillOut(now), tellProgress);
         const sewn = await Promise.race([work, new Promise<null>((end) => (giveUp = () => end(null)))]);
         if (!sewn) {
           const item = at === null ? null : findItem(now, originOf(at));
@@ -172,7 +167,12 @@ export const useSewing = defineStore('sewing', () => {
       if (!design || !plan.value) break;
       try {
         // The plan as the engine made it: nothing is stitched a second time.
-        const report = await useChecker().check(packed(useChecker(), design), plan.value, settings.machineId);
+        const report = await useChecker().check(
+          packed(useChecker(), design),
+          packedPlan(useChecker(), plan.value),
+          plan.value.time,
+          settings.machineId,
+        );
         if (planned.value === null) break; // the bench was left meanwhile
         findings.value = report.findings;
         layers.value = report.layers;

@@ -25,6 +25,9 @@ import {
   paintThread,
   patchesOf,
   pictureArea,
+  openPlan,
+  packPlan,
+  parcelBuffers,
   planBuffers,
   putInOrder,
   readAnyFile,
@@ -54,6 +57,8 @@ import {
   type Parcel,
   type PictureCanvas,
   type Plan,
+  type PlanParcel,
+  type ThreadPlan,
   type PlainOutline,
   type Readings,
   type Recipe,
@@ -87,7 +92,10 @@ import { blobOf } from '../parts/data-url.ts';
 import { fontFor, fontsOf, lookAgain } from './fonts.ts';
 
 export interface Sewn {
-  plan: Plan;
+  /** The plan, by what it has of the last that this engine sewed, … */
+  parcel: PlanParcel;
+  /** … and when each of its records is done, in seconds. */
+  time: Float32Array;
   figures: Figures;
   /** What settings that are left to the engine come to, by object and name. */
   chosen: Record<string, Record<string, SettingValue>>;
@@ -120,8 +128,9 @@ export interface PictureOptions {
   area: 'stitches' | 'hoop';
 }
 
-const handOver = (plan: Plan, more: object = {}): Sewn =>
-  Comlink.transfer({ plan, ...more } as Sewn, planBuffers(plan));
+/** The plan that was sewn last, and the one that was checked last, as they went to the page and came from it. */
+let sewnLast: ThreadPlan | null = null;
+let checkedLast: ThreadPlan | null = null;
 
 type PlainObject = DesignObject<PlainOutline>;
 
@@ -243,16 +252,23 @@ const engine = {
         onObject(object, of, id);
       },
     });
-    return handOver(plan, {
+    const { time, ...thread } = plan;
+    const packed = packPlan(sewnLast, thread);
+    sewnLast = thread;
+    const sewn: Sewn = {
+      parcel: packed,
+      time,
       figures: figuresOf(plan),
       chosen: chosenIn(design),
       hooped: things,
       took: performance.now() - start,
-    });
+    };
+    return Comlink.transfer(sewn, [time.buffer as ArrayBuffer, ...parcelBuffers(packed)]);
   },
 
   /** Runs every check on a design and the plan that was made of it, and counts the thread's layers. */
-  async check(parcel: Parcel, plan: Plan, machine: string): Promise<CheckReport> {
+  async check(parcel: Parcel, sewn: PlanParcel, time: Float32Array, machine: string): Promise<CheckReport> {
+    const plan = { ...(checkedLast = openPlan(checkedLast, sewn)), time };
     const design = await opened(parcel);
     const findings = findingsOf(design, plan, machineById(machine));
     const layers = layersOver(plan);

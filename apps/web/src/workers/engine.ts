@@ -1,7 +1,17 @@
 // The engine workers of this page: one that stitches, and one that checks, so that checks never hold up stitches.
-import { DesignSender, packPlan, type Design, type Parcel, type Plan, type PlanParcel } from '@rosehip/core';
+import {
+  DesignSender,
+  openPlan,
+  packPlan,
+  parcelBuffers,
+  type Design,
+  type Parcel,
+  type Plan,
+  type PlanParcel,
+  type ThreadPlan,
+} from '@rosehip/core';
 import * as Comlink from 'comlink';
-import type { Engine } from './engine-work.ts';
+import type { Engine, Sewn } from './engine-work.ts';
 
 type Remote = Comlink.Remote<Engine>;
 
@@ -34,18 +44,41 @@ export function stopReader(): void {
   reader = readerWorker = null;
 }
 
-/** The plan that each painter has. */
-const plans = new WeakMap<object, Plan>();
+/** The last plan that each engine sewed, and the last that each painter or checker was sent. */
+const sewn = new WeakMap<object, ThreadPlan>();
+const sent = new WeakMap<object, ThreadPlan>();
+/** How plans came from an engine, and after which: whoever has that one is sent the same. */
+const arrivals = new WeakMap<ThreadPlan, { parcel: PlanParcel; after: WeakRef<ThreadPlan> | null }>();
 
-/** A plan on its way to a painter: only what changed since the one before. Every parcel must be sent at once. */
-export function packedPlan(painter: object, plan: Plan): PlanParcel {
-  const parcel = packPlan(plans.get(painter) ?? null, plan);
-  plans.set(painter, plan);
-  const { x, y, move, part, object } = parcel.between;
-  return Comlink.transfer(
-    parcel,
-    [x, y, move, part, object].map(({ buffer }) => buffer as ArrayBuffer),
-  );
+/** What an engine sewed, with the plan whole. */
+export interface SewnPlan extends Omit<Sewn, 'parcel' | 'time'> {
+  plan: Plan;
+}
+
+/** Has an engine sew a design. Only what changed in the plan comes from there. */
+export async function sewnBy(
+  engine: Remote,
+  design: Design,
+  machine: string,
+  stopped: string[],
+  onObject?: (object: number, of: number, id: string) => void,
+): Promise<SewnPlan> {
+  const { parcel, time, ...more } = await engine.sew(packed(engine, design), machine, stopped, onObject);
+  const before = sewn.get(engine) ?? null;
+  const plan: Plan = { ...openPlan(before, parcel), time };
+  sewn.set(engine, plan);
+  arrivals.set(plan, { parcel, after: before && new WeakRef(before) });
+  return { plan, ...more };
+}
+
+/** A plan on its way to a worker: only what changed since the one before. Every parcel must be sent at once. */
+export function packedPlan(worker: object, plan: Plan): PlanParcel {
+  const before = sent.get(worker) ?? null;
+  sent.set(worker, plan);
+  const came = arrivals.get(plan);
+  if (came && (came.after?.deref() ?? null) === before) return came.parcel;
+  const parcel = packPlan(before, plan);
+  return Comlink.transfer(parcel, parcelBuffers(parcel));
 }
 
 /** What each worker of this page has been sent already. */

@@ -467,7 +467,7 @@ const painter = {
     const next = (plan = openPlan(before, parcel));
     if (!before) return void version++;
     // What stands in the layers is still right but for where the thread is another one.
-    const change = planChange(before, next);
+    const change = planChange(before, next, parcel.kept);
     if (!change) return;
     const { from, end, area } = change;
     stale = stale ? uniteBounds([stale, area]) : area;

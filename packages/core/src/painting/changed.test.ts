@@ -6,6 +6,7 @@ import type { StitchesObject } from '../design/types.ts';
 import { Move } from '../sewing/moves.ts';
 import type { Plan } from '../sewing/plan.ts';
 import { sewDesign } from '../sewing/sew.ts';
+import { keptOf } from '../sewing/plan-parcel.ts';
 import { planChange } from './changed.ts';
 
 const planOf = (places: readonly [number, number][], threads = ['222']): Plan => {
@@ -25,6 +26,7 @@ const planOf = (places: readonly [number, number][], threads = ['222']): Plan =>
   });
   return sewDesign(designOf(...objects));
 };
+const changed = (before: Plan, after: Plan) => planChange(before, after, keptOf(before, after));
 /** Every stitch of a plan as a text, with its box. */
 const stitches = ({ x, y, move, part, object, objects }: Plan) =>
   Array.from(x, (_, i) => ({
@@ -45,7 +47,7 @@ test('every stitch that only one of two plans has lies within the area', () => {
       (places, at, remove, insert) => {
         const before = planOf(places, ['222', '101']);
         const after = planOf(places.toSpliced(at, remove, ...insert), ['222', '101']);
-        const area = planChange(before, after)?.area ?? null;
+        const area = changed(before, after)?.area ?? null;
         const [olds, news] = [stitches(before), stitches(after)];
         const known = new Set(olds.map(({ says }) => says));
         const now = new Set(news.map(({ says }) => says));
@@ -70,10 +72,10 @@ test('one needle point is a small area; another thread is all of its stitches; n
     Math.floor(i / 20) * 5,
   ]);
   const before = planOf(places);
-  const area = planChange(before, planOf(places.with(210, [305, 60])))!.area;
+  const area = changed(before, planOf(places.with(210, [305, 60])))!.area;
   expect(area.maxX - area.minX).toBeLessThan(10);
   expect(area.maxY - area.minY).toBeLessThan(5);
-  const other = planChange(before, planOf(places, ['101']))!.area;
+  const other = changed(before, planOf(places, ['101']))!.area;
   expect(other.maxX - other.minX).toBeGreaterThan(57);
-  expect(planChange(before, planOf(places))).toBeNull();
+  expect(changed(before, planOf(places))).toBeNull();
 });

@@ -55,3 +55,38 @@ test('plans that are told one by the other arrive whole, and of one edit only th
     ),
   );
 });
+
+test('an object that comes or goes is all that is sent, although those after it have other numbers', () => {
+  const records = fc.array(rec, { minLength: 1, maxLength: 9 });
+  fc.assert(
+    fc.property(fc.array(records, { maxLength: 5 }), records, fc.nat(5), (others, one, at) => {
+      const made = (objects: readonly Rec[][]): Plan => {
+        const plan = planOf(
+          objects.flatMap((own, object) => own.map((r) => ({ ...r, object }))),
+          'plan',
+        );
+        let to = 0;
+        return {
+          ...plan,
+          objects: objects.map((own, k) => ({
+            id: `o${k}`,
+            name: 'o',
+            thread: 't',
+            from: to,
+            to: (to += own.length),
+          })),
+        };
+      };
+      const [without, with_] = [made(others), made(others.toSpliced(at, 0, one))];
+      for (const [before, after] of [
+        [without, with_],
+        [with_, without],
+      ]) {
+        const parcel = packPlan(before, after);
+        expect(parcel.between.x.length).toBeLessThanOrEqual(after === with_ ? one.length : 0);
+        const { time: _, ...wanted } = after;
+        expect(openPlan(before, parcel)).toEqual(wanted);
+      }
+    }),
+  );
+});

@@ -6,16 +6,35 @@ export type ThreadPlan = Omit<Plan, 'time'>;
 
 type Arrays = Pick<ThreadPlan, 'x' | 'y' | 'move' | 'part' | 'object'>;
 
-/** A plan, told by the one before: so many records from its begin and from its end, and the new ones between. */
+/** What two plans share: so many records from their begins, and from their ends. */
+export interface Kept {
+  from: number;
+  end: number;
+  /** Objects of those at the end have numbers that are higher by this in the plan that came later. */
+  shift: number;
+}
+
+/** A plan, told by the one before: which of its records are kept, and the new ones between. */
 export interface PlanParcel {
   plan: Omit<ThreadPlan, keyof Arrays>;
-  kept: { from: number; end: number };
+  kept: Kept;
   between: Arrays;
 }
 
-/** So many records in a row are the same, from `i` and `j` on in steps of 1 or −1. */
-function sameRun(a: Arrays, i: number, b: Arrays, j: number, step: 1 | -1, most: number): number {
-  // Arrays are taken out once: plans are long.
+/**
+ * So many records in a row are the same, from `i` and `j` on in steps of 1 or −1; objects of the second have numbers that are
+ * higher by `shift`.
+ */
+function sameRun(
+  a: Arrays,
+  i: number,
+  b: Arrays,
+  j: number,
+  step: 1 | -1,
+  most: number,
+  shift: number,
+): number {
+  // Plans are long, and looked through after every edit: their arrays are taken out of them once.
   const { x: ax, y: ay, move: am, part: ap, object: ao } = a;
   const { x: bx, y: by, move: bm, part: bp, object: bo } = b;
   let k = 0;
@@ -25,7 +44,7 @@ function sameRun(a: Arrays, i: number, b: Arrays, j: number, step: 1 | -1, most:
     ay[i] === by[j] &&
     am[i] === bm[j] &&
     ap[i] === bp[j] &&
-    ao[i] === bo[j]
+    ao[i] + shift === bo[j]
   ) {
     k++;
     i += step;
@@ -34,29 +53,41 @@ function sameRun(a: Arrays, i: number, b: Arrays, j: number, step: 1 | -1, most:
   return k;
 }
 
+/** What a plan has of the one before. Records are compared from both ends. */
+export function keptOf(before: ThreadPlan, after: ThreadPlan): Kept {
+  const [n, m] = [before.x.length, after.x.length];
+  const shift = after.objects.length - before.objects.length;
+  const from = sameRun(before, 0, after, 0, 1, Math.min(n, m), 0);
+  const end = sameRun(before, n - 1, after, m - 1, -1, Math.min(n, m) - from, shift);
+  return { from, end, shift };
+}
+
 /** The way to a plan for somebody who has the one `before`; null: none. */
-export function packPlan(before: ThreadPlan | null, after: Plan): PlanParcel {
+export function packPlan(before: ThreadPlan | null, after: ThreadPlan & { time?: Float32Array }): PlanParcel {
   const { x, y, move, part, object, time: _, ...plan } = after;
-  const [n, m] = [before?.x.length ?? 0, x.length];
-  const from = before ? sameRun(before, 0, after, 0, 1, Math.min(n, m)) : 0;
-  const end = before ? sameRun(before, n - 1, after, m - 1, -1, Math.min(n, m) - from) : 0;
+  const kept = before ? keptOf(before, after) : { from: 0, end: 0, shift: 0 };
+  const [first, last] = [kept.from, x.length - kept.end];
   return {
     plan,
-    kept: { from, end },
+    kept,
     between: {
-      x: x.slice(from, m - end),
-      y: y.slice(from, m - end),
-      move: move.slice(from, m - end),
-      part: part.slice(from, m - end),
-      object: object.slice(from, m - end),
+      x: x.slice(first, last),
+      y: y.slice(first, last),
+      move: move.slice(first, last),
+      part: part.slice(first, last),
+      object: object.slice(first, last),
     },
   };
 }
 
+/** The buffers of a parcel, to hand over. */
+export const parcelBuffers = ({ between }: PlanParcel): ArrayBuffer[] =>
+  [between.x, between.y, between.move, between.part, between.object].map((a) => a.buffer as ArrayBuffer);
+
 /** The plan of a parcel, with the one that was there before. */
 export function openPlan(
   before: ThreadPlan | null,
-  { plan, kept: { from, end }, between }: PlanParcel,
+  { plan, kept: { from, end, shift }, between }: PlanParcel,
 ): ThreadPlan {
   if (!before || from + end === 0) return { ...plan, ...between };
   const [n, count] = [before.x.length, between.x.length];
@@ -67,12 +98,14 @@ export function openPlan(
     return to;
   };
   const length = from + count + end;
+  const object = joined(new Int32Array(length), before.object, between.object);
+  if (shift) for (let i = length - end; i < length; i++) object[i] += shift;
   return {
     ...plan,
     x: joined(new Float32Array(length), before.x, between.x),
     y: joined(new Float32Array(length), before.y, between.y),
     move: joined(new Uint8Array(length), before.move, between.move),
     part: joined(new Uint8Array(length), before.part, between.part),
-    object: joined(new Int32Array(length), before.object, between.object),
+    object,
   };
 }

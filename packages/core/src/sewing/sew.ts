@@ -349,6 +349,7 @@ export function sewResolved(design: ResolvedDesign, options: SewOptions = {}): P
     return leaf.kind === 'object' && !shares[i].excess ? objectCover(leaf, cloth) : null;
   });
   const sewing = new Sewing(chart, options.trimLength ?? 3);
+  sewing.plan.reserve(shares.reduce((sum, { stitches }) => sum + stitches, 0));
   const index = new CoverIndex(covers);
   const all = index.from(0);
   /** The threads of an object that is come to from a place of the same thread. */

@@ -48,9 +48,10 @@ export function usePainterTold(
   );
   watch(
     shownPlan,
-    async (plan) => {
+    (plan) => {
       if (!plan) return;
-      await painter.setPlan(packedPlan(painter, plan));
+      // What is asked for after this is painted after it: nobody need wait for the answer.
+      void painter.setPlan(packedPlan(painter, plan));
       paint();
     },
     { immediate: true },
