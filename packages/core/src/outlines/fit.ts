@@ -28,8 +28,11 @@ export function cubicAt([a, b, c, d]: Cubic, t: number): Point {
   return { x: ka * a.x + kb * b.x + kc * c.x + kd * d.x, y: ka * a.y + kb * b.y + kc * c.y + kd * d.y };
 }
 
-/** Least-squares control points for fixed ends and directions; `at` is the parameter of every place. */
-function solve(places: Point[], at: number[], left: Point, right: Point): Cubic {
+/**
+ * Least-squares control points for fixed ends and directions; `at` is the parameter of every place, `way` how long the way
+ * through all of them is.
+ */
+function solve(places: Point[], at: number[], left: Point, right: Point, way: number): Cubic {
   const first = places[0];
   const last = places[places.length - 1];
   let [c00, c01, c11, x0, x1] = [0, 0, 0, 0, 0];
@@ -49,18 +52,19 @@ function solve(places: Point[], at: number[], left: Point, right: Point): Cubic 
   const chord = Math.hypot(last.x - first.x, last.y - first.y);
   let l = det ? (x0 * c11 - x1 * c01) / det : 0;
   let r = det ? (c00 * x1 - c01 * x0) / det : 0;
-  // A pull that is nothing or runs backwards would make a loop: then a third of the chord is taken.
+  // A pull that is nothing or runs backwards would make a loop, one that reaches beyond all places a spike between two of them:
+  // then a third of the chord is taken.
   const least = 1e-6 * chord;
-  if (!(l > least) || !(r > least) || l > 20 * chord + 1 || r > 20 * chord + 1) l = r = chord / 3;
+  if (!(l > least) || !(r > least) || l > way || r > way) l = r = chord / 3;
   return [first, along(first, left, l), along(last, right, r), last];
 }
 
-function chordParameters(places: Point[]): number[] {
+function chordParameters(places: Point[]): { at: number[]; way: number } {
   const at = [0];
   for (let i = 1; i < places.length; i++)
     at.push(at[i - 1] + Math.hypot(places[i].x - places[i - 1].x, places[i].y - places[i - 1].y));
-  const whole = at[at.length - 1] || 1;
-  return at.map((v) => v / whole);
+  const way = at[at.length - 1] || 1;
+  return { at: at.map((v) => v / way), way };
 }
 
 /** One Newton step that brings a parameter nearer to the foot of its place. */
@@ -97,12 +101,13 @@ export function fitOne(
   left: Point,
   right: Point,
 ): { curve: Cubic; error: number; index: number } {
-  let at = chordParameters(places);
-  let curve = solve(places, at, left, right);
+  const { at: first, way } = chordParameters(places);
+  let at = first;
+  let curve = solve(places, at, left, right, way);
   let bad = worst(curve, places, at);
   for (let round = 0; round < 8; round++) {
     at = places.map((p, i) => nearer(curve, p, at[i]));
-    const next = solve(places, at, left, right);
+    const next = solve(places, at, left, right, way);
     const after = worst(next, places, at);
     if (after.error >= bad.error * 0.999) break;
     [curve, bad] = [next, after];

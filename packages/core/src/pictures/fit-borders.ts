@@ -67,6 +67,8 @@ const turn = (a: Point, b: Point): number =>
 interface Corner {
   index: number;
   at: Point;
+  /** How sharp it is: the sine of half its inner angle. */
+  half: number;
 }
 
 /** Places where a line of pixels has a corner, and where that really is. */
@@ -99,10 +101,15 @@ function cornersIn(places: readonly Point[], ring: boolean, keep: number): Corne
         if (other > turns[i] || (other === turns[i] && j < i)) sharpest = false;
       }
     if (!sharpest) continue;
-    out.push({ index: i, at: meeting(places, i, ring) });
+    out.push({ index: i, at: meeting(places, i, ring), half: sharpness(turns[i]) });
   }
   return out;
 }
+
+/** Sharper ones than this are told apart no more. */
+const SHARP = 0.15;
+
+const sharpness = (turned: number): number => Math.max(SHARP, Math.sin((Math.PI - turned) / 2));
 
 /** Where the lines before and after a corner meet; the place itself when that is far off. */
 function meeting(places: readonly Point[], i: number, ring: boolean): Point {
@@ -115,8 +122,8 @@ function meeting(places: readonly Point[], i: number, ring: boolean): Point {
   const t = ((b.at.x - a.at.x) * b.way.y - (b.at.y - a.at.y) * b.way.x) / cross;
   const p = { x: a.at.x + t * a.way.x, y: a.at.y + t * a.way.y };
   // The sharper it is, the farther its tip has gone.
-  const half = Math.max(0.15, Math.sin((Math.PI - turn(a.way, b.way)) / 2));
-  return Math.hypot(p.x - places[i].x, p.y - places[i].y) <= 0.8 + BLUNT / half ? p : places[i];
+  const most = 0.8 + BLUNT / sharpness(turn(a.way, b.way));
+  return Math.hypot(p.x - places[i].x, p.y - places[i].y) <= most ? p : places[i];
 }
 
 /** A corner between two straight sides moves no farther than this to where they meet, in pixels. */
@@ -150,7 +157,17 @@ function cornerBetween(at: Point, before: Straight | null, after: Straight | nul
 export function fitBorder({ coords, ring }: Border, { stray, corners }: FitChoice): Cubic[] {
   const places: Point[] = [];
   for (let i = 0; i < coords.length; i += 2) places.push({ x: coords[i], y: coords[i + 1] });
-  const sharp = cornersIn(places, ring, corners);
+  return fitFrom(places, ring, stray, cornersIn(places, ring, corners));
+}
+
+/** The tip of a corner lies no farther from what is seen than this, in pixels, and this for its sharpness: else it is round. */
+const [TIP, TIP_SHARP] = [0.2, 0.12];
+/** So many places to either side are looked at for that. */
+const TIP_AMONG = 6;
+
+/** Curves from corner to corner; what turns out to be no corner becomes part of a curve. */
+function fitFrom(seen: readonly Point[], ring: boolean, stray: number, sharp: readonly Corner[]): Cubic[] {
+  const places = [...seen];
   for (const c of sharp) places[c.index] = c.at;
   if (ring && !sharp.length) return fitBetween([...places, places[0]], stray, true);
   // A ring begins at its first corner.
@@ -171,9 +188,51 @@ export function fitBorder({ coords, ring }: Border, { stray, corners }: FitChoic
     spans[k][0] = at;
     spans[last][spans[last].length - 1] = at;
   }
-  return spans.flatMap((span, k) =>
-    sides[k] ? fitBetween([span[0], span[span.length - 1]], stray) : fitBetween(span, stray),
+  const tips = ring ? spans.map((span) => span[0]) : spans.slice(1).map((span) => span[0]);
+  const real = sharp.filter(
+    ({ index, half }, k) =>
+      !tips[k] || offLine(tips[k], seen, index, ring) <= TIP / half + TIP_SHARP / half ** 2,
   );
+  if (real.length < sharp.length) return fitFrom(seen, ring, stray, real);
+  return spans.flatMap((span, k) => {
+    const side = sides[k];
+    return side ? straightAlong(span, side) : fitBetween(span, stray);
+  });
+}
+
+/** Where three patches meet is told less well than where two lie beside each other: a side bends there if it is off by so much, in pixels. */
+const OFF_SIDE = 0.2;
+
+/** A straight side from the first of its places to the last; what is off the side's line is left for it at the next place. */
+function straightAlong(span: readonly Point[], { at, way }: Straight): Cubic[] {
+  const foot = (p: Point): Point => {
+    const t = (p.x - at.x) * way.x + (p.y - at.y) * way.y;
+    return { x: at.x + t * way.x, y: at.y + t * way.y };
+  };
+  const off = (p: Point): boolean => Math.hypot(foot(p).x - p.x, foot(p).y - p.y) > OFF_SIDE;
+  const [first, last] = [span[0], span[span.length - 1]];
+  const through = [
+    first,
+    ...(off(first) ? [foot(span[1])] : []),
+    ...(off(last) ? [foot(span[span.length - 2])] : []),
+    last,
+  ];
+  return through.slice(1).flatMap((p, i) => fitBetween([through[i], p], 1));
+}
+
+/** How far a tip lies from the line of places about number `i`, in pixels. */
+function offLine(tip: Point, places: readonly Point[], i: number, ring: boolean): number {
+  const n = places.length;
+  let least = Infinity;
+  for (let k = -TIP_AMONG; k < TIP_AMONG; k++) {
+    if (!ring && (i + k < 0 || i + k + 1 >= n)) continue;
+    const [a, b] = [places[(i + k + n) % n], places[(i + k + 1 + n) % n]];
+    const [dx, dy] = [b.x - a.x, b.y - a.y];
+    const t = ((tip.x - a.x) * dx + (tip.y - a.y) * dy) / (dx * dx + dy * dy || 1);
+    const u = Math.min(1, Math.max(0, t));
+    least = Math.min(least, Math.hypot(a.x + u * dx - tip.x, a.y + u * dy - tip.y));
+  }
+  return least;
 }
 
 /** The places from one stop to another, without those right beside a corner, which pixels blunt. */

@@ -168,6 +168,38 @@ describe('the steps', () => {
     ).toBeLessThan(24);
   });
 
+  it('leave round tips round: none becomes a point, and no curve leaps out between two places', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 3, max: 6, noNaN: true }),
+        fc.integer({ min: 6, max: 12 }),
+        fc.double({ min: 0, max: 1, noNaN: true }),
+        (r, lobes, phase) => {
+          const ring = 40 - 3 - r;
+          const middles = Array.from({ length: lobes }, (_, k) => {
+            const a = (2 * Math.PI * (k + phase)) / lobes;
+            return { x: 40 + ring * Math.cos(a), y: 40 + ring * Math.sin(a) };
+          });
+          const picture = painted(80, 80, (x, y) =>
+            Math.hypot(x - 40, y - 40) < ring - 1 || middles.some((m) => Math.hypot(x - m.x, y - m.y) < r)
+              ? BLUE
+              : PAPER,
+          );
+          const { regions, ink, scale } = new PictureWork().run(picture, { ...CHOICES, width: 80 }, chart);
+          expect(regions).toHaveLength(1);
+          const [{ outer }] = outlineRegion(regions[0].outline);
+          const [dx, dy] = [(ink.x0 + ink.x1) / 2 - 40, (ink.y0 + ink.y1) / 2 - 40];
+          for (let i = 0; i < outer.length; i += 2) {
+            const [x, y] = [outer[i] / scale + dx, outer[i + 1] / scale + dy];
+            expect(Math.hypot(x, y)).toBeLessThan(ring + r + 0.75);
+            expect(Math.hypot(x, y)).toBeGreaterThan(ring - 1.75);
+          }
+        },
+      ),
+      { numRuns: 40 },
+    );
+  });
+
   it('make nothing anew that does not follow from what was changed', () => {
     const work = new PictureWork();
     const choices = { ...CHOICES, width: 180 };

@@ -101,7 +101,7 @@ class Step<T> {
 
 /** How far outlines may stray, in pixels, by how smooth they are to be. */
 const fitChoice = ({ smooth, corners }: OutlineChoice, photograph: boolean): FitChoice => ({
-  stray: 0.18 + 2.4 * smooth ** 2 + (photograph ? 0.7 : 0),
+  stray: 0.12 + 2.4 * smooth ** 2 + (photograph ? 0.7 : 0),
   corners,
 });
 
