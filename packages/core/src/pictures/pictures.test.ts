@@ -196,7 +196,7 @@ describe('the steps', () => {
           }
         },
       ),
-      { numRuns: 40 },
+      { numRuns: 20 },
     );
   });
 

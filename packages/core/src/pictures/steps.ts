@@ -5,6 +5,7 @@ import type { ThreadChart } from '../materials/threads.ts';
 import { atMost, isUpright, shaped, TAKEN, toned, WHOLE, type Bitmap } from './bitmap.ts';
 import { clearEdges } from './clear-edges.ts';
 import { coloured, COLOURS, type ColouredPixels, type PictureColour } from './colours.ts';
+import { evenedBorders } from './even-borders.ts';
 import { edgeShift } from './edge-shift.ts';
 import type { FitChoice } from './fit-borders.ts';
 import { GROUND, groundOf } from './ground.ts';
@@ -119,6 +120,9 @@ function inkOf({ width, height }: Bitmap, ground: Uint8Array): PixelBox {
   return box.x1 > box.x0 ? box : { x0: 0, y0: 0, x1: width, y1: height };
 }
 
+/** Borders in photographs are evened out over so many mm to every side, and so many more the smoother they are to be. */
+const EVEN = { least: 0.2, more: 1.2 };
+
 /** Hears which step is worked on, and how far all of it is, 0 to 1; it may throw to end the work. */
 export type PictureProgress = (step: string, done: number) => void;
 
@@ -161,7 +165,10 @@ export class PictureWork {
       coloured(shades, { count, groups }, chart),
     );
     const least = Math.max(2, Math.round(specks / (scale * scale)));
-    const at = this.cleanings.get([all, least], () => withoutSpecks(is.width, is.height, all, least));
+    const reach = photograph ? Math.round((EVEN.least + EVEN.more * choices.outlines.smooth) / scale) : 0;
+    const at = this.cleanings.get([all, least, reach], () =>
+      withoutSpecks(is.width, is.height, evenedBorders(is.width, is.height, all, reach), least),
+    );
     const fitted = this.fits.get([is, at, photograph, JSON.stringify(choices.outlines)], () => {
       before('outlines', 0.6);
       const patches = patchesIn(is.width, is.height, at);
