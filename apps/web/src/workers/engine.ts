@@ -76,7 +76,8 @@ export function packedPlan(worker: object, plan: Plan): PlanParcel {
   const before = sent.get(worker) ?? null;
   sent.set(worker, plan);
   const came = arrivals.get(plan);
-  if (came && (came.after?.deref() ?? null) === before) return came.parcel;
+  // A plan that is gone from memory is not the same as none: who has none is sent all of it.
+  if (came && (came.after ? came.after.deref() === before : !before)) return came.parcel;
   const parcel = packPlan(before, plan);
   return Comlink.transfer(parcel, parcelBuffers(parcel));
 }

@@ -4,12 +4,7 @@
  * Colours of pixels, each the one that most of the pixels about it have, up to `reach` pixels to every side; its own when that is one
  * of the most frequent. Twice, so that borders bend evenly and not by squares. What is narrower than `reach` goes to its neighbours.
  */
-export function evenedBorders(
-  width: number,
-  height: number,
-  colours: Uint8Array,
-  reach: number,
-): Uint8Array<ArrayBufferLike> {
+export function evenedBorders(width: number, height: number, colours: Uint8Array, reach: number): Uint8Array {
   if (reach < 1) return colours;
   return mostAbout(width, height, mostAbout(width, height, colours, reach), Math.ceil(reach / 2));
 }
