@@ -241,7 +241,7 @@ export function gallery(kinds: readonly string[], part = '', pictures?: string, 
             m.crowd <= 5
           : m.outside <= 0.3 &&
             (name !== 'contour' || (m.near >= 0.95 && !m.crossings)) &&
-            (name !== 'stipple' || !m.crossings) &&
+            (name !== 'stipple' || (!m.crossings && m.looks!.rails <= 3)) &&
             m.farthest <= (name === 'sprig' ? 1.2 : 1.6) * Math.max(m.spacing, 1.9));
       if (good) held++;
       row(

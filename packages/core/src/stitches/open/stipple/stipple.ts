@@ -35,7 +35,7 @@ const ANGULAR = 0.24;
 /** Vermicelli is as round, and so much smaller. */
 const TIGHT = 0.75;
 /** Curves turn no more than this within one stitch, in radians: they look round close up, too. */
-const MOST_TURN = 0.75;
+const MOST_TURN = 0.6;
 /** Begin and end that are nearer to each other than this, in spacings, are the two ends of one opening. */
 const BESIDE = 3;
 /** A line of fewer points is a dot, of which the gap between its ends leaves nothing. */

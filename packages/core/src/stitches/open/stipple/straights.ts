@@ -3,8 +3,6 @@ import type { Coords } from '../../../geometry/polyline.ts';
 
 /** A stretch is straight as long as it turns by no more, in radians. */
 const STRAIGHT = (12 * Math.PI) / 180;
-/** One that turns by so much has been bent with a neighbour, in radians. */
-const BENT = 1.3 * STRAIGHT;
 /** From one point of the line to another, how long; of a closed line `to` may lie beyond its last point. */
 export interface Stretch {
   from: number;
@@ -54,10 +52,19 @@ export function straights(p: Coords, closed: boolean, least: number): Stretch[] 
     });
 }
 
-/** Is a stretch as straight as it was, after those before it were bent? */
-export function stillStraight(p: Coords, closed: boolean, { from, to }: Stretch): boolean {
+/** How long the longest straight stretch is between two points of a line, in mm; `to` may lie beyond the last of a closed one. */
+export function longestStraight(p: Coords, closed: boolean, from: number, to: number): number {
   const n = p.length / 2;
-  const first = directionAt(p, closed, from);
-  for (let i = from + 1; i < to; i++) if (turn(first, directionAt(p, closed, i % n)) > BENT) return false;
-  return true;
+  const angle: number[] = [];
+  const length: number[] = [];
+  let [longest, sum, first] = [0, 0, 0];
+  for (let i = from; i < to; i++) {
+    const [a, b] = [i % n, (i + 1) % n];
+    angle.push(directionAt(p, closed, a));
+    length.push(Math.hypot(p[2 * b] - p[2 * a], p[2 * b + 1] - p[2 * a + 1]));
+    sum += length[i - from];
+    while (turn(angle[first], angle[i - from]) > STRAIGHT) sum -= length[first++];
+    longest = Math.max(longest, sum);
+  }
+  return longest;
 }

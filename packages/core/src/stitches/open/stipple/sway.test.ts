@@ -60,6 +60,23 @@ describe('straight stretches of a stipple', () => {
     );
   });
 
+  test('swing in step in a stroke with room for two passes and no more', () => {
+    const wide = 2.4;
+    const edges = box(0, 0, wide, 40);
+    const line = evenly([0.8, 2, 0.8, 38, 1.6, 38, 1.6, 2], 0.39 * SPACING, false);
+    const out = places(swayed(line, SPACING, false, edges, 'swinging'));
+    expect(longestStraight(line)).toBeGreaterThan(10);
+    const turned = out.findIndex(({ y }) => y > 37.5);
+    expect(longestStraight(out.slice(0, turned).flatMap(({ x, y }) => [x, y]))).toBeLessThan(2.5);
+    const back = out.filter(({ x, y }, i) => i > turned && y < 37 && x > 0);
+    for (const p of out.slice(0, turned - 2)) {
+      expect(edges.inside(p.x, p.y)).toBe(true);
+      // Across the stroke the passes keep their distance.
+      const beside = back.reduce((a, b) => (Math.abs(a.y - p.y) < Math.abs(b.y - p.y) ? a : b));
+      expect(beside.x - p.x).toBeGreaterThan(0.5);
+    }
+  });
+
   test('stay inside their shape, also where they go along its edge', () => {
     const edges = box(0, 0, 60, 12);
     const line = evenly([1.5, 1.5, 58.5, 1.5, 58.5, 10.5, 1.5, 10.5], 0.39 * SPACING, true);

@@ -7,7 +7,7 @@ import type { Coords } from '../../../geometry/polyline.ts';
 import { turnAt } from '../../run-points.ts';
 import { cornersCut } from './curve.ts';
 import { backInside, chordsInside } from './relax.ts';
-import { stillStraight, straights } from './straights.ts';
+import { longestStraight, straights } from './straights.ts';
 
 /** Stretches longer than this are bent, in spacings. */
 const LONG = 1.4;
@@ -18,17 +18,28 @@ const WIDE = 1.5;
 const ALONE = 0.5;
 /** Nothing comes nearer to the edge than this, in spacings, or than it was; and where the shape is narrow, than this. */
 const ROOM = 0.36;
-const NARROW_ROOM = 0.12;
+const NARROW_ROOM = 0.05;
 /** A shape is narrow where it ends so far from its edge, in spacings. */
 const NARROW = 2.4;
 /** Less than this, in spacings, is not worth a look. */
 const LEAST = 0.005;
+/** What goes with a stretch by less than this, in spacings, stays where it is rather than to hold it back. */
+const LITTLE = 0.025;
 /** No point goes farther from where it was, in spacings: passes come no nearer to each other than this leaves. */
 const MOST = 0.3;
+/** A stretch is bent when no more than this share of it stays straight; so many points about it are looked at. */
+const BETTER = 0.8;
+const ABOUT = 4;
 /** What was bent may have left its neighbours straight. */
 const ROUNDS = 4;
 /** What lies beside a line by no more than this, in spacings, is the line itself. */
 const OWN = 0.2;
+
+/** From 0 to 1, without a corner at either end. */
+const smooth = (t: number): number => {
+  const u = Math.min(1, Math.max(0, t));
+  return u * u * (3 - 2 * u);
+};
 
 /** The points of a line, to look up those in a box. */
 function indexOf(p: Coords): Flatbush {
@@ -43,11 +54,20 @@ function isNarrow(p: Point, reach: number, edges: EdgeIndex): boolean {
   const near = edges.nearest(p.x, p.y, reach);
   if (!near || near.distance < 1e-6) return false;
   const away = reach / near.distance;
-  return !edges.inside(near.at.x + away * (p.x - near.at.x), near.at.y + away * (p.y - near.at.y));
+  for (let part = 0.2; part < 1.01; part += 0.2)
+    if (
+      !edges.inside(near.at.x + part * away * (p.x - near.at.x), near.at.y + part * away * (p.y - near.at.y))
+    )
+      return true;
+  return false;
 }
 
-/** Ways to bend a stretch, tried in turn until none of its points comes too near to the edge: how far, to both sides or to one, and what goes with it. */
-type Try = readonly [share: number, both: boolean, wide: number];
+/**
+ * Ways to bend a stretch, tried in turn until none of its points comes too near to the edge: how far, to both sides or to one, what
+ * goes with it, and how many times as many waves. `IN_STEP` is a width, too: all that is near goes as far the same way.
+ */
+type Try = readonly [share: number, both: boolean, wide: number, more?: number];
+const IN_STEP = 0;
 const TOGETHER: readonly Try[] = [
   [1, true, WIDE],
   [-1, true, WIDE],
@@ -61,7 +81,21 @@ const BY_ITSELF: readonly Try[] = [
   [-1, true, ALONE],
   [0.6, false, ALONE],
   [-0.6, false, ALONE],
+  [0.4, false, ALONE],
+  [-0.4, false, ALONE],
+  [0.8, true, ALONE, 2],
+  [-0.8, true, ALONE, 2],
 ];
+/** Of a stroke with room for a line or two and no more: the less room, the shorter the waves. */
+const AS_ONE: readonly Try[] = [1, 2, 3].flatMap((more) =>
+  [1, -1, 0.75, -0.75].map((share): Try => [share, true, IN_STEP, more]),
+);
+
+/** How far goes with a stretch what lies `d` spacings beside it: as far at 0, and of all else what `wide` tells. */
+const besideOf = (d: number, wide: number): number =>
+  wide === IN_STEP
+    ? 1 - smooth((Math.abs(d) - 0.6) / 0.6)
+    : Math.cos(Math.PI * d) * Math.exp(-((d / wide) ** 2));
 
 /** How what is straight is bent, in a line of which sort. */
 interface Manner {
@@ -70,7 +104,7 @@ interface Manner {
   tries: readonly Try[];
   /** Where the line would turn by more than this from one point to the next, in radians, and more than it did, it stays as it is. */
   kink: number;
-  /** Stretches with another pass nearer than this, in spacings, stay as they are: in a fine stroke two passes would meet. */
+  /** Stretches with another pass nearer than this, in spacings, go in step with it: in a fine stroke two passes would meet. */
   crowded: number;
 }
 const MANNERS = {
@@ -112,17 +146,32 @@ class Bending {
     return this.edges.inside(x, y) ? away : -away;
   }
 
-  /** Moves points as told, three numbers each, unless the line would turn sharply at one of them. */
-  private moved(to: readonly number[]): boolean {
+  /**
+   * Moves points as told, three numbers each, unless the line would turn sharply at one of them, or the stretch that it is done for,
+   * bent before with a neighbour, be hardly less straight than it is.
+   */
+  private moved(to: readonly number[], stretch: { from: number; to: number }): boolean {
     const { p } = this;
+    const straight = this.straightIn(stretch);
     const before: [i: number, x: number, y: number, turn: number][] = [];
     for (let k = 0; k < to.length; k += 3)
       before.push([to[k], p[2 * to[k]], p[2 * to[k] + 1], this.turnAt(to[k])]);
     for (let k = 0; k < to.length; k += 3) p.set([to[k + 1], to[k + 2]], 2 * to[k]);
-    if (before.every(([i, , , turn]) => this.turnAt(i) < Math.max(this.manner.kink, turn + 1e-9)))
+    if (
+      before.every(([i, , , turn]) => this.turnAt(i) < Math.max(this.manner.kink, turn + 1e-9)) &&
+      this.straightIn(stretch) < BETTER * straight
+    )
       return true;
     for (const [i, x, y] of before) p.set([x, y], 2 * i);
     return false;
+  }
+
+  /** How long the longest straight is in a stretch, and where it goes on, in mm. */
+  private straightIn({ from, to }: { from: number; to: number }): number {
+    const [first, end] = this.closed
+      ? [from - ABOUT + this.n, to + ABOUT + this.n]
+      : [Math.max(0, from - ABOUT), Math.min(this.n - 1, to + ABOUT)];
+    return longestStraight(this.p, this.closed, first, end);
   }
 
   /** Bends a stretch, or parts of it where all of it can't be. */
@@ -134,7 +183,8 @@ class Bending {
     if (l < spacing) return;
     const [ux, uy] = [(bx - ax) / l, (by - ay) / l];
     const waves = Math.max(1, Math.round(l / (WAVE * spacing)));
-    const high = (manner.slope * l) / (2 * Math.PI * waves);
+    const high = (manner.slope * l) / (2 * Math.PI);
+    let crowded = false;
     const near: [i: number, along: number, beside: number][] = [];
     for (const i of points.search(
       Math.min(ax, bx) - reach,
@@ -147,26 +197,30 @@ class Bending {
       const t = ((p[2 * i] - ax) * ux + (p[2 * i + 1] - ay) * uy) / l;
       const d = (p[2 * i + 1] - ay) * ux - (p[2 * i] - ax) * uy;
       if (t <= 0 || t >= 1 || Math.abs(d) > reach) continue;
-      if (Math.abs(d) > OWN * spacing && Math.abs(d) < manner.crowded * spacing) return;
+      if (Math.abs(d) > OWN * spacing && Math.abs(d) < manner.crowded * spacing) crowded = true;
       near.push([i, t, d]);
     }
-    const room =
-      spacing *
-      (isNarrow({ x: (ax + bx) / 2, y: (ay + by) / 2 }, NARROW * spacing, edges) ? NARROW_ROOM : ROOM);
-    for (const [share, both, wide] of manner.tries) {
+    const narrow = isNarrow({ x: (ax + bx) / 2, y: (ay + by) / 2 }, NARROW * spacing, edges);
+    const room = spacing * (narrow ? NARROW_ROOM : ROOM);
+    for (const [share, both, wide, more = 1] of crowded
+      ? AS_ONE
+      : narrow
+        ? [...AS_ONE, ...manner.tries]
+        : manner.tries) {
       const goes: number[] = [];
+      const count = more * waves;
       const free = near.every(([i, t, d]) => {
         const along = both
-          ? Math.sin(2 * Math.PI * waves * t) * Math.min(1, 4 * waves * Math.min(t, 1 - t))
-          : 1 - Math.cos(2 * Math.PI * waves * t);
-        const beside = Math.cos((Math.PI * d) / spacing) * Math.exp(-((d / (wide * spacing)) ** 2));
-        const move = share * high * along * beside;
+          ? Math.sin(2 * Math.PI * count * t) * Math.min(1, 4 * count * Math.min(t, 1 - t))
+          : 1 - Math.cos(2 * Math.PI * count * t);
+        const move = (share * high * along * besideOf(d / spacing, wide)) / count;
         if (Math.abs(move) < LEAST * spacing) return true;
         const [x, y] = [p[2 * i] - uy * move, p[2 * i + 1] + ux * move];
-        goes.push(i, x, y);
-        return this.mayGo(i, x, y, room);
+        const may = this.mayGo(i, x, y, room);
+        if (may) goes.push(i, x, y);
+        return may || Math.abs(move) < LITTLE * spacing;
       });
-      if (free && this.moved(goes)) return;
+      if (free && this.moved(goes, { from, to })) return;
     }
     if (waves < 2) return;
     const middle = (from + to) >> 1;
@@ -193,9 +247,7 @@ export function swayed(
     const all = straights(p, closed, LONG * spacing);
     if (!all.length) break;
     const points = indexOf(p);
-    // Bent again it would only go back: what is left of it is looked at in the next round.
-    for (const stretch of all)
-      if (stillStraight(p, closed, stretch)) bending.bend(stretch.from, stretch.to, points);
+    for (const { from, to } of all) bending.bend(from, to, points);
   }
   return chordsInside(backInside(p, spacing, edges), closed, spacing, edges);
 }
