@@ -6,7 +6,7 @@ import { arcLengths, pointAt } from '../../../geometry/polyline.ts';
 import { coordsBounds, type Polygon } from '../../../geometry/region.ts';
 
 /** Squares across the polygon's longer side. */
-const SQUARES = 60;
+const SQUARES = 80;
 
 interface Grid {
   columns: number;
@@ -147,13 +147,23 @@ export function shootsTo(
     if (total[last] <= far) break;
     const way: Point[] = [];
     for (let s = last; s >= 0; s = before[s]) way.push(grid.at(s));
-    const even = rounded(way.reverse(), 8);
+    const even = roundedInside(way.reverse(), 8, edges);
     const line = { coords: Float64Array.from(even.flatMap((p) => [p.x, p.y])), closed: false };
     const lengths = arcLengths(line);
     // It need not go all the way: at its tip there is room for a leaf.
     const whole = Math.max(SHORTEST_SHOOT * far, lengths[lengths.length - 1] - SHORT_OF * far);
     const count = Math.max(1, Math.round(whole / step));
-    out.push(Array.from({ length: count + 1 }, (_, i) => pointAt(line, lengths, (whole * i) / count)));
+    const at = (s: number): Point => pointAt(line, lengths, s);
+    const shoot = [at(0)];
+    /** Goes on to arc length `to`, by more points where a chord would leave the polygon. */
+    const goOn = (from: number, to: number, halvings: number): void => {
+      const middle = (from + to) / 2;
+      if (!halvings || keepsInside(edges, at(to), at(from))) return void shoot.push(at(to));
+      goOn(from, middle, halvings - 1);
+      goOn(middle, to, halvings - 1);
+    };
+    for (let i = 1; i <= count; i++) goOn((whole * (i - 1)) / count, (whole * i) / count, 3);
+    out.push(shoot);
   }
   return out;
 }
@@ -167,5 +177,29 @@ export function rounded(way: readonly Point[], rounds: number): Point[] {
       const [a, b] = [out[i - 1], out[i + 1]];
       return { x: (a.x + 2 * p.x + b.x) / 4, y: (a.y + 2 * p.y + b.y) / 4 };
     });
+  return out;
+}
+
+/** Does the way from a place to the one before it stay inside? */
+export function keepsInside(edges: EdgeIndex, p: Point, before: Point): boolean {
+  let crossed = !edges.inside(p.x, p.y);
+  edges.crossings(p.x, p.y, before.x, before.y, () => (crossed = true));
+  return !crossed;
+}
+
+/** The way rounded, but for points where it would leave the polygon that it lies in. */
+function roundedInside(way: readonly Point[], rounds: number, edges: EdgeIndex): Point[] {
+  const out = rounded(way, rounds);
+  const back = new Set<number>();
+  for (let before = -1; before < back.size;) {
+    before = back.size;
+    for (let i = 1; i < out.length; i++) {
+      if (keepsInside(edges, out[i], out[i - 1])) continue;
+      for (const k of [i - 1, i]) {
+        back.add(k);
+        out[k] = way[k];
+      }
+    }
+  }
   return out;
 }

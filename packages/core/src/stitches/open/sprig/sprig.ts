@@ -19,9 +19,9 @@ import { MOTIF_UNITS, OWN_MOTIF, unitCoords } from '../../motifs.ts';
 import type { SewnThread } from '../../thread.ts';
 import { scatter } from '../stipple/scatter.ts';
 import { dress, standingFrom, stands } from './dress.ts';
-import { grow, smoothTwigs } from './grow.ts';
+import { grow, smoothTwigs, type Twig } from './grow.ts';
 import { sewTree } from './sew-tree.ts';
-import { shootsTo } from './spine.ts';
+import { keepsInside, shootsTo } from './spine.ts';
 import { stemOf } from './stem.ts';
 import { halvesOf, mirrored } from './symmetry.ts';
 
@@ -144,11 +144,23 @@ const SETTINGS = [
 ] as const satisfies readonly Setting[];
 type Input = StitchInput<ValuesOf<typeof SETTINGS>>;
 
-/** Does the way from a node to its parent stay inside? */
-function keepsInside(edges: EdgeIndex, t: Point, parent: Point): boolean {
-  let crossed = !edges.inside(t.x, t.y);
-  edges.crossings(t.x, t.y, parent.x, parent.y, () => (crossed = true));
-  return !crossed;
+/** Rounded twigs, back as they grew where rounding would bring a stem out of a narrow shape. */
+function keptInside(rounder: readonly Twig[], grown: readonly Twig[], edges: EdgeIndex): Twig[] {
+  const out = [...rounder];
+  const back = new Set<number>();
+  // What goes back may bring out its way to the next node, which has to follow.
+  for (let more = true; more;) {
+    const before = back.size;
+    out.forEach((t, i) => {
+      if (t.parent < 0 || keepsInside(edges, t, out[t.parent])) return;
+      for (const k of [i, t.parent]) {
+        back.add(k);
+        out[k] = grown[k];
+      }
+    });
+    more = back.size > before;
+  }
+  return out;
 }
 
 /** The way of the first guide line that lies in the piece. */
@@ -200,9 +212,7 @@ function stitch(input: Input): SewnThread[] {
       let parent = tree.reduce((best, t, i) => (d(t) < d(tree[best]) ? i : best), 0);
       for (const p of shoot) parent = tree.push({ ...p, parent }) - 1;
     }
-    // Rounding must not bring a stem out of a narrow shape.
-    const rounder = smoothTwigs(tree, 6);
-    const grown = rounder.map((t, i) => (keepsInside(edges, t, rounder[t.parent] ?? t) ? t : tree[i]));
+    const grown = keptInside(smoothTwigs(tree, 6), tree, edges);
     const dressed = { ...rules, every: Math.max(1.5, 0.45 * size), random };
     const whole = halves
       ? mirrored(grown, stem.length, edges, halves, dressed)
