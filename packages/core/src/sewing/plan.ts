@@ -1,6 +1,5 @@
 // The plan: everything the machine will do, in order, as typed arrays that go between threads without copying.
 import type { Bounds } from '../geometry/points.ts';
-import { emptyBounds, growBounds } from '../geometry/points.ts';
 import { DEFAULT_SPEED, THREAD_WIDTH, type MachineSpeed } from '../materials/machine.ts';
 import { threadIn, threadWidthOf, type Thread, type ThreadChart } from '../materials/threads.ts';
 import type { Records } from '../design/stitch-blocks.ts';
@@ -72,6 +71,26 @@ export interface Figures {
   threadMetres: number;
 }
 
+/** Arrays with so great a share in use are handed on as they are. */
+const FULL = 0.8;
+
+const millimetres = new WeakMap<Records, { x: Float32Array; y: Float32Array }>();
+
+/** Where records lie, in mm; remembered with them, since of a long row only a block changes from edit to edit. */
+function inMm(records: Records): { x: Float32Array; y: Float32Array } {
+  let made = millimetres.get(records);
+  if (!made) {
+    const { x, y } = records;
+    made = { x: new Float32Array(x.length), y: new Float32Array(x.length) };
+    for (let i = 0; i < x.length; i++) {
+      made.x[i] = x[i] / 10;
+      made.y[i] = y[i] / 10;
+    }
+    millimetres.set(records, made);
+  }
+  return made;
+}
+
 /** Collects records; arrays grow by doubling. */
 export class PlanBuilder {
   private x = new Float32Array(4096);
@@ -118,25 +137,25 @@ export class PlanBuilder {
 
   /** Makes room for so many records: growing on the way copies them again and again. */
   reserve(count: number): void {
-    if (count > this.x.length) this.grow(2 ** Math.ceil(Math.log2(count)));
+    if (count > this.x.length) this.grow(Math.max(count, this.x.length * 2));
   }
 
-  /** Many records at once, from number `from` on; places are in tenths of a millimetre. */
-  addAll({ x, y, move, part }: Records, from: number): void {
-    const count = x.length - from;
+  /** Many records at once, from number `from` on. */
+  addAll(records: Records, from: number): void {
+    const { move, part } = records;
+    const count = move.length - from;
     if (count <= 0) return;
     this.reserve(this.length + count);
-    const at = this.length - from;
-    for (let i = from; i < x.length; i++) {
-      this.x[at + i] = x[i] / 10;
-      this.y[at + i] = y[i] / 10;
-    }
-    this.move.set(from ? move.subarray(from) : move, this.length);
-    this.part.set(from ? part.subarray(from) : part, this.length);
+    const { x, y } = inMm(records);
+    const rest = <T extends Float32Array | Uint8Array>(all: T): T => (from ? (all.subarray(from) as T) : all);
+    this.x.set(rest(x), this.length);
+    this.y.set(rest(y), this.length);
+    this.move.set(rest(move), this.length);
+    this.part.set(rest(part), this.length);
     this.object.fill(this.current, this.length, this.length + count);
     this.length += count;
-    this.atX = x[x.length - 1] / 10;
-    this.atY = y[y.length - 1] / 10;
+    this.atX = records.x[move.length - 1] / 10;
+    this.atY = records.y[move.length - 1] / 10;
     if (this.current >= 0) this.objects[this.current].to = this.length;
   }
 
@@ -160,17 +179,21 @@ export class PlanBuilder {
     return spools.slice(1).map((_, k) => (anew.has(k + 1) ? needles.anew : colourChange));
   }
 
+  /** The plan. Nothing may be added after that: its arrays are the collected ones. */
   build(speed: MachineSpeed = DEFAULT_SPEED): Plan {
     const n = this.length;
-    const x = this.x.slice(0, n);
-    const y = this.y.slice(0, n);
-    const move = this.move.slice(0, n);
+    // What is nearly full is not copied.
+    const whole = <T extends Float32Array | Uint8Array | Int32Array>(all: T): T =>
+      (n > FULL * all.length ? all.subarray(0, n) : all.slice(0, n)) as T;
+    const x = whole(this.x);
+    const y = whole(this.y);
+    const move = whole(this.move);
     return {
       x,
       y,
       move,
-      part: this.part.slice(0, n),
-      object: this.object.slice(0, n),
+      part: whole(this.part),
+      object: whole(this.object),
       time: timesOf(x, y, move, speed, this.changeCosts(speed)),
       objects: this.objects,
       threads: Object.fromEntries(this.objects.map(({ thread }) => [thread, threadIn(this.chart, thread)])),
@@ -244,9 +267,20 @@ export function useOf(
 
 /** The box about all needle points of stitches, in mm; null without any. */
 export function stitchBounds({ x, y, move }: Pick<Plan, 'x' | 'y' | 'move'>): Bounds | null {
-  const b = emptyBounds();
-  for (let i = 0; i < x.length; i++) if (move[i] === Move.stitch) growBounds(b, x[i], y[i]);
-  return b.minX <= b.maxX ? b : null;
+  let minX = Infinity;
+  let minY = Infinity;
+  let maxX = -Infinity;
+  let maxY = -Infinity;
+  for (let i = 0; i < x.length; i++) {
+    if (move[i] !== Move.stitch) continue;
+    const px = x[i];
+    const py = y[i];
+    if (px < minX) minX = px;
+    if (px > maxX) maxX = px;
+    if (py < minY) minY = py;
+    if (py > maxY) maxY = py;
+  }
+  return minX <= maxX ? { minX, minY, maxX, maxY } : null;
 }
 
 /**

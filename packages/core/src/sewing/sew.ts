@@ -1,5 +1,5 @@
 // From a design to one plan: objects in order, joined by travel, jump or trim, tied where a thread begins and ends.
-import { allRecords, blockRecords } from '../design/stitch-blocks.ts';
+import { blockRecords, type Records } from '../design/stitch-blocks.ts';
 import { visibleLeaves, type Leaf } from '../design/tree.ts';
 import type { Design, ResolvedDesign, PlainOutline, StitchesObject } from '../design/types.ts';
 import { Memo } from '../design/memo.ts';
@@ -38,6 +38,8 @@ export interface SewOptions {
   stopped?: ReadonlySet<string>;
 }
 
+/** With trims, jumps and ties an object takes about so many records more than its stitches. */
+const JOINING = 16;
 /** A jump this short leaves nothing to see, in mm. */
 const UNSEEN_JUMP = 1;
 /** Longest way that is worth travelling under cover, in mm. */
@@ -46,6 +48,17 @@ const TRAVEL_LENGTH = 2.5;
 
 /** A step this short, where two shapes meet, hardly shows; a cut would. mm */
 const ON_EDGE = 1.5;
+
+/** Is the thread cut where these records end? Jumps after a cut are still without thread; null when there are only jumps. */
+function endsCut(blocks: readonly Records[]): boolean | null {
+  for (let k = blocks.length - 1; k >= 0; k--) {
+    const { move } = blocks[k];
+    // The very first record only says where the needle comes from.
+    for (let i = move.length - 1; i >= (k ? 0 : 1); i--)
+      if (move[i] !== Move.jump) return move[i] === Move.trim;
+  }
+  return null;
+}
 
 /** A way under covers to come; from a place just beside them it may begin with a short step. */
 function wayUnder(from: Point, to: Point, later: readonly Cover[]): Point[] | null {
@@ -241,23 +254,20 @@ class Sewing {
 
   /** Stitches brought in are sewn exactly as they are, without ties of ours. */
   sewStitches(item: StitchesObject): void {
-    const records = allRecords(item.blocks);
-    const { length } = records.x;
-    if (!length) return;
+    const blocks = item.blocks.map(blockRecords).filter(({ x }) => x.length);
+    if (!blocks.length) return;
     // The first record says where the needle comes from; nothing is needed when it is there already.
-    const [x, y] = [records.x[0] / 10, records.y[0] / 10];
+    const [{ x: xs, y: ys, part }] = blocks;
+    const [x, y] = [xs[0] / 10, ys[0] / 10];
     if (Math.hypot(x - this.plan.atX, y - this.plan.atY) > 0.05) {
       this.trim();
       this.arrive();
-      this.plan.add(x, y, Move.jump, records.part[0]);
+      this.plan.add(x, y, Move.jump, part[0]);
     }
-    if (length > 1) {
+    if (blocks.length > 1 || xs.length > 1) {
       this.arrive();
-      this.plan.addAll(records, 1);
-      // Jumps after a cut are still without thread.
-      let last = length - 1;
-      while (last > 0 && records.move[last] === Move.jump) last--;
-      this.cut = last > 0 ? records.move[last] === Move.trim : this.cut;
+      blocks.forEach((records, k) => this.plan.addAll(records, k ? 0 : 1));
+      this.cut = endsCut(blocks) ?? this.cut;
     }
     this.open = null;
   }
@@ -349,7 +359,7 @@ export function sewResolved(design: ResolvedDesign, options: SewOptions = {}): P
     return leaf.kind === 'object' && !shares[i].excess ? objectCover(leaf, cloth) : null;
   });
   const sewing = new Sewing(chart, options.trimLength ?? 3);
-  sewing.plan.reserve(shares.reduce((sum, { stitches }) => sum + stitches, 0));
+  sewing.plan.reserve(shares.reduce((sum, { stitches }) => sum + stitches + JOINING, 0));
   const index = new CoverIndex(covers);
   const all = index.from(0);
   /** The threads of an object that is come to from a place of the same thread. */
