@@ -37,6 +37,13 @@ export class Column {
     return new Column([{ base: ladder, top: widened(ladder, compensation) }]);
   }
 
+  /** Where the first and the last stitch lie that are not beneath another column, in mm from the begin. */
+  get mouths(): [first: number, last: number] {
+    if (this.ring || !this.pieces.length) return [0, this.length];
+    const [first, last] = [this.pieces[0], this.pieces[this.pieces.length - 1]];
+    return [first.base.mouth(0), last.start + last.base.mouth(1)];
+  }
+
   /** The width of the column as drawn that only a fifth of it passes, in mm. */
   get widest(): number {
     return Math.max(0, ...this.pieces.map(({ base }) => base.widest));

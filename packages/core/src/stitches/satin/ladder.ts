@@ -8,6 +8,8 @@ export interface Rung {
 
 /** How densely stitches lie under another column, as a share. */
 const HIDDEN = 0.3;
+/** So many rungs before a mouth lie hidden already: what goes through there is sewn wider than it is drawn. */
+const AT_MOUTH = 2;
 /** Crowding is judged over this much of the outer edge, in mm. */
 const WINDOW = 0.6;
 
@@ -31,18 +33,19 @@ export class Ladder {
   private readonly leftLength: Float64Array;
   private readonly rightLength: Float64Array;
 
-  /** How many rungs at its begin and its end lie under another column, where half of the stitches do. */
-  readonly hidden: readonly [number, number];
+  /** How many rungs at its begin and its end run in under another column, where a third of the stitches do. */
+  readonly under: readonly [number, number];
 
   /** `places`, when given, is the scale to use instead of the length of the outer edge. */
   constructor(
     rungs: readonly Rung[],
-    { ring = false, places, hidden = [0, 0] }: Partial<Pick<Ladder, 'ring' | 'places' | 'hidden'>> = {},
+    { ring = false, places, under = [0, 0] }: Partial<Pick<Ladder, 'ring' | 'places' | 'under'>> = {},
   ) {
     this.rungs = rungs;
     this.ring = ring;
-    this.hidden = hidden;
+    this.under = under;
     const n = rungs.length;
+    const hidden = under.map((count) => (count ? count + AT_MOUTH : 0));
     this.places = places ?? new Float64Array(n);
     this.leftLength = new Float64Array(n);
     this.rightLength = new Float64Array(n);
@@ -59,6 +62,11 @@ export class Ladder {
   /** Length along the outer edge, in mm. */
   get length(): number {
     return this.places.at(-1) ?? 0;
+  }
+
+  /** Where it comes to the column that its begin (0) or its end (1) runs in under, as a place; else that end itself. */
+  mouth(k: 0 | 1): number {
+    return this.places[k ? this.places.length - 1 - this.under[1] : this.under[0]] ?? 0;
   }
 
   private wrapped(place: number): number {
@@ -167,5 +175,5 @@ export function widened(ladder: Ladder, by: number): Ladder {
     const t = (by * Math.min(1, width)) / width;
     return { left: lerp(left, right, -t), right: lerp(right, left, -t) };
   });
-  return new Ladder(rungs, { ring: ladder.ring, hidden: ladder.hidden });
+  return new Ladder(rungs, { ring: ladder.ring, under: ladder.under });
 }

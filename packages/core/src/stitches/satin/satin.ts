@@ -163,7 +163,7 @@ function widened(
 }
 
 /** So much of a letter may be wider than satin can be: where its strokes meet. */
-const MOSTLY = 0.85;
+const MOSTLY = 0.7;
 /** A letter of which so much is narrower than half of that is satin all the same, as far as satin can be split: rows would bead its thin strokes. */
 const PARTLY = 0.25;
 const LOOKED_AT_EVERY = 0.5;

@@ -53,7 +53,7 @@ export function splitShares(width: number, longest: number, rule: SplitRule, ind
 }
 
 /** Sews to a place; a stitch longer than the limit is split. */
-function sewTo(
+export function sewTo(
   builder: ThreadBuilder,
   p: Point,
   columnStitches: ColumnStitches,
@@ -299,7 +299,8 @@ const OVERLAP = 1;
 const AT_END = 0.6;
 
 /**
- * Sews a whole column from a place on it to another (mm from its begin). All ways lie under its own stitches.
+ * Sews a whole column from a place on it to another (mm from its begin). All ways lie under its own stitches. `bare` is what
+ * is not sewn already where it would run in under others.
  */
 export function sewColumn(
   column: Column,
@@ -307,6 +308,7 @@ export function sewColumn(
   to: number,
   columnStitches: ColumnStitches,
   builder: ThreadBuilder,
+  bare: readonly [first: number, last: number] = [0, column.length],
 ): void {
   const { length, ring } = column;
   if (ring) {
@@ -326,8 +328,9 @@ export function sewColumn(
     sewUnderlay(column, far, other, columnStitches, builder, false);
   }
   const over = end === other ? 0 : Math.min(OVERLAP / 2, length / 8) * Math.sign(other - far);
-  sewAcross(column, far, end + over, columnStitches, builder);
+  const within = (place: number): number => Math.min(bare[1], Math.max(bare[0], place));
+  sewAcross(column, within(far), within(end + over), columnStitches, builder);
   if (end === other) return;
   runMiddle(column, end + over, other, builder);
-  sewAcross(column, other, end, columnStitches, builder);
+  sewAcross(column, within(other), end, columnStitches, builder);
 }

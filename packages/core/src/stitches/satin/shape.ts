@@ -26,8 +26,6 @@ const SMOOTH = 1.2;
 const UNDER = 1.2;
 /** … and by no more than this share of half the width of what it meets: what comes from both sides must not pile up. */
 const UNDER_SHARE = 0.25;
-/** So many rungs before a mouth lie hidden already: what goes through there is sewn wider than it is drawn. */
-const AT_MOUTH = 2;
 
 /** The sides of a polygon as x0, y0, x1, y1 quadruples. */
 function sidesOf(polygon: Polygon): Float64Array {
@@ -270,8 +268,7 @@ function ladderAlong(course: Course, shape: Shape): Ladder | null {
     );
   };
   const [before, after] = [under(0).reverse(), under(1)];
-  const hidden = ({ length }: Rung[]): number => (length ? length + AT_MOUTH : 0);
-  return new Ladder([...before, ...rungs, ...after], { hidden: [hidden(before), hidden(after)] });
+  return new Ladder([...before, ...rungs, ...after], { under: [before.length, after.length] });
 }
 
 /** Cuts are so wide, and reach so far beyond both sides, in mm. */

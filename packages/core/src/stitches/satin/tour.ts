@@ -1,8 +1,8 @@
 // Sews the columns of a branching shape with one thread: out along the middles of columns that are still bare, and
 // back over them with stitches. So every way lies under stitches to come.
 import { distance, type Point } from '../../geometry/points.ts';
-import type { ThreadBuilder } from '../thread.ts';
-import { runMiddle, sewAcross, sewColumn, sewUnderlay, type ColumnStitches } from './sew-column.ts';
+import { Part, type ThreadBuilder } from '../thread.ts';
+import { runMiddle, sewAcross, sewColumn, sewTo, sewUnderlay, type ColumnStitches } from './sew-column.ts';
 import type { Column } from './column.ts';
 import type { Branch } from './shape.ts';
 
@@ -15,6 +15,9 @@ interface Child {
 
 /** How much stitches sew over a join between the two halves of a column, in mm. */
 const OVERLAP = 0.5;
+
+/** A place this near to the needle need not be gone to, in mm. */
+const NEAR = 0.5;
 
 /** Which column hangs on which, seen from `root`; links that would close a circle are left out. */
 function childrenFrom(branches: readonly Branch[], root: number): Child[][] {
@@ -43,6 +46,8 @@ class Tour {
   private readonly children: Child[][];
   private readonly columnStitches: ColumnStitches;
   private readonly builder: ThreadBuilder;
+  /** Columns whose stitches are there. */
+  private readonly sewn = new Set<number>();
 
   constructor(
     branches: readonly Branch[],
@@ -71,8 +76,33 @@ class Tour {
       this.sew(child.branch, child.entry);
     }
     runMiddle(column, at, to, this.builder);
-    sewUnderlay(column, to, from, this.columnStitches, this.builder, false);
-    sewAcross(column, to, from + over, this.columnStitches, this.builder);
+    const bare = this.bareOf(i);
+    const [first, last] = [to, from + over].map((p) => Math.min(bare[1], Math.max(bare[0], p)));
+    // On top of another column the thread goes to its edge the way that one's stitches lie.
+    if (first !== to) this.goTo(column.at(first));
+    sewUnderlay(column, first, from, this.columnStitches, this.builder, false);
+    sewAcross(column, first, last, this.columnStitches, this.builder);
+  }
+
+  private goTo(p: Point): void {
+    if (this.builder.reach(p.x, p.y) > NEAR) sewTo(this.builder, p, this.columnStitches, Part.underlay, 0);
+  }
+
+  /**
+   * What of a column is still to be sewn when all that hangs on it is: it runs in under columns to come, but where one that it ends at
+   * is there already it would lie on top.
+   */
+  private bareOf(i: number): [first: number, last: number] {
+    const { column, meets } = this.branches[i];
+    const isThere = (place: number): boolean =>
+      meets.some(
+        (m) =>
+          m.ends &&
+          m.place === place &&
+          [...this.sewn].some((j) => this.branches[j].meets.some((o) => o.node === m.node && !o.ends)),
+      );
+    const [first, last] = column.mouths;
+    return [isThere(0) ? first : 0, isThere(column.length) ? last : column.length];
   }
 
   /** All columns that hang on one, itself included. */
@@ -101,10 +131,15 @@ class Tour {
 
   /** Sews a column and all that hangs on it, beginning and ending at a place of it. */
   sew(i: number, entry: number): void {
+    this.sewWithChildren(i, entry);
+    this.sewn.add(i);
+  }
+
+  private sewWithChildren(i: number, entry: number): void {
     const { column } = this.branches[i];
     const { length } = column;
     if (!this.children[i].length && (column.ring || entry <= 0 || entry >= length))
-      return sewColumn(column, entry, entry, this.columnStitches, this.builder);
+      return sewColumn(column, entry, entry, this.columnStitches, this.builder, this.bareOf(i));
     if (column.ring) {
       // Once round bare, with all that hangs on it, then once round stitched.
       const hanging = this.children[i].sort(
