@@ -141,6 +141,23 @@ describe('across a shape', () => {
     }
   });
 
+  test('a stem runs in under the slab that is sewn after it, and never on top of the one that is there already', () => {
+    const [thread] = stitch(drawn('M-6 -12H6V-9H1.5V9H6V12H-6V9H-1.5V-9H-6Z'), { underlay: 'none' });
+    const { x, y, part } = thread;
+    // Slabs are sewn up and down: needle points deep inside them, and stitches along them, are of the stem.
+    const across = (from: number, to: number): number[] =>
+      x.flatMap((_, i) =>
+        i && part[i] === Part.top && y[i] > from && y[i] < to && Math.abs(x[i] - x[i - 1]) > 1.5 ? [i] : [],
+      );
+    const [top, bottom] = [across(-10.5, -9.05), across(9.05, 10.5)];
+    expect([top.length, bottom.length].filter((n) => n > 0)).toHaveLength(1);
+    const slab = top.length ? [-12.5, -8.8] : [8.8, 12.5];
+    const lastOfSlab = x.findLastIndex(
+      (_, i) => part[i] === Part.top && y[i] > slab[0] && y[i] < slab[1] && Math.abs(x[i]) > 2,
+    );
+    expect(Math.max(...top, ...bottom)).toBeLessThan(lastOfSlab);
+  });
+
   test('a tip is sewn as a run, never with stitches too short', () => {
     const spike = drawn('M-25 0L25 -3V3Z');
     const [t] = stitch(spike);

@@ -293,8 +293,10 @@ export function endAt(
 /** A thread that ends this near to where it has to is there, in mm. */
 const NEAR_END = 1;
 
-/** How far closed columns sew over their own start, and halves over their join, in mm. */
-const OVERLAP = 1;
+/** How far closed columns sew over their own start, in mm. */
+const OVERLAP = 0.6;
+/** How far the halves of a column sew over their join, in mm: what comes from both sides is pushed together there. */
+export const AT_JOIN = 0.1;
 /** Places this near to an end are the end, in mm. */
 const AT_END = 0.6;
 
@@ -327,7 +329,7 @@ export function sewColumn(
     if (Math.abs(from - far) > AT_END) runMiddle(column, from, far, builder);
     sewUnderlay(column, far, other, columnStitches, builder, false);
   }
-  const over = end === other ? 0 : Math.min(OVERLAP / 2, length / 8) * Math.sign(other - far);
+  const over = end === other ? 0 : Math.min(AT_JOIN, length / 8) * Math.sign(other - far);
   const within = (place: number): number => Math.min(bare[1], Math.max(bare[0], place));
   sewAcross(column, within(far), within(end + over), columnStitches, builder);
   if (end === other) return;

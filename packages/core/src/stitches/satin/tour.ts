@@ -2,7 +2,15 @@
 // back over them with stitches. So every way lies under stitches to come.
 import { distance, type Point } from '../../geometry/points.ts';
 import { Part, type ThreadBuilder } from '../thread.ts';
-import { runMiddle, sewAcross, sewColumn, sewTo, sewUnderlay, type ColumnStitches } from './sew-column.ts';
+import {
+  AT_JOIN,
+  runMiddle,
+  sewAcross,
+  sewColumn,
+  sewTo,
+  sewUnderlay,
+  type ColumnStitches,
+} from './sew-column.ts';
 import type { Column } from './column.ts';
 import type { Branch } from './shape.ts';
 
@@ -12,9 +20,6 @@ interface Child {
   at: number;
   entry: number;
 }
-
-/** How much stitches sew over a join between the two halves of a column, in mm. */
-const OVERLAP = 0.5;
 
 /** A place this near to the needle need not be gone to, in mm. */
 const NEAR = 0.5;
@@ -159,7 +164,7 @@ class Tour {
     const far = entry > length / 2 ? 0 : length;
     const near = length - far;
     if (Math.abs(entry - near) < 0.6) return this.outAndBack(i, near, far, 0);
-    this.outAndBack(i, entry, far, OVERLAP * Math.sign(near - far));
+    this.outAndBack(i, entry, far, AT_JOIN * Math.sign(near - far));
     this.outAndBack(i, entry, near, 0);
   }
 
