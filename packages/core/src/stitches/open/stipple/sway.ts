@@ -142,7 +142,10 @@ class Bending {
 
   /** How far a place is from the edge, up to `most` mm; less than 0 outside. */
   private clearance(x: number, y: number, most: number): number {
-    const away = this.edges.nearest(x, y, most)?.distance ?? most;
+    const near = this.edges.nearest(x, y, most);
+    // No point goes so far that it could lie out there with no edge about it.
+    if (!near && most >= MOST * this.spacing) return most;
+    const away = near?.distance ?? most;
     return this.edges.inside(x, y) ? away : -away;
   }
 
