@@ -5,7 +5,7 @@ import { onUnmounted, shallowRef } from 'vue';
 import { MAKINGS } from '@rosehip/core';
 import { useBench } from '../stores/bench/bench.ts';
 import { packed, useChecker } from '../workers/engine.ts';
-import type { Outcome } from '../workers/engine-work.ts';
+import type { Outcome } from '../workers/engine/pictures.ts';
 
 /** Pictures wait until the hand has been still for so long, in ms. */
 const STILL = 120;

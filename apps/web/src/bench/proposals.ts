@@ -7,7 +7,7 @@ import { useBench } from '../stores/bench/bench.ts';
 import { useSettings } from '../stores/settings.ts';
 import { useView } from '../stores/view.ts';
 import { useChecker, packed } from '../workers/engine.ts';
-import type { Problem } from '../workers/engine-work.ts';
+import type { Problem } from '../workers/engine/opened.ts';
 
 export interface Proposal {
   title: string;

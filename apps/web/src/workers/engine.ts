@@ -11,7 +11,8 @@ import {
   type ThreadPlan,
 } from '@rosehip/core';
 import * as Comlink from 'comlink';
-import type { Engine, Sewn } from './engine-work.ts';
+import type { Engine } from './engine-work.ts';
+import type { Sewn } from './engine/sewing.ts';
 
 type Remote = Comlink.Remote<Engine>;
 

@@ -18,7 +18,7 @@ import TakeWhere from './TakeWhere.vue';
 import { useWhere, type Taken } from './where.ts';
 import { useEngine, packed } from '../../workers/engine.ts';
 import { useView } from '../../stores/view.ts';
-import type { PictureOptions } from '../../workers/engine-work.ts';
+import type { PictureOptions } from '../../workers/engine/pictures.ts';
 
 const bench = useBench();
 const router = useRouter();
