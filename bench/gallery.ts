@@ -166,7 +166,7 @@ export function measured(outline: PlainOutline, how: (typeof GALLERY_KINDS)[stri
 }
 
 /** A plan without what lies under its stitches: underlay, and ways that later stitches cover. */
-function onTop({ x, y, move, part }: Plan): Pick<Plan, 'x' | 'y' | 'move'> {
+export function onTop({ x, y, move, part }: Plan): Pick<Plan, 'x' | 'y' | 'move'> {
   return { x, y, move: move.map((m, i) => (m === Move.stitch && part[i] !== Part.top ? Move.jump : m)) };
 }
 

@@ -23,6 +23,7 @@ import {
   type Region,
 } from '@rosehip/core';
 import { createCanvas, loadImage } from '@napi-rs/canvas';
+import { onTop } from './gallery.ts';
 import { kindFor } from '../packages/core/src/choosing/kinds.ts';
 import { middleLines } from '../packages/core/src/choosing/middle-lines.ts';
 import {
@@ -158,6 +159,8 @@ async function flatArt(): Promise<void> {
   let [wrongColours, missing, found, points, art] = [0, 0, 0, 0, 0];
   const layers: number[] = [];
   const p99s: number[] = [];
+  /** The same of what is seen alone, without the ways that lie beneath: where fills lie on top, and where satin does. */
+  const [overFills, overSatin]: number[][] = [[], []];
   let bare = 0;
   let cells = 0;
   const worst: string[] = [];
@@ -200,8 +203,17 @@ async function flatArt(): Promise<void> {
     const plan = sewDesign(design);
     const area = { minX: -60, minY: -60, maxX: 60, maxY: 60 };
     const grid = layersOf(plan, area, 0.1);
+    const seenGrid = layersOf(onTop(plan), area, 0.1);
     const inner = offsetRegion(moved(all, -at.x, -at.y), -0.4);
     const here: number[] = [];
+    const [ofFills, ofSatin]: number[][] = [[], []];
+    const laid = design.objects
+      .flatMap((o) => (o.kind === 'object' ? [o] : []))
+      .reverse()
+      .map((o) => ({
+        fills: o.recipe.kind === 'fill',
+        region: outlineRegion(o.outline as PathOutline),
+      }));
     for (let j = 0; j < grid.height; j += 2)
       for (let i = 0; i < grid.width; i += 2) {
         const [x, y] = [area.minX + (i + 0.5) * 0.1, area.minY + (j + 0.5) * 0.1];
@@ -210,9 +222,13 @@ async function flatArt(): Promise<void> {
         cells++;
         if (!n) bare++;
         here.push(n);
+        const upper = laid.find(({ region }) => insideRegion(region, x, y));
+        if (upper) (upper.fills ? ofFills : ofSatin).push(seenGrid.layers[j * grid.width + i]);
       }
     layers.push(quantile(here, 0.5));
     p99s.push(quantile(here, 0.99));
+    if (ofFills.length) overFills.push(quantile(ofFills, 0.99));
+    if (ofSatin.length) overSatin.push(quantile(ofSatin, 0.99));
   }
   console.log('\nFlat art, 16 scenes at 10 px/mm, read back');
   console.log(
@@ -221,7 +237,7 @@ async function flatArt(): Promise<void> {
   console.log(`  under 0.985: ${worst.slice(0, 12).join('; ')}`);
   console.log(`  points ${points} of ${art} of the art as it is seen: ${fixed(points / art, 2)}`);
   console.log(
-    `  sewn: bare ${((100 * bare) / cells).toFixed(2)} % of what is drawn (0.4 mm from its edge); layers without underlay, median ${quantile(layers, 0.5)}, 99th percentile ${p99s.join(' ')}`,
+    `  sewn: bare ${((100 * bare) / cells).toFixed(2)} % of what is drawn (0.4 mm from its edge); layers without underlay, median ${quantile(layers, 0.5)}, 99th percentile ${p99s.join(' ')}; without ways beneath, over fills ${overFills.join(' ')}, over satin ${overSatin.join(' ')}`,
   );
 }
 
