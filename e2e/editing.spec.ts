@@ -50,6 +50,39 @@ test('select, move, size and turn by hand, and take every step back', async ({ p
   expect(Number(await bench.field('Turn').inputValue())).toBeCloseTo(degrees);
 });
 
+test('what is painted anew about an edit is what all of it painted anew would be', async ({ page }) => {
+  const bench = new BenchPage(page);
+  await bench.makeOnShelf(rosehip.address, 'Painted in parts');
+  await bench.tool('Ellipse');
+  await bench.drag([-80, -60], [20, 40]);
+  await bench.tool('Rectangle');
+  await bench.drag([10, 0], [90, 60]);
+  const pixels = (): Promise<number[]> =>
+    bench.cloth
+      .locator('canvas')
+      .first()
+      .evaluate((canvas: HTMLCanvasElement) => [
+        ...canvas.getContext('2d')!.getImageData(0, 0, canvas.width, canvas.height).data,
+      ]);
+  const settled = async (): Promise<void> => {
+    await page.waitForTimeout(300);
+    await bench.ready();
+  };
+  for (const key of ['ArrowRight', 'ArrowDown', 'Shift+ArrowLeft', 'Control+z']) {
+    await page.keyboard.press(key);
+    await settled();
+  }
+  const inParts = await pixels();
+  const size = page.viewportSize()!;
+  for (const width of [size.width - 40, size.width]) {
+    await page.setViewportSize({ ...size, width });
+    await settled();
+  }
+  const whole = await pixels();
+  expect(inParts.length).toBe(whole.length);
+  expect(inParts.filter((v, i) => Math.abs(v - whole[i]) > 16).length).toBe(0);
+});
+
 test('number fields take units and arithmetic, and say what is wrong', async ({ page }) => {
   const bench = new BenchPage(page);
   await bench.make(rosehip.address, 'Numbers');

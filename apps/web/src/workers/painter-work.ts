@@ -70,6 +70,19 @@ export interface PaintRequest {
   heat?: boolean;
 }
 
+/** A picture, or the part of one that changed. */
+export interface Painted {
+  image: ImageBitmap;
+  /** All that was asked for is there. */
+  done: boolean;
+  number: number;
+  /** Where it lies in the picture of the number before, in pixels; left out: it is all of it. */
+  at?: PixelBox;
+}
+
+/** A larger share of the picture than this is not handed over by itself. */
+const LARGE_PART = 0.5;
+
 type Context = OffscreenCanvasRenderingContext2D;
 
 /** A heat map, and where it lies, in mm. */
@@ -114,6 +127,7 @@ const prints = new Map<string, ImageBitmap | null>();
 let patchKey = '';
 /** What the layers show now: any difference makes them anew. */
 let groundKey = '';
+let groundCount = 0;
 let threadKey = '';
 let faintKey = '';
 let sewnTo = 0;
@@ -134,6 +148,8 @@ const MOST_COPIED = 40_000_000;
 let version = 0;
 /** Nothing was painted whole yet. */
 let fresh = true;
+/** The number of the last picture that was handed over, and what it shows beside the thread. */
+let handed = { number: 0, shows: '' };
 /** Where pile stands over low stitches; null on a cloth without. */
 let pile: Pile | null = null;
 let pileIsOf: ThreadPlan | null = null;
@@ -174,6 +190,7 @@ function paintPictureUnder(ctx: Context): void {
 }
 
 function paintGround(r: PaintRequest): void {
+  groundCount++;
   clear(ground, r);
   const { ctx } = ground;
   toMm(ctx, r);
@@ -334,14 +351,26 @@ function sewOn(p: ThreadPlan, r: PaintRequest, to: number, until = Infinity): bo
   return true;
 }
 
-/** Paints some records of a layer anew within an area, in mm. */
-function repaint(layer: Layer, r: PaintRequest, area: Bounds, shares: readonly [number, number][]): void {
-  const { ctx } = layer;
-  // Whole pixels, and two more: from far away the finest thread is wider than it is.
+interface PixelBox {
+  left: number;
+  top: number;
+  width: number;
+  height: number;
+}
+
+/** Whole pixels about an area that is in mm, and two more: from far away the finest thread is wider than it is. */
+function pixelsAbout(area: Bounds, r: PaintRequest): PixelBox {
   const left = Math.floor(area.minX * r.scale + r.originX) - 2;
   const top = Math.floor(area.minY * r.scale + r.originY) - 2;
   const width = Math.ceil(area.maxX * r.scale + r.originX) + 2 - left;
   const height = Math.ceil(area.maxY * r.scale + r.originY) + 2 - top;
+  return { left, top, width, height };
+}
+
+/** Paints some records of a layer anew within an area, in mm. */
+function repaint(layer: Layer, r: PaintRequest, area: Bounds, shares: readonly [number, number][]): void {
+  const { ctx } = layer;
+  const { left, top, width, height } = pixelsAbout(area, r);
   const room = 4 / r.scale;
   const around = {
     minX: area.minX - room,
@@ -369,25 +398,23 @@ function paintFaint(p: ThreadPlan, r: PaintRequest): void {
   faint.ctx.drawImage(sewn.canvas, 0, 0);
 }
 
-/** Patches lie on the cloth once their placement line is sewn; each is laid when it is there. */
-function paintPatches(r: PaintRequest): void {
+/** Patches lie on the cloth once their placement line is sewn; each is laid on their layer when it is there. */
+function layPatches(r: PaintRequest): void {
   const laid = patches.filter(
     (o) => (plan?.objects.find((s) => s.id === o.id)?.to ?? Infinity) <= r.playhead,
   );
   const key = `${groundKey} ${version} ${prints.size} ${laid.map((o) => o.id).join(' ')}`;
-  if (key !== patchKey) {
-    clear(patched, r);
-    toMm(patched.ctx, r);
-    const { ctx } = patched;
-    const draw = (data: string, x: number, y: number, size: number): boolean => {
-      const image = prints.get(data);
-      if (image) ctx.drawImage(image, x, y, size, size);
-      return !!image;
-    };
-    for (const object of laid) paintPatch(ctx as unknown as PatchCanvas, object, draw);
-    patchKey = key;
-  }
-  out.ctx.drawImage(patched.canvas, 0, 0);
+  if (key === patchKey) return;
+  clear(patched, r);
+  toMm(patched.ctx, r);
+  const { ctx } = patched;
+  const draw = (data: string, x: number, y: number, size: number): boolean => {
+    const image = prints.get(data);
+    if (image) ctx.drawImage(image, x, y, size, size);
+    return !!image;
+  };
+  for (const object of laid) paintPatch(ctx as unknown as PatchCanvas, object, draw);
+  patchKey = key;
 }
 
 /** Loops of the cloth over what is sewn too thinly to press them down. */
@@ -415,6 +442,68 @@ function paintHeat(r: PaintRequest): void {
   out.ctx.imageSmoothingEnabled = false;
   out.ctx.drawImage(heat.canvas, heat.x, heat.y, heat.width, heat.height);
   out.ctx.imageSmoothingEnabled = true;
+}
+
+/** What was done to the layers of the thread: all of what was asked for, where they are others, and whether what is not sewn yet is shown. */
+interface LayersPainted {
+  done: boolean;
+  changed: Bounds | null;
+  withRest: boolean;
+}
+const NOTHING: LayersPainted = { done: true, changed: null, withRest: false };
+
+/** Brings the layers of the thread up to date. */
+function paintLayers(p: ThreadPlan, r: PaintRequest, place: string): LayersPainted {
+  const key = `${place} ${version} ${r.dimUnderlay} ${r.thread} ${r.light} ${r.focus?.join(' ') ?? ''}`;
+  let until = performance.now() + (fresh ? FIRST : AT_MOST);
+  // Needle points have marks of some pixels about them, so there all is painted anew.
+  if (key !== threadKey || (stale && r.view !== 'cloth')) {
+    copies = [];
+    threadKey = key;
+    stale = null;
+    clear(sewn, r);
+    sewnTo = 0;
+    if (!fresh) until = Infinity;
+  }
+  const changed = stale;
+  const withRest = (r.playhead < p.x.length && !r.hideRest) || !!r.focus;
+  if (stale) {
+    const to = sewnTo;
+    const own = shares(p, r.focus).map(([first, last]): [number, number] => [first, Math.min(last, to)]);
+    repaint(sewn, r, stale, own);
+    if (!withRest) faintKey = '';
+    else if (faintKey === key) repaint(faint, r, stale, [[0, p.x.length]]);
+  }
+  stale = null;
+  if (withRest && faintKey !== key) {
+    paintFaint(p, r);
+    faintKey = key;
+  }
+  goNear(r);
+  const done = sewOn(p, r, r.playhead, until);
+  fresh &&= !done;
+  return { done, changed, withRest };
+}
+
+/** Lays layers on a canvas, the thread on top. */
+function layOn(ctx: Context, layers: readonly Layer[], withRest: boolean): void {
+  for (const { canvas } of layers) ctx.drawImage(canvas, 0, 0);
+  if (withRest) {
+    ctx.globalAlpha = FAINT;
+    ctx.drawImage(faint.canvas, 0, 0);
+    ctx.globalAlpha = 1;
+  }
+  ctx.drawImage(sewn.canvas, 0, 0);
+}
+
+/** The part of a box that is on the canvas; null when that is so large that all may as well be handed over. */
+function partOf(box: PixelBox, r: PaintRequest): PixelBox | null {
+  const [left, top] = [Math.max(0, box.left), Math.max(0, box.top)];
+  const width = Math.max(1, Math.min(r.width, box.left + box.width) - left);
+  const height = Math.max(1, Math.min(r.height, box.top + box.height) - top);
+  return width * height < LARGE_PART * r.width * r.height
+    ? { left: Math.min(left, r.width - 1), top: Math.min(top, r.height - 1), width, height }
+    : null;
 }
 
 /** What lies around and under the thread, as a text. */
@@ -478,69 +567,53 @@ const painter = {
 
   /**
    * Paints what is asked for and hands it over as a bitmap. A playhead that moved far may need more than one
-   * call: until the picture is `done`, it shows a little less sewn than was asked for.
+   * call: until the picture is `done`, it shows a little less sewn than was asked for. Who has the picture of number `after` is
+   * handed only what is another in it now, and where that lies.
    */
-  paint(r: PaintRequest): { image: ImageBitmap; done: boolean } {
-    let done = true;
+  paint(r: PaintRequest, after = 0): Painted {
     const place = [r.view, r.width, r.height, r.scale, r.originX, r.originY].join(' ');
     if (place !== groundKey) {
       paintGround(r);
       groundKey = place;
     }
+    const withPatches = r.view === 'cloth' && patches.length > 0;
+    if (withPatches) layPatches(r);
+    const sewing = r.view === 'lines' ? null : plan;
+    const { done, changed, withRest } = sewing ? paintLayers(sewing, r, place) : NOTHING;
+    // What depends on more than the layers, or on all of the thread, is laid as a whole.
+    const inParts = sewing && r.view === 'cloth' && !r.heat && design && !hasPile(design.cloth) && done;
+    const shows =
+      inParts && r.playhead >= sewing.x.length
+        ? [groundCount, threadKey, withRest, withPatches && patchKey].join(' ')
+        : '';
+    const box = shows && shows === handed.shows && after === handed.number ? changed : null;
+    handed = { number: handed.number + 1, shows };
+    const layers = [ground, ...(withPatches ? [patched] : [])];
+    const part = box && partOf(pixelsAbout(box, r), r);
+    if (part) {
+      [passing.canvas.width, passing.canvas.height] = [part.width, part.height];
+      const { ctx } = passing;
+      ctx.setTransform(1, 0, 0, 1, -part.left, -part.top);
+      layOn(ctx, layers, withRest);
+      const image = passing.canvas.transferToImageBitmap();
+      return Comlink.transfer({ image, done, number: handed.number, at: part }, [image]);
+    }
     clear(out, r);
-    out.ctx.drawImage(ground.canvas, 0, 0);
-    if (r.view === 'cloth' && patches.length) paintPatches(r);
     if (r.view === 'lines') {
+      for (const { canvas } of layers) out.ctx.drawImage(canvas, 0, 0);
       toMm(out.ctx, r);
       if (design) {
         // They follow from what stands beside them. Elsewhere they are seen as they are sewn.
         paintMarks(out.ctx, design);
         paintLines(out.ctx as unknown as Canvas2D, design, r.scale, r.focus);
       }
-    } else if (plan) {
-      const key = `${place} ${version} ${r.dimUnderlay} ${r.thread} ${r.light} ${r.focus?.join(' ') ?? ''}`;
-      let until = performance.now() + (fresh ? FIRST : AT_MOST);
-      // Needle points have marks of some pixels about them, so there all is painted anew.
-      if (key !== threadKey || (stale && r.view !== 'cloth')) {
-        copies = [];
-        threadKey = key;
-        stale = null;
-        clear(sewn, r);
-        sewnTo = 0;
-        if (!fresh) until = Infinity;
-      }
-      const withRest = (r.playhead < plan.x.length && !r.hideRest) || !!r.focus;
-      if (stale) {
-        const to = sewnTo;
-        const own = shares(plan, r.focus).map(([first, last]): [number, number] => [
-          first,
-          Math.min(last, to),
-        ]);
-        repaint(sewn, r, stale, own);
-        if (!withRest) faintKey = '';
-        else if (faintKey === key) repaint(faint, r, stale, [[0, plan.x.length]]);
-      }
-      stale = null;
-      if (withRest && faintKey !== key) {
-        paintFaint(plan, r);
-        faintKey = key;
-      }
-      goNear(r);
-      done = sewOn(plan, r, r.playhead, until);
-      fresh &&= !done;
-      if (withRest) {
-        out.ctx.setTransform(1, 0, 0, 1, 0, 0);
-        out.ctx.globalAlpha = FAINT;
-        out.ctx.drawImage(faint.canvas, 0, 0);
-        out.ctx.globalAlpha = 1;
-      }
-      out.ctx.setTransform(1, 0, 0, 1, 0, 0);
-      out.ctx.drawImage(sewn.canvas, 0, 0);
-      if (r.view === 'cloth') paintLoops(plan, r);
-    }
+    } else if (sewing) {
+      layOn(out.ctx, layers, withRest);
+      if (r.view === 'cloth') paintLoops(sewing, r);
+    } else for (const { canvas } of layers) out.ctx.drawImage(canvas, 0, 0);
     if (r.heat) paintHeat(r);
     const image = out.canvas.transferToImageBitmap();
-    return Comlink.transfer({ image, done }, [image]);
+    return Comlink.transfer({ image, done, number: handed.number }, [image]);
   },
 };
 

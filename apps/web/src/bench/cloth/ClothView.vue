@@ -62,18 +62,21 @@ const { painter, end } = startPainter();
 const { paint, drawSoon, settled } = usePainted(
   canvas,
   () => view,
-  (seen) =>
-    painter.paint({
-      ...seen,
-      view: view.view,
-      playhead: rehearsal.playhead,
-      focus: focus.value,
-      hideRest: rehearsal.rest === 'hidden',
-      dimUnderlay: rehearsal.dimUnderlay,
-      thread: rehearsal.onlyThread ?? undefined,
-      heat: rehearsal.heat,
-      light: view.light,
-    }),
+  (seen, after) =>
+    painter.paint(
+      {
+        ...seen,
+        view: view.view,
+        playhead: rehearsal.playhead,
+        focus: focus.value,
+        hideRest: rehearsal.rest === 'hidden',
+        dimUnderlay: rehearsal.dimUnderlay,
+        thread: rehearsal.onlyThread ?? undefined,
+        heat: rehearsal.heat,
+        light: view.light,
+      },
+      after,
+    ),
 );
 
 watch([width, height], ([w, h]) => {

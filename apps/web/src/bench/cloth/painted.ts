@@ -11,19 +11,29 @@ export interface PaintedView {
   originY: number;
 }
 
+/** What came of painting: a picture, and its number, or the part that changed of the one of the number before, and where that lies. */
+export interface Painted {
+  image: ImageBitmap;
+  done: boolean;
+  number?: number;
+  at?: { left: number; top: number };
+}
+
 /** What lies around all that is painted. */
 const TABLE = '#efe7d9';
 
 /**
- * `seen` is what is seen in CSS pixels; `ask` paints it. A picture that is not `done` is shown, and asked for again.
+ * `seen` is what is seen in CSS pixels; `ask` paints it, for somebody who has the picture of number `after`. A picture that is not `done` is shown, and asked for again.
  * While one is painted, only the last of the others that were asked for is painted next.
  */
 export function usePainted(
   canvas: Readonly<Ref<HTMLCanvasElement | null>>,
   seen: () => PaintedView,
-  ask: (view: PaintedView) => Promise<{ image: ImageBitmap; done: boolean } | null>,
+  ask: (view: PaintedView, after: number) => Promise<Painted | null>,
 ) {
-  let bitmap: { image: ImageBitmap; view: PaintedView } | null = null;
+  /** The last picture, and how it was seen. */
+  let last: { number: number; view: PaintedView } | null = null;
+  const picture = document.createElement('canvas');
   let painting = false;
   let again = false;
   let frame = 0;
@@ -42,12 +52,23 @@ export function usePainted(
     };
   }
 
-  /** Draws the last bitmap where the view is now. */
+  /** Keeps a picture, or a part of it. */
+  function keep({ image, number = 0, at }: Painted, view: PaintedView): void {
+    if (!at && (picture.width !== image.width || picture.height !== image.height))
+      [picture.width, picture.height] = [image.width, image.height];
+    const ctx = picture.getContext('2d')!;
+    ctx.globalCompositeOperation = at ? 'source-over' : 'copy';
+    ctx.drawImage(image, at?.left ?? 0, at?.top ?? 0);
+    image.close();
+    last = { number, view };
+  }
+
+  /** Draws the last picture where the view is now. */
   function draw(): void {
     frame = 0;
     const target = canvas.value;
-    if (!target || !bitmap) return;
-    const { image, view } = bitmap;
+    if (!target || !last) return;
+    const { view } = last;
     const now = onDevice();
     if (target.width !== now.width || target.height !== now.height)
       [target.width, target.height] = [now.width, now.height];
@@ -56,11 +77,11 @@ export function usePainted(
     ctx.fillStyle = TABLE;
     ctx.fillRect(0, 0, now.width, now.height);
     ctx.drawImage(
-      image,
+      picture,
       now.originX - view.originX * k,
       now.originY - view.originY * k,
-      image.width * k,
-      image.height * k,
+      picture.width * k,
+      picture.height * k,
     );
   }
 
@@ -83,10 +104,9 @@ export function usePainted(
         again = false;
         const view = onDevice();
         const asked = performance.now();
-        const painted = await ask(view);
+        const painted = await ask(view, last?.number ?? 0);
         if (painted) {
-          bitmap?.image.close();
-          bitmap = { image: painted.image, view };
+          keep(painted, view);
           draw();
         }
         const done = painted?.done ?? true;

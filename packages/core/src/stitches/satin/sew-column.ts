@@ -294,7 +294,7 @@ export function endAt(
 const NEAR_END = 1;
 
 /** How far closed columns sew over their own start, in mm. */
-const OVERLAP = 0.3;
+const OVERLAP = 0.5;
 /** How far the halves of a column sew over their join, in mm: what comes from both sides is pushed together there. */
 export const AT_JOIN = 0.1;
 /** Places this near to an end are the end, in mm. */
