@@ -120,8 +120,11 @@ test('number fields take units and arithmetic, and say what is wrong', async ({ 
   await page.getByLabel('Lengths are shown in').selectOption('mm');
   await expect(page.getByText('The choice of units holds on this page only')).toBeVisible();
   await page.unroute('**/api/settings/units');
-  await page.getByLabel('Lengths are shown in').selectOption('in');
-  await page.getByLabel('Lengths are shown in').selectOption('mm');
+  for (const units of ['in', 'mm']) {
+    const kept = page.waitForResponse('**/api/settings/units');
+    await page.getByLabel('Lengths are shown in').selectOption(units);
+    await kept;
+  }
   await expect(page.getByText('The choice of units holds on this page only')).toBeHidden();
 });
 

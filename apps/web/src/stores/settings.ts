@@ -39,8 +39,15 @@ export const useSettings = defineStore('settings', () => {
   /** Why the last choice could not be kept, as a sentence; empty when it was. */
   const trouble = ref('');
 
+  /** Choices are sent one after the other: of two that follow close on each other the later one must be the one that stays. */
+  let sending = Promise.resolve();
+
   /** Keeps a choice on the server. When that fails it holds for this page, and the person is told. */
-  async function keep<K extends keyof Settings>(name: K, what: string, value: Settings[K]): Promise<void> {
+  function keep<K extends keyof Settings>(name: K, what: string, value: Settings[K]): void {
+    sending = sending.then(() => send(name, what, value));
+  }
+
+  async function send<K extends keyof Settings>(name: K, what: string, value: Settings[K]): Promise<void> {
     try {
       await api.setSetting(name, value);
       trouble.value = '';
@@ -52,22 +59,22 @@ export const useSettings = defineStore('settings', () => {
 
   function setUnits(value: Units): void {
     units.value = value;
-    void keep('units', 'The choice of units', value);
+    keep('units', 'The choice of units', value);
   }
 
   function setScreen(pixels: number): void {
     screen.value = pixels;
-    void keep('screen', 'True size', pixels);
+    keep('screen', 'True size', pixels);
   }
 
   function setMachine(id: string): void {
     machineId.value = id;
-    void keep('machine', 'The choice of machine', id);
+    keep('machine', 'The choice of machine', id);
   }
 
   function setThreads(value: OwnThreads): void {
     threads.value = value;
-    void keep('threads', 'What you have of threads', value);
+    keep('threads', 'What you have of threads', value);
   }
 
   const keyOf = (kind: string, cloth: string): string => `${kind} ${cloth}`;
@@ -80,7 +87,7 @@ export const useSettings = defineStore('settings', () => {
   function setStart(kind: string, cloth: string, numbers: Recipe['settings'] | null): void {
     const { [keyOf(kind, cloth)]: _, ...others } = defaults.value;
     defaults.value = numbers ? { ...others, [keyOf(kind, cloth)]: numbers } : others;
-    void keep('defaults', 'The choice of numbers', defaults.value);
+    keep('defaults', 'The choice of numbers', defaults.value);
   }
 
   return {
