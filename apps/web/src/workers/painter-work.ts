@@ -485,15 +485,13 @@ function paintLayers(p: ThreadPlan, r: PaintRequest, place: string): LayersPaint
   return { done, changed, withRest };
 }
 
-/** Lays layers on a canvas, the thread on top. */
-function layOn(ctx: Context, layers: readonly Layer[], withRest: boolean): void {
-  for (const { canvas } of layers) ctx.drawImage(canvas, 0, 0);
-  if (withRest) {
-    ctx.globalAlpha = FAINT;
-    ctx.drawImage(faint.canvas, 0, 0);
-    ctx.globalAlpha = 1;
+/** Lays layers on a canvas, the lowest first, each as strong as is said with it. */
+function layOn(ctx: Context, layers: readonly [Layer, strength: number][]): void {
+  for (const [{ canvas }, strength] of layers) {
+    ctx.globalAlpha = strength;
+    ctx.drawImage(canvas, 0, 0);
   }
-  ctx.drawImage(sewn.canvas, 0, 0);
+  ctx.globalAlpha = 1;
 }
 
 /** The part of a box that is on the canvas; null when that is so large that all may as well be handed over. */
@@ -588,29 +586,29 @@ const painter = {
         : '';
     const box = shows && shows === handed.shows && after === handed.number ? changed : null;
     handed = { number: handed.number + 1, shows };
-    const layers = [ground, ...(withPatches ? [patched] : [])];
+    const layers: [Layer, number][] = [[ground, 1]];
+    if (withPatches) layers.push([patched, 1]);
+    if (withRest) layers.push([faint, FAINT]);
+    if (sewing) layers.push([sewn, 1]);
     const part = box && partOf(pixelsAbout(box, r), r);
     if (part) {
       [passing.canvas.width, passing.canvas.height] = [part.width, part.height];
       const { ctx } = passing;
       ctx.setTransform(1, 0, 0, 1, -part.left, -part.top);
-      layOn(ctx, layers, withRest);
+      layOn(ctx, layers);
       const image = passing.canvas.transferToImageBitmap();
       return Comlink.transfer({ image, done, number: handed.number, at: part }, [image]);
     }
     clear(out, r);
+    layOn(out.ctx, layers);
     if (r.view === 'lines') {
-      for (const { canvas } of layers) out.ctx.drawImage(canvas, 0, 0);
       toMm(out.ctx, r);
       if (design) {
         // They follow from what stands beside them. Elsewhere they are seen as they are sewn.
         paintMarks(out.ctx, design);
         paintLines(out.ctx as unknown as Canvas2D, design, r.scale, r.focus);
       }
-    } else if (sewing) {
-      layOn(out.ctx, layers, withRest);
-      if (r.view === 'cloth') paintLoops(sewing, r);
-    } else for (const { canvas } of layers) out.ctx.drawImage(canvas, 0, 0);
+    } else if (sewing && r.view === 'cloth') paintLoops(sewing, r);
     if (r.heat) paintHeat(r);
     const image = out.canvas.transferToImageBitmap();
     return Comlink.transfer({ image, done, number: handed.number }, [image]);

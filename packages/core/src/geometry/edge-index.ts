@@ -155,6 +155,13 @@ export class EdgeIndex {
     });
   }
 
+  /** Does the line from (x0, y0) to (x1, y1) cross an edge? */
+  crosses(x0: number, y0: number, x1: number, y1: number): boolean {
+    let crossed = false;
+    this.crossings(x0, y0, x1, y1, () => (crossed = true));
+    return crossed;
+  }
+
   /** The place on an edge that is nearest to (x, y), no farther away than `within`; null when there is none. */
   nearest(x: number, y: number, within: number): (OnEdge & { distance: number }) | null {
     // Squares of distances are compared: this is asked hundreds of thousands of times a second.

@@ -1,5 +1,6 @@
 // A canvas that shows what a painter painted last, moved at once with every pan and zoom until it is painted anew.
 import { onBeforeUnmount, ref, type Ref } from 'vue';
+import type { Painted as FromPainter } from '../../workers/painter-work.ts';
 import { rest } from '../../workers/rest.ts';
 
 /** What is seen, in pixels of the device: its size, how many a millimetre, and where the origin lies. */
@@ -11,19 +12,15 @@ export interface PaintedView {
   originY: number;
 }
 
-/** What came of painting: a picture, and its number, or the part that changed of the one of the number before, and where that lies. */
-export interface Painted {
-  image: ImageBitmap;
-  done: boolean;
-  number?: number;
-  at?: { left: number; top: number };
-}
+/** What came of painting; who paints all of it every time counts no pictures. */
+type Painted = Pick<FromPainter, 'image' | 'done'> & Partial<FromPainter>;
 
 /** What lies around all that is painted. */
 const TABLE = '#efe7d9';
 
 /**
- * `seen` is what is seen in CSS pixels; `ask` paints it, for somebody who has the picture of number `after`. A picture that is not `done` is shown, and asked for again.
+ * `seen` is what is seen in CSS pixels; `ask` paints it, for somebody who has the picture of number `after`. A picture that is not
+ * `done` is shown, and asked for again.
  * While one is painted, only the last of the others that were asked for is painted next.
  */
 export function usePainted(

@@ -223,10 +223,9 @@ const joined = (units: readonly Line[]): Line => ({
 function wholeStretches({ units }: Row, edges: EdgeIndex, apart = false): Line[] {
   const isInside = ({ coords }: Line): boolean => {
     if (!edges.inside(coords[0], coords[1])) return false;
-    let crossed = false;
-    for (let i = 0; i + 3 < coords.length && !crossed; i += 2)
-      edges.crossings(coords[i], coords[i + 1], coords[i + 2], coords[i + 3], () => (crossed = true));
-    return !crossed;
+    for (let i = 0; i + 3 < coords.length; i += 2)
+      if (edges.crosses(coords[i], coords[i + 1], coords[i + 2], coords[i + 3])) return false;
+    return true;
   };
   const out: Line[] = [];
   let open: Line[] = [];

@@ -5,6 +5,7 @@ import { EdgeIndex } from '../../geometry/edge-index.ts';
 import { turnBy, type Point } from '../../geometry/points.ts';
 import { arcLengths, pointAt, type Line } from '../../geometry/polyline.ts';
 import { coordsBounds, ringsOf, regionMiddle, type Region } from '../../geometry/region.ts';
+import { smoothStep } from '../../geometry/smooth-step.ts';
 import { outlineRegion } from '../../outlines/region.ts';
 import { sewChords } from '../chords/sew-chords.ts';
 import type { PlainOutline } from '../../design/types.ts';
@@ -35,15 +36,13 @@ const SPREAD_EDGE = 0.2;
 /** What a shape spreads is evened over at least so much, in mm. */
 const EVENED = 3;
 
-const smooth = (t: number): number => (t <= 0 ? 0 : t >= 1 ? 1 : t * t * (3 - 2 * t));
-
 /** How strongly a place belongs to the shape: 0 outside, 1 farther than `edge` mm inside. */
 function strengthOf(shape: Region, edge: number): (x: number, y: number) => number {
   const edges = new EdgeIndex(shape.flatMap(ringsOf));
   return (x, y) => {
     if (!edges.inside(x, y)) return 0;
     const near = edges.nearest(x, y, edge);
-    return near ? smooth(near.distance / edge) : 1;
+    return near ? smoothStep(near.distance / edge) : 1;
   };
 }
 

@@ -3,6 +3,7 @@
 // As in a Fermat spiral (Zhao et al. 2016) the line goes in on every other ring and comes out on those between: over a
 // short stretch, the same on all of them, each ring slides into the next but one. So nothing crosses, and lines keep
 // their distance. At the door the ring that bears the branch turns into its first ring; its last two turn into each other.
+import { smoothStep } from '../../../geometry/smooth-step.ts';
 import { lerp, type Point } from '../../../geometry/points.ts';
 import type { LevelRing } from './levels.ts';
 import { at, count, nearestPoint, type Web } from './web.ts';
@@ -16,8 +17,6 @@ const SHARE = 0.3;
 const TRIED = 24;
 /** Rings that lie farther apart than this, in spacings, are not beside each other. */
 const BESIDE = 1.35;
-
-const smooth = (t: number): number => t * t * (3 - 2 * t);
 
 /** A stretch of a ring beside one that lies further in: from where to where on both, and places that lie beside each other. */
 interface Stretch {
@@ -94,7 +93,7 @@ function doorAt(chain: readonly LevelRing[], last: number, spacing: number): Doo
   });
   if (wide) return null;
   const ways = slides.map(({ pairs }) =>
-    pairs.map(({ outer, inner }, k) => lerp(outer, inner, smooth(k / Math.max(1, pairs.length - 1)))),
+    pairs.map(({ outer, inner }, k) => lerp(outer, inner, smoothStep(k / Math.max(1, pairs.length - 1)))),
   );
   // Straight, even stretches are better.
   const bent = ways.reduce((sum, way) => {

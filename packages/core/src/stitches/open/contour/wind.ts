@@ -4,6 +4,7 @@
 // evenly into the next, so that lines keep their distance and no seam shows. All other rings are taken in by necks:
 // a ring and its neighbour are both cut open and joined side by side, as connected Fermat spirals are joined
 // (Zhao et al. 2016). Nothing crosses, because every link lies between two neighbouring rings.
+import { smoothStep } from '../../../geometry/smooth-step.ts';
 import type { EdgeIndex } from '../../../geometry/edge-index.ts';
 import { boundsMeet, lerp, type Point } from '../../../geometry/points.ts';
 import { coordsOf, lengthOf, pointsOf, type Line } from '../../../geometry/polyline.ts';
@@ -33,8 +34,6 @@ const WOUND = 0.97;
 
 /** The two ends on a small ring lie no farther apart than this share of it. */
 const SMALL_GAP = 0.2;
-
-const smooth = (t: number): number => t * t * (3 - 2 * t);
 
 /** Rings in the order in which the spiral winds through them: from the edge in, and out again where two meet. */
 interface Chain {
@@ -118,7 +117,7 @@ function slideInto(outer: LevelRing, inner: LevelRing, to: number, spacing: numb
     pairs.push({ q, p: step, outerAt: from, innerAt: to - k });
   }
   pairs.reverse();
-  const share = (k: number): number => smooth(pairs.length > 1 ? k / (pairs.length - 1) : 1);
+  const share = (k: number): number => smoothStep(pairs.length > 1 ? k / (pairs.length - 1) : 1);
   const way = pairs.map(({ q, p }, k) => lerp(p, q, share(k)));
   const n = count(inner);
   const left = pairs.findIndex((_, k) => share(k) >= CLEAR);

@@ -147,7 +147,8 @@ export function shootsTo(
     if (total[last] <= far) break;
     const way: Point[] = [];
     for (let s = last; s >= 0; s = before[s]) way.push(grid.at(s));
-    const even = roundedInside(way.reverse(), 8, edges);
+    way.reverse();
+    const even = keptInside(rounded(way, 8), way, (i) => i - 1, edges);
     const line = { coords: Float64Array.from(even.flatMap((p) => [p.x, p.y])), closed: false };
     const lengths = arcLengths(line);
     // It need not go all the way: at its tip there is room for a leaf.
@@ -181,25 +182,33 @@ export function rounded(way: readonly Point[], rounds: number): Point[] {
 }
 
 /** Does the way from a place to the one before it stay inside? */
-export function keepsInside(edges: EdgeIndex, p: Point, before: Point): boolean {
-  let crossed = !edges.inside(p.x, p.y);
-  edges.crossings(p.x, p.y, before.x, before.y, () => (crossed = true));
-  return !crossed;
-}
+const keepsInside = (edges: EdgeIndex, p: Point, before: Point): boolean =>
+  edges.inside(p.x, p.y) && !edges.crosses(p.x, p.y, before.x, before.y);
 
-/** The way rounded, but for points where it would leave the polygon that it lies in. */
-function roundedInside(way: readonly Point[], rounds: number, edges: EdgeIndex): Point[] {
-  const out = rounded(way, rounds);
+/**
+ * Places after they were rounded, back as they were where their way would leave the shape; `before` gives the number of the
+ * place that comes before one, or less than 0.
+ */
+export function keptInside<T extends Point>(
+  rounder: readonly T[],
+  was: readonly T[],
+  before: (i: number) => number,
+  edges: EdgeIndex,
+): T[] {
+  const out = [...rounder];
   const back = new Set<number>();
-  for (let before = -1; before < back.size;) {
-    before = back.size;
-    for (let i = 1; i < out.length; i++) {
-      if (keepsInside(edges, out[i], out[i - 1])) continue;
-      for (const k of [i - 1, i]) {
-        back.add(k);
-        out[k] = way[k];
+  // What goes back may bring out its way to the next place, which has to follow.
+  for (let more = true; more;) {
+    const count = back.size;
+    out.forEach((p, i) => {
+      const k = before(i);
+      if (k < 0 || keepsInside(edges, p, out[k])) return;
+      for (const one of [i, k]) {
+        back.add(one);
+        out[one] = was[one];
       }
-    }
+    });
+    more = back.size > count;
   }
   return out;
 }

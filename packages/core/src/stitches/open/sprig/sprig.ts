@@ -19,9 +19,9 @@ import { MOTIF_UNITS, OWN_MOTIF, unitCoords } from '../../motifs.ts';
 import type { SewnThread } from '../../thread.ts';
 import { scatter } from '../stipple/scatter.ts';
 import { dress, standingFrom, stands } from './dress.ts';
-import { grow, smoothTwigs, type Twig } from './grow.ts';
+import { grow, smoothTwigs } from './grow.ts';
 import { sewTree } from './sew-tree.ts';
-import { keepsInside, shootsTo } from './spine.ts';
+import { keptInside, shootsTo } from './spine.ts';
 import { stemOf } from './stem.ts';
 import { halvesOf, mirrored } from './symmetry.ts';
 
@@ -144,25 +144,6 @@ const SETTINGS = [
 ] as const satisfies readonly Setting[];
 type Input = StitchInput<ValuesOf<typeof SETTINGS>>;
 
-/** Rounded twigs, back as they grew where rounding would bring a stem out of a narrow shape. */
-function keptInside(rounder: readonly Twig[], grown: readonly Twig[], edges: EdgeIndex): Twig[] {
-  const out = [...rounder];
-  const back = new Set<number>();
-  // What goes back may bring out its way to the next node, which has to follow.
-  for (let more = true; more;) {
-    const before = back.size;
-    out.forEach((t, i) => {
-      if (t.parent < 0 || keepsInside(edges, t, out[t.parent])) return;
-      for (const k of [i, t.parent]) {
-        back.add(k);
-        out[k] = grown[k];
-      }
-    });
-    more = back.size > before;
-  }
-  return out;
-}
-
 /** The way of the first guide line that lies in the piece. */
 function guideIn(edges: EdgeIndex, { guideLines }: Input): Point[] | null {
   const guide = (guideLines ?? [])
@@ -212,7 +193,8 @@ function stitch(input: Input): SewnThread[] {
       let parent = tree.reduce((best, t, i) => (d(t) < d(tree[best]) ? i : best), 0);
       for (const p of shoot) parent = tree.push({ ...p, parent }) - 1;
     }
-    const grown = keptInside(smoothTwigs(tree, 6), tree, edges);
+    // Rounding must not bring a stem out of a narrow shape.
+    const grown = keptInside(smoothTwigs(tree, 6), tree, (i) => tree[i].parent, edges);
     const dressed = { ...rules, every: Math.max(1.5, 0.45 * size), random };
     const whole = halves
       ? mirrored(grown, stem.length, edges, halves, dressed)

@@ -40,10 +40,7 @@ export function withFingers(line: Coords, spacing: number, rings: readonly Ring[
       (t) => t.edge !== v.edge && Math.hypot(t.at.x - v.at.x, t.at.y - v.at.y) > BETWEEN * spacing,
     );
     // The way to a place must not lead through another piece of cloth.
-    let crossed = false;
-    const [fx, fy] = [line[2 * v.edge], line[2 * v.edge + 1]];
-    edges.crossings(fx, fy, v.at.x, v.at.y, () => (crossed = true));
-    if (free && !crossed) taken.push(v);
+    if (free && !edges.crosses(line[2 * v.edge], line[2 * v.edge + 1], v.at.x, v.at.y)) taken.push(v);
   }
   if (!taken.length) return line;
   const byEdge = new Map(taken.map((v) => [v.edge, v.at]));

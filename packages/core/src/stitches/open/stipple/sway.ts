@@ -4,6 +4,7 @@ import Flatbush from 'flatbush';
 import type { EdgeIndex } from '../../../geometry/edge-index.ts';
 import type { Point } from '../../../geometry/points.ts';
 import type { Coords } from '../../../geometry/polyline.ts';
+import { smoothStep } from '../../../geometry/smooth-step.ts';
 import { turnAt } from '../../run-points.ts';
 import { cornersCut } from './curve.ts';
 import { backInside, chordsInside } from './relax.ts';
@@ -34,12 +35,6 @@ const ABOUT = 4;
 const ROUNDS = 4;
 /** What lies beside a line by no more than this, in spacings, is the line itself. */
 const OWN = 0.2;
-
-/** From 0 to 1, without a corner at either end. */
-const smooth = (t: number): number => {
-  const u = Math.min(1, Math.max(0, t));
-  return u * u * (3 - 2 * u);
-};
 
 /** The points of a line, to look up those in a box. */
 function indexOf(p: Coords): Flatbush {
@@ -94,7 +89,7 @@ const AS_ONE: readonly Try[] = [1, 2, 3].flatMap((more) =>
 /** How far goes with a stretch what lies `d` spacings beside it: as far at 0, and of all else what `wide` tells. */
 const besideOf = (d: number, wide: number): number =>
   wide === IN_STEP
-    ? 1 - smooth((Math.abs(d) - 0.6) / 0.6)
+    ? 1 - smoothStep((Math.abs(d) - 0.6) / 0.6)
     : Math.cos(Math.PI * d) * Math.exp(-((d / wide) ** 2));
 
 /** How what is straight is bent, in a line of which sort. */

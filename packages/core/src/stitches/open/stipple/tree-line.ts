@@ -17,11 +17,7 @@ const LONG = 1.9;
 export function netOf(places: readonly Point[], apart: number, edges: EdgeIndex): Net {
   if (places.length === 2) return [[0, 1]];
   const { triangles, halfedges } = new Delaunator(places.flatMap((p) => [p.x, p.y]));
-  const inside = (a: Point, b: Point): boolean => {
-    let crossed = false;
-    edges.crossings(a.x, a.y, b.x, b.y, () => (crossed = true));
-    return !crossed;
-  };
+  const inside = (a: Point, b: Point): boolean => !edges.crosses(a.x, a.y, b.x, b.y);
   const net: Net = [];
   const long: { edge: [number, number]; length: number }[] = [];
   const sets = new DisjointSets(places.length);
