@@ -28,14 +28,29 @@ function shownSetting(setting: Setting): string {
 interface Word {
   text: string;
   opens?: string;
+  /** Punctuation that follows, which must not begin a line. */
+  then?: string;
 }
 const threadWord = computed<Word>(() => ({
   text: thread.value ? `${thread.value.name} ${thread.value.code}` : 'mixed threads',
   opens: 'thread',
 }));
 
+/** Words with the punctuation that follows those which open something. */
+function withPunctuation(given: readonly Word[]): Word[] {
+  const out: Word[] = [];
+  for (const word of given) {
+    const before = out.at(-1);
+    const [then] = before?.opens && !word.opens ? /^[.,;:]*/.exec(word.text)! : [''];
+    if (then) out[out.length - 1] = { ...before!, then };
+    if (word.text.length > then.length) out.push({ ...word, text: word.text.slice(then.length) });
+  }
+  return out;
+}
+
 /** The kind's sentence, cut at the words that open something. */
-const words = computed<Word[]>(() => {
+const words = computed<Word[]>(() => withPunctuation(cut()));
+function cut(): Word[] {
   const kind = edit.kind.value;
   if (!edit.objects.value.length)
     return bench.selected.every((i) => i.kind !== 'group')
@@ -55,20 +70,22 @@ const words = computed<Word[]>(() => {
     if (name === 'thread') return threadWord.value;
     return { text: shownSetting(kind.settings.find((s) => s.name === name)!), opens: name };
   });
-});
+}
 </script>
 
 <template>
   <p v-if="words.length" class="px-1 leading-6">
     <template v-for="(word, i) in words" :key="i">
-      <button
-        v-if="word.opens"
-        type="button"
-        class="border-b border-dashed border-rosehip/60 text-rosehip italic hover:bg-blush"
-        :aria-expanded="word.opens === 'kind' || word.opens === 'thread' ? open === word.opens : undefined"
-        @click="emit('open', word.opens)"
-      >
-        {{ word.text }}</button><span v-else>{{ word.text }}</span>
+      <span v-if="word.opens" class="whitespace-nowrap"
+        ><button
+          type="button"
+          class="border-b border-dashed border-rosehip/60 text-left whitespace-normal text-rosehip italic hover:bg-blush"
+          :aria-expanded="word.opens === 'kind' || word.opens === 'thread' ? open === word.opens : undefined"
+          @click="emit('open', word.opens)"
+        >
+          {{ word.text }}</button
+        >{{ word.then }}</span
+      ><span v-else>{{ word.text }}</span>
     </template>
   </p>
 </template>
