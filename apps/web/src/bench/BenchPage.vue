@@ -160,6 +160,11 @@ useEventListener(window, 'beforeunload', (event) => {
 
 const trueSize = (): void => view.zoomAt(settings.screen / view.scale);
 
+/** Tools that have a card of their own. */
+const WITH_CARD: ReadonlySet<string> = new Set(['points', 'mend', 'read', 'shapes', 'picture']);
+/** The recipe scrolls between its heads; all other cards as a whole, with room for the bar, so that it does not move what stands beside it. */
+const ownScroll = computed(() => view.panel === 'card' && !WITH_CARD.has(view.tool));
+
 /** Panels that wait for an answer: everywhere else the card's pages are one press away. */
 const ANSWERED: ReadonlySet<PanelName> = new Set(['proposal', 'choose', 'report', 'conflict']);
 /** The last one is about what is looked at. */
@@ -285,13 +290,10 @@ watch(title, (name) => (document.title = name ? `${name} · Rosehip` : 'Rosehip'
           <ClothView :tool="active" @sized="sized" />
         </template>
       </main>
-      <aside
-        class="relative flex min-h-0 flex-col border-l border-line bg-panel overflow-y-auto"
-        aria-label="Card"
-      >
+      <aside class="flex min-h-0 flex-col border-l border-line bg-panel" aria-label="Card">
         <nav
           v-if="!ANSWERED.has(view.panel)"
-          class="sticky top-0 z-10 grid shrink-0 grid-cols-4 border-b border-line bg-panel"
+          class="grid shrink-0 grid-cols-4 border-b border-line"
           aria-label="Card pages"
         >
           <button
@@ -310,37 +312,42 @@ watch(title, (name) => (document.title = name ? `${name} · Rosehip` : 'Rosehip'
             {{ t.label }}
           </button>
         </nav>
-        <HoopPanel v-if="view.panel === 'hoop'" />
-        <LettersPanel v-else-if="view.panel === 'letters'" />
-        <ThreadsPanel v-else-if="view.panel === 'threads'" />
-        <HistoryPanel v-else-if="view.panel === 'history'" />
-        <TakePanel v-else-if="view.panel === 'take'" />
-        <TryOnPanel v-else-if="view.panel === 'try-on'" />
-        <KeysPanel v-else-if="view.panel === 'keys'" :keys="keysSheet" />
-        <ConflictPanel
-          v-else-if="
-            view.panel === 'conflict' &&
-            (bench.theirs || bench.saveState === 'gone' || bench.otherDrafts.length)
-          "
-        />
-        <MakePanel v-else-if="view.panel === 'make'" :commands="commands" />
-        <ShapingPanel v-else-if="view.panel === 'shaping'" :commands="commands" />
-        <ReportPanel v-else-if="view.panel === 'report'" />
-        <FindingsPanel v-else-if="view.panel === 'findings'" />
-        <ProposalPanel v-else-if="view.panel === 'proposal'" />
-        <ChoosePanel v-else-if="view.panel === 'choose'" />
-        <FiguresPanel v-else-if="view.panel === 'figures'" />
-        <RehearsalPanel v-else-if="view.panel === 'rehearsal'" />
-        <GuidesPanel v-else-if="view.panel === 'guides'" />
-        <PointsPanel v-else-if="view.tool === 'points'" />
-        <MendPanel v-else-if="view.tool === 'mend'" />
-        <ReadingPanel v-else-if="view.tool === 'read'" />
-        <ShapesPanel v-else-if="view.tool === 'shapes'" />
-        <PicturePanel v-else-if="view.tool === 'picture'" />
-        <template v-else>
-          <PlacesPanel v-if="bench.design.places?.length" class="shrink-0" />
-          <RecipeCard :commands="commands" />
-        </template>
+        <div
+          class="relative flex min-h-0 flex-1 flex-col overflow-y-auto"
+          :class="{ '[scrollbar-gutter:stable]': !ownScroll }"
+        >
+          <HoopPanel v-if="view.panel === 'hoop'" />
+          <LettersPanel v-else-if="view.panel === 'letters'" />
+          <ThreadsPanel v-else-if="view.panel === 'threads'" />
+          <HistoryPanel v-else-if="view.panel === 'history'" />
+          <TakePanel v-else-if="view.panel === 'take'" />
+          <TryOnPanel v-else-if="view.panel === 'try-on'" />
+          <KeysPanel v-else-if="view.panel === 'keys'" :keys="keysSheet" />
+          <ConflictPanel
+            v-else-if="
+              view.panel === 'conflict' &&
+              (bench.theirs || bench.saveState === 'gone' || bench.otherDrafts.length)
+            "
+          />
+          <MakePanel v-else-if="view.panel === 'make'" :commands="commands" />
+          <ShapingPanel v-else-if="view.panel === 'shaping'" :commands="commands" />
+          <ReportPanel v-else-if="view.panel === 'report'" />
+          <FindingsPanel v-else-if="view.panel === 'findings'" />
+          <ProposalPanel v-else-if="view.panel === 'proposal'" />
+          <ChoosePanel v-else-if="view.panel === 'choose'" />
+          <FiguresPanel v-else-if="view.panel === 'figures'" />
+          <RehearsalPanel v-else-if="view.panel === 'rehearsal'" />
+          <GuidesPanel v-else-if="view.panel === 'guides'" />
+          <PointsPanel v-else-if="view.tool === 'points'" />
+          <MendPanel v-else-if="view.tool === 'mend'" />
+          <ReadingPanel v-else-if="view.tool === 'read'" />
+          <ShapesPanel v-else-if="view.tool === 'shapes'" />
+          <PicturePanel v-else-if="view.tool === 'picture'" />
+          <template v-else>
+            <PlacesPanel v-if="bench.design.places?.length" class="shrink-0" />
+            <RecipeCard :commands="commands" />
+          </template>
+        </div>
       </aside>
     </div>
     <Finder v-if="view.finding" :commands="commands" :tools="entries" />

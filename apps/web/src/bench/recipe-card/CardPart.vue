@@ -71,12 +71,10 @@ function press(): void {
   background: var(--color-panel);
 }
 /* In a low window the heads would leave nothing between them: there they scroll. */
-@container card (min-height: 300px) {
-  .head {
-    position: sticky;
-    z-index: 5;
-    top: calc(var(--above) * 30px);
-    bottom: calc(var(--below) * 30px);
-  }
+.heads-stay .head {
+  position: sticky;
+  z-index: 5;
+  top: calc(var(--above) * 30px);
+  bottom: calc(var(--below) * 30px);
 }
 </style>

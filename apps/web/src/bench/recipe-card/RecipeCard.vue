@@ -1,6 +1,7 @@
 <script setup lang="ts">
 // The recipe card: what is selected as a sentence, and four parts that change it.
 import { computed, nextTick, ref, useTemplateRef, watch, watchPostEffect } from 'vue';
+import { useElementSize } from '@vueuse/core';
 import { stitchesAmong } from '@rosehip/core';
 import CommandButton from '../../parts/CommandButton.vue';
 import { useKept } from '../../parts/kept.ts';
@@ -44,6 +45,9 @@ const thread = useSelectedThread();
 /** Which parts are open: as the person left them. */
 const parts = useKept('rosehip-card-parts', { shape: true, stitches: true, around: true, order: true });
 const column = useTemplateRef<HTMLElement>('column');
+const { height } = useElementSize(column);
+/** So high that heads which stand still leave something between them, in pixels. */
+const ROOMY = 300;
 const around = useTemplateRef('around');
 /** Stitches that came as stitches are among what is selected. */
 const keptStitches = computed(
@@ -162,71 +166,67 @@ watchPostEffect(async () => {
         >
       </p>
     </header>
-    <div class="column">
-      <div ref="column" data-column class="relative h-full overflow-y-auto scroll-py-16">
-        <div v-if="open" class="border-t border-line p-4">
-          <KindPicker v-if="open === 'kind'" @choose="((open = null), edit.setKind($event))" />
-          <FontPicker v-else-if="open === 'font'" @choose="chooseFont" @close="open = null" />
-          <ThreadPicker v-else :code="thread?.code ?? null" @choose="chooseThread" />
-        </div>
-        <!-- While something is chosen among pictures, there is room for nothing else. -->
-        <div v-show="!open" class="contents">
-          <CardPart v-model="parts.shape" title="Shape" :place="0" :of="4">
-            <WordsFields @fonts="openFonts" />
-            <BendFields />
-            <ShapeFields />
-          </CardPart>
-          <CardPart v-model="parts.stitches" title="Stitches" :place="1" :of="4">
-            <div v-if="!hasStitches" class="grid gap-2">
-              <p class="text-muted">
-                Kept as they came, stitch by stitch: their shape and thread can be changed.
-              </p>
-              <div v-if="keptStitches" class="grid grid-cols-2 gap-2">
-                <CommandButton label="Mend" hint="Single stitches of them (Y)" @press="view.tool = 'mend'" />
-                <CommandButton
-                  label="Read as objects"
-                  hint="The shapes that they were sewn from (Q)"
-                  @press="view.tool = 'read'"
-                />
-              </div>
+    <!-- A container query would style and lay out the whole page twice, and a scroll bar that comes and goes the card, at every key. -->
+    <div
+      ref="column"
+      data-column
+      class="relative min-h-0 flex-1 scroll-py-16 overflow-y-auto [scrollbar-gutter:stable]"
+      :class="{ 'heads-stay': height >= ROOMY }"
+    >
+      <div v-if="open" class="border-t border-line p-4">
+        <KindPicker v-if="open === 'kind'" @choose="((open = null), edit.setKind($event))" />
+        <FontPicker v-else-if="open === 'font'" @choose="chooseFont" @close="open = null" />
+        <ThreadPicker v-else :code="thread?.code ?? null" @choose="chooseThread" />
+      </div>
+      <!-- While something is chosen among pictures, there is room for nothing else. -->
+      <div v-show="!open" class="contents">
+        <CardPart v-model="parts.shape" title="Shape" :place="0" :of="4">
+          <WordsFields @fonts="openFonts" />
+          <BendFields />
+          <ShapeFields />
+        </CardPart>
+        <CardPart v-model="parts.stitches" title="Stitches" :place="1" :of="4">
+          <div v-if="!hasStitches" class="grid gap-2">
+            <p class="text-muted">
+              Kept as they came, stitch by stitch: their shape and thread can be changed.
+            </p>
+            <div v-if="keptStitches" class="grid grid-cols-2 gap-2">
+              <CommandButton label="Mend" hint="Single stitches of them (Y)" @press="view.tool = 'mend'" />
+              <CommandButton
+                label="Read as objects"
+                hint="The shapes that they were sewn from (Q)"
+                @press="view.tool = 'read'"
+              />
             </div>
-            <StitchFields />
-            <WidthFields />
-            <GuideLineFields />
-            <CentreFields />
-            <ToneFields />
-            <CommandButton
-              v-if="bench.selected.length > 1 || bench.selected[0]?.kind === 'group'"
-              :label="commands.chooseStitches.value.label"
-              :hint="`${commands.chooseStitches.value.help} (${commands.chooseStitches.value.keys})`"
-              :blocked="commands.chooseStitches.value.blocked"
-              @press="commands.chooseStitches.value.run()"
-            />
-            <RecipeTools :commands="commands" />
-          </CardPart>
-          <CardPart ref="around" v-model="parts.around" title="Around and repeat" :place="2" :of="4">
-            <RepeatFields />
-            <LiveFields />
-            <PatchFields />
-            <RoomFields />
-            <AroundFields />
-          </CardPart>
-          <CardPart v-model="parts.order" title="Order and thread" :place="3" :of="4">
-            <ThreadField :thread="thread" @open="openWord('thread')" />
-            <OrderFields />
-            <TrimFields />
-            <ThreadEnds />
-          </CardPart>
-        </div>
+          </div>
+          <StitchFields />
+          <WidthFields />
+          <GuideLineFields />
+          <CentreFields />
+          <ToneFields />
+          <CommandButton
+            v-if="bench.selected.length > 1 || bench.selected[0]?.kind === 'group'"
+            :label="commands.chooseStitches.value.label"
+            :hint="`${commands.chooseStitches.value.help} (${commands.chooseStitches.value.keys})`"
+            :blocked="commands.chooseStitches.value.blocked"
+            @press="commands.chooseStitches.value.run()"
+          />
+          <RecipeTools :commands="commands" />
+        </CardPart>
+        <CardPart ref="around" v-model="parts.around" title="Around and repeat" :place="2" :of="4">
+          <RepeatFields />
+          <LiveFields />
+          <PatchFields />
+          <RoomFields />
+          <AroundFields />
+        </CardPart>
+        <CardPart v-model="parts.order" title="Order and thread" :place="3" :of="4">
+          <ThreadField :thread="thread" @open="openWord('thread')" />
+          <OrderFields />
+          <TrimFields />
+          <ThreadEnds />
+        </CardPart>
       </div>
     </div>
   </section>
 </template>
-
-<style scoped>
-.column {
-  flex: 1;
-  min-height: 0;
-  container: card / size;
-}
-</style>
