@@ -14,6 +14,9 @@ const PLACES: Record<string, string> = {
   Bulge: 'Cut and bend',
 };
 
+/** How long stitches may take to lie on the cloth, in ms. */
+const SETTLED_WITHIN = 20_000;
+
 export class BenchPage {
   readonly page: Page;
   readonly cloth: Locator;
@@ -22,7 +25,8 @@ export class BenchPage {
 
   constructor(page: Page) {
     this.page = page;
-    this.cloth = page.getByRole('application', { name: 'Cloth' });
+    // By its attributes: asking for roles looks through the whole page, and this is asked for more than anything else.
+    this.cloth = page.locator('[role=application][aria-label=Cloth]');
   }
 
   /** Lays a new design on the bench, such as the shelf makes them, and waits for it. */
@@ -64,17 +68,32 @@ export class BenchPage {
   }
 
   async ready(): Promise<void> {
-    await expect(this.cloth).toHaveAttribute('data-settled', 'true');
+    // Asked for more often than an expectation is.
+    await this.cloth.and(this.page.locator('[data-settled=true]')).waitFor({ timeout: SETTLED_WITHIN });
   }
 
   async saved(): Promise<void> {
     await expect(this.page.getByTestId('save-state')).toHaveText('saved');
   }
 
+  /** Where the cloth is on the page, and how the design lies on it. */
+  private where(): Promise<{ x: number; y: number; middle: [number, number]; scale: number }> {
+    return this.cloth.evaluate((el: HTMLElement) => {
+      const { x, y, width, height } = el.getBoundingClientRect();
+      const [ox, oy] = el.dataset.origin!.split(' ').map(Number);
+      return {
+        x: x + ox,
+        y: y + oy,
+        middle: [x + width / 2, y + height / 2] as [number, number],
+        scale: Number(el.dataset.scale),
+      };
+    });
+  }
+
   /** A place on the cloth, in pixels from its middle, as a place on the page. */
   async at(dx: number, dy: number): Promise<[number, number]> {
-    const box = (await this.cloth.boundingBox())!;
-    return [box.x + box.width / 2 + dx, box.y + box.height / 2 + dy];
+    const { middle } = await this.where();
+    return [middle[0] + dx, middle[1] + dy];
   }
 
   async drag(from: [number, number], to: [number, number]): Promise<void> {
@@ -106,10 +125,8 @@ export class BenchPage {
 
   /** A place on the cloth, in mm, as a place on the page. */
   async place(x: number, y: number): Promise<[number, number]> {
-    const box = (await this.cloth.boundingBox())!;
-    const scale = Number(await this.cloth.getAttribute('data-scale'));
-    const [ox, oy] = (await this.cloth.getAttribute('data-origin'))!.split(' ').map(Number);
-    return [box.x + ox + x * scale, box.y + oy + y * scale];
+    const { x: left, y: top, scale } = await this.where();
+    return [left + x * scale, top + y * scale];
   }
 
   async clickAt(x: number, y: number): Promise<void> {

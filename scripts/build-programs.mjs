@@ -12,6 +12,7 @@ const PROGRAMS = [
     input: {
       main: 'src/main.ts',
       'make-picture': 'src/jobs/make-picture.ts',
+      'make-ready': 'src/jobs/make-ready.ts',
       'read-font': 'src/jobs/read-font.ts',
     },
   },

@@ -11,3 +11,4 @@ const worker = (compiled: string, source: string): string =>
   new URL(COMPILED ? `dist/${compiled}.js` : `src/jobs/${source}.mjs`, SERVER).href;
 export const PICTURE_WORKER = worker('make-picture', 'picture-worker');
 export const FONT_WORKER = worker('read-font', 'font-worker');
+export const READY_WORKER = worker('make-ready', 'ready-worker');
