@@ -59,8 +59,8 @@ test.each([
 
 describe('letters with wide strokes', () => {
   /** The share of stitches longer than 1 mm that lie level. */
-  const level = async (says: string, font: string): Promise<number> => {
-    const { x, y, move } = sewDesign(await sewn(says, { underlay: 'none' }, { font, height: 25 }));
+  const level = async (says: string, font: string, height = 25): Promise<number> => {
+    const { x, y, move } = sewDesign(await sewn(says, { underlay: 'none' }, { font, height }));
     const ways = [...x.keys()]
       .filter((i) => i && move[i] === Move.stitch)
       .map((i) => [Math.abs(x[i] - x[i - 1]), Math.abs(y[i] - y[i - 1])])
@@ -70,6 +70,17 @@ describe('letters with wide strokes', () => {
 
   test.each(['b', 'e', 'Q', 'M'])('“%s” is filled in level rows, as all of them are', async (says) => {
     expect(await level(says, 'sniglet-800')).toBeGreaterThan(0.75);
+  });
+
+  test('words are of one kind: no letter has rows beside satin', async () => {
+    const heavy = { font: 'lexend-700', height: 29 };
+    const [mostly, all] = await Promise.all([{}, { wide: 'split' }].map((s) => sewn('Necks', s, heavy)));
+    // N alone would be filled at this size.
+    expect(count(mostly)).toBe(count(all));
+    // c, e and s alone would be satin at this one.
+    expect(await level('NODE', 'lexend-700', 32)).toBeGreaterThan(0.75);
+    expect(await level('NODE ces', 'lexend-700', 32)).toBeGreaterThan(0.75);
+    expect(await level('ces', 'lexend-700', 32)).toBeLessThan(0.5);
   });
 
   test.each(['C', 'e', 'Q'])('“%s” with thin strokes beside wide ones is satin', async (says) => {

@@ -123,6 +123,8 @@ export interface DesignObject<O extends Outline = Outline> extends Omit<
   lettersJoined?: Resolved<O, boolean>;
   /** Height of capitals of the words that it is, or that it is a letter of; mm. */
   capitals?: Resolved<O, number>;
+  /** Of a letter: whether most of its words are of strokes too wide for satin. */
+  broad?: Resolved<O, boolean>;
 }
 
 export interface StitchesObject extends Static<typeof objects.stitches> {}

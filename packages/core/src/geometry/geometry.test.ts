@@ -15,6 +15,7 @@ import {
 import { onMachineGrid, turned, uniteBounds } from './points.ts';
 import { seeded } from './random.ts';
 import { insideRegion, regionArea, regionBounds, ringArea } from './region.ts';
+import { strokeWidth } from './stroke-width.ts';
 
 const star = fc
   .tuple(
@@ -164,4 +165,47 @@ test('the machine’s grid, bounds and seeds', () => {
   expect(drawn).toEqual(Array.from({ length: 200 }, b));
   expect(Math.min(...drawn)).toBeGreaterThanOrEqual(0);
   expect(Math.max(...drawn)).toBeLessThan(1);
+});
+
+describe('the width of strokes', () => {
+  const box = (x: number, y: number, w: number, h: number): number[] => [
+    x,
+    y,
+    x + w,
+    y,
+    x + w,
+    y + h,
+    x,
+    y + h,
+  ];
+  const size = fc.double({ min: 1, max: 9, noNaN: true });
+
+  test('of a bar, a frame, a ladder and a square is theirs', () => {
+    fc.assert(
+      fc.property(size, fc.double({ min: 3, max: 8, noNaN: true }), (w, times) => {
+        const long = times * w;
+        expect(strokeWidth(regionFromRings([box(0, 0, w, long)], 'nonzero'))).toBeCloseTo(w, 3);
+        expect(strokeWidth(regionFromRings([box(0, 0, w, w)], 'nonzero'))).toBeCloseTo(w, 3);
+        // Corners count to both of the strokes that meet there.
+        const frame = [box(0, 0, long, long), box(w, w, long - 2 * w, long - 2 * w)];
+        expect(strokeWidth(regionFromRings(frame, 'evenodd')) / w).toBeCloseTo(1, 3);
+        const high = (long - 3 * w) / 2;
+        if (high < w / 2) return;
+        const ladder = [
+          box(0, 0, long, long),
+          box(w, w, long - 2 * w, high),
+          box(w, 2 * w + high, long - 2 * w, high),
+        ];
+        expect(strokeWidth(regionFromRings(ladder, 'evenodd')) / w).toBeCloseTo(1, 3);
+      }),
+    );
+  });
+
+  test('of several pieces is their mean, and nothing has none', () => {
+    const two = [box(0, 0, 2, 20), box(10, 0, 4, 40)];
+    const width = strokeWidth(regionFromRings(two, 'nonzero'));
+    expect(width).toBeGreaterThan(2);
+    expect(width).toBeLessThan(4);
+    expect(strokeWidth([])).toBe(0);
+  });
 });

@@ -255,7 +255,8 @@ export function transformPlain(item: Item<PlainOutline>, m: Matrix): Item<PlainO
       ...(repeat && { repeat: transformRepeat(repeat, m) }),
     };
   }
-  const { raised, likeLines, partOf, letters, lettersOrder, lettersJoined, capitals, ...object } = item;
+  const { raised, likeLines, partOf, letters, lettersOrder, lettersJoined, capitals, broad, ...object } =
+    item;
   const moved = transformObject(object, m, new Set()) as typeof object;
   return {
     ...moved,
@@ -263,6 +264,7 @@ export function transformPlain(item: Item<PlainOutline>, m: Matrix): Item<PlainO
     ...(likeLines && { likeLines: likeLines.map((o) => transformOutline(o, m)) }),
     ...(partOf && { partOf: partOf.map((o) => transformOutline(o, m)) }),
     ...(letters && { letters, lettersOrder, lettersJoined, capitals }),
+    ...(broad !== undefined && { broad }),
   };
 }
 

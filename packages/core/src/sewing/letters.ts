@@ -12,9 +12,11 @@ import type {
 import { intersect } from '../geometry/clip.ts';
 import type { Bounds } from '../geometry/points.ts';
 import { regionArea, type Region } from '../geometry/region.ts';
+import { strokeWidth } from '../geometry/stroke-width.ts';
 import { outlineOfRegion } from '../outlines/live/region-outline.ts';
 import { outlineBounds } from '../outlines/transform.ts';
 import { outlineRegion } from '../outlines/region.ts';
+import { anywhereOutline } from '../outlines/same.ts';
 import { stitchedLetters } from './stitched-letters.ts';
 
 type PlainObject = DesignObject<PlainOutline>;
@@ -35,6 +37,28 @@ const outlines = new Memo<PathOutline>(2);
 const boxes = new Memo<Bounds | null>(1);
 const touching = new Memo<boolean>();
 const wholes = new Memo<PathOutline>(2);
+
+/** Strokes that are drawn wider than this are too wide for satin in most places, in mm: they are sewn a little wider. */
+const BROAD = 6.7;
+const widths = new Memo<number>(1);
+
+/** Do strokes that are too wide for satin make up most of these words? Each letter alone would have rows beside satin. */
+function areBroad(pieces: readonly Piece[]): boolean {
+  let balance = 0;
+  for (const { outline } of pieces) {
+    const b = outlineBounds(outline);
+    if (!b) continue;
+    const [across, down] = [b.maxX - b.minX, b.maxY - b.minY];
+    if (Math.min(across, down) < BROAD) {
+      balance -= across * down;
+      continue;
+    }
+    const shape = anywhereOutline(outline).outline;
+    const wide = widths.get(shape, [], () => strokeWidth(outlineRegion(shape))) > BROAD;
+    balance += wide ? across * down : -across * down;
+  }
+  return balance > 0;
+}
 
 /** Letters that touch as one shape. */
 const united = ([first, ...others]: PathOutline[]): PathOutline =>
@@ -139,6 +163,7 @@ function lettersOf(object: PlainObject, letters: TextLetter[]): Leaf<PlainOutlin
   const pieces = inOrder(piecesOf(outline as PathOutline, letters, closed), lettersOrder ?? 'read');
   if (letters.some(({ stitched }) => stitched))
     return stitchedLetters(object, pieces, (i) => letterId(object.id, i));
+  const broad = closed ? areBroad(pieces) : undefined;
   return pieces.map((piece, i): PlainObject => {
     const [{ thread, recipe }] = piece.letters;
     const name = piece.letters.map(({ says }) => says).join('');
@@ -147,6 +172,7 @@ function lettersOf(object: PlainObject, letters: TextLetter[]): Leaf<PlainOutlin
       id: letterId(object.id, i),
       name,
       outline: piece.outline,
+      ...(broad !== undefined && { broad }),
       ...(thread && { thread }),
       recipe: closed ? (recipe ?? shared.recipe) : onLines(recipe ?? shared.recipe),
       ...(i === 0 && start && { start }),

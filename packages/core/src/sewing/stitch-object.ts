@@ -34,9 +34,9 @@ export function inputOf(
   const under = clothUnder(cloth, object.thread);
   const settings = completeSettings(kind, object.recipe, under);
   if (excessOf(object, kind, settings)) return null;
-  const { outline, start, end, guideLines, widths, centre, tones, raised, likeLines, motif, capitals } =
-    object;
-  const given = { start, end, guideLines, widths, centre, tones, raised, likeLines, motif, capitals };
+  const { outline, start, end, guideLines, widths, centre, tones, raised, likeLines, motif } = object;
+  const { capitals, broad } = object;
+  const given = { start, end, guideLines, widths, centre, tones, raised, likeLines, motif, capitals, broad };
   return { outline, settings, cloth: under, entry, toward, ...given };
 }
 
@@ -47,11 +47,11 @@ export function inputOf(
 const partsOf = (object: DesignObject<PlainOutline>, cloth: Cloth): readonly unknown[] =>
   parts.get(object, [cloth], () => {
     const { thread, recipe, start, end, guideLines, widths, centre, tones, raised, likeLines } = object;
-    const { partOf, motif, capitals } = object;
+    const { partOf, motif, capitals, broad } = object;
     return [
       cloth.id,
       clothUnder(cloth, thread).threadWidth,
-      JSON.stringify([recipe, start, end, guideLines, widths, centre, motif, capitals, tones?.place]),
+      JSON.stringify([recipe, start, end, guideLines, widths, centre, motif, capitals, broad, tones?.place]),
       tones?.levels,
       ...(raised ?? []),
       null,

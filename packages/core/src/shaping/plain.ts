@@ -132,6 +132,7 @@ function freeItem(item: Item<PlainOutline>): Item[] {
       lettersOrder: __,
       lettersJoined: ___,
       capitals: ____,
+      broad: ______,
       ...object
     } = item;
     const { outline } = object;

@@ -79,6 +79,8 @@ export interface StitchInput<V = Values> {
   motif?: Motif;
   /** Of a letter: height of capitals of its words, mm. */
   capitals?: number;
+  /** Of a letter: whether most of its words are of strokes too wide for satin, so that all of them are sewn alike. */
+  broad?: boolean;
   /** A picture that the stitches follow. */
   tones?: Tones;
   /** Shapes that relief lines show. */

@@ -14,7 +14,7 @@ import { anywhereOutline } from '../../outlines/same.ts';
 import { outlineBounds } from '../../outlines/transform.ts';
 import type { SewnThread } from '../thread.ts';
 import { SMALL, smallOutline } from './small.ts';
-import { spacingSetting, underlaySetting } from './settings.ts';
+import { FILLED_FROM, spacingSetting, underlaySetting } from './settings.ts';
 import { satin, TOO_NARROW, type AcrossRules, type SatinSettings } from './satin.ts';
 
 /** Strokes narrower than this are widened, or sewn as a line, in mm. */
@@ -45,7 +45,7 @@ const SETTINGS = [
       { value: 'split', label: 'as split satin' },
     ],
     default: 'fill',
-    help: 'What becomes of letters whose strokes are wider than 7 mm.',
+    help: 'What becomes of words whose strokes are mostly wider than 7 mm; all of their letters are sewn alike.',
   },
   {
     name: 'edge',
@@ -80,6 +80,16 @@ const SETTINGS = [
 
 type Values = ValuesOf<typeof SETTINGS>;
 
+/**
+ * From what width of stroke on letters are filled, in mm. Of words all are sewn alike, but for what is too wide for any
+ * satin, or so narrow that rows would bead it.
+ */
+function filledFrom({ settings, broad }: StitchInput<Values>): number {
+  if (settings.wide === 'split') return Infinity;
+  if (broad === undefined) return WIDE;
+  return broad ? WIDE / 2 : FILLED_FROM;
+}
+
 const RULES = {
   widen: { lineUnder: 0, widenTo: NARROW },
   keep: { lineUnder: TOO_NARROW, widenTo: 0 },
@@ -99,7 +109,7 @@ function isSmall({ capitals, outline, settings }: StitchInput<Values>): boolean 
 
 /** What satin is asked for. */
 function asSatin(input: StitchInput<Values>): StitchInput<SatinSettings> & { across: AcrossRules } {
-  const { spacing, underlay, density, compensation, thin, wide } = input.settings;
+  const { spacing, underlay, density, compensation, thin } = input.settings;
   const small = isSmall(input);
   return {
     ...input,
@@ -115,7 +125,7 @@ function asSatin(input: StitchInput<Values>): StitchInput<SatinSettings> & { acr
       density,
       compensation,
     },
-    across: { ...RULES[thin], filledFrom: wide === 'fill' ? WIDE : Infinity },
+    across: { ...RULES[thin], filledFrom: filledFrom(input) },
   };
 }
 
