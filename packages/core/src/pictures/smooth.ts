@@ -10,10 +10,9 @@ export function calmedPicture(from: Bitmap, reach: number): Bitmap {
   if (reach < 1) return from;
   const w = width + 1;
   // Sums over all pixels above and to the left: a square's mean is four of them.
-  const [reds, greens, blues, lights, squares] = Array.from(
-    { length: 5 },
-    () => new Float64Array(w * (height + 1)),
-  );
+  const [reds, greens, blues] = Array.from({ length: 3 }, () => new Float64Array(w * (height + 1)));
+  /** Of each pixel light and its square, side by side: they are always asked for together. */
+  const lights = new Float64Array(2 * w * (height + 1));
   for (let y = 0; y < height; y++) {
     let [r, g, b, l, q] = [0, 0, 0, 0, 0];
     for (let x = 0; x < width; x++) {
@@ -29,8 +28,8 @@ export function calmedPicture(from: Bitmap, reach: number): Bitmap {
       reds[at] = reds[above] + r;
       greens[at] = greens[above] + g;
       blues[at] = blues[above] + b;
-      lights[at] = lights[above] + l;
-      squares[at] = squares[above] + q;
+      lights[2 * at] = lights[2 * above] + l;
+      lights[2 * at + 1] = lights[2 * above + 1] + q;
     }
   }
   const out = data.slice();
@@ -38,18 +37,27 @@ export function calmedPicture(from: Bitmap, reach: number): Bitmap {
     const [up, down] = [Math.max(0, y - reach) * w, Math.min(height, y + reach + 1) * w];
     const [here, next] = [y * w, (y + 1) * w];
     for (let x = 0; x < width; x++) {
-      const [left, right] = [Math.max(0, x - reach), Math.min(width, x + reach + 1)];
+      const left = Math.max(0, x - reach);
+      const right = Math.min(width, x + reach + 1);
       let least = Infinity;
-      let [a, b, c, d, count] = [0, 0, 0, 0, 1];
+      let a = 0;
+      let b = 0;
+      let c = 0;
+      let d = 0;
+      let count = 1;
       for (let k = 0; k < 4; k++) {
         const x0 = k & 1 ? x : left;
         const x1 = k & 1 ? right : x + 1;
         const y0 = k & 2 ? here : up;
         const y1 = k & 2 ? down : next;
         const n = ((x1 - x0) * (y1 - y0)) / w;
-        const [p, q, s, t] = [y1 + x1, y0 + x1, y1 + x0, y0 + x0];
-        const mean = (lights[p] - lights[q] - lights[s] + lights[t]) / n;
-        const spread = (squares[p] - squares[q] - squares[s] + squares[t]) / n - mean * mean;
+        const p = y1 + x1;
+        const q = y0 + x1;
+        const s = y1 + x0;
+        const t = y0 + x0;
+        const mean = (lights[2 * p] - lights[2 * q] - lights[2 * s] + lights[2 * t]) / n;
+        const spread =
+          (lights[2 * p + 1] - lights[2 * q + 1] - lights[2 * s + 1] + lights[2 * t + 1]) / n - mean * mean;
         if (spread < least) {
           least = spread;
           a = p;
