@@ -42,15 +42,21 @@ function largeDesign() {
   };
 }
 
-/** What the browser's processes that show pages hold, in MB. */
+/**
+ * What the largest of the browser's processes that show pages holds, in MB: of its own, and with the browser's program and files,
+ * which all of its processes share.
+ */
 function pageMemory() {
-  let most = 0;
+  let most = { own: 0, all: 0 };
   for (const pid of readdirSync('/proc')) {
     if (!/^\d+$/.test(pid)) continue;
     try {
       if (!readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes('--type=renderer')) continue;
-      const held = /VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${pid}/status`, 'utf8'));
-      most = Math.max(most, Number(held?.[1] ?? 0) / 1000);
+      const status = readFileSync(`/proc/${pid}/status`, 'utf8');
+      const [all, files] = ['VmRSS', 'RssFile'].map(
+        (name) => Number(new RegExp(`${name}:\\s+(\\d+)`).exec(status)?.[1] ?? 0) / 1000,
+      );
+      if (all > most.all) most = { own: all - files, all };
     } catch {
       // It ended meanwhile.
     }
@@ -169,5 +175,6 @@ await withPage(async (page, address) => {
   told('… what its save sends', `${(Math.max(...sent) / 1000).toFixed(1)} kB`);
   told('taken back, median', `${rounded(await shown('Control+z'))} ms`);
   told('… longest task of the page meanwhile', `${rounded(await longest())} ms`);
-  told('memory of the page', `${rounded(pageMemory())} MB`);
+  const { own, all } = pageMemory();
+  told('memory of the page, and with the browser’s program', `${rounded(own)} and ${rounded(all)} MB`);
 });
