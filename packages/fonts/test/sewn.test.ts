@@ -74,7 +74,9 @@ describe('letters with wide strokes', () => {
 
   test('words are of one kind: no letter has rows beside satin', async () => {
     const heavy = { font: 'lexend-700', height: 29 };
-    const [mostly, all] = await Promise.all([{}, { wide: 'split' }].map((s) => sewn('Necks', s, heavy)));
+    const [mostly, all] = await Promise.all(
+      [{}, { wide: 'split' } as Record<string, string>].map((s) => sewn('Necks', s, heavy)),
+    );
     // N alone would be filled at this size.
     expect(count(mostly)).toBe(count(all));
     // c, e and s alone would be satin at this one.

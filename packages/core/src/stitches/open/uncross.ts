@@ -4,7 +4,8 @@ import type { Point } from '../../geometry/points.ts';
 
 const side = (a: Point, b: Point, c: Point): number => (b.x - a.x) * (c.y - a.y) - (b.y - a.y) * (c.x - a.x);
 
-const cross = (a: Point, b: Point, c: Point, d: Point): boolean =>
+/** Do two segments cross, each from its first point to its second? Touching is no crossing. */
+export const segmentsCross = (a: Point, b: Point, c: Point, d: Point): boolean =>
   side(a, b, c) * side(a, b, d) < 0 && side(c, d, a) * side(c, d, b) < 0;
 
 /** Grid of this many cells a side at most: long lines of tiny segments, or one far point, take no more. */
@@ -36,7 +37,7 @@ export function findCrossing(line: readonly Point[], cell: number): [number, num
       for (let c = row * columns + left; c <= row * columns + right; c++) {
         for (let k = last[c]; k >= 0; k = before[k]) {
           const j = segments[k];
-          if (j < i - 1 && cross(a, b, line[j], line[j + 1])) return [j, i];
+          if (j < i - 1 && segmentsCross(a, b, line[j], line[j + 1])) return [j, i];
         }
         segments.push(i);
         before.push(last[c]);

@@ -2,7 +2,8 @@
 import { offsetRegion } from '../../../geometry/clip.ts';
 import { distance, type Point } from '../../../geometry/points.ts';
 import { coordsOf, pointsOf } from '../../../geometry/polyline.ts';
-import { regionArea, type Polygon } from '../../../geometry/region.ts';
+import { EdgeIndex } from '../../../geometry/edge-index.ts';
+import { regionArea, ringsOf, type Polygon } from '../../../geometry/region.ts';
 import { outlineRegion } from '../../../outlines/region.ts';
 import { repeated } from '../../chords/sew-chords.ts';
 import { eachPiece } from '../../pieces.ts';
@@ -24,6 +25,7 @@ import { windRings } from '../contour/wind.ts';
 import { uncrossed } from '../uncross.ts';
 import { cornersCut } from './curve.ts';
 import { fills } from './fills.ts';
+import { kinksEased } from './needle-kinks.ts';
 import { swingingLines, type SwingingLines } from './swing.ts';
 import type { TreeLine } from './tree-line.ts';
 import { wanderingLine, type Ends } from './wander.ts';
@@ -38,6 +40,8 @@ const TIGHT = 0.75;
 const MOST_TURN = 0.6;
 /** Begin and end that are nearer to each other than this, in spacings, are the two ends of one opening. */
 const BESIDE = 3;
+/** Needle points that are moved keep so much room to the edge, in spacings, if they had it. */
+const ROOM = 0.35;
 /** A line of fewer points is a dot, of which the gap between its ends leaves nothing. */
 const FEWEST = 20;
 /** Where a shape is wider than this, in spacings, the line wanders; if no more than this share of it is, it swings along its bands. */
@@ -155,7 +159,7 @@ function stitch(input: Input): SewnThread[] {
       const line = closed ? opened(points, begin, OPEN * spacing) : points;
       // Lines that follow the outline begin near where they should: one that has to end there is turned round.
       const turn = made ? !closed && !start && !end && wrongWay(line, from, goal?.at) : end && !start;
-      return sewnAlong(turn ? line.toReversed() : line, settings);
+      return sewnAlong(turn ? line.toReversed() : line, polygon, settings);
     });
   });
 }
@@ -170,6 +174,7 @@ function wrongWay(line: readonly Point[], from: Point | undefined, to: Point | u
 /** One thread along a line, in the manner that is asked for. */
 function sewnAlong(
   line: readonly Point[],
+  polygon: Polygon,
   { style, spacing, length, passes }: Input['settings'],
 ): SewnThread[] {
   const coords =
@@ -182,10 +187,17 @@ function sewnAlong(
     Part.top,
   );
   const { x, y } = builder.thread;
-  const needle = uncrossed(
+  const clear = uncrossed(
     x.map((px, i) => ({ x: px, y: y[i] })),
     length,
   );
+  let edges: EdgeIndex | null = null;
+  const roomAt = (p: Point): number => {
+    edges ??= new EdgeIndex(ringsOf(polygon));
+    const away = edges.nearest(p.x, p.y, spacing)?.distance ?? spacing;
+    return edges.inside(p.x, p.y) ? away : -away;
+  };
+  const needle = style === 'angular' ? clear : kinksEased(clear, { roomAt, room: ROOM * spacing }, length);
   needle.forEach((p, i) => ([x[i], y[i]] = [p.x, p.y]));
   return builder.length > 1 ? [repeated(builder.thread, passes)] : [];
 }
