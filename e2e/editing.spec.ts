@@ -1,9 +1,10 @@
 // Moving, sizing, turning, undoing; numbers with units; the running order.
 import { expect, test } from './one-page.ts';
 import { BenchPage } from './bench-page.ts';
+import { stitchSampler } from '../demo/stitch-sampler.ts';
 import { Rosehip } from './rosehip.ts';
 
-const rosehip = new Rosehip({ demo: true });
+const rosehip = new Rosehip({ designs: [stitchSampler] });
 test.beforeAll(() => rosehip.start());
 test.afterAll(() => rosehip.stop());
 

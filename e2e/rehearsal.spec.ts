@@ -2,10 +2,13 @@
 import { expect, test, type Page } from './one-page.ts';
 import { decodeDst, Move, type DesignObject, type Item } from '@rosehip/core';
 import { clubBadge } from '../demo/club-badge.ts';
+import { cometBookmark } from '../demo/comet-bookmark.ts';
+import { stitchSampler } from '../demo/stitch-sampler.ts';
+import { telescopeLabel } from '../demo/telescope-label.ts';
 import { BenchPage } from './bench-page.ts';
 import { Rosehip } from './rosehip.ts';
 
-const rosehip = new Rosehip({ demo: true });
+const rosehip = new Rosehip({ designs: [cometBookmark, stitchSampler, telescopeLabel] });
 test.beforeAll(() => rosehip.start());
 test.afterAll(() => rosehip.stop());
 

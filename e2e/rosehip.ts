@@ -1,6 +1,7 @@
 // A Rosehip of its own for a test file: a fresh database on the test server, and the real server on a free port.
 import { fork, type ChildProcess } from 'node:child_process';
 import { randomBytes } from 'node:crypto';
+import type { Design } from '@rosehip/core';
 import { createConnection } from 'mysql2/promise';
 import { freePort } from '../scripts/lib/database.mjs';
 import { machineProgram, serverProgram } from '../scripts/lib/programs.mjs';
@@ -35,8 +36,10 @@ export class Rosehip {
   static running: Rosehip | null = null;
   private child: ChildProcess | null = null;
   private port = 0;
-  /** Whether it has the demo designs; making and painting them takes time from the tests. */
+  /** Whether it has all of the demo; making and painting it takes time from the tests. */
   private readonly demo: boolean;
+  /** What makes the designs that are put on its shelf when it is first started, where a few will do. */
+  private readonly designs: (() => Design)[];
   /** Whether a stick is in its slot and a practice machine stands beside it. */
   private readonly withMachine: boolean;
   private machine: ChildProcess | null = null;
@@ -46,8 +49,9 @@ export class Rosehip {
   besidePort = 0;
   private readonly database = `rosehip_${randomBytes(5).toString('hex')}`;
 
-  constructor({ demo = false, machine = false } = {}) {
+  constructor({ demo = false, machine = false, designs = [] as readonly (() => Design)[] } = {}) {
     this.demo = demo;
+    this.designs = [...designs];
     this.withMachine = machine;
   }
 
@@ -91,6 +95,17 @@ export class Rosehip {
     }
     this.child = await started(serverProgram(), env);
     Rosehip.running = this;
+    for (const make of this.designs.splice(0)) await this.keep(make());
+  }
+
+  /** Puts a design on the shelf. */
+  private async keep(design: Design): Promise<void> {
+    const answer = await fetch(`${this.address}/api/designs`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ design }),
+    });
+    if (!answer.ok) throw new Error(`${design.name}: ${await answer.text()}`);
   }
 
   get machineAddress(): string {

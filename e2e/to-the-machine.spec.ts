@@ -6,9 +6,12 @@ import { PDFDocument } from '@cantoo/pdf-lib';
 import { decodeDst } from '@rosehip/core';
 import { BenchPage } from './bench-page.ts';
 import { PracticeMachine } from './practice-machine.ts';
+import { blanketCorner } from '../demo/blanket-corner.ts';
+import { clubBadge } from '../demo/club-badge.ts';
+import { telescopeLabel } from '../demo/telescope-label.ts';
 import { Rosehip } from './rosehip.ts';
 
-const rosehip = new Rosehip({ machine: true, demo: true });
+const rosehip = new Rosehip({ machine: true, designs: [blanketCorner, clubBadge, telescopeLabel] });
 test.beforeAll(() => rosehip.start());
 test.afterAll(() => rosehip.stop());
 

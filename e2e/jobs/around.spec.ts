@@ -2,10 +2,12 @@
 import { expect, test } from '@playwright/test';
 import { decodeDst, Move } from '@rosehip/core';
 import type { BenchPage } from '../bench-page.ts';
+import { clubBadge } from '../../demo/club-badge.ts';
+import { orreryCoaster } from '../../demo/orrery-coaster.ts';
 import { Rosehip } from '../rosehip.ts';
 import { job } from './job.ts';
 
-const rosehip = new Rosehip({ demo: true });
+const rosehip = new Rosehip({ designs: [clubBadge, orreryCoaster] });
 test.beforeAll(() => rosehip.start());
 test.afterAll(() => rosehip.stop());
 
