@@ -16,7 +16,7 @@ export default defineConfig({
     acceptDownloads: true,
     trace: 'off',
     launchOptions: {
-      executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+      executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium-headless-shell',
       // Scroll bars take their room, as in the browsers of most people.
       ignoreDefaultArgs: ['--hide-scrollbars'],
       args: [

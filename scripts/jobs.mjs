@@ -6,7 +6,7 @@ import { tsImport } from 'tsx/esm/api';
 import { ensureBuilt } from './lib/build.mjs';
 import { run } from './lib/children.mjs';
 import { startDatabase } from './lib/database.mjs';
-import { checkNode, ensurePackages, ensureProgram, ROOT } from './lib/packages.mjs';
+import { checkNode, ensurePackages, ensureBrowser, ROOT } from './lib/packages.mjs';
 import { fail, say } from './lib/say.mjs';
 
 const OUT = join(ROOT, '.data', 'jobs');
@@ -22,7 +22,7 @@ const resultOf = (number) => {
 };
 
 async function runJobs() {
-  const chromium = ensureProgram(['/usr/bin/chromium', '/usr/bin/chromium-browser'], 'chromium');
+  const chromium = ensureBrowser();
   const folder = join(ROOT, '.data', 'jobs-database');
   rmSync(folder, { recursive: true, force: true });
   rmSync(OUT, { recursive: true, force: true });

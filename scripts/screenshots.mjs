@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { chromium } from '@playwright/test';
 import { ensureBuilt } from './lib/build.mjs';
 import { freePort, startDatabase } from './lib/database.mjs';
-import { ensureProgram, ROOT } from './lib/packages.mjs';
+import { ensureBrowser, ROOT } from './lib/packages.mjs';
 import { machineProgram, serverProgram } from './lib/programs.mjs';
 
 const OUT = join(ROOT, 'docs', 'screenshots');
@@ -38,7 +38,7 @@ async function main() {
     LOGS: join(folder, 'logs'),
   });
   const browser = await chromium.launch({
-    executablePath: ensureProgram(['/usr/bin/chromium'], 'chromium'),
+    executablePath: ensureBrowser(),
     // Scroll bars take their room, as for most people.
     ignoreDefaultArgs: ['--hide-scrollbars'],
     args: [

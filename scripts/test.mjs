@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { ensureBuilt } from './lib/build.mjs';
 import { run } from './lib/children.mjs';
 import { startDatabase } from './lib/database.mjs';
-import { checkNode, checkRoom, ensurePackages, ensureProgram, ROOT } from './lib/packages.mjs';
+import { checkNode, checkRoom, ensurePackages, ensureBrowser, ROOT } from './lib/packages.mjs';
 import { fail, say } from './lib/say.mjs';
 
 const RESULTS = join(ROOT, 'test-results');
@@ -36,7 +36,7 @@ async function main() {
   checkNode();
   checkRoom();
   ensurePackages();
-  const chromium = ensureProgram(['/usr/bin/chromium', '/usr/bin/chromium-browser'], 'chromium');
+  const chromium = ensureBrowser();
   const folder = join(ROOT, '.data', 'test-database');
   rmSync(folder, { recursive: true, force: true });
   rmSync(RESULTS, { recursive: true, force: true });
