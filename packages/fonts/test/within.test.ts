@@ -7,6 +7,7 @@ import {
   findItem,
   findingsOf,
   intersect,
+  letterByLetter,
   offsetRegion,
   outlineRegion,
   READY_SHAPES,
@@ -15,6 +16,7 @@ import {
   sewDesign,
   subtract,
   textOf,
+  visibleLeaves,
   withoutPull,
   withPull,
   type BoxOutline,
@@ -65,6 +67,26 @@ const regionIn = (design: Design, id: string) => {
 };
 
 describe('words that fill a shape', () => {
+  test('each word is sewn in its own way, by how wide its strokes have become', async () => {
+    const MANY = 'MOOR stars night clear quiet heather';
+    const design = laidAs(
+      await filled({ kind: 'rectangle', radius: 8, ...box, width: 110, height: 90 }, MANY),
+      {
+        lay: 'importance',
+      },
+    );
+    const words = textOf(design, 'words')!.letters;
+    const letters = [...visibleLeaves(resolveDesign(design).objects)].flatMap((leaf) =>
+      leaf.id === 'words' ? letterByLetter(leaf) : [],
+    );
+    expect(letters).toHaveLength(words.length);
+    const wide = letters.map((letter) => letter.kind === 'object' && !!letter.broad);
+    const among = (line: number): boolean[] => wide.filter((_, i) => words[i].line === line);
+    const ways = [0, 1, 2, 3, 4, 5].map((line) => new Set(among(line)));
+    expect(ways.map((way) => way.size)).toEqual([1, 1, 1, 1, 1, 1]);
+    expect(new Set(wide).size).toBe(2);
+  });
+
   test.each([
     ['ellipse', { kind: 'ellipse', ...box }],
     ['hexagon', { kind: 'polygon', corners: 6, ...box }],

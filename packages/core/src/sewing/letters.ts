@@ -46,7 +46,7 @@ const widths = new Memo<number>(1);
 function areBroad(pieces: readonly Piece[]): boolean {
   let balance = 0;
   for (const { outline } of pieces) {
-    const b = outlineBounds(outline);
+    const b = boxes.get(outline, [], () => outlineBounds(outline));
     if (!b) continue;
     const [across, down] = [b.maxX - b.minX, b.maxY - b.minY];
     if (Math.min(across, down) < BROAD) {
@@ -163,7 +163,13 @@ function lettersOf(object: PlainObject, letters: TextLetter[]): Leaf<PlainOutlin
   const pieces = inOrder(piecesOf(outline as PathOutline, letters, closed), lettersOrder ?? 'read');
   if (letters.some(({ stitched }) => stitched))
     return stitchedLetters(object, pieces, (i) => letterId(object.id, i));
-  const broad = closed ? areBroad(pieces) : undefined;
+  // Words that fill a shape are of many sizes: each of them is a line, and sewn in its own way.
+  const wordsOf = (piece: Piece): number => (object.capitals === undefined ? piece.letters[0].line : 0);
+  const broad = new Map<number, boolean>();
+  for (const piece of closed ? pieces : []) {
+    const words = wordsOf(piece);
+    if (!broad.has(words)) broad.set(words, areBroad(pieces.filter((p) => wordsOf(p) === words)));
+  }
   return pieces.map((piece, i): PlainObject => {
     const [{ thread, recipe }] = piece.letters;
     const name = piece.letters.map(({ says }) => says).join('');
@@ -172,7 +178,7 @@ function lettersOf(object: PlainObject, letters: TextLetter[]): Leaf<PlainOutlin
       id: letterId(object.id, i),
       name,
       outline: piece.outline,
-      ...(broad !== undefined && { broad }),
+      ...(closed && { broad: broad.get(wordsOf(piece)) }),
       ...(thread && { thread }),
       recipe: closed ? (recipe ?? shared.recipe) : onLines(recipe ?? shared.recipe),
       ...(i === 0 && start && { start }),
