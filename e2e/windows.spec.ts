@@ -31,9 +31,12 @@ async function findings(page: Page): Promise<string[]> {
   }, RULES);
 }
 
-/** Controls that lie outside the window, or outside what cuts them off without scrolling. */
+/** How wide the arrow beside a select's choice is, in pixels. */
+const SELECT_ARROW = 16;
+
+/** Controls that lie outside the window, or outside what cuts them off without scrolling; choices that are cut short. */
 const cutOff = (page: Page): Promise<string[]> =>
-  page.evaluate(() => {
+  page.evaluate((arrow) => {
     const out: string[] = [];
     const root = document.documentElement;
     if (root.scrollWidth > root.clientWidth)
@@ -56,13 +59,24 @@ const cutOff = (page: Page): Promise<string[]> =>
           out.push(`${at.tagName} scrolls sideways about ${control.textContent}`);
         if (at.dataset.testid === 'timeline') [left, right] = [-Infinity, Infinity];
       }
+      // What is chosen of several is cut at the arrow beside it.
+      if (control instanceof HTMLSelectElement && control.size < 2) {
+        const style = getComputedStyle(control);
+        const text = document.createElement('canvas').getContext('2d')!;
+        text.font = style.font;
+        const long = text.measureText(control.selectedOptions[0]?.label ?? '').width;
+        const room =
+          control.clientWidth - parseFloat(style.paddingLeft) - parseFloat(style.paddingRight) - arrow;
+        if (long > room + 1)
+          out.push(`“${control.selectedOptions[0].label}” takes ${Math.round(long)} of ${Math.round(room)}`);
+      }
       if (box.left < left - 1 || box.right > right + 1)
         out.push(
           `${control.ariaLabel ?? control.textContent?.trim()} (${Math.round(box.left)}–${Math.round(box.right)} of ${Math.round(left)}–${Math.round(right)})`,
         );
     }
     return out;
-  });
+  }, SELECT_ARROW);
 
 async function lay(page: Page, name: string): Promise<BenchPage> {
   const bench = new BenchPage(page);

@@ -181,6 +181,7 @@ const OPS = [
       />
       <ChoiceField
         v-if="object.outline.kind === 'combine' && !object.outline.lines"
+        class="col-span-2"
         label="How"
         :value="object.outline.op"
         :choices="OPS"
