@@ -67,7 +67,7 @@ watch(
     <li v-for="kind in STITCH_KINDS" :key="kind.id">
       <button
         type="button"
-        class="w-full rounded-card border p-1.5 text-center hover:bg-linen"
+        class="w-full rounded-card border px-0.5 py-1.5 text-center hover:bg-linen"
         :class="edit.committedKind.value === kind.id ? 'border-rosehip bg-blush' : 'border-line'"
         :aria-pressed="edit.committedKind.value === kind.id"
         :title="empty[kind.id] ? `${kind.summary} There is no room for it in this shape.` : kind.summary"
