@@ -48,6 +48,13 @@ export class BenchPage {
     await this.ready();
   }
 
+  /** Opens a design from the shelf, as a person does it. */
+  async open(address: string, name: string): Promise<void> {
+    await this.page.goto(address);
+    await this.page.getByRole('link', { name: `Open ${name}` }).click();
+    await this.ready();
+  }
+
   /** Goes to a place of Rosehip: by its own ways when the page is there already, which then is not loaded anew. */
   async goTo(address: string, path: string): Promise<void> {
     if (!this.page.url().startsWith(`${address}/`)) return void (await this.page.goto(`${address}${path}`));

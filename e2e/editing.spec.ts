@@ -130,9 +130,7 @@ test('number fields take units and arithmetic, and say what is wrong', async ({ 
 
 test('the running order is dragged, moved by keys, and leads to colours', async ({ page }) => {
   const bench = new BenchPage(page);
-  await page.goto(rosehip.address);
-  await page.getByRole('link', { name: 'Open Stitch sampler' }).click();
-  await bench.ready();
+  await bench.open(rosehip.address, 'Stitch sampler');
   const names = () => bench.blocks().evaluateAll((all) => all.map((b) => b.ariaLabel!.split(',')[0]));
   const before = await names();
   expect(before.length).toBeGreaterThan(15);

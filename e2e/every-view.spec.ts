@@ -80,9 +80,7 @@ const cutOff = (page: Page): Promise<string[]> =>
 
 async function lay(page: Page, name: string): Promise<BenchPage> {
   const bench = new BenchPage(page);
-  await page.goto(rosehip.address);
-  await page.getByRole('link', { name: `Open ${name}` }).click();
-  await bench.ready();
+  await bench.open(rosehip.address, name);
   return bench;
 }
 

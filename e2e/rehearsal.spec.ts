@@ -14,9 +14,7 @@ test.afterAll(() => rosehip.stop());
 
 async function open(page: Page, name: string): Promise<BenchPage> {
   const bench = new BenchPage(page);
-  await page.goto(rosehip.address);
-  await page.getByRole('link', { name: `Open ${name}` }).click();
-  await bench.ready();
+  await bench.open(rosehip.address, name);
   return bench;
 }
 

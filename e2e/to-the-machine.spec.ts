@@ -106,9 +106,7 @@ test('the stick’s page: pictures, names, folders, locked, and pulled out', asy
 
 test('hoopings go on to the stick as files of a folder', async ({ page }) => {
   const bench = new BenchPage(page);
-  await page.goto(rosehip.address);
-  await page.getByRole('link', { name: 'Open Blanket corner' }).click();
-  await bench.ready();
+  await bench.open(rosehip.address, 'Blanket corner');
   await page.getByRole('button', { name: 'Take to machine' }).click();
   const panel = page.getByRole('region', { name: 'Take to machine' });
   await panel.getByRole('radio', { name: 'A file a hooping' }).check();
@@ -124,9 +122,7 @@ test('the machine refuses a small hoop, moves and turns, stops for threads, brea
   page,
 }) => {
   const bench = new BenchPage(page);
-  await page.goto(rosehip.address);
-  await page.getByRole('link', { name: 'Open Telescope-bag label' }).click();
-  await bench.ready();
+  await bench.open(rosehip.address, 'Telescope-bag label');
   const { bytes } = await bench.take('Stitch file');
   await writeFile(onStick('Label.dst'), bytes);
   await writeFile(onStick('Broken.dst'), bytes.subarray(0, 300));
@@ -167,9 +163,7 @@ test('the machine refuses a small hoop, moves and turns, stops for threads, brea
   await page.getByRole('button', { name: 'Take the stick out, back to the computer' }).click();
   await expect(page.getByRole('button', { name: 'Put the stick in' })).toBeVisible();
 
-  await page.goto(rosehip.address);
-  await page.getByRole('link', { name: 'Open Telescope-bag label' }).click();
-  await bench.ready();
+  await bench.open(rosehip.address, 'Telescope-bag label');
   await page.getByRole('button', { name: 'Figures' }).click();
   await page.getByLabel('Lay a sewing beside it').selectOption({ index: 1 });
   const table = page.getByRole('table', { name: 'Foretold and sewn' });
@@ -181,9 +175,7 @@ test('the sheet on a phone: found by its address, ticked off, and gone when it i
   browser,
 }) => {
   const bench = new BenchPage(page);
-  await page.goto(rosehip.address);
-  await page.getByRole('link', { name: 'Open Club badge' }).click();
-  await bench.ready();
+  await bench.open(rosehip.address, 'Club badge');
   await page.getByRole('button', { name: 'Take to machine' }).click();
   await page.getByRole('button', { name: 'Sewing sheet' }).click();
   const [answer] = await Promise.all([
@@ -218,9 +210,7 @@ test('the sheet on a phone: found by its address, ticked off, and gone when it i
 
 test('the sewing sheet: what is on it chosen, and saved as a PDF', async ({ page }) => {
   const bench = new BenchPage(page);
-  await page.goto(rosehip.address);
-  await page.getByRole('link', { name: 'Open Club badge' }).click();
-  await bench.ready();
+  await bench.open(rosehip.address, 'Club badge');
   await page.getByRole('button', { name: 'Take to machine' }).click();
   await page.getByRole('button', { name: 'Sewing sheet' }).click();
   const pages = page.getByRole('img', { name: /^Page \d/ });

@@ -26,14 +26,8 @@ async function file(bench: BenchPage): Promise<Sewn> {
 const reach = (points: { x: number; y: number }[]): number =>
   Math.max(...points.map((p) => Math.hypot(p.x, p.y)));
 
-async function lay(bench: BenchPage, name: string): Promise<void> {
-  await bench.page.goto(rosehip.address);
-  await bench.page.getByRole('link', { name: `Open ${name}` }).click();
-  await bench.ready();
-}
-
 job(14, async ({ page, bench, hands }) => {
-  await lay(bench, 'Club badge');
+  await bench.open(rosehip.address, 'Club badge');
   const before = await file(bench);
   await page.getByRole('button', { name: 'Take to machine' }).click();
 
@@ -56,7 +50,7 @@ job(14, async ({ page, bench, hands }) => {
 });
 
 job(18, async ({ page, bench, hands }) => {
-  await lay(bench, 'Orrery coaster');
+  await bench.open(rosehip.address, 'Orrery coaster');
   const before = await file(bench);
   await page.getByRole('button', { name: 'Take to machine' }).click();
 

@@ -7,8 +7,11 @@ const COMPILED = !import.meta.url.endsWith('.ts');
 export const MIGRATIONS = new URL('migrations', SERVER).pathname;
 /** The built interface. */
 export const WEB = new URL('../web/dist', SERVER).pathname;
-const worker = (compiled: string, source: string): string =>
-  new URL(COMPILED ? `dist/${compiled}.js` : `src/jobs/${source}.mjs`, SERVER).href;
-export const PICTURE_WORKER = worker('make-picture', 'picture-worker');
-export const FONT_WORKER = worker('read-font', 'font-worker');
-export const READY_WORKER = worker('make-ready', 'ready-worker');
+/** What a pool of threads is told of their work, a file of `jobs`: compiled it stands alone, else it comes through a door. */
+const worker = (work: string) =>
+  COMPILED
+    ? { filename: new URL(`dist/${work}.js`, SERVER).href }
+    : { filename: new URL('src/jobs/door.mjs', SERVER).href, workerData: { work } };
+export const PICTURE_WORKER = worker('make-picture');
+export const FONT_WORKER = worker('read-font');
+export const READY_WORKER = worker('make-ready');

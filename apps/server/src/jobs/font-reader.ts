@@ -15,7 +15,7 @@ export class FontReader {
   constructor(timeLimit = 30_000) {
     this.timeLimit = timeLimit;
     this.pool = new Piscina({
-      filename: FONT_WORKER,
+      ...FONT_WORKER,
       minThreads: 0,
       maxThreads: 1,
       maxQueue: 8,

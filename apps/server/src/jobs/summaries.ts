@@ -49,7 +49,7 @@ export class Summaries {
     this.db = db;
     this.timeLimit = timeLimit;
     this.pool = new Piscina({
-      filename: PICTURE_WORKER,
+      ...PICTURE_WORKER,
       minThreads: 0,
       maxThreads: THREADS,
       idleTimeout: 30_000,

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // The bench: one design, from drawing to the machine, on one page.
 import { useEventListener, useMediaQuery } from '@vueuse/core';
-import { computed, onBeforeUnmount, ref, shallowRef, useTemplateRef, watch } from 'vue';
+import { computed, onBeforeUnmount, ref, shallowRef, useTemplateRef, watch, type Component } from 'vue';
 import { useRouter } from 'vue-router';
 import { everyItem, fileNameOf, findPlace } from '@rosehip/core';
 import { ApiError } from '../api.ts';
@@ -12,7 +12,7 @@ import { useHandOver } from '../stores/hand-over.ts';
 import { useSettings } from '../stores/settings.ts';
 import { useRehearsal } from '../stores/rehearsal.ts';
 import { useSewing } from '../stores/sewing.ts';
-import { useView, type PanelName } from '../stores/view.ts';
+import { useView, type PanelName, type ToolName } from '../stores/view.ts';
 import ClothView from './cloth/ClothView.vue';
 import ChoosePanel from './choosing/ChoosePanel.vue';
 import { useClipboard } from './clipboard.ts';
@@ -160,10 +160,46 @@ useEventListener(window, 'beforeunload', (event) => {
 
 const trueSize = (): void => view.zoomAt(settings.screen / view.scale);
 
-/** Tools that have a card of their own. */
-const WITH_CARD: ReadonlySet<string> = new Set(['points', 'mend', 'read', 'shapes', 'picture']);
-/** The recipe scrolls between its heads; all other cards as a whole, with room for the bar, so that it does not move what stands beside it. */
-const ownScroll = computed(() => view.panel === 'card' && !WITH_CARD.has(view.tool));
+/** What the card shows beside recipes, by panel; where none is called for, tools have cards of their own. */
+const PANELS: Partial<Record<PanelName, Component>> = {
+  hoop: HoopPanel,
+  letters: LettersPanel,
+  threads: ThreadsPanel,
+  history: HistoryPanel,
+  take: TakePanel,
+  'try-on': TryOnPanel,
+  keys: KeysPanel,
+  conflict: ConflictPanel,
+  make: MakePanel,
+  shaping: ShapingPanel,
+  report: ReportPanel,
+  findings: FindingsPanel,
+  proposal: ProposalPanel,
+  choose: ChoosePanel,
+  figures: FiguresPanel,
+  rehearsal: RehearsalPanel,
+  guides: GuidesPanel,
+};
+const TOOL_PANELS: Partial<Record<ToolName, Component>> = {
+  points: PointsPanel,
+  mend: MendPanel,
+  read: ReadingPanel,
+  shapes: ShapesPanel,
+  picture: PicturePanel,
+};
+const conflicting = computed(
+  () => bench.theirs || bench.saveState === 'gone' || bench.otherDrafts.length > 0,
+);
+/** What stands on the card; null where that is the recipe, which scrolls between its heads. All others scroll as a whole. */
+const panel = computed(() => {
+  const called = view.panel === 'conflict' && !conflicting.value ? undefined : PANELS[view.panel];
+  return called ?? TOOL_PANELS[view.tool] ?? null;
+});
+/** What some of them are given. */
+const given = computed(() => {
+  if (view.panel === 'keys') return { keys: keysSheet.value };
+  return view.panel === 'make' || view.panel === 'shaping' ? { commands } : {};
+});
 
 /** Panels that wait for an answer: everywhere else the card's pages are one press away. */
 const ANSWERED: ReadonlySet<PanelName> = new Set(['proposal', 'choose', 'report', 'conflict']);
@@ -314,35 +350,9 @@ watch(title, (name) => (document.title = name ? `${name} · Rosehip` : 'Rosehip'
         </nav>
         <div
           class="relative flex min-h-0 flex-1 flex-col overflow-y-auto"
-          :class="{ '[scrollbar-gutter:stable]': !ownScroll }"
+          :class="{ '[scrollbar-gutter:stable]': panel }"
         >
-          <HoopPanel v-if="view.panel === 'hoop'" />
-          <LettersPanel v-else-if="view.panel === 'letters'" />
-          <ThreadsPanel v-else-if="view.panel === 'threads'" />
-          <HistoryPanel v-else-if="view.panel === 'history'" />
-          <TakePanel v-else-if="view.panel === 'take'" />
-          <TryOnPanel v-else-if="view.panel === 'try-on'" />
-          <KeysPanel v-else-if="view.panel === 'keys'" :keys="keysSheet" />
-          <ConflictPanel
-            v-else-if="
-              view.panel === 'conflict' &&
-              (bench.theirs || bench.saveState === 'gone' || bench.otherDrafts.length)
-            "
-          />
-          <MakePanel v-else-if="view.panel === 'make'" :commands="commands" />
-          <ShapingPanel v-else-if="view.panel === 'shaping'" :commands="commands" />
-          <ReportPanel v-else-if="view.panel === 'report'" />
-          <FindingsPanel v-else-if="view.panel === 'findings'" />
-          <ProposalPanel v-else-if="view.panel === 'proposal'" />
-          <ChoosePanel v-else-if="view.panel === 'choose'" />
-          <FiguresPanel v-else-if="view.panel === 'figures'" />
-          <RehearsalPanel v-else-if="view.panel === 'rehearsal'" />
-          <GuidesPanel v-else-if="view.panel === 'guides'" />
-          <PointsPanel v-else-if="view.tool === 'points'" />
-          <MendPanel v-else-if="view.tool === 'mend'" />
-          <ReadingPanel v-else-if="view.tool === 'read'" />
-          <ShapesPanel v-else-if="view.tool === 'shapes'" />
-          <PicturePanel v-else-if="view.tool === 'picture'" />
+          <component :is="panel" v-if="panel" v-bind="given" />
           <template v-else>
             <PlacesPanel v-if="bench.design.places?.length" class="shrink-0" />
             <RecipeCard :commands="commands" />

@@ -14,6 +14,15 @@ export interface Bounds {
 
 export const distance = (a: Point, b: Point): number => Math.hypot(b.x - a.x, b.y - a.y);
 
+/** By how much the way a–b–c turns at b, in radians without sign. */
+export function turnBetween(a: Point, b: Point, c: Point): number {
+  const ux = b.x - a.x;
+  const uy = b.y - a.y;
+  const vx = c.x - b.x;
+  const vy = c.y - b.y;
+  return Math.abs(Math.atan2(ux * vy - uy * vx, ux * vx + uy * vy));
+}
+
 /** How long the way through points is. */
 export const lengthThrough = (points: readonly Point[]): number =>
   points.reduce((sum, p, i) => (i ? sum + distance(p, points[i - 1]) : 0), 0);

@@ -1,6 +1,6 @@
 // Where the join of a closed line shows least: under what is sewn later, else at a corner.
 import type { PlainOutline } from '../design/types.ts';
-import { distance, type Point } from '../geometry/points.ts';
+import { distance, turnBetween, type Point } from '../geometry/points.ts';
 import { arcLengths, nearestOnLine, pointAt } from '../geometry/polyline.ts';
 import { outlineLines } from '../outlines/flatten.ts';
 import { outlineBounds } from '../outlines/transform.ts';
@@ -8,8 +8,8 @@ import { placeIsCovered, type CoversNear } from './cover.ts';
 
 /** A join reaches this far to both sides, in mm. */
 const REACH = 1;
-/** A line that turns by more than this hides a join, in degrees. */
-const CORNER = 35;
+/** A line that turns by more than this hides a join, in radians. */
+const CORNER = (35 * Math.PI) / 180;
 /** A better place may lie this much further from where the thread comes from, in mm. */
 const DETOUR = 3;
 const STEP = 0.5;
@@ -46,17 +46,11 @@ export function joinPlace(outline: PlainOutline, later: CoversNear, entry?: Poin
     const [before, here, after] = [at(s - REACH), at(s), at(s + REACH)];
     const rank = [before, here, after].every((p) => placeIsCovered(p, near))
       ? 0
-      : turnAt(before, here, after) > CORNER
+      : turnBetween(before, here, after) > CORNER
         ? 1
         : 2;
     if (rank < 2 && (!best || rank < best.rank || (rank === best.rank && far < best.away - 1e-9)))
       best = { at: here, rank, away: far };
   }
   return best?.at;
-}
-
-/** By how much the way a–b–c turns, in degrees. */
-function turnAt(a: Point, b: Point, c: Point): number {
-  const turn = Math.atan2(c.y - b.y, c.x - b.x) - Math.atan2(b.y - a.y, b.x - a.x);
-  return (Math.abs(Math.atan2(Math.sin(turn), Math.cos(turn))) * 180) / Math.PI;
 }

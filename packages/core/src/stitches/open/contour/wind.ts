@@ -6,7 +6,7 @@
 // (Zhao et al. 2016). Nothing crosses, because every link lies between two neighbouring rings.
 import { smoothStep } from '../../../geometry/smooth-step.ts';
 import type { EdgeIndex } from '../../../geometry/edge-index.ts';
-import { boundsMeet, lerp, type Point } from '../../../geometry/points.ts';
+import { boundsMeet, lerp, turnBetween, type Point } from '../../../geometry/points.ts';
 import { coordsOf, lengthOf, pointsOf, type Line } from '../../../geometry/polyline.ts';
 import { ringBounds } from '../../../geometry/region.ts';
 import { untangled } from '../uncross.ts';
@@ -154,11 +154,7 @@ function slidesOf(
 /** How much a way turns, in radians. */
 function turnOf(way: readonly Point[]): number {
   let sum = 0;
-  for (let i = 2; i < way.length; i++) {
-    const [a, b, c] = [way[i - 2], way[i - 1], way[i]];
-    const [ux, uy, vx, vy] = [b.x - a.x, b.y - a.y, c.x - b.x, c.y - b.y];
-    sum += Math.abs(Math.atan2(ux * vy - uy * vx, ux * vx + uy * vy));
-  }
+  for (let i = 2; i < way.length; i++) sum += turnBetween(way[i - 2], way[i - 1], way[i]);
   return sum;
 }
 

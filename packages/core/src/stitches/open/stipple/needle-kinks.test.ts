@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { distance, onMachineGrid, type Point } from '../../../geometry/points.ts';
+import { distance, onMachineGrid, turnBetween, type Point } from '../../../geometry/points.ts';
 import { findCrossing, uncrossed } from '../uncross.ts';
 import { kinksEased } from './needle-kinks.ts';
 
@@ -8,11 +8,7 @@ const LONGEST = 2;
 
 /** Turns of a line at its points, in degrees. */
 const turns = (line: readonly Point[]): number[] =>
-  line.slice(1, -1).map((b, i) => {
-    const [a, c] = [line[i], line[i + 2]];
-    const turn = Math.atan2(c.y - b.y, c.x - b.x) - Math.atan2(b.y - a.y, b.x - a.x);
-    return (Math.abs(Math.atan2(Math.sin(turn), Math.cos(turn))) * 180) / Math.PI;
-  });
+  line.slice(1, -1).map((b, i) => (turnBetween(line[i], b, line[i + 2]) * 180) / Math.PI);
 const kinks = (line: readonly Point[]): number => turns(line).filter((turn) => turn > 60).length;
 
 /** How much too much a line turns, in square degrees: one sharp kink is worse than two slight ones. */

@@ -1,6 +1,6 @@
 // Where stitches are short, the machine's grid alone bends a round line to a kink, and tight bends have too few needle points to
 // be round: the points about a kink are moved by steps of the grid until the line turns evenly there.
-import { distance, onMachineGrid, type Point } from '../../../geometry/points.ts';
+import { distance, onMachineGrid, turnBetween, type Point } from '../../../geometry/points.ts';
 import { LIMITS } from '../../../materials/machine.ts';
 import { segmentsCross } from '../uncross.ts';
 
@@ -26,11 +26,8 @@ export interface Shape {
 }
 
 /** How much a line turns at a point, in radians without sign. */
-function turnAt(points: readonly Point[], at: number): number {
-  const [a, b, c] = [points[at - 1], points[at], points[at + 1]];
-  const [ux, uy, vx, vy] = [b.x - a.x, b.y - a.y, c.x - b.x, c.y - b.y];
-  return Math.abs(Math.atan2(ux * vy - uy * vx, ux * vx + uy * vy));
-}
+const turnAt = (points: readonly Point[], at: number): number =>
+  turnBetween(points[at - 1], points[at], points[at + 1]);
 
 const PLACES: readonly Point[] = Array.from({ length: (2 * STEPS + 1) ** 2 }, (_, i) => ({
   x: STEP * ((i % (2 * STEPS + 1)) - STEPS),

@@ -1,6 +1,0 @@
-// The door of a worker thread: teaches it TypeScript, which threads don't take over, and lets the work in.
-import { register } from 'tsx/esm/api';
-
-register();
-const { default: readFont } = await import('./read-font.ts');
-export default readFont;
