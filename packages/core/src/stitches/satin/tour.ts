@@ -2,17 +2,10 @@
 // back over them with stitches. So every way lies under stitches to come.
 import { distance, type Point } from '../../geometry/points.ts';
 import { Part, type ThreadBuilder } from '../thread.ts';
-import {
-  AT_JOIN,
-  runMiddle,
-  sewAcross,
-  sewColumn,
-  sewTo,
-  sewUnderlay,
-  type ColumnStitches,
-} from './sew-column.ts';
+import { AT_JOIN, sewAcross, sewColumn, sewTo, sewUnderlay, type ColumnStitches } from './sew-column.ts';
 import type { Column } from './column.ts';
 import type { Branch } from './shape.ts';
+import { runMiddle } from './ways.ts';
 
 interface Child {
   branch: number;
