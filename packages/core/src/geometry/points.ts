@@ -27,6 +27,12 @@ export function turnBetween(a: Point, b: Point, c: Point): number {
 export const lengthThrough = (points: readonly Point[]): number =>
   points.reduce((sum, p, i) => (i ? sum + distance(p, points[i - 1]) : 0), 0);
 
+const side = (a: Point, b: Point, c: Point): number => (b.x - a.x) * (c.y - a.y) - (b.y - a.y) * (c.x - a.x);
+
+/** Do two segments cross, each from its first point to its second? Touching is no crossing. */
+export const segmentsCross = (a: Point, b: Point, c: Point, d: Point): boolean =>
+  side(a, b, c) * side(a, b, d) < 0 && side(c, d, a) * side(c, d, b) < 0;
+
 export const lerp = (a: Point, b: Point, t: number): Point => ({
   x: a.x + (b.x - a.x) * t,
   y: a.y + (b.y - a.y) * t,

@@ -1,12 +1,6 @@
 // Takes crossings out of an open line: where two of its segments cross, the part between them is turned round (2-opt).
 // The line stays one line through the same points and only gets shorter, so this comes to an end.
-import type { Point } from '../../geometry/points.ts';
-
-const side = (a: Point, b: Point, c: Point): number => (b.x - a.x) * (c.y - a.y) - (b.y - a.y) * (c.x - a.x);
-
-/** Do two segments cross, each from its first point to its second? Touching is no crossing. */
-export const segmentsCross = (a: Point, b: Point, c: Point, d: Point): boolean =>
-  side(a, b, c) * side(a, b, d) < 0 && side(c, d, a) * side(c, d, b) < 0;
+import { segmentsCross, type Point } from '../../geometry/points.ts';
 
 /** Grid of this many cells a side at most: long lines of tiny segments, or one far point, take no more. */
 const MOST_CELLS = 1500;

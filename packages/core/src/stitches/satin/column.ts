@@ -70,6 +70,12 @@ export class Column {
     return piece.base.at(from);
   }
 
+  /** Which edge is the inner one at a place, and how long it is there as a share of the outer one. */
+  inner(place: number): { side: 'left' | 'right'; share: number } {
+    const [{ piece, from }] = this.stretches(place, place);
+    return piece.base.inner(from);
+  }
+
   /** The column from one place to another, piece by piece. A ring may be gone round beyond its length. */
   stretches(from: number, to: number): Stretch[] {
     if (this.ring) return [{ piece: this.pieces[0], from, to }];

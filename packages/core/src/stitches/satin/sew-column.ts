@@ -4,7 +4,7 @@ import { seeded } from '../../geometry/random.ts';
 import { Part, type PartCode, type ThreadBuilder } from '../thread.ts';
 import type { Column, Stretch } from './column.ts';
 import { insetOn, middle, type Rung } from './ladder.ts';
-import { runAlong, runMiddle, UNDERLAY_INSET } from './ways.ts';
+import { hasWay, runAlong, runMiddle, UNDERLAY_INSET } from './ways.ts';
 
 export type SplitRule = 'staggered' | 'even' | 'random';
 export type Underlay = 'none' | 'centre' | 'edge' | 'edge-zigzag';
@@ -21,9 +21,9 @@ export interface ColumnStitches {
 /** Columns narrower than this are sewn as a run, in mm. */
 const THINNEST = 0.5;
 /** Stitches of one edge nearer than this are shortened by turns, in mm. */
-const CROWDED = 0.25;
+const CROWDED = 0.27;
 /** Fine thread lies closer: its stitches are when they are nearer than this share of their spacing. */
-const CROWDED_SHARE = 0.625;
+const CROWDED_SHARE = 0.675;
 /** Ends of shortened stitches are spread by this share of what they leave out, so that they form no line. */
 const SPREAD = 0.3;
 /** Where split points lie within their share, in turn. */
@@ -68,7 +68,7 @@ export function sewTo(
 
 /**
  * How much a stitch leaves out at the inner edge of a curve, as a share of the column's width: half of the stitches
- * end where they would lie nearer than 0.25 mm to each other, half of the rest where those would, and so on.
+ * end where they would lie nearer than 0.27 mm to each other, half of the rest where those would, and so on.
  * `share` is the inner edge's length as a share of the outer one's; `turn` counts stitches of that edge. Where every second
  * of them would not cover that edge, the others end only so far from it that no two points lie too near to each other.
  */
@@ -111,8 +111,8 @@ function sewStretch(
   let thin: Point[] = [];
   let onRun = false;
   const { last } = builder;
-  // Where another piece goes on, it begins at its nearer edge: no stitch lies across the corner.
-  if (index && last) {
+  // It begins at the edge that is nearer: no stitch lies across a corner.
+  if (last) {
     const { left, right } = top.at(a);
     const nearer = distance(last, left) < distance(last, right) ? 1 : 0;
     if (index % 2 !== nearer) index++;
@@ -196,6 +196,8 @@ export function sewUnderlay(
   const room = column.widest > 2 * UNDERLAY_INSET + 0.6;
   if (columnStitches.underlay === 'none') return across ? runMiddle(column, a, b, builder) : undefined;
   if (columnStitches.underlay === 'centre' || !room) {
+    // A way that leads to where stitches begin is a run beneath them.
+    if (!across && hasWay(builder, column, a, b)) return;
     runMiddle(column, a, b, builder);
     if (!across) runMiddle(column, b, a, builder);
     return;
@@ -231,6 +233,7 @@ const NEAR_END = 1;
 
 /** How far closed columns sew over their own start, in mm. */
 const OVERLAP = 0.5;
+export const overlapOf = ({ length }: Column): number => Math.min(OVERLAP, length / 4);
 /** How far the halves of a column sew over their join, in mm: what comes from both sides is pushed together there. */
 export const AT_JOIN = 0.1;
 /** Places this near to an end are the end, in mm. */
@@ -252,7 +255,7 @@ export function sewColumn(
   if (ring) {
     if (Math.abs(from - to) > AT_END) runMiddle(column, from, to, builder);
     sewUnderlay(column, to, to + length, columnStitches, builder, false);
-    sewAcross(column, to, to + length + Math.min(OVERLAP, length / 4), columnStitches, builder);
+    sewAcross(column, to, to + length + overlapOf(column), columnStitches, builder);
     return;
   }
   const end = to < AT_END ? 0 : to > length - AT_END ? length : to;

@@ -1,8 +1,16 @@
 // Sews the columns of a branching shape with one thread: out along the middles of columns that are still bare, and
 // back over them with stitches. So every way lies under stitches to come.
-import { distance, type Point } from '../../geometry/points.ts';
+import { distance, lerp, segmentsCross, type Point } from '../../geometry/points.ts';
 import { Part, type ThreadBuilder } from '../thread.ts';
-import { AT_JOIN, sewAcross, sewColumn, sewTo, sewUnderlay, type ColumnStitches } from './sew-column.ts';
+import {
+  AT_JOIN,
+  overlapOf,
+  sewAcross,
+  sewColumn,
+  sewTo,
+  sewUnderlay,
+  type ColumnStitches,
+} from './sew-column.ts';
 import type { Column } from './column.ts';
 import type { Branch } from './shape.ts';
 import { runMiddle } from './ways.ts';
@@ -16,12 +24,22 @@ interface Child {
 
 /** A place this near to the needle need not be gone to, in mm. */
 const NEAR = 0.5;
+/** … nor, where stitches begin there, one as near as this. */
+const FAR = 1;
+/** Places this near to each other on a column are one, in mm. */
+const SAME = 0.6;
+/** Stitches stop so far before what hangs on their column there, in mm. */
+const CLEAR = 0.1;
+/** A way into a column leads to a place so far inside of its end, in mm. */
+const INSIDE = 0.8;
+/** … and no nearer than this to the ends of its mouth, in mm. */
+const MOUTH_EDGE = 0.25;
 
-/** Which column hangs on which, seen from `root`; links that would close a circle are left out. */
-function childrenFrom(branches: readonly Branch[], root: number): Child[][] {
+/** Which columns hang on which, seen from those of the thread's way, in its order; links that would close a circle are left out. */
+function childrenOf(branches: readonly Branch[], way: readonly number[]): Child[][] {
   const children: Child[][] = branches.map(() => []);
-  const seen = new Set([root]);
-  const queue = [root];
+  const seen = new Set(way);
+  const queue = [...way];
   for (let i = queue.shift(); i !== undefined; i = queue.shift()) {
     for (const { node, place } of branches[i].meets)
       branches.forEach((other, j) => {
@@ -49,41 +67,129 @@ class Tour {
 
   constructor(
     branches: readonly Branch[],
-    root: number,
+    way: readonly Leg[],
     columnStitches: ColumnStitches,
     builder: ThreadBuilder,
   ) {
     this.branches = branches;
-    this.children = childrenFrom(branches, root);
+    this.children = childrenOf(
+      branches,
+      way.map(({ branch }) => branch),
+    );
     this.columnStitches = columnStitches;
     this.builder = builder;
   }
 
-  /** Runs from one place to another, sewing what hangs on the way; then covers that stretch on the way back. */
-  private outAndBack(i: number, from: number, to: number, over: number): void {
-    const { column } = this.branches[i];
+  /** Takes what hangs on a column between two places, in the order in which it is come to. */
+  private takeHanging(i: number, from: number, to: number): Child[] {
     const [low, high] = from < to ? [from, to] : [to, from];
-    const hanging = this.children[i]
-      .filter((c) => c.at >= low - 1e-6 && c.at <= high + 1e-6)
-      .sort((a, b) => Math.abs(a.at - from) - Math.abs(b.at - from));
-    this.children[i] = this.children[i].filter((c) => !hanging.includes(c));
+    const { ring, length } = this.branches[i].column;
+    const all = ring
+      ? this.children[i].map((c) => ({ ...c, at: low + wrapped(c.at - low, length) }))
+      : this.children[i];
+    const [taken, left] = [[] as Child[], [] as Child[]];
+    for (const c of all) (c.at >= low - 1e-6 && c.at <= high + 1e-6 ? taken : left).push(c);
+    this.children[i] = left;
+    return taken.sort((a, b) => Math.abs(a.at - from) - Math.abs(b.at - from));
+  }
+
+  /** Runs from one place to another, sewing what hangs on the way. */
+  private runOut(i: number, from: number, to: number): void {
+    const { column } = this.branches[i];
     let at = from;
-    for (const child of this.lowerFirst(hanging)) {
+    for (const child of this.lowerFirst(this.takeHanging(i, from, to))) {
       runMiddle(column, at, child.at, this.builder);
       at = child.at;
       this.sew(child.branch, child.entry);
     }
     runMiddle(column, at, to, this.builder);
-    const bare = this.bareOf(i);
-    const [first, last] = [to, from + over].map((p) => Math.min(bare[1], Math.max(bare[0], p)));
-    // On top of another column the thread goes to its edge the way that one's stitches lie.
-    if (first !== to) this.goTo(column.at(first));
-    sewUnderlay(column, first, from, this.columnStitches, this.builder, false);
-    sewAcross(column, first, last, this.columnStitches, this.builder);
   }
 
-  private goTo(p: Point): void {
-    if (this.builder.reach(p.x, p.y) > NEAR) sewTo(this.builder, p, this.columnStitches, Part.underlay, 0);
+  /**
+   * Covers a column from one place to another without a way beneath: where something hangs on it the stitches stop, and go on when
+   * that is sewn.
+   */
+  private forward(i: number, from: number, to: number, over: number): void {
+    const { column } = this.branches[i];
+    const towards = Math.sign(to - from) || 1;
+    const bare = column.ring ? [-Infinity, Infinity] : this.bareOf(i);
+    const within = (place: number): number => Math.min(bare[1], Math.max(bare[0], place));
+    let at = within(from);
+    // On top of another column the thread goes to its edge the way that one's stitches lie.
+    this.goTo(column.at(at), at === from ? FAR : NEAR);
+    sewUnderlay(column, at, to, this.columnStitches, this.builder, false);
+    for (const { stop, hanging } of this.stopsOn(i, from, to)) {
+      const before = within(stop);
+      if ((before - at) * towards > 0) {
+        sewAcross(column, at, before, this.columnStitches, this.builder);
+        at = within(before + (towards * this.columnStitches.spacing) / 2);
+      }
+      let place = at;
+      for (const child of this.lowerFirst(hanging)) {
+        if (!this.leadsInto(child)) {
+          runMiddle(column, place, child.at, this.builder);
+          place = child.at;
+        }
+        this.sew(child.branch, child.entry);
+      }
+    }
+    sewAcross(column, at, within(to) + over, this.columnStitches, this.builder);
+  }
+
+  /** Does the straight way from the needle into what hangs on a column lead through its mouth? */
+  private leadsInto({ branch, entry }: Child): boolean {
+    const { column } = this.branches[branch];
+    const { last } = this.builder;
+    const end = endOf(column, entry);
+    if (!last || end === null) return false;
+    const { left, right } = column.rungAt(column.mouths[end ? 1 : 0]);
+    const inside = column.at(end ? column.length - INSIDE : INSIDE);
+    const inset = Math.min(0.25, MOUTH_EDGE / (distance(left, right) || 1));
+    return segmentsCross(last, inside, lerp(left, right, inset), lerp(right, left, inset));
+  }
+
+  /** Where stitches from one place to another stop, and what hangs on the column from there on: what lies side by side is one stop. */
+  private stopsOn(i: number, from: number, to: number): { stop: number; hanging: Child[] }[] {
+    const towards = Math.sign(to - from) || 1;
+    const reaches = this.takeHanging(i, from, to)
+      .map((child) => ({
+        child,
+        places: this.mouthOn(i, child)
+          .map((p) => p * towards)
+          .sort((a, b) => a - b),
+      }))
+      .sort((a, b) => a.places[0] - b.places[0]);
+    const out: { stop: number; end: number; hanging: Child[] }[] = [];
+    for (const { child, places } of reaches) {
+      const last = out.at(-1);
+      if (last && places[0] <= last.end) {
+        last.hanging.push(child);
+        last.end = Math.max(last.end, places[1]);
+      } else out.push({ stop: (places[0] - CLEAR) * towards, end: places[1], hanging: [child] });
+    }
+    return out;
+  }
+
+  /** The stretch of a column that the mouth of what hangs on it takes, low and high in the direction of sewing. */
+  private mouthOn(i: number, { branch, at, entry }: Child): [number, number] {
+    const { column } = this.branches[i];
+    const other = this.branches[branch].column;
+    const end = endOf(other, entry);
+    if (end === null) return [at, at];
+    const { left, right } = other.rungAt(other.mouths[end ? 1 : 0]);
+    const reach = distance(left, right);
+    const places = [left, right].map((p) => {
+      const place = column.nearest(p);
+      const from = column.ring
+        ? at + wrapped(place - at + column.length / 2, column.length) - column.length / 2
+        : place;
+      return Math.min(at + reach, Math.max(at - reach, from));
+    });
+    return [Math.min(at, ...places), Math.max(at, ...places)];
+  }
+
+  private goTo(p: Point, from: number): void {
+    if (this.builder.reach(p.x, p.y) > from) sewTo(this.builder, p, this.columnStitches, Part.underlay, 0);
   }
 
   /**
@@ -128,41 +234,67 @@ class Tour {
   }
 
   /** Sews a column and all that hangs on it, beginning and ending at a place of it. */
-  sew(i: number, entry: number): void {
-    this.sewWithChildren(i, entry);
+  private sew(branch: number, entry: number): void {
+    this.pass({ branch, entry, exit: entry });
+  }
+
+  /** Sews the thread's way, and all that hangs on it. */
+  sewWay(way: readonly Leg[]): void {
+    for (const leg of way) this.pass(leg);
+  }
+
+  /** Sews a column and all that hangs on it, from one place of it to another. */
+  private pass({ branch: i, entry, exit }: Leg): void {
+    const { column } = this.branches[i];
+    if (column.ring) {
+      if (Math.abs(entry - exit) > SAME) runMiddle(column, entry, exit, this.builder);
+      this.forward(i, exit, exit + column.length, overlapOf(column));
+    } else {
+      // Half by half where it is left midway.
+      const begin = beginOf(column, entry, exit);
+      const midway = endOf(column, exit) === null;
+      if (Math.abs(entry - begin) > SAME) this.runOut(i, entry, begin);
+      this.forward(i, begin, exit, midway ? AT_JOIN * Math.sign(exit - begin) : 0);
+      if (midway) {
+        const other = column.length - begin;
+        this.runOut(i, exit, other);
+        this.forward(i, other, exit, 0);
+      }
+    }
     this.sewn.add(i);
   }
+}
 
-  private sewWithChildren(i: number, entry: number): void {
-    const { column } = this.branches[i];
-    const { length } = column;
-    if (!this.children[i].length && (column.ring || entry <= 0 || entry >= length))
-      return sewColumn(column, entry, entry, this.columnStitches, this.builder, this.bareOf(i));
-    if (column.ring) {
-      // Once round bare, with all that hangs on it, then once round stitched.
-      const hanging = this.children[i].sort(
-        (a, b) => this.round(a.at, entry, length) - this.round(b.at, entry, length),
-      );
-      this.children[i] = [];
-      let at = entry;
-      for (const child of hanging) {
-        const to = entry + this.round(child.at, entry, length);
-        runMiddle(column, at, to, this.builder);
-        at = to;
-        this.sew(child.branch, child.entry);
-      }
-      runMiddle(column, at, entry + length, this.builder);
-      return sewColumn(column, entry, entry, this.columnStitches, this.builder);
-    }
-    const far = entry > length / 2 ? 0 : length;
-    const near = length - far;
-    if (Math.abs(entry - near) < 0.6) return this.outAndBack(i, near, far, 0);
-    this.outAndBack(i, entry, far, AT_JOIN * Math.sign(near - far));
-    this.outAndBack(i, entry, near, 0);
-  }
+const wrapped = (place: number, length: number): number => ((place % length) + length) % length;
 
-  private readonly round = (place: number, from: number, length: number): number =>
-    (((place - from) % length) + length) % length;
+/** The end of a column, 0 or its length, that a place is at; null for a place between them. */
+function endOf({ length, ring }: Column, place: number): number | null {
+  if (ring) return null;
+  if (place < SAME) return 0;
+  return place > length - SAME ? length : null;
+}
+
+/** The end of a column that its stitches begin at: the one across from where it is left, or, where that is midway, on the side of where it is entered. */
+function beginOf(column: Column, entry: number, exit: number): number {
+  const end = endOf(column, exit);
+  if (end !== null) return column.length - end;
+  return (Math.abs(entry - exit) > SAME ? entry < exit : exit > column.length / 2) ? 0 : column.length;
+}
+
+/** A column on the thread's way from its begin to its end: where it is entered and left. */
+interface Leg {
+  branch: number;
+  entry: number;
+  exit: number;
+}
+
+/** How far a thread runs beneath a column's stitches to come when it is entered and left so, in mm. */
+function beneath({ column }: Branch, { entry, exit }: Leg): number {
+  if (column.ring) return Math.abs(entry - exit);
+  const begin = beginOf(column, entry, exit);
+  return (
+    Math.abs(entry - begin) + (endOf(column, exit) === null ? Math.abs(exit - (column.length - begin)) : 0)
+  );
 }
 
 /** Where a thread begins and ends: as fixed by hand, or near where it comes from and goes to; mm. */
@@ -198,6 +330,94 @@ function sewOne(column: Column, ways: Ways, columnStitches: ColumnStitches, buil
 /** What ending where it began costs a column, as a share of its length: one more run beneath it. */
 const RETURN = 0.3;
 
+/** Ways beneath stitches cost so much of what a way between shapes does. */
+const BENEATH = 0.2;
+
+/** From every column the next one on the way to `root`: one of them ends at the other. */
+function linksTo(
+  branches: readonly Branch[],
+  root: number,
+): Map<number, { exit: number; to: number; entry: number }> {
+  const links = new Map<number, { exit: number; to: number; entry: number }>();
+  const queue = [root];
+  for (let i = queue.shift(); i !== undefined; i = queue.shift())
+    for (const { node, place, ends } of branches[i].meets)
+      branches.forEach((other, j) => {
+        const meet = other.meets.find((m) => m.node === node && !(ends && m.ends));
+        if (!meet || j === root || links.has(j)) return;
+        links.set(j, { exit: meet.place, to: i, entry: place });
+        queue.push(j);
+      });
+  return links;
+}
+
+/** Ends of a column at which it meets no other. */
+const freeEnds = ({ column, meets }: Branch): number[] =>
+  column.ring
+    ? []
+    : [0, column.length].filter((end) => !meets.some((m) => m.ends && Math.abs(m.place - end) < SAME));
+
+/** Places where a ring may begin and end: not where other columns meet it, if that can be. */
+function seamsOf({ column, meets }: Branch): number[] {
+  const { length } = column;
+  const all = Array.from({ length: SEAMS }, (_, k) => (k * length) / SEAMS);
+  const away = ({ place }: { place: number }, seam: number): number => {
+    const gap = wrapped(place - seam, length);
+    return Math.min(gap, length - gap);
+  };
+  const clear = all.filter((seam) => meets.every((m) => away(m, seam) > column.widest));
+  return clear.length ? clear : all;
+}
+
+/** Of so many places about a ring one is its begin. */
+const SEAMS = 16;
+
+/**
+ * The thread's way to a place of the root: from one of the free ends, or from a fixed begin; with as little as can be to go before
+ * it, after it, and beneath stitches. Null where no way leads there from a fixed begin.
+ */
+function bestWay(branches: readonly Branch[], root: number, ways: Ways): Leg[] | null {
+  const links = linksTo(branches, root);
+  const last = branches[root].column;
+  const { start, end, entry: from = start, toward } = ways;
+  const begins = ((): { branch: number; place: number }[] => {
+    if (start) {
+      const branch = nearestBranch(branches, start);
+      return [{ branch, place: branches[branch].column.nearest(start) }];
+    }
+    return [root, ...links.keys()].flatMap((branch) =>
+      freeEnds(branches[branch]).map((place) => ({ branch, place })),
+    );
+  })();
+  const exits = end ? [last.nearest(end)] : last.ring ? seamsOf(branches[root]) : [0, last.length];
+  const gap = (branch: number, place: number, p: Point | undefined): number =>
+    p ? distance(branches[branch].column.at(place), p) : 0;
+  let best: { way: Leg[]; cost: number } | null = null;
+  for (const exit of exits) {
+    const leave = end ? 0 : gap(root, exit, toward);
+    for (const { branch, place } of [...begins, ...(start ? [] : [{ branch: root, place: exit }])]) {
+      const way: Leg[] = [];
+      let [at, entry] = [branch, place];
+      while (at !== root) {
+        const link = links.get(at);
+        if (!link) break;
+        way.push({ branch: at, entry, exit: link.exit });
+        [at, entry] = [link.to, link.entry];
+      }
+      if (at !== root) continue;
+      way.push({ branch: root, entry, exit });
+      // What is not on the way is gone along once.
+      const under = way.reduce(
+        (sum, leg) => sum + beneath(branches[leg.branch], leg) - branches[leg.branch].column.length,
+        0,
+      );
+      const cost = leave + (start ? 0 : gap(branch, place, from)) + BENEATH * under;
+      if (!best || cost < best.cost - 1e-9) best = { way, cost };
+    }
+  }
+  return best && best.way;
+}
+
 /** Sews one connected piece with one thread. */
 export function sewBranches(
   branches: readonly Branch[],
@@ -207,31 +427,25 @@ export function sewBranches(
 ): void {
   if (branches.length === 1) return sewOne(branches[0].column, ways, columnStitches, builder);
   const indexes = branches.map((_, i) => i);
-  const nearestTo = (p: Point): number =>
-    indexes.reduce((a, b) => (gapTo(branches[b], p) < gapTo(branches[a], p) ? b : a));
   // The last column lies on top of what ends at it, so that is the one which goes straight through most.
   const root = ways.end
-    ? nearestTo(ways.end)
+    ? nearestBranch(branches, ways.end)
     : indexes.reduce((a, b) => (rank(branches[b]) > rank(branches[a]) ? b : a));
-  const { column } = branches[root];
-  const to = ways.toward ?? ways.start ?? ways.entry;
-  // At one of its ends nothing has to be joined.
-  const entry = ways.end
-    ? column.nearest(ways.end)
-    : column.ring
-      ? to
-        ? column.nearest(to)
-        : 0
-      : to
-        ? column.endNear(to)
-        : 0;
-  if (ways.start && distance(ways.start, column.at(entry)) > 0.6) {
-    runThrough(branches, nearestTo(ways.start), ways.start, root, entry, builder);
+  let way = bestWay(branches, root, ways);
+  if (!way) {
+    // Where a fixed begin lies on a column that the others end at, a run leads from there.
+    const { column } = branches[root];
+    const exit = ways.end ? column.nearest(ways.end) : column.endNear(ways.toward ?? ways.start!);
+    runThrough(branches, nearestBranch(branches, ways.start!), ways.start!, root, exit, builder);
+    way = [{ branch: root, entry: exit, exit }];
   }
-  new Tour(branches, root, columnStitches, builder).sew(root, entry);
+  new Tour(branches, way, columnStitches, builder).sewWay(way);
 }
 
 const gapTo = ({ column }: Branch, p: Point): number => distance(p, column.at(column.nearest(p)));
+
+const nearestBranch = (branches: readonly Branch[], p: Point): number =>
+  branches.reduce((best, branch, i) => (gapTo(branch, p) < gapTo(branches[best], p) ? i : best), 0);
 
 /** Runs along the middles of columns from a place near `from` to a place on the root. */
 function runThrough(
@@ -242,7 +456,7 @@ function runThrough(
   entry: number,
   builder: ThreadBuilder,
 ): void {
-  const children = childrenFrom(branches, root);
+  const children = childrenOf(branches, [root]);
   let at = first;
   let place = branches[first].column.nearest(from);
   for (let left = branches.length; at !== root && left > 0; left--) {

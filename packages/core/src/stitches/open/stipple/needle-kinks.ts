@@ -1,8 +1,7 @@
 // Where stitches are short, the machine's grid alone bends a round line to a kink, and tight bends have too few needle points to
 // be round: the points about a kink are moved by steps of the grid until the line turns evenly there.
-import { distance, onMachineGrid, turnBetween, type Point } from '../../../geometry/points.ts';
+import { distance, onMachineGrid, segmentsCross, turnBetween, type Point } from '../../../geometry/points.ts';
 import { LIMITS } from '../../../materials/machine.ts';
-import { segmentsCross } from '../uncross.ts';
 
 /** A round line turns no more than this at a needle point; where one turns more, all about it are to turn less than `EVEN`. Radians. */
 const [SHARP, EVEN] = [Math.PI / 3, (55 * Math.PI) / 180];
