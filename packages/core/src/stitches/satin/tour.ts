@@ -20,6 +20,9 @@ interface Child {
   /** Where it hangs on its parent's column, and where it is entered itself. */
   at: number;
   entry: number;
+  /** Where it is left, and where that lies on its parent's column: there too, or, where both of its ends hang on that, at the other one. */
+  exit: number;
+  back: number;
 }
 
 /** A place this near to the needle need not be gone to, in mm. */
@@ -35,6 +38,13 @@ const INSIDE = 0.8;
 /** … and no nearer than this to the ends of its mouth, in mm. */
 const MOUTH_EDGE = 0.25;
 
+/** The other end of a column when both hang on another one: where it is, and where on that. */
+function otherEnd(parent: Branch, { meets }: Branch, end: number): { exit: number; back: number } | null {
+  const other = meets.find((m) => m.ends && m.place !== end);
+  const place = parent.meets.find((m) => m.node === other?.node && !m.ends)?.place;
+  return other && place !== undefined ? { exit: other.place, back: place } : null;
+}
+
 /** Which columns hang on which, seen from those of the thread's way, in its order; links that would close a circle are left out. */
 function childrenOf(branches: readonly Branch[], way: readonly number[]): Child[][] {
   const children: Child[][] = branches.map(() => []);
@@ -47,7 +57,9 @@ function childrenOf(branches: readonly Branch[], way: readonly number[]): Child[
         if (seen.has(j) || !meet) return;
         seen.add(j);
         queue.push(j);
-        children[i].push({ branch: j, at: place, entry: meet.place });
+        const through = meet.ends && otherEnd(branches[i], other, meet.place);
+        const { exit, back } = through || { exit: meet.place, back: place };
+        children[i].push({ branch: j, at: place, entry: meet.place, exit, back });
       });
   }
   return children;
@@ -84,13 +96,21 @@ class Tour {
   private takeHanging(i: number, from: number, to: number): Child[] {
     const [low, high] = from < to ? [from, to] : [to, from];
     const { ring, length } = this.branches[i].column;
+    const onRing = (place: number): number => low + wrapped(place - low, length);
+    const isOn = (place: number): boolean => place >= low - 1e-6 && place <= high + 1e-6;
     const all = ring
-      ? this.children[i].map((c) => ({ ...c, at: low + wrapped(c.at - low, length) }))
+      ? this.children[i].map((c) => ({ ...c, at: onRing(c.at), back: onRing(c.back) }))
       : this.children[i];
-    const [taken, left] = [[] as Child[], [] as Child[]];
-    for (const c of all) (c.at >= low - 1e-6 && c.at <= high + 1e-6 ? taken : left).push(c);
-    this.children[i] = left;
-    return taken.sort((a, b) => Math.abs(a.at - from) - Math.abs(b.at - from));
+    this.children[i] = all.filter((c) => !isOn(c.at));
+    const taken = all.filter((c) => isOn(c.at));
+    // What hangs on it by both ends is gone through, from the one that is come to first.
+    const turned = taken.map((c) => {
+      if (!isOn(c.back)) return { ...c, exit: c.entry, back: c.at };
+      return (c.back - c.at) * (to - from) < 0
+        ? { ...c, at: c.back, back: c.at, entry: c.exit, exit: c.entry }
+        : c;
+    });
+    return turned.sort((a, b) => Math.abs(a.at - from) - Math.abs(b.at - from));
   }
 
   /** Runs from one place to another, sewing what hangs on the way. */
@@ -99,8 +119,8 @@ class Tour {
     let at = from;
     for (const child of this.lowerFirst(this.takeHanging(i, from, to))) {
       runMiddle(column, at, child.at, this.builder);
-      at = child.at;
-      this.sew(child.branch, child.entry);
+      at = child.back;
+      this.pass(child);
     }
     runMiddle(column, at, to, this.builder);
   }
@@ -126,12 +146,13 @@ class Tour {
       }
       let place = at;
       for (const child of this.lowerFirst(hanging)) {
-        if (!this.leadsInto(child)) {
-          runMiddle(column, place, child.at, this.builder);
-          place = child.at;
-        }
-        this.sew(child.branch, child.entry);
+        if (!this.leadsInto(child)) runMiddle(column, place, child.at, this.builder);
+        place = child.back;
+        this.pass(child);
       }
+      // What was gone through leaves the thread farther on.
+      if (hanging.some(({ at: there, back }) => back === place && back !== there))
+        runMiddle(column, place, at, this.builder);
     }
     sewAcross(column, at, within(to) + over, this.columnStitches, this.builder);
   }
@@ -231,11 +252,6 @@ class Tour {
       out.push(...left.splice(Math.max(0, free), 1));
     }
     return out;
-  }
-
-  /** Sews a column and all that hangs on it, beginning and ending at a place of it. */
-  private sew(branch: number, entry: number): void {
-    this.pass({ branch, entry, exit: entry });
   }
 
   /** Sews the thread's way, and all that hangs on it. */
