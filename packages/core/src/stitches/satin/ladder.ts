@@ -7,7 +7,7 @@ export interface Rung {
 }
 
 /** How densely stitches lie under another column, as a share. */
-const HIDDEN = 0.3;
+const HIDDEN = 0.2;
 /** So many rungs before a mouth lie hidden already: what goes through there is sewn wider than it is drawn. */
 const AT_MOUTH = 2;
 /** Crowding is judged over this much of the outer edge, in mm. */
@@ -33,7 +33,7 @@ export class Ladder {
   private readonly leftLength: Float64Array;
   private readonly rightLength: Float64Array;
 
-  /** How many rungs at its begin and its end run in under another column, where a third of the stitches do. */
+  /** How many rungs at its begin and its end run in under another column, where a fifth of the stitches do. */
   readonly under: readonly [number, number];
 
   /** `places`, when given, is the scale to use instead of the length of the outer edge. */

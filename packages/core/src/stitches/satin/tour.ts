@@ -150,11 +150,17 @@ class Tour {
         place = child.back;
         this.pass(child);
       }
-      // What was gone through leaves the thread farther on.
-      if (hanging.some(({ at: there, back }) => back === place && back !== there))
+      // What was gone through, or is wide, leaves the thread farther on.
+      const { left, right } = column.rungAt(at);
+      const middle = lerp(left, right, 0.5);
+      const beside = distance(left, right) / 2 + FAR;
+      if (this.builder.reach(middle.x, middle.y) > beside) {
         runMiddle(column, place, at, this.builder);
+        this.goTo(middle, beside);
+      }
     }
-    sewAcross(column, at, within(to) + over, this.columnStitches, this.builder);
+    const last = within(to) + over;
+    if ((last - at) * towards > 1e-6) sewAcross(column, at, last, this.columnStitches, this.builder);
   }
 
   /** Does the straight way from the needle into what hangs on a column lead through its mouth? */

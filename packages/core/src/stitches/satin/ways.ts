@@ -180,6 +180,6 @@ export function runMiddle(column: Column, from: number, to: number, builder: Thr
   if (Math.abs(b - a) < 1e-9) return;
   const before = lanesBefore(builder, column, [Math.min(a, b), Math.max(a, b)]);
   const { stops, isThere } = fromNeedle(stopsAlong(column, a, b, before), ring, builder.last);
-  const way = isThere ? [] : wayTo(builder, stops[0].at, LONGEST_STEP);
-  builder.addAll([...way, ...evenStitches(stops)], Part.underlay);
+  const [first, ...rest] = [...(isThere ? [] : [stops[0].at]), ...evenStitches(stops)];
+  if (first) builder.addAll([...wayTo(builder, first, LONGEST_STEP), ...rest], Part.underlay);
 }
