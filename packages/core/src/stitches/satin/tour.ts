@@ -103,9 +103,10 @@ class Tour {
       : this.children[i];
     this.children[i] = all.filter((c) => !isOn(c.at));
     const taken = all.filter((c) => isOn(c.at));
-    // What hangs on it by both ends is gone through, from the one that is come to first.
+    // What hangs on it by both ends is gone through, from the one that is come to first, unless the way back is longer.
     const turned = taken.map((c) => {
-      if (!isOn(c.back)) return { ...c, exit: c.entry, back: c.at };
+      if (!isOn(c.back) || Math.abs(c.back - c.at) > this.branches[c.branch].column.length)
+        return { ...c, exit: c.entry, back: c.at };
       return (c.back - c.at) * (to - from) < 0
         ? { ...c, at: c.back, back: c.at, entry: c.exit, exit: c.entry }
         : c;
@@ -373,11 +374,16 @@ function linksTo(
   return links;
 }
 
-/** Ends of a column at which it meets no other. */
-const freeEnds = ({ column, meets }: Branch): number[] =>
-  column.ring
-    ? []
-    : [0, column.length].filter((end) => !meets.some((m) => m.ends && Math.abs(m.place - end) < SAME));
+/** Ends of a column that go under no other but itself. */
+function freeEnds(branches: readonly Branch[], branch: number): number[] {
+  const { column, meets } = branches[branch];
+  if (column.ring) return [];
+  const goesUnder = (node: number): boolean =>
+    branches.some((other, j) => j !== branch && other.meets.some((m) => m.node === node && !m.ends));
+  return [0, column.length].filter(
+    (end) => !meets.some((m) => m.ends && Math.abs(m.place - end) < SAME && goesUnder(m.node)),
+  );
+}
 
 /** Places where a ring may begin and end: not where other columns meet it, if that can be. */
 function seamsOf({ column, meets }: Branch): number[] {
@@ -408,7 +414,7 @@ function bestWay(branches: readonly Branch[], root: number, ways: Ways): Leg[] |
       return [{ branch, place: branches[branch].column.nearest(start) }];
     }
     return [root, ...links.keys()].flatMap((branch) =>
-      freeEnds(branches[branch]).map((place) => ({ branch, place })),
+      freeEnds(branches, branch).map((place) => ({ branch, place })),
     );
   })();
   const exits = end ? [last.nearest(end)] : last.ring ? seamsOf(branches[root]) : [0, last.length];
