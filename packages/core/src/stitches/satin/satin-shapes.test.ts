@@ -145,8 +145,8 @@ describe('across a shape', () => {
   test.each([
     ['a bar', BAND, 0],
     ['a cross', CROSS, 27],
-    ['a leg on a stem', drawn('M-2 -13H2V-3L9 9V13H7L2 4V13H-2Z'), 14],
-    ['a comb', drawn('M-2 -13H2V-11H9V-8H2V-2H9V2H2V9H9V13H-2Z'), 20],
+    ['a leg on a stem', drawn('M-2 -13H2V-3L9 9V13H7L2 4V13H-2Z'), 16],
+    ['a comb', drawn('M-2 -13H2V-11H9V-8H2V-2H9V2H2V9H9V13H-2Z'), 24],
   ])(
     '%s is sewn forward, with a run only to the tips of what hangs on it, and under stitches to come',
     (_, outline, most) => {

@@ -175,18 +175,15 @@ function zigzag(
   });
 }
 
-/**
- * Underlay between two places, begun at `from` and ended there again, or, when `across` is set, at `to`. It stays
- * 0.4 mm inside each edge and each end.
- */
+/** Underlay between two places, begun at `from` and ended there again. It stays 0.4 mm inside each edge and each end. */
 export function sewUnderlay(
   column: Column,
   from: number,
   to: number,
   columnStitches: ColumnStitches,
   builder: ThreadBuilder,
-  across: boolean,
 ): void {
+  if (columnStitches.underlay === 'none') return;
   const inset = Math.min(UNDERLAY_INSET, Math.abs(to - from) / 4) * Math.sign(to - from || 1);
   const [a, b] = column.ring ? [from, to] : [from + inset, to - inset];
   const edge =
@@ -194,13 +191,11 @@ export function sewUnderlay(
     (rung: Rung): Point =>
       insetOn(rung, side, UNDERLAY_INSET);
   const room = column.widest > 2 * UNDERLAY_INSET + 0.6;
-  if (columnStitches.underlay === 'none') return across ? runMiddle(column, a, b, builder) : undefined;
   if (columnStitches.underlay === 'centre' || !room) {
     // A way that leads to where stitches begin is a run beneath them.
-    if (!across && hasWay(builder, column, a, b)) return;
+    if (hasWay(builder, column, a, b)) return;
     runMiddle(column, a, b, builder);
-    if (!across) runMiddle(column, b, a, builder);
-    return;
+    return runMiddle(column, b, a, builder);
   }
   // Out on the side where the thread is.
   const { last } = builder;
@@ -210,8 +205,8 @@ export function sewUnderlay(
   runAlong(column, b, a, edge(rightFirst ? 'left' : 'right'), builder);
   if (columnStitches.underlay === 'edge-zigzag') {
     zigzag(column, a, b, columnStitches, builder);
-    if (!across) zigzag(column, b, a, columnStitches, builder);
-  } else if (across) runMiddle(column, a, b, builder);
+    zigzag(column, b, a, columnStitches, builder);
+  }
 }
 
 /** One stitch more where the thread has to end, in mm: to the place on the rung there that is nearest to it. */
@@ -236,42 +231,3 @@ const OVERLAP = 0.5;
 export const overlapOf = ({ length }: Column): number => Math.min(OVERLAP, length / 4);
 /** How far the halves of a column sew over their join, in mm: what comes from both sides is pushed together there. */
 export const AT_JOIN = 0.1;
-/** Places this near to an end are the end, in mm. */
-const AT_END = 0.6;
-
-/**
- * Sews a whole column from a place on it to another (mm from its begin). All ways lie under its own stitches. `bare` is what
- * is not sewn already where it would run in under others.
- */
-export function sewColumn(
-  column: Column,
-  from: number,
-  to: number,
-  columnStitches: ColumnStitches,
-  builder: ThreadBuilder,
-  bare: readonly [first: number, last: number] = [0, column.length],
-): void {
-  const { length, ring } = column;
-  if (ring) {
-    if (Math.abs(from - to) > AT_END) runMiddle(column, from, to, builder);
-    sewUnderlay(column, to, to + length, columnStitches, builder, false);
-    sewAcross(column, to, to + length + overlapOf(column), columnStitches, builder);
-    return;
-  }
-  const end = to < AT_END ? 0 : to > length - AT_END ? length : to;
-  // Stitched towards the end from the far side; a place between the ends is come to from both sides.
-  const far = end > length / 2 ? 0 : length;
-  const other = length - far;
-  const direct = Math.abs(from - other) < AT_END && end === other;
-  if (direct) sewUnderlay(column, other, far, columnStitches, builder, true);
-  else {
-    if (Math.abs(from - far) > AT_END) runMiddle(column, from, far, builder);
-    sewUnderlay(column, far, other, columnStitches, builder, false);
-  }
-  const over = end === other ? 0 : Math.min(AT_JOIN, length / 8) * Math.sign(other - far);
-  const within = (place: number): number => Math.min(bare[1], Math.max(bare[0], place));
-  sewAcross(column, within(far), within(end + over), columnStitches, builder);
-  if (end === other) return;
-  runMiddle(column, end + over, other, builder);
-  sewAcross(column, within(other), end, columnStitches, builder);
-}
