@@ -315,3 +315,25 @@ describe('another size, another cloth', () => {
     expect(at(1.4)).toContain('satin-split');
   });
 });
+
+test('letters a little apart are sewn in one thread: each ends on the side of the next, and begins where the last one ended', () => {
+  const circle = (x: number, r: number): string =>
+    `M${x - r} 0A${r} ${r} 0 1 0 ${x + r} 0A${r} ${r} 0 1 0 ${x - r} 0Z`;
+  const round = (x: number): string => circle(x, 3.5) + circle(x, 2.1);
+  const shapes = [
+    round(0),
+    'M4.3 -5.5H5.7V3.5H4.3Z',
+    round(10),
+    'M14.3 -3.5H15.7V-0.7H18.1V-3.5H19.5V3.5H18.1V0.7H15.7V3.5H14.3Z',
+    round(23.8),
+  ];
+  const letters = shapes.map((d) =>
+    object(drawn(d), 'lettering', { recipe: { kind: 'lettering', settings: {} }, thread: '222' }),
+  );
+  const plan = sewDesign(design(...letters));
+  expect(figuresOf(plan).trims).toBe(0);
+  plan.move.forEach((move, i) => {
+    if (move === Move.jump && i)
+      expect(Math.hypot(plan.x[i] - plan.x[i - 1], plan.y[i] - plan.y[i - 1])).toBeLessThanOrEqual(3);
+  });
+});

@@ -16,7 +16,7 @@ import { stitchKind } from '../stitches/kinds.ts';
 import { runPoints } from '../stitches/run-points.ts';
 import { Part, ThreadBuilder, type SewnThread } from '../stitches/thread.ts';
 import { sharesOf, type Excess } from './budget.ts';
-import { CoverIndex, lineIsCovered, placeIsCovered, type Cover, type CoversNear } from './cover.ts';
+import { CoverIndex, jumpIsUnseen, placeIsCovered, type Cover, type CoversNear } from './cover.ts';
 import { sharedPlaces } from './shared-places.ts';
 import { beadsOf, drawStrings } from './strings.ts';
 import { Move, type MoveCode } from './moves.ts';
@@ -40,8 +40,6 @@ export interface SewOptions {
 
 /** With trims, jumps and ties an object takes about so many records more than its stitches. */
 const JOINING = 16;
-/** A jump this short leaves nothing to see, in mm. */
-const UNSEEN_JUMP = 1;
 /** Longest way that is worth travelling under cover, in mm. */
 const LONGEST_TRAVEL = 60;
 const TRAVEL_LENGTH = 2.5;
@@ -60,18 +58,18 @@ function endsCut(blocks: readonly Records[]): boolean | null {
   return null;
 }
 
-/** A way under covers to come; from a place just beside them it may begin with a short step. */
-function wayUnder(from: Point, to: Point, later: readonly Cover[]): Point[] | null {
+/** A way under covers to come; from a place just beside them it may begin with a short step, as long as that is not to be seen. */
+function wayUnder(from: Point, to: Point, later: readonly Cover[], any: CoversNear): Point[] | null {
   if (Math.hypot(to.x - from.x, to.y - from.y) > LONGEST_TRAVEL) return null;
   if (!later.length || placeIsCovered(from, later)) return hiddenWay(from, to, later, LONGEST_TRAVEL);
   if (!placeIsCovered(to, later)) return null;
-  const beside = coveredBeside(from, to, later);
+  const beside = coveredBeside(from, to, later, any);
   const way = beside && hiddenWay(beside, to, later, LONGEST_TRAVEL);
   return way && [from, ...way];
 }
 
 /** A covered place a short step from another: towards the goal if that can be, else to either side. */
-function coveredBeside(from: Point, to: Point, later: readonly Cover[]): Point | null {
+function coveredBeside(from: Point, to: Point, later: readonly Cover[], any: CoversNear): Point | null {
   const here = boxAround(from, from);
   const covers = later.filter(({ bounds }) => boundsMeet(here, bounds, ON_EDGE));
   if (!covers.length) return null;
@@ -80,7 +78,7 @@ function coveredBeside(from: Point, to: Point, later: readonly Cover[]): Point |
     for (let k = 0; k < 12; k++) {
       const a = ahead + ((k % 2 ? 1 : -1) * Math.ceil(k / 2) * Math.PI) / 6;
       const q = { x: from.x + r * Math.cos(a), y: from.y + r * Math.sin(a) };
-      if (placeIsCovered(q, covers)) return q;
+      if (placeIsCovered(q, covers) && jumpIsUnseen(from, q, any(boxAround(from, q)))) return q;
     }
   return null;
 }
@@ -167,7 +165,7 @@ class Sewing {
     const { at } = this;
     const gap = Math.hypot(p.x - at.x, p.y - at.y);
     if (gap < LIMITS.shortest + 5e-3) return 'joined';
-    const way = wayUnder(at, p, later(wayBox(at, p)));
+    const way = wayUnder(at, p, later(wayBox(at, p)), any);
     if (way) {
       this.travel(way);
       return 'joined';
@@ -182,16 +180,14 @@ class Sewing {
   }
 
   private mayJump(from: Point, to: Point, any: CoversNear): boolean {
-    const gap = distance(from, to);
-    if (gap > this.trimLength) return false;
-    return gap <= UNSEEN_JUMP || lineIsCovered(from, to, any(boxAround(from, to)));
+    return distance(from, to) <= this.trimLength && jumpIsUnseen(from, to, any(boxAround(from, to)));
   }
 
   /** Can the thread go on from one place to another without being cut? */
   joins(from: Point, to: Point, later: CoversNear, any: CoversNear): boolean {
     return (
       distance(from, to) < LIMITS.shortest + 5e-3 ||
-      wayUnder(from, to, later(wayBox(from, to))) !== null ||
+      wayUnder(from, to, later(wayBox(from, to)), any) !== null ||
       this.mayJump(from, to, any)
     );
   }
@@ -330,6 +326,22 @@ function towardNext(leaf: Leaf<PlainOutline>, next: Leaf<PlainOutline> | undefin
   return nearest.get(next.outline, [middle.x, middle.y], () => nearestOf(next.outline, middle));
 }
 
+/** So many places about a shape are where a thread may go to it, all about even. */
+const PLACES = 48;
+const about = new Memo<readonly Point[]>(1);
+
+/** Places about the edge of an outline, in mm. */
+const placesAbout = (outline: PlainOutline): readonly Point[] =>
+  about.get(outline, [], () => {
+    const lines = coarsely(outline);
+    const whole = lines.reduce((sum, { lengths }) => sum + lengths.at(-1)!, 0);
+    return lines.flatMap(({ line, lengths }) => {
+      const length = lengths.at(-1)!;
+      const count = Math.ceil((PLACES * length) / (whole || 1));
+      return Array.from({ length: count }, (_, k) => pointAt(line, lengths, (k * length) / count));
+    });
+  });
+
 /** The place of an outline that is nearest to another, on the machine's grid. */
 function nearestOf(outline: PlainOutline, to: Point): Point | undefined {
   let best: { at: Point; distance: number } | null = null;
@@ -369,7 +381,9 @@ export function sewResolved(design: ResolvedDesign, options: SewOptions = {}): P
       !leaf.start &&
       kind?.from(completeSettings(kind, leaf.recipe, clothUnder(cloth, leaf.thread))) === 'lines';
     const entry = (followsLines && joinPlace(leaf.outline, index.from(i + 1), comingFrom)) || comingFrom;
-    return stitchObject(leaf, cloth, { entry, toward: towardNext(leaf, leaves[i + 1]) }).threads;
+    const next = leaves[i + 1];
+    const facing = goesOn(leaf, next) ? placesAbout(next.outline) : undefined;
+    return stitchObject(leaf, cloth, { entry, toward: towardNext(leaf, next), facing }).threads;
   };
   leaves.forEach((leaf, i) => {
     tell(i);

@@ -21,13 +21,15 @@ interface Made {
 export interface Neighbours {
   entry?: Point;
   toward?: Point;
+  /** Places about the edge of what comes next. */
+  facing?: readonly Point[];
 }
 
 /** What the object gives its stitch kind; null when the kind is not known, or when it would take too much. */
 export function inputOf(
   object: DesignObject<PlainOutline>,
   cloth: Cloth,
-  { entry, toward }: Neighbours = {},
+  { entry, toward, facing }: Neighbours = {},
 ): StitchInput | null {
   const kind = stitchKind(object.recipe.kind);
   if (!kind) return null;
@@ -37,7 +39,7 @@ export function inputOf(
   const { outline, start, end, guideLines, widths, centre, tones, raised, likeLines, motif } = object;
   const { capitals, broad } = object;
   const given = { start, end, guideLines, widths, centre, tones, raised, likeLines, motif, capitals, broad };
-  return { outline, settings, cloth: under, entry, toward, ...given };
+  return { outline, settings, cloth: under, entry, toward, facing, ...given };
 }
 
 /**
@@ -74,8 +76,8 @@ export function stitchObject(
   cloth: Cloth,
   neighbours: Neighbours = {},
 ): Made {
-  const { entry, toward } = neighbours;
-  const all = [entry?.x, entry?.y, toward?.x, toward?.y, ...partsOf(object, cloth)];
+  const { entry, toward, facing } = neighbours;
+  const all = [entry?.x, entry?.y, toward?.x, toward?.y, facing, ...partsOf(object, cloth)];
   return made.get(object.outline, all, () => {
     if (object.partOf) return stitchPart(object, object.partOf, cloth);
     const kind = stitchKind(object.recipe.kind);

@@ -66,6 +66,8 @@ export interface StitchInput<V = Values> {
   entry?: Point;
   /** Where the thread goes next, when the same thread is sewn just after; mm. */
   toward?: Point;
+  /** Places about the edge of what the thread sews next, of which it may go to any; mm. */
+  facing?: readonly Point[];
   /** Begin and end as fixed by hand; mm. */
   start?: Point;
   end?: Point;

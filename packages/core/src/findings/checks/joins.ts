@@ -8,7 +8,7 @@ import type { Thread } from '../../materials/threads.ts';
 import { applyCommand } from '../../design/commands.ts';
 import { outlineLines } from '../../outlines/flatten.ts';
 import { resolveDesign } from '../../resolve/resolve.ts';
-import { coverOf, lineIsCovered, type Cover } from '../../sewing/cover.ts';
+import { coverOf, jumpIsUnseen, type Cover } from '../../sewing/cover.ts';
 import { sewnExtent } from '../../sewing/extent.ts';
 import { Move } from '../../sewing/moves.ts';
 import { figuresOf } from '../../sewing/plan.ts';
@@ -70,7 +70,7 @@ export const jumpCheck: Check = {
     const byItem = new Map<SewnItem, LooseJump[]>();
     for (const jump of looseJumps(checked)) {
       const [a, b] = [placeAt(checked, jump.from), placeAt(checked, jump.to)];
-      if (Math.hypot(b.x - a.x, b.y - a.y) <= UNSEEN || lineIsCovered(a, b, all)) continue;
+      if (jumpIsUnseen(a, b, all)) continue;
       byItem.set(jump.item, [...(byItem.get(jump.item) ?? []), jump]);
     }
     return [...byItem].map(([{ leaf }, jumps]) => ({

@@ -1,6 +1,6 @@
 // The way of a thread through the columns of a branching shape: where it begins and ends, and by which columns it goes from the one
 // place to the other, so that as little as can be is gone along twice.
-import { distance, type Point } from '../../geometry/points.ts';
+import { distance, lerp, type Point } from '../../geometry/points.ts';
 import type { Column } from './column.ts';
 import type { Branch } from './shape.ts';
 
@@ -43,12 +43,14 @@ function beneath({ column }: Branch, { entry, exit }: Leg): number {
   );
 }
 
-/** Where a thread begins and ends: as fixed by hand, or near where it comes from and goes to; mm. */
+/** Where a thread begins and ends: as fixed by hand, or near where it comes from and one of the places that it may go to; mm. */
 export interface Ways {
   start?: Point;
   end?: Point;
   entry?: Point;
-  toward?: Point;
+  facing?: readonly Point[];
+  /** It may end midway on a column rather than be cut. */
+  midway?: boolean;
 }
 
 /** How well a column serves as the last one sewn: one that others end at lies on top of them. */
@@ -57,6 +59,11 @@ const rank = ({ column, meets }: Branch): number =>
 
 /** Ways beneath stitches cost so much of what a way between shapes does. */
 const BENEATH = 0.3;
+
+/** A gap longer than this, in mm, is a cut of the thread, which costs as much as so many mm more. */
+const [JUMP, CUT] = [1.2, 5];
+/** That another column than the best is sewn last costs as much as so many mm. */
+const OTHER = 2;
 
 /** From every column the next one on the way to `root`: one of them ends at the other. */
 function linksTo(
@@ -103,10 +110,10 @@ function seamsOf({ column, meets }: Branch, near: readonly Point[]): number[] {
 /** Of so many places about a ring one is its begin. */
 const SEAMS = 16;
 
-const gapTo = ({ column }: Branch, p: Point): number => distance(p, column.at(column.nearest(p)));
+const gapFrom = ({ column }: Branch, p: Point): number => distance(p, column.at(column.nearest(p)));
 
 const nearestBranch = (branches: readonly Branch[], p: Point): number =>
-  branches.reduce((best, branch, i) => (gapTo(branch, p) < gapTo(branches[best], p) ? i : best), 0);
+  branches.reduce((best, branch, i) => (gapFrom(branch, p) < gapFrom(branches[best], p) ? i : best), 0);
 
 /** The columns from a place on one of them to a place on the root; null where they don't lead there. */
 function legsTo(
@@ -126,49 +133,78 @@ function legsTo(
   return [...way, { branch: root, entry, exit }];
 }
 
-/**
- * The thread's way: from a free end, or from a fixed begin, to a place on the column that lies on top; with as little as can be to go
- * before it, after it, and beneath stitches. What is not on it is gone along once.
- */
-export function bestWay(branches: readonly Branch[], { start, end, entry = start, toward }: Ways): Leg[] {
-  // The last column lies on top of what ends at it, so that is the one which goes straight through most.
-  const root = end
-    ? nearestBranch(branches, end)
-    : branches.reduce((best, branch, i) => (rank(branch) > rank(branches[best]) ? i : best), 0);
+/** How far it is from a place of a column, from the nearer edge on, to the nearest of some places, in mm; 0 where there are none. */
+function gapTo(column: Column, place: number, places: readonly Point[]): number {
+  if (!places.length) return 0;
+  const { left, right } = column.rungAt(place);
+  const p = lerp(left, right, 0.5);
+  return Math.max(0, Math.min(...places.map((q) => distance(p, q))) - distance(left, right) / 2);
+}
+
+/** What a gap costs. */
+const costOf = (gap: number): number => (gap > JUMP ? gap + CUT : gap);
+
+/** The place of a column that is nearest to one of those that face it. */
+const facingPlace = (column: Column, facing: readonly Point[]): number =>
+  facing
+    .map((p) => {
+      const place = column.nearest(p);
+      return { place, gap: distance(column.at(place), p) };
+    })
+    .reduce((a, b) => (b.gap < a.gap ? b : a)).place;
+
+/** The best way that ends on one of the columns, at one of its ends or midway across from where the thread goes, and what it costs. */
+function wayTo(
+  branches: readonly Branch[],
+  root: number,
+  { start, end, entry = start, facing = [] }: Ways,
+  midway = false,
+): { way: Leg[]; cost: number; leaves: number } {
   const links = linksTo(branches, root);
   const { column } = branches[root];
-  const near = [entry, toward].filter((p) => !!p);
-  const exits = end
-    ? [column.nearest(end)]
-    : column.ring
-      ? seamsOf(branches[root], near)
-      : [column.length, 0];
-  const beginsFor = (exit: number): { branch: number; place: number }[] => {
-    if (start) {
-      const branch = nearestBranch(branches, start);
-      return [{ branch, place: branches[branch].column.nearest(start) }];
-    }
-    const free = [root, ...links.keys()].flatMap((branch) =>
-      freeEnds(branches, branch).map((place) => ({ branch, place })),
-    );
-    return [...free, { branch: root, place: exit }];
-  };
-  const gap = (branch: number, place: number, p: Point | undefined): number =>
-    p ? distance(branches[branch].column.at(place), p) : 0;
-  let best: { way: Leg[]; cost: number } = {
-    way: [{ branch: root, entry: exits[0], exit: exits[0] }],
-    cost: Infinity,
-  };
-  for (const exit of exits)
-    for (const begin of beginsFor(exit)) {
+  const reached = [root, ...links.keys()];
+  const nearest = (branch: number, p: Point) => ({ branch, place: branches[branch].column.nearest(p) });
+  const begins = start
+    ? [nearest(nearestBranch(branches, start), start)]
+    : reached.flatMap((branch) => [
+        ...freeEnds(branches, branch).map((place) => ({ branch, place })),
+        // From where the thread comes to a column it may run on beneath.
+        ...(entry ? [nearest(branch, entry)] : []),
+      ]);
+  const about = column.ring ? seamsOf(branches[root], entry ? [entry] : []) : [column.length, 0];
+  const exits = end ? [column.nearest(end)] : midway ? [facingPlace(column, facing)] : about;
+  let best = { way: [{ branch: root, entry: exits[0], exit: exits[0] }], cost: Infinity, leaves: 0 };
+  for (const exit of exits) {
+    const leaves = gapTo(column, exit, facing);
+    for (const begin of [...begins, ...(start ? [] : [{ branch: root, place: exit }])]) {
       const way = legsTo(root, exit, links, begin);
       if (!way) continue;
       const under = way.reduce(
         (sum, leg) => sum + beneath(branches[leg.branch], leg) - branches[leg.branch].column.length,
         0,
       );
-      const cost = gap(begin.branch, begin.place, entry) + gap(root, exit, toward) + BENEATH * under;
-      if (cost < best.cost - 1e-9) best = { way, cost };
+      const comes = gapTo(branches[begin.branch].column, begin.place, entry ? [entry] : []);
+      const cost = costOf(comes) + costOf(leaves) + BENEATH * under;
+      if (cost < best.cost - 1e-9) best = { way, cost, leaves };
     }
-  return best.way;
+  }
+  return best;
+}
+
+/**
+ * The thread's way: from a free end, or from a fixed begin, to a place on the column that lies on top; with as little as can be to go
+ * before it, after it, and beneath stitches. What is not on it is gone along once. Where the thread would be cut after it, it may end on
+ * another column, or, when that is allowed, midway.
+ */
+export function bestWay(branches: readonly Branch[], ways: Ways): Leg[] {
+  const { end, facing, midway } = ways;
+  if (end) return wayTo(branches, nearestBranch(branches, end), ways).way;
+  // The last column lies on top of what ends at it, so that is the one which goes straight through most.
+  const ranked = branches.map((_, i) => i).sort((a, b) => rank(branches[b]) - rank(branches[a]) || a - b);
+  const best = wayTo(branches, ranked[0], ways);
+  if (!facing || best.leaves <= JUMP) return best.way;
+  const others = ranked
+    .flatMap((root) => (midway ? [false, true] : [false]).map((m) => wayTo(branches, root, ways, m)))
+    .filter(({ leaves }) => leaves <= JUMP);
+  return others.reduce((a, b) => (b.cost + OTHER < a.cost ? { ...b, cost: b.cost + OTHER } : a), best).way;
 }

@@ -161,7 +161,7 @@ function stitch(input: StitchInput<Values>): SewnThread[] {
     return [...inside, ...edgeOf(input, inside)];
   }
   const { outline, dx, dy } = anywhereOutline(input.outline);
-  const { start, end, entry, toward } = input;
+  const { start, end, entry, toward, facing } = input;
   const here = {
     ...input,
     outline,
@@ -169,6 +169,7 @@ function stitch(input: StitchInput<Values>): SewnThread[] {
     end: moved(end, dx, dy),
     entry: moved(entry, dx, dy),
     toward: moved(toward, dx, dy),
+    facing: facing?.map(({ x, y }) => ({ x: x - dx, y: y - dy })),
   };
   const inside = satin.stitch(asSatin(here));
   return [...inside, ...edgeOf(here, inside)].map((thread) => ({

@@ -309,7 +309,7 @@ function stitch(input: Input): SewnThread[] {
     const last = !pieces.length;
     const width = widestOf(piece);
     if (filled) {
-      const ends = last ? {} : { end: undefined, toward: undefined };
+      const ends = last ? {} : { end: undefined, toward: undefined, facing: undefined };
       threads.push(...asFill(filled, { ...input, ...ends, start: first ? input.start : undefined, entry }));
     } else if (width < (input.across ?? ACROSS).lineUnder) {
       threads.push(...asRun(branches, { ...input, entry }));
@@ -319,7 +319,9 @@ function stitch(input: Input): SewnThread[] {
         start: first ? input.start : undefined,
         entry,
         end: last ? input.end : undefined,
-        toward: last ? input.toward : undefined,
+        facing: last ? (input.facing ?? (input.toward && [input.toward])) : undefined,
+        // Short as the strokes of letters are, a seam in one is less than a cut.
+        midway: !!input.across,
       };
       const columnStitches = columnStitchesFor(input, width);
       sewBranches(branches, ways, columnStitches, builder);

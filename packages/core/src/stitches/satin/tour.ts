@@ -1,8 +1,9 @@
 // Sews the columns of a branching shape with one thread, forward along its way: what hangs on a column there is sewn where it is
 // come to, by a run out along its middle and back over that with stitches. So every run lies under stitches to come.
-import { distance, lerp, segmentsCross, type Point } from '../../geometry/points.ts';
+import { distance, lerp, nearestShare, segmentsCross, type Point } from '../../geometry/points.ts';
 import { Part, type ThreadBuilder } from '../thread.ts';
 import { AT_JOIN, overlapOf, sewAcross, sewTo, sewUnderlay, type ColumnStitches } from './sew-column.ts';
+import type { Column } from './column.ts';
 import type { Branch } from './shape.ts';
 import { beginOf, bestWay, endOf, onRing, SAME, type Leg, type Ways } from './best-way.ts';
 import { runMiddle } from './ways.ts';
@@ -103,18 +104,6 @@ class Tour {
         : c;
     });
     return turned.sort((a, b) => Math.abs(a.at - from) - Math.abs(b.at - from));
-  }
-
-  /** Runs from one place to another, sewing what hangs on the way. */
-  private runOut(i: number, from: number, to: number): void {
-    const { column } = this.branches[i];
-    let at = from;
-    for (const child of this.lowerFirst(this.takeHanging(i, from, to))) {
-      runMiddle(column, at, child.at, this.builder);
-      at = child.back;
-      this.pass(child);
-    }
-    runMiddle(column, at, to, this.builder);
   }
 
   /**
@@ -267,16 +256,53 @@ class Tour {
       // Half by half where it is left midway.
       const begin = beginOf(column, entry, exit);
       const midway = endOf(column, exit) === null;
-      if (Math.abs(entry - begin) > SAME) this.runOut(i, entry, begin);
+      if (Math.abs(entry - begin) > SAME) runMiddle(column, entry, begin, this.builder);
       this.forward(i, begin, exit, midway ? AT_JOIN * Math.sign(exit - begin) : 0);
       if (midway) {
         const other = column.length - begin;
-        this.runOut(i, exit, other);
+        runMiddle(column, exit, other, this.builder);
         this.forward(i, other, exit, 0);
       }
     }
     this.sewn.add(i);
   }
+}
+
+/** A thread that comes from nearer than this begins at the edge that it comes to, in mm; or ends at the one that it leaves. */
+const NEAR_BY = 3;
+/** A thread that comes to a column begins so far inside of its edges and its ends, in mm. */
+const COMES_IN = 0.3;
+
+/** The first needle point: on the side of a column that the thread comes to. */
+function comeTo(column: Column, place: number, from: Point, builder: ThreadBuilder): void {
+  const inset = Math.min(COMES_IN, column.length / 4);
+  const at = column.ring ? place : Math.min(column.length - inset, Math.max(inset, place));
+  const { left, right } = column.rungAt(at);
+  const width = distance(left, right);
+  const share = Math.min(0.5, COMES_IN / (width || 1));
+  const t = Math.min(
+    1 - share,
+    Math.max(share, nearestShare(left.x, left.y, right.x, right.y, from.x, from.y)),
+  );
+  const p = lerp(left, right, t);
+  if (distance(p, from) < NEAR_BY) builder.add(p.x, p.y, Part.underlay);
+}
+
+/** One stitch more where the thread ended on the side of a column that lies away from where it goes to. */
+function leaveFor(
+  column: Column,
+  place: number,
+  facing: readonly Point[],
+  columnStitches: ColumnStitches,
+  builder: ThreadBuilder,
+): void {
+  const { last } = builder;
+  if (!last) return;
+  const gap = (p: Point): number => Math.min(...facing.map((q) => distance(p, q)));
+  const { left, right } = column.rungAt(place);
+  const side = gap(left) < gap(right) ? left : right;
+  if (gap(side) < NEAR_BY && gap(side) + FAR < gap(last) && distance(side, last) > FAR)
+    sewTo(builder, side, columnStitches, Part.top, 0);
 }
 
 /** Sews one connected piece with one thread. */
@@ -286,5 +312,11 @@ export function sewBranches(
   columnStitches: ColumnStitches,
   builder: ThreadBuilder,
 ): void {
-  new Tour(branches, bestWay(branches, ways), columnStitches, builder).sewWay();
+  const way = bestWay(branches, ways);
+  const [first] = way;
+  const { entry, facing } = ways;
+  if (entry) comeTo(branches[first.branch].column, first.entry, entry, builder);
+  new Tour(branches, way, columnStitches, builder).sewWay();
+  const last = way[way.length - 1];
+  if (facing) leaveFor(branches[last.branch].column, last.exit, facing, columnStitches, builder);
 }
