@@ -64,6 +64,8 @@ const BENEATH = 0.3;
 const [JUMP, CUT] = [1.2, 5];
 /** That another column than the best is sewn last costs as much as so many mm. */
 const OTHER = 2;
+/** … and so many are tried. */
+const MOST_TRIED = 12;
 
 /** From every column the next one on the way to `root`: one of them ends at the other. */
 function linksTo(
@@ -204,6 +206,7 @@ export function bestWay(branches: readonly Branch[], ways: Ways): Leg[] {
   const best = wayTo(branches, ranked[0], ways);
   if (!facing || best.leaves <= JUMP) return best.way;
   const others = ranked
+    .slice(0, MOST_TRIED)
     .flatMap((root) => (midway ? [false, true] : [false]).map((m) => wayTo(branches, root, ways, m)))
     .filter(({ leaves }) => leaves <= JUMP);
   return others.reduce((a, b) => (b.cost + OTHER < a.cost ? { ...b, cost: b.cost + OTHER } : a), best).way;

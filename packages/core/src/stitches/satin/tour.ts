@@ -113,8 +113,10 @@ class Tour {
   private forward(i: number, from: number, to: number, over: number): void {
     const { column } = this.branches[i];
     const towards = Math.sign(to - from) || 1;
-    const bare = column.ring ? [-Infinity, Infinity] : this.bareOf(i);
-    const within = (place: number): number => Math.min(bare[1], Math.max(bare[0], place));
+    const within = (place: number): number => {
+      const [first, last] = this.bareOf(i);
+      return Math.min(last, Math.max(first, place));
+    };
     let at = within(from);
     // On top of another column the thread goes to its edge the way that one's stitches lie.
     this.goTo(column.at(at), at === from ? FAR : NEAR);
@@ -199,12 +201,10 @@ class Tour {
       sewTo(this.builder, p, this.columnStitches, Part.underlay, 0);
   }
 
-  /**
-   * What of a column is still to be sewn when all that hangs on it is: it runs in under columns to come, but where one that it ends at
-   * is there already it would lie on top.
-   */
+  /** What of a column is to be sewn: it runs in under columns to come, but where one that it ends at is there already it would lie on top. */
   private bareOf(i: number): [first: number, last: number] {
     const { column, meets } = this.branches[i];
+    if (column.ring) return [-Infinity, Infinity];
     const isThere = (place: number): boolean =>
       meets.some(
         (m) =>
