@@ -168,22 +168,33 @@ describe('across a shape', () => {
     },
   );
 
-  test('a stem runs in under the slab that is sewn after it, and never on top of the one that is there already', () => {
-    const [thread] = stitch(drawn('M-6 -12H6V-9H1.5V9H6V12H-6V9H-1.5V-9H-6Z'), { underlay: 'none' });
-    const { x, y, part } = thread;
-    // Slabs are sewn up and down: needle points deep inside them, and stitches along them, are of the stem.
-    const across = (from: number, to: number): number[] =>
-      x.flatMap((_, i) =>
-        i && part[i] === Part.top && y[i] > from && y[i] < to && Math.abs(x[i] - x[i - 1]) > 1.5 ? [i] : [],
+  test.each([
+    ['from nowhere', undefined],
+    ['from beside the stem', { x: -2, y: 0 }],
+    ['from beside a slab', { x: -7, y: -10 }],
+  ])(
+    'a stem that is come to %s runs in under the slab that is sewn after it, and never on top of one that is there',
+    (_, entry) => {
+      const [thread] = stitch(
+        drawn('M-6 -12H6V-9H1.5V9H6V12H-6V9H-1.5V-9H-6Z'),
+        { underlay: 'none' },
+        { entry },
       );
-    const [top, bottom] = [across(-10.5, -9.05), across(9.05, 10.5)];
-    expect([top.length, bottom.length].filter((n) => n > 0)).toHaveLength(1);
-    const slab = top.length ? [-12.5, -8.8] : [8.8, 12.5];
-    const lastOfSlab = x.findLastIndex(
-      (_, i) => part[i] === Part.top && y[i] > slab[0] && y[i] < slab[1] && Math.abs(x[i]) > 2,
-    );
-    expect(Math.max(...top, ...bottom)).toBeLessThan(lastOfSlab);
-  });
+      const { x, y, part } = thread;
+      // Slabs are sewn up and down: stitches along them, deep inside, are of the stem.
+      for (const [from, to] of [
+        [-10.5, -9.05],
+        [9.05, 10.5],
+      ]) {
+        const inside = (test: (i: number) => boolean): number[] =>
+          x.flatMap((_, i) => (i && part[i] === Part.top && test(i) ? [i] : []));
+        const across = inside((i) => y[i] > from && y[i] < to && Math.abs(x[i] - x[i - 1]) > 1.5);
+        const over = inside((i) => Math.abs(x[i]) < 1.2 && y[i] * from > 0 && Math.abs(y[i] - y[i - 1]) > 2);
+        expect(over.length).toBeGreaterThan(5);
+        expect(Math.max(-1, ...across)).toBeLessThan(over[0]);
+      }
+    },
+  );
 
   test('a tip is sewn as a run, never with stitches too short', () => {
     const spike = drawn('M-25 0L25 -3V3Z');

@@ -118,7 +118,6 @@ class Tour {
       return Math.min(last, Math.max(first, place));
     };
     let at = within(from);
-    // On top of another column the thread goes to its edge the way that one's stitches lie.
     this.goTo(column.at(at), at === from ? FAR : NEAR);
     sewUnderlay(column, at, to, this.columnStitches, this.builder);
     for (const { stop, hanging } of this.stopsOn(i, from, to)) {
@@ -133,6 +132,10 @@ class Tour {
         place = child.back;
         this.pass(child);
       }
+      // On top of another column the thread goes to its edge the way that one's stitches lie.
+      const edge = within(at);
+      if (edge !== at) this.goTo(column.at(edge), NEAR);
+      at = edge;
       // What was gone through, or is wide, leaves the thread farther on.
       const { left, right } = column.rungAt(at);
       const middle = lerp(left, right, 0.5);
