@@ -21,9 +21,9 @@ export interface ColumnStitches {
 /** Columns narrower than this are sewn as a run, in mm. */
 const THINNEST = 0.5;
 /** Stitches of one edge nearer than this are shortened by turns, in mm. */
-const CROWDED = 0.27;
+const CROWDED = 0.265;
 /** Fine thread lies closer: its stitches are when they are nearer than this share of their spacing. */
-const CROWDED_SHARE = 0.675;
+const CROWDED_SHARE = 0.6625;
 /** Ends of shortened stitches are spread by this share of what they leave out, so that they form no line. */
 const SPREAD = 0.3;
 /** Where split points lie within their share, in turn. */
@@ -68,7 +68,7 @@ export function sewTo(
 
 /**
  * How much a stitch leaves out at the inner edge of a curve, as a share of the column's width: half of the stitches
- * end where they would lie nearer than 0.27 mm to each other, half of the rest where those would, and so on.
+ * end where they would lie nearer than 0.265 mm to each other, half of the rest where those would, and so on.
  * `share` is the inner edge's length as a share of the outer one's; `turn` counts stitches of that edge. Where every second
  * of them would not cover that edge, the others end only so far from it that no two points lie too near to each other.
  */
