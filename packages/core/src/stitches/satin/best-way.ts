@@ -105,7 +105,8 @@ function seamsOf({ column, meets }: Branch, near: readonly Point[]): number[] {
     const gap = wrapped(place - seam, length);
     return Math.min(gap, length - gap);
   };
-  const clear = all.filter((seam) => meets.every((m) => away(m, seam) > column.widest));
+  const { widest } = column;
+  const clear = all.filter((seam) => meets.every((m) => away(m, seam) > widest));
   return clear.length ? clear : all;
 }
 
@@ -140,7 +141,9 @@ function gapTo(column: Column, place: number, places: readonly Point[]): number 
   if (!places.length) return 0;
   const { left, right } = column.rungAt(place);
   const p = lerp(left, right, 0.5);
-  return Math.max(0, Math.min(...places.map((q) => distance(p, q))) - distance(left, right) / 2);
+  let least = Infinity;
+  for (const { x, y } of places) least = Math.min(least, (x - p.x) ** 2 + (y - p.y) ** 2);
+  return Math.max(0, Math.sqrt(least) - distance(left, right) / 2);
 }
 
 /** What a gap costs. */

@@ -61,7 +61,8 @@ export class Ladder {
 
   /** Length along the outer edge, in mm. */
   get length(): number {
-    return this.places.at(-1) ?? 0;
+    const { places } = this;
+    return places.length ? places[places.length - 1] : 0;
   }
 
   /** Where it comes to the column that its begin (0) or its end (1) runs in under, as a place; else that end itself. */
@@ -103,9 +104,13 @@ export class Ladder {
 
   /** The width in mm that only a fifth of the rungs pass: what crosses others may bulge there. */
   get widest(): number {
-    const widths = this.rungs.map((r) => distance(r.left, r.right)).sort((a, b) => a - b);
-    return widths[Math.floor(0.8 * (widths.length - 1))] ?? 0;
+    this.wide ??= this.rungs.map((r) => distance(r.left, r.right)).sort((a, b) => a - b)[
+      Math.floor(0.8 * (this.rungs.length - 1))
+    ];
+    return this.wide ?? 0;
   }
+
+  private wide: number | undefined;
 
   /** Which edge is the inner one around a place, and how long it is there as a share of the outer one. */
   inner(place: number): { side: 'left' | 'right'; share: number } {
@@ -142,13 +147,19 @@ export class Ladder {
 
   /** The place whose rung's middle is nearest to `p`, and how far away that is, in mm. */
   nearest(p: Point): { place: number; distance: number } {
-    let best = { place: 0, distance: Infinity };
-    this.rungs.forEach(({ left, right }, i) => {
-      const d = distance(p, lerp(left, right, 0.5));
-      if (d < best.distance) best = { place: this.places[i], distance: d };
-    });
-    return best;
+    this.middles ??= Float64Array.from(this.rungs.flatMap((rung) => Object.values(middle(rung))));
+    const { middles } = this;
+    let [best, least] = [0, Infinity];
+    for (let i = 0; 2 * i < middles.length; i++) {
+      const [dx, dy] = [middles[2 * i] - p.x, middles[2 * i + 1] - p.y];
+      const square = dx * dx + dy * dy;
+      if (square < least) [best, least] = [i, square];
+    }
+    return { place: this.places[best] ?? 0, distance: Math.sqrt(least) };
   }
+
+  /** The middles of all rungs as x, y pairs. */
+  private middles: Float64Array | null = null;
 
   /** Points along the column from one place to another, as `pick` chooses them on every rung; `step` mm apart. */
   along(from: number, to: number, step: number, pick: (rung: Rung) => Point): Point[] {
