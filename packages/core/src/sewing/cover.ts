@@ -59,7 +59,7 @@ export function lineIsCovered(a: Point, b: Point, covers: readonly Cover[]): boo
 }
 
 /** So much of a jump may lie bare: it leaves nothing to see. mm */
-const UNSEEN = 1;
+export const UNSEEN = 1;
 
 /** Does a jump lie over what is sewn, but for a place too short to be seen? */
 export const jumpIsUnseen = (a: Point, b: Point, covers: readonly Cover[]): boolean =>

@@ -382,7 +382,7 @@ export function sewResolved(design: ResolvedDesign, options: SewOptions = {}): P
       kind?.from(completeSettings(kind, leaf.recipe, clothUnder(cloth, leaf.thread))) === 'lines';
     const entry = (followsLines && joinPlace(leaf.outline, index.from(i + 1), comingFrom)) || comingFrom;
     const next = leaves[i + 1];
-    const facing = goesOn(leaf, next) ? placesAbout(next.outline) : undefined;
+    const facing = kind?.usesFacing && goesOn(leaf, next) ? placesAbout(next.outline) : undefined;
     return stitchObject(leaf, cloth, { entry, toward: towardNext(leaf, next), facing }).threads;
   };
   leaves.forEach((leaf, i) => {

@@ -122,6 +122,8 @@ export interface StitchKind<V = Values, O = OwnValues> {
   settings: readonly Setting[];
   /** Its stitches go about a centre, which can be placed. */
   usesCentre?: boolean;
+  /** Its end may lie on whichever side of it the thread goes on from best. */
+  usesFacing?: boolean;
   /** Its stitches show other shapes. */
   usesRaised?: boolean;
   /** Its lines can go like a drawn one. */

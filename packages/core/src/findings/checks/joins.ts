@@ -8,7 +8,7 @@ import type { Thread } from '../../materials/threads.ts';
 import { applyCommand } from '../../design/commands.ts';
 import { outlineLines } from '../../outlines/flatten.ts';
 import { resolveDesign } from '../../resolve/resolve.ts';
-import { coverOf, jumpIsUnseen, type Cover } from '../../sewing/cover.ts';
+import { coverOf, jumpIsUnseen, UNSEEN, type Cover } from '../../sewing/cover.ts';
 import { sewnExtent } from '../../sewing/extent.ts';
 import { Move } from '../../sewing/moves.ts';
 import { figuresOf } from '../../sewing/plan.ts';
@@ -21,9 +21,6 @@ import { sewnFrom } from '../../stitches/kinds.ts';
 import { Part } from '../../stitches/thread.ts';
 import type { Check, Checked, Found, SewnItem } from '../finding.ts';
 import { materialsOf } from '../../materials/materials.ts';
-
-/** A jump this short leaves nothing to see, in mm. */
-const UNSEEN = 1;
 
 interface LooseJump {
   item: SewnItem;

@@ -136,14 +136,18 @@ function legsTo(
   return [...way, { branch: root, entry, exit }];
 }
 
+/** How far it is to the nearest of some places, in mm. */
+export function farFrom(p: Point, places: readonly Point[]): number {
+  let least = Infinity;
+  for (const { x, y } of places) least = Math.min(least, (x - p.x) ** 2 + (y - p.y) ** 2);
+  return Math.sqrt(least);
+}
+
 /** How far it is from a place of a column, from the nearer edge on, to the nearest of some places, in mm; 0 where there are none. */
 function gapTo(column: Column, place: number, places: readonly Point[]): number {
   if (!places.length) return 0;
   const { left, right } = column.rungAt(place);
-  const p = lerp(left, right, 0.5);
-  let least = Infinity;
-  for (const { x, y } of places) least = Math.min(least, (x - p.x) ** 2 + (y - p.y) ** 2);
-  return Math.max(0, Math.sqrt(least) - distance(left, right) / 2);
+  return Math.max(0, farFrom(lerp(left, right, 0.5), places) - distance(left, right) / 2);
 }
 
 /** What a gap costs. */

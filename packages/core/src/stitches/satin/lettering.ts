@@ -196,6 +196,7 @@ export const lettering: KindOf<typeof SETTINGS> = {
     size.area / ((spacing / (density ?? 1)) * 3) +
     (edge === 'satin' ? 5 : edge === 'none' ? 1 : 3) * size.length,
   band: true,
+  usesFacing: true,
   unsuited({ underlay }, { id, weave }) {
     if (id === 'quilt') return 'presses-flat';
     return weave === 'knit' && underlay === 'none' ? 'no-underlay' : null;

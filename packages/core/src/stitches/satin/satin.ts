@@ -388,6 +388,7 @@ export const satin: KindOf<typeof SETTINGS> = {
     return area / (spacing * 3) + length / Math.max(spacing, 2);
   },
   band: true,
+  usesFacing: true,
   lineWidth: ({ sides, width }) => (sides === 'line' ? width : null),
   unsuited({ underlay }, { id, weave }) {
     if (id === 'quilt') return 'presses-flat';

@@ -5,7 +5,7 @@ import { Part, type ThreadBuilder } from '../thread.ts';
 import { AT_JOIN, overlapOf, sewAcross, sewTo, sewUnderlay, type ColumnStitches } from './sew-column.ts';
 import type { Column } from './column.ts';
 import type { Branch } from './shape.ts';
-import { beginOf, bestWay, endOf, onRing, SAME, type Leg, type Ways } from './best-way.ts';
+import { beginOf, bestWay, endOf, farFrom, onRing, SAME, type Leg, type Ways } from './best-way.ts';
 import { runMiddle } from './ways.ts';
 
 interface Child {
@@ -301,7 +301,7 @@ function leaveFor(
 ): void {
   const { last } = builder;
   if (!last) return;
-  const gap = (p: Point): number => Math.min(...facing.map((q) => distance(p, q)));
+  const gap = (p: Point): number => farFrom(p, facing);
   const { left, right } = column.rungAt(place);
   const side = gap(left) < gap(right) ? left : right;
   if (gap(side) < NEAR_BY && gap(side) + FAR < gap(last) && distance(side, last) > FAR)

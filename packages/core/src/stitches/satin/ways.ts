@@ -62,9 +62,11 @@ function lanesBefore(builder: ThreadBuilder, column: Column, [low, high]: Walked
 
 /** Does a way lie along all of a stretch already, but for a little at its ends? */
 export function hasWay(builder: ThreadBuilder, column: Column, from: number, to: number): boolean {
+  const ways = walked.get(builder)?.get(column);
+  if (!ways) return false;
   const [low, high] = from < to ? [from, to] : [to, from];
   let reached = low + 2 * UNDERLAY_INSET;
-  for (const [a, b] of (walked.get(builder)?.get(column) ?? []).toSorted((p, q) => p[0] - q[0]))
+  for (const [a, b] of ways.toSorted((p, q) => p[0] - q[0]))
     if (a <= reached + SHARED) reached = Math.max(reached, b);
   return reached >= high - 2 * UNDERLAY_INSET;
 }
