@@ -295,7 +295,7 @@ export function corners(pictures?: string, scale = 12): void {
       const cloth = clothById('linen');
       const complete = completeSettings(kind, { kind: 'satin', settings }, cloth) as never;
       const threads = kind.stitch({ outline, cloth, settings: complete });
-      const region = bandRegion(outlineLines(outline), 4, 'flat', rule === 'round' ? 'round' : 'mitre');
+      const region = kind.cover({ outline, cloth, settings: complete });
       const area = { minX: -12, minY: -14, maxX: 14, maxY: 14 };
       const about = intersect(region, regionFromRings([[-10, -14, 14, -14, 14, 14, -10, 14]]));
       const c = coverOfRegion(layersOf(plan, area, 0.1), about);

@@ -78,8 +78,13 @@ const MITRE_LIMIT = 4;
 /** How far the chords of rounded corners may stray, in 1/1000 mm. */
 const ROUNDNESS = 10;
 
-const grown = (paths: readonly GridPath[], delta: number, join: JoinName, end: GridEnd): GridPath[] =>
-  inflate(paths, delta * SCALE, join, end, MITRE_LIMIT, ROUNDNESS);
+const grown = (
+  paths: readonly GridPath[],
+  delta: number,
+  join: JoinName,
+  end: GridEnd,
+  longest = MITRE_LIMIT,
+): GridPath[] => inflate(paths, delta * SCALE, join, end, longest, ROUNDNESS);
 
 const united = (paths: readonly GridPath[]): Region => toRegion(combineRings('unite', 'nonzero', paths, []));
 
@@ -96,19 +101,23 @@ export function offsetRegion(region: Region, delta: number, join: JoinName = 'ro
 export const simplerRing = (ring: Ring, tolerance: number): Ring =>
   toRing(simplify([cleanRing(toPath(ring, true))], tolerance * SCALE)[0] ?? new Int32Array(0));
 
-/** The band of `width` mm about lines; tangles (`isTangle`) have none. */
+/**
+ * The band of `width` mm about lines; tangles (`isTangle`) have none. Mitres that would reach farther than `longest` half
+ * widths are cut off.
+ */
 export function bandRegion(
   lines: Iterable<Line>,
   width: number,
   ends: EndName = 'flat',
   join: JoinName = 'mitre',
+  longest = MITRE_LIMIT,
 ): Region {
   const paths: GridPath[] = [];
   for (const line of lines) {
     const path = toPath(line.coords, line.closed);
     if (path.length < 4) continue;
     if (isTangle([path], line.closed)) continue;
-    paths.push(...grown([path], width / 2, join, line.closed ? 'joined' : ends));
+    paths.push(...grown([path], width / 2, join, line.closed ? 'joined' : ends, longest));
   }
   return isTangle(paths) ? [] : united(paths);
 }

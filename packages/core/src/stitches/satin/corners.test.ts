@@ -1,10 +1,9 @@
 // Corners of columns along lines, by every rule; strokes that meet.
 import { describe, expect, test } from 'vitest';
 import { drawn } from '../../../test/draw.ts';
-import { stitched } from '../../../test/stitch.ts';
+import { covered, stitched } from '../../../test/stitch.ts';
 import { coverOfRegion, layersOf } from '../../findings/layers.ts';
-import { bandRegion, intersect, regionFromRings } from '../../geometry/clip.ts';
-import { outlineLines } from '../../outlines/flatten.ts';
+import { intersect, regionFromRings } from '../../geometry/clip.ts';
 import { emptyDesign, type PlainOutline } from '../../design/types.ts';
 import { sewDesign } from '../../sewing/sew.ts';
 
@@ -31,7 +30,7 @@ function coverAt(outline: PlainOutline, corners: string) {
     ...emptyDesign('a', { name: 'any', width: 100, height: 100 }),
     objects: [object],
   });
-  const band = bandRegion(outlineLines(outline), 4, 'flat', corners === 'round' ? 'round' : 'mitre');
+  const band = covered('satin', outline, { ...SETTINGS, corners });
   const area = { minX: -20, minY: -20, maxX: 20, maxY: 20 };
   const { spill } = coverOfRegion(layersOf(plan, area, 0.1), band);
   const about = intersect(band, regionFromRings([[-8, -12, 12, -12, 12, 12, -8, 12]]));
@@ -39,7 +38,7 @@ function coverAt(outline: PlainOutline, corners: string) {
 }
 
 describe.each(['auto', 'mitre', 'cap', 'round'])('corners, %s', (rule) => {
-  test.each([30, 60, 90, 120, 150])('a turn of %i° is covered, without a pile', (turn) => {
+  test.each([30, 60, 90, 120, 150, 160])('a turn of %i° is covered, without a pile', (turn) => {
     const cover = coverAt(bent(turn), rule);
     expect(cover.coverage).toBeGreaterThan(0.994);
     expect(cover.worstGap).toBeLessThanOrEqual(0.3);
@@ -65,6 +64,16 @@ test('a mitre that is asked for is sewn up to its tip', () => {
   // At 150° the tip lies four half widths away, and the half width and the compensation reach as far again across it.
   const [t] = stitched('satin', bent(150), { ...SETTINGS, corners: 'mitre' });
   expect(Math.max(...t.x)).toBeGreaterThan(7);
+});
+
+test('the step from an arm that runs over to the next one is short', () => {
+  const [{ x, y }] = stitched('satin', bent(160), { ...SETTINGS, corners: 'cap' });
+  // Stitches of both arms stand steeply; what lies level leads from the one to the other.
+  const level = x.slice(1).flatMap((px, i) => {
+    const [dx, dy] = [px - x[i], y[i + 1] - y[i]];
+    return Math.abs(dy) < 0.5 * Math.abs(dx) ? [Math.hypot(dx, dy)] : [];
+  });
+  expect(Math.max(...level)).toBeLessThan(2);
 });
 
 describe('strokes that meet at their ends', () => {

@@ -8,8 +8,10 @@ import { Ladder, type Rung } from './ladder.ts';
 
 /** A corner that turns less than this flows round, in radians. */
 export const FLOW = (45 * Math.PI) / 180;
-/** Corners that turn by more (151° and 161°) are cut off: a mitre would be a spike longer than four half widths (by angle) or six (when asked for). */
-const SPIKE = { auto: 2 * Math.acos(1 / 4), mitre: 2 * Math.acos(1 / 6), cap: 2 * Math.acos(1 / 4) };
+/** The longest mitres, in half widths: by angle, and when they are asked for. */
+export const LONGEST_MITRE = { auto: 4, mitre: 6, cap: 4 };
+/** Corners that turn by more (151° and 161°) are cut off. */
+const spikeOf = (rule: keyof typeof LONGEST_MITRE): number => 2 * Math.acos(1 / LONGEST_MITRE[rule]);
 /** Mitred arms overlap by this much, in mm, so that no cloth shows between them. */
 const OVERLAP = 0.05;
 /** The run that comes back from a tip keeps this far inside the edge, in mm. */
@@ -77,7 +79,7 @@ function runOver(size: number, outer: 1 | -1, place: CornerPlace, grown: number,
   const pointed = size <= spike;
   const edge = (distance: number): number => (cos < -1e-6 ? (half - distance * sin) / -cos : Infinity);
   const coming: ArmEnd = {
-    extend: OVERLAP + (pointed ? tip : half),
+    extend: pointed ? OVERLAP + tip : half,
     outer,
     bounds: (distance) => [-Infinity, edge(distance)],
   };
@@ -126,7 +128,7 @@ export function cornerAt(place: CornerPlace, rule: CornerRule, grown: number): C
   const size = Math.abs(place.turn);
   const outer = place.turn > 0 ? -1 : 1; // a right turn has its outer edge on the left
   if (rule === 'round') return round(place, outer, grown);
-  const spike = SPIKE[rule];
+  const spike = spikeOf(rule);
   return rule === 'cap' || size > spike
     ? runOver(size, outer, place, grown, spike)
     : mitred(Math.tan(size / 2), outer, place, grown);

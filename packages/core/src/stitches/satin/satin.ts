@@ -23,6 +23,7 @@ import { ThreadBuilder, type SewnThread } from '../thread.ts';
 import { laddersAlong } from './arms.ts';
 import { FILLED_FROM, spacingSetting, underlaySetting } from './settings.ts';
 import { Column } from './column.ts';
+import { LONGEST_MITRE } from './corners.ts';
 import { ladderBetween } from './edges.ts';
 import { halfAlong } from './profile.ts';
 import { endAt, type ColumnStitches, type Underlay } from './sew-column.ts';
@@ -368,9 +369,12 @@ function cover(input: Input): Region {
   const { settings, outline, widths } = input;
   if (settings.sides === 'shape') return outlineRegion(outline);
   if (settings.sides === 'line' && !widths?.length) {
-    const width = settings.width;
-    const join = settings.corners === 'round' ? 'round' : 'mitre';
-    return width < TOO_NARROW ? [] : bandRegion(joinedStrokes(outlineLines(outline)), width, 'flat', join);
+    const { width, corners } = settings;
+    if (width < TOO_NARROW) return [];
+    const lines = joinedStrokes(outlineLines(outline));
+    return corners === 'round'
+      ? bandRegion(lines, width, 'flat', 'round')
+      : bandRegion(lines, width, 'flat', 'mitre', LONGEST_MITRE[corners]);
   }
   return piecesOf(input).flatMap(({ branches: [{ column }] }) => ladderRegion(column));
 }

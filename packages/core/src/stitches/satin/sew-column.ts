@@ -35,6 +35,8 @@ const RUN_LENGTH = 2;
 const SHORTEST_RUN = 0.5;
 /** Run is led on to where satin begins, unless its last stitch would be shorter than this anyway, in mm. */
 const LONG_RUN = 1;
+/** A way from stretch to stretch is shortened by ending on the other edge, if that makes it shorter by this, in mm. */
+const NOTICED = 0.5;
 
 /** Where a stitch of this width is split, as shares of it. `index` counts stitches. */
 export function splitShares(width: number, longest: number, rule: SplitRule, index: number): number[] {
@@ -96,17 +98,35 @@ function runUpTo(builder: ThreadBuilder, thin: readonly Point[], satin: Point): 
   if (before && distance(before, last) >= SHORTEST_RUN) builder.add(before.x, before.y, Part.top);
 }
 
-/** Stitches to and fro over one stretch; `index` counts them through the whole column, and is given back. */
+/** Where a stretch begins and ends, as places on its ladder of stitches. */
+function endsOf({ piece: { base, top }, from, to }: Stretch): [number, number] {
+  const scale = base.length > 0 ? top.length / base.length : 1;
+  return [from * scale, to * scale];
+}
+
+/** Which edge of a rung the next stretch begins nearer to, by more than a little. */
+function edgeToward(rung: Rung, next: Stretch | undefined): 'left' | 'right' | null {
+  if (!next) return null;
+  const { left, right } = next.piece.top.at(endsOf(next)[0]);
+  const gap = (p: Point): number => Math.min(distance(p, left), distance(p, right));
+  const [l, r] = [gap(rung.left), gap(rung.right)];
+  return Math.abs(l - r) < NOTICED ? null : l < r ? 'left' : 'right';
+}
+
+/**
+ * Stitches to and fro over one stretch; `index` counts them through the whole column, and is given back. It ends on the
+ * edge from where the next stretch is near: the stitch that leads there would lie on top.
+ */
 function sewStretch(
   stretch: Stretch,
+  next: Stretch | undefined,
   columnStitches: ColumnStitches,
   builder: ThreadBuilder,
   index: number,
 ): number {
-  const { base, top } = stretch.piece;
-  const scale = base.length > 0 ? top.length / base.length : 1;
-  const [a, b] = [stretch.from * scale, stretch.to * scale];
-  const steps = Math.max(1, Math.round(Math.abs(b - a) / (columnStitches.spacing / 2)));
+  const { top } = stretch.piece;
+  const [a, b] = endsOf(stretch);
+  let steps = Math.max(1, Math.round(Math.abs(b - a) / (columnStitches.spacing / 2)));
   /** Middles of the rungs too thin for satin since the last wide one. */
   let thin: Point[] = [];
   let onRun = false;
@@ -117,6 +137,8 @@ function sewStretch(
     const nearer = distance(last, left) < distance(last, right) ? 1 : 0;
     if (index % 2 !== nearer) index++;
   }
+  const ending = edgeToward(top.at(b), next);
+  if (ending && (index + steps) % 2 !== (ending === 'left' ? 1 : 0)) steps++;
   for (let k = 0; k <= steps; k++) {
     const place = a + ((b - a) * k) / steps;
     const rung = top.at(place);
@@ -156,8 +178,10 @@ export function sewAcross(
   builder: ThreadBuilder,
 ): void {
   let index = 0;
-  for (const stretch of column.stretches(from, to))
-    index = sewStretch(stretch, columnStitches, builder, index);
+  const stretches = column.stretches(from, to);
+  stretches.forEach((stretch, i) => {
+    index = sewStretch(stretch, stretches[i + 1], columnStitches, builder, index);
+  });
 }
 
 function zigzag(
