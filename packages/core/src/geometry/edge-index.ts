@@ -162,8 +162,11 @@ export class EdgeIndex {
     return crossed;
   }
 
-  /** The place on an edge that is nearest to (x, y), no farther away than `within`; null when there is none. */
-  nearest(x: number, y: number, within: number): (OnEdge & { distance: number }) | null {
+  /**
+   * The place on an edge that is nearest to (x, y), no farther away than `within`; null when there is none. One that is
+   * no farther than `enough` may be given although another one is nearer.
+   */
+  nearest(x: number, y: number, within: number, enough = 0): (OnEdge & { distance: number }) | null {
     // Squares of distances are compared: this is asked hundreds of thousands of times a second.
     const { ends, first, list, met, cell, columns, rows } = this;
     let best = within * within;
@@ -181,7 +184,7 @@ export class EdgeIndex {
     const far = Math.max(ci, columns - 1 - ci, cj, rows - 1 - cj);
     for (let r = off; r <= far; r++) {
       const least = r > 0 ? (r - 1) * cell + aside : 0;
-      if (least * least > best) break;
+      if (least * least > best || (bestEdge >= 0 && best <= enough * enough)) break;
       const jLow = Math.max(0, cj - r);
       const jHigh = Math.min(rows - 1, cj + r);
       for (let j = jLow; j <= jHigh; j++) {

@@ -1,8 +1,16 @@
 // A region drawn in from its edge so that nothing of it is lost: where it is too narrow for that, less.
+import { EdgeIndex } from '../../geometry/edge-index.ts';
 import { boundsMeet } from '../../geometry/points.ts';
 import { intersect, offsetRegion, subtract, unite } from '../../geometry/clip.ts';
 import { edgeParts } from './parting.ts';
-import { polygonArea, regionArea, ringBounds, type Polygon, type Region } from '../../geometry/region.ts';
+import {
+  polygonArea,
+  regionArea,
+  ringBounds,
+  ringsOf,
+  type Polygon,
+  type Region,
+} from '../../geometry/region.ts';
 
 /** In narrow parts the line is drawn in by these shares, down to so many mm, and by so many in hairlines. */
 const SHARES = [0.5, 0.25];
@@ -27,7 +35,8 @@ export function reachingInset(polygon: Polygon, wanted: number): Region {
   let reached = offsetRegion([polygon], -inset);
   // Hardly anything left: the whole shape is narrow, or a dot.
   while (inset > NARROW && regionArea(reached) < least) reached = offsetRegion([polygon], -(inset /= 2));
-  if (reached.length === 1 && !edgeParts([polygon], reached, BESIDE * inset, ASKED * inset)) return reached;
+  const edges = (): EdgeIndex => new EdgeIndex(reached.flatMap(ringsOf));
+  if (reached.length === 1 && !edgeParts([polygon], edges(), BESIDE * inset, ASKED * inset)) return reached;
   const insets = [...SHARES.map((share) => share * inset).filter((d) => d > NARROW), NARROW, HAIR];
   for (const d of insets.filter((d) => d < inset)) {
     // What lies farther from the line than it should: without corners, which lie just beyond.

@@ -38,8 +38,9 @@ const MIDDLE = 0.66;
 const PARTING = 1.45;
 /** The edge is asked so often for that, in spacings. */
 const ASKED = 0.4;
-/** Such a ring is at least so long, in spacings. */
+/** Such a ring is at least so long, in spacings; so the edge comes away over this much of its way, at the least. */
 const LEAST_MIDDLE = 4;
+const PARTED = 0.8;
 /** Guide lines end at least so far from the edge, in spacings: the thread passes there. */
 const GUIDE_ROOM = 1.5;
 
@@ -94,8 +95,12 @@ export function levelRings(polygon: Polygon, spacing: number): LevelRing[] {
   for (const p of region) add(p, 0, LEAST_RING);
   for (let level = 1; region.length; level++) {
     const next = offsetRegion(region, -spacing);
+    const before = out.length;
     for (const p of next) add(p, level, LEAST_RING);
-    if (!next.length || edgeParts(region, next, PARTING * spacing, ASKED * spacing))
+    const rings = next.reduce((sum, { holes }) => sum + 1 + holes.length, 0);
+    const inner = (): EdgeIndex =>
+      rings === 1 && out.length > before ? out[before].edges : new EdgeIndex(next.flatMap(ringsOf));
+    if (!next.length || edgeParts(region, inner(), PARTING * spacing, ASKED * spacing, PARTED * spacing))
       for (const p of middles(region, next, spacing)) add(p, level, LEAST_MIDDLE);
     region = next;
   }
