@@ -24,6 +24,15 @@ export function withPasses<P extends Point>(points: P[], passes: number): P[] {
   return out;
 }
 
+/** How often every stitch is sewn, on a thread that is already made. */
+export function repeated(thread: SewnThread, passes: number): SewnThread {
+  const places = withPasses(
+    thread.x.map((x, i) => ({ x, y: thread.y[i], part: thread.part[i] })),
+    passes,
+  );
+  return { x: places.map((p) => p.x), y: places.map((p) => p.y), part: places.map((p) => p.part) };
+}
+
 /** Needle points at least 0.4 mm apart on the machine's grid, both ends kept. */
 export function needlePoints(points: readonly Point[]): Point[] {
   const builder = new ThreadBuilder();

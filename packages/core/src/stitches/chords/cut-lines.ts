@@ -17,7 +17,7 @@ export type EdgePiece = Piece & Chord;
 export const fromEdgeToEdge = (piece: Piece): piece is EdgePiece => !!piece.a && !!piece.b;
 
 /** Pieces shorter than this are left out, in mm. */
-const LEAST = 0.6;
+const LEAST = 0.4;
 
 /** Pieces are looked at about so often, in mm, and so many times at most. */
 const LOOK_EVERY = 4;

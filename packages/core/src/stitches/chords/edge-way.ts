@@ -7,7 +7,7 @@ import { Part, type ThreadBuilder } from '../thread.ts';
 const STRAIGHT = 0.15;
 /** A way along the edge longer than this, in spacings, or bent more than this, in mm, is more than a turn. */
 const TURN = 3;
-const BENT = 0.24;
+const BENT = 0.22;
 /** Stitches along the edge, in mm. */
 const LENGTH = 2.5;
 

@@ -5,7 +5,8 @@ import { reversed, type Line } from '../../geometry/polyline.ts';
 import { ringsOf, type Polygon, type Region, type Ring } from '../../geometry/region.ts';
 import type { StitchInput } from '../kind.ts';
 import { eachPiece } from '../pieces.ts';
-import { withPasses } from '../run.ts';
+import { orRound } from '../open/contour/repeated-outline.ts';
+import { repeated } from '../run.ts';
 import { runPoints } from '../run-points.ts';
 import { Part, ThreadBuilder, type SewnThread } from '../thread.ts';
 import { cutLines, fromEdgeToEdge, type EdgePiece, type Piece } from './cut-lines.ts';
@@ -14,15 +15,6 @@ import { chordTour, type TourEnd } from './tour.ts';
 
 /** A turn from one line into the next is one stitch up to this length, in mm. */
 const LONGEST_TURN = 6;
-
-/** How often every stitch is sewn, on a thread that is already made. */
-export function repeated(thread: SewnThread, passes: number): SewnThread {
-  const places = withPasses(
-    thread.x.map((x, i) => ({ x, y: thread.y[i], part: thread.part[i] })),
-    passes,
-  );
-  return { x: places.map((p) => p.x), y: places.map((p) => p.y), part: places.map((p) => p.part) };
-}
 
 export interface ChordStitches {
   length: number;
@@ -56,7 +48,8 @@ export function sewPieces(
   const builder = new ThreadBuilder();
   const sew = (line: Line): void => {
     const points = sewn(line);
-    builder.addFirm(points[0].x, points[0].y, Part.travel);
+    // A way that has come so near ends on a corner of the edge: that one is kept.
+    builder.add(points[0].x, points[0].y, Part.travel);
     builder.addLine(points.slice(1), Part.top);
   };
   // Of lines that end inside one comes last, and one first: a line that is cut by a hole has two such ends.
@@ -96,15 +89,16 @@ export function sewPieces(
   return builder.length > 1 ? [repeated(builder.thread, passes)] : [];
 }
 
-/** The threads of lines across a region; `linesFor` gives the lines of one connected piece. */
+/** The threads of lines across a region; `linesFor` gives the lines of one connected piece. A region that none of them meets is gone round. */
 export function sewChords(
   region: Region,
   input: StitchInput,
   chordStitches: ChordStitches,
   linesFor: (polygon: Polygon) => Iterable<Line>,
 ): SewnThread[] {
-  return eachPiece(region, input, (polygon, from, end) => {
+  const threads = eachPiece(region, input, (polygon, from, end) => {
     const rings = ringsOf(polygon);
     return sewPieces(rings, cutLines(linesFor(polygon), new EdgeIndex(rings)), from, end, chordStitches);
   });
+  return orRound(threads, region, input, chordStitches);
 }

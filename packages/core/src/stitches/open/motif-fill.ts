@@ -4,7 +4,7 @@ import { turnBy, type Point } from '../../geometry/points.ts';
 import { arcLengths, pointAt, withoutRepeats, type Line } from '../../geometry/polyline.ts';
 import { coordsBounds, regionMiddle, ringsOf, type Polygon } from '../../geometry/region.ts';
 import { outlineRegion } from '../../outlines/region.ts';
-import { repeated, sewChords } from '../chords/sew-chords.ts';
+import { sewChords } from '../chords/sew-chords.ts';
 import { eachPiece } from '../pieces.ts';
 import {
   lengthSetting,
@@ -21,6 +21,7 @@ import { turnedFrame } from '../rows/frame.ts';
 import { wayOnCloth } from '../rows/route.ts';
 import { layRows } from '../rows/row-map.ts';
 import { sewWay } from '../rows/sew-rows.ts';
+import { repeated } from '../run.ts';
 import { runPoints } from '../run-points.ts';
 import { Part, ThreadBuilder, type SewnThread } from '../thread.ts';
 

@@ -594,10 +594,27 @@ describe('sprig', () => {
     }
   });
 
-  test('a seed grows the same again, another one something else; no room grows nothing', () => {
+  test('a seed grows the same again, another one something else', () => {
     expect(sew('sprig', SHAPES.disc)).toEqual(sew('sprig', SHAPES.disc));
     expect(sew('sprig', SHAPES.disc)).not.toEqual(sew('sprig', SHAPES.disc, { seed: 2 }));
-    expect(sew('sprig', drawn('M0 0H2V2H0Z'))).toEqual([]);
     expect(sew('sprig', { kind: 'path', paths: [] })).toEqual([]);
   });
 });
+
+describe.each(['crosshatch', 'radial', 'spiral', 'relief', 'motif-fill', 'sprig', 'contour', 'stipple'])(
+  'a dot too small for lines of %s',
+  (kind) => {
+    test('is one thread all the same, inside it; beside what is sewn a speck stays bare', () => {
+      for (const d of [0.5, 0.8, 1.2]) {
+        const dot: PlainOutline = { kind: 'ellipse', x: 7.3, y: 1.1, width: d, height: d, turn: 0 };
+        const threads = sew(kind, dot);
+        expect(threads).toHaveLength(1);
+        const [{ x, y }] = threads;
+        expect(x.length).toBeGreaterThan(1);
+        x.forEach((px, i) => expect(Math.hypot(px - 7.3, y[i] - 1.1)).toBeLessThan(d / 2 + 0.3));
+      }
+      const withSpeck = sew(kind, drawn('M0 0H30V30H0ZM40.02 0.03H40.05V0.06H40.02Z'));
+      expect(withSpeck).toHaveLength(1);
+    });
+  },
+);

@@ -17,6 +17,7 @@ import {
   type ValuesOf,
 } from '../kind.ts';
 import type { SewnThread } from '../thread.ts';
+import { orRound } from './contour/repeated-outline.ts';
 import { reachFrom } from './radial.ts';
 
 /** The first turn begins this far from the centre, as a share of the spacing. */
@@ -50,10 +51,11 @@ function stitch(input: Input): SewnThread[] {
   const spacing = settings.spacing;
   const chordStitches = { length: settings.length, passes: settings.passes, spacing };
   const line = reversed(spiralLine(centre, reachFrom(region, centre), spacing));
-  return eachPiece(region, input, (polygon, from, end) => {
+  const threads = eachPiece(region, input, (polygon, from, end) => {
     const rings = ringsOf(polygon);
     return sewPieces(rings, cutLines([line], new EdgeIndex(rings)), from, end, chordStitches);
   });
+  return orRound(threads, region, input, chordStitches);
 }
 
 export const spiral: KindOf<typeof SETTINGS> = {

@@ -2,7 +2,6 @@
 import type { Line } from '../../../geometry/polyline.ts';
 import { flattenPath } from '../../../outlines/flatten-path.ts';
 import { outlineRegion } from '../../../outlines/region.ts';
-import { repeated } from '../../chords/sew-chords.ts';
 import { eachPiece } from '../../pieces.ts';
 import {
   lengthSetting,
@@ -13,12 +12,12 @@ import {
   type StitchInput,
   type ValuesOf,
 } from '../../kind.ts';
-import { needlePoints } from '../../run.ts';
+import { needlePoints, repeated } from '../../run.ts';
 import { runPoints } from '../../run-points.ts';
 import { Part, ThreadBuilder, type SewnThread } from '../../thread.ts';
 import { uncrossed } from '../uncross.ts';
-import { cutByGuides, levelRings, ringTree } from './levels.ts';
-import { windRings } from './wind.ts';
+import { cutByGuides } from './levels.ts';
+import { orRound, repeatedOutline } from './repeated-outline.ts';
 
 /** Rounds a line: each point goes to the mean of its neighbours, again and again. */
 function smoothed({ coords }: Line, rounds: number): Line {
@@ -57,9 +56,8 @@ function stitch(input: Input): SewnThread[] {
   const spacing = settings.spacing;
   const guides = (guideLines ?? []).map((path) => flattenPath(path)).filter((l) => l.coords.length >= 4);
   const region = cutByGuides(outlineRegion(input.outline), guides, spacing);
-  return eachPiece(region, input, (polygon, from) => {
-    const rings = levelRings(polygon, spacing);
-    return windRings(rings, ringTree(rings, spacing), spacing, start ?? end ?? from).flatMap((wound) => {
+  const threads = eachPiece(region, input, (polygon, from) =>
+    repeatedOutline(polygon, spacing, start ?? end ?? from).flatMap((wound) => {
       const line = settings.corners === 'smoothed' ? smoothed(wound, ROUNDS) : wound;
       const needle = needlePoints(runPoints(line, settings.length));
       // Stitches cut corners and end on the machine's grid: where lines nearly touch, one might reach over the next.
@@ -69,8 +67,9 @@ function stitch(input: Input): SewnThread[] {
       const builder = new ThreadBuilder();
       builder.addLine(points, Part.top);
       return builder.length > 1 ? [repeated(builder.thread, settings.passes)] : [];
-    });
-  });
+    }),
+  );
+  return orRound(threads, region, input, settings);
 }
 
 export const contour: KindOf<typeof SETTINGS> = {

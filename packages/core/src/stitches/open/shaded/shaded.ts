@@ -25,8 +25,7 @@ import {
 } from '../../kind.ts';
 import { eachPiece } from '../../pieces.ts';
 import type { SewnThread } from '../../thread.ts';
-import { levelRings, ringTree } from '../contour/levels.ts';
-import { windRings } from '../contour/wind.ts';
+import { repeatedOutline } from '../contour/repeated-outline.ts';
 import { parallelLines } from '../crosshatch.ts';
 import { reachFrom } from '../radial.ts';
 import { spiralLine } from '../spiral.ts';
@@ -163,8 +162,7 @@ function linesOf(input: Input, region: Region, whole: Polygon): Line[] {
   const centre = input.centre ?? regionMiddle(region);
   if (lines === 'spiral') return [reversed(spiralLine(centre, reachFrom(region, centre), spacing, offset))];
   if (lines === 'contour') {
-    const rings = levelRings(whole, spacing);
-    return windRings(rings, ringTree(rings, spacing), spacing, undefined);
+    return repeatedOutline(whole, spacing);
   }
   const by = turned({ x: 0, y: offset * spacing }, -angle);
   return parallelLines([whole.outer], angle, spacing, { x: centre.x + by.x, y: centre.y + by.y });

@@ -18,6 +18,7 @@ import {
 import { MOTIF_UNITS, OWN_MOTIF, unitCoords } from '../../motifs.ts';
 import type { SewnThread } from '../../thread.ts';
 import { scatter } from '../stipple/scatter.ts';
+import { orRound } from '../contour/repeated-outline.ts';
 import { dress, standingFrom, stands } from './dress.ts';
 import { grow, smoothTwigs } from './grow.ts';
 import { sewTree } from './sew-tree.ts';
@@ -160,7 +161,8 @@ function stitch(input: Input): SewnThread[] {
   const size = settings.size;
   const standing = (name: string) => (name === 'none' ? null : standingFrom(unitCoords(name, motif)));
   const rules = { leaf: standing(settings.leaf), blossom: standing(settings.blossom), size };
-  return eachPiece(outlineRegion(input.outline), input, (given, from) => {
+  const region = outlineRegion(input.outline);
+  const threads = eachPiece(region, input, (given, from) => {
     const random = seeded(settings.seed);
     const guide = guideIn(new EdgeIndex(ringsOf(given)), input);
     const halves = settings.growth === 'symmetric' ? halvesOf(given, guide, start ?? from) : null;
@@ -208,6 +210,7 @@ function stitch(input: Input): SewnThread[] {
     });
     return thread.x.length > 2 ? [thread] : [];
   });
+  return orRound(threads, region, input, { spacing: apart, length: settings.length, passes: 2 });
 }
 
 export const sprig: KindOf<typeof SETTINGS> = {

@@ -5,7 +5,6 @@ import { coordsOf, pointsOf } from '../../../geometry/polyline.ts';
 import { EdgeIndex } from '../../../geometry/edge-index.ts';
 import { regionArea, ringsOf, type Polygon } from '../../../geometry/region.ts';
 import { outlineRegion } from '../../../outlines/region.ts';
-import { repeated } from '../../chords/sew-chords.ts';
 import { eachPiece } from '../../pieces.ts';
 import {
   lengthSetting,
@@ -18,10 +17,10 @@ import {
   type StitchInput,
   type ValuesOf,
 } from '../../kind.ts';
+import { repeated } from '../../run.ts';
 import { runPoints } from '../../run-points.ts';
 import { Part, ThreadBuilder, type SewnThread } from '../../thread.ts';
-import { levelRings, ringTree } from '../contour/levels.ts';
-import { windRings } from '../contour/wind.ts';
+import { orRound, repeatedOutline } from '../contour/repeated-outline.ts';
 import { uncrossed } from '../uncross.ts';
 import { cornersCut } from './curve.ts';
 import { fills } from './fills.ts';
@@ -84,13 +83,8 @@ function bestLine(polygon: Polygon, settings: Input['settings'], ends: Ends): Tr
 }
 
 /** In a shape with no room to wander: lines that repeat its outline, rounded. */
-function followingLines(polygon: Polygon, spacing: number, from: Point | undefined): TreeLine[] {
-  const rings = levelRings(polygon, spacing);
-  return windRings(rings, ringTree(rings, spacing), spacing, from).map(({ coords }) => ({
-    points: pointsOf(coords),
-    closed: false,
-  }));
-}
+const followingLines = (polygon: Polygon, spacing: number, from: Point | undefined): TreeLine[] =>
+  repeatedOutline(polygon, spacing, from).map(({ coords }) => ({ points: pointsOf(coords), closed: false }));
 
 /** The ring opened where it is nearest to a place, with a gap between its ends. */
 function opened(ring: readonly Point[], from: Point | undefined, gap: number): Point[] {
@@ -151,7 +145,8 @@ type Input = StitchInput<ValuesOf<typeof SETTINGS>>;
 function stitch(input: Input): SewnThread[] {
   const { settings, start, end } = input;
   const spacing = settings.spacing;
-  return eachPiece(outlineRegion(input.outline), input, (polygon, from, goal) => {
+  const region = outlineRegion(input.outline);
+  const threads = eachPiece(region, input, (polygon, from, goal) => {
     const made = bestLine(polygon, settings, [start, end]);
     const begin = start ?? end ?? from;
     const lines = made ? [made] : followingLines(polygon, spacing, begin);
@@ -162,6 +157,7 @@ function stitch(input: Input): SewnThread[] {
       return sewnAlong(turn ? line.toReversed() : line, polygon, settings);
     });
   });
+  return orRound(threads, region, input, settings);
 }
 
 /** Is the other end of a line nearer to where the thread comes from, or else its begin to where it goes on? */
