@@ -4,7 +4,7 @@ import { distance, onMachineGrid, segmentsCross, turnBetween, type Point } from 
 import { LIMITS } from '../../../materials/machine.ts';
 
 /** A round line turns no more than this at a needle point; where one turns more, all about it are to turn less than `EVEN`. Radians. */
-const [SHARP, EVEN] = [Math.PI / 3, (55 * Math.PI) / 180];
+export const [SHARP, EVEN] = [Math.PI / 3, (55 * Math.PI) / 180];
 /** So many points to either side of a kink may be moved, each no farther than this from where it was, in mm. */
 const [ABOUT, FARTHEST] = [4, 0.6];
 /** A point is tried at places up to so many steps of the machine's grid away, in mm each. */
@@ -25,7 +25,7 @@ export interface Shape {
 }
 
 /** How much a line turns at a point, in radians without sign. */
-const turnAt = (points: readonly Point[], at: number): number =>
+export const turnAt = (points: readonly Point[], at: number): number =>
   turnBetween(points[at - 1], points[at], points[at + 1]);
 
 const PLACES: readonly Point[] = Array.from({ length: (2 * STEPS + 1) ** 2 }, (_, i) => ({
@@ -34,7 +34,7 @@ const PLACES: readonly Point[] = Array.from({ length: (2 * STEPS + 1) ** 2 }, (_
 }));
 
 /** Stitches that come near to a place, by the numbers of their first points. */
-function stitchesNear(points: readonly Point[], { x, y }: Point, reach: number): number[] {
+export function stitchesNear(points: readonly Point[], { x, y }: Point, reach: number): number[] {
   const out: number[] = [];
   for (let i = 0; i + 1 < points.length; i++) {
     const [a, b] = [points[i], points[i + 1]];
@@ -58,7 +58,7 @@ export function kinksEased(needle: readonly Point[], shape: Shape, longest: numb
 }
 
 /** How much too much a line turns at the points from `first` to `last`, in square radians. */
-function excessAmong(points: readonly Point[], first: number, last: number): number {
+export function excessAmong(points: readonly Point[], first: number, last: number): number {
   let sum = 0;
   for (let k = Math.max(1, first); k <= Math.min(points.length - 2, last); k++)
     sum += Math.max(0, turnAt(points, k) - EVEN) ** 2;

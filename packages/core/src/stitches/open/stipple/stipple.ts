@@ -26,6 +26,7 @@ import { cornersCut } from './curve.ts';
 import { fills } from './fills.ts';
 import { kinksEased } from './needle-kinks.ts';
 import { swingingLines, type SwingingLines } from './swing.ts';
+import { tipsRounded } from './tips.ts';
 import type { TreeLine } from './tree-line.ts';
 import { wanderingLine, type Ends } from './wander.ts';
 
@@ -193,9 +194,12 @@ function sewnAlong(
     const away = edges.nearest(p.x, p.y, spacing)?.distance ?? spacing;
     return edges.inside(p.x, p.y) ? away : -away;
   };
-  const needle = style === 'angular' ? clear : kinksEased(clear, { roomAt, room: ROOM * spacing }, length);
-  needle.forEach((p, i) => ([x[i], y[i]] = [p.x, p.y]));
-  return builder.length > 1 ? [repeated(builder.thread, passes)] : [];
+  const needle =
+    style === 'angular'
+      ? clear
+      : kinksEased(tipsRounded(clear, { roomAt, spacing }, length), { roomAt, room: ROOM * spacing }, length);
+  const thread = { x: needle.map((p) => p.x), y: needle.map((p) => p.y), part: needle.map(() => Part.top) };
+  return needle.length > 1 ? [repeated(thread, passes)] : [];
 }
 
 export const stipple: KindOf<typeof SETTINGS> = {
