@@ -26,8 +26,7 @@ import {
   type SettingValue,
   type SewnThread,
 } from '@rosehip/core';
-import { bandRegion, intersect, regionFromRings } from '../packages/core/src/geometry/clip.ts';
-import { outlineLines } from '../packages/core/src/outlines/flatten.ts';
+import { intersect, regionFromRings } from '../packages/core/src/geometry/clip.ts';
 import { stippleLooks } from './looks.ts';
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';

@@ -1,5 +1,6 @@
-import { describe, expect, test } from 'vitest';
+import { describe, expect, test, vi } from 'vitest';
 import { figuresOf, findingsOf, Move, sewDesign, type Design } from '@rosehip/core';
+import { satin } from '../../core/src/stitches/satin/satin.ts';
 import { designWith, text } from './words.ts';
 
 const sewn = async (says: string, settings: Record<string, string>, change = {}): Promise<Design> =>
@@ -27,6 +28,27 @@ describe('the edge of letters', () => {
     expect(wide(satin) - wide(none)).toBeLessThan(1.6);
     expect(figuresOf(sewDesign(bean)).longest).toBeLessThanOrEqual(7);
   });
+});
+
+test('a word is sewn alike on every line, and what stands as it stood is not sewn anew', async () => {
+  const stitch = vi.spyOn(satin, 'stitch');
+  /** Stitches of each letter, from the word's first one on; its begin and end depend on what comes before and after. */
+  const letters = async (says: string): Promise<string[]> => {
+    const { x, y, objects } = sewDesign(await sewn(says, {}));
+    return objects.map(({ from, to }) =>
+      Array.from({ length: to - from }, (_, k) =>
+        [x[from + k] - x[from], y[from + k] - y[from]].map((v) => Math.round(10 * v)).join(),
+      ).join(' '),
+    );
+  };
+  const two = await letters('heather\nheather');
+  expect(two.slice(8, 13)).toEqual(two.slice(1, 6));
+  const made = stitch.mock.calls.length;
+  // A letter more at the begin moves all others of its line, and those of the other by half of its width.
+  const more = await letters('aheather\nheather');
+  expect(more.slice(3, 7)).toEqual(two.slice(2, 6));
+  expect(stitch.mock.calls.length - made).toBeLessThanOrEqual(4);
+  stitch.mockRestore();
 });
 
 test('letters of several lines are sewn there and back when the nearest comes next', async () => {

@@ -70,6 +70,9 @@ export function setText(outline: TextOutline, font: Font, along: readonly PlainO
     offset += line.length + 1;
     const cells = cellsOf(line, at, font, outline.ligatures ?? true);
     let pen = 0;
+    // Each letter of a word stands whole steps of the grid after the one before: so what follows a change moves by such, and
+    // is sewn as it was. Words stand where they would be without that.
+    let aside = 0;
     const placed = cells.map((cell, i) => {
       const change = changes.get(cell.at);
       const stitched = cell.source?.stitched;
@@ -78,7 +81,9 @@ export function setText(outline: TextOutline, font: Font, along: readonly PlainO
       const width =
         (cell.source ? cell.advance * scale : BOX_WIDTH * height * size) * (stitched ? 1 : stretch);
       pen += (change?.space ?? 0) * height;
-      const x = pen;
+      if (i && cells[i - 1].blank) aside = 0;
+      const x = onMachineGrid(pen + aside);
+      aside = x - pen;
       // The room that a person has set is what they get.
       const apart = asPrinted ? 0 : moreRoom(cell, cells[i + 1], scale * stretch, height);
       pen += width + (i + 1 < cells.length ? Math.max(spaceAfter(cell), apart) : 0);

@@ -10,8 +10,9 @@ import type { ThreadChart } from '../materials/threads.ts';
 import { DEFAULT_SPEED, LIMITS, type MachineSpeed } from '../materials/machine.ts';
 import { outlineLines } from '../outlines/flatten.ts';
 import { resolveDesign } from '../resolve/resolve.ts';
+import { anywhereOutline } from '../outlines/same.ts';
 import { outlineBounds } from '../outlines/transform.ts';
-import { completeSettings } from '../stitches/kind.ts';
+import { completeSettings, type Facing } from '../stitches/kind.ts';
 import { stitchKind } from '../stitches/kinds.ts';
 import { runPoints } from '../stitches/run-points.ts';
 import { Part, ThreadBuilder, type SewnThread } from '../stitches/thread.ts';
@@ -330,6 +331,13 @@ function towardNext(leaf: Leaf<PlainOutline>, next: Leaf<PlainOutline> | undefin
 const PLACES = 48;
 const about = new Memo<readonly Point[]>(1);
 
+/** Places about the edge of an outline; alike for all of one shape, so that what is sewn next to one is known of all. */
+function facingOf(outline: PlainOutline): Facing {
+  if (outline.kind !== 'path') return { places: placesAbout(outline), dx: 0, dy: 0 };
+  const { outline: anywhere, dx, dy } = anywhereOutline(outline);
+  return { places: placesAbout(anywhere), dx, dy };
+}
+
 /** Places about the edge of an outline, in mm. */
 const placesAbout = (outline: PlainOutline): readonly Point[] =>
   about.get(outline, [], () => {
@@ -382,7 +390,7 @@ export function sewResolved(design: ResolvedDesign, options: SewOptions = {}): P
       kind?.from(completeSettings(kind, leaf.recipe, clothUnder(cloth, leaf.thread))) === 'lines';
     const entry = (followsLines && joinPlace(leaf.outline, index.from(i + 1), comingFrom)) || comingFrom;
     const next = leaves[i + 1];
-    const facing = kind?.usesFacing && goesOn(leaf, next) ? placesAbout(next.outline) : undefined;
+    const facing = kind?.usesFacing && goesOn(leaf, next) ? facingOf(next.outline) : undefined;
     return stitchObject(leaf, cloth, { entry, toward: towardNext(leaf, next), facing }).threads;
   };
   leaves.forEach((leaf, i) => {

@@ -1,4 +1,5 @@
 // Places at which one object's stitches can end so that the next one's hide the way on: where both lie.
+import { Memo } from '../design/memo.ts';
 import { intersect, offsetRegion } from '../geometry/clip.ts';
 import { boundsMeet, distance, type Point } from '../geometry/points.ts';
 import { insidePolygon, polygonArea, type Polygon } from '../geometry/region.ts';
@@ -42,14 +43,19 @@ function nearPart(polygon: Polygon, to: Point): Point {
   return near;
 }
 
+const shared = new Memo<Polygon[]>(2);
+
+/** Where two covers overlap or touch. */
+const sharedBy = (a: Cover, b: Cover): Polygon[] =>
+  shared.get(a, [b], () =>
+    intersect(offsetRegion(a.region, TOUCH), b.region).filter((part) => polygonArea(part) > 0.05),
+  );
+
 /** Places where two covers overlap or touch, those nearest to `from` first; mm. */
 export function sharedPlaces(a: Cover | null, b: Cover | null, from: Point): Point[] {
   if (!a || !b) return [];
   if (!boundsMeet(a.bounds, b.bounds, TOUCH)) return [];
-  const shared = intersect(offsetRegion(a.region, TOUCH), b.region).filter(
-    (part) => polygonArea(part) > 0.05,
-  );
-  return shared
+  return sharedBy(a, b)
     .flatMap((part) => [nearPart(part, from), inside(part)])
     .sort((s, t) => distance(s, from) - distance(t, from))
     .slice(0, MOST);

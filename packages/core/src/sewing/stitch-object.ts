@@ -4,7 +4,7 @@ import type { DesignObject, PlainOutline, SettingValue } from '../design/types.t
 import type { Point } from '../geometry/points.ts';
 import { clothUnder, type Cloth } from '../materials/cloths.ts';
 import { outlineRegion } from '../outlines/region.ts';
-import { completeSettings, numberOf, type Remark, type StitchInput } from '../stitches/kind.ts';
+import { completeSettings, numberOf, type Facing, type Remark, type StitchInput } from '../stitches/kind.ts';
 import { stitchKind } from '../stitches/kinds.ts';
 import { withoutLeaps } from '../stitches/leaps.ts';
 import { threadsWithin } from '../stitches/part-of-whole.ts';
@@ -22,7 +22,7 @@ export interface Neighbours {
   entry?: Point;
   toward?: Point;
   /** Places about the edge of what comes next. */
-  facing?: readonly Point[];
+  facing?: Facing;
 }
 
 /** What the object gives its stitch kind; null when the kind is not known, or when it would take too much. */
@@ -77,7 +77,8 @@ export function stitchObject(
   neighbours: Neighbours = {},
 ): Made {
   const { entry, toward, facing } = neighbours;
-  const all = [entry?.x, entry?.y, toward?.x, toward?.y, facing, ...partsOf(object, cloth)];
+  const between = [entry?.x, entry?.y, toward?.x, toward?.y, facing?.places, facing?.dx, facing?.dy];
+  const all = [...between, ...partsOf(object, cloth)];
   return made.get(object.outline, all, () => {
     if (object.partOf) return stitchPart(object, object.partOf, cloth);
     const kind = stitchKind(object.recipe.kind);

@@ -57,6 +57,17 @@ export type OwnValuesOf<T extends readonly Setting[]> = {
   [S in T[number] as S['name']]: S extends { default: unknown } ? ValueOf<S> : ValueOf<S> | undefined;
 };
 
+/** Places about the edge of a shape, wherever it stands, and how far from there it stands; mm. */
+export interface Facing {
+  places: readonly Point[];
+  dx: number;
+  dy: number;
+}
+
+/** The places where they are. */
+export const facingPlaces = ({ places, dx, dy }: Facing): readonly Point[] =>
+  dx || dy ? places.map(({ x, y }) => ({ x: x + dx, y: y + dy })) : places;
+
 export interface StitchInput<V = Values> {
   outline: PlainOutline;
   /** Every setting of the kind, defaults filled in. */
@@ -66,8 +77,8 @@ export interface StitchInput<V = Values> {
   entry?: Point;
   /** Where the thread goes next, when the same thread is sewn just after; mm. */
   toward?: Point;
-  /** Places about the edge of what the thread sews next, of which it may go to any; mm. */
-  facing?: readonly Point[];
+  /** Places about the edge of what the thread sews next, of which it may go to any. */
+  facing?: Facing;
   /** Begin and end as fixed by hand; mm. */
   start?: Point;
   end?: Point;

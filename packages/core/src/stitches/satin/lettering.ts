@@ -8,6 +8,7 @@ import {
   type StitchInput,
   type ValuesOf,
 } from '../kind.ts';
+import { Memo } from '../../design/memo.ts';
 import { run } from '../run.ts';
 import { onMachineGrid, type Point } from '../../geometry/points.ts';
 import { anywhereOutline } from '../../outlines/same.ts';
@@ -96,6 +97,9 @@ const RULES = {
   line: { lineUnder: NARROW, widenTo: 0 },
 };
 
+/** Of a shape its threads between so many neighbours are kept. */
+const MOST_SEWN = 64;
+
 /** Small letters are sewn with stitches so much wider apart. */
 const OPEN = 1.12;
 
@@ -154,6 +158,21 @@ function edgeOf(input: StitchInput<Values>, after: readonly SewnThread[]): SewnT
   });
 }
 
+const sewn = new Memo<SewnThread[]>(MOST_SEWN);
+
+/** The threads of a shape between the same neighbours are the same wherever it stands. */
+function sewnOnce(input: StitchInput<Values>): SewnThread[] {
+  const { outline, settings, cloth, capitals, broad, start, end, entry, toward, facing, guideLines } = input;
+  const sew = (): SewnThread[] => {
+    const inside = satin.stitch(asSatin(input));
+    return [...inside, ...edgeOf(input, inside)];
+  };
+  if (guideLines) return sew();
+  const on = [cloth.id, cloth.threadWidth, JSON.stringify([settings, capitals, broad])];
+  const between = [start, end, entry, toward].flatMap((p) => [p?.x, p?.y]);
+  return sewn.get(outline, [...on, ...between, facing?.places, facing?.dx, facing?.dy], sew);
+}
+
 /** Stitched where all letters of this shape are, and brought to its place: what they have in common is found once. */
 function stitch(input: StitchInput<Values>): SewnThread[] {
   if (input.outline.kind !== 'path') {
@@ -169,10 +188,9 @@ function stitch(input: StitchInput<Values>): SewnThread[] {
     end: moved(end, dx, dy),
     entry: moved(entry, dx, dy),
     toward: moved(toward, dx, dy),
-    facing: facing?.map(({ x, y }) => ({ x: x - dx, y: y - dy })),
+    facing: facing && { ...facing, dx: onMachineGrid(facing.dx - dx), dy: onMachineGrid(facing.dy - dy) },
   };
-  const inside = satin.stitch(asSatin(here));
-  return [...inside, ...edgeOf(here, inside)].map((thread) => ({
+  return sewnOnce(here).map((thread) => ({
     ...thread,
     x: thread.x.map((x) => onMachineGrid(x + dx)),
     y: thread.y.map((y) => onMachineGrid(y + dy)),

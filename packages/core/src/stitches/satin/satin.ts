@@ -2,6 +2,7 @@
 import { Memo } from '../../design/memo.ts';
 import type { PlainOutline, Recipe } from '../../design/types.ts';
 import { bandRegion, regionFromRings } from '../../geometry/clip.ts';
+import type { Point } from '../../geometry/points.ts';
 import { lengthOf, withoutRepeats, type Line } from '../../geometry/polyline.ts';
 import { ringsOf, type Polygon, type Region } from '../../geometry/region.ts';
 import type { Cloth, UnderlayWeight } from '../../materials/cloths.ts';
@@ -12,6 +13,7 @@ import {
   completeSettings,
   compensationSetting,
   densitySetting,
+  facingPlaces,
   type KindOf,
   type Setting,
   type StitchInput,
@@ -320,7 +322,7 @@ function stitch(input: Input): SewnThread[] {
         start: first ? input.start : undefined,
         entry,
         end: last ? input.end : undefined,
-        facing: last ? (input.facing ?? (input.toward && [input.toward])) : undefined,
+        facing: last ? facingOf(input) : undefined,
         // Short as the strokes of letters are, a seam in one is less than a cut.
         midway: !!input.across,
       };
@@ -333,6 +335,11 @@ function stitch(input: Input): SewnThread[] {
     if (made) entry = { x: made.x.at(-1)!, y: made.y.at(-1)! };
   }
   return threads;
+}
+
+/** Where the thread may go on to. */
+function facingOf({ facing, toward }: Input): readonly Point[] | undefined {
+  return facing ? facingPlaces(facing) : toward && [toward];
 }
 
 /** The column of a piece that a place lies nearest to. */
