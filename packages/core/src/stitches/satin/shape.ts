@@ -1,12 +1,12 @@
 // Columns of a closed shape: its sides are found from its axis; where it branches, branches run in under the
 // column that goes straight through.
 import { bandRegion, offsetRegion, subtract } from '../../geometry/clip.ts';
-import { chordalAxis, smoothed, type Axis, type AxisArm } from '../../geometry/chordal-axis.ts';
-import type { Chord } from '../../geometry/mesh.ts';
+import { chordalAxis, smoothed, type Axis } from '../../geometry/chordal-axis.ts';
 import { distance, type Point } from '../../geometry/points.ts';
 import { insidePolygon, polygonArea, ringsOf, type Polygon, type Region } from '../../geometry/region.ts';
 import { Column } from './column.ts';
 import { compactRungs } from './compact.ts';
+import { coursesOf, heading, type Course } from './courses.ts';
 import type { Line } from '../../geometry/polyline.ts';
 import { Ladder, type Rung } from './ladder.ts';
 import { rungsAround, rungsOf, type SleeveEnd } from './sleeve.ts';
@@ -71,109 +71,6 @@ function look(sides: Float64Array, p: Point, nx: number, ny: number): Sight {
     if (along <= 0 && -along < out.left) out.left = -along;
   }
   out.nearest = Math.sqrt(out.nearest);
-  return out;
-}
-
-/** Arms that turn by more than about 100° don't go straight through (the cosine of what is left). */
-const STRAIGHT = -0.17;
-
-/** One end of a column: free, or at a node. */
-type End = number | null;
-
-interface Course {
-  points: Point[];
-  from: End;
-  to: End;
-  closed: boolean;
-  /** Nodes that it passes between its ends. */
-  passes: number[];
-  /** Its first and its last chord. */
-  mouths: [Chord, Chord];
-}
-
-/** Direction from one point of a line to another `away` mm further on, seen from its begin. */
-function heading(points: Point[], away: number): Point {
-  const a = points[0];
-  const b = points.find((p) => distance(a, p) >= away) ?? points[points.length - 1];
-  const d = distance(a, b) || 1;
-  return { x: (b.x - a.x) / d, y: (b.y - a.y) / d };
-}
-
-/**
- * Joins arms that go straight through a node; the others end there. Where none goes through, one runs over to the edge.
- */
-function coursesOf(axis: Axis): Course[] {
-  interface ArmEnd {
-    arm: number;
-    atEnd: boolean;
-  }
-  const key = ({ arm, atEnd }: ArmEnd): number => 2 * arm + (atEnd ? 1 : 0);
-  const partner = new Map<number, ArmEnd>();
-  const over = new Set<number>();
-  const armLength = (arm: number): number => axis.arms[arm].points.length;
-  axis.nodes.forEach((node, id) => {
-    const ends: ArmEnd[] = axis.arms.flatMap((arm, i) => [
-      ...(arm.from === id ? [{ arm: i, atEnd: false }] : []),
-      ...(arm.to === id ? [{ arm: i, atEnd: true }] : []),
-    ]);
-    if (!ends.length) return; // its arms were all too short to be sewn
-    const ways = ends.map(({ arm, atEnd }) => {
-      const { points } = axis.arms[arm];
-      return heading(atEnd ? points.toReversed() : points, Math.max(1, node.radius));
-    });
-    const pairs: { a: number; b: number; straight: number }[] = [];
-    for (let a = 0; a < ends.length; a++)
-      for (let b = a + 1; b < ends.length; b++)
-        pairs.push({ a, b, straight: -(ways[a].x * ways[b].x + ways[a].y * ways[b].y) });
-    // One column goes straight through, the straightest; more of them would pile up.
-    const [best] = pairs.sort((p, q) => q.straight - p.straight);
-    if (!best || best.straight < STRAIGHT) {
-      // Nothing goes on here: the longest arm runs over, the others end under it.
-      const longest = ends.reduce((a, b) => (armLength(b.arm) > armLength(a.arm) ? b : a));
-      over.add(key(longest));
-      return;
-    }
-    partner.set(key(ends[best.a]), ends[best.b]);
-    partner.set(key(ends[best.b]), ends[best.a]);
-  });
-  const done = new Set<number>();
-  const follow = (first: number, reversed: boolean): Course => {
-    const points: Point[] = [];
-    const passes: number[] = [];
-    let [arm, back] = [first, reversed];
-    const begin = back ? axis.arms[arm].to : axis.arms[arm].from;
-    const mouthOf = (a: AxisArm, end: 0 | 1): Chord => a.mouths[end];
-    const firstMouth = mouthOf(axis.arms[arm], back ? 1 : 0);
-    const beginsOver = begin !== null && over.has(key({ arm, atEnd: back }));
-    if (beginsOver) passes.push(begin);
-    const starts = beginsOver ? null : begin;
-    for (let left = axis.arms.length; ; left--) {
-      done.add(arm);
-      const a = axis.arms[arm];
-      points.push(...(back ? a.points.toReversed() : a.points));
-      const node = back ? a.from : a.to;
-      const next = partner.get(key({ arm, atEnd: !back }));
-      if (node === null || !next) {
-        const runsOver = node !== null && over.has(key({ arm, atEnd: !back }));
-        if (runsOver) passes.push(node);
-        const mouths: [Chord, Chord] = [firstMouth, mouthOf(a, back ? 0 : 1)];
-        return { points, from: starts, to: runsOver ? null : node, closed: a.closed, passes, mouths };
-      }
-      passes.push(node);
-      points.push(axis.nodes[node].at);
-      if (left === 0 || done.has(next.arm))
-        return { points, from: null, to: null, closed: true, passes, mouths: [firstMouth, firstMouth] };
-      [arm, back] = [next.arm, next.atEnd];
-    }
-  };
-  const out: Course[] = [];
-  axis.arms.forEach((_, i) => {
-    for (const atEnd of [false, true]) {
-      if (done.has(i) || partner.has(key({ arm: i, atEnd }))) continue;
-      out.push(follow(i, atEnd));
-    }
-  });
-  axis.arms.forEach((_, i) => !done.has(i) && out.push(follow(i, false)));
   return out;
 }
 
