@@ -22,19 +22,22 @@ export class Column {
   private readonly pieces: Piece[] = [];
   readonly length: number;
   readonly ring: boolean;
+  /** How much wider than drawn its stitches are at each edge of a column across a shape, in mm. */
+  readonly wider: number;
 
-  constructor(pieces: readonly { base: Ladder; top: Ladder }[]) {
+  constructor(pieces: readonly { base: Ladder; top: Ladder }[], wider = 0) {
     let start = 0;
     for (const { base, top } of pieces) {
       this.pieces.push({ base, top, start });
       start += base.length;
     }
     this.length = start;
+    this.wider = wider;
     this.ring = pieces.length === 1 && pieces[0].base.ring;
   }
 
   static of(ladder: Ladder, compensation: number): Column {
-    return new Column([{ base: ladder, top: widened(ladder, compensation) }]);
+    return new Column([{ base: ladder, top: widened(ladder, compensation) }], compensation);
   }
 
   /** Where the first and the last stitch lie that are not beneath another column, in mm from the begin. */

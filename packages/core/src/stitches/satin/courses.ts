@@ -1,10 +1,9 @@
 // Which arms of a shape's axis are one column, and which end at others.
 import type { Axis, AxisArm } from '../../geometry/chordal-axis.ts';
 import type { Chord } from '../../geometry/mesh.ts';
-import { distance, type Point } from '../../geometry/points.ts';
-
-/** Arms that turn by more than about 100° don't go straight through (the cosine of what is left). */
-const STRAIGHT = -0.17;
+import type { Point } from '../../geometry/points.ts';
+import { endsAt, straightest, waysFrom, type ArmEnd } from './axis-ends.ts';
+import type { Join } from './led-on.ts';
 
 /** One end of a column: free, or at a node. */
 type End = number | null;
@@ -20,43 +19,21 @@ export interface Course {
   mouths: [Chord, Chord];
 }
 
-/** Direction from one point of a line to another `away` mm further on, seen from its begin. */
-export function heading(points: Point[], away: number): Point {
-  const a = points[0];
-  const b = points.find((p) => distance(a, p) >= away) ?? points[points.length - 1];
-  const d = distance(a, b) || 1;
-  return { x: (b.x - a.x) / d, y: (b.y - a.y) / d };
-}
-
 /**
  * Joins arms that go straight through a node; the others end there. Where none goes through, one runs over to the edge.
  */
-export function coursesOf(axis: Axis): Course[] {
-  interface ArmEnd {
-    arm: number;
-    atEnd: boolean;
-  }
+export function coursesOf(axis: Axis, joins: readonly Join[]): Course[] {
   const key = ({ arm, atEnd }: ArmEnd): number => 2 * arm + (atEnd ? 1 : 0);
   const partner = new Map<number, ArmEnd>();
   const over = new Set<number>();
   const armLength = (arm: number): number => axis.arms[arm].points.length;
-  axis.nodes.forEach((node, id) => {
-    const ends: ArmEnd[] = axis.arms.flatMap((arm, i) => [
-      ...(arm.from === id ? [{ arm: i, atEnd: false }] : []),
-      ...(arm.to === id ? [{ arm: i, atEnd: true }] : []),
-    ]);
-    if (!ends.length) return; // its arms were all too short to be sewn
-    const ways = ends.map(({ arm, atEnd }) => {
-      const { points } = axis.arms[arm];
-      return heading(atEnd ? points.toReversed() : points, Math.max(1, node.radius));
-    });
-    const pairs: { a: number; b: number; straight: number }[] = [];
-    for (let a = 0; a < ends.length; a++)
-      for (let b = a + 1; b < ends.length; b++)
-        pairs.push({ a, b, straight: -(ways[a].x * ways[b].x + ways[a].y * ways[b].y) });
+  axis.nodes.forEach((_, id) => {
+    const ends = endsAt(axis, id);
+    // Its arms were all too short to be sewn, or one ends at the side of another.
+    if (!ends.length || joins.some((join) => join.node === id)) return;
     // One column goes straight through, the straightest; more of them would pile up.
-    const [best] = pairs.sort((p, q) => q.straight - p.straight);
-    if (!best || best.straight < STRAIGHT) {
+    const best = straightest(waysFrom(axis, id, ends));
+    if (!best) {
       // Nothing goes on here: the longest arm runs over, the others end under it.
       const longest = ends.reduce((a, b) => (armLength(b.arm) > armLength(a.arm) ? b : a));
       over.add(key(longest));
@@ -79,6 +56,7 @@ export function coursesOf(axis: Axis): Course[] {
     for (let left = axis.arms.length; ; left--) {
       done.add(arm);
       const a = axis.arms[arm];
+      passes.push(...joins.flatMap((join) => (join.arm === arm ? [join.node] : [])));
       points.push(...(back ? a.points.toReversed() : a.points));
       const node = back ? a.from : a.to;
       const next = partner.get(key({ arm, atEnd: !back }));

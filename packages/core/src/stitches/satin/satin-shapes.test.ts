@@ -144,7 +144,7 @@ describe('across a shape', () => {
 
   test.each([
     ['a bar', BAND, 0],
-    ['a cross', CROSS, 27],
+    ['a cross', CROSS, 31],
     ['a leg on a stem', drawn('M-2 -13H2V-3L9 9V13H7L2 4V13H-2Z'), 16],
     ['a comb', drawn('M-2 -13H2V-11H9V-8H2V-2H9V2H2V9H9V13H-2Z'), 24],
   ])(
@@ -167,6 +167,40 @@ describe('across a shape', () => {
       expect(bare).toEqual([]);
     },
   );
+
+  test('where two arms come to a stem together, as those of a K do, it keeps its edge', () => {
+    const [{ x, part }] = stitch(drawn('M-2 -13H2V-3.5L10 -13H15L5 -0.5L15 13H10L2 3V13H-2Z'), {
+      underlay: 'none',
+    });
+    const out = x.filter((px, i) => i && part[i] === Part.top && Math.min(px, x[i - 1]) < -1);
+    expect(Math.max(...out)).toBeLessThan(3);
+  });
+
+  test('a stroke that ends at its own side, as that of a P does, does not run over it', () => {
+    const p = drawn('M-2 -13H10V3H2V13H-2ZM2 -9V-1H6V-9Z');
+    const [{ x, y, part }] = stitch(p, { underlay: 'none' }, { entry: { x: 0, y: 14 } });
+    const last = x.findLastIndex((px, i) => part[i] === Part.top && px < -1.5 && y[i] > -8);
+    x.forEach(
+      (px, i) => i > last + 1 && part[i] === Part.top && y[i] > -8 && expect(px).toBeGreaterThan(1.75),
+    );
+  });
+
+  test('a stem that stops for a bar goes on as if it had not', () => {
+    for (const bar of [
+      'M-2 -13H2V-2H12V2H2V13H-2Z',
+      'M-2 -13H2V-3H12V1H2V13H-2Z',
+      'M-2 -13H2V2H12V6H2V13H-2Z',
+    ])
+      for (const entry of [undefined, { x: 0, y: -15 }, { x: 0, y: 15 }]) {
+        const [{ x, y, part }] = stitch(drawn(bar), { underlay: 'none' }, { entry });
+        for (const edge of [-2.2, 2.2]) {
+          const places = y.filter((_, i) => part[i] === Part.top && Math.abs(x[i] - edge) < 0.06);
+          places.sort((a, b) => a - b);
+          const gaps = places.slice(1).map((py, i) => py - places[i]);
+          expect(Math.max(...gaps)).toBeLessThan(0.55);
+        }
+      }
+  });
 
   test.each([
     ['from nowhere', undefined],

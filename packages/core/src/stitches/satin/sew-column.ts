@@ -104,22 +104,29 @@ function endsOf({ piece: { base, top }, from, to }: Stretch): [number, number] {
   return [from * scale, to * scale];
 }
 
-/** Which edge of a rung the next stretch begins nearer to, by more than a little. */
-function edgeToward(rung: Rung, next: Stretch | undefined): 'left' | 'right' | null {
-  if (!next) return null;
+export type Side = 'left' | 'right';
+/** Stitches with odd numbers end on the left. */
+const parityOf = (side: Side): number => (side === 'left' ? 1 : 0);
+
+/** Which edge a stretch ends on from where the next one begins nearer, by more than a little: the stitch that leads there would lie on top. */
+function edgeToward(stretch: Stretch, next: Stretch): Side | undefined {
+  const rung = stretch.piece.top.at(endsOf(stretch)[1]);
   const { left, right } = next.piece.top.at(endsOf(next)[0]);
   const gap = (p: Point): number => Math.min(distance(p, left), distance(p, right));
   const [l, r] = [gap(rung.left), gap(rung.right)];
-  return Math.abs(l - r) < NOTICED ? null : l < r ? 'left' : 'right';
+  return Math.abs(l - r) < NOTICED ? undefined : l < r ? 'left' : 'right';
 }
 
-/**
- * Stitches to and fro over one stretch; `index` counts them through the whole column, and is given back. It ends on the
- * edge from where the next stretch is near: the stitch that leads there would lie on top.
- */
+/** On which edges stitches begin and end; left out: on the one that is nearer, and as they come. */
+interface Edges {
+  begin?: Side;
+  end?: Side;
+}
+
+/** Stitches to and fro over one stretch; `index` counts them through the whole column, and is given back. */
 function sewStretch(
   stretch: Stretch,
-  next: Stretch | undefined,
+  edges: Edges,
   columnStitches: ColumnStitches,
   builder: ThreadBuilder,
   index: number,
@@ -134,11 +141,10 @@ function sewStretch(
   // It begins at the edge that is nearer: no stitch lies across a corner.
   if (last) {
     const { left, right } = top.at(a);
-    const nearer = distance(last, left) < distance(last, right) ? 1 : 0;
-    if (index % 2 !== nearer) index++;
+    const begin = edges.begin ?? (distance(last, left) < distance(last, right) ? 'left' : 'right');
+    if (index % 2 !== parityOf(begin)) index++;
   }
-  const ending = edgeToward(top.at(b), next);
-  if (ending && (index + steps) % 2 !== (ending === 'left' ? 1 : 0)) steps++;
+  if (edges.end && (index + steps) % 2 !== parityOf(edges.end)) steps++;
   for (let k = 0; k <= steps; k++) {
     const place = a + ((b - a) * k) / steps;
     const rung = top.at(place);
@@ -176,11 +182,14 @@ export function sewAcross(
   to: number,
   columnStitches: ColumnStitches,
   builder: ThreadBuilder,
+  { begin, end }: Edges = {},
 ): void {
   let index = 0;
   const stretches = column.stretches(from, to);
   stretches.forEach((stretch, i) => {
-    index = sewStretch(stretch, stretches[i + 1], columnStitches, builder, index);
+    const next = stretches[i + 1];
+    const edges = { begin: i ? undefined : begin, end: next ? edgeToward(stretch, next) : end };
+    index = sewStretch(stretch, edges, columnStitches, builder, index);
   });
 }
 

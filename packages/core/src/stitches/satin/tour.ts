@@ -2,7 +2,15 @@
 // come to, by a run out along its middle and back over that with stitches. So every run lies under stitches to come.
 import { distance, lerp, nearestShare, segmentsCross, type Point } from '../../geometry/points.ts';
 import { Part, type ThreadBuilder } from '../thread.ts';
-import { AT_JOIN, overlapOf, sewAcross, sewTo, sewUnderlay, type ColumnStitches } from './sew-column.ts';
+import {
+  AT_JOIN,
+  overlapOf,
+  sewAcross,
+  sewTo,
+  sewUnderlay,
+  type ColumnStitches,
+  type Side,
+} from './sew-column.ts';
 import type { Column } from './column.ts';
 import type { Branch } from './shape.ts';
 import { beginOf, bestWay, endOf, farFrom, onRing, SAME, type Leg, type Ways } from './best-way.ts';
@@ -22,7 +30,7 @@ interface Child {
 const NEAR = 0.5;
 /** … nor, where stitches begin there, one as near as this. */
 const FAR = 1;
-/** Stitches stop so far before what hangs on their column there, in mm. */
+/** Stitches stop so far before those of what hangs on their column there, in mm. */
 const CLEAR = 0.1;
 /** A way into a column leads to a place so far inside of its end, in mm. */
 const INSIDE = 0.8;
@@ -114,20 +122,27 @@ class Tour {
     const { column } = this.branches[i];
     const towards = Math.sign(to - from) || 1;
     const within = (place: number): number => {
-      const [first, last] = this.bareOf(i);
+      const [first, last] = this.bareOf(i, towards);
       return Math.min(last, Math.max(first, place));
     };
     let at = within(from);
     this.goTo(column.at(at), at === from ? FAR : NEAR);
     sewUnderlay(column, at, to, this.columnStitches, this.builder);
+    let begin: Side | undefined;
     for (const { stop, hanging } of this.stopsOn(i, from, to)) {
       const before = within(stop);
+      const order = this.lowerFirst(hanging);
       if ((before - at) * towards > 0) {
-        sewAcross(column, at, before, this.columnStitches, this.builder);
-        at = within(before + (towards * this.columnStitches.spacing) / 2);
+        // Ended on the far side they go on as if they had not stopped, from where the thread comes back.
+        const near = this.sideOf(i, order[order.length - 1]);
+        const end = near === 'left' ? 'right' : 'left';
+        sewAcross(column, at, before, this.columnStitches, this.builder, { begin, end });
+        begin = near;
+        // Nearer than usual, since the stitch between the two is missing.
+        at = within(before + (towards * this.columnStitches.spacing) / 3);
       }
       let place = at;
-      for (const child of this.lowerFirst(hanging)) {
+      for (const child of order) {
         if (!this.leadsInto(child)) runMiddle(column, place, child.at, this.builder);
         place = child.back;
         this.pass(child);
@@ -146,7 +161,16 @@ class Tour {
       }
     }
     const last = within(to) + over;
-    if ((last - at) * towards > 1e-6) sewAcross(column, at, last, this.columnStitches, this.builder);
+    if ((last - at) * towards > 1e-6)
+      sewAcross(column, at, last, this.columnStitches, this.builder, { begin });
+  }
+
+  /** Which edge of a column another one hangs on. */
+  private sideOf(i: number, { branch, at, entry }: Child): Side {
+    const { left, right } = this.branches[i].column.rungAt(at);
+    const other = this.branches[branch].column;
+    const p = other.at(Math.abs(other.length / 2 - entry) < SAME ? entry : other.length / 2);
+    return distance(p, left) < distance(p, right) ? 'left' : 'right';
   }
 
   /** Does the straight way from the needle into what hangs on a column lead through its mouth? */
@@ -178,7 +202,10 @@ class Tour {
       if (last && places[0] <= last.end) {
         last.hanging.push(child);
         last.end = Math.max(last.end, places[1]);
-      } else out.push({ stop: (places[0] - CLEAR) * towards, end: places[1], hanging: [child] });
+      } else {
+        const clear = CLEAR + this.branches[child.branch].column.wider;
+        out.push({ stop: (places[0] - clear) * towards, end: places[1], hanging: [child] });
+      }
     }
     return out;
   }
@@ -204,16 +231,22 @@ class Tour {
       sewTo(this.builder, p, this.columnStitches, Part.underlay, 0);
   }
 
-  /** What of a column is to be sewn: it runs in under columns to come, but where one that it ends at is there already it would lie on top. */
-  private bareOf(i: number): [first: number, last: number] {
+  /**
+   * What of a column is to be sewn: it runs in under columns to come, but where one that it ends at is there already it would lie on
+   * top. That may be the column itself, as far as it has been sewn on the way there.
+   */
+  private bareOf(i: number, towards: number): [first: number, last: number] {
     const { column, meets } = this.branches[i];
     if (column.ring) return [-Infinity, Infinity];
+    const passes = (j: number, node: number) =>
+      this.branches[j].meets.filter((m) => m.node === node && !m.ends);
     const isThere = (place: number): boolean =>
       meets.some(
         (m) =>
           m.ends &&
           m.place === place &&
-          [...this.sewn].some((j) => this.branches[j].meets.some((o) => o.node === m.node && !o.ends)),
+          ([...this.sewn].some((j) => passes(j, m.node).length) ||
+            passes(i, m.node).some((own) => (place - own.place) * towards > 0)),
       );
     const [first, last] = column.mouths;
     return [isThere(0) ? first : 0, isThere(column.length) ? last : column.length];
