@@ -1,5 +1,5 @@
 import { describe, expect, test, vi } from 'vitest';
-import { figuresOf, findingsOf, Move, sewDesign, type Design } from '@rosehip/core';
+import { figuresOf, findingsOf, Move, Part, sewDesign, type Design } from '@rosehip/core';
 import { satin } from '../../core/src/stitches/satin/satin.ts';
 import { designWith, text } from './words.ts';
 
@@ -49,6 +49,19 @@ test('a word is sewn alike on every line, and what stands as it stood is not sew
   expect(more.slice(3, 7)).toEqual(two.slice(2, 6));
   expect(stitch.mock.calls.length - made).toBeLessThanOrEqual(4);
   stitch.mockRestore();
+});
+
+test('the tip of a V, broader than the stroke that runs over to it, is sewn across its whole edge', async () => {
+  const { x, y, part } = sewDesign(await sewn('V', {}, { font: 'alegreya-500', height: 18 }));
+  const foot = Math.max(...y);
+  const slopes: number[] = [];
+  for (let i = 1; i < x.length; i++) {
+    const [dx, dy] = [x[i] - x[i - 1], y[i] - y[i - 1]];
+    if (part[i] === Part.top && Math.min(y[i], y[i - 1]) > foot - 1 && Math.hypot(dx, dy) > 0.8)
+      slopes.push(Math.abs(dy / dx));
+  }
+  expect(slopes.length).toBeGreaterThan(2);
+  expect(Math.max(...slopes)).toBeLessThan(0.5);
 });
 
 test('letters of several lines are sewn there and back when the nearest comes next', async () => {

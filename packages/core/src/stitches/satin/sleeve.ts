@@ -23,7 +23,7 @@ const CORNER = 0.6;
 /** … and at a tip by more than this. */
 const TIP = 0.9;
 /** Corners of an end are looked for so far from its middle, in half widths. */
-const FAR_CORNER = 1.9;
+const FAR_CORNER = 2.6;
 /** An end is flat when it bulges by less than this share of its width, and leans by less than so many radians. */
 const FLAT = 0.16;
 const MOST_LEAN = 1;

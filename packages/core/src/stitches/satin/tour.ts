@@ -64,6 +64,13 @@ function childrenOf(branches: readonly Branch[], way: readonly number[]): Child[
   return children;
 }
 
+/** Which edge of a column at a place another place is nearer to, by more than a little. */
+function sideToward(column: Column, place: number, to: Point): Side | undefined {
+  const { left, right } = column.rungAt(place);
+  const [l, r] = [distance(left, to), distance(right, to)];
+  return Math.abs(l - r) < NEAR ? undefined : l < r ? 'left' : 'right';
+}
+
 class Tour {
   private readonly branches: readonly Branch[];
   private readonly way: readonly Leg[];
@@ -118,7 +125,7 @@ class Tour {
    * Covers a column from one place to another without a way beneath: where something hangs on it the stitches stop, and go on when
    * that is sewn.
    */
-  private forward(i: number, from: number, to: number, over: number): void {
+  private forward(i: number, from: number, to: number, over: number, next?: Point): void {
     const { column } = this.branches[i];
     const towards = Math.sign(to - from) || 1;
     const within = (place: number): number => {
@@ -126,7 +133,10 @@ class Tour {
       return Math.min(last, Math.max(first, place));
     };
     let at = within(from);
-    this.goTo(column.at(at), at === from ? FAR : NEAR);
+    // Where the needle is at an edge already its stitches begin there.
+    const { left, right } = column.rungAt(at);
+    const beside = Math.min(this.builder.reach(left.x, left.y), this.builder.reach(right.x, right.y));
+    if (beside > FAR) this.goTo(lerp(left, right, 0.5), at === from ? FAR : NEAR);
     sewUnderlay(column, at, to, this.columnStitches, this.builder);
     let begin: Side | undefined;
     for (const { stop, hanging } of this.stopsOn(i, from, to)) {
@@ -162,7 +172,10 @@ class Tour {
     }
     const last = within(to) + over;
     if ((last - at) * towards > 1e-6)
-      sewAcross(column, at, last, this.columnStitches, this.builder, { begin });
+      sewAcross(column, at, last, this.columnStitches, this.builder, {
+        begin,
+        end: next && sideToward(column, last, next),
+      });
   }
 
   /** Which edge of a column another one hangs on. */
@@ -278,26 +291,27 @@ class Tour {
 
   /** Sews the thread's way, and all that hangs on it. */
   sewWay(): void {
-    for (const leg of this.way) this.pass(leg);
+    this.way.forEach((leg, k) => this.pass(leg, this.way[k + 1]));
   }
 
-  /** Sews a column and all that hangs on it, from one place of it to another. */
-  private pass({ branch: i, entry, exit }: Leg): void {
+  /** Sews a column and all that hangs on it, from one place of it to another; it ends on the edge from where the next one is near. */
+  private pass({ branch: i, entry, exit }: Leg, then?: Leg): void {
     const { column } = this.branches[i];
+    const next = then && this.branches[then.branch].column.at(then.entry);
     if (column.ring) {
       const seam = onRing(exit, entry - column.length / 2, column.length);
       if (Math.abs(entry - seam) > SAME) runMiddle(column, entry, seam, this.builder);
-      this.forward(i, seam, seam + column.length, overlapOf(column));
+      this.forward(i, seam, seam + column.length, overlapOf(column), next);
     } else {
       // Half by half where it is left midway.
       const begin = beginOf(column, entry, exit);
       const midway = endOf(column, exit) === null;
       if (Math.abs(entry - begin) > SAME) runMiddle(column, entry, begin, this.builder);
-      this.forward(i, begin, exit, midway ? AT_JOIN * Math.sign(exit - begin) : 0);
+      this.forward(i, begin, exit, midway ? AT_JOIN * Math.sign(exit - begin) : 0, midway ? undefined : next);
       if (midway) {
         const other = column.length - begin;
         runMiddle(column, exit, other, this.builder);
-        this.forward(i, other, exit, 0);
+        this.forward(i, other, exit, 0, next);
       }
     }
     this.sewn.add(i);
