@@ -1,5 +1,14 @@
 import { describe, expect, test, vi } from 'vitest';
-import { figuresOf, findingsOf, Move, Part, sewDesign, type Design } from '@rosehip/core';
+import {
+  applyCommand,
+  figuresOf,
+  findingsOf,
+  lettersJob,
+  Move,
+  Part,
+  sewDesign,
+  type Design,
+} from '@rosehip/core';
 import { satin } from '../../core/src/stitches/satin/satin.ts';
 import { designWith, text } from './words.ts';
 
@@ -118,6 +127,19 @@ describe('letters with wide strokes', () => {
     expect(await level('NODE', 'lexend-700', 32)).toBeGreaterThan(0.75);
     expect(await level('NODE ces', 'lexend-700', 32)).toBeGreaterThan(0.75);
     expect(await level('ces', 'lexend-700', 32)).toBeLessThan(0.5);
+  });
+
+  test('words made to plain shapes are sewn of the kind that they were', async () => {
+    for (const [says, height] of [
+      ['Necks', 29],
+      ['NODE ces', 32],
+    ] as const) {
+      const words = await sewn(says, { underlay: 'none' }, { font: 'lexend-700', height });
+      const job = lettersJob(words, [words.objects[0].id]);
+      const plain = applyCommand(words, job.command).design;
+      // Letters go on from each other as they did; only shapes that are fitted anew differ by a stitch here and there.
+      expect(Math.abs(count(plain) - count(words)) / count(words)).toBeLessThan(0.02);
+    }
   });
 
   test.each(['C', 'e', 'Q'])('“%s” with thin strokes beside wide ones is satin', async (says) => {

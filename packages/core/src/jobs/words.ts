@@ -6,9 +6,10 @@ import {
   type DesignObject,
   type Group,
   type PathOutline,
+  type Recipe,
   type TextOutline,
 } from '../design/types.ts';
-import { findItem } from '../design/tree.ts';
+import { findItem, findPlace } from '../design/tree.ts';
 import { intersect } from '../geometry/clip.ts';
 import { regionArea, regionBounds } from '../geometry/region.ts';
 import { outlineRegion } from '../outlines/region.ts';
@@ -16,6 +17,8 @@ import { applyMatrix, IDENTITY, inverse, multiply, rotation, translation } from 
 import type { SetLetter, SetText } from '../lettering/set-letters.ts';
 import { LINE_SPACE } from '../lettering/set-text.ts';
 import { resolveDesign, textOf } from '../resolve/resolve.ts';
+import { broadLinesOf } from '../sewing/letters.ts';
+import { aloneAmong, lettering } from '../stitches/satin/lettering.ts';
 import { inOrder, JobBuilder, JobError, objectsIn, type Job } from './job.ts';
 
 function textsIn(design: Design, ids: readonly string[], what: string): TextObject[] {
@@ -157,6 +160,15 @@ export function lettersJob(design: Design, ids: readonly string[]): Job {
     if (!set || !words.length)
       throw new JobError('None of these letters can be made to shapes: their font lacks them.');
     const { outline: _, stopAfter, ...rest } = text;
+    const place = findPlace(resolveDesign(design).objects, text.id);
+    const broadOn = place && place.item.kind === 'object' ? broadLinesOf(place.item) : null;
+    // A letter by itself no longer knows its words: what they decided for all of them is said in its recipe.
+    const alone = (letter: SetLetter): Recipe => {
+      const recipe = letter.recipe ?? text.recipe;
+      return recipe.kind === lettering.id
+        ? { ...recipe, settings: aloneAmong(recipe.settings, broadOn?.(letter.line)) }
+        : recipe;
+    };
     const groups = words.map((word): Group => {
       const objects = word
         .filter((letter) => !letter.missing)
@@ -171,7 +183,7 @@ export function lettersJob(design: Design, ids: readonly string[]): Job {
             name: letter.says,
             outline,
             ...(letter.thread && { thread: letter.thread }),
-            ...(letter.recipe && { recipe: letter.recipe }),
+            recipe: alone(letter),
           };
         });
       return {

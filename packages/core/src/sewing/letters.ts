@@ -155,6 +155,25 @@ function inOrder(pieces: Piece[], order: NonNullable<TextOutline['order']>): Pie
 const onLines = (recipe: Recipe): Recipe =>
   recipe.kind === 'lettering' ? { kind: 'redwork', settings: {} } : recipe;
 
+/** Whether words on a line of a text are broad. Words that fill a shape are of many sizes: each of them is a line, and sewn in its own way. */
+function broadLines(object: PlainObject, pieces: readonly Piece[]): (line: number) => boolean | undefined {
+  const wordsOn = (line: number): number => (object.capitals === undefined ? line : 0);
+  const broad = new Map<number, boolean>();
+  for (const { letters } of pieces) {
+    const words = wordsOn(letters[0].line);
+    if (!broad.has(words))
+      broad.set(words, areBroad(pieces.filter((p) => wordsOn(p.letters[0].line) === words)));
+  }
+  return (line) => broad.get(wordsOn(line));
+}
+
+/** The same of a resolved text, for who makes plain shapes of its letters; null of other leaves, and of letters of lines. */
+export function broadLinesOf(leaf: Leaf<PlainOutline>): ((line: number) => boolean | undefined) | null {
+  if (leaf.kind !== 'object' || !leaf.letters || leaf.outline.kind !== 'path') return null;
+  if (!leaf.outline.paths.every((path) => path.closed)) return null;
+  return broadLines(leaf, piecesOf(leaf.outline, leaf.letters, true));
+}
+
 const made = new Memo<Leaf<PlainOutline>[]>(2);
 
 function lettersOf(object: PlainObject, letters: TextLetter[]): Leaf<PlainOutline>[] {
@@ -163,13 +182,7 @@ function lettersOf(object: PlainObject, letters: TextLetter[]): Leaf<PlainOutlin
   const pieces = inOrder(piecesOf(outline as PathOutline, letters, closed), lettersOrder ?? 'read');
   if (letters.some(({ stitched }) => stitched))
     return stitchedLetters(object, pieces, (i) => letterId(object.id, i));
-  // Words that fill a shape are of many sizes: each of them is a line, and sewn in its own way.
-  const wordsOf = (piece: Piece): number => (object.capitals === undefined ? piece.letters[0].line : 0);
-  const broad = new Map<number, boolean>();
-  for (const piece of closed ? pieces : []) {
-    const words = wordsOf(piece);
-    if (!broad.has(words)) broad.set(words, areBroad(pieces.filter((p) => wordsOf(p) === words)));
-  }
+  const broad = closed ? broadLines(object, pieces) : null;
   return pieces.map((piece, i): PlainObject => {
     const [{ thread, recipe }] = piece.letters;
     const name = piece.letters.map(({ says }) => says).join('');
@@ -178,7 +191,7 @@ function lettersOf(object: PlainObject, letters: TextLetter[]): Leaf<PlainOutlin
       id: letterId(object.id, i),
       name,
       outline: piece.outline,
-      ...(closed && { broad: broad.get(wordsOf(piece)) }),
+      ...(broad && { broad: broad(piece.letters[0].line) }),
       ...(thread && { thread }),
       recipe: closed ? (recipe ?? shared.recipe) : onLines(recipe ?? shared.recipe),
       ...(i === 0 && start && { start }),

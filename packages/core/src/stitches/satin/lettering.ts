@@ -9,6 +9,7 @@ import {
   type ValuesOf,
 } from '../kind.ts';
 import { Memo } from '../../design/memo.ts';
+import type { Recipe } from '../../design/types.ts';
 import { run } from '../run.ts';
 import { onMachineGrid, type Point } from '../../geometry/points.ts';
 import { anywhereOutline } from '../../outlines/same.ts';
@@ -44,6 +45,7 @@ const SETTINGS = [
     choices: [
       { value: 'fill', label: 'filled' },
       { value: 'split', label: 'as split satin' },
+      { value: 'early', label: 'filled from 3.5 mm on' },
     ],
     default: 'fill',
     help: 'What becomes of words whose strokes are mostly wider than 7 mm; all of their letters are sewn alike.',
@@ -87,9 +89,15 @@ type Values = ValuesOf<typeof SETTINGS>;
  */
 function filledFrom({ settings, broad }: StitchInput<Values>): number {
   if (settings.wide === 'split') return Infinity;
-  if (broad === undefined) return WIDE;
-  return broad ? WIDE / 2 : FILLED_FROM;
+  if (settings.wide === 'early' || broad) return WIDE / 2;
+  return broad === undefined ? WIDE : FILLED_FROM;
 }
+
+/** The settings with which a letter by itself is sewn as it was among its words. */
+export const aloneAmong = (settings: Recipe['settings'], broad: boolean | undefined): Recipe['settings'] =>
+  broad === undefined || (settings.wide ?? 'fill') !== 'fill'
+    ? settings
+    : { ...settings, wide: broad ? 'early' : 'split' };
 
 const RULES = {
   widen: { lineUnder: 0, widenTo: NARROW },
