@@ -108,13 +108,18 @@ export type Side = 'left' | 'right';
 /** Stitches with odd numbers end on the left. */
 const parityOf = (side: Side): number => (side === 'left' ? 1 : 0);
 
-/** Which edge a stretch ends on from where the next one begins nearer, by more than a little: the stitch that leads there would lie on top. */
-function edgeToward(stretch: Stretch, next: Stretch): Side | undefined {
-  const rung = stretch.piece.top.at(endsOf(stretch)[1]);
-  const { left, right } = next.piece.top.at(endsOf(next)[0]);
-  const gap = (p: Point): number => Math.min(distance(p, left), distance(p, right));
-  const [l, r] = [gap(rung.left), gap(rung.right)];
+/** Which edge of a rung is nearer to something, by more than a little. */
+export function nearerEdge({ left, right }: Rung, gapTo: (p: Point) => number): Side | undefined {
+  const [l, r] = [gapTo(left), gapTo(right)];
   return Math.abs(l - r) < NOTICED ? undefined : l < r ? 'left' : 'right';
+}
+
+/** Which edge a stretch ends on from where the next one begins nearer: the stitch that leads there would lie on top. */
+function edgeToward(stretch: Stretch, next: Stretch): Side | undefined {
+  const { left, right } = next.piece.top.at(endsOf(next)[0]);
+  return nearerEdge(stretch.piece.top.at(endsOf(stretch)[1]), (p) =>
+    Math.min(distance(p, left), distance(p, right)),
+  );
 }
 
 /** On which edges stitches begin and end; left out: on the one that is nearer, and as they come. */

@@ -4,6 +4,7 @@ import { distance, lerp, nearestShare, segmentsCross, type Point } from '../../g
 import { Part, type ThreadBuilder } from '../thread.ts';
 import {
   AT_JOIN,
+  nearerEdge,
   overlapOf,
   sewAcross,
   sewTo,
@@ -62,13 +63,6 @@ function childrenOf(branches: readonly Branch[], way: readonly number[]): Child[
       });
   }
   return children;
-}
-
-/** Which edge of a column at a place another place is nearer to, by more than a little. */
-function sideToward(column: Column, place: number, to: Point): Side | undefined {
-  const { left, right } = column.rungAt(place);
-  const [l, r] = [distance(left, to), distance(right, to)];
-  return Math.abs(l - r) < NEAR ? undefined : l < r ? 'left' : 'right';
 }
 
 class Tour {
@@ -174,15 +168,15 @@ class Tour {
     if ((last - at) * towards > 1e-6)
       sewAcross(column, at, last, this.columnStitches, this.builder, {
         begin,
-        end: next && sideToward(column, last, next),
+        end: next && nearerEdge(column.rungAt(last), (p) => distance(p, next)),
       });
   }
 
   /** Which edge of a column another one hangs on. */
-  private sideOf(i: number, { branch, at, entry }: Child): Side {
+  private sideOf(i: number, { branch, at }: Child): Side {
     const { left, right } = this.branches[i].column.rungAt(at);
     const other = this.branches[branch].column;
-    const p = other.at(Math.abs(other.length / 2 - entry) < SAME ? entry : other.length / 2);
+    const p = other.at(other.length / 2);
     return distance(p, left) < distance(p, right) ? 'left' : 'right';
   }
 
