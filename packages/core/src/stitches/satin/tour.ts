@@ -33,6 +33,8 @@ const NEAR = 0.5;
 const FAR = 1;
 /** Stitches stop so far before those of what hangs on their column there, in mm. */
 const CLEAR = 0.1;
+/** Strokes thinner than this stop and go on as it comes, in mm. */
+const THIN = 1.5;
 /** A way into a column leads to a place so far inside of its end, in mm. */
 const INSIDE = 0.8;
 /** … and no nearer than this to the ends of its mouth, in mm. */
@@ -137,13 +139,14 @@ class Tour {
       const before = within(stop);
       const order = this.lowerFirst(hanging);
       if ((before - at) * towards > 0) {
-        // Ended on the far side they go on as if they had not stopped, from where the thread comes back.
-        const near = this.sideOf(i, order[order.length - 1]);
-        const end = near === 'left' ? 'right' : 'left';
+        // They end where the thread goes on to, and begin again on the other side, as if they had not stopped: what leads back
+        // there lies beneath them. On thin strokes that would be more than what is seen of it.
+        const { left, right } = column.rungAt(before);
+        const end = distance(left, right) > THIN ? this.sideOf(i, order[0]) : undefined;
         sewAcross(column, at, before, this.columnStitches, this.builder, { begin, end });
-        begin = near;
+        begin = end && (end === 'left' ? 'right' : 'left');
         // Nearer than usual, since the stitch between the two is missing.
-        at = within(before + (towards * this.columnStitches.spacing) / 3);
+        at = within(before + (towards * this.columnStitches.spacing) / 4);
       }
       let place = at;
       for (const child of order) {
