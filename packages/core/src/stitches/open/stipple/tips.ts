@@ -3,6 +3,7 @@
 import {
   distance,
   lerp,
+  nearestShare,
   onMachineGrid,
   segmentsCross,
   turnBetween,
@@ -190,8 +191,5 @@ function standsClear(
 }
 
 /** How far a place lies from a stitch, in mm. */
-function distanceTo(p: Point, a: Point, b: Point): number {
-  const [dx, dy] = [b.x - a.x, b.y - a.y];
-  const t = Math.max(0, Math.min(1, ((p.x - a.x) * dx + (p.y - a.y) * dy) / (dx * dx + dy * dy || 1)));
-  return Math.hypot(a.x + t * dx - p.x, a.y + t * dy - p.y);
-}
+const distanceTo = (p: Point, a: Point, b: Point): number =>
+  distance(p, lerp(a, b, nearestShare(a.x, a.y, b.x, b.y, p.x, p.y)));
