@@ -88,6 +88,13 @@ describe('setting type', () => {
     expect(intersect(offsetRegion(first, 0.3), second)).toEqual([]);
   });
 
+  test('letters that stand where they stood are the very same paths, however long the text', async () => {
+    const says = 'moor '.repeat(200);
+    const [one, two] = [await set(says, { align: 'left' }), await set(`${says}x`, { align: 'left' })];
+    expect(two.outline.paths.length).toBeGreaterThan(800);
+    one.outline.paths.forEach((path, i) => expect(two.outline.paths[i]).toBe(path));
+  });
+
   test('ligatures are one letter, unless they are not wanted', async () => {
     const change = { font: 'vollkorn-500' };
     const [one, two] = [await set('fi', change), await set('fi', { ...change, ligatures: false })];

@@ -2,7 +2,7 @@
 
 export class Recent<T> {
   private readonly byKey = new Map<string, T>();
-  private readonly most: number;
+  private most: number;
 
   constructor(most: number) {
     this.most = most;
@@ -18,7 +18,16 @@ export class Recent<T> {
     }
     const made = make();
     this.byKey.set(key, made);
-    if (this.byKey.size > this.most) this.byKey.delete(this.byKey.keys().next().value!);
+    this.keep(this.most);
     return made;
+  }
+
+  /** Keeps so many from now on. */
+  keep(most: number): void {
+    this.most = most;
+    for (const key of this.byKey.keys()) {
+      if (this.byKey.size <= most) return;
+      this.byKey.delete(key);
+    }
   }
 }

@@ -31,9 +31,12 @@ function unsized([a, b, c, d, e, f]: Matrix): Matrix {
   return a * d - b * c < 0 ? [x, y, y, -x, e, f] : [x, y, -y, x, e, f];
 }
 
-/** So many glyphs in their places are kept, those that were set last. */
-const MOST_PLACED = 8000;
-const placedGlyphs = new Recent<Path[]>(MOST_PLACED);
+/**
+ * So many glyphs in their places are kept, those that were set last: what was made of them stays with them. A longer text keeps
+ * its own, and as many more.
+ */
+const PLACED = 600;
+const placedGlyphs = new Recent<Path[]>(PLACED);
 const numbers = new WeakMap<GlyphSource, number>();
 let sources = 0;
 
@@ -110,6 +113,7 @@ export function setText(outline: TextOutline, font: Font, along: readonly PlainO
   const [line] = along.flatMap((o) => outlineLines(o)).sort((a, b) => lengthOf(b) - lengthOf(a));
   const grounds = groundsOf({ baseline: outline.baseline, line, reach, height });
 
+  placedGlyphs.keep(Math.max(PLACED, 2 * text.length));
   const paths: Path[] = [];
   const letters: SetLetter[] = [];
   const setLines: SetLine[] = [];

@@ -6,7 +6,7 @@ import { onMachineGrid } from '../geometry/points.ts';
 /** Coordinates that differ by less than this are the same, in 1/mm. */
 const FINE = 1e4;
 /** So many outlines are kept, those that were asked for last. */
-const MOST = 6000;
+const MOST = 600;
 
 const round = (v: number): number => Math.round(v * FINE);
 
