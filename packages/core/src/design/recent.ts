@@ -18,16 +18,12 @@ export class Recent<T> {
     }
     const made = make();
     this.byKey.set(key, made);
-    this.keep(this.most);
+    if (this.byKey.size > this.most) this.byKey.delete(this.byKey.keys().next().value!);
     return made;
   }
 
-  /** Keeps so many from now on. */
-  keep(most: number): void {
-    this.most = most;
-    for (const key of this.byKey.keys()) {
-      if (this.byKey.size <= most) return;
-      this.byKey.delete(key);
-    }
+  /** Keeps so many from now on, if it kept fewer. */
+  keepAtLeast(most: number): void {
+    this.most = Math.max(this.most, most);
   }
 }

@@ -160,8 +160,8 @@ export function lettersJob(design: Design, ids: readonly string[]): Job {
     if (!set || !words.length)
       throw new JobError('None of these letters can be made to shapes: their font lacks them.');
     const { outline: _, stopAfter, ...rest } = text;
-    const place = findPlace(resolveDesign(design).objects, text.id);
-    const broadOn = place && place.item.kind === 'object' ? broadLinesOf(place.item) : null;
+    const item = findPlace(resolveDesign(design).objects, text.id)?.item;
+    const broadOn = item?.kind === 'object' ? broadLinesOf(item) : null;
     // A letter by itself no longer knows its words: what they decided for all of them is said in its recipe.
     const alone = (letter: SetLetter): Recipe => {
       const recipe = letter.recipe ?? text.recipe;

@@ -32,8 +32,8 @@ function unsized([a, b, c, d, e, f]: Matrix): Matrix {
 }
 
 /**
- * So many glyphs in their places are kept, those that were set last: what was made of them stays with them. A longer text keeps
- * its own, and as many more.
+ * So many glyphs in their places are kept, those that were set last: what was made of them stays with them. For a longer
+ * text there is room for its own, and as many more.
  */
 const PLACED = 600;
 const placedGlyphs = new Recent<Path[]>(PLACED);
@@ -113,7 +113,7 @@ export function setText(outline: TextOutline, font: Font, along: readonly PlainO
   const [line] = along.flatMap((o) => outlineLines(o)).sort((a, b) => lengthOf(b) - lengthOf(a));
   const grounds = groundsOf({ baseline: outline.baseline, line, reach, height });
 
-  placedGlyphs.keep(Math.max(PLACED, 2 * text.length));
+  placedGlyphs.keepAtLeast(2 * text.length);
   const paths: Path[] = [];
   const letters: SetLetter[] = [];
   const setLines: SetLine[] = [];

@@ -331,9 +331,9 @@ function towardNext(leaf: Leaf<PlainOutline>, next: Leaf<PlainOutline> | undefin
 const PLACES = 48;
 const about = new Memo<readonly Point[]>(1);
 
-/** Places about the edge of an outline; alike for all of one shape, so that what is sewn next to one is known of all. */
-function facingOf(outline: PlainOutline): Facing {
-  if (outline.kind !== 'path') return { places: placesAbout(outline), dx: 0, dy: 0 };
+/** Places about the edge of what comes next; alike for all letters of one shape, so that what is sewn before one is known of all. */
+function facingOf({ outline, broad }: ObjectLeaf): Facing {
+  if (outline.kind !== 'path' || broad === undefined) return { places: placesAbout(outline), dx: 0, dy: 0 };
   const { outline: anywhere, dx, dy } = anywhereOutline(outline);
   return { places: placesAbout(anywhere), dx, dy };
 }
@@ -390,7 +390,7 @@ export function sewResolved(design: ResolvedDesign, options: SewOptions = {}): P
       kind?.from(completeSettings(kind, leaf.recipe, clothUnder(cloth, leaf.thread))) === 'lines';
     const entry = (followsLines && joinPlace(leaf.outline, index.from(i + 1), comingFrom)) || comingFrom;
     const next = leaves[i + 1];
-    const facing = kind?.usesFacing && goesOn(leaf, next) ? facingOf(next.outline) : undefined;
+    const facing = kind?.usesFacing && goesOn(leaf, next) ? facingOf(next) : undefined;
     return stitchObject(leaf, cloth, { entry, toward: towardNext(leaf, next), facing }).threads;
   };
   leaves.forEach((leaf, i) => {

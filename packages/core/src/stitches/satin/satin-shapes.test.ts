@@ -185,6 +185,19 @@ describe('across a shape', () => {
     );
   });
 
+  test('… nor where it is sewn from both sides to an end midway', () => {
+    const p = drawn('M-2 -13H10V3H2V13H-2ZM2 -9V-1H6V-9Z');
+    const [{ x, y, part }] = stitch(
+      p,
+      { underlay: 'none' },
+      { start: { x: 0, y: 13 }, end: { x: 8, y: -8 } },
+    );
+    const last = x.findLastIndex((px, i) => part[i] === Part.top && px < -1.5 && y[i] > -8);
+    x.forEach(
+      (px, i) => i > last + 1 && part[i] === Part.top && y[i] > -8 && expect(px).toBeGreaterThan(1.75),
+    );
+  });
+
   test('a stem that stops for a bar goes on as if it had not', () => {
     for (const bar of [
       'M-2 -13H2V-2H12V2H2V13H-2Z',

@@ -75,6 +75,8 @@ class Tour {
   private readonly builder: ThreadBuilder;
   /** Columns whose stitches are there. */
   private readonly sewn = new Set<number>();
+  /** The column that is sewn half by half, and to where its first half goes. */
+  private half: { branch: number; from: number; to: number } | null = null;
 
   constructor(
     branches: readonly Branch[],
@@ -256,10 +258,18 @@ class Tour {
           m.ends &&
           m.place === place &&
           ([...this.sewn].some((j) => passes(j, m.node).length) ||
-            passes(i, m.node).some((own) => (place - own.place) * towards > 0)),
+            passes(i, m.node).some(
+              (own) => (place - own.place) * towards > 0 || this.isInHalf(i, own.place),
+            )),
       );
     const [first, last] = column.mouths;
     return [isThere(0) ? first : 0, isThere(column.length) ? last : column.length];
+  }
+
+  /** Does a place of a column lie in the first half of it, which is sewn already? */
+  private isInHalf(i: number, place: number): boolean {
+    const { half } = this;
+    return half?.branch === i && (place - half.from) * (half.to - place) >= 0;
   }
 
   /** All columns that hang on one, itself included. */
@@ -306,6 +316,7 @@ class Tour {
       if (Math.abs(entry - begin) > SAME) runMiddle(column, entry, begin, this.builder);
       this.forward(i, begin, exit, midway ? AT_JOIN * Math.sign(exit - begin) : 0, midway ? undefined : next);
       if (midway) {
+        this.half = { branch: i, from: begin, to: exit };
         const other = column.length - begin;
         runMiddle(column, exit, other, this.builder);
         this.forward(i, other, exit, 0, next);
