@@ -25,6 +25,7 @@ import { uncrossed } from '../uncross.ts';
 import { cornersCut } from './curve.ts';
 import { fills } from './fills.ts';
 import { kinksEased } from './needle-kinks.ts';
+import { kinksWoundRound } from './round-way.ts';
 import { swingingLines, type SwingingLines } from './swing.ts';
 import { tipsRounded } from './tips.ts';
 import type { TreeLine } from './tree-line.ts';
@@ -194,10 +195,15 @@ function sewnAlong(
     const away = edges.nearest(p.x, p.y, spacing)?.distance ?? spacing;
     return edges.inside(p.x, p.y) ? away : -away;
   };
+  const stroke = { roomAt, spacing };
   const needle =
     style === 'angular'
       ? clear
-      : kinksEased(tipsRounded(clear, { roomAt, spacing }, length), { roomAt, room: ROOM * spacing }, length);
+      : kinksWoundRound(
+          kinksEased(tipsRounded(clear, stroke, length), { roomAt, room: ROOM * spacing }, length),
+          stroke,
+          length,
+        );
   const thread = { x: needle.map((p) => p.x), y: needle.map((p) => p.y), part: needle.map(() => Part.top) };
   return needle.length > 1 ? [repeated(thread, passes)] : [];
 }

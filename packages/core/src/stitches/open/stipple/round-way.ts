@@ -1,0 +1,231 @@
+// The last kinks of a round line, where there is room for another way only: the stitches about each are laid anew, as the cheapest
+// of all ways over the machine's grid that turn evenly.
+import FlatQueue from 'flatqueue';
+import {
+  distance,
+  lerp,
+  nearestShare,
+  segmentsCross,
+  turnBetween,
+  type Point,
+} from '../../../geometry/points.ts';
+import { LIMITS } from '../../../materials/machine.ts';
+import { excessAmong, EVEN, SHARP, stitchesNear, turnAt } from './needle-kinks.ts';
+import type { Stroke } from './tips.ts';
+
+/** So many points to either side of a kink may be laid anew. */
+const ABOUT = 4;
+/** Ways go no farther than this beyond the points they replace, in mm. */
+const BEYOND = 0.7;
+/** Places lie on the machine's grid, so many to a mm. */
+const GRID = 10;
+/** New stitches have one of two lengths, in mm: the shortest, and one for what is straight. */
+const LENGTHS = [
+  [LIMITS.shortest, LIMITS.shortest + 0.1],
+  [0.7, 0.8],
+] as const;
+/** Places keep so far inside, in mm, and so far from other passes, in spacings; the stitches beside a kink are none. */
+const [ROOM, CLEAR, OWN] = [0.1, 0.25, 3];
+/** A way comes no nearer to itself than this, in mm. */
+const LOOP = 0.25;
+/** What was there is no farther from the new way than this, in spacings: tips don't get shorter. */
+const NEAR = 0.2;
+/** A stitch costs this much, against a mm by which it ends off the old line, or a turn that is as sharp as can be. */
+const STITCH = 0.3;
+const TURN = 0.5;
+/** A new way is worth it where it turns too much by no more than this share of what was there. */
+const WORTH = 0.25;
+/** A place is no farther off the old line than this, in mm. */
+const FARTHEST = 1.2;
+/** A way is looked for among so many stitches. */
+const MOST = 4000;
+const ROUGHLY = 1e-6;
+/** What comes before the first stitch. */
+const BEGIN = -2;
+
+interface Step {
+  dx: number;
+  dy: number;
+}
+/** All stitches from one place of the grid to another, in mm. */
+const STEPS: readonly Step[] = (() => {
+  const out: Step[] = [];
+  const most = Math.ceil(LENGTHS[1][1] * GRID);
+  for (let x = -most; x <= most; x++)
+    for (let y = -most; y <= most; y++) {
+      const l = Math.hypot(x, y) / GRID;
+      if (LENGTHS.some(([least, longest]) => l >= least - ROUGHLY && l <= longest + ROUGHLY))
+        out.push({ dx: x / GRID, dy: y / GRID });
+    }
+  return out;
+})();
+/** Which stitches may follow on each: those that turn from it by no more than is even. */
+const FOLLOWING: readonly (readonly number[])[] = STEPS.map((s) =>
+  STEPS.flatMap((t, k) =>
+    Math.abs(Math.atan2(s.dx * t.dy - s.dy * t.dx, s.dx * t.dx + s.dy * t.dy)) <= EVEN ? [k] : [],
+  ),
+);
+
+/**
+ * The needle points (mm) of an open line that crosses itself nowhere, with other stitches about each kink where there is a way that
+ * has none. It still crosses itself nowhere, no stitch is longer than `longest` mm, and what it reached stays reached.
+ */
+export function kinksWoundRound(needle: readonly Point[], stroke: Stroke, longest: number): Point[] {
+  let points = [...needle];
+  for (let i = 1; i + 1 < points.length; i++) {
+    if (turnAt(points, i) <= SHARP) continue;
+    const way = wayAbout(points, i, stroke, longest);
+    if (!way) continue;
+    points = [...points.slice(0, way.from + 1), ...way.between, ...points.slice(way.to)];
+    i = way.from + way.between.length;
+  }
+  return points;
+}
+
+interface Way {
+  from: number;
+  to: number;
+  between: Point[];
+}
+
+/** The way that changes fewest points. */
+function wayAbout(points: readonly Point[], at: number, stroke: Stroke, longest: number): Way | null {
+  const windows: [number, number][] = [];
+  for (let from = at - 1; from >= Math.max(1, at - ABOUT); from--)
+    for (let to = at + 1; to <= Math.min(points.length - 2, at + ABOUT); to++) windows.push([from, to]);
+  windows.sort((a, b) => a[1] - a[0] - (b[1] - b[0]));
+  for (const [from, to] of windows) {
+    const between = wayBetween(points, [from, at, to], stroke, longest);
+    if (!between) continue;
+    const line = [...points.slice(from - 1, from + 1), ...between, ...points.slice(to, to + 2)];
+    const was = excessAmong(points, from, to);
+    if (excessAmong(line, 1, line.length - 2) <= WORTH * was) return { from, to, between };
+  }
+  return null;
+}
+
+function wayBetween(
+  points: readonly Point[],
+  [from, at, to]: readonly [number, number, number],
+  { roomAt, spacing }: Stroke,
+  longest: number,
+): Point[] | null {
+  const [a, kink, b] = [points[from], points[at], points[to]];
+  const old = points.slice(from, to + 1);
+  const grid = gridAbout(old);
+  const near = stitchesNear(points, points[(from + to) >> 1], 3 * spacing + longest).filter(
+    (i) => i < from || i >= to,
+  );
+  const others = near.filter((i) => i < from - OWN || i > to + OWN);
+  const price = new Float64Array(grid.count).fill(-1);
+  /** What a place costs; endless where none may be. */
+  const priceOf = (place: number): number => {
+    if (price[place] >= 0) return price[place];
+    const p = grid.at(place);
+    const off = distanceToLine(p, old);
+    const free =
+      off <= FARTHEST &&
+      roomAt(p) >= ROOM &&
+      others.every((i) => distanceTo(p, points[i], points[i + 1]) >= CLEAR * spacing);
+    return (price[place] = free ? STITCH + off : Infinity);
+  };
+  const isFree = (p: Point, q: Point): boolean =>
+    roomAt(lerp(p, q, 0.5)) >= 0 && near.every((i) => !segmentsCross(p, q, points[i], points[i + 1]));
+
+  // Dijkstra's method over places, each with the stitch that leads to it and whether the kink was reached on the way.
+  const known = new Map<number, { cost: number; before: number }>();
+  const queue = new FlatQueue<number>();
+  const free = new Int8Array(grid.count * STEPS.length);
+  const reaches = (p: Point, q: Point): boolean => distanceTo(kink, p, q) <= NEAR * spacing;
+  const tryStep = (p: Point, step: number, turn: number, cost: number, before: number): void => {
+    const q = { x: p.x + STEPS[step].dx, y: p.y + STEPS[step].dy };
+    const place = grid.placeOf(q);
+    if (place < 0) return;
+    const whole = cost + priceOf(place) + TURN * (turn / EVEN) ** 2;
+    if (whole === Infinity) return;
+    const stitch = place * STEPS.length + step;
+    // A place and the stitch to it tell the whole stitch: whether it is free is asked once.
+    free[stitch] ||= isFree(p, q) ? 1 : -1;
+    if (free[stitch] < 0) return;
+    const key = 2 * stitch + (before % 2 === 1 || reaches(p, q) ? 1 : 0);
+    const seen = known.get(key);
+    if (seen && seen.cost <= whole) return;
+    known.set(key, { cost: whole, before });
+    queue.push(key, whole);
+  };
+  STEPS.forEach(({ dx, dy }, step) => {
+    const turn = turnBetween(points[from - 1], a, { x: a.x + dx, y: a.y + dy });
+    if (turn <= EVEN) tryStep(a, step, turn, 0, BEGIN);
+  });
+  const done = new Set<number>();
+  for (let key = queue.pop(); key !== undefined && done.size < MOST; key = queue.pop()) {
+    if (done.has(key)) continue;
+    done.add(key);
+    const stitch = key >> 1;
+    const [p, step] = [grid.at(Math.floor(stitch / STEPS.length)), stitch % STEPS.length];
+    const { dx, dy } = STEPS[step];
+    const rest = distance(p, b);
+    if (rest >= LIMITS.shortest - ROUGHLY && rest <= longest && (key % 2 === 1 || reaches(p, b))) {
+      const last = { x: p.x - dx, y: p.y - dy };
+      if (turnBetween(last, p, b) <= EVEN && turnBetween(p, b, points[to + 1]) <= EVEN && isFree(p, b)) {
+        const between = tracedBack(key, known, grid);
+        const whole = [a, ...between, b];
+        const reached = old.every((q) => distanceToLine(q, whole) <= NEAR * spacing);
+        return reached && !comesToItself(whole) ? between : null;
+      }
+    }
+    const { cost } = known.get(key)!;
+    for (const next of FOLLOWING[step]) {
+      const { dx: x, dy: y } = STEPS[next];
+      const turn = Math.abs(Math.atan2(dx * y - dy * x, dx * x + dy * y));
+      tryStep(p, next, turn, cost, key);
+    }
+  }
+  return null;
+}
+
+/** Places of the machine's grid about some points. */
+function gridAbout(points: readonly Point[]) {
+  const on = (v: number): number => Math.round(v * GRID);
+  const xs = points.map((p) => p.x);
+  const ys = points.map((p) => p.y);
+  const [left, top] = [on(Math.min(...xs) - BEYOND), on(Math.min(...ys) - BEYOND)];
+  const [wide, high] = [on(Math.max(...xs) + BEYOND) - left + 1, on(Math.max(...ys) + BEYOND) - top + 1];
+  return {
+    count: wide * high,
+    at: (place: number): Point => ({
+      x: (left + (place % wide)) / GRID,
+      y: (top + Math.floor(place / wide)) / GRID,
+    }),
+    /** -1 where it lies beyond. */
+    placeOf({ x, y }: Point): number {
+      const [i, k] = [on(x) - left, on(y) - top];
+      return i < 0 || k < 0 || i >= wide || k >= high ? -1 : k * wide + i;
+    },
+  };
+}
+type Grid = ReturnType<typeof gridAbout>;
+
+function tracedBack(key: number, known: ReadonlyMap<number, { before: number }>, grid: Grid): Point[] {
+  const out: Point[] = [];
+  for (let k = key; k !== BEGIN; k = known.get(k)!.before)
+    out.push(grid.at(Math.floor((k >> 1) / STEPS.length)));
+  return out.reverse();
+}
+
+/** Does a line cross itself, or touch itself nearly, as a loop does? */
+function comesToItself(line: readonly Point[]): boolean {
+  for (let i = 0; i + 1 < line.length; i++)
+    for (let k = i + 2; k + 1 < line.length; k++) {
+      if (segmentsCross(line[i], line[i + 1], line[k], line[k + 1])) return true;
+      if (k > i + 2 && distanceTo(line[i], line[k], line[k + 1]) < LOOP) return true;
+      if (k > i + 2 && distanceTo(line[k + 1], line[i], line[i + 1]) < LOOP) return true;
+    }
+  return false;
+}
+
+/** How far a place lies from a stitch, in mm, and from the nearest of a line. */
+const distanceTo = (p: Point, a: Point, b: Point): number =>
+  distance(p, lerp(a, b, nearestShare(a.x, a.y, b.x, b.y, p.x, p.y)));
+const distanceToLine = (p: Point, line: readonly Point[]): number =>
+  line.reduce((least, q, i) => (i ? Math.min(least, distanceTo(p, line[i - 1], q)) : least), Infinity);
