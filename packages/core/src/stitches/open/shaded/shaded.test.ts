@@ -105,6 +105,17 @@ describe('shaded lines', () => {
     expect(threadIn(threads, 10, -30, 30, 30)).toBeGreaterThan(3 * threadIn(threads, -30, -30, -10, 30));
   });
 
+  it('go round a shape that none of them meets, unless the picture is light there', () => {
+    const speck = drawn('M-0.3 0.2A0.3 0.3 0 1 1 0.3 0.2A0.3 0.3 0 1 1 -0.3 0.2Z');
+    expect(sew(speck)).toHaveLength(1);
+    expect(
+      sew(
+        speck,
+        tonesFrom(() => 0),
+      ),
+    ).toEqual([]);
+  });
+
   it('never leave the shape, nor sew too long, whatever is asked for', () => {
     const shapes = [
       { kind: 'star', x: 0, y: 0, width: 56, height: 50, corners: 5, inner: 0.5, turn: 10 } as PlainOutline,

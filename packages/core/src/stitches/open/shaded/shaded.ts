@@ -25,7 +25,7 @@ import {
 } from '../../kind.ts';
 import { eachPiece } from '../../pieces.ts';
 import type { SewnThread } from '../../thread.ts';
-import { repeatedOutline } from '../contour/repeated-outline.ts';
+import { orRound, repeatedOutline } from '../contour/repeated-outline.ts';
 import { parallelLines } from '../crosshatch.ts';
 import { reachFrom } from '../radial.ts';
 import { spiralLine } from '../spiral.ts';
@@ -185,7 +185,8 @@ function stitch(input: Input): SewnThread[] {
     const of = { lines: linesOf(input, region, whole), edges: new EdgeIndex(ringsOf(whole)) };
     for (const part of parts) wholes.set(part, of);
   }
-  return eachPiece([...wholes.keys()], input, (part, from, end) => {
+  const parts = [...wholes.keys()];
+  const threads = eachPiece(parts, input, (part, from, end) => {
     const { lines, edges } = wholes.get(part)!;
     const rings = ringsOf(part);
     return sewPieces(rings, cutLines(lines, new EdgeIndex(rings)), from, end, {
@@ -195,6 +196,7 @@ function stitch(input: Input): SewnThread[] {
       sewn: (line) => zigzagPoints(line, field, edges, settings),
     });
   });
+  return orRound(threads, parts, input, { spacing, length, passes: 1 });
 }
 
 export const shaded: KindOf<typeof SETTINGS> = {
