@@ -56,6 +56,10 @@ export function nearestShare(ax: number, ay: number, bx: number, by: number, x: 
   return square > 0 ? Math.min(1, Math.max(0, ((x - ax) * dx + (y - ay) * dy) / square)) : 0;
 }
 
+/** How far a place lies from the straight way between two others. */
+export const distanceToWay = (p: Point, a: Point, b: Point): number =>
+  distance(p, lerp(a, b, nearestShare(a.x, a.y, b.x, b.y, p.x, p.y)));
+
 export const emptyBounds = (): Bounds => ({
   minX: Infinity,
   minY: Infinity,

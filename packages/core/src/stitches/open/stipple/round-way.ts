@@ -4,7 +4,7 @@ import FlatQueue from 'flatqueue';
 import {
   distance,
   lerp,
-  nearestShare,
+  distanceToWay,
   segmentsCross,
   turnBetween,
   type Point,
@@ -126,7 +126,7 @@ function wayBetween(
     const free =
       off <= FARTHEST &&
       roomAt(p) >= ROOM &&
-      others.every((i) => distanceTo(p, points[i], points[i + 1]) >= CLEAR * spacing);
+      others.every((i) => distanceToWay(p, points[i], points[i + 1]) >= CLEAR * spacing);
     return (price[place] = free ? STITCH + off : Infinity);
   };
   const isFree = (p: Point, q: Point): boolean =>
@@ -136,7 +136,7 @@ function wayBetween(
   const known = new Map<number, { cost: number; before: number }>();
   const queue = new FlatQueue<number>();
   const free = new Int8Array(grid.count * STEPS.length);
-  const reaches = (p: Point, q: Point): boolean => distanceTo(kink, p, q) <= NEAR * spacing;
+  const reaches = (p: Point, q: Point): boolean => distanceToWay(kink, p, q) <= NEAR * spacing;
   const tryStep = (p: Point, step: number, turn: number, cost: number, before: number): void => {
     const q = { x: p.x + STEPS[step].dx, y: p.y + STEPS[step].dy };
     const place = grid.placeOf(q);
@@ -218,14 +218,12 @@ function comesToItself(line: readonly Point[]): boolean {
   for (let i = 0; i + 1 < line.length; i++)
     for (let k = i + 2; k + 1 < line.length; k++) {
       if (segmentsCross(line[i], line[i + 1], line[k], line[k + 1])) return true;
-      if (k > i + 2 && distanceTo(line[i], line[k], line[k + 1]) < LOOP) return true;
-      if (k > i + 2 && distanceTo(line[k + 1], line[i], line[i + 1]) < LOOP) return true;
+      if (k > i + 2 && distanceToWay(line[i], line[k], line[k + 1]) < LOOP) return true;
+      if (k > i + 2 && distanceToWay(line[k + 1], line[i], line[i + 1]) < LOOP) return true;
     }
   return false;
 }
 
-/** How far a place lies from a stitch, in mm, and from the nearest of a line. */
-const distanceTo = (p: Point, a: Point, b: Point): number =>
-  distance(p, lerp(a, b, nearestShare(a.x, a.y, b.x, b.y, p.x, p.y)));
+/** How far it lies from the nearest stitch of a line, in mm. */
 const distanceToLine = (p: Point, line: readonly Point[]): number =>
-  line.reduce((least, q, i) => (i ? Math.min(least, distanceTo(p, line[i - 1], q)) : least), Infinity);
+  line.reduce((least, q, i) => (i ? Math.min(least, distanceToWay(p, line[i - 1], q)) : least), Infinity);

@@ -22,6 +22,7 @@ import { runPoints } from '../../run-points.ts';
 import { Part, ThreadBuilder, type SewnThread } from '../../thread.ts';
 import { orRound, repeatedOutline } from '../contour/repeated-outline.ts';
 import { uncrossed } from '../uncross.ts';
+import { straightsBent } from './bent-straights.ts';
 import { cornersCut } from './curve.ts';
 import { fills } from './fills.ts';
 import { kinksEased } from './needle-kinks.ts';
@@ -199,8 +200,12 @@ function sewnAlong(
   const needle =
     style === 'angular'
       ? clear
-      : kinksWoundRound(
-          kinksEased(tipsRounded(clear, stroke, length), { roomAt, room: ROOM * spacing }, length),
+      : straightsBent(
+          kinksWoundRound(
+            kinksEased(tipsRounded(clear, stroke, length), { roomAt, room: ROOM * spacing }, length),
+            stroke,
+            length,
+          ),
           stroke,
           length,
         );

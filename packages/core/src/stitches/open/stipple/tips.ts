@@ -3,7 +3,7 @@
 import {
   distance,
   lerp,
-  nearestShare,
+  distanceToWay,
   onMachineGrid,
   segmentsCross,
   turnBetween,
@@ -184,12 +184,8 @@ function standsClear(
       const beside = (k === 1 && i === from - 1) || (k === whole.length - 1 && i === to);
       if (!beside && segmentsCross(whole[k - 1], whole[k], p, q)) return false;
       const own = i >= from - 3 && i < to + 3;
-      if (!own && distanceTo(whole[k], p, q) < CLEAR * spacing) return false;
+      if (!own && distanceToWay(whole[k], p, q) < CLEAR * spacing) return false;
     }
   }
   return true;
 }
-
-/** How far a place lies from a stitch, in mm. */
-const distanceTo = (p: Point, a: Point, b: Point): number =>
-  distance(p, lerp(a, b, nearestShare(a.x, a.y, b.x, b.y, p.x, p.y)));
