@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { drawn } from '../../test/draw.ts';
+import { GALLERY } from '../../test/gallery.ts';
 import { describe, expect, test } from 'vitest';
 import type { PlainOutline, SettingValue } from '../design/types.ts';
 import { offsetRegion, regionFromRings } from '../geometry/clip.ts';
@@ -321,6 +322,24 @@ describe('begin and end', () => {
 describe('rows', () => {
   const BOX = drawn('M-25 -15H25V15H-25Z');
   const guide = parsePathData('M-25 0C-10 -14 10 14 25 0').paths;
+
+  test.each(['dot 0.5', 'dot 0.75', 'dot', 'dot 1.5'])(
+    'close a %s, turning a little outside of it',
+    (name) => {
+      const [{ x, y }] = stitch(GALLERY[name], { underlay: 'none' });
+      const region = outlineRegion(GALLERY[name]);
+      const line = { coords: Float64Array.from(x.flatMap((v, i) => [v, y[i]])), closed: false };
+      const lengths = arcLengths(line);
+      let [inside, bare] = [0, 0];
+      for (let px = -2; px <= 2; px += 0.04)
+        for (let py = -2; py <= 2; py += 0.04) {
+          if (!insideRegion(region, px, py)) continue;
+          inside++;
+          if (nearestOnLine(line, lengths, { x: px, y: py }).distance > 0.21) bare++;
+        }
+      expect(bare / inside).toBeLessThan(0.01);
+    },
+  );
 
   test('flow along a guide line, without a gap', () => {
     const [t] = stitch(BOX, { underlay: 'none' }, undefined, { guideLines: guide });

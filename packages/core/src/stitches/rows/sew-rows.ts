@@ -31,6 +31,8 @@ export interface RowStitches {
 const END_ROOM = 0.9;
 /** Rows shorter than this get one needle point, in mm. */
 const ONE_POINT = 0.5;
+/** Rows shorter than this may begin so far outside, in mm. */
+const [DOT, OUTSIDE] = [2.5, 0.15];
 /** How far a needle point may slide along its row to meet the row's line on the machine's grid, in mm. */
 const SLIDE = 0.3;
 /** The same for a row's last needle point, which only slides inwards. */
@@ -260,13 +262,16 @@ export function sewRow(
   const endRoom = map.spacing > 0.8 ? 0.1 : Math.min(0.35, width / 3);
   // … and further, where the row before ended inside of this one: without its begin the row would lie aslant.
   const farther = Math.min(2 * endRoom, width / 3);
+  // In dots that would leave cloth bare: better a little outside.
+  const outside = width < DOT ? OUTSIDE : 0;
   const points = builder.length;
   if (leftFirst) {
-    if (!put(left, 0, endRoom, -1)) put(left, endRoom, farther);
+    if (!put(left, 0, endRoom, -1) && !(outside && put(left, -outside, 0, -1))) put(left, endRoom, farther);
     for (const x of xs) put(x, -SLIDE, SLIDE);
     put(right, -END_SLIDE, 0, 1);
   } else {
-    if (!put(right, -endRoom, 0, 1)) put(right, -farther, -endRoom);
+    if (!put(right, -endRoom, 0, 1) && !(outside && put(right, 0, outside, 1)))
+      put(right, -farther, -endRoom);
     for (const x of xs.reverse()) put(x, -SLIDE, SLIDE);
     put(left, 0, END_SLIDE, -1);
   }
