@@ -1,17 +1,11 @@
 // Thread layers on a grid: how often each small square of cloth is covered, and what that says against a shape.
 import type { Bounds, Point } from '../geometry/points.ts';
 import { regionBounds, ringsOf, type Region } from '../geometry/region.ts';
+import { reachOfThread, squaresUnder, type Squares } from '../geometry/squares-under.ts';
 import { Move } from '../sewing/moves.ts';
 import type { Plan } from '../sewing/plan.ts';
 
-export interface LayerGrid {
-  /** Left and top edge in mm. */
-  x0: number;
-  y0: number;
-  /** Size of a square, mm. */
-  cell: number;
-  width: number;
-  height: number;
+export interface LayerGrid extends Squares {
   /** Stitches over each square, row by row. */
   layers: Uint8Array;
 }
@@ -43,50 +37,19 @@ export function layersOf(
   const height = Math.max(1, Math.ceil((area.maxY - y0) / cell));
   const layers = new Uint8Array(width * height);
   const widthOf = typeof thread === 'number' ? null : thread;
-  // Squares whose middle lies just on the thread's edge are under it.
-  const reach = (mm: number): number => Math.sqrt((mm / 2) ** 2 + 1e-4);
-  const all = typeof thread === 'number' ? reach(thread) : 0;
+  const all = typeof thread === 'number' ? reachOfThread(thread) : 0;
+  const grid: Squares = { x0, y0, cell, width, height };
+  const spans: number[] = [];
   const { x, y, move } = plan;
   for (let i = 1; i < x.length; i++) {
     if (move[i] !== Move.stitch) continue;
-    const r = widthOf ? reach(widthOf(i)) : all;
+    const r = widthOf ? reachOfThread(widthOf(i)) : all;
     const [ax, ay, bx, by] = [x[i - 1], y[i - 1], x[i], y[i]];
-    const length = Math.hypot(bx - ax, by - ay);
-    // From the stitch's middle line to its two long sides.
-    const nx = length ? (-r * (by - ay)) / length : 0;
-    const ny = length ? (r * (bx - ax)) / length : 0;
-    const j0 = Math.max(0, Math.ceil((Math.min(ay, by) - r - y0) / cell - 0.5));
-    const j1 = Math.min(height - 1, Math.floor((Math.max(ay, by) + r - y0) / cell - 0.5));
-    for (let j = j0; j <= j1; j++) {
-      const py = y0 + (j + 0.5) * cell;
-      // A stitch with its round ends is convex: each row meets it in one stretch.
-      let from = Infinity;
-      let to = -Infinity;
-      const [da, db] = [r * r - (py - ay) ** 2, r * r - (py - by) ** 2];
-      if (da >= 0) {
-        const half = Math.sqrt(da);
-        from = ax - half;
-        to = ax + half;
-      }
-      if (db >= 0) {
-        const half = Math.sqrt(db);
-        if (bx - half < from) from = bx - half;
-        if (bx + half > to) to = bx + half;
-      }
-      if (by !== ay)
-        for (let side = -1; side <= 1; side += 2) {
-          const t = (py - ay - side * ny) / (by - ay);
-          if (t < 0 || t > 1) continue;
-          const px = ax + side * nx + t * (bx - ax);
-          if (px < from) from = px;
-          if (px > to) to = px;
-        }
-      const i0 = Math.max(0, Math.ceil((from - x0) / cell - 0.5));
-      const i1 = Math.min(width - 1, Math.floor((to - x0) / cell - 0.5));
-      for (let at = j * width + i0, end = j * width + i1; at <= end; at++) if (layers[at] < 255) layers[at]++;
-    }
+    const n = squaresUnder(grid, ax, ay, bx, by, r, spans);
+    for (let k = 0; k < n; k += 2)
+      for (let at = spans[k]; at < spans[k + 1]; at++) if (layers[at] < 255) layers[at]++;
   }
-  return { x0, y0, cell, width, height, layers };
+  return { ...grid, layers };
 }
 
 /** Calls `span` for every stretch of squares, from and up to, whose middles lie inside the region. */
