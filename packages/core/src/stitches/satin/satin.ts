@@ -31,6 +31,7 @@ import { halfAlong } from './profile.ts';
 import { endAt, type ColumnStitches, type Underlay } from './sew-column.ts';
 import { columnsOf, type Branch, type ShapeColumns } from './shape.ts';
 import { joinedStrokes } from './strokes.ts';
+import { relieved } from './relieved.ts';
 import { sewBranches } from './tour.ts';
 
 /** Columns narrower than this everywhere are sewn as a bean run, in mm. */
@@ -299,6 +300,16 @@ function acrossOf({ outer }: Polygon): number {
   return (STEP * Math.round(((along * 180) / Math.PI + 90) / STEP) + 180) % 180;
 }
 
+/** More layers than two columns on one another have are too many; an underlay adds its own. */
+const LAYERS = 4;
+const UNDERLAY_LAYERS: Record<Underlay, number> = {
+  none: 0,
+  centre: 1,
+  edge: 1,
+
+  'edge-zigzag': 2,
+};
+
 function stitch(input: Input): SewnThread[] {
   const threads: SewnThread[] = [];
   let pieces = piecesOf(input);
@@ -329,7 +340,8 @@ function stitch(input: Input): SewnThread[] {
       const columnStitches = columnStitchesFor(input, width);
       sewBranches(branches, ways, columnStitches, builder);
       if (ways.end) endAt(columnNear(branches, ways.end), ways.end, columnStitches, builder);
-      if (builder.length >= 2) threads.push(builder.thread);
+      if (builder.length >= 2)
+        threads.push(relieved(builder.thread, LAYERS + UNDERLAY_LAYERS[columnStitches.underlay]));
     }
     const made = threads.at(-1);
     if (made) entry = { x: made.x.at(-1)!, y: made.y.at(-1)! };

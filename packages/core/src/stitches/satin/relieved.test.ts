@@ -1,0 +1,69 @@
+import fc from 'fast-check';
+import { expect, test } from 'vitest';
+import { layersOf } from '../../findings/layers.ts';
+import { onMachineGrid, turned, type Point } from '../../geometry/points.ts';
+import { Move } from '../../sewing/moves.ts';
+import { Part, type SewnThread } from '../thread.ts';
+import { relieved } from './relieved.ts';
+
+/** Stitches to and fro along a straight column about the origin, in mm and degrees. */
+const column = (length: number, width: number, spacing: number, angle: number): Point[] =>
+  Array.from({ length: Math.round(length / spacing) * 2 }, (_, i) =>
+    turned({ x: (i % 2 ? 1 : -1) * (width / 2), y: (i * spacing) / 2 - length / 2 }, angle),
+  );
+
+const threadOf = (points: readonly Point[]): SewnThread => ({
+  x: points.map(({ x }) => onMachineGrid(x)),
+  y: points.map(({ y }) => onMachineGrid(y)),
+  part: points.map(() => Part.top),
+});
+
+const AREA = { minX: -9, minY: -9, maxX: 9, maxY: 9 };
+const layers = ({ x, y }: SewnThread): Uint8Array =>
+  layersOf({ x, y, move: x.map(() => Move.stitch) } as never, AREA, 0.1).layers;
+const thick = (thread: SewnThread): number => layers(thread).filter((n) => n > 4).length;
+
+/** Columns that cross, one on top of another. */
+const crossing = fc
+  .tuple(
+    fc.double({ min: 1, max: 3.5, noNaN: true }),
+    fc.double({ min: 0.32, max: 0.45, noNaN: true }),
+    fc.array(fc.double({ min: 0, max: 180, noNaN: true }), { minLength: 2, maxLength: 3 }),
+  )
+  .map(([width, spacing, angles]) => threadOf(angles.flatMap((angle) => column(9, width, spacing, angle))));
+
+test('where columns cross there are fewer layers, and nothing is bare that was covered', () => {
+  fc.assert(
+    fc.property(crossing, (thread) => {
+      const after = relieved(thread, 4);
+      const [was, is] = [layers(thread), layers(after)];
+      expect(is.filter((n, i) => n === 0 && was[i] > 0)).toHaveLength(0);
+      expect(thick(after)).toBeLessThanOrEqual(thick(thread));
+      expect(after.x).toHaveLength(thread.x.length);
+      for (const end of [0, -1])
+        expect([after.x.at(end), after.y.at(end)]).toEqual([thread.x.at(end), thread.y.at(end)]);
+      for (let i = 1; i < after.x.length; i++) {
+        if (after.x[i] === thread.x[i] && after.x[i - 1] === thread.x[i - 1]) continue;
+        expect(Math.hypot(after.x[i] - after.x[i - 1], after.y[i] - after.y[i - 1])).toBeGreaterThan(0.49);
+      }
+    }),
+  );
+});
+
+test('three columns over one another lose a third of what is too thick, most of it from beneath', () => {
+  const three = threadOf([0, 60, 120].flatMap((angle) => column(9, 2, 0.4, angle)));
+  const after = relieved(three, 4);
+  expect(thick(after)).toBeLessThan(0.67 * thick(three));
+  const third = three.x.length / 3;
+  const moved = [0, 1, 2].map(
+    (k) =>
+      three.x.filter((x, i) => Math.floor(i / third) === k && (x !== after.x[i] || three.y[i] !== after.y[i]))
+        .length,
+  );
+  expect(moved[0] + moved[1]).toBeGreaterThan(2 * moved[2]);
+});
+
+test('a column by itself stays as it is', () => {
+  const alone = threadOf(column(9, 3, 0.4, 20));
+  expect(relieved(alone, 4)).toEqual(alone);
+});
