@@ -1,6 +1,6 @@
 // Relieves places where a satin lies too thick: where columns meet, turn or lie over a way, stitches end before them, as short
 // stitches do on the inner side of a bend, as far as what lies there closes the cloth without them.
-import { distance, onMachineGrid, type Point } from '../../geometry/points.ts';
+import { distance, lerp, onMachineGrid, type Point } from '../../geometry/points.ts';
 import { reachOfThread, squaresUnder, type Squares } from '../../geometry/squares-under.ts';
 import { Part, type SewnThread } from '../thread.ts';
 
@@ -22,42 +22,65 @@ type Spans = readonly number[];
 
 /** Layers of one thread, counted square by square, and what would become of them. */
 class Layers {
+  private readonly grid: Squares;
   private readonly count: Uint8Array;
-  /** Those of stitches that are sewn so far. */
-  private readonly sewn: Uint8Array;
+  /** The last stitch over each square, by the number of the point that it leads to. */
+  private readonly last: Int32Array;
   private readonly change: Int8Array;
   private readonly touched: number[] = [];
+  private readonly spans: number[] = [];
   private readonly most: number;
 
-  /** More than `most` are too many; of so many squares. */
-  constructor(squares: number, most: number) {
+  /** More than `most` are too many. */
+  constructor(grid: Squares, most: number) {
+    this.grid = grid;
     this.most = most;
+    const squares = grid.width * grid.height;
     this.count = new Uint8Array(squares);
-    this.sewn = new Uint8Array(squares);
+    this.last = new Int32Array(squares);
     this.change = new Int8Array(squares);
   }
 
-  add(spans: Spans): void {
-    put(this.count, spans, 1);
+  under(a: Point, b: Point): Spans {
+    const n = this.read(a, b);
+    return this.spans.slice(0, n);
   }
 
-  /** A stitch is sewn: from here on it lies beneath. */
-  sew(spans: Spans): void {
-    put(this.sewn, spans, 1);
+  private read(a: Point, b: Point): number {
+    return squaresUnder(this.grid, a.x, a.y, b.x, b.y, reachOfThread(THREAD), this.spans);
   }
 
-  /** Two stitches that are sewn become two others. */
-  replace(was: readonly Spans[], now: readonly Spans[]): void {
-    for (const layers of [this.count, this.sewn]) {
-      for (const spans of was) put(layers, spans, -1);
-      for (const spans of now) put(layers, spans, 1);
+  /** Counts a stitch, the last one so far. */
+  sew(a: Point, b: Point, number: number): void {
+    const { spans, count, last } = this;
+    const n = this.read(a, b);
+    for (let k = 0; k < n; k += 2)
+      for (let at = spans[k]; at < spans[k + 1]; at++) {
+        count[at]++;
+        last[at] = number;
+      }
+  }
+
+  /** Two stitches become two others. */
+  replace(was: TwoSpans, now: TwoSpans): void {
+    for (const [all, by] of [
+      [was, -1],
+      [now, 1],
+    ] as const)
+      for (const spans of all)
+        for (let k = 0; k < spans.length; k += 2)
+          for (let at = spans[k]; at < spans[k + 1]; at++) this.count[at] += by;
+  }
+
+  /** Does the middle line of a stitch go where there are too many? */
+  isThick(a: Point, b: Point): boolean {
+    const { x0, y0, cell, width } = this.grid;
+    const parts = Math.ceil(distance(a, b) / cell);
+    for (let k = 0; k <= parts; k++) {
+      const { x, y } = lerp(a, b, k / parts);
+      if (this.count[Math.floor((y - y0) / cell) * width + Math.floor((x - x0) / cell)] > this.most)
+        return true;
     }
-  }
-
-  /** Does a stitch lie where there are too many? */
-  isThick(spans: Spans): boolean {
-    for (let k = 0; k < spans.length; k += 2)
-      for (let at = spans[k]; at < spans[k + 1]; at++) if (this.count[at] > this.most) return true;
     return false;
   }
 
@@ -70,10 +93,10 @@ class Layers {
   }
 
   /**
-   * How many layers too many there are fewer when two stitches become two others; 0 where that would be no good, and -1 where cloth
-   * would lie bare.
+   * How many layers too many there are fewer when two stitches, the later one of this number, become two others; 0 where that would
+   * be no good, and -1 where cloth would lie bare.
    */
-  relief(was: readonly Spans[], now: readonly Spans[]): number {
+  relief(was: TwoSpans, now: TwoSpans, number: number): number {
     for (const spans of was) this.mark(spans, -1);
     for (const spans of now) this.mark(spans, 1);
     let [gain, freed, alone, seen, bare] = [0, 0, 0, 0, false];
@@ -86,17 +109,13 @@ class Layers {
       if (change > 0) continue;
       freed++;
       if (layers + change === 1) alone++;
-      if (layers === this.sewn[at]) seen++;
+      if (this.last[at] <= number) seen++;
       bare ||= layers + change < 1;
     }
     this.touched.length = 0;
     if (bare) return -1;
     return alone > ALONE * freed || seen > SEEN * freed || gain < WORTH * freed ? 0 : gain;
   }
-}
-
-function put(layers: Uint8Array, spans: Spans, by: 1 | -1): void {
-  for (let k = 0; k < spans.length; k += 2) for (let at = spans[k]; at < spans[k + 1]; at++) layers[at] += by;
 }
 
 /**
@@ -107,59 +126,41 @@ export function relieved(thread: SewnThread, most: number): SewnThread {
   const points = thread.x.map((x, i): Point => ({ x, y: thread.y[i] }));
   const grid = gridOver(points);
   if (grid.width * grid.height > MOST_SQUARES) return thread;
-  const under: SpansOf = (a, b) => {
-    const out: number[] = [];
-    squaresUnder(grid, a.x, a.y, b.x, b.y, reachOfThread(THREAD), out);
-    return out;
-  };
-  const layers = new Layers(grid.width * grid.height, most);
-  // Those of the stitch to each point.
-  const spans = points.map((p, i): Spans => (i ? under(points[i - 1], p) : []));
-  for (const s of spans) layers.add(s);
-  layers.sew(spans[1] ?? []);
+  const layers = new Layers(grid, most);
+  for (let i = 1; i < points.length; i++) layers.sew(points[i - 1], points[i], i);
   for (let i = 1; i + 1 < points.length; i++) {
-    layers.sew(spans[i + 1]);
     if (thread.part[i] !== Part.top || thread.part[i + 1] !== Part.top) continue;
-    const was = [spans[i], spans[i + 1]] as const;
-    if (!was.some((s) => layers.isThick(s))) continue;
-    const better = drawnIn(points[i - 1], points[i], points[i + 1], was, layers, under);
-    if (!better) continue;
-    layers.replace(was, better.spans);
-    [points[i], spans[i], spans[i + 1]] = [better.at, ...better.spans];
+    const [a, p, b] = [points[i - 1], points[i], points[i + 1]];
+    if (layers.isThick(a, p) || layers.isThick(p, b)) points[i] = drawnIn(a, p, b, layers, i + 1);
   }
   return { x: points.map(({ x }) => x), y: points.map(({ y }) => y), part: thread.part };
 }
 
-type SpansOf = (a: Point, b: Point) => Spans;
 type TwoSpans = readonly [Spans, Spans];
 
-/** Where a needle point between two others relieves most; null where it should stay. */
-function drawnIn(
-  a: Point,
-  p: Point,
-  b: Point,
-  was: TwoSpans,
-  layers: Layers,
-  under: SpansOf,
-): { at: Point; spans: TwoSpans } | null {
+/** The needle point between two others, to where it relieves most; the stitch from it has this number. */
+function drawnIn(a: Point, p: Point, b: Point, layers: Layers, number: number): Point {
   const [la, lb] = [distance(a, p), distance(p, b)];
   const [ax, ay, bx, by] = [(a.x - p.x) / la, (a.y - p.y) / la, (b.x - p.x) / lb, (b.y - p.y) / lb];
-  if (ax * bx + ay * by < TO_AND_FRO) return null;
+  if (ax * bx + ay * by < TO_AND_FRO) return p;
   const l = Math.hypot(ax + bx, ay + by);
-  let [most, best]: [number, ReturnType<typeof drawnIn>] = [0, null];
+  const was: TwoSpans = [layers.under(a, p), layers.under(p, b)];
+  let best: { gain: number; at: Point; spans: TwoSpans } | null = null;
   for (let d = LEAST; d <= SHARE * Math.min(la, lb); d += STEP) {
     const at = {
       x: onMachineGrid(p.x + (d * (ax + bx)) / l),
       y: onMachineGrid(p.y + (d * (ay + by)) / l),
     };
     if (distance(a, at) < SHORTEST || distance(at, b) < SHORTEST) break;
-    const spans: TwoSpans = [under(a, at), under(at, b)];
-    const gain = layers.relief(was, spans);
+    const spans: TwoSpans = [layers.under(a, at), layers.under(at, b)];
+    const gain = layers.relief(was, spans, number);
     // Farther in, more would be bare.
     if (gain < 0) break;
-    if (gain > most) [most, best] = [gain, { at, spans }];
+    if (gain > (best?.gain ?? 0)) best = { gain, at, spans };
   }
-  return best;
+  if (!best) return p;
+  layers.replace(was, best.spans);
+  return best.at;
 }
 
 function gridOver(points: readonly Point[]): Squares {
