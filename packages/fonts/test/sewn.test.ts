@@ -4,6 +4,7 @@ import {
   figuresOf,
   findingsOf,
   lettersJob,
+  splitWordsJob,
   Move,
   Part,
   sewDesign,
@@ -139,6 +140,22 @@ describe('letters with wide strokes', () => {
       const plain = applyCommand(words, job.command).design;
       // Letters go on from each other as they did; only shapes that are fitted anew differ by a stitch here and there.
       expect(Math.abs(count(plain) - count(words)) / count(words)).toBeLessThan(0.02);
+    }
+  });
+
+  test('words that are split are sewn of the kind that they were, and say so where they need to', async () => {
+    for (const [says, height, by] of [
+      ['Necks', 29, 'letters'],
+      ['NODE ces', 32, 'letters'],
+      ['NODE ces', 32, 'words'],
+    ] as const) {
+      const words = await sewn(says, { underlay: 'none' }, { font: 'lexend-700', height });
+      const split = applyCommand(words, splitWordsJob(words, [words.objects[0].id], by).command).design;
+      // Each by itself may come from another side.
+      expect(Math.abs(count(split) - count(words)) / count(words)).toBeLessThan(0.05);
+      const told = split.objects.filter((o) => o.kind === 'object' && o.recipe.settings.wide !== undefined);
+      expect(told.length).toBeGreaterThan(0);
+      expect(told.length).toBeLessThan(split.objects.length);
     }
   });
 

@@ -123,6 +123,27 @@ function partOutline(outline: TextOutline, letters: readonly SetLetter[], by: Sp
   return { ...alone, ...own, align: 'left', place: multiply(place, translation(x, line)) };
 }
 
+/**
+ * The recipe for letters that leave their words: by themselves they no longer know what was decided for all of them. Where they stay
+ * words, it is said only when they would decide something else.
+ */
+function decidedFor(
+  design: Design,
+  text: TextObject,
+): (recipe: Recipe, letters: readonly SetLetter[], staysText?: boolean) => Recipe {
+  const item = findPlace(resolveDesign(design).objects, text.id)?.item;
+  const leaf = item?.kind === 'object' ? item : null;
+  const broadOn = leaf && broadLinesOf(leaf);
+  return (recipe, letters, staysText) => {
+    const [{ line }] = letters;
+    const broad = broadOn?.(line);
+    if (recipe.kind !== lettering.id || !leaf || broad === undefined) return recipe;
+    const places = letters.map(({ at }) => at);
+    if (staysText && broadLinesOf(leaf, places)?.(line) === broad) return recipe;
+    return { ...recipe, settings: aloneAmong(recipe.settings, broad) };
+  };
+}
+
 /** Splits words by lines, by words or by letters; each part stays text, and stays where it is. */
 export function splitWordsJob(design: Design, ids: readonly string[], by: SplitBy): Job {
   const label = `Split by ${by}`;
@@ -134,8 +155,10 @@ export function splitWordsJob(design: Design, ids: readonly string[], by: SplitB
     const found = set ? parts(set, by) : [];
     if (found.length < 2) continue;
     const { stopAfter, ...rest } = text;
+    const decided = decidedFor(design, text);
     const items = found.map((letters, i): DesignObject => ({
       ...rest,
+      recipe: decided(text.recipe, letters, true),
       id: i ? newId() : text.id,
       name: says(letters).trim().slice(0, 120) || text.name,
       outline: partOutline(text.outline, letters, by),
@@ -160,15 +183,7 @@ export function lettersJob(design: Design, ids: readonly string[]): Job {
     if (!set || !words.length)
       throw new JobError('None of these letters can be made to shapes: their font lacks them.');
     const { outline: _, stopAfter, ...rest } = text;
-    const item = findPlace(resolveDesign(design).objects, text.id)?.item;
-    const broadOn = item?.kind === 'object' ? broadLinesOf(item) : null;
-    // A letter by itself no longer knows its words: what they decided for all of them is said in its recipe.
-    const alone = (letter: SetLetter): Recipe => {
-      const recipe = letter.recipe ?? text.recipe;
-      return recipe.kind === lettering.id
-        ? { ...recipe, settings: aloneAmong(recipe.settings, broadOn?.(letter.line)) }
-        : recipe;
-    };
+    const decided = decidedFor(design, text);
     const groups = words.map((word): Group => {
       const objects = word
         .filter((letter) => !letter.missing)
@@ -183,7 +198,7 @@ export function lettersJob(design: Design, ids: readonly string[]): Job {
             name: letter.says,
             outline,
             ...(letter.thread && { thread: letter.thread }),
-            recipe: alone(letter),
+            recipe: decided(letter.recipe ?? text.recipe, [letter]),
           };
         });
       return {

@@ -167,11 +167,18 @@ function broadLines(object: PlainObject, pieces: readonly Piece[]): (line: numbe
   return (line) => broad.get(wordsOn(line));
 }
 
-/** The same of a resolved text, for who makes plain shapes of its letters; null of other leaves, and of letters of lines. */
-export function broadLinesOf(leaf: Leaf<PlainOutline>): ((line: number) => boolean | undefined) | null {
+/**
+ * The same of a resolved text, or of those of its letters that begin at these places of it, for who takes it apart; null of other
+ * leaves, and of letters of lines.
+ */
+export function broadLinesOf(
+  leaf: Leaf<PlainOutline>,
+  at?: readonly number[],
+): ((line: number) => boolean | undefined) | null {
   if (leaf.kind !== 'object' || !leaf.letters || leaf.outline.kind !== 'path') return null;
   if (!leaf.outline.paths.every((path) => path.closed)) return null;
-  return broadLines(leaf, piecesOf(leaf.outline, leaf.letters, true));
+  const letters = at ? leaf.letters.filter((letter) => at.includes(letter.at)) : leaf.letters;
+  return broadLines(leaf, piecesOf(leaf.outline, letters, true));
 }
 
 const made = new Memo<Leaf<PlainOutline>[]>(2);
