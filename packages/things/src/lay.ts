@@ -13,7 +13,7 @@ import {
   type Point,
 } from '@rosehip/core';
 import { foldIn, foldLines, onSurface } from './surface.ts';
-import type { Thing } from './thing.ts';
+import { piecesOf, type Thing } from './thing.ts';
 
 /** Where a design lies on the cloth of a thing. */
 export interface Place {
@@ -33,7 +33,7 @@ const folds = new WeakMap<Thing, ReturnType<typeof foldLines>>();
 export function bendOf(thing: Thing, middle: Point, { x, y, turn }: Place): Bend {
   let ridges = folds.get(thing);
   if (!ridges) {
-    ridges = foldLines(thing.pieces.flatMap((piece) => (piece.sewn ? (piece.folds ?? []) : [])));
+    ridges = foldLines(piecesOf(thing).flatMap((piece) => (piece.sewn ? (piece.folds ?? []) : [])));
     folds.set(thing, ridges);
   }
   const onCloth = multiply(translation(x - middle.x, y - middle.y), rotation(turn, middle));

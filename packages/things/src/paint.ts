@@ -11,7 +11,7 @@ import {
   type PatchCanvas,
   type Path,
 } from '@rosehip/core';
-import type { Fold, Glow, Piece, Seam, Thing } from './thing.ts';
+import { piecesOf, type Fold, type Glow, type Piece, type Seam, type Thing } from './thing.ts';
 
 /** Light comes from the upper left, as on the bench. */
 const TOWARDS_LIGHT = { x: -0.5, y: -0.87 };
@@ -253,7 +253,7 @@ export interface ThingLayers {
 export function paintThing(layers: ThingLayers, thing: Thing, colour: string, seen: Seen): void {
   const { stuff, mask, light, scratch } = layers;
   const cloth = { kind: thing.cloth, colour };
-  for (const piece of thing.pieces) {
+  for (const piece of piecesOf(thing)) {
     paintShadow(light, piece, seen);
     cutOut(stuff, scratch, piece.paths, () => paintStuff(scratch, piece, cloth, seen));
     // What lies beneath is covered, with its light.

@@ -82,8 +82,18 @@ export interface Thing {
   /** What is to be seen of it, in mm. */
   bounds: { minX: number; minY: number; maxX: number; maxY: number };
   surface: Surface;
-  pieces: Piece[];
+  /** Drawn when they are first looked at: most things never are. */
+  pieces: () => Piece[];
   /** The first one is taken when nothing else is chosen. */
   spots: Spot[];
   carrier?: Carrier;
+}
+
+const drawn = new WeakMap<Thing, Piece[]>();
+
+/** What a thing is made of. */
+export function piecesOf(thing: Thing): Piece[] {
+  let pieces = drawn.get(thing);
+  if (!pieces) drawn.set(thing, (pieces = thing.pieces()));
+  return pieces;
 }

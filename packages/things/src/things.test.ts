@@ -33,6 +33,7 @@ import {
   type Surface,
   type Thing,
 } from './index.ts';
+import { piecesOf } from './thing.ts';
 
 const SURFACES: Surface[] = [
   { kind: 'flat' },
@@ -44,7 +45,7 @@ const plan = sewDesign(
 );
 const bounds = figuresOf(plan).bounds!;
 const middle = middleOf(bounds);
-const flat = { ...thingById('tote')!, pieces: [] };
+const flat = { ...thingById('tote')!, pieces: () => [] };
 
 test('what is seen at a point is found again', () => {
   fc.assert(
@@ -118,7 +119,9 @@ test('copies lie in rows about their place, and turn with it', () => {
 });
 
 const regionsOf = (thing: Thing) =>
-  thing.pieces.filter((p) => p.sewn).map((p) => outlineRegion({ kind: 'path', paths: p.paths }));
+  piecesOf(thing)
+    .filter((p) => p.sewn)
+    .map((p) => outlineRegion({ kind: 'path', paths: p.paths }));
 
 test('every thing has a cloth that is known, and places that lie on cloth and are to be seen', () => {
   const ids = THINGS.map(({ id }) => id);

@@ -14,7 +14,7 @@ function photoThing({ name, width, height }: NonNullable<TryOn['photo']>): Thing
     colour: '#ffffff',
     bounds: { minX: -width / 2, minY: -height / 2, maxX: width / 2, maxY: height / 2 },
     surface: { kind: 'flat' },
-    pieces: [{ paths: box(-width / 2, -height / 2, width, height), sewn: true }],
+    pieces: () => [{ paths: box(-width / 2, -height / 2, width, height), sewn: true }],
     spots: [],
   };
 }

@@ -19,24 +19,29 @@ export interface MotifUnit {
   family: MotifFamily;
   /** One line without a break; the line that it is sewn along is y = 0, and y grows to the right of the way. */
   d: string;
+  /** It stands on the line: its stroke comes back to where it leaves it. */
+  stands?: true;
 }
 
 /** In the order of the card. */
 export const MOTIF_UNITS: MotifUnit[] = [
   {
     id: 'leaf',
+    stands: true,
     name: 'Leaf',
     family: 'leaves',
     d: 'M0 0L3 0C2 -3 4 -6 8 -7C9 -4 7 -1 3 0L6 -4L3 0L10 0',
   },
   {
     id: 'pair',
+    stands: true,
     name: 'Leaf pair',
     family: 'leaves',
     d: 'M0 0L4 0C3 -3 5 -6 9 -6C9 -3 7 0 4 0C7 0 9 3 9 6C5 6 3 3 4 0L10 0',
   },
   {
     id: 'willow',
+    stands: true,
     name: 'Willow',
     family: 'leaves',
     d: 'M0 0L2 0C2.5 -4 5 -7 8.5 -8.5C8 -5 5.5 -1.5 2 0L5.2 -4.4L2 0L10 0',
@@ -49,6 +54,7 @@ export const MOTIF_UNITS: MotifUnit[] = [
   },
   {
     id: 'clover',
+    stands: true,
     name: 'Clover',
     family: 'leaves',
     d: 'M0 0L5 0L5 -2C2 -1 1 -4 3 -5C4 -5 5 -4 5 -2C3 -6 4 -8 5 -8C6 -8 7 -6 5 -2C5 -4 6 -5 7 -5C9 -4 8 -1 5 -2L5 0L10 0',
@@ -61,18 +67,21 @@ export const MOTIF_UNITS: MotifUnit[] = [
   },
   {
     id: 'blossom',
+    stands: true,
     name: 'Blossom',
     family: 'blossoms',
     d: 'M0 0L5 0C3 -2 3 -4 5 -4C4 -7 8 -7 7 -4C9 -4 9 -2 7 -1.5C6 -2 5 -1 5 0L10 0',
   },
   {
     id: 'daisy',
+    stands: true,
     name: 'Daisy',
     family: 'blossoms',
     d: 'M0 0L5 0L5 -4.5C3.4 -6 3.6 -8.6 5 -9C6.4 -8.6 6.6 -6 5 -4.5C6.5 -6.1 8.8 -6.6 9.3 -5.9C9.2 -4.5 7.2 -3.8 5 -4.5C7.2 -4.1 8.4 -2 7.6 -0.9C6.3 -0.5 5 -2.3 5 -4.5C5 -2.3 3.7 -0.5 2.4 -0.9C1.6 -2 2.8 -4.1 5 -4.5C2.8 -3.8 0.8 -4.5 0.7 -5.9C1.2 -6.6 3.5 -6.1 5 -4.5L5 0L10 0',
   },
   {
     id: 'tulip',
+    stands: true,
     name: 'Tulip',
     family: 'blossoms',
     d: 'M0 0L5 0L5 -3C2.5 -3.5 2.5 -6 3 -8.5L4.2 -6.5L5 -9L5.8 -6.5L7 -8.5C7.5 -6 7.5 -3.5 5 -3L5 0L10 0',
@@ -83,15 +92,23 @@ export const MOTIF_UNITS: MotifUnit[] = [
     family: 'blossoms',
     d: 'M0 0L2.5 0C3.4 -1 3.6 -2.4 3.6 -4.5C3.6 -7.5 6.4 -7.5 6.4 -4.5C6.4 -2.4 6.6 -1 7.5 0L6 0C6 1.4 4 1.4 4 0L10 0',
   },
-  { id: 'heart', name: 'Heart', family: 'blossoms', d: 'M0 0L5 0C1 -3 2 -7 5 -5C8 -7 9 -3 5 0L10 0' },
+  {
+    id: 'heart',
+    stands: true,
+    name: 'Heart',
+    family: 'blossoms',
+    d: 'M0 0L5 0C1 -3 2 -7 5 -5C8 -7 9 -3 5 0L10 0',
+  },
   {
     id: 'star',
+    stands: true,
     name: 'Star',
     family: 'stars',
     d: 'M0 0L5 0L5 -6L5 0L8 -4L5 0L5 5L5 0L2 4L5 0L2 -4L5 0L8 4L5 0L10 0',
   },
   {
     id: 'spark',
+    stands: true,
     name: 'Spark',
     family: 'stars',
     d: 'M0 0L5 0L5 -1C5 -3 4.4 -4 2 -4.5C4.4 -5 5 -6 5 -8.5C5 -6 5.6 -5 8 -4.5C5.6 -4 5 -3 5 -1L5 0L10 0',
@@ -104,12 +121,14 @@ export const MOTIF_UNITS: MotifUnit[] = [
   },
   {
     id: 'moon',
+    stands: true,
     name: 'Moon',
     family: 'stars',
     d: 'M0 0L5 0C1 -1 1 -7 5 -8C3 -6 3 -2 5 0L10 0',
   },
   {
     id: 'comet',
+    stands: true,
     name: 'Comet',
     family: 'stars',
     d: 'M0 0L6 0L3 -3L7 -1C6 -3 7 -5 9 -4C10 -3 9 -1 7 -1L6 0L10 0',
@@ -118,7 +137,7 @@ export const MOTIF_UNITS: MotifUnit[] = [
   { id: 'steps', name: 'Steps', family: 'shapes', d: 'M0 0L0 -5L5 -5L5 0L10 0' },
   { id: 'cross', name: 'Cross', family: 'shapes', d: 'M0 0L3 0L7 -4L5 -2L3 -4L7 0L10 0' },
   { id: 'comb', name: 'Half comb', family: 'shapes', d: 'M0 0L2.5 -4.33L7.5 -4.33L10 0' },
-  { id: 'blanket', name: 'Blanket stitch', family: 'shapes', d: 'M0 0L5 0L5 9L5 0L10 0' },
+  { id: 'blanket', stands: true, name: 'Blanket stitch', family: 'shapes', d: 'M0 0L5 0L5 9L5 0L10 0' },
   { id: 'kite', name: 'Kite', family: 'shapes', d: 'M0 0L1 0L5 -4L9 0L5 4L1 0L9 0L10 0' },
   { id: 'sails', name: 'Sails', family: 'shapes', d: 'M0 0L1 0L1 -7L6 0L6 -5L9.5 0L10 0' },
   {
@@ -132,12 +151,14 @@ export const MOTIF_UNITS: MotifUnit[] = [
   { id: 'curl', name: 'Curl', family: 'scrolls', d: 'M0 0C5 0 8 -2 8 -5C8 -8 3 -8 3 -5C3 -2 6 0 10 0' },
   {
     id: 'tendril',
+    stands: true,
     name: 'Tendril',
     family: 'scrolls',
     d: 'M0 0L2 0C5 0 8 -2 8 -5C8 -8 4 -8 4 -5.5C4 -4 6 -4 6 -5.5C6 -4 4 -4 4 -5.5C4 -8 8 -8 8 -5C8 -2 5 0 2 0L10 0',
   },
   {
     id: 'curls',
+    stands: true,
     name: 'Two curls',
     family: 'scrolls',
     d: 'M0 0L5 0C1 0 0 -5 3 -6C5 -6.5 5.5 -4 4 -3.5C5.5 -4 5 -6.5 3 -6C0 -5 1 0 5 0C9 0 10 -5 7 -6C5 -6.5 4.5 -4 6 -3.5C4.5 -4 5 -6.5 7 -6C10 -5 9 0 5 0L10 0',

@@ -15,7 +15,7 @@ export const cap: Thing = {
   colour: '#28324a',
   bounds: { minX: -125, minY: -115, maxX: 125, maxY: 145 },
   surface: { kind: 'ball', radiusX: 94, radiusY: 112, rise: 10, above: -14 },
-  pieces: [
+  pieces: () => [
     // What is seen of its back, through the crown's lower edge.
     { paths: line('M-93 34C-60 50 60 50 93 34C80 64 -80 64 -93 34Z'), tone: -0.5 },
     {

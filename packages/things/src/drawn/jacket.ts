@@ -1,6 +1,7 @@
 // A fleece jacket with a zip and a collar that stands, from in front and from behind.
 import { both, bothSides, box, line, round } from '../paths.ts';
-import type { Fold, Glow, Spot, Thing } from '../thing.ts';
+import type { Path } from '@rosehip/core';
+import type { Fold, Glow, Piece, Spot, Thing } from '../thing.ts';
 
 const BOUNDS = { minX: -400, minY: -425, maxX: 400, maxY: 375 };
 
@@ -13,35 +14,36 @@ const CUFF = 'M367 224L374 262C350 278 318 286 294 283L291 244C318 246 346 238 3
 const WHOLE =
   'M-72 -346C-112 -338 -160 -318 -205 -296C-224 -232 -238 -160 -248 -70C-262 70 -272 250 -262 340C-90 356 90 356 262 340C272 250 262 70 248 -70C238 -160 224 -232 205 -296C160 -318 112 -338 72 -346C40 -326 -40 -326 -72 -346Z';
 
-const armhole = line('M205 -296C224 -232 238 -160 248 -70');
+const armhole = (): Path[] => line('M205 -296C224 -232 238 -160 248 -70');
 
-const sleeveFolds: Fold[] = [
+const sleeveFolds = (): Fold[] => [
   { paths: line('M252 -40C280 -10 306 4 330 8'), width: 30, height: 0.5 },
   { paths: line('M262 20C286 44 312 56 342 60'), width: 26, height: -0.45 },
   { paths: line('M276 120C300 132 326 132 352 124'), width: 30, height: 0.4 },
   { paths: line('M288 212C312 222 338 218 362 206'), width: 24, height: 0.5 },
 ];
-const sleeveGlows: Glow[] = [
+const sleeveGlows = (): Glow[] => [
   { paths: line('M205 -292C226 -220 244 -140 252 -64C272 40 288 170 295 283'), width: 46, light: -0.4 },
   { paths: line('M262 -240C300 -80 336 100 362 250'), width: 40, light: 0.12 },
   { paths: line('M290 -210C322 -60 362 120 384 262'), width: 26, light: -0.22 },
 ];
 
-const sleeves = bothSides([
-  { paths: line(SLEEVE), sewn: true, shadow: 16, folds: sleeveFolds, glows: sleeveGlows },
-  {
-    paths: line(CUFF),
-    tone: -0.1,
-    seams: [
-      { paths: line('M291 244C318 246 346 238 367 224'), width: 1, strength: 0.7 },
-      { paths: line('M291.500 249C318 251 346 243 368 229'), dash: [3, 2], width: 0.7, strength: 0.5 },
-    ],
-    glows: [{ paths: line('M293 243L296 286'), width: 34, light: -0.3 }],
-  },
-]);
+const sleeves = (): Piece[] =>
+  bothSides([
+    { paths: line(SLEEVE), sewn: true, shadow: 16, folds: sleeveFolds(), glows: sleeveGlows() },
+    {
+      paths: line(CUFF),
+      tone: -0.1,
+      seams: [
+        { paths: line('M291 244C318 246 346 238 367 224'), width: 1, strength: 0.7 },
+        { paths: line('M291.500 249C318 251 346 243 368 229'), dash: [3, 2], width: 0.7, strength: 0.5 },
+      ],
+      glows: [{ paths: line('M293 243L296 286'), width: 34, light: -0.3 }],
+    },
+  ]);
 
 /** Folds that a body has which hangs and is worn. */
-const halfFolds: Fold[] = [
+const halfFolds = (): Fold[] => [
   { paths: line('M246 -70C214 -34 190 6 176 56'), width: 44, height: 0.5 },
   { paths: line('M240 -92C196 -72 160 -40 138 -4'), width: 34, height: -0.38 },
   { paths: line('M256 150C226 170 206 206 200 262'), width: 46, height: 0.42 },
@@ -49,8 +51,8 @@ const halfFolds: Fold[] = [
   { paths: line('M44 330C40 300 42 270 48 238'), width: 26, height: -0.3 },
   { paths: line('M200 -290C176 -262 150 -244 118 -232'), width: 36, height: 0.3 },
 ];
-const halfGlows: Glow[] = [
-  { paths: armhole, width: 40, light: -0.34 },
+const halfGlows = (): Glow[] => [
+  { paths: armhole(), width: 40, light: -0.34 },
   { paths: line('M256 -40C266 90 274 230 266 344'), width: 64, light: -0.34 },
   { paths: line('M76 -345C62 -318 30 -306 0 -304'), width: 42, light: -0.42 },
   { paths: line('M-4 330C80 338 180 336 262 326'), width: 40, light: -0.2 },
@@ -67,24 +69,25 @@ const sleeveSpot = (name: string, x: number, turn: number): Spot => ({
   height: 120,
 });
 
-const halves = bothSides([
-  {
-    paths: line(HALF),
-    sewn: true,
-    shadow: 14,
-    folds: halfFolds,
-    glows: halfGlows,
-    seams: [
-      { paths: armhole, width: 1.4, strength: 0.85 },
-      { paths: line('M201 -293C219 -230 233 -160 243 -70'), dash: [3.4, 2], width: 0.7, strength: 0.5 },
-      { paths: line('M11 -318L11 345'), dash: [3.4, 2], width: 0.7, strength: 0.5 },
-      { paths: line('M0 318C90 326 180 324 263 313'), dash: [3.4, 2], width: 0.8, strength: 0.55 },
-      // A pocket with a welt, slanted as hands want it.
-      { paths: line('M126 92L172 222'), width: 3.2, strength: 0.75 },
-      { paths: line('M119 92L166 226L178 222L131 88Z'), dash: [3.4, 2], width: 0.7, strength: 0.45 },
-    ],
-  },
-]);
+const halves = (): Piece[] =>
+  bothSides([
+    {
+      paths: line(HALF),
+      sewn: true,
+      shadow: 14,
+      folds: halfFolds(),
+      glows: halfGlows(),
+      seams: [
+        { paths: armhole(), width: 1.4, strength: 0.85 },
+        { paths: line('M201 -293C219 -230 233 -160 243 -70'), dash: [3.4, 2], width: 0.7, strength: 0.5 },
+        { paths: line('M11 -318L11 345'), dash: [3.4, 2], width: 0.7, strength: 0.5 },
+        { paths: line('M0 318C90 326 180 324 263 313'), dash: [3.4, 2], width: 0.8, strength: 0.55 },
+        // A pocket with a welt, slanted as hands want it.
+        { paths: line('M126 92L172 222'), width: 3.2, strength: 0.75 },
+        { paths: line('M119 92L166 226L178 222L131 88Z'), dash: [3.4, 2], width: 0.7, strength: 0.45 },
+      ],
+    },
+  ]);
 
 export const jacket: Thing = {
   id: 'jacket',
@@ -93,8 +96,8 @@ export const jacket: Thing = {
   colour: '#46505c',
   bounds: BOUNDS,
   surface: { kind: 'flat' },
-  pieces: [
-    ...sleeves,
+  pieces: () => [
+    ...sleeves(),
     // The inside of the collar, seen over its front.
     {
       paths: line('M-60 -402C-34 -416 34 -416 60 -402C36 -384 -36 -384 -60 -402Z'),
@@ -102,7 +105,7 @@ export const jacket: Thing = {
       shadow: 12,
       glows: [{ paths: line('M-60 -398C-30 -384 30 -384 60 -398'), width: 20, light: -0.4 }],
     },
-    ...halves,
+    ...halves(),
     {
       paths: line(
         'M-78 -344C-78 -370 -70 -392 -62 -403C-36 -388 36 -388 62 -403C70 -392 78 -370 78 -344C54 -318 26 -309 0 -309C-26 -309 -54 -318 -78 -344Z',
@@ -166,8 +169,8 @@ export const jacketBack: Thing = {
   colour: '#46505c',
   bounds: BOUNDS,
   surface: { kind: 'flat' },
-  pieces: [
-    ...sleeves,
+  pieces: () => [
+    ...sleeves(),
     {
       paths: line(
         'M-72 -338C-72 -372 -62 -396 -52 -404C-26 -412 26 -412 52 -404C62 -396 72 -372 72 -338C40 -316 -40 -316 -72 -338Z',

@@ -10,7 +10,7 @@ export const patch: Thing = {
   bounds: { minX: -170, minY: -150, maxX: 170, maxY: 150 },
   surface: { kind: 'flat' },
   carrier: { shape: 'around', margin: 2 },
-  pieces: [
+  pieces: () => [
     {
       paths: box(-400, -400, 800, 800),
       sewn: true,
@@ -62,7 +62,7 @@ export const label: Thing = {
   bounds: { minX: -105, minY: -85, maxX: 105, maxY: 85 },
   surface: { kind: 'flat' },
   carrier: { shape: 'label', margin: 5 },
-  pieces: [
+  pieces: () => [
     {
       paths: box(-260, -260, 520, 520),
       sewn: true,

@@ -9,7 +9,7 @@ export const towel: Thing = {
   colour: '#dfe7e6',
   bounds: { minX: -320, minY: -350, maxX: 320, maxY: 350 },
   surface: { kind: 'flat' },
-  pieces: [
+  pieces: () => [
     // The half that hangs behind.
     {
       paths: line(
@@ -97,7 +97,7 @@ export const blanket: Thing = {
   colour: '#7d8f9b',
   bounds: { minX: -420, minY: -340, maxX: 420, maxY: 340 },
   surface: { kind: 'flat' },
-  pieces: [
+  pieces: () => [
     {
       paths: line(BLANKET),
       sewn: true,
@@ -180,7 +180,7 @@ export const cushion: Thing = {
   colour: '#c9b79c',
   bounds: { minX: -260, minY: -260, maxX: 260, maxY: 260 },
   surface: { kind: 'pillow', radiusX: 420, radiusY: 420 },
-  pieces: [
+  pieces: () => [
     {
       paths: line(
         'M-222 -222C-150 -208 -70 -204 0 -205C70 -204 150 -208 222 -222C208 -150 204 -70 205 0C204 70 208 150 222 222C150 208 70 204 0 205C-70 204 -150 208 -222 222C-208 150 -204 70 -205 0C-204 -70 -208 -150 -222 -222Z',

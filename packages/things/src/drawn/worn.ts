@@ -8,27 +8,28 @@ const CUFF = 'M329 -116L334 -104C312 -82 276 -66 246 -60L242 -76C274 -82 306 -96
 const BODY =
   'M-70 -340C-112 -332 -156 -318 -198 -300C-222 -236 -238 -170 -244 -90C-254 60 -256 220 -250 350C-90 364 90 364 250 350C256 220 254 60 244 -90C238 -170 222 -236 198 -300C156 -318 112 -332 70 -340C44 -316 -44 -316 -70 -340Z';
 
-const sleeves = bothSides([
-  {
-    paths: line(SLEEVE),
-    sewn: true,
-    shadow: 13,
-    folds: [
-      { paths: line('M236 -120C262 -140 286 -148 312 -148'), width: 28, height: 0.5 },
-      { paths: line('M226 -190C250 -206 268 -214 286 -212'), width: 26, height: -0.36 },
-    ],
-    glows: [
-      { paths: line('M198 -300C214 -240 226 -170 246 -60'), width: 44, light: -0.36 },
-      { paths: line('M226 -282C262 -244 290 -190 318 -124'), width: 34, light: 0.16 },
-    ],
-  },
-  {
-    paths: line(CUFF),
-    tone: -0.1,
-    seams: [{ paths: line('M242 -76C274 -82 306 -96 329 -116'), width: 1.2, strength: 0.6 }],
-    glows: [{ paths: line('M242 -78L248 -58'), width: 30, light: -0.3 }],
-  },
-]);
+const sleeves = (): Piece[] =>
+  bothSides([
+    {
+      paths: line(SLEEVE),
+      sewn: true,
+      shadow: 13,
+      folds: [
+        { paths: line('M236 -120C262 -140 286 -148 312 -148'), width: 28, height: 0.5 },
+        { paths: line('M226 -190C250 -206 268 -214 286 -212'), width: 26, height: -0.36 },
+      ],
+      glows: [
+        { paths: line('M198 -300C214 -240 226 -170 246 -60'), width: 44, light: -0.36 },
+        { paths: line('M226 -282C262 -244 290 -190 318 -124'), width: 34, light: 0.16 },
+      ],
+    },
+    {
+      paths: line(CUFF),
+      tone: -0.1,
+      seams: [{ paths: line('M242 -76C274 -82 306 -96 329 -116'), width: 1.2, strength: 0.6 }],
+      glows: [{ paths: line('M242 -78L248 -58'), width: 30, light: -0.3 }],
+    },
+  ]);
 
 export const polo: Thing = {
   id: 'polo',
@@ -37,8 +38,8 @@ export const polo: Thing = {
   colour: '#c9cfd6',
   bounds: { minX: -380, minY: -410, maxX: 380, maxY: 380 },
   surface: { kind: 'flat' },
-  pieces: [
-    ...sleeves,
+  pieces: () => [
+    ...sleeves(),
     // The back of the neck, inside.
     {
       paths: line('M-66 -346C-40 -386 40 -386 66 -346C40 -300 -40 -300 -66 -346Z'),
@@ -131,7 +132,7 @@ export const tote: Thing = {
   colour: '#d9ceb6',
   bounds: { minX: -260, minY: -380, maxX: 260, maxY: 290 },
   surface: { kind: 'flat' },
-  pieces: [
+  pieces: () => [
     // The handle behind, and the back of the opening.
     {
       paths: line(

@@ -6,6 +6,8 @@ import { box } from '../../../test/draw.ts';
 import { EdgeIndex } from '../../geometry/edge-index.ts';
 import { insideRegion } from '../../geometry/region.ts';
 import { outlineRegion } from '../../outlines/region.ts';
+import { MOTIF_UNITS, unitCoords } from '../motifs.ts';
+import { stands } from './sprig/dress.ts';
 
 const sewn = (outline: PlainOutline, settings: Record<string, string | number>) =>
   stitched('motif-fill', outline, settings);
@@ -36,4 +38,8 @@ test('joined by nothing, each motif is a whole thread of its own', () => {
   const lengths = new Set(apart.map(({ x }) => x.length));
   expect(lengths.size).toBeLessThanOrEqual(2);
   expect(sewn(outline, { size: 10, rows: 10 })).toHaveLength(1);
+});
+
+test('units that stand on the line are those whose stroke comes back to where it leaves it', () => {
+  for (const unit of MOTIF_UNITS) expect(!!unit.stands, unit.id).toBe(stands(unitCoords(unit.id)));
 });

@@ -19,7 +19,7 @@ import { MOTIF_UNITS, OWN_MOTIF, unitCoords } from '../../motifs.ts';
 import type { SewnThread } from '../../thread.ts';
 import { scatter } from '../stipple/scatter.ts';
 import { orRound } from '../contour/repeated-outline.ts';
-import { dress, standingFrom, stands } from './dress.ts';
+import { dress, standingFrom } from './dress.ts';
 import { grow, smoothTwigs } from './grow.ts';
 import { sewTree } from './sew-tree.ts';
 import { keptInside, shootsTo } from './spine.ts';
@@ -29,7 +29,7 @@ import { halvesOf, mirrored } from './symmetry.ts';
 /** No place is farther from a stem than this, in distances between branches. */
 const FARTHEST = 1;
 /** Motifs that stand on the line: their stroke comes back to where it leaves it. */
-const STANDING = MOTIF_UNITS.filter((u) => stands(unitCoords(u.id)));
+const STANDING = MOTIF_UNITS.filter((u) => u.stands);
 const standingChoices = STANDING.map(({ id, name }) => ({ value: id, label: name.toLowerCase() }));
 
 const SETTINGS = [
