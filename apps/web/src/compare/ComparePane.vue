@@ -1,8 +1,9 @@
 <script setup lang="ts">
 // One side of a comparison: a design, sewn up to a share of its time.
-import { useElementSize } from '@vueuse/core';
+
 import { onBeforeUnmount, shallowRef, useTemplateRef, watch } from 'vue';
 import { recordAt, type Design, type Figures, type Point, type ViewName } from '@rosehip/core';
+import { useSeenSize } from '../parts/seen-size.ts';
 import { wheelFactor } from '../parts/viewport.ts';
 import { packed, packedPlan, sewnBy, useChecker } from '../workers/engine.ts';
 import { useView } from '../stores/view.ts';
@@ -28,7 +29,7 @@ const emit = defineEmits<{
 
 const area = useTemplateRef<HTMLElement>('area');
 const canvas = useTemplateRef<HTMLCanvasElement>('canvas');
-const { width, height } = useElementSize(area);
+const { width, height } = useSeenSize(area);
 const { painter, end } = startPainter();
 /** When each record is done; the plan itself stays with the painter. */
 const time = shallowRef<Float32Array | null>(null);

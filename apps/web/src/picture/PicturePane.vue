@@ -1,8 +1,9 @@
 <script setup lang="ts">
 // The picture as a step leaves it, seen like the cloth beside it: pulled, zoomed, pressed; with corners to drag while it is cut.
-import { useElementSize } from '@vueuse/core';
+
 import { computed, onBeforeUnmount, shallowRef, useTemplateRef, watch } from 'vue';
 import { goRound, WHOLE, type Point, type TakenPicture } from '@rosehip/core';
+import { useSeenSize } from '../parts/seen-size.ts';
 import { wheelFactor, type Viewport } from '../parts/viewport.ts';
 import type { PictureStepsState, StepName } from './steps.ts';
 
@@ -11,7 +12,7 @@ const emit = defineEmits<{ pan: [dx: number, dy: number]; zoom: [factor: number,
 
 const area = useTemplateRef<HTMLElement>('area');
 const canvas = useTemplateRef<HTMLCanvasElement>('canvas');
-const { width, height } = useElementSize(area);
+const { width, height } = useSeenSize(area);
 const image = shallowRef<ImageBitmap | null>(null);
 const { steps } = props;
 const cutting = computed(() => steps.cutting.value !== 'off');

@@ -1,9 +1,10 @@
 <script setup lang="ts">
 // The cloth: the painter's last bitmap, moved at once with every pan and zoom, and the handles above it.
-import { useElementSize } from '@vueuse/core';
+
 import * as Comlink from 'comlink';
 import { computed, onBeforeUnmount, onMounted, useTemplateRef, watch } from 'vue';
 import { everyLeaf, findItem, recipeJob } from '@rosehip/core';
+import { useSeenSize } from '../../parts/seen-size.ts';
 import { wheelFactor } from '../../parts/viewport.ts';
 import { startPainter } from '../../workers/painter.ts';
 import { useBench } from '../../stores/bench/bench.ts';
@@ -43,7 +44,7 @@ const recipes = useRecipes();
 const picking = usePicking();
 const area = useTemplateRef<HTMLElement>('area');
 const canvas = useTemplateRef<HTMLCanvasElement>('canvas');
-const { width, height } = useElementSize(area);
+const { width, height } = useSeenSize(area);
 const bringIn = useBringIn();
 const writing = useWriting();
 const words = useTemplateRef('words');

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 // The recipe card: what is selected as a sentence, and four parts that change it.
 import { computed, nextTick, ref, useTemplateRef, watch, watchPostEffect } from 'vue';
-import { useElementSize } from '@vueuse/core';
+
 import { stitchesAmong } from '@rosehip/core';
+import { useSeenSize } from '../../parts/seen-size.ts';
 import CommandButton from '../../parts/CommandButton.vue';
 import { useKept } from '../../parts/kept.ts';
 import { useBench } from '../../stores/bench/bench.ts';
@@ -45,7 +46,7 @@ const thread = useSelectedThread();
 /** Which parts are open: as the person left them. */
 const parts = useKept('rosehip-card-parts', { shape: true, stitches: true, around: true, order: true });
 const column = useTemplateRef<HTMLElement>('column');
-const { height } = useElementSize(column);
+const { height } = useSeenSize(column);
 /** So high that heads which stand still leave something between them, in pixels. */
 const ROOMY = 300;
 const around = useTemplateRef('around');

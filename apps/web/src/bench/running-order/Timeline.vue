@@ -1,8 +1,9 @@
 <script setup lang="ts">
 // The running order as a timeline: blocks as long as they take, brackets for groups, marks, and the playhead.
-import { useElementSize } from '@vueuse/core';
+
 import { computed, ref, shallowRef, useId, useTemplateRef, watch } from 'vue';
 import { findPlace, isMark, recordAt, visibleLeaves, type Item, type OrderPlace } from '@rosehip/core';
+import { useSeenSize } from '../../parts/seen-size.ts';
 import { counted, sewingTime } from '../../parts/time.ts';
 import { useBench } from '../../stores/bench/bench.ts';
 import { useRehearsal } from '../../stores/rehearsal.ts';
@@ -20,7 +21,7 @@ const order = useOrder();
 const view = useView();
 const { shares: hooped } = useHoopings();
 const scroller = useTemplateRef<HTMLElement>('scroller');
-const { width } = useElementSize(scroller);
+const { width } = useSeenSize(scroller);
 const zoom = ref(1);
 const MOST_ZOOM = 200;
 /** Empty pixels before the first block and after the last. */

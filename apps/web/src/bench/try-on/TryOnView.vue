@@ -1,9 +1,10 @@
 <script setup lang="ts">
 // In the cloth's place: the thing that the design is tried on. It is moved and turned by hand; all else pulls the view.
-import { useElementSize } from '@vueuse/core';
+
 import * as Comlink from 'comlink';
 import { computed, onBeforeUnmount, onMounted, ref, useTemplateRef, watch } from 'vue';
 import { OWN_PHOTO, type Point } from '@rosehip/core';
+import { useSeenSize } from '../../parts/seen-size.ts';
 import { wheelFactor } from '../../parts/viewport.ts';
 import { useBench } from '../../stores/bench/bench.ts';
 import { useSewing } from '../../stores/sewing.ts';
@@ -21,7 +22,7 @@ const tried = useTryOn();
 const { view } = tried;
 const area = useTemplateRef<HTMLElement>('area');
 const canvas = useTemplateRef<HTMLCanvasElement>('canvas');
-const { width, height } = useElementSize(area);
+const { width, height } = useSeenSize(area);
 watch([width, height], ([w, h]) => view.sized(w, h));
 
 const { painter, end } = startPainter();
