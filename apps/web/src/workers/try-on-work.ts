@@ -140,7 +140,7 @@ function threadLayer(thing: Thing, r: TryOnRequest, area: Bounds, parts: TryOnPa
     }
     const stamp = canvasOf(side, side);
     toMm(stamp, side / 2, side / 2);
-    const even = { ...laid, thing: { ...thing, pieces: [] } };
+    const even = { ...laid, thing: { ...thing, pieces: () => [] } };
     paintCopy(stamp, canvasOf(side, side), even, { x: 0, y: 0, turn: place.turn }, r, around);
     layer.setTransform(1, 0, 0, 1, 0, 0);
     for (const { x, y } of copies)
