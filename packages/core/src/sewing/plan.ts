@@ -188,13 +188,15 @@ export class PlanBuilder {
     const x = whole(this.x);
     const y = whole(this.y);
     const move = whole(this.move);
+    const walk = walkThrough(x, y, move, speed, this.changeCosts(speed));
+    walks.set(walk.time, { ...walk, x, move });
     return {
       x,
       y,
       move,
       part: whole(this.part),
       object: whole(this.object),
-      time: timesOf(x, y, move, speed, this.changeCosts(speed)),
+      time: walk.time,
       objects: this.objects,
       threads: Object.fromEntries(this.objects.map(({ thread }) => [thread, threadIn(this.chart, thread)])),
       ...(this.chart.weight !== 40 && { threadWidth: threadWidthOf(this.chart.weight) }),
@@ -208,13 +210,27 @@ const lengthOf = (dx: number, dy: number): number => Math.sqrt(dx * dx + dy * dy
 /** Stitches longer than this slow the machine, in mm. */
 const SLOW = 5;
 
-function timesOf(
+/** What a plan's records come to, when it is gone through once. */
+interface Walk {
+  time: Float32Array;
+  bounds: Bounds | null;
+  /** Squares of the least and the greatest length of a stitch, in mm², and the sum of lengths, in mm. */
+  shortest: number;
+  longest: number;
+  thread: number;
+}
+
+/** The arrays that a walk was made of, by its times. */
+const walks = new WeakMap<Float32Array, Walk & Pick<Plan, 'x' | 'move'>>();
+
+/** Goes through all records in one loop with bare numbers only: it is done after every edit, and the memory is what takes long. */
+function walkThrough(
   x: Float32Array,
   y: Float32Array,
   move: Uint8Array,
   speed: MachineSpeed,
   changeCosts: readonly number[],
-): Float32Array {
+): Walk {
   const time = new Float32Array(x.length);
   const beat = 60 / speed.stitchesPerMinute;
   const cost = Float64Array.of(beat, beat, speed.trim, speed.colourChange, speed.stop);
@@ -222,22 +238,37 @@ function timesOf(
   let changes = 0;
   /** A thread hangs from needle to cloth: there is something to cut. */
   let hangs = false;
+  let [minX, minY, maxX, maxY] = [Infinity, Infinity, -Infinity, -Infinity];
+  let [shortest, longest, thread] = [Infinity, 0, 0];
+  // The first is a stitch from the middle.
+  let [wasX, wasY] = [0, 0];
   for (let i = 0; i < x.length; i++) {
     const now = move[i];
+    const px = x[i];
+    const py = y[i];
     if (now === Move.stitch) {
       hangs = true;
-      const before = i ? i - 1 : 0;
-      const dx = x[i] - x[before];
-      const dy = y[i] - y[before];
+      if (px < minX) minX = px;
+      if (px > maxX) maxX = px;
+      if (py < minY) minY = py;
+      if (py > maxY) maxY = py;
+      const dx = px - wasX;
+      const dy = py - wasY;
       const square = dx * dx + dy * dy;
-      total += square > SLOW * SLOW ? (beat * Math.sqrt(square)) / SLOW : beat;
+      if (square < shortest) shortest = square;
+      if (square > longest) longest = square;
+      const length = Math.sqrt(square);
+      thread += length;
+      total += length > SLOW && i ? (beat * length) / SLOW : beat;
     } else if (now !== Move.trim || hangs) {
       if (now !== Move.jump) hangs = false;
       total += now === Move.change && changes < changeCosts.length ? changeCosts[changes++] : cost[now];
     }
+    wasX = px;
+    wasY = py;
     time[i] = total;
   }
-  return time;
+  return { time, bounds: minX <= maxX ? { minX, minY, maxX, maxY } : null, shortest, longest, thread };
 }
 
 /** Upper thread runs down into the cloth and up again at every stitch: so much more than the stitch, in mm. */
@@ -266,47 +297,8 @@ export function useOf(
 }
 
 /** The box about all needle points of stitches, in mm; null without any. */
-export function stitchBounds({ x, y, move }: Pick<Plan, 'x' | 'y' | 'move'>): Bounds | null {
-  let minX = Infinity;
-  let minY = Infinity;
-  let maxX = -Infinity;
-  let maxY = -Infinity;
-  for (let i = 0; i < x.length; i++) {
-    if (move[i] !== Move.stitch) continue;
-    const px = x[i];
-    const py = y[i];
-    if (px < minX) minX = px;
-    if (px > maxX) maxX = px;
-    if (py < minY) minY = py;
-    if (py > maxY) maxY = py;
-  }
-  return minX <= maxX ? { minX, minY, maxX, maxY } : null;
-}
-
-/**
- * Of all stitches: the least and the greatest square of a length, in mm², and the sum of lengths, in mm. One tight loop by
- * itself, with bare numbers only: it passes through every record after every edit.
- */
-function stitchLengths({ x, y, move }: Pick<Plan, 'x' | 'y' | 'move'>): Float64Array {
-  let shortest = Infinity;
-  let longest = 0;
-  let sum = 0;
-  for (let i = 0; i < x.length; i++) {
-    if (move[i] !== Move.stitch) continue;
-    // The first is a stitch from the middle.
-    const dx = i ? x[i] - x[i - 1] : x[i];
-    const dy = i ? y[i] - y[i - 1] : y[i];
-    const square = dx * dx + dy * dy;
-    if (square < shortest) shortest = square;
-    if (square > longest) longest = square;
-    sum += Math.sqrt(square);
-  }
-  const out = new Float64Array(3);
-  out[0] = shortest;
-  out[1] = longest;
-  out[2] = sum;
-  return out;
-}
+export const stitchBounds = ({ x, y, move }: Pick<Plan, 'x' | 'y' | 'move'>): Bounds | null =>
+  walkThrough(x, y, move, DEFAULT_SPEED, []).bounds;
 
 /** How many records of a plan make each move, by its code. */
 function movesOf(move: Uint8Array): number[] {
@@ -320,9 +312,12 @@ function movesOf(move: Uint8Array): number[] {
 /** Counts, size and sewing time of a plan. */
 export function figuresOf(plan: Plan): Figures {
   const counts = movesOf(plan.move);
-  const [shortest, longest, thread] = stitchLengths(plan);
+  const known = walks.get(plan.time);
+  const { shortest, longest, thread, bounds } =
+    known && known.x === plan.x && known.move === plan.move
+      ? known
+      : walkThrough(plan.x, plan.y, plan.move, DEFAULT_SPEED, []);
   const any = counts[Move.stitch] > 0;
-  const b = stitchBounds(plan);
   return {
     stitches: counts[Move.stitch],
     jumps: counts[Move.jump],
@@ -330,9 +325,9 @@ export function figuresOf(plan: Plan): Figures {
     colourChanges: counts[Move.change],
     stops: counts[Move.stop],
     seconds: plan.time.at(-1) ?? 0,
-    bounds: b,
-    width: b ? b.maxX - b.minX : 0,
-    height: b ? b.maxY - b.minY : 0,
+    bounds,
+    width: bounds ? bounds.maxX - bounds.minX : 0,
+    height: bounds ? bounds.maxY - bounds.minY : 0,
     threads: spoolsOf(plan.objects),
     shortest: any ? Math.sqrt(shortest) : 0,
     longest: Math.sqrt(longest),
