@@ -1,5 +1,6 @@
 // The ground of a picture: what is clear, and what is of the colour of its corners, or of places that are shown.
 import type { GroundChoice } from '../design/types.ts';
+import { DisjointSets } from '../geometry/disjoint-sets.ts';
 import type { Point } from '../geometry/points.ts';
 import type { Bitmap } from './bitmap.ts';
 
@@ -37,49 +38,18 @@ export function groundOf(picture: Bitmap, tones: Float32Array, how: GroundChoice
     /** 1 for pixels of the seed's colour that were not come to yet. */
     const free = likeIn(picture, (i) => alike(i, seed));
     for (let i = 0; i < out.length; i++) if (out[i]) free[i] = 0;
-    const open = new Int32Array(out.length);
-    /** What is like the seed and hangs together with these pixels. */
-    const spread = (from: Iterable<number>): Int32Array => {
-      // Each pixel is put on the list once: those before `done` have been looked around from.
-      let done = 0;
-      let found = 0;
-      for (const i of from)
-        if (free[i]) {
-          free[i] = 0;
-          open[found++] = i;
-        }
-      for (; done < found; done++) {
-        const i = open[done];
-        const x = i % width;
-        if (x > 0 && free[i - 1]) {
-          free[i - 1] = 0;
-          open[found++] = i - 1;
-        }
-        if (x < width - 1 && free[i + 1]) {
-          free[i + 1] = 0;
-          open[found++] = i + 1;
-        }
-        if (i >= width && free[i - width]) {
-          free[i - width] = 0;
-          open[found++] = i - width;
-        }
-        if (i < out.length - width && free[i + width]) {
-          free[i + width] = 0;
-          open[found++] = i + width;
-        }
-      }
-      return open.subarray(0, found);
-    };
+    const { from, to, part, area } = runsOf(free, width);
     // Ground at the corners goes on along the whole edge of the picture.
-    const ground = spread(how.from === 'corners' ? [seed, ...edgePixels(width, height)] : [seed]);
-    for (let k = 0; k < ground.length; k++) out[ground[k]] = 1;
-    if (!how.islands) continue;
-    const least = Math.max(LEAST_ISLAND, out.length / 20_000);
-    for (let i = 0; i < out.length; i++) {
-      if (!free[i]) continue;
-      const island = spread([i]);
-      if (island.length >= least) for (let k = 0; k < island.length; k++) out[island[k]] = 1;
-    }
+    const last = out.length - width;
+    const begins = (k: number): boolean =>
+      how.from === 'corners'
+        ? from[k] < width || from[k] >= last || from[k] % width === 0 || to[k] % width === 0
+        : from[k] <= seed && seed < to[k];
+    const ground = new Set<number>();
+    for (let k = 0; k < from.length; k++) if (begins(k)) ground.add(part[k]);
+    const least = how.islands ? Math.max(LEAST_ISLAND, out.length / 20_000) : Infinity;
+    for (let k = 0; k < from.length; k++)
+      if (area[part[k]] >= least || ground.has(part[k])) out.fill(1, from[k], to[k]);
   }
   return out;
 }
@@ -112,15 +82,33 @@ function agreed(
   return most < Math.min(3, seeds.length) ? [] : seeds.filter((_, i) => votes[i] === most);
 }
 
-function* edgePixels(width: number, height: number): Iterable<number> {
-  for (let x = 0; x < width; x++) {
-    yield x;
-    yield width * (height - 1) + x;
+/** Pixels that are set, in runs from one up to before another of a row; runs that touch above or below are one part. */
+interface Runs {
+  from: number[];
+  to: number[];
+  /** The part of each run, and how many pixels each part has. */
+  part: number[];
+  area: Int32Array;
+}
+
+function runsOf(set: Uint8Array, width: number): Runs {
+  const [from, to]: [number[], number[]] = [[], []];
+  for (let i = set.indexOf(1); i >= 0; i = set.indexOf(1, i)) {
+    const end = i - (i % width) + width;
+    const zero = set.indexOf(0, i);
+    from.push(i);
+    to.push((i = zero < 0 ? end : Math.min(end, zero)));
   }
-  for (let y = 0; y < height; y++) {
-    yield width * y;
-    yield width * y + width - 1;
+  const parts = new DisjointSets(from.length);
+  // Runs above are gone through beside those below them, in the same order.
+  for (let k = 0, above = 0; k < from.length; k++) {
+    while (to[above] + width <= from[k]) above++;
+    for (let j = above; from[j] + width < to[k]; j++) parts.join(j, k);
   }
+  const part = from.map((_, k) => parts.root(k));
+  const area = new Int32Array(from.length);
+  for (let k = 0; k < from.length; k++) area[part[k]] += to[k] - from[k];
+  return { from, to, part, area };
 }
 
 /** The pixel at shares of width and height. */

@@ -4,9 +4,12 @@ import { intersect, regionFromRings, unite } from '../geometry/clip.ts';
 import { regionArea, type Region } from '../geometry/region.ts';
 import { outlineRegion } from '../outlines/region.ts';
 import { threadChart } from '../materials/threads.ts';
+import { bordersOf } from './borders.ts';
 import { atMost, shaped, TAKEN, WHOLE, type Bitmap } from './bitmap.ts';
 import { groupsFor, splitGroup } from './colours.ts';
+import { fitBorder } from './fit-borders.ts';
 import { GROUND, groundOf } from './ground.ts';
+import { KnownCurves } from './known-curves.ts';
 import { painted } from './painted.ts';
 import { patchesIn, withoutSpecks } from './patches.ts';
 import { fittedBorders, regionsOf } from './regions.ts';
@@ -156,6 +159,32 @@ const badge = (): Bitmap =>
     return Math.hypot(x - 130, y - 96) < 30 ? GOLD : d < 90 ? BLUE : PAPER;
   });
 
+describe('curves that are known', () => {
+  it('are those of the border, and are fitted once as long as it stays', () => {
+    fc.assert(
+      fc.property(blocks, fc.integer({ min: 0, max: 195 }), ({ w, h, at }, k) => {
+        const how = { stray: 0.3, corners: 0.7 };
+        const known = new KnownCurves();
+        known.begin();
+        const before = bordersOf(patchesIn(w, h, at), null).borders.map((b) => known.fit(b, how));
+        const changed = at.slice();
+        changed[k % at.length] = changed[k % at.length] === 1 ? 2 : 1;
+        known.begin();
+        const kept = new Set(before);
+        let same = 0;
+        const { borders } = bordersOf(patchesIn(w, h, changed), null);
+        for (const border of borders) {
+          const curves = known.fit(border, how);
+          expect(curves).toEqual(fitBorder(border, how));
+          if (kept.has(curves)) same++;
+        }
+        // A pixel touches four borders at most, which may become more.
+        expect(same).toBeGreaterThanOrEqual(before.length - 12);
+      }),
+    );
+  });
+});
+
 describe('the steps', () => {
   it('find a drawing again to a part of a pixel, in its colours', () => {
     const steps = new PictureWork().run(badge(), { ...CHOICES, width: 180 }, chart);
@@ -219,6 +248,24 @@ describe('the steps', () => {
     expect(steps).not.toContain('ground');
   });
 
+  it('make the same by another way of choices as at once, and keep borders that stay as they were', () => {
+    const picture = badge();
+    const choices = { ...CHOICES, width: 180 };
+    const changes = [
+      { taken: { ...choices.taken, brightness: -0.1 } },
+      { taken: { ...choices.taken, contrast: 0.15 } },
+      { colours: { ...choices.colours, count: 1 } },
+      { outlines: { smooth: 0.6, corners: 0.3 } },
+      {},
+    ];
+    const work = new PictureWork();
+    for (const change of changes) {
+      const now = work.run(picture, { ...choices, ...change }, chart);
+      const fresh = new PictureWork().run(picture, { ...choices, ...change }, chart);
+      expect(now.regions).toEqual(fresh.regions);
+    }
+  });
+
   it('give no region for a picture of one colour, nor for one that is clear', () => {
     for (const colour of [BLUE, null]) {
       const { regions } = new PictureWork().run(
@@ -264,6 +311,47 @@ describe('ground', () => {
     });
     expect(inside[30 * 60 + 30]).toBe(1);
     expect(inside[0]).toBe(0);
+  });
+
+  it('is all that hangs together with the place, and as large islands of its colour', () => {
+    fc.assert(
+      fc.property(blocks, fc.nat(), fc.boolean(), ({ w, h, at }, k, islands) => {
+        const paint = [PAPER, BLUE, GOLD];
+        const picture = painted(w, h, (x, y) => paint[at[Math.floor(y) * w + Math.floor(x)] % 3]);
+        const seed = k % (w * h);
+        const place = { x: ((seed % w) + 0.5) / w, y: (Math.floor(seed / w) + 0.5) / h };
+        const found = groundOf(picture, tonesOf(picture), {
+          ...GROUND,
+          from: 'places',
+          places: [place],
+          islands,
+        });
+        // Pixel by pixel, from each to those beside it.
+        const alike = (i: number): boolean => at[i] % 3 === at[seed] % 3;
+        const expected = new Uint8Array(w * h);
+        const seen = new Uint8Array(w * h);
+        for (let from = 0; from < w * h; from++) {
+          if (!alike(from) || seen[from]) continue;
+          const part = [from];
+          seen[from] = 1;
+          for (const i of part)
+            for (const [dx, dy] of [
+              [1, 0],
+              [-1, 0],
+              [0, 1],
+              [0, -1],
+            ]) {
+              const [x, y] = [(i % w) + dx, Math.floor(i / w) + dy];
+              const j = y * w + x;
+              if (x < 0 || y < 0 || x >= w || y >= h || seen[j] || !alike(j)) continue;
+              seen[j] = 1;
+              part.push(j);
+            }
+          if (part.includes(seed) || (islands && part.length >= 30)) for (const i of part) expected[i] = 1;
+        }
+        expect(found).toEqual(expected);
+      }),
+    );
   });
 
   it('is nothing when the corners differ', () => {

@@ -41,9 +41,14 @@ export interface FittedBorders extends BorderMap {
 }
 
 /** Finds and fits the borders of patches. */
-export function fittedBorders(patches: Patches, shift: Shift | null, how: FitChoice): FittedBorders {
+export function fittedBorders(
+  patches: Patches,
+  shift: Shift | null,
+  how: FitChoice,
+  fit: typeof fitBorder = fitBorder,
+): FittedBorders {
   const map = bordersOf(patches, shift);
-  return { ...map, patches, curves: map.borders.map((b) => fitBorder(b, how)) };
+  return { ...map, patches, curves: map.borders.map((b) => fit(b, how)) };
 }
 
 /** The regions of all patches but ground, and the borders that they are made of. */

@@ -8,6 +8,7 @@ import { coloured, COLOURS, type ColouredPixels, type PictureColour } from './co
 import { evenedBorders } from './even-borders.ts';
 import { edgeShift } from './edge-shift.ts';
 import type { FitChoice } from './fit-borders.ts';
+import { KnownCurves } from './known-curves.ts';
 import { GROUND, groundOf } from './ground.ts';
 import { patchesIn, withoutSpecks } from './patches.ts';
 import {
@@ -128,6 +129,8 @@ export type PictureProgress = (step: string, done: number) => void;
 
 /** What is known of a picture before its colours are. */
 interface Looked {
+  /** Before it is made lighter or darker. */
+  plain: Bitmap;
   taken: Bitmap;
   /** With hard edges. */
   clear: Bitmap;
@@ -147,6 +150,7 @@ export class PictureWork {
   private readonly colourings = new Step<ColouredPixels>();
   private readonly cleanings = new Step<Uint8Array>();
   private readonly fits = new Step<FittedBorders>();
+  private readonly known = new KnownCurves();
   private readonly traces = new Step<Traced>();
 
   /** All steps. */
@@ -157,7 +161,7 @@ export class PictureWork {
     before: PictureProgress = () => {},
   ): PictureSteps {
     const looked = this.look(picture, choices, before);
-    const { taken: is, ground, photograph, ink } = looked;
+    const { plain, taken: is, ground, photograph, ink } = looked;
     const scale = choices.width / (ink.x1 - ink.x0);
     const { count, groups, specks } = choices.colours;
     const shades = this.shades(looked, choices.colours.calm ?? photograph, before);
@@ -169,12 +173,14 @@ export class PictureWork {
     const at = this.cleanings.get([all, least, reach], () =>
       withoutSpecks(is.width, is.height, evenedBorders(is.width, is.height, all, reach), least),
     );
-    const fitted = this.fits.get([is, at, photograph, JSON.stringify(choices.outlines)], () => {
+    const fitted = this.fits.get([plain, at, photograph, JSON.stringify(choices.outlines)], () => {
       before('outlines', 0.6);
       const patches = patchesIn(is.width, is.height, at);
       const same = (a: number, b: number): boolean => patches.at[a] === patches.at[b];
-      const shift = photograph ? null : edgeShift(is, same);
-      return fittedBorders(patches, shift, fitChoice(choices.outlines, photograph));
+      // Edges are told before the picture is made lighter or darker: most borders then are those of the time before.
+      const shift = photograph ? null : edgeShift(plain, same);
+      this.known.begin();
+      return fittedBorders(patches, shift, fitChoice(choices.outlines, photograph), this.known.fit);
     });
     const { regions, edges } = this.traces.get([fitted, scale, ink], () => {
       return regionsOf(fitted, pixelMap({ ink, scale }));
@@ -204,7 +210,14 @@ export class PictureWork {
     });
     return this.grounds.get([clear, JSON.stringify(of)], () => {
       const ground = groundOf(clear, tones, of);
-      return { taken: is, clear, ground, photograph: isPhotograph(clear, ground), ink: inkOf(is, ground) };
+      return {
+        plain: small,
+        taken: is,
+        clear,
+        ground,
+        photograph: isPhotograph(clear, ground),
+        ink: inkOf(is, ground),
+      };
     });
   }
 
