@@ -2,7 +2,7 @@
 // cloth shows between neighbours when the stitches have pulled.
 import { intersect, offsetRegion, regionFromRings, subtract, unite } from '../geometry/clip.ts';
 import { regionArea, regionBounds, type Region } from '../geometry/region.ts';
-import { boundsMeet, type Bounds } from '../geometry/points.ts';
+import { boundsMeet, grownBounds, type Bounds } from '../geometry/points.ts';
 
 /** How far beneath a later neighbour, beyond what the cloth pulls, in mm. */
 export const BENEATH = 0.3;
@@ -11,18 +11,58 @@ export const NARROW = 5;
 /** Openings beneath a later shape that are narrower than this are not worth leaving, in mm. */
 const NARROW_OPENING = 1.6;
 
-/** Joined, but only those that come near. */
+/** What is farther off than this is not looked at, in mm: openings are closed from both sides. */
+const ABOUT = NARROW_OPENING + 1;
+
+/** Joined, but only those that come near, and of them only what lies about there. */
 export function uniteNear(
   regions: readonly Region[],
   bounds: readonly (Bounds | null)[],
   near: Bounds,
   reach: number,
 ): Region {
-  const those = regions.filter((_, i) => {
+  const box = grownBounds(near, reach + ABOUT);
+  const those = regions.flatMap((region, i) => {
     const b = bounds[i];
-    return b && boundsMeet(b, near, reach);
+    if (!b || !boundsMeet(b, near, reach)) return [];
+    const within = b.minX >= box.minX && b.maxX <= box.maxX && b.minY >= box.minY && b.maxY <= box.maxY;
+    return [within ? region : cutToBox(region, box)];
   });
   return those.length > 1 ? unite(those.flat(), []) : (those[0] ?? []);
+}
+
+/** A region cut to a box, which is quicker than clipping: parts of it may hang together along the box's edge. */
+export function cutToBox(region: Region, box: Bounds): Region {
+  return region.flatMap(({ outer, holes }) => {
+    const cut = ringInBox(outer, box);
+    return cut.length < 6
+      ? []
+      : [{ outer: cut, holes: holes.map((h) => ringInBox(h, box)).filter((h) => h.length >= 6) }];
+  });
+}
+
+/** A ring cut to a box, side by side (Sutherland and Hodgman, 1974). */
+function ringInBox(ring: Float64Array, { minX, minY, maxX, maxY }: Bounds): Float64Array {
+  let from: ArrayLike<number> = ring;
+  for (const [axis, sign, limit] of [
+    [0, 1, maxX],
+    [0, -1, -minX],
+    [1, 1, maxY],
+    [1, -1, -minY],
+  ]) {
+    const out: number[] = [];
+    const n = from.length;
+    for (let i = 0, j = n - 2; i < n; j = i, i += 2) {
+      const [a, b] = [limit - sign * from[j + axis], limit - sign * from[i + axis]];
+      if (a >= 0 !== b >= 0) {
+        const t = a / (a - b);
+        out.push(from[j] + t * (from[i] - from[j]), from[j + 1] + t * (from[i + 1] - from[j + 1]));
+      }
+      if (b >= 0) out.push(from[i], from[i + 1]);
+    }
+    from = out;
+  }
+  return Float64Array.from(from);
 }
 
 /** What is seen of regions that lie on one another, the first one undermost. `hides` tells which ones hide what is beneath. */
