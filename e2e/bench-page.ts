@@ -234,7 +234,9 @@ export class BenchPage {
       await expect(anyway.or(panel.getByText('Nothing speaks against it.'))).toBeVisible();
       if (await anyway.isVisible()) await anyway.check();
     }
-    const coming = page.waitForEvent('download');
+    const coming = page.waitForEvent('download', { timeout: 30_000 }).catch(async (cause: unknown) => {
+      throw new Error(`No file came. The panel says: ${await panel.innerText()}`, { cause });
+    });
     await button.click();
     const download = await coming;
     const chunks: Buffer[] = [];
