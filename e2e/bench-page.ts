@@ -237,8 +237,7 @@ export class BenchPage {
     const coming = page.waitForEvent('download', { timeout: 30_000 }).catch(async (cause: unknown) => {
       throw new Error(`No file came. The panel says: ${await panel.innerText()}`, { cause });
     });
-    await button.click();
-    const download = await coming;
+    const [download] = await Promise.all([coming, button.click()]);
     const chunks: Buffer[] = [];
     for await (const chunk of await download.createReadStream()) chunks.push(chunk as Buffer);
     const file = { name: download.suggestedFilename(), bytes: Buffer.concat(chunks) };

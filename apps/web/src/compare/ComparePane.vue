@@ -1,6 +1,5 @@
 <script setup lang="ts">
 // One side of a comparison: a design, sewn up to a share of its time.
-
 import { onBeforeUnmount, shallowRef, useTemplateRef, watch } from 'vue';
 import { recordAt, type Design, type Figures, type Point, type ViewName } from '@rosehip/core';
 import { useSeenSize } from '../parts/seen-size.ts';

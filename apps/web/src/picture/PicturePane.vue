@@ -1,6 +1,5 @@
 <script setup lang="ts">
 // The picture as a step leaves it, seen like the cloth beside it: pulled, zoomed, pressed; with corners to drag while it is cut.
-
 import { computed, onBeforeUnmount, shallowRef, useTemplateRef, watch } from 'vue';
 import { goRound, WHOLE, type Point, type TakenPicture } from '@rosehip/core';
 import { useSeenSize } from '../parts/seen-size.ts';

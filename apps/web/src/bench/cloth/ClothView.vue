@@ -1,6 +1,5 @@
 <script setup lang="ts">
 // The cloth: the painter's last bitmap, moved at once with every pan and zoom, and the handles above it.
-
 import * as Comlink from 'comlink';
 import { computed, onBeforeUnmount, onMounted, useTemplateRef, watch } from 'vue';
 import { everyLeaf, findItem, recipeJob } from '@rosehip/core';

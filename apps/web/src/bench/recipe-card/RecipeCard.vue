@@ -1,7 +1,6 @@
 <script setup lang="ts">
 // The recipe card: what is selected as a sentence, and four parts that change it.
 import { computed, nextTick, ref, useTemplateRef, watch, watchPostEffect } from 'vue';
-
 import { stitchesAmong } from '@rosehip/core';
 import { useSeenSize } from '../../parts/seen-size.ts';
 import CommandButton from '../../parts/CommandButton.vue';

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 // The running order as a timeline: blocks as long as they take, brackets for groups, marks, and the playhead.
-
 import { computed, ref, shallowRef, useId, useTemplateRef, watch } from 'vue';
 import { findPlace, isMark, recordAt, visibleLeaves, type Item, type OrderPlace } from '@rosehip/core';
 import { useSeenSize } from '../../parts/seen-size.ts';

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 // In the cloth's place: the thing that the design is tried on. It is moved and turned by hand; all else pulls the view.
-
 import * as Comlink from 'comlink';
 import { computed, onBeforeUnmount, onMounted, ref, useTemplateRef, watch } from 'vue';
 import { OWN_PHOTO, type Point } from '@rosehip/core';

@@ -266,12 +266,11 @@ export function sewRow(
   const outside = width < DOT ? OUTSIDE : 0;
   const points = builder.length;
   if (leftFirst) {
-    if (!put(left, 0, endRoom, -1) && !(outside && put(left, -outside, 0, -1))) put(left, endRoom, farther);
+    if (!put(left, 0, endRoom, -1) && !put(left, -outside, 0, -1)) put(left, endRoom, farther);
     for (const x of xs) put(x, -SLIDE, SLIDE);
     put(right, -END_SLIDE, 0, 1);
   } else {
-    if (!put(right, -endRoom, 0, 1) && !(outside && put(right, 0, outside, 1)))
-      put(right, -farther, -endRoom);
+    if (!put(right, -endRoom, 0, 1) && !put(right, 0, outside, 1)) put(right, -farther, -endRoom);
     for (const x of xs.reverse()) put(x, -SLIDE, SLIDE);
     put(left, 0, END_SLIDE, -1);
   }

@@ -23,7 +23,7 @@ type Spans = readonly number[];
 /** Layers of one thread, counted square by square, and what would become of them. */
 class Layers {
   private readonly grid: Squares;
-  private readonly count: Uint8Array;
+  private readonly count: Uint16Array;
   /** The last stitch over each square, by the number of the point that it leads to. */
   private readonly last: Int32Array;
   private readonly change: Int8Array;
@@ -36,7 +36,7 @@ class Layers {
     this.grid = grid;
     this.most = most;
     const squares = grid.width * grid.height;
-    this.count = new Uint8Array(squares);
+    this.count = new Uint16Array(squares);
     this.last = new Int32Array(squares);
     this.change = new Int8Array(squares);
   }

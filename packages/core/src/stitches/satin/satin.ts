@@ -306,7 +306,6 @@ const UNDERLAY_LAYERS: Record<Underlay, number> = {
   none: 0,
   centre: 1,
   edge: 1,
-
   'edge-zigzag': 2,
 };
 

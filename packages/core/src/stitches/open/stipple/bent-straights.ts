@@ -152,7 +152,7 @@ function swung(
   return out;
 }
 
-/** Does a line that takes the place of points `from` to `to` cross another stitch, or go outside? */
+/** Does a line that takes the place of points `from` to `to` cross another stitch? */
 function crosses(
   line: readonly Point[],
   points: readonly Point[],

@@ -28,7 +28,7 @@ import { fills } from './fills.ts';
 import { kinksEased } from './needle-kinks.ts';
 import { kinksWoundRound } from './round-way.ts';
 import { swingingLines, type SwingingLines } from './swing.ts';
-import { tipsRounded } from './tips.ts';
+import { tipsRounded, type Stroke } from './tips.ts';
 import type { TreeLine } from './tree-line.ts';
 import { wanderingLine, type Ends } from './wander.ts';
 
@@ -170,6 +170,13 @@ function wrongWay(line: readonly Point[], from: Point | undefined, to: Point | u
   return !!to && distance(a, to) < distance(b, to);
 }
 
+/** The needle points of a round line without the kinks and straights that stitches and the machine's grid leave. */
+function madeRound(needle: readonly Point[], stroke: Stroke, length: number): Point[] {
+  const tipped = tipsRounded(needle, stroke, length);
+  const eased = kinksEased(tipped, { roomAt: stroke.roomAt, room: ROOM * stroke.spacing }, length);
+  return straightsBent(kinksWoundRound(eased, stroke, length), stroke, length);
+}
+
 /** One thread along a line, in the manner that is asked for. */
 function sewnAlong(
   line: readonly Point[],
@@ -196,19 +203,7 @@ function sewnAlong(
     const away = edges.nearest(p.x, p.y, spacing)?.distance ?? spacing;
     return edges.inside(p.x, p.y) ? away : -away;
   };
-  const stroke = { roomAt, spacing };
-  const needle =
-    style === 'angular'
-      ? clear
-      : straightsBent(
-          kinksWoundRound(
-            kinksEased(tipsRounded(clear, stroke, length), { roomAt, room: ROOM * spacing }, length),
-            stroke,
-            length,
-          ),
-          stroke,
-          length,
-        );
+  const needle = style === 'angular' ? clear : madeRound(clear, { roomAt, spacing }, length);
   const thread = { x: needle.map((p) => p.x), y: needle.map((p) => p.y), part: needle.map(() => Part.top) };
   return needle.length > 1 ? [repeated(thread, passes)] : [];
 }
