@@ -1,6 +1,7 @@
 // What of each shape is sewn: nothing that lies hidden, and a little beneath those that are sewn later, so that no
 // cloth shows between neighbours when the stitches have pulled.
 import { intersect, offsetRegion, regionFromRings, subtract, unite } from '../geometry/clip.ts';
+import { cutToBox } from '../geometry/cut-to-box.ts';
 import { regionArea, regionBounds, type Region } from '../geometry/region.ts';
 import { boundsMeet, grownBounds, type Bounds } from '../geometry/points.ts';
 
@@ -29,40 +30,6 @@ export function uniteNear(
     return [within ? region : cutToBox(region, box)];
   });
   return those.length > 1 ? unite(those.flat(), []) : (those[0] ?? []);
-}
-
-/** A region cut to a box, which is quicker than clipping: parts of it may hang together along the box's edge. */
-export function cutToBox(region: Region, box: Bounds): Region {
-  return region.flatMap(({ outer, holes }) => {
-    const cut = ringInBox(outer, box);
-    return cut.length < 6
-      ? []
-      : [{ outer: cut, holes: holes.map((h) => ringInBox(h, box)).filter((h) => h.length >= 6) }];
-  });
-}
-
-/** A ring cut to a box, side by side (Sutherland and Hodgman, 1974). */
-function ringInBox(ring: Float64Array, { minX, minY, maxX, maxY }: Bounds): Float64Array {
-  let from: ArrayLike<number> = ring;
-  for (const [axis, sign, limit] of [
-    [0, 1, maxX],
-    [0, -1, -minX],
-    [1, 1, maxY],
-    [1, -1, -minY],
-  ]) {
-    const out: number[] = [];
-    const n = from.length;
-    for (let i = 0, j = n - 2; i < n; j = i, i += 2) {
-      const [a, b] = [limit - sign * from[j + axis], limit - sign * from[i + axis]];
-      if (a >= 0 !== b >= 0) {
-        const t = a / (a - b);
-        out.push(from[j] + t * (from[i] - from[j]), from[j + 1] + t * (from[i + 1] - from[j + 1]));
-      }
-      if (b >= 0) out.push(from[i], from[i + 1]);
-    }
-    from = out;
-  }
-  return Float64Array.from(from);
 }
 
 /** What is seen of regions that lie on one another, the first one undermost. `hides` tells which ones hide what is beneath. */
