@@ -350,7 +350,7 @@ export { paintPatch, paintPrint, patchesOf, type PatchCanvas, type PatchObject }
 export { paintPicture, pictureArea, type PictureCanvas } from './painting/picture.ts';
 export { HEAT, heatPixels } from './painting/heat.ts';
 
-export { planChange } from './painting/changed.ts';
+export { planChange, reachOfRecords } from './painting/changed.ts';
 export { openPlan, packPlan, parcelBuffers, type PlanParcel, type ThreadPlan } from './sewing/plan-parcel.ts';
 export {
   lengthCounts,

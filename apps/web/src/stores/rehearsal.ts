@@ -54,14 +54,18 @@ export const useRehearsal = defineStore('rehearsal', () => {
   const seconds = computed(() => secondsAt(playhead.value));
   const secondsLeft = computed(() => Math.max(0, secondsAt(length.value) - seconds.value));
 
-  /** Stitches among the records before each one; entry n holds them all. */
-  const stitchCount = computed(() => {
+  /** The few records that are no stitches, in order. */
+  const others = computed(() => {
     const move = sewing.plan?.move ?? new Uint8Array();
-    const out = new Uint32Array(move.length + 1);
-    for (let i = 0; i < move.length; i++) out[i + 1] = out[i] + (move[i] === Move.stitch ? 1 : 0);
+    const out: number[] = [];
+    for (let i = 0; i < move.length; i++) if (move[i] !== Move.stitch) out.push(i);
     return out;
   });
-  const stitchesSewn = computed(() => stitchCount.value[Math.min(playhead.value, length.value)] ?? 0);
+  const stitchesSewn = computed(() => {
+    const records = Math.min(playhead.value, length.value);
+    const before = others.value.findIndex((i) => i >= records);
+    return records - (before < 0 ? others.value.length : before);
+  });
 
   // A new plan: what was sewn to the end stays so, anything else keeps its record.
   watch(
@@ -77,11 +81,9 @@ export const useRehearsal = defineStore('rehearsal', () => {
   );
 
   /** Records just after each stop, in order. */
-  const stops = computed(() => {
-    const out: number[] = [];
-    sewing.plan?.move.forEach((m, i) => m === Move.stop && out.push(i + 1));
-    return out;
-  });
+  const stops = computed(() =>
+    others.value.filter((i) => sewing.plan?.move[i] === Move.stop).map((i) => i + 1),
+  );
 
   let frame = 0;
   let last = 0;

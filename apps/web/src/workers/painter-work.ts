@@ -25,6 +25,7 @@ import {
   openPlan,
   pileOver,
   planChange,
+  reachOfRecords,
   SINGLY_FROM,
   threadPixels,
   uniteBounds,
@@ -320,15 +321,17 @@ function shares(p: ThreadPlan, focus: string[] | null): [number, number][] {
   return p.objects.filter((o) => focus.includes(originOf(o.id))).map((o) => [o.from, o.to]);
 }
 
-/** Puts the sewn layer to the last copy that is not beyond the playhead, unless it stands nearer already. */
-function goNear(r: PaintRequest): void {
+/** Puts the sewn layer to the last copy that is not beyond the playhead, unless it stands nearer already: then it stays, which is told. */
+function goNear(r: PaintRequest): boolean {
   const copy = copies.findLast((c) => c.record <= r.playhead);
-  if (sewnTo <= r.playhead && sewnTo >= (copy?.record ?? 0)) return;
+  if (sewnTo <= r.playhead && sewnTo >= (copy?.record ?? 0)) return true;
   clear(sewn, r);
   sewnTo = copy?.record ?? 0;
-  if (!copy) return;
-  sewn.ctx.setTransform(1, 0, 0, 1, 0, 0);
-  sewn.ctx.drawImage(copy.canvas, 0, 0);
+  if (copy) {
+    sewn.ctx.setTransform(1, 0, 0, 1, 0, 0);
+    sewn.ctx.drawImage(copy.canvas, 0, 0);
+  }
+  return false;
 }
 
 /** Paints the sewn layer on to a record, and copies it along the way. False when the time was over before. */
@@ -444,9 +447,10 @@ function paintHeat(r: PaintRequest): void {
   out.ctx.imageSmoothingEnabled = true;
 }
 
-/** What was done to the layers of the thread: all of what was asked for, where they are others, and whether what is not sewn yet is shown. */
+/** What was done to the layers of the thread: all of what was asked for, and whether what is not sewn yet is shown. */
 interface LayersPainted {
   done: boolean;
+  /** Nowhere else do they look other than before, in mm; null: anywhere. */
   changed: Bounds | null;
   withRest: boolean;
 }
@@ -465,7 +469,7 @@ function paintLayers(p: ThreadPlan, r: PaintRequest, place: string): LayersPaint
     sewnTo = 0;
     if (!fresh) until = Infinity;
   }
-  const changed = stale;
+  const areas = stale ? [stale] : [];
   const withRest = (r.playhead < p.x.length && !r.hideRest) || !!r.focus;
   if (stale) {
     const to = sewnTo;
@@ -479,9 +483,12 @@ function paintLayers(p: ThreadPlan, r: PaintRequest, place: string): LayersPaint
     paintFaint(p, r);
     faintKey = key;
   }
-  goNear(r);
+  const begun = sewnTo;
+  const stays = goNear(r);
   const done = sewOn(p, r, r.playhead, until);
   fresh &&= !done;
+  if (sewnTo > begun) areas.push(reachOfRecords(p, begun, sewnTo));
+  const changed = stays && areas.length ? uniteBounds(areas) : null;
   return { done, changed, withRest };
 }
 
@@ -559,7 +566,7 @@ const painter = {
     const { from, end, area } = change;
     stale = stale ? uniteBounds([stale, area]) : area;
     if (sewnTo >= before.x.length - end) sewnTo += next.x.length - before.x.length;
-    else if (sewnTo > from) sewnTo = from;
+    else if (sewnTo > from) sewnTo = Math.min(sewnTo, next.x.length - end);
     copies = copies.filter(({ record }) => record <= from);
   },
 
@@ -580,10 +587,7 @@ const painter = {
     const { done, changed, withRest } = sewing ? paintLayers(sewing, r, place) : NOTHING;
     // What depends on more than the layers, or on all of the thread, is laid as a whole.
     const inParts = sewing && r.view === 'cloth' && !r.heat && design && !hasPile(design.cloth) && done;
-    const shows =
-      inParts && r.playhead >= sewing.x.length
-        ? [groundCount, threadKey, withRest, withPatches && patchKey].join(' ')
-        : '';
+    const shows = inParts ? [groundCount, threadKey, withRest, withPatches && patchKey].join(' ') : '';
     const box = shows && shows === handed.shows && after === handed.number ? changed : null;
     handed = { number: handed.number + 1, shows };
     const layers: [Layer, number][] = [[ground, 1]];

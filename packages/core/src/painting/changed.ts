@@ -1,5 +1,5 @@
 // Where the thread of two plans differs, so that only there it is painted anew.
-import { emptyBounds, growBounds, type Bounds } from '../geometry/points.ts';
+import { emptyBounds, growBounds, uniteBounds, type Bounds } from '../geometry/points.ts';
 import { THREAD_WIDTH } from '../materials/machine.ts';
 import type { Thread } from '../materials/threads.ts';
 import type { Kept, ThreadPlan } from '../sewing/plan-parcel.ts';
@@ -42,17 +42,24 @@ export function planChange(before: ThreadPlan, after: ThreadPlan, kept: Kept): P
   const [n, m] = [before.x.length, after.x.length];
   const { from, end } = lookingAlike(before, after, kept);
   if (from === n && from === m) return null;
+  const area = uniteBounds(
+    [before, after].map((plan) =>
+      // The stitches that lead there, and away, are others too.
+      reachOfRecords(plan, from, plan.x.length - end + 1),
+    ),
+  )!;
+  return { from, end, area };
+}
+
+/** What the thread of some records of a plan reaches, from one up to but without another, in mm. */
+export function reachOfRecords({ x, y }: Pick<ThreadPlan, 'x' | 'y'>, from: number, to: number): Bounds {
   const reached = emptyBounds();
-  for (const { x, y } of [before, after]) {
-    // The stitches that lead there, and away, are others too.
-    const last = Math.min(x.length - 1, x.length - end);
-    for (let i = Math.max(0, from - 1); i <= last; i++) growBounds(reached, x[i], y[i]);
-  }
-  const area = {
+  const last = Math.min(x.length, to);
+  for (let i = Math.max(0, from - 1); i < last; i++) growBounds(reached, x[i], y[i]);
+  return {
     minX: reached.minX - REACH,
     minY: reached.minY - REACH,
     maxX: reached.maxX + REACH,
     maxY: reached.maxY + REACH,
   };
-  return { from, end, area };
 }

@@ -1,5 +1,6 @@
 // Plans on their way to who paints them: only the records that changed since the plan before.
 import type { Plan } from './plan.ts';
+import { laidOf, type Laid } from './walk.ts';
 
 /** A plan without its times, which nobody sees. */
 export type ThreadPlan = Omit<Plan, 'time'>;
@@ -53,12 +54,57 @@ function sameRun(
   return k;
 }
 
+/** Records that lie in a plan as they were brought in: how many, and how far the first of them, or the last, is from its begin or end. */
+interface LaidFrom {
+  laid: Laid;
+  far: number;
+}
+
+const laidFrom = (plan: Arrays, step: 1 | -1): LaidFrom[] => {
+  const all = laidOf(plan).map((laid) => ({
+    laid,
+    far: step > 0 ? laid.at : plan.x.length - laid.at - laid.count,
+  }));
+  return step > 0 ? all : all.reverse();
+};
+
+/**
+ * So many records, no more than `most`, are the same from the begin of two plans, or back from their ends. What was brought in and is
+ * the same in both need not be compared.
+ */
+function sharedRun(a: Arrays, b: Arrays, step: 1 | -1, most: number, shift: number): number {
+  const [ofA, ofB] = [laidFrom(a, step), laidFrom(b, step)];
+  const place = (plan: Arrays, k: number): number => (step > 0 ? k : plan.x.length - 1 - k);
+  let [k, p, q] = [0, 0, 0];
+  for (;;) {
+    while (p < ofA.length && ofA[p].far < k) p++;
+    while (q < ofB.length && ofB[q].far < k) q++;
+    const [one, other] = [ofA[p], ofB[q]];
+    if (
+      one?.far === k &&
+      other?.far === k &&
+      one.laid.records === other.laid.records &&
+      one.laid.from === other.laid.from &&
+      k + one.laid.count <= most &&
+      a.object[place(a, k)] + shift === b.object[place(b, k)]
+    ) {
+      k += one.laid.count;
+      continue;
+    }
+    // Up to where something begins next that might be the same.
+    const next = ofA[one?.far === k ? p + 1 : p]?.far ?? most;
+    const end = Math.min(most, next);
+    k += sameRun(a, place(a, k), b, place(b, k), step, end - k, shift);
+    if (k < end || k === most) return k;
+  }
+}
+
 /** What a plan has of the one before. Records are compared from both ends. */
 export function keptOf(before: ThreadPlan, after: ThreadPlan): Kept {
   const [n, m] = [before.x.length, after.x.length];
   const shift = after.objects.length - before.objects.length;
-  const from = sameRun(before, 0, after, 0, 1, Math.min(n, m), 0);
-  const end = sameRun(before, n - 1, after, m - 1, -1, Math.min(n, m) - from, shift);
+  const from = sharedRun(before, after, 1, Math.min(n, m), 0);
+  const end = sharedRun(before, after, -1, Math.min(n, m) - from, shift);
   return { from, end, shift };
 }
 

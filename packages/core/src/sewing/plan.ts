@@ -6,6 +6,7 @@ import type { Records } from '../design/stitch-blocks.ts';
 import type { Excess } from './budget.ts';
 import { Move, type MoveCode } from './moves.ts';
 import { needlePlan } from './needles.ts';
+import { walkOf, walkThrough, type Laid } from './walk.ts';
 
 /** One object's share of the plan: records from `from` up to but without `to`. */
 export interface PlanObject {
@@ -102,6 +103,7 @@ export class PlanBuilder {
   readonly objects: PlanObject[] = [];
   /** The object that records belong to. */
   private current = -1;
+  private readonly laid: Laid[] = [];
   /** Where the needle is, mm. */
   atX = 0;
   atY = 0;
@@ -153,6 +155,7 @@ export class PlanBuilder {
     this.move.set(rest(move), this.length);
     this.part.set(rest(part), this.length);
     this.object.fill(this.current, this.length, this.length + count);
+    this.laid.push({ records, from, at: this.length, count });
     this.length += count;
     this.atX = records.x[move.length - 1] / 10;
     this.atY = records.y[move.length - 1] / 10;
@@ -188,8 +191,7 @@ export class PlanBuilder {
     const x = whole(this.x);
     const y = whole(this.y);
     const move = whole(this.move);
-    const walk = walkThrough(x, y, move, speed, this.changeCosts(speed));
-    walks.set(walk.time, { ...walk, x, move });
+    const walk = walkThrough({ x, y, move }, speed, this.changeCosts(speed), this.laid);
     return {
       x,
       y,
@@ -202,73 +204,6 @@ export class PlanBuilder {
       ...(this.chart.weight !== 40 && { threadWidth: threadWidthOf(this.chart.weight) }),
     };
   }
-}
-
-/** Many times as fast as Math.hypot, which minds numbers that no machine reaches. */
-const lengthOf = (dx: number, dy: number): number => Math.sqrt(dx * dx + dy * dy);
-
-/** Stitches longer than this slow the machine, in mm. */
-const SLOW = 5;
-
-/** What a plan's records come to, when it is gone through once. */
-interface Walk {
-  time: Float32Array;
-  bounds: Bounds | null;
-  /** Squares of the least and the greatest length of a stitch, in mm², and the sum of lengths, in mm. */
-  shortest: number;
-  longest: number;
-  thread: number;
-}
-
-/** The arrays that a walk was made of, by its times. */
-const walks = new WeakMap<Float32Array, Walk & Pick<Plan, 'x' | 'move'>>();
-
-/** Goes through all records in one loop with bare numbers only: it is done after every edit, and the memory is what takes long. */
-function walkThrough(
-  x: Float32Array,
-  y: Float32Array,
-  move: Uint8Array,
-  speed: MachineSpeed,
-  changeCosts: readonly number[],
-): Walk {
-  const time = new Float32Array(x.length);
-  const beat = 60 / speed.stitchesPerMinute;
-  const cost = Float64Array.of(beat, beat, speed.trim, speed.colourChange, speed.stop);
-  let total = 0;
-  let changes = 0;
-  /** A thread hangs from needle to cloth: there is something to cut. */
-  let hangs = false;
-  let [minX, minY, maxX, maxY] = [Infinity, Infinity, -Infinity, -Infinity];
-  let [shortest, longest, thread] = [Infinity, 0, 0];
-  // The first is a stitch from the middle.
-  let [wasX, wasY] = [0, 0];
-  for (let i = 0; i < x.length; i++) {
-    const now = move[i];
-    const px = x[i];
-    const py = y[i];
-    if (now === Move.stitch) {
-      hangs = true;
-      if (px < minX) minX = px;
-      if (px > maxX) maxX = px;
-      if (py < minY) minY = py;
-      if (py > maxY) maxY = py;
-      const dx = px - wasX;
-      const dy = py - wasY;
-      const square = dx * dx + dy * dy;
-      if (square < shortest) shortest = square;
-      if (square > longest) longest = square;
-      const length = Math.sqrt(square);
-      thread += length;
-      total += length > SLOW && i ? (beat * length) / SLOW : beat;
-    } else if (now !== Move.trim || hangs) {
-      if (now !== Move.jump) hangs = false;
-      total += now === Move.change && changes < changeCosts.length ? changeCosts[changes++] : cost[now];
-    }
-    wasX = px;
-    wasY = py;
-    time[i] = total;
-  }
-  return { time, bounds: minX <= maxX ? { minX, minY, maxX, maxY } : null, shortest, longest, thread };
 }
 
 /** Upper thread runs down into the cloth and up again at every stitch: so much more than the stitch, in mm. */
@@ -291,14 +226,16 @@ export function useOf(
   for (let i = Math.max(1, from); i < to; i++) {
     if (move[i] !== Move.stitch) continue;
     stitches++;
-    mm += lengthOf(x[i] - x[i - 1], y[i] - y[i - 1]) + THROUGH;
+    // Many times as fast as Math.hypot, which minds numbers that no machine reaches.
+    const [dx, dy] = [x[i] - x[i - 1], y[i] - y[i - 1]];
+    mm += Math.sqrt(dx * dx + dy * dy) + THROUGH;
   }
   return { stitches, metres: mm / 1000, seconds: (time[to - 1] ?? 0) - (from ? time[from - 1] : 0) };
 }
 
 /** The box about all needle points of stitches, in mm; null without any. */
 export const stitchBounds = ({ x, y, move }: Pick<Plan, 'x' | 'y' | 'move'>): Bounds | null =>
-  walkThrough(x, y, move, DEFAULT_SPEED, []).bounds;
+  walkThrough({ x, y, move }, DEFAULT_SPEED).bounds;
 
 /** How many records of a plan make each move, by its code. */
 function movesOf(move: Uint8Array): number[] {
@@ -312,11 +249,7 @@ function movesOf(move: Uint8Array): number[] {
 /** Counts, size and sewing time of a plan. */
 export function figuresOf(plan: Plan): Figures {
   const counts = movesOf(plan.move);
-  const known = walks.get(plan.time);
-  const { shortest, longest, thread, bounds } =
-    known && known.x === plan.x && known.move === plan.move
-      ? known
-      : walkThrough(plan.x, plan.y, plan.move, DEFAULT_SPEED, []);
+  const { shortest, longest, thread, bounds } = walkOf(plan);
   const any = counts[Move.stitch] > 0;
   return {
     stitches: counts[Move.stitch],
@@ -329,8 +262,8 @@ export function figuresOf(plan: Plan): Figures {
     width: bounds ? bounds.maxX - bounds.minX : 0,
     height: bounds ? bounds.maxY - bounds.minY : 0,
     threads: spoolsOf(plan.objects),
-    shortest: any ? Math.sqrt(shortest) : 0,
-    longest: Math.sqrt(longest),
+    shortest: any ? shortest : 0,
+    longest,
     threadMetres: (thread + THROUGH * counts[Move.stitch]) / 1000,
   };
 }

@@ -373,7 +373,14 @@ export function sewResolved(design: ResolvedDesign, options: SewOptions = {}): P
   const { cloth, chart } = materialsOf(design);
   const { leaves, runTo, runOn } = drawStrings(sewnLeaves(design), beadsOf(design.objects));
   const shares = sharesOf(leaves, cloth, options.stopped);
-  const tell = (i: number): void => options.onObject?.(i, leaves.length, leaves[i].id, shares[i].stitches);
+  // Stitches that were brought in are no work.
+  const tell = (i: number): void =>
+    options.onObject?.(
+      i,
+      leaves.length,
+      leaves[i].id,
+      leaves[i].kind === 'stitches' ? 0 : shares[i].stitches,
+    );
   const covers = leaves.map((leaf, i) => {
     tell(i);
     return leaf.kind === 'object' && !shares[i].excess ? objectCover(leaf, cloth) : null;
