@@ -9,13 +9,25 @@ const [CELL, THREAD, MOST_SQUARES] = [0.1, 0.4, 4e6];
 /** A needle point is drawn in by this much at least, in steps of the machine's grid, and by no more than this share of its stitches; mm. */
 const [LEAST, STEP, SHARE] = [0.2, 0.1, 0.75];
 /** No stitch becomes shorter than this, in mm. */
-const SHORTEST = 0.5;
+const SHORTEST = 0.42;
 /** Both stitches of a needle point lead to the same side: the cosine of the angle between them. */
 const TO_AND_FRO = 0.7;
 /** Of what a stitch gives free, no more than this share may be left to one stitch alone, and this share must have been too thick. */
 const [ALONE, WORTH] = [0.3, 0.1];
-/** … and no more than this share may be seen afterwards, with no later stitch on it. */
-const SEEN = 0.3;
+/**
+ * … and no more than a share may be seen afterwards, with no later stitch on it: what ends early in a stroke hardly wider than two
+ * threads is not told from its edge, in a wide one it is. The share for stitches so long, and so long, in mm.
+ */
+const SEEN = [
+  { length: 1.2, share: 0.6 },
+  { length: 2.4, share: 0.3 },
+];
+
+function seenAtMost(length: number): number {
+  const [short, long] = SEEN;
+  const t = (length - short.length) / (long.length - short.length);
+  return short.share + (long.share - short.share) * Math.min(1, Math.max(0, t));
+}
 
 /** Stretches of squares under a stitch: the first of each, and the one behind its last. */
 type Spans = readonly number[];
@@ -94,9 +106,9 @@ class Layers {
 
   /**
    * How many layers too many there are fewer when two stitches, the later one of this number, become two others; 0 where that would
-   * be no good, and -1 where cloth would lie bare.
+   * be no good, or more than a share of what they leave be seen, and -1 where cloth would lie bare.
    */
-  relief(was: TwoSpans, now: TwoSpans, number: number): number {
+  relief(was: TwoSpans, now: TwoSpans, number: number, mostSeen: number): number {
     for (const spans of was) this.mark(spans, -1);
     for (const spans of now) this.mark(spans, 1);
     let [gain, freed, alone, seen, bare] = [0, 0, 0, 0, false];
@@ -114,7 +126,7 @@ class Layers {
     }
     this.touched.length = 0;
     if (bare) return -1;
-    return alone > ALONE * freed || seen > SEEN * freed || gain < WORTH * freed ? 0 : gain;
+    return alone > ALONE * freed || seen > mostSeen * freed || gain < WORTH * freed ? 0 : gain;
   }
 }
 
@@ -144,6 +156,7 @@ function drawnIn(a: Point, p: Point, b: Point, layers: Layers, number: number): 
   const [ax, ay, bx, by] = [(a.x - p.x) / la, (a.y - p.y) / la, (b.x - p.x) / lb, (b.y - p.y) / lb];
   if (ax * bx + ay * by < TO_AND_FRO) return p;
   const l = Math.hypot(ax + bx, ay + by);
+  const mostSeen = seenAtMost((la + lb) / 2);
   const was: TwoSpans = [layers.under(a, p), layers.under(p, b)];
   let best: { gain: number; at: Point; spans: TwoSpans } | null = null;
   for (let d = LEAST; d <= SHARE * Math.min(la, lb); d += STEP) {
@@ -153,7 +166,7 @@ function drawnIn(a: Point, p: Point, b: Point, layers: Layers, number: number): 
     };
     if (distance(a, at) < SHORTEST || distance(at, b) < SHORTEST) break;
     const spans: TwoSpans = [layers.under(a, at), layers.under(at, b)];
-    const gain = layers.relief(was, spans, number);
+    const gain = layers.relief(was, spans, number, mostSeen);
     // Farther in, more would be bare.
     if (gain < 0) break;
     if (gain > (best?.gain ?? 0)) best = { gain, at, spans };
