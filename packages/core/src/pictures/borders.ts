@@ -1,5 +1,6 @@
 // The borders between patches of a picture, each found once: lines from where three patches meet to the next such place,
 // or rings. Both neighbours are made of the same lines, so there is neither gap nor overlap between them.
+import { settleMeetings } from './meetings.ts';
 import type { Patches } from './patches.ts';
 import { NO_SHADE } from './shades.ts';
 
@@ -120,33 +121,8 @@ export function bordersOf(patches: Patches, shift: Shift | null): BorderMap {
   for (const v of corners)
     if (degree[v] === 2 && !seen[v]) walk(v % w, Math.floor(v / w), 31 - Math.clz32(steps[v]), true);
 
-  settleMeetings(borders, arriving, w);
+  settleMeetings(borders, arriving);
   return { borders, rings: ringsOfPatches(borders, arriving, leaving, w) };
-}
-
-/** Where borders meet, they meet in one place: as far from the corner of pixels as the first places on them are on average. */
-function settleMeetings(borders: Border[], arriving: number[][], w: number): void {
-  const moved = new Map<number, { x: number; y: number; nx: number; ny: number }>();
-  const near = (x: number, y: number, d: number, px: number, py: number): void => {
-    const at = moved.get(y * w + x) ?? { x: 0, y: 0, nx: 0, ny: 0 };
-    // A step to the side tells how high the border is there, one down how far to the side.
-    if (d % 2) [at.x, at.nx] = [at.x + px - x, at.nx + 1];
-    else [at.y, at.ny] = [at.y + py - y, at.ny + 1];
-    moved.set(y * w + x, at);
-  };
-  arriving.forEach(([x0, y0, d0, x1, y1, d1], i) => {
-    const { coords } = borders[i];
-    near(x0, y0, d0, coords[0], coords[1]);
-    near(x1, y1, d1, coords[coords.length - 2], coords[coords.length - 1]);
-  });
-  arriving.forEach(([x0, y0, , x1, y1], i) => {
-    const place = (x: number, y: number): [number, number] => {
-      const at = moved.get(y * w + x)!;
-      return [x + (at.nx ? at.x / at.nx : 0), y + (at.ny ? at.y / at.ny : 0)];
-    };
-    borders[i].coords.unshift(...place(x0, y0));
-    borders[i].coords.push(...place(x1, y1));
-  });
 }
 
 function ringsOfPatches(

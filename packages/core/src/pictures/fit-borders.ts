@@ -1,8 +1,9 @@
 // Borders as curves of few points: corners first, so that they stay sharp, then a curve between each two.
 import type { PathPoint } from '../design/types.ts';
-import type { Point } from '../geometry/points.ts';
-import { fitBetween, type Cubic } from '../outlines/fit.ts';
+import { distance, distanceToWay, type Point } from '../geometry/points.ts';
+import { cubicAt, fitBetween, type Cubic } from '../outlines/fit.ts';
 import type { Border } from './borders.ts';
+import { straightThrough, type Straight } from './straight.ts';
 
 /** Over how many pixels the direction before and after a place is looked at. */
 const LOOK = 4.5;
@@ -18,29 +19,6 @@ export interface FitChoice {
   stray: number;
   /** 0 to 1: how many corners stay corners. */
   corners: number;
-}
-
-interface Straight {
-  at: Point;
-  /** Unit direction onwards. */
-  way: Point;
-}
-
-/** The straight line that fits places best: through their middle, along their longest extent. */
-function straightThrough(places: readonly Point[]): Straight {
-  const n = places.length;
-  const at = { x: 0, y: 0 };
-  for (const p of places) [at.x, at.y] = [at.x + p.x / n, at.y + p.y / n];
-  let [xx, xy, yy] = [0, 0, 0];
-  for (const p of places) {
-    const [dx, dy] = [p.x - at.x, p.y - at.y];
-    [xx, xy, yy] = [xx + dx * dx, xy + dx * dy, yy + dy * dy];
-  }
-  const angle = 0.5 * Math.atan2(2 * xy, xx - yy);
-  let way = { x: Math.cos(angle), y: Math.sin(angle) };
-  const [a, b] = [places[0], places[n - 1]];
-  if (way.x * (b.x - a.x) + way.y * (b.y - a.y) < 0) way = { x: -way.x, y: -way.y };
-  return { at, way };
 }
 
 /** Places up to `reach` pixels from the one at `i`, in a direction; itself is left out, as corners are blunt in pixels. */
@@ -191,13 +169,44 @@ function fitFrom(seen: readonly Point[], ring: boolean, stray: number, sharp: re
   const tips = ring ? spans.map((span) => span[0]) : spans.slice(1).map((span) => span[0]);
   const real = sharp.filter(
     ({ index, half }, k) =>
-      !tips[k] || offLine(tips[k], seen, index, ring) <= TIP / half + TIP_SHARP / half ** 2,
+      !tips[k] ||
+      fromLine(tips[k], placesAbout(seen, index, ring, TIP_AMONG)) <= TIP / half + TIP_SHARP / half ** 2,
   );
   if (real.length < sharp.length) return fitFrom(seen, ring, stray, real);
-  return spans.flatMap((span, k) => {
+  const curves = spans.map((span, k) => {
     const side = sides[k];
     return side ? straightAlong(span, side) : fitBetween(span, stray);
   });
+  const held = sharp.filter(({ index }, k) => {
+    const after = ring ? k : k + 1;
+    const [from, on] = [curves[(after + n - 1) % n], curves[after]];
+    if (!from || !on) return true;
+    const about = [...from.slice(-BESIDE_IN), ...on.slice(0, BESIDE_IN)];
+    return missedBeside(spans[after][0], seen, index, ring, about) <= MISSED;
+  });
+  return held.length < sharp.length ? fitFrom(seen, ring, stray, held) : curves.flat();
+}
+
+/** Places this far from a corner, which is not blunt there any more, lie no farther from its curves than this; in pixels. */
+const [BLUNT_TO, BLUNT_NO_MORE, MISSED] = [1, 2 * BESIDE, 0.45];
+/** They lie beside so many curves before the corner, and after it. */
+const BESIDE_IN = 2;
+
+/** How far the curves about a corner miss the places beside it, which they were not fitted to, in pixels: a round tip is missed. */
+function missedBeside(
+  tip: Point,
+  places: readonly Point[],
+  i: number,
+  ring: boolean,
+  curves: readonly Cubic[],
+): number {
+  const line = curves.flatMap((c) => Array.from({ length: 17 }, (_, k) => cubicAt(c, k / 16)));
+  let most = 0;
+  for (const p of placesAbout(places, i, ring, TIP_AMONG)) {
+    const far = distance(p, tip);
+    if (far >= BLUNT_TO && far <= BLUNT_NO_MORE) most = Math.max(most, fromLine(p, line));
+  }
+  return most;
 }
 
 /** Where three patches meet is told less well than where two lie beside each other: a side bends there if it is off by so much, in pixels. */
@@ -220,18 +229,17 @@ function straightAlong(span: readonly Point[], { at, way }: Straight): Cubic[] {
   return through.slice(1).flatMap((p, i) => fitBetween([through[i], p], 1));
 }
 
-/** How far a tip lies from the line of places about number `i`, in pixels. */
-function offLine(tip: Point, places: readonly Point[], i: number, ring: boolean): number {
+/** The places about number `i`, so many to either side as there are. */
+function placesAbout(places: readonly Point[], i: number, ring: boolean, among: number): Point[] {
   const n = places.length;
+  if (!ring) return places.slice(Math.max(0, i - among), i + among + 1);
+  return Array.from({ length: 2 * among + 1 }, (_, k) => places[(i + k - among + 2 * n) % n]);
+}
+
+/** How far a place lies from a line. */
+function fromLine(p: Point, line: readonly Point[]): number {
   let least = Infinity;
-  for (let k = -TIP_AMONG; k < TIP_AMONG; k++) {
-    if (!ring && (i + k < 0 || i + k + 1 >= n)) continue;
-    const [a, b] = [places[(i + k + n) % n], places[(i + k + 1 + n) % n]];
-    const [dx, dy] = [b.x - a.x, b.y - a.y];
-    const t = ((tip.x - a.x) * dx + (tip.y - a.y) * dy) / (dx * dx + dy * dy || 1);
-    const u = Math.min(1, Math.max(0, t));
-    least = Math.min(least, Math.hypot(a.x + u * dx - tip.x, a.y + u * dy - tip.y));
-  }
+  for (let k = 1; k < line.length; k++) least = Math.min(least, distanceToWay(p, line[k - 1], line[k]));
   return least;
 }
 

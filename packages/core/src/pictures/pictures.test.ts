@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { intersect, regionFromRings, unite } from '../geometry/clip.ts';
+import { intersect, regionFromRings, subtract, unite } from '../geometry/clip.ts';
 import { regionArea, type Region } from '../geometry/region.ts';
 import { outlineRegion } from '../outlines/region.ts';
 import { threadChart } from '../materials/threads.ts';
@@ -223,6 +223,41 @@ describe('the steps', () => {
             expect(Math.hypot(x, y)).toBeLessThan(ring + r + 0.75);
             expect(Math.hypot(x, y)).toBeGreaterThan(ring - 1.75);
           }
+        },
+      ),
+      { numRuns: 20 },
+    );
+  });
+
+  it('find the tips of a crescent where a disc that lies over it, and the ground, come together with it', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0, max: Math.PI * 2, noNaN: true }),
+        fc.double({ min: 4, max: 8, noNaN: true }),
+        (turn, apart) => {
+          // From far enough that the tips are thinner than pixels.
+          const r = 24;
+          const [bx, by] = [40, 40];
+          const [gx, gy] = [bx + apart * Math.cos(turn), by + apart * Math.sin(turn)];
+          const within = (x: number, y: number, cx: number, cy: number): boolean =>
+            Math.hypot(x - cx, y - cy) < r;
+          const picture = painted(88, 88, (x, y) =>
+            within(x, y, gx, gy) ? GOLD : within(x, y, bx, by) ? BLUE : PAPER,
+          );
+          const { regions, colours, ink, scale } = new PictureWork().run(
+            picture,
+            { ...CHOICES, colours: { ...CHOICES.colours, specks: 0 } },
+            chart,
+          );
+          const blue = regions.filter((region) => colours[region.colour].colour === BLUE);
+          const [dx, dy] = [(ink.x0 + ink.x1) / 2, (ink.y0 + ink.y1) / 2];
+          const read = regionFromRings(
+            blue.flatMap(({ outline }) =>
+              outlineRegion(outline).map(({ outer }) => outer.map((v, i) => v / scale + (i % 2 ? dy : dx))),
+            ),
+          );
+          const wanted = subtract(circle(bx, by, r), circle(gx, gy, r));
+          expect(overlap(read, wanted)).toBeGreaterThan(0.95);
         },
       ),
       { numRuns: 20 },

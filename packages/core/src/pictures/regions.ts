@@ -48,7 +48,26 @@ export function fittedBorders(
   fit: typeof fitBorder = fitBorder,
 ): FittedBorders {
   const map = bordersOf(patches, shift);
-  return { ...map, patches, curves: map.borders.map((b) => fit(b, how)) };
+  const broad = breadths(patches, map);
+  const curves = map.borders.map((border) => {
+    const share = Math.min(broad(border.left), broad(border.right)) / BROAD;
+    // In steps, so that a patch that grows by a few pixels keeps the borders that it had.
+    const stray = Math.min(1, Math.max(LEAST_STRAY, Math.ceil(STEPS * share) / STEPS)) * how.stray;
+    return fit(border, { ...how, stray });
+  });
+  return { ...map, patches, curves };
+}
+
+/** Borders of patches narrower than this, in pixels, may stray less, and those of the smallest by this share; in steps of which there are so many. */
+const [BROAD, LEAST_STRAY, STEPS] = [25, 0.4, 10];
+
+/** How broad patches are on average, in pixels: as bands along half of their edge. Ground is as broad as can be. */
+function breadths({ area, colour }: Patches, { borders }: BorderMap): (patch: number) => number {
+  const edge = new Float64Array(area.length);
+  for (const { left, right, coords } of borders)
+    for (const patch of [left, right]) if (patch >= 0) edge[patch] += coords.length / 2;
+  return (patch) =>
+    patch < 0 || colour[patch] === NO_SHADE ? Infinity : (2 * area[patch]) / Math.max(1, edge[patch]);
 }
 
 /** The regions of all patches but ground, and the borders that they are made of. */

@@ -176,9 +176,8 @@ export class PictureWork {
     const fitted = this.fits.get([plain, at, photograph, JSON.stringify(choices.outlines)], () => {
       before('outlines', 0.6);
       const patches = patchesIn(is.width, is.height, at);
-      const same = (a: number, b: number): boolean => patches.at[a] === patches.at[b];
       // Edges are told before the picture is made lighter or darker: most borders then are those of the time before.
-      const shift = photograph ? null : edgeShift(plain, same);
+      const shift = photograph ? null : edgeShift(plain, patches);
       this.known.begin();
       return fittedBorders(patches, shift, fitChoice(choices.outlines, photograph), this.known.fit);
     });
