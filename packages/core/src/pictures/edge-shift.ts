@@ -83,13 +83,16 @@ export function edgeShift(bitmap: Bitmap, patches: Patches): Shift {
   const value = (i: number, k: number): number =>
     k === 3 ? data[4 * i + 3] : (data[4 * i + k] * data[4 * i + 3]) / 255;
   const [besideLeft, besideRight] = [new Float64Array(4), new Float64Array(4)];
+  const inPicture = (i: number, step: number): boolean => {
+    const j = i + step;
+    return j >= 0 && j < n && Math.abs((j % width) - (i % width)) <= 1;
+  };
   /** The colour on one side of an edge; without one of the patch's own, that of the next pixel, which is written into `beside`. */
   const pure = (i: number, step: number, beside: Channels): Channels => {
     const own = colourOf(at[i]);
     if (own) return own;
-    const j = i + step;
-    const goesOn = j >= 0 && j < n && Math.abs((j % width) - (i % width)) <= 1 && at[i] === at[j];
-    for (let k = 0; k < 4; k++) beside[k] = value(goesOn ? j : i, k);
+    const goesOn = inPicture(i, step) && at[i] === at[i + step];
+    for (let k = 0; k < 4; k++) beside[k] = value(goesOn ? i + step : i, k);
     return beside;
   };
   return (left, right, across) => {
@@ -110,6 +113,7 @@ export function edgeShift(bitmap: Bitmap, patches: Patches): Shift {
       return all - (along * along) / span > most ? NaN : along / span;
     };
     const by = 1 - share(left) - share(right);
-    return Number.isNaN(by) ? 0 : Math.max(-0.5, Math.min(0.5, by));
+    if (Number.isNaN(by)) return 0;
+    return Math.max(-0.5, Math.min(0.5, by));
   };
 }

@@ -89,11 +89,23 @@ function sharedSides({ width, height, at }: Patches): Map<number, number>[] {
   return out;
 }
 
+/** Are two colours, by their numbers, nearly the same? Ground has one, too. */
+export type Alike = (a: number, b: number) => boolean;
+
+/** A border with what is nearly of its own colour counts so many times: pixels at smooth edges are often of a third, which is nearly one of the two. */
+const OWN_KIND = 4;
+
 /**
  * Colours of pixels without patches under `least` pixels, and without what is given away: each goes, smallest first, to
- * the neighbour that it shares most of its border with. A picture that is one small patch stays.
+ * the neighbour that it shares most of its border with, one of nearly its own colour before others. A picture that is one small patch stays.
  */
-export function withoutSpecks(width: number, height: number, colours: Uint8Array, least: number): Uint8Array {
+export function withoutSpecks(
+  width: number,
+  height: number,
+  colours: Uint8Array,
+  least: number,
+  alike: Alike = () => false,
+): Uint8Array {
   const patches = patchesIn(width, height, colours);
   const count = patches.area.length;
   if (!patches.area.some((area, i) => area < least || patches.colour[i] === GIVEN_AWAY)) return colours;
@@ -118,9 +130,11 @@ export function withoutSpecks(width: number, height: number, colours: Uint8Array
       const r = root(j);
       if (r !== i) merged.set(r, (merged.get(r) ?? 0) + n);
     }
-    for (const [r, n] of merged)
-      if (colour[r] !== GIVEN_AWAY && (n > most || (n === most && area[r] > area[best])))
-        [best, most] = [r, n];
+    for (const [r, border] of merged) {
+      if (colour[r] === GIVEN_AWAY) continue;
+      const n = colour[i] !== GIVEN_AWAY && alike(colour[i], colour[r]) ? OWN_KIND * border : border;
+      if (n > most || (n === most && area[r] > area[best])) [best, most] = [r, n];
+    }
     if (best < 0) continue;
     parent[i] = best;
     area[best] += area[i];

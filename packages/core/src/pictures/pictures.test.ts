@@ -113,6 +113,22 @@ describe('patches', () => {
   });
 });
 
+describe('specks along a smooth edge', () => {
+  // A row of pixels of a third colour, longer on the ground's side.
+  const rows = ['.......', '.111...', '0000000', '0000000'];
+  const at = Uint8Array.from(rows.join(''), (c) => (c === '.' ? NO_SHADE : Number(c)));
+
+  it('go to the neighbour of nearly their own colour', () => {
+    const left = withoutSpecks(7, 4, at, 5, (a, b) => a < 2 && b < 2);
+    expect([...left.subarray(8, 11)]).toEqual([0, 0, 0]);
+  });
+
+  it('else to that with which they share most', () => {
+    const left = withoutSpecks(7, 4, at, 5);
+    expect([...left.subarray(8, 11)]).toEqual([NO_SHADE, NO_SHADE, NO_SHADE]);
+  });
+});
+
 describe('borders', () => {
   it('leave neither gap nor overlap between neighbours, whatever they look like', () => {
     fc.assert(

@@ -10,7 +10,7 @@ import { edgeShift } from './edge-shift.ts';
 import type { FitChoice } from './fit-borders.ts';
 import { KnownCurves } from './known-curves.ts';
 import { GROUND, groundOf } from './ground.ts';
-import { patchesIn, withoutSpecks } from './patches.ts';
+import { patchesIn, withoutSpecks, type Alike } from './patches.ts';
 import {
   fittedBorders,
   regionsOf,
@@ -20,9 +20,9 @@ import {
   type PixelMap,
   type Traced,
 } from './regions.ts';
-import { shadesOf, type Shades } from './shades.ts';
+import { NO_SHADE, shadesOf, type Shades } from './shades.ts';
 import { calmedPicture, isPhotograph } from './smooth.ts';
-import { tonesOf } from './tones.ts';
+import { toneDistance, toneOfHex, tonesOf, type Tone } from './tones.ts';
 
 /** Longest side that is worked on, in pixels: finer than a stitch in the largest hoop. */
 export const WORK_PIXELS = 1200;
@@ -121,6 +121,34 @@ function inkOf({ width, height }: Bitmap, ground: Uint8Array): PixelBox {
   return box.x1 > box.x0 ? box : { x0: 0, y0: 0, x1: width, y1: height };
 }
 
+/** One pixel of ground in so many tells its colour. */
+const GROUND_EVERY = 37;
+
+/** The mean tone of ground; null when it is clear, or there is none. */
+function groundTone({ tones, clear, ground }: Looked): Tone | null {
+  const sum = [0, 0, 0];
+  let n = 0;
+  for (let i = 0; i < ground.length; i += GROUND_EVERY) {
+    if (!ground[i] || clear.data[4 * i + 3] < 128) continue;
+    n++;
+    for (let k = 0; k < 3; k++) sum[k] += tones[3 * i + k];
+  }
+  return n ? [sum[0] / n, sum[1] / n, sum[2] / n] : null;
+}
+
+/** Tones this near to each other are nearly the same colour. */
+const NEARLY = 12;
+
+/** Which of a picture's colours are nearly the same, ground among them. */
+function alikeIn(colours: readonly PictureColour[], ground: Tone | null): Alike {
+  const tones = colours.map(({ colour }) => toneOfHex(colour));
+  const toneOf = (k: number): Tone | null => (k === NO_SHADE ? ground : tones[k]);
+  return (a, b) => {
+    const [one, other] = [toneOf(a), toneOf(b)];
+    return !!one && !!other && toneDistance(one, other) < NEARLY;
+  };
+}
+
 /** Borders in photographs are evened out over so many mm to every side, and so many more the smoother they are to be. */
 const EVEN = { least: 0.2, more: 1.2 };
 
@@ -132,8 +160,9 @@ interface Looked {
   /** Before it is made lighter or darker. */
   plain: Bitmap;
   taken: Bitmap;
-  /** With hard edges. */
+  /** With hard edges, and the tones of that. */
   clear: Bitmap;
+  tones: Float32Array;
   ground: Uint8Array;
   photograph: boolean;
   ink: PixelBox;
@@ -171,7 +200,13 @@ export class PictureWork {
     const least = Math.max(2, Math.round(specks / (scale * scale)));
     const reach = photograph ? Math.round((EVEN.least + EVEN.more * choices.outlines.smooth) / scale) : 0;
     const at = this.cleanings.get([all, least, reach], () =>
-      withoutSpecks(is.width, is.height, evenedBorders(is.width, is.height, all, reach), least),
+      withoutSpecks(
+        is.width,
+        is.height,
+        evenedBorders(is.width, is.height, all, reach),
+        least,
+        alikeIn(colours, groundTone(looked)),
+      ),
     );
     const fitted = this.fits.get([plain, at, photograph, JSON.stringify(choices.outlines)], () => {
       before('outlines', 0.6);
@@ -213,6 +248,7 @@ export class PictureWork {
         plain: small,
         taken: is,
         clear,
+        tones,
         ground,
         photograph: isPhotograph(clear, ground),
         ink: inkOf(is, ground),
