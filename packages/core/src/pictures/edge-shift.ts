@@ -7,12 +7,6 @@ import type { Patches } from './patches.ts';
 const LEAST = 0.02;
 /** Patches whose pixels stray less than this from their mean have one colour throughout, in steps of 255. */
 const EVEN = 6;
-/**
- * Pixels that hold a third colour tell nothing of an edge between two: they are farther from all that these can be mixed to than so
- * many steps, and than this share of how far the two are apart.
- */
-const [THIRD, THIRD_SHARE] = [10, 0.14];
-
 /** One row in so many is enough for patches that have this many pixels in those; all rows for the rest. */
 const [SPARSE, ENOUGH] = [8, 32];
 
@@ -101,19 +95,12 @@ export function edgeShift(bitmap: Bitmap, patches: Patches): Shift {
     let span = 0;
     for (let k = 0; k < 4; k++) span += (to[k] - from[k]) ** 2;
     if (span < 4 * 255 * 255 * LEAST * LEAST) return 0;
-    const most = THIRD ** 2 + THIRD_SHARE ** 2 * span;
-    /** How much of the colour on the right a pixel has; NaN when it holds a third one. */
+    /** How much of the colour on the right a pixel has. */
     const share = (i: number): number => {
-      let [along, all] = [0, 0];
-      for (let k = 0; k < 4; k++) {
-        const d = value(i, k) - from[k];
-        along += (to[k] - from[k]) * d;
-        all += d * d;
-      }
-      return all - (along * along) / span > most ? NaN : along / span;
+      let sum = 0;
+      for (let k = 0; k < 4; k++) sum += (to[k] - from[k]) * (value(i, k) - from[k]);
+      return sum / span;
     };
-    const by = 1 - share(left) - share(right);
-    if (Number.isNaN(by)) return 0;
-    return Math.max(-0.5, Math.min(0.5, by));
+    return Math.max(-0.5, Math.min(0.5, 1 - share(left) - share(right)));
   };
 }

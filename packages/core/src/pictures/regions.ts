@@ -48,7 +48,8 @@ export function fittedBorders(
   fit: typeof fitBorder = fitBorder,
 ): FittedBorders {
   const map = bordersOf(patches, shift);
-  const broad = breadths(patches, map);
+  // Where edges are not told to a part of a pixel, narrow patches are no better known.
+  const broad = shift ? breadths(patches, map) : () => Infinity;
   const curves = map.borders.map((border) => {
     const share = Math.min(broad(border.left), broad(border.right)) / BROAD;
     // In steps, so that a patch that grows by a few pixels keeps the borders that it had.
@@ -59,7 +60,7 @@ export function fittedBorders(
 }
 
 /** Borders of patches narrower than this, in pixels, may stray less, and those of the smallest by this share; in steps of which there are so many. */
-const [BROAD, LEAST_STRAY, STEPS] = [25, 0.4, 10];
+const [BROAD, LEAST_STRAY, STEPS] = [15, 0.5, 10];
 
 /** How broad patches are on average, in pixels: as bands along half of their edge. Ground is as broad as can be. */
 function breadths({ area, colour }: Patches, { borders }: BorderMap): (patch: number) => number {
