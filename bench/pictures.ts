@@ -22,6 +22,7 @@ import {
   type PictureSteps,
   type Region,
 } from '@rosehip/core';
+import { readdirSync, readFileSync } from 'node:fs';
 import { createCanvas, loadImage } from '@napi-rs/canvas';
 import { onTop } from './gallery.ts';
 import { kindFor } from '../packages/core/src/choosing/kinds.ts';
@@ -241,6 +242,25 @@ async function flatArt(): Promise<void> {
   );
 }
 
+/** The pictures that ship with Rosehip, as somebody else's come: drawn over one another on a canvas, or saved with loss. */
+async function shippedPictures(): Promise<void> {
+  console.log('\nPictures that ship, as they are laid on the page: shapes and points');
+  const folder = new URL('../apps/web/src/assets/pictures/', import.meta.url);
+  for (const name of readdirSync(folder).sort()) {
+    const image = await loadImage(readFileSync(new URL(name, folder)));
+    const ctx = createCanvas(image.width, image.height).getContext('2d');
+    ctx.drawImage(image, 0, 0);
+    const { width, height, data } = ctx.getImageData(0, 0, image.width, image.height);
+    const { regions } = new PictureWork().run(
+      { width, height, data: new Uint8ClampedArray(data) },
+      CHOICES,
+      chart,
+    );
+    const points = regions.flatMap((r) => r.outline.paths).reduce((n, p) => n + p.points.length, 0);
+    console.log(`  ${name}: ${regions.length}, ${points}`);
+  }
+}
+
 /** Points that what is seen of art has: its own, and one where two shapes cross; both neighbours have those. */
 function artPoints(drawn: readonly Drawn[]): number {
   let sum = 0;
@@ -424,6 +444,7 @@ function art(): void {
 /** How well, and how fast, pictures become designs. */
 export async function pictures(): Promise<void> {
   await flatArt();
+  await shippedPictures();
   kinds();
   skeletons();
   art();

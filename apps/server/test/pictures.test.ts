@@ -1,4 +1,5 @@
 // Pictures that can't be made: they are told on the card, hold nobody up, and never end the server.
+import { MessageChannel } from 'node:worker_threads';
 import {
   emptyDesign,
   figuresOf,
@@ -108,7 +109,13 @@ test('the shelf never waits for pictures', () =>
 
 test('marks between hoopings are counted, as they are sewn; the size is that of the design', async () => {
   const design = moonRunner();
-  const { summary } = await makePicture({ design, width: 90, height: 60, fonts: new Map() });
+  const { summary } = await makePicture({
+    design,
+    width: 90,
+    height: 60,
+    fonts: new Map(),
+    begun: new MessageChannel().port1,
+  });
   const [bare, sewn] = [sewDesign(design), sewHooped(resolveDesign(design)).plan].map(figuresOf);
   expect(summary).toMatchObject({ stitches: sewn.stitches, trims: sewn.trims, width: bare.width });
   expect(sewn.stitches).toBeGreaterThan(bare.stitches);

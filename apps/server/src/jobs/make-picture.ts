@@ -1,4 +1,5 @@
 // Sews a design and paints it for the shelf; runs in a worker thread.
+import type { MessagePort } from 'node:worker_threads';
 import { createCanvas } from '@napi-rs/canvas';
 import {
   figuresOf,
@@ -22,6 +23,8 @@ export interface PictureJob {
   height: number;
   /** The person's own fonts that its words are set in. */
   fonts: Map<string, Uint8Array>;
+  /** Told once, when the worker is up and begins. */
+  begun: MessagePort;
 }
 
 export interface PictureResult {
@@ -42,7 +45,10 @@ export default async function makePicture({
   width,
   height,
   fonts,
+  begun,
 }: PictureJob): Promise<PictureResult> {
+  begun.postMessage(null);
+  begun.close();
   await loadFonts(design, async (face, file) => fonts.get(face) ?? readFontFile(face, file));
   const plan = sewDesign(design);
   const { width: across, height: down } = figuresOf(plan);

@@ -1,5 +1,6 @@
 // Pictures and figures of designs, made in worker threads with a queue, a time limit and one job a revision.
 import { availableParallelism } from 'node:os';
+import { MessageChannel } from 'node:worker_threads';
 import type { Design } from '@rosehip/core';
 import { and, eq, lt } from 'drizzle-orm';
 import pLimit from 'p-limit';
@@ -18,7 +19,7 @@ const THREADS = Math.max(1, Math.min(2, availableParallelism() - 1));
 const REST = 5_000;
 
 export interface SummaryOptions {
-  /** How long the work on one picture may take, waiting in the queue not counted; ms. */
+  /** How long the work on one picture may take, waiting in the queue and for a worker not counted; ms. */
   timeLimit?: number;
   /** Memory of one worker, MB. */
   memory?: number;
@@ -122,15 +123,26 @@ export class Summaries {
     }).catch(() => {});
   }
 
+  /** Has a worker make a picture; its time counts from when the worker is up, which takes long where much else is done. */
+  private async inTime(job: Omit<PictureJob, 'begun'>): Promise<PictureResult> {
+    const { port1: hears, port2: begun } = new MessageChannel();
+    const limit = new AbortController();
+    let timer: NodeJS.Timeout | undefined;
+    hears.once('message', () => (timer = setTimeout(() => limit.abort(), this.timeLimit)));
+    try {
+      return await this.pool.run({ ...job, begun }, { signal: limit.signal, transferList: [begun] });
+    } finally {
+      clearTimeout(timer);
+      hears.close();
+    }
+  }
+
   private async work(id: string, revision: number, design: Design): Promise<Buffer> {
     const here = and(eq(revisions.designId, id), eq(revisions.number, revision));
     let made: PictureResult;
     try {
       const fonts = await fontsFor(this.db, design);
-      made = await this.pool.run(
-        { design, fonts, ...PICTURE },
-        { signal: AbortSignal.timeout(this.timeLimit) },
-      );
+      made = await this.inTime({ design, fonts, ...PICTURE });
     } catch (error) {
       const problem = problemOf(error as Error, this.timeLimit / 1000);
       if (!problem) throw error;
