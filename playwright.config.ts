@@ -1,5 +1,8 @@
 import { defineConfig } from '@playwright/test';
 
+// Which jobs are run follows from the day. Workers take this over from the process that found the tests.
+process.env.RUN_DAY ??= String(Math.floor(Date.now() / 86_400_000));
+
 export default defineConfig({
   testDir: 'e2e',
   outputDir: 'test-results/browser',

@@ -3,12 +3,10 @@
 // that a job's turn comes it is broken.
 import type { BenchPage } from '../bench-page.ts';
 import { Rosehip } from '../rosehip.ts';
-import { TURNS } from './table.ts';
+import { today, TURNS } from './table.ts';
 
 export const BREAKS = ['reload', 'reopen', 'kill', 'undo', 'zoom', 'inches', 'commas'] as const;
 export type Break = (typeof BREAKS)[number];
-
-const today = (): number => Math.floor(Date.now() / 86_400_000);
 
 /** What breaks into a job in this run; null when nothing does. `inTurn`: it is run since its day has come. */
 export function breakFor(number: number, inTurn: boolean): Break | null {
