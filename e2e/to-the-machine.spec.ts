@@ -17,6 +17,31 @@ test.afterAll(() => rosehip.stop());
 
 const onStick = (...path: string[]): string => join(rosehip.stick, 'computer', ...path);
 
+test('this computer stays chosen when the stick is found only after that', async ({ page }) => {
+  const bench = new BenchPage(page);
+  await bench.make(rosehip.address, 'Slow slot');
+  await page.keyboard.press('r');
+  await bench.drag([-20, -20], [20, 20]);
+  await bench.ready();
+  let found = (): void => {};
+  const looked = new Promise<void>((done) => (found = done));
+  await page.route('**/api/stick', async (route) => {
+    await looked;
+    await route.continue();
+  });
+  await page.getByRole('button', { name: 'Take to machine' }).click();
+  const panel = page.getByRole('region', { name: 'Take to machine' });
+  const computer = panel.getByRole('radio', { name: 'Computer' });
+  await expect(computer).toBeChecked();
+  await computer.click();
+  const answered = page.waitForResponse('**/api/stick');
+  found();
+  expect(await (await answered).json()).toMatchObject({ slot: 'computer' });
+  await page.waitForTimeout(300);
+  await expect(computer).toBeChecked();
+  await expect(panel.getByRole('button', { name: /^Take \./ })).toBeVisible();
+});
+
 test('what would go wrong is told with a way out, and nothing is written until then', async ({ page }) => {
   const bench = new BenchPage(page);
   await bench.make(rosehip.address, 'Too wide');

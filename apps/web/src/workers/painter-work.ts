@@ -487,9 +487,9 @@ function paintLayers(p: ThreadPlan, r: PaintRequest, place: string): LayersPaint
   const stays = goNear(r);
   const done = sewOn(p, r, r.playhead, until);
   fresh &&= !done;
+  if (!stays) return { done, changed: null, withRest };
   if (sewnTo > begun) areas.push(reachOfRecords(p, begun, sewnTo));
-  const changed = stays && areas.length ? uniteBounds(areas) : null;
-  return { done, changed, withRest };
+  return { done, changed: uniteBounds(areas), withRest };
 }
 
 /** Lays layers on a canvas, the lowest first, each as strong as is said with it. */

@@ -14,10 +14,7 @@ const [SPARSE, ENOUGH] = [8, 32];
 type Channels = Float64Array;
 
 /** The one colour of each patch that has one, told by the pixels with nothing else about them; of a patch without such, that of its like. */
-function colourOfPatches(
-  { width, height, data }: Bitmap,
-  { at, colour }: Patches,
-): (patch: number) => Channels | null {
+function colourOfPatches({ width, height, data }: Bitmap, { at, colour }: Patches): (Channels | null)[] {
   const patches = colour.length;
   const counts = new Int32Array(patches);
   /** Sums of the four channels, and of their squares. */
@@ -58,11 +55,7 @@ function colourOfPatches(
     for (let k = 0; k < 5; k++) like.sums[k] += sums[5 * p + k];
   }
   const ofLikes = new Map([...likes].map(([c, like]) => [c, mean(like.sums, like.n)]));
-  const all = Array.from(
-    counts,
-    (n, p) => mean(sums.subarray(5 * p, 5 * p + 5), n) ?? ofLikes.get(colour[p])!,
-  );
-  return (patch) => all[patch];
+  return Array.from(counts, (n, p) => mean(sums.subarray(5 * p, 5 * p + 5), n) ?? ofLikes.get(colour[p])!);
 }
 
 /**
@@ -73,7 +66,7 @@ export function edgeShift(bitmap: Bitmap, patches: Patches): Shift {
   const { width, height, data } = bitmap;
   const n = width * height;
   const { at } = patches;
-  const colourOf = colourOfPatches(bitmap, patches);
+  const colours = colourOfPatches(bitmap, patches);
   const value = (i: number, k: number): number =>
     k === 3 ? data[4 * i + 3] : (data[4 * i + k] * data[4 * i + 3]) / 255;
   const [besideLeft, besideRight] = [new Float64Array(4), new Float64Array(4)];
@@ -83,7 +76,7 @@ export function edgeShift(bitmap: Bitmap, patches: Patches): Shift {
   };
   /** The colour on one side of an edge; without one of the patch's own, that of the next pixel, which is written into `beside`. */
   const pure = (i: number, step: number, beside: Channels): Channels => {
-    const own = colourOf(at[i]);
+    const own = colours[at[i]];
     if (own) return own;
     const goesOn = inPicture(i, step) && at[i] === at[i + step];
     for (let k = 0; k < 4; k++) beside[k] = value(goesOn ? i + step : i, k);

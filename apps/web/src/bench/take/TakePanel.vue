@@ -258,7 +258,13 @@ async function take(): Promise<void> {
       </div>
       <p class="col-span-2 text-muted">{{ pixels[0] }} × {{ pixels[1] }} dots</p>
     </div>
-    <TakeWhere v-model="where" :folder="folder" :can-pick="canPick" :choose="chooseFolder" />
+    <TakeWhere
+      :where="where"
+      :folder="folder"
+      :can-pick="canPick"
+      :choose="chooseFolder"
+      @to="where = $event"
+    />
     <div>
       <label class="label" for="take-name">File name</label>
       <div class="flex items-center gap-1">

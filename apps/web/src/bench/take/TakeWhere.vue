@@ -7,20 +7,25 @@ import { fileSize } from '../../parts/file-size.ts';
 import { useStick } from '../../stores/stick.ts';
 import type { Where } from './where.ts';
 
-const where = defineModel<Where>({ required: true });
-const { folder, canPick, choose } = defineProps<{
+const { where, folder, canPick, choose } = defineProps<{
+  where: Where;
   folder: FileSystemDirectoryHandle | null;
   canPick: boolean;
   choose: () => Promise<boolean>;
 }>();
+// Every press is told, also of what stands chosen only until the stick is found: a model would keep that to itself.
+const emit = defineEmits<{ to: [where: Where] }>();
 const stick = useStick();
 onMounted(stick.glance);
-watch(where, (w) => w === 'stick' && void stick.load());
+watch(
+  () => where,
+  (w) => w === 'stick' && void stick.load(),
+);
 // It may be pulled out at any time.
-useIntervalFn(() => where.value === 'stick' && !stick.busy && void stick.glance(), 3000);
+useIntervalFn(() => where === 'stick' && !stick.busy && void stick.glance(), 3000);
 
 async function toFolder(): Promise<void> {
-  if (folder ? true : await choose()) where.value = 'folder';
+  if (folder ? true : await choose()) emit('to', 'folder');
 }
 const PLACES = {
   none: 'There is no stick here: npm start gives this Rosehip one.',
@@ -40,7 +45,7 @@ const PLACES = {
         class="flex h-9 grow items-center justify-center gap-1.5 rounded-l-[5px] px-1 font-medium"
         :class="where === 'computer' ? 'bg-ink text-panel' : 'hover:bg-linen'"
         :aria-checked="where === 'computer'"
-        @click="where = 'computer'"
+        @click="emit('to', 'computer')"
       >
         <HardDriveDownload :size="18" class="max-[1100px]:hidden" aria-hidden="true" /> Computer
       </button>
@@ -53,7 +58,7 @@ const PLACES = {
           canPick ? '' : 'rounded-r-[5px]',
         ]"
         :aria-checked="where === 'stick'"
-        @click="where = 'stick'"
+        @click="emit('to', 'stick')"
       >
         <Usb :size="18" class="max-[1100px]:hidden" aria-hidden="true" /> Stick
       </button>
