@@ -1,13 +1,21 @@
 // Relieves places where a satin lies too thick: where columns meet, turn or lie over a way, stitches end before them, as short
-// stitches do on the inner side of a bend, as far as what lies there closes the cloth without them.
-import { distance, lerp, onMachineGrid, type Point } from '../../geometry/points.ts';
-import { reachOfThread, squaresUnder, type Squares } from '../../geometry/squares-under.ts';
+// stitches do on the inner side of a bend, as far as what lies there closes the cloth without them; and ways beneath lead round them.
+import { distance, onMachineGrid, type Point } from '../../geometry/points.ts';
 import { Part, type SewnThread } from '../thread.ts';
+import { Layers, squaresOver, type Change } from './trial-layers.ts';
 
-/** Layers are counted on squares so large, in mm, of thread so wide; not on more squares than this. */
-const [CELL, THREAD, MOST_SQUARES] = [0.1, 0.4, 4e6];
-/** A needle point is drawn in by this much at least, in steps of the machine's grid, and by no more than this share of its stitches; mm. */
-const [LEAST, STEP, SHARE] = [0.2, 0.1, 0.75];
+/** Layers are not counted on more squares than this. */
+const MOST_SQUARES = 4e6;
+/** A needle point is drawn in by steps of the machine's grid, in mm, twice as large farther in than this, by no more than a share of its stitches, … */
+const [STEP, FINE, SHARE] = [0.1, 0.35, 0.75];
+/** … and at once so far to one side, in mm: the one that is tried first is taken where two relieve alike. */
+const ASIDE = [0, -0.1, 0.1, -0.2, 0.2];
+/** A needle point beneath goes so far along the cloth and across it, and comes no nearer to its edge than that; mm. */
+const [ABOUT, FROM_EDGE] = [0.4, 0.5];
+/** Where it could give free no more than so many squares under too many layers, it stays. */
+const LITTLE = 3;
+/** What was not worth while, or would have left cloth bare, may be good once what lies beside it has moved. */
+const ROUNDS = 2;
 /** No stitch becomes shorter than this, in mm. */
 const SHORTEST = 0.42;
 /** Both stitches of a needle point lead to the same side: the cosine of the angle between them. */
@@ -19,7 +27,7 @@ const [ALONE, WORTH] = [0.3, 0.1];
  * threads is not told from its edge, in a wide one it is. The share for stitches so long, and so long, in mm.
  */
 const SEEN = [
-  { length: 1.2, share: 0.6 },
+  { length: 1.2, share: 0.7 },
   { length: 2.4, share: 0.3 },
 ];
 
@@ -29,167 +37,79 @@ function seenAtMost(length: number): number {
   return short.share + (long.share - short.share) * Math.min(1, Math.max(0, t));
 }
 
-/** Stretches of squares under a stitch: the first of each, and the one behind its last. */
-type Spans = readonly number[];
-
-/** Layers of one thread, counted square by square, and what would become of them. */
-class Layers {
-  private readonly grid: Squares;
-  private readonly count: Uint16Array;
-  /** The last stitch over each square, by the number of the point that it leads to. */
-  private readonly last: Int32Array;
-  private readonly change: Int8Array;
-  private readonly touched: number[] = [];
-  private readonly spans: number[] = [];
-  private readonly most: number;
-
-  /** More than `most` are too many. */
-  constructor(grid: Squares, most: number) {
-    this.grid = grid;
-    this.most = most;
-    const squares = grid.width * grid.height;
-    this.count = new Uint16Array(squares);
-    this.last = new Int32Array(squares);
-    this.change = new Int8Array(squares);
-  }
-
-  under(a: Point, b: Point): Spans {
-    const n = this.read(a, b);
-    return this.spans.slice(0, n);
-  }
-
-  private read(a: Point, b: Point): number {
-    return squaresUnder(this.grid, a.x, a.y, b.x, b.y, reachOfThread(THREAD), this.spans);
-  }
-
-  /** Counts a stitch, the last one so far. */
-  sew(a: Point, b: Point, number: number): void {
-    const { spans, count, last } = this;
-    const n = this.read(a, b);
-    for (let k = 0; k < n; k += 2)
-      for (let at = spans[k]; at < spans[k + 1]; at++) {
-        count[at]++;
-        last[at] = number;
-      }
-  }
-
-  /** Two stitches become two others. */
-  replace(was: TwoSpans, now: TwoSpans): void {
-    for (const [all, by] of [
-      [was, -1],
-      [now, 1],
-    ] as const)
-      for (const spans of all)
-        for (let k = 0; k < spans.length; k += 2)
-          for (let at = spans[k]; at < spans[k + 1]; at++) this.count[at] += by;
-  }
-
-  /** Does the middle line of a stitch go where there are too many? */
-  isThick(a: Point, b: Point): boolean {
-    const { x0, y0, cell, width } = this.grid;
-    const parts = Math.ceil(distance(a, b) / cell);
-    for (let k = 0; k <= parts; k++) {
-      const { x, y } = lerp(a, b, k / parts);
-      if (this.count[Math.floor((y - y0) / cell) * width + Math.floor((x - x0) / cell)] > this.most)
-        return true;
-    }
-    return false;
-  }
-
-  private mark(spans: Spans, by: 1 | -1): void {
-    for (let k = 0; k < spans.length; k += 2)
-      for (let at = spans[k]; at < spans[k + 1]; at++) {
-        this.change[at] += by;
-        this.touched.push(at);
-      }
-  }
-
-  /**
-   * How many layers too many there are fewer when two stitches, the later one of this number, become two others; 0 where that would
-   * be no good, or more than a share of what they leave be seen, and -1 where cloth would lie bare.
-   */
-  relief(was: TwoSpans, now: TwoSpans, number: number, mostSeen: number): number {
-    for (const spans of was) this.mark(spans, -1);
-    for (const spans of now) this.mark(spans, 1);
-    let [gain, freed, alone, seen, bare] = [0, 0, 0, 0, false];
-    for (const at of this.touched) {
-      const change = this.change[at];
-      if (!change) continue;
-      this.change[at] = 0;
-      const layers = this.count[at];
-      gain += Math.max(0, layers - this.most) - Math.max(0, layers + change - this.most);
-      if (change > 0) continue;
-      freed++;
-      if (layers + change === 1) alone++;
-      if (this.last[at] <= number) seen++;
-      bare ||= layers + change < 1;
-    }
-    this.touched.length = 0;
-    if (bare) return -1;
-    return alone > ALONE * freed || seen > mostSeen * freed || gain < WORTH * freed ? 0 : gain;
-  }
-}
-
 /**
- * The thread of a satin (mm) with needle points drawn in along their stitches where more than `most` layers lie on one another: none
- * is left bare that was covered. Its first and last needle point stay, and whatever is no zigzag.
+ * The thread of a satin (mm) with needle points drawn in along their stitches, and those of ways beneath moved, where more than `most`
+ * layers lie on one another: no cloth is left bare that was covered, nor covered that was bare. Its first and
+ * last needle point stay, and its ties.
  */
 export function relieved(thread: SewnThread, most: number): SewnThread {
   const points = thread.x.map((x, i): Point => ({ x, y: thread.y[i] }));
-  const grid = gridOver(points);
-  if (grid.width * grid.height > MOST_SQUARES) return thread;
-  const layers = new Layers(grid, most);
-  for (let i = 1; i < points.length; i++) layers.sew(points[i - 1], points[i], i);
-  for (let i = 1; i + 1 < points.length; i++) {
-    if (thread.part[i] !== Part.top || thread.part[i + 1] !== Part.top) continue;
-    const [a, p, b] = [points[i - 1], points[i], points[i + 1]];
-    if (layers.isThick(a, p) || layers.isThick(p, b)) points[i] = drawnIn(a, p, b, layers, i + 1);
-  }
+  if (squaresOver(points) > MOST_SQUARES) return thread;
+  const layers = new Layers(points, most);
+  for (let round = 0; round < ROUNDS; round++)
+    for (let i = 1; i + 1 < points.length; i++) {
+      const part = thread.part[i];
+      if (part !== thread.part[i + 1] || (part !== Part.top && part !== Part.underlay)) continue;
+      const [a, p, b] = [points[i - 1], points[i], points[i + 1]];
+      if (!layers.isThick(a, p) && !layers.isThick(p, b)) continue;
+      const moves = part === Part.top ? drawnIn(a, p, b) : ledRound(a, p, b, layers);
+      points[i] = best(a, p, b, layers, i + 1, moves);
+    }
   return { x: points.map(({ x }) => x), y: points.map(({ y }) => y), part: thread.part };
 }
 
-type TwoSpans = readonly [Spans, Spans];
-
-/** The needle point between two others, to where it relieves most; the stitch from it has this number. */
-function drawnIn(a: Point, p: Point, b: Point, layers: Layers, number: number): Point {
-  const [la, lb] = [distance(a, p), distance(p, b)];
-  const [ax, ay, bx, by] = [(a.x - p.x) / la, (a.y - p.y) / la, (b.x - p.x) / lb, (b.y - p.y) / lb];
-  if (ax * bx + ay * by < TO_AND_FRO) return p;
-  const l = Math.hypot(ax + bx, ay + by);
-  const mostSeen = seenAtMost((la + lb) / 2);
-  const was: TwoSpans = [layers.under(a, p), layers.under(p, b)];
-  let best: { gain: number; at: Point; spans: TwoSpans } | null = null;
-  for (let d = LEAST; d <= SHARE * Math.min(la, lb); d += STEP) {
-    const at = {
-      x: onMachineGrid(p.x + (d * (ax + bx)) / l),
-      y: onMachineGrid(p.y + (d * (ay + by)) / l),
-    };
-    if (distance(a, at) < SHORTEST || distance(at, b) < SHORTEST) break;
-    const spans: TwoSpans = [layers.under(a, at), layers.under(at, b)];
-    const gain = layers.relief(was, spans, number, mostSeen);
-    // Farther in, more would be bare.
-    if (gain < 0) break;
-    if (gain > (best?.gain ?? 0)) best = { gain, at, spans };
-  }
-  if (!best) return p;
-  layers.replace(was, best.spans);
-  return best.at;
+/** Where a needle point may go: places relative to it, in mm, those nearest first, and whether what comes of one of them is good. */
+interface Moves {
+  rows: readonly (readonly Point[])[];
+  isGood(change: Change, at: Point): boolean;
 }
 
-function gridOver(points: readonly Point[]): Squares {
-  let [minX, minY, maxX, maxY] = [Infinity, Infinity, -Infinity, -Infinity];
-  for (const { x, y } of points) {
-    minX = Math.min(minX, x);
-    maxX = Math.max(maxX, x);
-    minY = Math.min(minY, y);
-    maxY = Math.max(maxY, y);
+/** Where the needle point between two others relieves most; the stitch from it has this number. */
+function best(a: Point, p: Point, b: Point, layers: Layers, number: number, moves: Moves): Point {
+  const can = layers.takeUp(a, p, b, number);
+  let [most, to] = [0, p];
+  for (const row of can < LITTLE ? [] : moves.rows) {
+    let covered = false;
+    for (const { x, y } of row) {
+      const at = { x: onMachineGrid(p.x + x), y: onMachineGrid(p.y + y) };
+      if (distance(a, at) < SHORTEST || distance(at, b) < SHORTEST) continue;
+      const change = layers.tried(a, at, b);
+      if (change.bared) continue;
+      covered = true;
+      if (change.gain > most && !change.fresh && moves.isGood(change, at)) [most, to] = [change.gain, at];
+    }
+    // Farther in, more would be bare.
+    if (!covered) break;
   }
-  const squares = (from: number, to: number): number => Math.ceil((to - from + 2 * THREAD) / CELL);
+  if (most) layers.layDown(a, to, b);
+  else layers.layBack();
+  return to;
+}
+
+/** A needle point between two stitches that lead to the same side is drawn in along them. */
+function drawnIn(a: Point, p: Point, b: Point): Moves {
+  const [la, lb] = [distance(a, p), distance(p, b)];
+  const [x, y] = [(a.x - p.x) / la + (b.x - p.x) / lb, (a.y - p.y) / la + (b.y - p.y) / lb];
+  const l = Math.hypot(x, y);
+  // The sum of two directions at an angle is as long as twice the cosine of its half.
+  if (l * l < 2 + 2 * TO_AND_FRO) return { rows: [], isGood: () => false };
+  const rows: Point[][] = [];
+  for (let d = STEP; d <= SHARE * Math.min(la, lb); d += d > FINE ? 2 * STEP : STEP)
+    rows.push(ASIDE.map((w) => ({ x: (d * x - w * y) / l, y: (d * y + w * x) / l })));
+  const mostSeen = seenAtMost((la + lb) / 2);
   return {
-    x0: minX - THREAD,
-    y0: minY - THREAD,
-    cell: CELL,
-    width: squares(minX, maxX),
-    height: squares(minY, maxY),
+    rows,
+    isGood: ({ gain, freed, alone, seen }) =>
+      alone <= ALONE * freed && seen <= mostSeen * freed && gain >= WORTH * freed,
   };
+}
+
+/** All around a needle point. */
+const ALL_ABOUT = [-ABOUT, 0, ABOUT].flatMap((x) => [-ABOUT, 0, ABOUT].map((y) => ({ x, y })));
+
+/** One of what lies beneath goes anywhere near, as long as none of it is seen where none was, and it comes no nearer to the edge. */
+function ledRound(a: Point, p: Point, b: Point, layers: Layers): Moves {
+  const bare = (q: Point): number => layers.bareBeside(a, q, FROM_EDGE) + layers.bareBeside(q, b, FROM_EDGE);
+  const before = bare(p);
+  return { rows: [ALL_ABOUT], isGood: ({ shown }, at) => !shown && bare(at) <= before };
 }
