@@ -1,7 +1,7 @@
 // Which arms of a shape's axis are one column, and which end at others.
 import type { Axis, AxisArm } from '../../geometry/chordal-axis.ts';
 import type { Chord } from '../../geometry/mesh.ts';
-import type { Point } from '../../geometry/points.ts';
+import { distance, type Point } from '../../geometry/points.ts';
 import { endsAt, straightest, waysFrom, type ArmEnd } from './axis-ends.ts';
 import type { Join } from './led-on.ts';
 
@@ -13,11 +13,15 @@ export interface Course {
   from: End;
   to: End;
   closed: boolean;
-  /** Nodes that it passes between its ends. */
-  passes: number[];
+  /** Nodes that it passes between its ends, and at which of its points. */
+  passes: { node: number; point: number }[];
   /** Its first and its last chord. */
   mouths: [Chord, Chord];
 }
+
+/** Which of some points is nearest to another. */
+const nearestPoint = (points: readonly Point[], p: Point): number =>
+  points.reduce((best, q, i) => (distance(q, p) < distance(points[best], p) ? i : best), 0);
 
 /**
  * Joins arms that go straight through a node; the others end there. Where none goes through, one runs over to the edge.
@@ -45,28 +49,31 @@ export function coursesOf(axis: Axis, joins: readonly Join[]): Course[] {
   const done = new Set<number>();
   const follow = (first: number, reversed: boolean): Course => {
     const points: Point[] = [];
-    const passes: number[] = [];
+    const passes: Course['passes'] = [];
+    const pass = (node: number): void => void passes.push({ node, point: points.length });
     let [arm, back] = [first, reversed];
     const begin = back ? axis.arms[arm].to : axis.arms[arm].from;
     const mouthOf = (a: AxisArm, end: 0 | 1): Chord => a.mouths[end];
     const firstMouth = mouthOf(axis.arms[arm], back ? 1 : 0);
     const beginsOver = begin !== null && over.has(key({ arm, atEnd: back }));
-    if (beginsOver) passes.push(begin);
+    if (beginsOver) pass(begin);
     const starts = beginsOver ? null : begin;
     for (let left = axis.arms.length; ; left--) {
       done.add(arm);
       const a = axis.arms[arm];
-      passes.push(...joins.flatMap((join) => (join.arm === arm ? [join.node] : [])));
-      points.push(...(back ? a.points.toReversed() : a.points));
+      const own = back ? a.points.toReversed() : a.points;
+      for (const { node } of joins.filter((join) => join.arm === arm))
+        passes.push({ node, point: points.length + nearestPoint(own, axis.nodes[node].at) });
+      points.push(...own);
       const node = back ? a.from : a.to;
       const next = partner.get(key({ arm, atEnd: !back }));
       if (node === null || !next) {
         const runsOver = node !== null && over.has(key({ arm, atEnd: !back }));
-        if (runsOver) passes.push(node);
+        if (runsOver) pass(node);
         const mouths: [Chord, Chord] = [firstMouth, mouthOf(a, back ? 0 : 1)];
         return { points, from: starts, to: runsOver ? null : node, closed: a.closed, passes, mouths };
       }
-      passes.push(node);
+      pass(node);
       points.push(axis.nodes[node].at);
       if (left === 0 || done.has(next.arm))
         return { points, from: null, to: null, closed: true, passes, mouths: [firstMouth, firstMouth] };

@@ -60,6 +60,19 @@ test('no two rungs of a column cross, however it bends', () => {
       }
 });
 
+test('columns meet at one place of the cloth', () => {
+  for (const [name, outline] of Object.entries(LETTERS))
+    for (const { branches } of columnsOf(outlineRegion(outline), 0)) {
+      const meets = branches.flatMap(({ column, meets }) => meets.map((m) => ({ ...m, column })));
+      for (const end of meets.filter((m) => m.ends))
+        for (const { column, place } of meets.filter((m) => m.node === end.node && !m.ends)) {
+          const { left, right } = column.rungAt(place);
+          const apart = distance(column.at(place), end.column.at(end.place));
+          expect(apart, name).toBeLessThan(distance(left, right) / 2 + 1);
+        }
+    }
+});
+
 test('rungs of a strip go from its one end to its other, square to it, also when its ends lean', () => {
   fc.assert(
     fc.property(

@@ -187,6 +187,34 @@ function parted(polygon: Polygon, courses: readonly Course[]): Region {
   return cuts.length ? subtract([polygon], bandRegion(cuts, CUT, 'flat')) : [polygon];
 }
 
+/** How far along a course one of its points is, from 0 to 1. */
+function shareOf({ points }: Course, point: number): number {
+  const lengths = points.map((p, i) => (i ? distance(points[i - 1], p) : 0));
+  const sum = (n: number): number => lengths.slice(0, n).reduce((a, b) => a + b, 0);
+  return sum(point + 1) / (sum(points.length) || 1);
+}
+
+/** A column may be passed so far from where its course is, as a share of its length. */
+const ASTRAY = 0.25;
+
+/**
+ * The place of a column nearest to `p`, which lies beside it about so far along, from 0 to 1: what bends back comes near to one place
+ * from two sides.
+ */
+function placeAlong(column: Column, p: Point, share: number): number {
+  const { length, ring } = column;
+  const nearest = column.nearest(p);
+  // A ring does not begin where its course does.
+  if (ring || Math.abs(nearest / length - share) <= ASTRAY) return nearest;
+  let best = { place: share * length, gap: Infinity };
+  for (let place = (share - ASTRAY) * length; place <= (share + ASTRAY) * length; place += STEP) {
+    if (place < 0 || place > length) continue;
+    const gap = distance(column.at(place), p);
+    if (gap < best.gap) best = { place, gap };
+  }
+  return best.place;
+}
+
 /** A course for a shape that is too plain to have an axis: through its middle, along its longest way. */
 function longestCourse({ outer }: Polygon): Course {
   const corners: Point[] = [];
@@ -230,7 +258,11 @@ function columnsOfPolygon(polygon: Polygon, compensation: number, finer = 1): Sh
     if (!ladder) return [];
     const column = Column.of(ladder, compensation);
     const meets = [
-      ...course.passes.map((node) => ({ node, ends: false, place: column.nearest(axis.nodes[node].at) })),
+      ...course.passes.map(({ node, point }) => ({
+        node,
+        ends: false,
+        place: placeAlong(column, axis.nodes[node].at, shareOf(course, point)),
+      })),
       ...(course.from === null ? [] : [{ node: course.from, ends: true, place: 0 }]),
       ...(course.to === null ? [] : [{ node: course.to, ends: true, place: column.length }]),
     ];
