@@ -14,7 +14,9 @@ import { fill } from './fill.ts';
 import { completeSettings, type StitchInput } from './kind.ts';
 import { ROW_PATTERNS } from './rows/patterns.ts';
 import { Part, type SewnThread } from './thread.ts';
-import { closedSpacing, gridPitch } from './rows/row-map.ts';
+import { turnedFrame } from './rows/frame.ts';
+import { routeBetween } from './rows/route.ts';
+import { closedSpacing, gridPitch, layRows } from './rows/row-map.ts';
 
 const linen = clothById('linen');
 
@@ -135,6 +137,27 @@ test('beside a short step of the edge no stitch leads aslant across its corner',
             const py = thread.y[i - 1] + t * (thread.y[i] - thread.y[i - 1]);
             expect(insideRegion(grown, px, py)).toBe(true);
           }
+    }),
+    { numRuns: 60 },
+  );
+});
+
+test('a way from an arm to the far begin of the row beneath its crotch stays in the shape', () => {
+  fc.assert(
+    fc.property(fc.integer({ min: 0, max: 39 }), fc.integer({ min: 4, max: 20 }), (by, wide) => {
+      const shape = drawn(`M-16 -16H-8V${by / 100}H-4V-16H${wide - 4}V12H-16Z`);
+      const region = outlineRegion(shape);
+      const map = layRows(region[0], turnedFrame(0), { near: 0.4, far: 0.4 });
+      const spans = map.sections.flatMap((section) => section.spans);
+      const arm = spans.filter(({ left }) => left > -5).at(-1)!;
+      const base = spans.find(({ left, right }) => left < -15 && right > -5)!;
+      const way = routeBetween(map, { x: arm.left, y: arm.y }, arm, { x: base.left, y: base.y }, base)!;
+      const grown = offsetRegion(region, 0.01);
+      for (let i = 1; i < way.length; i++)
+        for (let t = 0; t <= 1; t += 0.1) {
+          const [p, q] = [map.toCloth(way[i - 1]), map.toCloth(way[i])];
+          expect(insideRegion(grown, p.x + t * (q.x - p.x), p.y + t * (q.y - p.y))).toBe(true);
+        }
     }),
     { numRuns: 60 },
   );

@@ -226,6 +226,15 @@ function pullTight(start: Point, gates: Gate[], end: Point): Point[] {
   return out.filter((p, i) => i === 0 || !same(p, out[i - 1]));
 }
 
+/** A way that ends farther than this beside its last gate goes there along its row, in mm. */
+const BESIDE = 2;
+
+/** Where a way comes to the row that it ends on: far beside its last gate there may be nothing between the two rows. */
+function landing(last: Gate | undefined, end: Point): Point {
+  const x = last ? clamp(end.x, last.left, last.right) : end.x;
+  return Math.abs(end.x - x) > BESIDE ? { x, y: end.y } : end;
+}
+
 /**
  * A way between two places of the frame, under rows. `from` and `to` are the spans the places lie on;
  * `allowed` says which sections it may pass; when that of `from` is `finished`, it is left from there and not gone over.
@@ -251,13 +260,15 @@ export function routeBetween(
   const out: Point[] = [];
   let begin = a;
   for (const { gates, end, next } of legsAlong(map, way, from, to)) {
+    const goal = end ?? landing(gates.at(-1), b);
     // A gate on the very row where the way begins is gone to along that row: as a corner it would have no sides.
     const [first, ...rest] = gates;
     if (first && Math.abs(first.y - begin.y) < 1e-6) {
       out.push(begin);
       begin = { x: clamp(begin.x, first.left, first.right), y: begin.y };
-      out.push(...pullTight(begin, rest, end ?? b));
-    } else out.push(...pullTight(begin, gates, end ?? b));
+      out.push(...pullTight(begin, rest, goal));
+    } else out.push(...pullTight(begin, gates, goal));
+    if (!end) out.push(b);
     begin = next ?? b;
   }
   return out.filter((p, i) => i === 0 || p.x !== out[i - 1].x || p.y !== out[i - 1].y);
