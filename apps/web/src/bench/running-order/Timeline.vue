@@ -167,6 +167,21 @@ function press(e: PointerEvent, block: Block): void {
 
 const isMoved = (id: string): boolean => dragged.value?.moved.has(id) ?? false;
 
+/** What is seen of a block: while none of that changes it is not drawn again, as at every step of the playhead. */
+const shownOf = (b: Block, i: number): unknown[] => [
+  i,
+  blocks.value.length,
+  b.of,
+  b.name,
+  b.colour,
+  b.stitches,
+  left(b.from),
+  left(b.to),
+  order.isChosen(b.of),
+  isActive(b.id),
+  isMoved(b.of) ? dragged.value!.x : null,
+];
+
 /* Keys: the whole strip is one stop of the Tab key, arrows go from block to block and up to the groups */
 const prefix = useId();
 /** Which block, or which group, the keys are at. */
@@ -278,6 +293,7 @@ watch(headAt, (x) => {
           v-for="g in brackets"
           :id="optionId(g.id)"
           :key="g.id"
+          v-memo="[g.name, left(g.from), left(g.to), named.has(g.id), order.isChosen(g.id), isActive(g.id)]"
           role="option"
           class="absolute top-0 h-6 cursor-pointer pt-1.5"
           :class="isActive(g.id) ? 'outline-2 outline-rosehip' : ''"
@@ -298,6 +314,7 @@ watch(headAt, (x) => {
           v-for="(b, i) in blocks"
           :id="optionId(b.id)"
           :key="b.id"
+          v-memo="shownOf(b, i)"
           data-block
           role="option"
           class="absolute top-6 h-9 cursor-pointer touch-none overflow-hidden rounded-[4px] border px-1 select-none"
@@ -347,6 +364,7 @@ watch(headAt, (x) => {
       <span
         v-for="(m, i) in shownMarks"
         :key="i"
+        v-memo="[m.kind, left(m.at)]"
         class="absolute top-[63px] -translate-x-1/2 cursor-default text-[11px] leading-3"
         :class="GLYPHS[m.kind].colour"
         :style="{ left: `${left(m.at)}px` }"
