@@ -154,7 +154,7 @@ export function measured(outline: PlainOutline, how: (typeof GALLERY_KINDS)[stri
     crossings: threads.filter((t) => findCrossing(pointsOf(t), 3)).length,
     ...coverOfRegion(layersOf(plan, area, 0.1), region),
     /** Layers of the top stitches alone. */
-    top: coverOfRegion(layersOf(onTop(plan), area, 0.1), region).layers,
+    top: coverOfRegion(layersOf(onTop(plan), area, 0.1), region),
     crowd: crowd(threads, 0.25),
     outside: outside(region, threads),
     ...near(region, threads, (how.kind === 'stipple' ? 0.75 : 0.625) * spacing, spacing),

@@ -29,7 +29,7 @@ const WANTED: Wanted[] = [
   { name: 'gap', holds: (m) => m.worstGap <= 0.25 },
   { name: 'spill', holds: (m) => m.spill <= 0.35 + COMPENSATION },
   { name: 'p99', holds: (m) => m.layers.p99 <= 4 },
-  { name: 'top p99', holds: (m) => m.top.p99 <= 4 },
+  { name: 'top p99', holds: (m) => m.top.layers.p99 <= 4 },
   { name: 'length', holds: (m) => m.longest <= 7.01 },
   { name: 'threads', holds: (m) => m.threads <= m.pieces && m.threads > 0 },
 ];
@@ -37,12 +37,20 @@ const WANTED: Wanted[] = [
 const row = (...cells: (string | number)[]): void =>
   console.log(cells.map((c, i) => (i ? String(c).padStart(8) : String(c).padEnd(24))).join(''));
 
+/** The share of some squares, in percent, that lie under more than four stitches. */
+const thick = (squares: Float64Array): string => {
+  const sum = (from: number): number => squares.slice(from).reduce((a, b) => a + b, 0);
+  return ((100 * sum(5)) / Math.max(1, sum(0))).toFixed(2);
+};
+const add = (to: Float64Array, squares: Float64Array): void => squares.forEach((n, i) => (to[i] += n));
+
 const faces = FONTS.filter(({ use }) => use !== 'line')
   .flatMap((f) => f.faces)
   .filter(({ id }) => id.includes(part));
 for (const height of heights) {
   console.log(`\nletters of ${height} mm, percent that hold`);
-  row('face', 'letters', 'all', ...WANTED.map((w) => w.name), 'worst');
+  row('face', 'letters', 'all', ...WANTED.map((w) => w.name), '> 4 %', 'top', 'worst');
+  const [allSquares, topSquares] = [new Float64Array(256), new Float64Array(256)];
   const sums = new Map<string, number>();
   let count = 0;
   for (const { id, smallest } of faces) {
@@ -52,23 +60,30 @@ for (const height of heights) {
     let all = 0;
     let made = 0;
     let worst = '';
+    const [squares, top] = [new Float64Array(256), new Float64Array(256)];
     for (const letter of letters) {
       const text = { kind: 'text' as const, of: [], text: letter, font: id, height };
       const set = setText(text, fontOf(id));
       if (set.letters.some((l) => l.missing)) continue;
       const m = measured(set.outline, HOW);
       made++;
+      add(squares, m.squares);
+      add(top, m.top.squares);
       const kept = WANTED.filter((w) => w.holds(m, height));
       for (const { name } of kept) held.set(name, (held.get(name) ?? 0) + 1);
       if (kept.length === WANTED.length) all++;
       else worst += letter;
     }
     const percent = (n: number): number => Math.round((100 * n) / Math.max(1, made));
-    row(id, made, percent(all), ...WANTED.map((w) => percent(held.get(w.name) ?? 0)), ` ${worst}`);
+    const shares = [thick(squares), thick(top)];
+    row(id, made, percent(all), ...WANTED.map((w) => percent(held.get(w.name) ?? 0)), ...shares, ` ${worst}`);
+    add(allSquares, squares);
+    add(topSquares, top);
     count += made;
     sums.set('all', (sums.get('all') ?? 0) + all);
     for (const { name } of WANTED) sums.set(name, (sums.get(name) ?? 0) + (held.get(name) ?? 0));
   }
   const share = (name: string): string => ((100 * (sums.get(name) ?? 0)) / Math.max(1, count)).toFixed(1);
-  row('together', count, share('all'), ...WANTED.map((w) => share(w.name)));
+  const shares = [thick(allSquares), thick(topSquares)];
+  row('together', count, share('all'), ...WANTED.map((w) => share(w.name)), ...shares);
 }

@@ -18,6 +18,8 @@ export interface CoverMeasure {
   /** How far thread reaches beyond the shape, in mm. */
   spill: number;
   layers: { median: number; p99: number; most: number };
+  /** How many squares of the shape lie under so many stitches. */
+  squares: Float64Array;
 }
 
 const THREAD = 0.4;
@@ -144,6 +146,7 @@ export function coverOfRegion(grid: LayerGrid, region: Region): CoverMeasure {
     worstGap,
     spill,
     layers: { median: share(0.5), p99: share(0.99), most },
+    squares: counts,
   };
 }
 
