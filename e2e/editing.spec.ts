@@ -89,6 +89,18 @@ test('what is painted anew about an edit is what all of it painted anew would be
   await edited();
   await expectWhole();
 
+  // One upon another, sooner than they are sewn; the shape has more stitches then, or fewer.
+  for (const keys of [
+    ['ArrowRight', 'ArrowUp', 'ArrowRight', 'Control+z'],
+    ['Control+d', 'ArrowLeft', 'ArrowLeft', 'Delete'],
+  ]) {
+    for (const key of keys) await page.keyboard.press(key);
+    await settled();
+    await expectWhole();
+  }
+  await bench.blocks().first().click();
+  await bench.cloth.focus();
+
   // Midway, where what is not sewn yet is seen faintly, and on from there.
   const playhead = page.getByTestId('playhead');
   await playhead.press('Home');

@@ -12,7 +12,8 @@ import {
 } from '@rosehip/core';
 import * as Comlink from 'comlink';
 import type { Engine } from './engine-work.ts';
-import type { Sewn } from './engine/sewing.ts';
+import type { Sewn, SewnParcel } from './engine/sewing.ts';
+import type { Painter } from './painter-work.ts';
 
 type Remote = Comlink.Remote<Engine>;
 
@@ -23,7 +24,31 @@ let engineWorker: Worker | null = null;
 let engine: Remote | null = null;
 let checker: Remote | null = null;
 
-export const useEngine = (): Remote => (engine ??= Comlink.wrap<Engine>((engineWorker = worker('engine'))));
+/** The painter that is told what is sewn before the page has seen to it. */
+let listening: Comlink.Remote<Painter> | null = null;
+
+export function useEngine(): Remote {
+  if (!engine) {
+    engine = Comlink.wrap<Engine>((engineWorker = worker('engine')));
+    if (listening) connect(engine, listening);
+  }
+  return engine;
+}
+
+/** Has a painter hear from the engine itself what changes in the plan; ended by what is returned. */
+export function tellPainter(painter: Comlink.Remote<Painter>): () => void {
+  listening = painter;
+  if (engine) connect(engine, painter);
+  return () => {
+    if (listening === painter) listening = null;
+  };
+}
+
+function connect(from: Remote, to: Comlink.Remote<Painter>): void {
+  const { port1, port2 } = new MessageChannel();
+  void to.hear(Comlink.transfer(port2, [port2]));
+  void from.tellOf(Comlink.transfer(port1, [port1]));
+}
 
 /** Ends the engine in the middle of its work; what was asked of it is never answered. A new one starts when needed. */
 export function stopEngine(): void {
@@ -49,7 +74,7 @@ export function stopReader(): void {
 const sewn = new WeakMap<object, ThreadPlan>();
 const sent = new WeakMap<object, ThreadPlan>();
 /** How plans came from an engine, and after which: whoever has that one is sent the same. */
-const arrivals = new WeakMap<ThreadPlan, { parcel: PlanParcel; after: WeakRef<ThreadPlan> | null }>();
+const arrivals = new WeakMap<ThreadPlan, { parcel: SewnParcel; after: WeakRef<ThreadPlan> | null }>();
 
 /** What an engine sewed, with the plan whole. */
 export interface SewnPlan extends Omit<Sewn, 'parcel' | 'time'> {
@@ -73,7 +98,7 @@ export async function sewnBy(
 }
 
 /** A plan on its way to a worker: only what changed since the one before. Every parcel must be sent at once. */
-export function packedPlan(worker: object, plan: Plan): PlanParcel {
+export function packedPlan(worker: object, plan: Plan): PlanParcel | SewnParcel {
   const before = sent.get(worker) ?? null;
   sent.set(worker, plan);
   const came = arrivals.get(plan);

@@ -45,6 +45,7 @@ import {
 } from '@rosehip/core';
 import * as Comlink from 'comlink';
 import { fontsOf } from './fonts.ts';
+import type { SewnParcel } from './engine/sewing.ts';
 import type { TryOnRequest } from './try-on-work.ts';
 
 export interface PaintRequest {
@@ -111,9 +112,18 @@ const patched = layer();
 const faint = layer();
 const sewn = layer();
 const out = layer();
+/** Parts of a picture that are handed over by themselves. */
+const parts = layer();
 /** Pixels on their way to another layer. */
 const passing = layer();
+/** The plan that is painted. */
 let plan: ThreadPlan | null = null;
+/** The plan that the page knows of, and its number; that is the one painted, but for while it is about to hear of another. */
+let known: { plan: ThreadPlan; number: string } | null = null;
+/** What the engine told before the page did. */
+let ahead: { plan: ThreadPlan; number: string; before: number } | null = null;
+/** What was asked for last. */
+let asked: PaintRequest | null = null;
 let design: Design | null = null;
 /** The one that came last; its fonts may still be on their way. */
 let newest: Design | null = null;
@@ -134,6 +144,8 @@ let faintKey = '';
 let sewnTo = 0;
 /** Where the sewn layer shows thread that is another one now, in mm. */
 let stale: Bounds | null = null;
+/** Where it was put right since the last picture, in mm. */
+let righted: Bounds | null = null;
 /** Copies of the sewn layer along the way, so that going back does not begin at the beginning. */
 let copies: { record: number; canvas: OffscreenCanvas }[] = [];
 /** The playhead moves on by so many records at once, and leaves at most so many copies: thread laid in pixels is soon there again. */
@@ -309,10 +321,11 @@ function layPixels({ ctx }: Layer, thread: ThreadPixels | null): void {
   if (!thread) return;
   const { pixels, left, top, width, height } = thread;
   const { canvas } = passing;
-  [canvas.width, canvas.height] = [width, height];
+  if (canvas.width < width || canvas.height < height)
+    [canvas.width, canvas.height] = [Math.max(canvas.width, width), Math.max(canvas.height, height)];
   passing.ctx.putImageData(new ImageData(pixels, width, height), 0, 0);
   ctx.setTransform(1, 0, 0, 1, 0, 0);
-  ctx.drawImage(canvas, left, top);
+  ctx.drawImage(canvas, 0, 0, width, height, left, top, width, height);
 }
 
 /** The records of the objects that are worked on; all of them when nothing is dimmed. */
@@ -456,9 +469,31 @@ interface LayersPainted {
 }
 const NOTHING: LayersPainted = { done: true, changed: null, withRest: false };
 
+/** All that the layers of the thread depend on but their plan and the playhead, as a text. */
+const threadKeyOf = (r: PaintRequest, place: string): string =>
+  `${place} ${version} ${r.dimUnderlay} ${r.thread} ${r.light} ${r.focus?.join(' ') ?? ''}`;
+
+const placeOf = (r: PaintRequest): string =>
+  [r.view, r.width, r.height, r.scale, r.originX, r.originY].join(' ');
+
+const showsRest = (p: ThreadPlan, r: PaintRequest): boolean =>
+  (r.playhead < p.x.length && !r.hideRest) || !!r.focus;
+
+/** Paints the layers of the thread anew where they show another plan. */
+function putRight(p: ThreadPlan, r: PaintRequest): void {
+  if (!stale) return;
+  const to = sewnTo;
+  const own = shares(p, r.focus).map(([first, last]): [number, number] => [first, Math.min(last, to)]);
+  repaint(sewn, r, stale, own);
+  if (!showsRest(p, r)) faintKey = '';
+  else if (faintKey === threadKey) repaint(faint, r, stale, [[0, p.x.length]]);
+  righted = uniteBounds(righted ? [righted, stale] : [stale]);
+  stale = null;
+}
+
 /** Brings the layers of the thread up to date. */
 function paintLayers(p: ThreadPlan, r: PaintRequest, place: string): LayersPainted {
-  const key = `${place} ${version} ${r.dimUnderlay} ${r.thread} ${r.light} ${r.focus?.join(' ') ?? ''}`;
+  const key = threadKeyOf(r, place);
   let until = performance.now() + (fresh ? FIRST : AT_MOST);
   // Needle points have marks of some pixels about them, so there all is painted anew.
   if (key !== threadKey || (stale && r.view !== 'cloth')) {
@@ -469,16 +504,10 @@ function paintLayers(p: ThreadPlan, r: PaintRequest, place: string): LayersPaint
     sewnTo = 0;
     if (!fresh) until = Infinity;
   }
-  const areas = stale ? [stale] : [];
-  const withRest = (r.playhead < p.x.length && !r.hideRest) || !!r.focus;
-  if (stale) {
-    const to = sewnTo;
-    const own = shares(p, r.focus).map(([first, last]): [number, number] => [first, Math.min(last, to)]);
-    repaint(sewn, r, stale, own);
-    if (!withRest) faintKey = '';
-    else if (faintKey === key) repaint(faint, r, stale, [[0, p.x.length]]);
-  }
-  stale = null;
+  putRight(p, r);
+  const areas = righted ? [righted] : [];
+  righted = null;
+  const withRest = showsRest(p, r);
   if (withRest && faintKey !== key) {
     paintFaint(p, r);
     faintKey = key;
@@ -490,6 +519,36 @@ function paintLayers(p: ThreadPlan, r: PaintRequest, place: string): LayersPaint
   if (!stays) return { done, changed: null, withRest };
   if (sewnTo > begun) areas.push(reachOfRecords(p, begun, sewnTo));
   return { done, changed: uniteBounds(areas), withRest };
+}
+
+/** Another plan is to be painted: what stands in the layers is still right but for where the thread is another one. */
+function show(next: ThreadPlan, kept: PlanParcel['kept'] | null): void {
+  const before = plan;
+  plan = next;
+  if (!before || !kept) return void version++;
+  const change = planChange(before, next, kept);
+  if (!change) return;
+  const { from, end, area } = change;
+  stale = stale ? uniteBounds([stale, area]) : area;
+  if (sewnTo >= before.x.length - end) sewnTo += next.x.length - before.x.length;
+  else if (sewnTo > from) sewnTo = Math.min(sewnTo, next.x.length - end);
+  copies = copies.filter(({ record }) => record <= from);
+}
+
+/** The engine sewed a plan of which the page will tell soon. */
+function hearOf(parcel: SewnParcel): void {
+  if (ahead || !plan || !known?.number || parcel.after !== known.number) return;
+  const before = plan.x.length;
+  const next = openPlan(known.plan, parcel);
+  show(next, parcel.kept);
+  ahead = { plan: next, number: parcel.number, before };
+  const r = asked && nowAsked(asked);
+  if (r?.view === 'cloth' && threadKeyOf(r, placeOf(r)) === threadKey) putRight(next, r);
+}
+
+/** What is asked for by a page that doesn't know yet how long the plan is now: where it stood at the end it still does. */
+function nowAsked(r: PaintRequest): PaintRequest {
+  return ahead && r.playhead >= ahead.before ? { ...r, playhead: ahead.plan.x.length } : r;
 }
 
 /** Lays layers on a canvas, the lowest first, each as strong as is said with it. */
@@ -556,18 +615,19 @@ const painter = {
     heat = null;
   },
 
-  setPlan(parcel: PlanParcel): void {
-    const before = plan;
-    const next = (plan = openPlan(before, parcel));
-    if (!before) return void version++;
-    // What stands in the layers is still right but for where the thread is another one.
-    const change = planChange(before, next, parcel.kept);
-    if (!change) return;
-    const { from, end, area } = change;
-    stale = stale ? uniteBounds([stale, area]) : area;
-    if (sewnTo >= before.x.length - end) sewnTo += next.x.length - before.x.length;
-    else if (sewnTo > from) sewnTo = Math.min(sewnTo, next.x.length - end);
-    copies = copies.filter(({ record }) => record <= from);
+  setPlan(parcel: PlanParcel | SewnParcel): void {
+    const number = 'number' in parcel ? parcel.number : '';
+    const heard = ahead;
+    ahead = null;
+    if (heard && heard.number === number) return void (known = heard);
+    const next = openPlan(known?.plan ?? null, parcel);
+    show(next, heard ? null : parcel.kept);
+    known = { plan: next, number };
+  },
+
+  /** What the engine sews is told by this port, before the page tells of it. */
+  hear(port: MessagePort): void {
+    port.onmessage = ({ data }: MessageEvent<SewnParcel>) => hearOf(data);
   },
 
   /**
@@ -575,8 +635,10 @@ const painter = {
    * call: until the picture is `done`, it shows a little less sewn than was asked for. Who has the picture of number `after` is
    * handed only what is another in it now, and where that lies.
    */
-  paint(r: PaintRequest, after = 0): Painted {
-    const place = [r.view, r.width, r.height, r.scale, r.originX, r.originY].join(' ');
+  async paint(request: PaintRequest, after = 0): Promise<Painted> {
+    asked = request;
+    const r = nowAsked(request);
+    const place = placeOf(r);
     if (place !== groundKey) {
       paintGround(r);
       groundKey = place;
@@ -596,12 +658,19 @@ const painter = {
     if (sewing) layers.push([sewn, 1]);
     const part = box && partOf(pixelsAbout(box, r), r);
     if (part) {
-      [passing.canvas.width, passing.canvas.height] = [part.width, part.height];
-      const { ctx } = passing;
-      ctx.setTransform(1, 0, 0, 1, -part.left, -part.top);
+      const { left, top, width, height } = part;
+      // A canvas of its own keeps its size: one that is made anew waits for the browser.
+      if (parts.canvas.width !== r.width || parts.canvas.height !== r.height) clear(parts, r);
+      const { ctx } = parts;
+      ctx.save();
+      ctx.beginPath();
+      ctx.rect(left, top, width, height);
+      ctx.clip();
       layOn(ctx, layers);
-      const image = passing.canvas.transferToImageBitmap();
-      return Comlink.transfer({ image, done, number: handed.number, at: part }, [image]);
+      ctx.restore();
+      const { number } = handed;
+      const image = await createImageBitmap(parts.canvas, left, top, width, height);
+      return Comlink.transfer({ image, done, number, at: part }, [image]);
     }
     clear(out, r);
     layOn(out.ctx, layers);

@@ -5,6 +5,7 @@ import { computed, onBeforeUnmount, onMounted, useTemplateRef, watch } from 'vue
 import { everyLeaf, findItem, recipeJob } from '@rosehip/core';
 import { useSeenSize } from '../../parts/seen-size.ts';
 import { wheelFactor } from '../../parts/viewport.ts';
+import { tellPainter } from '../../workers/engine.ts';
 import { startPainter } from '../../workers/painter.ts';
 import { useBench } from '../../stores/bench/bench.ts';
 import { useRecipes } from '../../stores/recipes.ts';
@@ -59,6 +60,7 @@ const isEmpty = computed(
 );
 
 const { painter, end } = startPainter();
+onBeforeUnmount(tellPainter(painter));
 const { paint, drawSoon, settled } = usePainted(
   canvas,
   () => view,

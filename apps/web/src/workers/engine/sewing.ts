@@ -39,7 +39,7 @@ import { opened, TELL_EVERY } from './opened.ts';
 
 export interface Sewn {
   /** The plan, by what it has of the last that this engine sewed, … */
-  parcel: PlanParcel;
+  parcel: SewnParcel;
   /** … and when each of its records is done, in seconds. */
   time: Float32Array;
   figures: Figures;
@@ -51,6 +51,13 @@ export interface Sewn {
   took: number;
 }
 
+/** A plan on its way from the engine, which numbers them: a painter that heard of it already knows it by that. */
+export interface SewnParcel extends PlanParcel {
+  number: string;
+  /** The one before it, of which it tells what is kept; '' when there was none. */
+  after: string;
+}
+
 /** What the checks found, worst first, and the thread layers that they counted. */
 export interface CheckReport {
   findings: Finding[];
@@ -60,6 +67,13 @@ export interface CheckReport {
 /** The plan that was sewn last, and the one that was checked last, as they went to the page and came from it. */
 let sewnLast: ThreadPlan | null = null;
 let checkedLast: ThreadPlan | null = null;
+/** No two engines give the same number. */
+let number = '';
+let count = 0;
+/** A painter that hears at once of what changed, while the page is still about its own. */
+let listener: MessagePort | null = null;
+/** … where that is no more than so many records. */
+const FEW = 20_000;
 
 type PlainObject = DesignObject<PlainOutline>;
 
@@ -105,8 +119,14 @@ export const sewing = {
       },
     });
     const { time, ...thread } = plan;
-    const packed = packPlan(sewnLast, thread);
+    const packed: SewnParcel = {
+      ...packPlan(sewnLast, thread),
+      number: `${performance.timeOrigin} ${++count}`,
+      after: number,
+    };
+    ({ number } = packed);
     sewnLast = thread;
+    if (packed.after && packed.between.x.length <= FEW) listener?.postMessage(packed);
     const sewn: Sewn = {
       parcel: packed,
       time,
@@ -116,6 +136,11 @@ export const sewing = {
       took: performance.now() - start,
     };
     return Comlink.transfer(sewn, [time.buffer as ArrayBuffer, ...parcelBuffers(packed)]);
+  },
+
+  /** From now on a painter is told by this port what is sewn. */
+  tellOf(port: MessagePort): void {
+    listener = port;
   },
 
   /** Runs every check on a design and the plan that was made of it, and counts the thread's layers. */
