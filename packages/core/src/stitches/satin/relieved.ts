@@ -46,14 +46,23 @@ export function relieved(thread: SewnThread, most: number): SewnThread {
   const points = thread.x.map((x, i): Point => ({ x, y: thread.y[i] }));
   if (squaresOver(points) > MOST_SQUARES) return thread;
   const layers = new Layers(points, most);
+  /** What each point could give free when it was looked at last. */
+  const could = new Int32Array(points.length).fill(-1);
   for (let round = 0; round < ROUNDS; round++)
     for (let i = 1; i + 1 < points.length; i++) {
       const part = thread.part[i];
-      if (part !== thread.part[i + 1] || (part !== Part.top && part !== Part.underlay)) continue;
+      // What lies beneath goes aside once.
+      if (part !== thread.part[i + 1] || (part !== Part.top && (round || part !== Part.underlay))) continue;
       const [a, p, b] = [points[i - 1], points[i], points[i + 1]];
       if (!layers.isThick(a, p) && !layers.isThick(p, b)) continue;
-      const moves = part === Part.top ? drawnIn(a, p, b) : ledRound(a, p, b, layers);
-      points[i] = best(a, p, b, layers, i + 1, moves);
+      const can = layers.takeUp(a, p, b, i + 1);
+      const to =
+        can < LITTLE || can === could[i]
+          ? p
+          : best(a, p, b, layers, can, part === Part.top ? drawnIn(a, p, b) : ledRound(a, p, b, layers));
+      could[i] = can;
+      if (to === p) layers.layBack();
+      else layers.layDown(a, (points[i] = to), b);
     }
   return { x: points.map(({ x }) => x), y: points.map(({ y }) => y), part: thread.part };
 }
@@ -64,11 +73,10 @@ interface Moves {
   isGood(change: Change, at: Point): boolean;
 }
 
-/** Where the needle point between two others relieves most; the stitch from it has this number. */
-function best(a: Point, p: Point, b: Point, layers: Layers, number: number, moves: Moves): Point {
-  const can = layers.takeUp(a, p, b, number);
+/** Where the needle point between two others, which was taken up and can give so much free, relieves most. */
+function best(a: Point, p: Point, b: Point, layers: Layers, can: number, moves: Moves): Point {
   let [most, to] = [0, p];
-  for (const row of can < LITTLE ? [] : moves.rows) {
+  for (const row of moves.rows) {
     let covered = false;
     for (const { x, y } of row) {
       const at = { x: onMachineGrid(p.x + x), y: onMachineGrid(p.y + y) };
@@ -78,11 +86,9 @@ function best(a: Point, p: Point, b: Point, layers: Layers, number: number, move
       covered = true;
       if (change.gain > most && !change.fresh && moves.isGood(change, at)) [most, to] = [change.gain, at];
     }
-    // Farther in, more would be bare.
-    if (!covered) break;
+    // Farther in more would be bare, or there is nothing left to give free.
+    if (!covered || most >= can) break;
   }
-  if (most) layers.layDown(a, to, b);
-  else layers.layBack();
   return to;
 }
 
@@ -110,6 +116,5 @@ const ALL_ABOUT = [-ABOUT, 0, ABOUT].flatMap((x) => [-ABOUT, 0, ABOUT].map((y) =
 /** One of what lies beneath goes anywhere near, as long as none of it is seen where none was, and it comes no nearer to the edge. */
 function ledRound(a: Point, p: Point, b: Point, layers: Layers): Moves {
   const bare = (q: Point): number => layers.bareBeside(a, q, FROM_EDGE) + layers.bareBeside(q, b, FROM_EDGE);
-  const before = bare(p);
-  return { rows: [ALL_ABOUT], isGood: ({ shown }, at) => !shown && bare(at) <= before };
+  return { rows: [ALL_ABOUT], isGood: ({ shown }, at) => !shown && bare(at) <= bare(p) };
 }

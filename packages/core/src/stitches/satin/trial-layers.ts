@@ -176,7 +176,13 @@ export class Layers {
         freed -= by;
         if (last[at] <= number) seen -= by;
       }
-    Object.assign(change, { gain, freed, alone, seen, bared, shown, fresh });
+    change.gain = gain;
+    change.freed = freed;
+    change.alone = alone;
+    change.seen = seen;
+    change.bared = bared;
+    change.shown = shown;
+    change.fresh = fresh;
   }
 }
 
