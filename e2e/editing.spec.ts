@@ -89,7 +89,7 @@ test('what is painted anew about an edit is what all of it painted anew would be
   await edited();
   await expectWhole();
 
-  // One upon another, sooner than they are sewn; the shape has more stitches then, or fewer.
+  // One upon another, sooner than they are sewn; and a copy that comes and goes.
   for (const keys of [
     ['ArrowRight', 'ArrowUp', 'ArrowRight', 'Control+z'],
     ['Control+d', 'ArrowLeft', 'ArrowLeft', 'Delete'],

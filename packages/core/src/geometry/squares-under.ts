@@ -11,7 +11,8 @@ export interface Squares {
 
 /**
  * Writes the stretches of squares whose middles lie within `r` mm of the straight way from (ax, ay) to (bx, by) into `out`, two numbers
- * each: the first square, row by row, and the one behind the last; from a place in it, if one is given. Tells where it ends; `out` may hold older numbers behind that.
+ * each: the first square, row by row, and the one behind the last; from its place `begin` on. Tells where they end; `out` may hold older
+ * numbers behind that.
  */
 export function squaresUnder(
   { x0, y0, cell, width, height }: Squares,
@@ -21,7 +22,7 @@ export function squaresUnder(
   by: number,
   r: number,
   out: number[],
-  at = 0,
+  begin = 0,
 ): number {
   const length = Math.hypot(bx - ax, by - ay);
   // From the stitch's middle line to its two long sides.
@@ -29,7 +30,7 @@ export function squaresUnder(
   const ny = length ? (r * (bx - ax)) / length : 0;
   const j0 = Math.max(0, Math.ceil((Math.min(ay, by) - r - y0) / cell - 0.5));
   const j1 = Math.min(height - 1, Math.floor((Math.max(ay, by) + r - y0) / cell - 0.5));
-  let n = at;
+  let n = begin;
   for (let j = j0; j <= j1; j++) {
     const py = y0 + (j + 0.5) * cell;
     // A stitch with its round ends is convex: each row meets it in one stretch.

@@ -2,17 +2,15 @@
 // stitches do on the inner side of a bend, as far as what lies there closes the cloth without them; and ways beneath lead round them.
 import { distance, onMachineGrid, type Point } from '../../geometry/points.ts';
 import { Part, type SewnThread } from '../thread.ts';
-import { Layers, squaresOver, type Change } from './trial-layers.ts';
+import { Layers, type Change } from './trial-layers.ts';
 
-/** Layers are not counted on more squares than this. */
-const MOST_SQUARES = 4e6;
-/** A needle point is drawn in by steps of the machine's grid, in mm, twice as large farther in than this, by no more than a share of its stitches, … */
+/** A needle point is drawn in by steps of the machine's grid, from here on by two, and by no more than a share of its stitches; mm. */
 const [STEP, FINE, SHARE] = [0.1, 0.35, 0.75];
-/** … and at once so far to one side, in mm: the one that is tried first is taken where two relieve alike. */
+/** At once it goes so far to one side, in mm: of two places that relieve alike the first is taken. */
 const ASIDE = [0, -0.1, 0.1, -0.2, 0.2];
 /** A needle point beneath goes so far along the cloth and across it, and comes no nearer to its edge than that; mm. */
 const [ABOUT, FROM_EDGE] = [0.4, 0.5];
-/** Where it could give free no more than so many squares under too many layers, it stays. */
+/** One whose stitches take part in fewer layers too many than this, counted in squares, stays. */
 const LITTLE = 3;
 /** What was not worth while, or would have left cloth bare, may be good once what lies beside it has moved. */
 const ROUNDS = 2;
@@ -39,13 +37,13 @@ function seenAtMost(length: number): number {
 
 /**
  * The thread of a satin (mm) with needle points drawn in along their stitches, and those of ways beneath moved, where more than `most`
- * layers lie on one another: no cloth is left bare that was covered, nor covered that was bare. Its first and
- * last needle point stay, and its ties.
+ * layers lie on one another: no cloth is left bare that was covered, nor covered that was bare. Its first and last needle point stay,
+ * and its ties.
  */
 export function relieved(thread: SewnThread, most: number): SewnThread {
   const points = thread.x.map((x, i): Point => ({ x, y: thread.y[i] }));
-  if (squaresOver(points) > MOST_SQUARES) return thread;
-  const layers = new Layers(points, most);
+  const layers = Layers.of(points, most);
+  if (!layers) return thread;
   /** What each point could give free when it was looked at last. */
   const could = new Int32Array(points.length).fill(-1);
   for (let round = 0; round < ROUNDS; round++)

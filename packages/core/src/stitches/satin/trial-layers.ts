@@ -4,12 +4,8 @@ import { reachOfThread, squaresUnder, type Squares } from '../../geometry/square
 
 /** Squares so large, in mm, under thread so wide. */
 const [CELL, THREAD] = [0.1, 0.4];
-
-/** How many squares there would be over needle points, in mm. */
-export function squaresOver(points: readonly Point[]): number {
-  const { width, height } = gridOver(points);
-  return width * height;
-}
+/** Layers are not counted on more squares than this. */
+const MOST_SQUARES = 4e6;
 
 /** What becomes of squares when stitches lie elsewhere. */
 export interface Change {
@@ -52,11 +48,16 @@ export class Layers {
   private readonly up: Change = unchanged();
   private readonly change: Change = unchanged();
 
-  /** Of these needle points, in mm; more than `most` layers are too many. */
-  constructor(points: readonly Point[], most: number) {
-    this.grid = gridOver(points);
+  /** Of these needle points, in mm; more than `most` layers are too many. Null where they lie too far apart to be counted. */
+  static of(points: readonly Point[], most: number): Layers | null {
+    const grid = gridOver(points);
+    return grid.width * grid.height > MOST_SQUARES ? null : new Layers(grid, points, most);
+  }
+
+  private constructor(grid: Squares, points: readonly Point[], most: number) {
+    this.grid = grid;
     this.most = most;
-    const squares = this.grid.width * this.grid.height;
+    const squares = grid.width * grid.height;
     this.count = new Uint16Array(squares);
     this.last = new Int32Array(squares);
     this.more = new Int8Array(squares);
@@ -107,7 +108,7 @@ export class Layers {
     return Math.floor((y - y0) / cell) * width + Math.floor((x - x0) / cell);
   }
 
-  /** Takes up two stitches, the later one to the point of this number; tells how many layers too many there are fewer without them. */
+  /** Takes up two stitches, the later one to the point of this number; tells how many layers too many there are fewer then. */
   takeUp(a: Point, p: Point, b: Point, number: number): number {
     this.number = number;
     this.readBoth(a, p, b, this.was);
