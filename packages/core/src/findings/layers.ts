@@ -1,6 +1,7 @@
 // Thread layers on a grid: how often each small square of cloth is covered, and what that says against a shape.
 import type { Bounds, Point } from '../geometry/points.ts';
-import { regionBounds, ringsOf, type Region } from '../geometry/region.ts';
+import type { Region } from '../geometry/region.ts';
+import { eachInside } from '../geometry/squares-inside.ts';
 import { reachOfThread, squaresUnder, type Squares } from '../geometry/squares-under.ts';
 import { Move } from '../sewing/moves.ts';
 import type { Plan } from '../sewing/plan.ts';
@@ -52,30 +53,6 @@ export function layersOf(
       for (let at = spans[k]; at < spans[k + 1]; at++) if (layers[at] < 255) layers[at]++;
   }
   return { ...grid, layers };
-}
-
-/** Calls `span` for every stretch of squares, from and up to, whose middles lie inside the region. */
-export function eachInside(region: Region, grid: LayerGrid, span: (from: number, to: number) => void): void {
-  const { x0, y0, cell, width, height } = grid;
-  const rings = region.flatMap(ringsOf);
-  const b = regionBounds(region);
-  if (!b) return;
-  const j0 = Math.max(0, Math.floor((b.minY - y0) / cell));
-  const j1 = Math.min(height, Math.ceil((b.maxY - y0) / cell));
-  for (let j = j0; j < j1; j++) {
-    const y = y0 + (j + 0.5) * cell;
-    const xs: number[] = [];
-    for (const ring of rings)
-      for (let i = 0, k = ring.length - 2; i < ring.length; k = i, i += 2)
-        if (ring[i + 1] > y !== ring[k + 1] > y)
-          xs.push(ring[k] + ((y - ring[k + 1]) / (ring[i + 1] - ring[k + 1])) * (ring[i] - ring[k]));
-    xs.sort((a, b) => a - b);
-    for (let i = 0; i + 1 < xs.length; i += 2) {
-      const from = Math.max(0, Math.ceil((xs[i] - x0) / cell - 0.5));
-      const to = Math.min(width - 1, Math.floor((xs[i + 1] - x0) / cell - 0.5));
-      if (to >= from) span(j * width + from, j * width + to + 1);
-    }
-  }
 }
 
 /** Which squares have their middle inside the region. */

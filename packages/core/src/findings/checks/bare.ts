@@ -1,6 +1,7 @@
 // Open fills that left a part of their shape bare: behind a neck, in teeth that are too narrow, in a sliver.
 import type { DesignObject, PlainOutline } from '../../design/types.ts';
 import type { Bounds } from '../../geometry/points.ts';
+import { eachInside } from '../../geometry/squares-inside.ts';
 import { regionBounds } from '../../geometry/region.ts';
 import { outlineRegion } from '../../outlines/region.ts';
 import { Move } from '../../sewing/moves.ts';
@@ -8,7 +9,7 @@ import type { Plan, PlanObject } from '../../sewing/plan.ts';
 import { completeSettings } from '../../stitches/kind.ts';
 import { apartOf, sewnFrom, stitchKind } from '../../stitches/kinds.ts';
 import type { Check } from '../finding.ts';
-import { distances, eachInside, type LayerGrid } from '../layers.ts';
+import { distances, type LayerGrid } from '../layers.ts';
 import { clothUnder, type Cloth } from '../../materials/cloths.ts';
 
 /** Squares on which thread is looked for, in mm; larger ones for shapes that would need too many. */
