@@ -265,7 +265,8 @@ export class EdgeIndex {
         const e = list[k];
         if (met[e] === search) continue;
         met[e] = search;
-        const [ay, by] = [ends[4 * e + 1], ends[4 * e + 3]];
+        const ay = ends[4 * e + 1];
+        const by = ends[4 * e + 3];
         if (ay > y === by > y) continue;
         const at = ((ends[4 * e + 2] - ends[4 * e]) * (y - ay)) / (by - ay) + ends[4 * e];
         if (x < at && at <= until) odd = !odd;

@@ -24,7 +24,7 @@ export function squaresUnder(
   out: number[],
   begin = 0,
 ): number {
-  const length = Math.hypot(bx - ax, by - ay);
+  const length = Math.sqrt((bx - ax) ** 2 + (by - ay) ** 2);
   // From the stitch's middle line to its two long sides.
   const nx = length ? (-r * (by - ay)) / length : 0;
   const ny = length ? (r * (bx - ax)) / length : 0;
@@ -36,7 +36,8 @@ export function squaresUnder(
     // A stitch with its round ends is convex: each row meets it in one stretch.
     let from = Infinity;
     let to = -Infinity;
-    const [da, db] = [r * r - (py - ay) ** 2, r * r - (py - by) ** 2];
+    const da = r * r - (py - ay) ** 2;
+    const db = r * r - (py - by) ** 2;
     if (da >= 0) {
       const half = Math.sqrt(da);
       from = ax - half;

@@ -64,19 +64,26 @@ export class Column {
 
   /** The middle of the column at a place. */
   at(place: number): Point {
-    const [{ piece, from }] = this.stretches(place, place);
-    return middle(piece.base.at(from));
+    return middle(this.rungAt(place));
   }
 
   rungAt(place: number): Rung {
-    const [{ piece, from }] = this.stretches(place, place);
-    return piece.base.at(from);
+    const { base, start } = this.pieceAt(place);
+    return base.at(place - start);
   }
 
   /** Which edge is the inner one at a place, and how long it is there as a share of the outer one. */
   inner(place: number): { side: 'left' | 'right'; share: number } {
-    const [{ piece, from }] = this.stretches(place, place);
-    return piece.base.inner(from);
+    const { base, start } = this.pieceAt(place);
+    return base.inner(place - start);
+  }
+
+  /** The piece that a place lies on: the later one where two meet. */
+  private pieceAt(place: number): Piece {
+    const { pieces } = this;
+    let i = 0;
+    while (i + 1 < pieces.length && place >= pieces[i + 1].start) i++;
+    return pieces[i];
   }
 
   /** The column from one place to another, piece by piece. A ring may be gone round beyond its length. */
@@ -84,18 +91,16 @@ export class Column {
     if (this.ring) return [{ piece: this.pieces[0], from, to }];
     const [low, high] = from <= to ? [from, to] : [to, from];
     const out: Stretch[] = [];
-    this.pieces.forEach((piece, i) => {
+    this.pieces.forEach((piece) => {
       const { start, base } = piece;
-      const last = i === this.pieces.length - 1;
       const a = Math.max(low, start);
       const b = Math.min(high, start + base.length);
-      const empty = low === high ? !(a === low && (last || low < start + base.length)) : b - a <= 1e-9;
-      if (empty || a > b) return;
+      if (b - a <= 1e-9) return;
       out.push({ piece, from: a - start, to: b - start });
     });
     if (!out.length) {
-      const piece = this.pieces[low <= 0 ? 0 : this.pieces.length - 1];
-      const at = low <= 0 ? 0 : piece.base.length;
+      const piece = this.pieceAt(low);
+      const at = Math.min(piece.base.length, Math.max(0, low - piece.start));
       out.push({ piece, from: at, to: at });
     }
     return from <= to ? out : out.reverse().map((s) => ({ ...s, from: s.to, to: s.from }));

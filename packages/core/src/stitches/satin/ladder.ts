@@ -147,13 +147,18 @@ export class Ladder {
 
   /** The place whose rung's middle is nearest to `p`, and how far away that is, in mm. */
   nearest(p: Point): { place: number; distance: number } {
-    this.middles ??= Float64Array.from(this.rungs.flatMap((rung) => Object.values(middle(rung))));
+    this.middles ??= middlesOf(this.rungs);
     const { middles } = this;
-    let [best, least] = [0, Infinity];
+    let best = 0;
+    let least = Infinity;
     for (let i = 0; 2 * i < middles.length; i++) {
-      const [dx, dy] = [middles[2 * i] - p.x, middles[2 * i + 1] - p.y];
+      const dx = middles[2 * i] - p.x;
+      const dy = middles[2 * i + 1] - p.y;
       const square = dx * dx + dy * dy;
-      if (square < least) [best, least] = [i, square];
+      if (square < least) {
+        best = i;
+        least = square;
+      }
     }
     return { place: this.places[best] ?? 0, distance: Math.sqrt(least) };
   }
@@ -166,6 +171,16 @@ export class Ladder {
     const count = Math.max(1, Math.ceil(Math.abs(to - from) / step));
     return Array.from({ length: count + 1 }, (_, k) => pick(this.at(from + ((to - from) * k) / count)));
   }
+}
+
+function middlesOf(rungs: readonly Rung[]): Float64Array {
+  const out = new Float64Array(2 * rungs.length);
+  rungs.forEach((rung, i) => {
+    const { x, y } = middle(rung);
+    out[2 * i] = x;
+    out[2 * i + 1] = y;
+  });
+  return out;
 }
 
 export const middle = ({ left, right }: Rung): Point => lerp(left, right, 0.5);

@@ -110,11 +110,13 @@ function stopsAlong(column: Column, from: number, to: number, before: number): S
 
 /** How far from the middle of a stop's rung a stitch from `a` to `b` crosses it, in mm to the right; NaN where it does not. */
 function crossing({ rung: { left, right }, width }: Stop, a: Point, b: Point): number {
-  const [dx, dy, rx, ry] = [b.x - a.x, b.y - a.y, right.x - left.x, right.y - left.y];
+  const dx = b.x - a.x;
+  const dy = b.y - a.y;
+  const rx = right.x - left.x;
+  const ry = right.y - left.y;
   const turn = rx * dy - ry * dx;
   if (Math.abs(turn) < 1e-9) return NaN;
-  const [px, py] = [a.x - left.x, a.y - left.y];
-  return ((px * dy - py * dx) / turn - 0.5) * width;
+  return (((a.x - left.x) * dy - (a.y - left.y) * dx) / turn - 0.5) * width;
 }
 
 /** Stitches that keep to the stops, each as long as it may be; after the first stop. */
@@ -128,8 +130,7 @@ function stitchesAlong(stops: readonly Stop[], longest: number): Point[] {
         const { width, least, most } = stops[k];
         const off = crossing(stops[k], at, stops[j].at);
         // From where the thread is, which may be an edge, it comes to its lane bit by bit.
-        const [low, high] = i ? [least, most] : [-width / 2, width / 2];
-        if (!(off >= low && off <= high)) return false;
+        if (!(off >= (i ? least : -width / 2) && off <= (i ? most : width / 2))) return false;
       }
       return true;
     };
