@@ -50,8 +50,8 @@ const LONG_TURN = 0.9;
 
 /** Where a row begins this much farther along than the last one ended, the shape steps in or out, in mm … */
 const STEP = 2;
-/** … or this much, where the rows before and after step by less than that share of it: at a corner, not along a shallow edge. */
-const CORNER_STEP = 0.9;
+/** … or this much, where the rows before or after step by less than that share of it: at a corner, not along a shallow edge. */
+const CORNER_STEP = 0.7;
 const STEADY = 0.4;
 
 /** Sews a way as travel, from where the needle is, up to but without its last point. */
@@ -310,9 +310,10 @@ const TURN = 0.3;
 
 /** Does the shape step in or out on one side between row `i` and the next: by more than its edge does there from row to row? */
 function isStep(spans: readonly Span[], i: number, side: 'left' | 'right'): boolean {
-  const by = (k: number): number => (spans[k] && spans[k + 1] ? spans[k + 1][side] - spans[k][side] : 0);
+  const by = (k: number): number => spans[k + 1][side] - spans[k][side];
   const step = Math.abs(by(i));
-  const along = Math.max(...[i - 1, i + 1].map((k) => by(k) * Math.sign(by(i))));
+  const beside = [i - 1, i + 1].filter((k) => spans[k] && spans[k + 1]);
+  const along = Math.min(step, ...beside.map((k) => by(k) * Math.sign(by(i))));
   return step > STEP || (step > CORNER_STEP && along < STEADY * step);
 }
 
