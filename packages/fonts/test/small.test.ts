@@ -48,6 +48,18 @@ describe('small letters', () => {
     expect((await reach()) - (await reach({ letterSpace: 0 }))).toBeCloseTo(0.44, 0);
   });
 
+  test('keep a stroke between two openings', async () => {
+    const design = await designWith(text('ø', { font: 'kalam-700', height: 6 }));
+    const { outline } = textOf(design, 'words')!;
+    const plan = sewDesign(design);
+    const region = outlineRegion(outline);
+    const { minX, minY, maxX, maxY } = regionBounds(region)!;
+    const area = { minX: minX - 2, minY: minY - 2, maxX: maxX + 2, maxY: maxY + 2 };
+    const { coverage, worstGap } = coverOfRegion(layersOf(plan, area, 0.1), region);
+    expect(coverage).toBeGreaterThan(0.97);
+    expect(worstGap).toBeLessThanOrEqual(0.25);
+  });
+
   test('have stitches wider apart, one run beneath and shorter ties, unless that is overruled', async () => {
     const [own, same] = [await letter('o', 5), await letter('o', 5, { small: 'same' })];
     expect(stitches(own, Part.top)).toBeLessThan(0.95 * stitches(same, Part.top));

@@ -37,14 +37,15 @@ function opened(polygon: Polygon, wider: number): Region {
   const wanted = OPENING / 2 + wider;
   // As far as strokes bear it.
   const core = offsetRegion(solid(polygon), -STROKE);
-  let openings: Region = [];
-  for (const ring of polygon.holes) {
-    const hole: Region = [{ outer: ring, holes: [] }];
+  const holes = polygon.holes.map((ring): Region => [{ outer: ring, holes: [] }]);
+  let openings = holes.flat();
+  for (const hole of holes) {
     const missing = wanted - radiusOf(hole, wanted);
-    const grown = missing > NEAR ? intersect(offsetRegion(hole, missing), core) : hole;
-    // Two openings don't run into each other.
-    const beside = regionArea(intersect(grown, offsetRegion(openings, STROKE))) > 0;
-    openings = unite(openings, unite(hole, beside ? [] : grown));
+    if (missing <= NEAR) continue;
+    // A stroke between two openings stays, too.
+    const others = openings.filter((other) => !regionArea(intersect([other], hole)));
+    const room = others.length ? subtract(core, offsetRegion(others, STROKE)) : core;
+    openings = unite(openings, intersect(offsetRegion(hole, missing), room));
   }
   return subtract(solid(polygon), openings);
 }
