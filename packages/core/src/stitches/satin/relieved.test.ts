@@ -4,7 +4,7 @@ import { layersOf } from '../../findings/layers.ts';
 import { onMachineGrid, turned, type Point } from '../../geometry/points.ts';
 import { Move } from '../../sewing/moves.ts';
 import { Part, type SewnThread } from '../thread.ts';
-import { relieved } from './relieved.ts';
+import { lookedOver } from './looked-over.ts';
 
 /** Stitches to and fro along a straight column about the origin, in mm and degrees. */
 const column = (length: number, width: number, spacing: number, angle: number): Point[] =>
@@ -35,7 +35,7 @@ const crossing = fc
 test('where columns cross there are fewer layers, and the same cloth is covered', () => {
   fc.assert(
     fc.property(crossing, (thread) => {
-      const after = relieved(thread, 4);
+      const after = lookedOver(thread, 4);
       const [was, is] = [layers(thread), layers(after)];
       expect(is.filter((n, i) => (n === 0) !== (was[i] === 0))).toHaveLength(0);
       expect(thick(after)).toBeLessThanOrEqual(thick(thread));
@@ -52,7 +52,7 @@ test('where columns cross there are fewer layers, and the same cloth is covered'
 
 test('three columns over one another lose a third of what is too thick, most of it from beneath', () => {
   const three = threadOf([0, 60, 120].flatMap((angle) => column(9, 2, 0.4, angle)));
-  const after = relieved(three, 4);
+  const after = lookedOver(three, 4);
   expect(thick(after)).toBeLessThan(0.67 * thick(three));
   const third = three.x.length / 3;
   const moved = [0, 1, 2].map(
@@ -70,7 +70,7 @@ test('a way beneath leads round where columns cross, and is seen nowhere', () =>
       const { x, y } = threadOf(way);
       const [back, end] = [x.length, x.length + top.x.length];
       const part = [...x.map(() => Part.underlay), ...top.part];
-      const after = relieved({ x: [...x, ...top.x], y: [...y, ...top.y], part }, 4);
+      const after = lookedOver({ x: [...x, ...top.x], y: [...y, ...top.y], part }, 4);
       const only = (from: number, to: number): Uint8Array =>
         layers({ x: after.x.slice(from, to), y: after.y.slice(from, to), part: [] });
       const [beneath, above, before] = [only(0, back), only(back, end), layers({ x, y, part: [] })];
@@ -85,11 +85,11 @@ test('a way beneath leads round where columns cross, and is seen nowhere', () =>
   const [a, b] = [column(9, 2, 0.4, 0), column(2, 3, 0.4, 90)];
   const thread = threadOf([...straight, ...a, ...b]);
   straight.forEach((_, i) => (thread.part[i] = Part.underlay));
-  const after = relieved(thread, 4);
+  const after = lookedOver(thread, 4);
   expect(straight.some((_, i) => after.x[i] !== thread.x[i] || after.y[i] !== thread.y[i])).toBe(true);
 });
 
 test('a column by itself stays as it is', () => {
   const alone = threadOf(column(9, 3, 0.4, 20));
-  expect(relieved(alone, 4)).toEqual(alone);
+  expect(lookedOver(alone, 4)).toEqual(alone);
 });

@@ -1,8 +1,8 @@
 // Relieves places where a satin lies too thick: where columns meet, turn or lie over a way, stitches end before them, as short
 // stitches do on the inner side of a bend, as far as what lies there closes the cloth without them; and ways beneath lead round them.
 import { distance, onMachineGrid, type Point } from '../../geometry/points.ts';
-import { Part, type SewnThread } from '../thread.ts';
-import { Layers, type Change } from './trial-layers.ts';
+import { Part } from '../thread.ts';
+import { SHORTEST, type Change, type Layers } from './trial-layers.ts';
 
 /** A needle point is drawn in by steps of the machine's grid, from here on by two, and by no more than a share of its stitches; mm. */
 const [STEP, FINE, SHARE] = [0.1, 0.35, 0.75];
@@ -14,8 +14,6 @@ const [ABOUT, FROM_EDGE] = [0.4, 0.5];
 const LITTLE = 3;
 /** What was not worth while, or would have left cloth bare, may be good once what lies beside it has moved. */
 const ROUNDS = 2;
-/** No stitch becomes shorter than this, in mm. */
-const SHORTEST = 0.42;
 /** Both stitches of a needle point lead to the same side: the cosine of the angle between them. */
 const TO_AND_FRO = 0.7;
 /** Of what a stitch gives free, no more than this share may be left to one stitch alone, and this share must have been too thick. */
@@ -36,21 +34,17 @@ function seenAtMost(length: number): number {
 }
 
 /**
- * The thread of a satin (mm) with needle points drawn in along their stitches, and those of ways beneath moved, where more than `most`
- * layers lie on one another: no cloth is left bare that was covered, nor covered that was bare. Its first and last needle point stay,
- * and its ties.
+ * Draws in the needle points (mm) of a satin along their stitches, and moves those of ways beneath, where too many layers lie on one
+ * another: no cloth is left bare that was covered, nor covered that was bare. The first and the last needle point stay, and ties.
  */
-export function relieved(thread: SewnThread, most: number): SewnThread {
-  const points = thread.x.map((x, i): Point => ({ x, y: thread.y[i] }));
-  const layers = Layers.of(points, most);
-  if (!layers) return thread;
+export function relieve(points: Point[], parts: ArrayLike<number>, layers: Layers): void {
   /** What each point could give free when it was looked at last. */
   const could = new Int32Array(points.length).fill(-1);
   for (let round = 0; round < ROUNDS; round++)
     for (let i = 1; i + 1 < points.length; i++) {
-      const part = thread.part[i];
+      const part = parts[i];
       // What lies beneath goes aside once.
-      if (part !== thread.part[i + 1] || (part !== Part.top && (round || part !== Part.underlay))) continue;
+      if (part !== parts[i + 1] || (part !== Part.top && (round || part !== Part.underlay))) continue;
       const [a, p, b] = [points[i - 1], points[i], points[i + 1]];
       if (!layers.isThick(a, p) && !layers.isThick(p, b)) continue;
       const can = layers.takeUp(a, p, b, i + 1);
@@ -62,7 +56,6 @@ export function relieved(thread: SewnThread, most: number): SewnThread {
       if (to === p) layers.layBack();
       else layers.layDown(a, (points[i] = to), b);
     }
-  return { x: points.map(({ x }) => x), y: points.map(({ y }) => y), part: thread.part };
 }
 
 /** Where a needle point may go: places relative to it, in mm, those nearest first, and whether what comes of one of them is good. */
@@ -79,6 +72,7 @@ function best(a: Point, p: Point, b: Point, layers: Layers, can: number, moves: 
     for (const { x, y } of row) {
       const at = { x: onMachineGrid(p.x + x), y: onMachineGrid(p.y + y) };
       if (distance(a, at) < SHORTEST || distance(at, b) < SHORTEST) continue;
+      if (layers.wouldBare(a, at, b)) continue;
       const change = layers.tried(a, at, b);
       if (change.bared) continue;
       covered = true;

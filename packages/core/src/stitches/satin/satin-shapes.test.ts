@@ -109,7 +109,10 @@ describe('across a shape', () => {
   test('a hollow end is not sewn twice', () => {
     const flat = stitch(drawn('M-12 -3H12V3H-12Z'), { underlay: 'none' })[0];
     const hollow = stitch(drawn('M-12 -3H12L11.2 0L12 3H-12Z'), { underlay: 'none' })[0];
-    expect(hollow.x.length).toBeLessThanOrEqual(flat.x.length + 1);
+    // The last stitch follows the hollow, with needle points in between.
+    const onSide = ({ y }: SewnThread): number => y.filter((v) => v < -2.9).length;
+    expect(onSide(hollow)).toBeLessThanOrEqual(onSide(flat) + 1);
+    expect(hollow.x.length).toBeLessThanOrEqual(flat.x.length + 4);
   });
 
   test('stitches of a band lie square across it', () => {

@@ -25,13 +25,14 @@ import { ThreadBuilder, type SewnThread } from '../thread.ts';
 import { laddersAlong } from './arms.ts';
 import { FILLED_FROM, spacingSetting, underlaySetting } from './settings.ts';
 import { Column } from './column.ts';
+import { Covered } from './covered.ts';
 import { LONGEST_MITRE } from './corners.ts';
 import { ladderBetween } from './edges.ts';
 import { halfAlong } from './profile.ts';
 import { endAt, type ColumnStitches, type Underlay } from './sew-column.ts';
 import { columnsOf, type Branch, type ShapeColumns } from './shape.ts';
 import { joinedStrokes } from './strokes.ts';
-import { relieved } from './relieved.ts';
+import { lookedOver } from './looked-over.ts';
 import { sewBranches } from './tour.ts';
 
 /** Columns narrower than this everywhere are sewn as a bean run, in mm. */
@@ -144,6 +145,8 @@ function columnAlong(line: Line, input: Input, compensation: number): Column {
 /** A connected piece: its columns, or, where satin can't be, a region for rows of fill. */
 interface Piece {
   branches: Branch[];
+  /** The shape that its columns cover. */
+  shape?: Polygon;
   filled?: Polygon;
   /** It is filled because no column could cover it. */
   unsuited?: boolean;
@@ -198,6 +201,7 @@ function piecesOf(input: Input): Piece[] {
     return widened(acrossShape(input.outline, compensation), input.outline, compensation, widenTo).map(
       ({ polygon, branches, unsuited }) => ({
         branches,
+        shape: polygon,
         unsuited,
         filled: unsuited || wideIn(input, branches) > filledFrom ? polygon : undefined,
       }),
@@ -316,7 +320,7 @@ function stitch(input: Input): SewnThread[] {
   while (pieces.length) {
     const next = entry ? nearestPiece(pieces, entry) : 0;
     const piece = pieces[next];
-    const { branches, filled } = piece;
+    const { branches, filled, shape } = piece;
     pieces = pieces.filter((_, i) => i !== next);
     const first = !threads.length;
     const last = !pieces.length;
@@ -339,8 +343,12 @@ function stitch(input: Input): SewnThread[] {
       const columnStitches = columnStitchesFor(input, width);
       sewBranches(branches, ways, columnStitches, builder);
       if (ways.end) endAt(columnNear(branches, ways.end), ways.end, columnStitches, builder);
-      if (builder.length >= 2)
-        threads.push(relieved(builder.thread, LAYERS + UNDERLAY_LAYERS[columnStitches.underlay]));
+      if (builder.length >= 2) {
+        const layers = LAYERS + UNDERLAY_LAYERS[columnStitches.underlay];
+        const fixed = { start: !!ways.start, end: !!ways.end };
+        const covered = shape && new Covered(shape, branches[0].column.wider, fixed);
+        threads.push(lookedOver(builder.thread, layers, covered));
+      }
     }
     const made = threads.at(-1);
     if (made) entry = { x: made.x.at(-1)!, y: made.y.at(-1)! };

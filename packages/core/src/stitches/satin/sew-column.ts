@@ -31,6 +31,12 @@ const STAGGER = [0, 0.2, -0.1, 0.1, -0.2];
 /** None of the parts of a split stitch is shorter than this, in mm. */
 const SHORTEST_PART = 1.5;
 const RUN_LENGTH = 2;
+/** A free end so wide, in mm, is closed by a stitch along it, … */
+const CLOSED_FROM = 0.6;
+/** … from which the next needle point is so far, in stitches' half distances: on its own side it lies nearer than others, across farther. */
+const BESIDE_CLOSED = 1.5;
+/** Shorter stretches than this, in stitches' half distances, have no room for it. */
+const FEW = 5;
 /** Between run and satin no stitch is shorter than this, in mm. */
 const SHORTEST_RUN = 0.5;
 /** Run is led on to where satin begins, unless its last stitch would be shorter than this anyway, in mm. */
@@ -128,10 +134,37 @@ interface Edges {
   end?: Side;
 }
 
+/** Which ends of a stretch are free ends of its column, wide enough to be closed by a stitch along them. */
+interface Closed {
+  begin: boolean;
+  end: boolean;
+}
+
+const OPEN_ENDS: Closed = { begin: false, end: false };
+
+function closedEnds(column: Column, from: number, to: number): Closed {
+  const isFree = (place: number): boolean => {
+    if (column.ring || (place > 1e-6 && place < column.length - 1e-6)) return false;
+    const mouth = column.mouths[place > 1e-6 ? 1 : 0];
+    const { left, right } = column.rungAt(place);
+    return Math.abs(mouth - place) < 1e-6 && distance(left, right) >= CLOSED_FROM;
+  };
+  return { begin: isFree(from), end: isFree(to) };
+}
+
+/** Where needle points lie along a stretch of so many half distances, from 0 to 1: at a closed end there are two. */
+function placesAlong(steps: number, { begin, end }: Closed): number[] {
+  const [first, last] = [begin ? BESIDE_CLOSED : 0, steps - (end ? BESIDE_CLOSED : 0)];
+  const inner = Math.ceil(last - first);
+  const out = Array.from({ length: inner + 1 }, (_, k) => (first + ((last - first) * k) / inner) / steps);
+  return [...(begin ? [0, 0] : []), ...out, ...(end ? [1, 1] : [])];
+}
+
 /** Stitches to and fro over one stretch; `index` counts them through the whole column, and is given back. */
 function sewStretch(
   stretch: Stretch,
   edges: Edges,
+  ends: Closed,
   columnStitches: ColumnStitches,
   builder: ThreadBuilder,
   index: number,
@@ -149,25 +182,31 @@ function sewStretch(
     const begin = edges.begin ?? (distance(last, left) < distance(last, right) ? 'left' : 'right');
     if (index % 2 !== parityOf(begin)) index++;
   }
-  if (edges.end && (index + steps) % 2 !== parityOf(edges.end)) steps++;
-  for (let k = 0; k <= steps; k++) {
-    const place = a + ((b - a) * k) / steps;
+  const closed = steps < FEW ? OPEN_ENDS : ends;
+  let places = placesAlong(steps, closed);
+  const lastIndex = index + places.length - 1;
+  if (edges.end && lastIndex % 2 !== parityOf(edges.end)) places = placesAlong(++steps, closed);
+  /** Needle points of closed ends keep to the edge. */
+  const isEnd = (k: number): boolean => (closed.begin && k < 2) || (closed.end && k >= places.length - 2);
+  places.forEach((along, k) => {
+    const place = a + (b - a) * along;
     const rung = top.at(place);
     const width = distance(rung.left, rung.right);
     if (width < THINNEST) {
       const p = middle(rung);
       thin.push(p);
       const gone = builder.last ? distance(builder.last, p) : Infinity;
-      if (k === 0 || k === steps) builder.addFirm(p.x, p.y, Part.top);
+      if (k === 0 || k === places.length - 1) builder.addFirm(p.x, p.y, Part.top);
       else if (gone >= (onRun ? RUN_LENGTH : SHORTEST_RUN)) {
         builder.add(p.x, p.y, Part.top);
         onRun = true;
       }
-      continue;
+      return;
     }
     const side = index % 2 ? 'left' : 'right';
     const { side: inner, share } = top.inner(place);
-    const out = side === inner ? shortenedBy(columnStitches.spacing, share, index >> 1, width) : 0;
+    const out =
+      side === inner && !isEnd(k) ? shortenedBy(columnStitches.spacing, share, index >> 1, width) : 0;
     const p = out ? lerp(rung[side], rung[side === 'left' ? 'right' : 'left'], out) : rung[side];
     if (thin.length) {
       runUpTo(builder, thin, p);
@@ -176,7 +215,7 @@ function sewStretch(
     onRun = false;
     sewTo(builder, p, columnStitches, Part.top, index);
     index++;
-  }
+  });
   return index;
 }
 
@@ -191,10 +230,12 @@ export function sewAcross(
 ): void {
   let index = 0;
   const stretches = column.stretches(from, to);
+  const free = closedEnds(column, from, to);
   stretches.forEach((stretch, i) => {
     const next = stretches[i + 1];
     const edges = { begin: i ? undefined : begin, end: next ? edgeToward(stretch, next) : end };
-    index = sewStretch(stretch, edges, columnStitches, builder, index);
+    const closed = { begin: !i && free.begin, end: !next && free.end };
+    index = sewStretch(stretch, edges, closed, columnStitches, builder, index);
   });
 }
 

@@ -1,6 +1,11 @@
 // Layers of a thread, counted square by square, and what would become of them if one of its needle points lay elsewhere.
-import { distance, lerp, type Point } from '../../geometry/points.ts';
+import { distance, lerp, nearestShare, type Point } from '../../geometry/points.ts';
+import type { Polygon } from '../../geometry/region.ts';
+import { eachInside } from '../../geometry/squares-inside.ts';
 import { reachOfThread, squaresUnder, type Squares } from '../../geometry/squares-under.ts';
+
+/** Needle points are not moved to where a stitch would become shorter than this, in mm. */
+export const SHORTEST = 0.42;
 
 /** Squares so large, in mm, under thread so wide. */
 const [CELL, THREAD] = [0.1, 0.4];
@@ -23,13 +28,17 @@ export interface Change {
   shown: number;
   /** … and those that were bare. */
   fresh: number;
+  /** Of the shape, those that were bare and are covered now, … */
+  closed: number;
+  /** … and the other way. */
+  opened: number;
 }
 
 /** Stretches of squares under two stitches: the first of each, and the one behind its last. */
 type Spans = number[];
 
 /**
- * The layers of one thread. One needle point at a time is taken up with both its stitches, tried elsewhere, and laid down there or back
+ * The layers of one thread, of which only those asked for last may be used. One needle point at a time is taken up with both its stitches, tried elsewhere, and laid down there or back
  * where it was.
  */
 export class Layers {
@@ -39,11 +48,17 @@ export class Layers {
   private readonly last: Int32Array;
   /** By how many more stitches a square is covered on trial. */
   private readonly more: Int8Array;
+  /** Squares of the shape that the thread has to cover. */
+  private readonly inside: Uint8Array;
+  /** Those of them that were bare. */
+  private readonly bare: number[] = [];
   private readonly most: number;
   private readonly spans: Spans = [];
   /** The stitches that are moved, and where they lie on trial. */
   private readonly was: Spans = [];
   private readonly now: Spans = [];
+  /** Middles of squares that only those cover, in mm: x, y, x, y … */
+  private readonly needed: number[] = [];
   private number = 0;
   private readonly up: Change = unchanged();
   private readonly change: Change = unchanged();
@@ -57,21 +72,47 @@ export class Layers {
   private constructor(grid: Squares, points: readonly Point[], most: number) {
     this.grid = grid;
     this.most = most;
-    const squares = grid.width * grid.height;
-    this.count = new Uint16Array(squares);
-    this.last = new Int32Array(squares);
-    this.more = new Int8Array(squares);
+    const { count, last, more, inside } = roomFor(grid.width * grid.height);
+    this.count = count;
+    this.last = last;
+    this.more = more;
+    this.inside = inside;
     for (let i = 1; i < points.length; i++) this.sew(points[i - 1], points[i], i);
   }
 
-  private read(a: Point, b: Point, spans: Spans, from = 0, reach = reachOfThread(THREAD)): number {
+  /** Tells which shape the thread has to cover. */
+  within(shape: Polygon): void {
+    const { inside, bare, count } = this;
+    eachInside([shape], this.grid, (from, to) => {
+      inside.fill(1, from, to);
+      for (let at = from; at < to; at++) if (!count[at]) bare.push(at);
+    });
+  }
+
+  /** How many bare squares of the shape lie within so many mm of a stitch. */
+  openBeside(a: Point, b: Point, reach: number): number {
+    let open = 0;
+    for (const at of this.bare)
+      if (!this.count[at] && isWithin(a, b, this.middleX(at), this.middleY(at), reach)) open++;
+    return open;
+  }
+
+  private middleX(square: number): number {
+    return this.grid.x0 + ((square % this.grid.width) + 0.5) * this.grid.cell;
+  }
+
+  private middleY(square: number): number {
+    return this.grid.y0 + (Math.floor(square / this.grid.width) + 0.5) * this.grid.cell;
+  }
+
+  private read(a: Point, b: Point, spans: Spans, from = 0, reach = REACH): number {
     return squaresUnder(this.grid, a.x, a.y, b.x, b.y, reach, spans, from);
   }
 
-  /** Squares under two stitches one after another; tells where those of the second begin. */
-  private readBoth(a: Point, p: Point, b: Point, spans: Spans): number {
-    const second = this.read(a, p, spans);
-    spans.length = this.read(p, b, spans, second);
+  /** Squares under two stitches one after another; tells where those of the second begin. At an end of the thread there is only one. */
+  private readBoth(a: Point | undefined, p: Point, b: Point | undefined, spans: Spans): number {
+    const second = a ? this.read(a, p, spans) : 0;
+    spans.length = b ? this.read(p, b, spans, second) : second;
     return second;
   }
 
@@ -108,18 +149,39 @@ export class Layers {
     return Math.floor((y - y0) / cell) * width + Math.floor((x - x0) / cell);
   }
 
-  /** Takes up two stitches, the later one to the point of this number; tells how many layers too many there are fewer then. */
-  takeUp(a: Point, p: Point, b: Point, number: number): number {
+  /** Takes up both stitches of a needle point (at an end of the thread the one that there is), the later one to the point of this number; tells how many layers too many there are fewer then. */
+  takeUp(a: Point | undefined, p: Point, b: Point | undefined, number: number): number {
     this.number = number;
     this.readBoth(a, p, b, this.was);
     Object.assign(this.change, unchanged());
     this.lay(this.was, -1);
     Object.assign(this.up, this.change);
+    this.findNeeded();
     return this.change.gain;
   }
 
+  private findNeeded(): void {
+    const { was, needed, count, more } = this;
+    needed.length = 0;
+    for (let k = 0; k < was.length; k += 2)
+      for (let at = was[k]; at < was[k + 1]; at++)
+        if (count[at] + more[at] <= 0) needed.push(this.middleX(at), this.middleY(at));
+  }
+
+  /** Would squares that only those cover that were taken up be bare, with their needle point elsewhere? Told much faster than all of it. */
+  wouldBare(a: Point, p: Point, b: Point): boolean {
+    const { needed } = this;
+    for (let k = 0; k < needed.length; k += 2)
+      if (
+        !isWithin(a, p, needed[k], needed[k + 1], REACH) &&
+        !isWithin(p, b, needed[k], needed[k + 1], REACH)
+      )
+        return true;
+    return false;
+  }
+
   /** What comes of those that were taken up when their needle point lies elsewhere. */
-  tried(a: Point, p: Point, b: Point): Change {
+  tried(a: Point | undefined, p: Point, b: Point | undefined): Change {
     Object.assign(this.change, this.up);
     this.readBoth(a, p, b, this.now);
     this.lay(this.now, 1);
@@ -134,7 +196,7 @@ export class Layers {
   }
 
   /** Lays those that were taken up with their needle point somewhere else. */
-  layDown(a: Point, p: Point, b: Point): void {
+  layDown(a: Point | undefined, p: Point, b: Point | undefined): void {
     const { was, now, count, last, number } = this;
     this.layBack();
     const second = this.readBoth(a, p, b, now);
@@ -152,8 +214,8 @@ export class Layers {
   }
 
   private lay(spans: Spans, by: 1 | -1): void {
-    const { count, last, more, most, number, change } = this;
-    let { gain, freed, alone, seen, bared, shown, fresh } = change;
+    const { count, last, more, inside, most, number, change } = this;
+    let { gain, freed, alone, seen, bared, shown, fresh, closed, opened } = change;
     for (let k = 0; k < spans.length; k += 2)
       for (let at = spans[k]; at < spans[k + 1]; at++) {
         const layers = count[at];
@@ -163,15 +225,24 @@ export class Layers {
         if (layers + Math.max(from, to) > most) gain -= by;
         if (from > 0 || to > 0) {
           if (from > 0 && to > 0) continue;
-          if (!layers) fresh += by;
+          if (!layers) {
+            fresh += by;
+            closed += by * inside[at];
+          }
           if (last[at] <= number) shown += by;
           continue;
         }
         if (layers + to <= 1 || layers + from <= 1) {
           if (to < 0 && layers + to === 1) alone++;
           if (from < 0 && layers + from === 1) alone--;
-          if (to < 0 && layers + to < 1) bared++;
-          if (from < 0 && layers + from < 1) bared--;
+          if (to < 0 && layers + to < 1) {
+            bared++;
+            opened += inside[at];
+          }
+          if (from < 0 && layers + from < 1) {
+            bared--;
+            opened -= inside[at];
+          }
         }
         if (from < 0 && to < 0) continue;
         freed -= by;
@@ -184,10 +255,52 @@ export class Layers {
     change.bared = bared;
     change.shown = shown;
     change.fresh = fresh;
+    change.closed = closed;
+    change.opened = opened;
   }
 }
 
-const unchanged = (): Change => ({ gain: 0, freed: 0, alone: 0, seen: 0, bared: 0, shown: 0, fresh: 0 });
+/** As far as a thread's middle line covers. */
+const REACH = reachOfThread(THREAD);
+
+/** Does a place lie within so many mm of the stitch between two others? */
+function isWithin(a: Point, b: Point, x: number, y: number, reach: number): boolean {
+  const t = nearestShare(a.x, a.y, b.x, b.y, x, y);
+  const [dx, dy] = [a.x + t * (b.x - a.x) - x, a.y + t * (b.y - a.y) - y];
+  return dx * dx + dy * dy <= reach * reach;
+}
+
+/** Layers of letter after letter are counted in the same room: only one thread's at a time. */
+let room = {
+  count: new Uint16Array(),
+  last: new Int32Array(),
+  more: new Int8Array(),
+  inside: new Uint8Array(),
+};
+
+function roomFor(squares: number): typeof room {
+  if (room.count.length < squares)
+    room = {
+      count: new Uint16Array(squares),
+      last: new Int32Array(squares),
+      more: new Int8Array(squares),
+      inside: new Uint8Array(squares),
+    };
+  else for (const part of Object.values(room)) part.fill(0, 0, squares);
+  return room;
+}
+
+const unchanged = (): Change => ({
+  gain: 0,
+  freed: 0,
+  alone: 0,
+  seen: 0,
+  bared: 0,
+  shown: 0,
+  fresh: 0,
+  closed: 0,
+  opened: 0,
+});
 
 function gridOver(points: readonly Point[]): Squares {
   let [minX, minY, maxX, maxY] = [Infinity, Infinity, -Infinity, -Infinity];

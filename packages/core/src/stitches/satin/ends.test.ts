@@ -1,0 +1,121 @@
+// How satin ends: free ends are closed, nothing of the shape is left bare there, and no stitch leads across a notch.
+import fc from 'fast-check';
+import { describe, expect, test } from 'vitest';
+import { drawn } from '../../../test/draw.ts';
+import type { PlainOutline } from '../../design/types.ts';
+import { coverOfRegion, layersOf, type CoverMeasure } from '../../findings/layers.ts';
+import { distance, turned, type Point } from '../../geometry/points.ts';
+import { regionBounds } from '../../geometry/region.ts';
+import { clothById } from '../../materials/cloths.ts';
+import { outlineRegion } from '../../outlines/region.ts';
+import { Move } from '../../sewing/moves.ts';
+import { completeSettings } from '../kind.ts';
+import { Part, type SewnThread } from '../thread.ts';
+import { Covered } from './covered.ts';
+import { satin } from './satin.ts';
+import { notSpanning } from './spanned.ts';
+
+const linen = clothById('linen');
+const stitch = (outline: PlainOutline): SewnThread[] =>
+  satin.stitch({
+    outline,
+    cloth: linen,
+    settings: completeSettings(
+      satin,
+      { kind: 'satin', settings: { sides: 'shape', underlay: 'none' } },
+      linen,
+    ),
+  });
+
+function measured(outline: PlainOutline, threads: readonly SewnThread[]): CoverMeasure {
+  const region = outlineRegion(outline);
+  const { minX, minY, maxX, maxY } = regionBounds(region)!;
+  const area = { minX: minX - 2, minY: minY - 2, maxX: maxX + 2, maxY: maxY + 2 };
+  const plan = {
+    x: threads.flatMap((t) => t.x),
+    y: threads.flatMap((t) => t.y),
+    move: threads.flatMap((t) => t.x.map((_, i) => (i ? Move.stitch : Move.jump))),
+  };
+  return coverOfRegion(layersOf(plan as never, area, 0.1), region);
+}
+
+const path = (points: readonly Point[]): PlainOutline =>
+  drawn(`${points.map(({ x, y }, i) => `${i ? 'L' : 'M'}${x} ${y}`).join('')}Z`);
+
+/** A bar with corners cut off. */
+const bar = fc
+  .record({
+    long: fc.double({ min: 5, max: 14, noNaN: true }),
+    wide: fc.double({ min: 1.3, max: 3, noNaN: true }),
+    cut: fc.double({ min: 0, max: 0.35, noNaN: true }),
+    angle: fc.double({ min: 0, max: 180, noNaN: true }),
+  })
+  .map(({ long, wide, cut, angle }) => {
+    const [l, w, c] = [long / 2, wide / 2, cut * wide];
+    const corners = [
+      [-l + c, -w],
+      [l - c, -w],
+      [l, -w + c],
+      [l, w - c],
+      [l - c, w],
+      [-l + c, w],
+      [-l, w - c],
+      [-l, -w + c],
+    ];
+    return path(corners.map(([x, y]) => turned({ x, y }, angle)));
+  });
+
+describe('free ends', () => {
+  test('are closed by a stitch along them', () => {
+    const [{ x, y, part }] = stitch(drawn('M-6 -1H6V1H-6Z'));
+    const top = x.map((v, i) => ({ x: v, y: y[i] })).filter((_, i) => part[i] === Part.top);
+    for (const [a, b] of [
+      [top[0], top[1]],
+      [top.at(-2)!, top.at(-1)!],
+    ]) {
+      expect(Math.abs(a.x - b.x)).toBeLessThan(0.05);
+      expect(Math.abs(a.y - b.y)).toBeGreaterThan(2);
+      expect(Math.abs(a.x)).toBeGreaterThan(5.8);
+    }
+  });
+
+  test('leave nothing bare, nor lead far out, whatever way a bar lies and its corners are cut', () => {
+    fc.assert(
+      fc.property(bar, (outline) => {
+        const { coverage, worstGap, spill } = measured(outline, stitch(outline));
+        expect(coverage).toBeGreaterThanOrEqual(0.99);
+        expect(worstGap).toBeLessThan(0.25);
+        expect(spill).toBeLessThan(0.6);
+      }),
+      { numRuns: 60 },
+    );
+  });
+});
+
+describe('a stitch over a notch', () => {
+  const [shape] = outlineRegion(drawn('M0 0H2L4 2L6 0H8V6H0Z'));
+  const over = { x: [0, 8], y: [0, 0], part: [Part.top, Part.top] };
+  const covered = (): Covered => new Covered(shape, 0.2, { start: false, end: false });
+
+  test('leads along its edge, no farther out than other stitches', () => {
+    const { x, y, part } = notSpanning(over, covered());
+    expect(x.length).toBeGreaterThan(2);
+    expect(part).toEqual(x.map(() => Part.top));
+    expect([x[0], y[0], x.at(-1), y.at(-1)]).toEqual([0, 0, 8, 0]);
+    // The nearest place on the notch's sides is halfway down.
+    expect(Math.max(...y)).toBeGreaterThan(0.9);
+    for (let i = 1; i < x.length; i++)
+      expect(distance({ x: x[i - 1], y: y[i - 1] }, { x: x[i], y: y[i] })).toBeGreaterThan(0.55);
+  });
+
+  test('takes a needle point of its own back to the edge', () => {
+    const { x, y } = notSpanning({ x: [0, 4, 8], y: [0, 0, 0], part: [0, 0, 0] }, covered());
+    const middle = x.findIndex((v) => Math.abs(v - 4) < 1.2);
+    expect(covered().outside({ x: x[middle], y: y[middle] })).toBeLessThan(0.3);
+  });
+
+  test('stays as it is where it leads inside', () => {
+    const inside = { x: [0, 8], y: [3, 3], part: [Part.top, Part.top] };
+    expect(notSpanning(inside, covered())).toEqual(inside);
+  });
+});
