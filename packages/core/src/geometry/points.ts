@@ -43,6 +43,14 @@ export const lerp = (a: Point, b: Point, t: number): Point => ({
   y: a.y + (b.y - a.y) * t,
 });
 
+/** The box about two places. */
+export const boxAround = (a: Point, b: Point): Bounds => ({
+  minX: Math.min(a.x, b.x),
+  minY: Math.min(a.y, b.y),
+  maxX: Math.max(a.x, b.x),
+  maxY: Math.max(a.y, b.y),
+});
+
 /** A function that turns points about the origin by `degrees` (clockwise on screen, because y grows downwards). */
 export function turnBy(degrees: number): (p: Point) => Point {
   const a = (degrees * Math.PI) / 180;

@@ -1,6 +1,6 @@
 // What hides a thread that has to get from one place to another.
 import Flatbush from 'flatbush';
-import type { Bounds, Point } from '../geometry/points.ts';
+import { boxAround, distance, type Bounds, type Point } from '../geometry/points.ts';
 import { insideRegion, regionBounds, type Region } from '../geometry/region.ts';
 
 export interface Cover {
@@ -61,19 +61,17 @@ export function lineIsCovered(a: Point, b: Point, covers: readonly Cover[]): boo
 /** So much of a jump may lie bare: it leaves nothing to see. mm */
 export const UNSEEN = 1;
 
-/** Does a jump lie over what is sewn, but for a place too short to be seen? */
-export const jumpIsUnseen = (a: Point, b: Point, covers: readonly Cover[]): boolean =>
-  Math.hypot(b.x - a.x, b.y - a.y) <= UNSEEN || bareBetween(a, b, covers) <= UNSEEN;
-
-/** How much of the straight line between two points (tried every 0.1 mm) lies under none of the covers, in mm. */
-function bareBetween(a: Point, b: Point, covers: readonly Cover[]): number {
-  const length = Math.hypot(b.x - a.x, b.y - a.y);
-  const steps = Math.max(1, Math.ceil(length / 0.1));
+/** Does a jump lie over what is sewn, but for a place too short to be seen (tried every 0.1 mm)? Covers are asked for where it matters. */
+export function jumpIsUnseen(a: Point, b: Point, near: CoversNear): boolean {
+  const length = distance(a, b);
+  if (length <= UNSEEN) return true;
+  const covers = near(boxAround(a, b));
+  const steps = Math.ceil(length / 0.1);
   let bare = 0;
-  for (let i = 0; i < steps; i++) {
+  for (let i = 0; i < steps && bare <= UNSEEN; i++) {
     const t = (i + 0.5) / steps;
     if (!placeIsCovered({ x: a.x + (b.x - a.x) * t, y: a.y + (b.y - a.y) * t }, covers))
       bare += length / steps;
   }
-  return bare;
+  return bare <= UNSEEN;
 }

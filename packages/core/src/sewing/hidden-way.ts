@@ -1,19 +1,12 @@
 // Ways under stitches that are still to come, around places where the thread would show.
 import FlatQueue from 'flatqueue';
-import { distance, grownBounds, type Bounds, type Point } from '../geometry/points.ts';
+import { boxAround, distance, grownBounds, type Bounds, type Point } from '../geometry/points.ts';
 import { lineIsCovered, placeIsCovered, type Cover } from './cover.ts';
 
 /** Ways are looked for on squares of this size, in mm. */
 const CELL = 0.6;
 /** Ways lead at most this far outside the box around both ends, in mm. */
 const ROUND = 30;
-
-export const boxAround = (a: Point, b: Point): Bounds => ({
-  minX: Math.min(a.x, b.x),
-  minY: Math.min(a.y, b.y),
-  maxX: Math.max(a.x, b.x),
-  maxY: Math.max(a.y, b.y),
-});
 
 /** The box in which a way between two places is looked for. */
 export const wayBox = (a: Point, b: Point): Bounds => grownBounds(boxAround(a, b), ROUND);

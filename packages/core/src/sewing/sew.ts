@@ -3,7 +3,14 @@ import { blockRecords, type Records } from '../design/stitch-blocks.ts';
 import { visibleLeaves, type Leaf } from '../design/tree.ts';
 import type { Design, ResolvedDesign, PlainOutline, StitchesObject } from '../design/types.ts';
 import { Memo } from '../design/memo.ts';
-import { boundsMeet, distance, onMachineGrid, type Bounds, type Point } from '../geometry/points.ts';
+import {
+  boundsMeet,
+  boxAround,
+  distance,
+  onMachineGrid,
+  type Bounds,
+  type Point,
+} from '../geometry/points.ts';
 import { arcLengths, nearestOnLine, pointAt, type Line } from '../geometry/polyline.ts';
 import { materialsOf } from '../materials/materials.ts';
 import type { ThreadChart } from '../materials/threads.ts';
@@ -24,7 +31,7 @@ import { Move, type MoveCode } from './moves.ts';
 import { PlanBuilder, type Plan } from './plan.ts';
 import { objectCover, objectShortTies, stitchObject } from './stitch-object.ts';
 import { letterByLetter } from './letters.ts';
-import { boxAround, hiddenWay, wayBox } from './hidden-way.ts';
+import { hiddenWay, wayBox } from './hidden-way.ts';
 import { joinPlace } from './join-place.ts';
 import { tieIn, tieOff, type TieKind, type TiePlace } from './ties.ts';
 import { clothUnder } from '../materials/cloths.ts';
@@ -79,7 +86,7 @@ function coveredBeside(from: Point, to: Point, later: readonly Cover[], any: Cov
     for (let k = 0; k < 12; k++) {
       const a = ahead + ((k % 2 ? 1 : -1) * Math.ceil(k / 2) * Math.PI) / 6;
       const q = { x: from.x + r * Math.cos(a), y: from.y + r * Math.sin(a) };
-      if (placeIsCovered(q, covers) && jumpIsUnseen(from, q, any(boxAround(from, q)))) return q;
+      if (placeIsCovered(q, covers) && jumpIsUnseen(from, q, any)) return q;
     }
   return null;
 }
@@ -181,7 +188,7 @@ class Sewing {
   }
 
   private mayJump(from: Point, to: Point, any: CoversNear): boolean {
-    return distance(from, to) <= this.trimLength && jumpIsUnseen(from, to, any(boxAround(from, to)));
+    return distance(from, to) <= this.trimLength && jumpIsUnseen(from, to, any);
   }
 
   /** Can the thread go on from one place to another without being cut? */

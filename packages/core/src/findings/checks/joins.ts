@@ -8,7 +8,7 @@ import type { Thread } from '../../materials/threads.ts';
 import { applyCommand } from '../../design/commands.ts';
 import { outlineLines } from '../../outlines/flatten.ts';
 import { resolveDesign } from '../../resolve/resolve.ts';
-import { coverOf, jumpIsUnseen, UNSEEN, type Cover } from '../../sewing/cover.ts';
+import { CoverIndex, coverOf, jumpIsUnseen, UNSEEN, type Cover } from '../../sewing/cover.ts';
 import { sewnExtent } from '../../sewing/extent.ts';
 import { Move } from '../../sewing/moves.ts';
 import { figuresOf } from '../../sewing/plan.ts';
@@ -63,7 +63,7 @@ const covers = ({ sewn }: Checked): Cover[] =>
 export const jumpCheck: Check = {
   id: 'jump-visible',
   find(checked) {
-    const all = covers(checked);
+    const all = new CoverIndex(covers(checked)).from(0);
     const byItem = new Map<SewnItem, LooseJump[]>();
     for (const jump of looseJumps(checked)) {
       const [a, b] = [placeAt(checked, jump.from), placeAt(checked, jump.to)];
