@@ -68,6 +68,18 @@ describe('splitting words', () => {
     const last = findItem(after(design, job), job.select[1]) as Text;
     expect(last.outline.letters).toEqual([{ at: 1, turn: 10, thread: '101' }]);
   });
+
+  test('a letter with a recipe of its own is still sewn as its words were', async () => {
+    const recipe = { kind: 'lettering', settings: { spacing: 0.5 } };
+    // By itself the i would be filled.
+    const words = text('oil', { font: 'lexend-700', height: 28, letters: [{ at: 1, recipe }] });
+    const design = await designWith({ ...words, recipe: { kind: 'lettering', settings: {} } });
+    const job = splitWordsJob(design, ['words'], 'letters');
+    const i = findItem(after(design, job), job.select[1]) as Text;
+    expect(i.outline.letters).toEqual([
+      { at: 0, recipe: { kind: 'lettering', settings: { spacing: 0.5, wide: 'split' } } },
+    ]);
+  });
 });
 
 describe('words as shapes', () => {

@@ -156,14 +156,21 @@ export function splitWordsJob(design: Design, ids: readonly string[], by: SplitB
     if (found.length < 2) continue;
     const { stopAfter, ...rest } = text;
     const decided = decidedFor(design, text);
-    const items = found.map((letters, i): DesignObject => ({
-      ...rest,
-      recipe: decided(text.recipe, letters, true),
-      id: i ? newId() : text.id,
-      name: says(letters).trim().slice(0, 120) || text.name,
-      outline: partOutline(text.outline, letters, by),
-      ...(i === found.length - 1 && stopAfter !== undefined && { stopAfter }),
-    }));
+    const items = found.map((letters, i): DesignObject => {
+      const outline = partOutline(text.outline, letters, by);
+      // Letters with a recipe of their own were decided for with the others.
+      const own = outline.letters?.map((change) =>
+        change.recipe ? { ...change, recipe: decided(change.recipe, letters, true) } : change,
+      );
+      return {
+        ...rest,
+        recipe: decided(text.recipe, letters, true),
+        id: i ? newId() : text.id,
+        name: says(letters).trim().slice(0, 120) || text.name,
+        outline: { ...outline, ...(own && { letters: own }) },
+        ...(i === found.length - 1 && stopAfter !== undefined && { stopAfter }),
+      };
+    });
     builder.replace(items[0]);
     builder.insertAfter(items.slice(1), text.id);
     made.push(...items.map((o) => o.id));
