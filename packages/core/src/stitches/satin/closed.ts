@@ -25,7 +25,13 @@ const MOVES = STEPS.flatMap((x) => STEPS.map((y) => ({ x, y })))
  * beneath stays, and ends that were asked for.
  */
 export function close(points: Point[], parts: ArrayLike<number>, layers: Layers, covered: Covered): void {
-  const { wider, fixed } = covered;
+  const { wider, longest, fixed } = covered;
+  /** A stitch from `p` to another point stays long enough, and does not become too long, when `p` lies elsewhere. */
+  const fits = (q: Point | undefined, p: Point, at: Point): boolean => {
+    if (!q) return true;
+    const length = distance(q, at);
+    return length >= SHORTEST && (length <= longest || length <= distance(q, p));
+  };
   layers.within(covered.shape);
   for (let i = 0; i < points.length; i++) {
     const [a, p, b]: (Point | undefined)[] = [points[i - 1], points[i], points[i + 1]];
@@ -39,7 +45,7 @@ export function close(points: Point[], parts: ArrayLike<number>, layers: Layers,
     let [best, to] = [0, p];
     for (const { x, y } of MOVES) {
       const at = { x: onMachineGrid(p.x + x), y: onMachineGrid(p.y + y) };
-      if ((a && distance(a, at) < SHORTEST) || (b && distance(at, b) < SHORTEST)) continue;
+      if (!fits(a, p, at) || !fits(b, p, at)) continue;
       const reach = covered.outside(at);
       if (reach > most) continue;
       const { closed, opened, gain } = layers.tried(a, at, b);

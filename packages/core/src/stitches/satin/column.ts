@@ -72,6 +72,12 @@ export class Column {
     return base.at(place - start);
   }
 
+  /** How wide it is as drawn at a place, in mm. */
+  widthAt(place: number): number {
+    const { left, right } = this.rungAt(place);
+    return distance(left, right);
+  }
+
   /** Which edge is the inner one at a place, and how long it is there as a share of the outer one. */
   inner(place: number): { side: 'left' | 'right'; share: number } {
     const { base, start } = this.pieceAt(place);

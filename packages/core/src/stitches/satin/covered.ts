@@ -6,16 +6,27 @@ import { ringsOf, type Polygon } from '../../geometry/region.ts';
 /** Needle points and stitches that lie so far outside of the shape, in mm, above what its sides are sewn wider, are drawn in. */
 export const BEYOND = 0.1;
 
-/** The shape of a satin, how much wider its sides are sewn than they are drawn, in mm, and which ends of the thread were asked for. */
-export class Covered {
+interface HowCovered {
+  /** How much wider its sides are sewn than they are drawn, in mm. */
+  wider: number;
+  /** No stitch is longer than this, in mm. */
+  longest: number;
+  /** Which ends of the thread were asked for. */
+  fixed: { start: boolean; end: boolean };
+}
+
+/** The shape of a satin, and how it is covered. */
+export class Covered implements HowCovered {
   readonly shape: Polygon;
   readonly wider: number;
-  readonly fixed: { start: boolean; end: boolean };
+  readonly longest: number;
+  readonly fixed: HowCovered['fixed'];
   private readonly edges: EdgeIndex;
 
-  constructor(shape: Polygon, wider: number, fixed: { start: boolean; end: boolean }) {
+  constructor(shape: Polygon, { wider, longest, fixed }: HowCovered) {
     this.shape = shape;
     this.wider = wider;
+    this.longest = longest;
     this.fixed = fixed;
     this.edges = new EdgeIndex(ringsOf(shape));
   }

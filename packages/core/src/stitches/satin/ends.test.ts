@@ -95,7 +95,8 @@ describe('free ends', () => {
 describe('a stitch over a notch', () => {
   const [shape] = outlineRegion(drawn('M0 0H2L4 2L6 0H8V6H0Z'));
   const over = { x: [0, 8], y: [0, 0], part: [Part.top, Part.top] };
-  const covered = (): Covered => new Covered(shape, 0.2, { start: false, end: false });
+  const covered = (): Covered =>
+    new Covered(shape, { wider: 0.2, longest: 7, fixed: { start: false, end: false } });
 
   test('leads along its edge, no farther out than other stitches', () => {
     const { x, y, part } = notSpanning(over, covered());

@@ -346,7 +346,8 @@ function stitch(input: Input): SewnThread[] {
       if (builder.length >= 2) {
         const layers = LAYERS + UNDERLAY_LAYERS[columnStitches.underlay];
         const fixed = { start: !!ways.start, end: !!ways.end };
-        const covered = shape && new Covered(shape, branches[0].column.wider, fixed);
+        const { wider } = branches[0].column;
+        const covered = shape && new Covered(shape, { wider, longest: columnStitches.longest, fixed });
         threads.push(lookedOver(builder.thread, layers, covered));
       }
     }

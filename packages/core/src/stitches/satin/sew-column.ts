@@ -31,10 +31,12 @@ const STAGGER = [0, 0.2, -0.1, 0.1, -0.2];
 /** None of the parts of a split stitch is shorter than this, in mm. */
 const SHORTEST_PART = 1.5;
 const RUN_LENGTH = 2;
-/** A free end so wide, in mm, is closed by a stitch along it, … */
-const CLOSED_FROM = 0.6;
+/** A free end so wide, in mm, that is hardly narrower than the column so far from there, is closed by a stitch along it, … */
+const [CLOSED_FROM, NARROWER, SO_FAR] = [0.6, 0.8, 0.6];
 /** … from which the next needle point is so far, in stitches' half distances: on its own side it lies nearer than others, across farther. */
 const BESIDE_CLOSED = 1.5;
+/** In shorter ones than this stitches lie nearer rather than farther apart than was asked: a wider gap shows. */
+const SHORT = 12;
 /** Shorter stretches than this, in stitches' half distances, have no room for it. */
 const FEW = 5;
 /** Between run and satin no stitch is shorter than this, in mm. */
@@ -146,8 +148,10 @@ function closedEnds(column: Column, from: number, to: number): Closed {
   const isFree = (place: number): boolean => {
     if (column.ring || (place > 1e-6 && place < column.length - 1e-6)) return false;
     const mouth = column.mouths[place > 1e-6 ? 1 : 0];
-    const { left, right } = column.rungAt(place);
-    return Math.abs(mouth - place) < 1e-6 && distance(left, right) >= CLOSED_FROM;
+    if (Math.abs(mouth - place) > 1e-6) return false;
+    const inside = place > 1e-6 ? Math.max(0, place - SO_FAR) : Math.min(column.length, SO_FAR);
+    const width = column.widthAt(place);
+    return width >= CLOSED_FROM && width >= NARROWER * column.widthAt(inside);
   };
   return { begin: isFree(from), end: isFree(to) };
 }
@@ -171,7 +175,8 @@ function sewStretch(
 ): number {
   const { top } = stretch.piece;
   const [a, b] = endsOf(stretch);
-  let steps = Math.max(1, Math.round(Math.abs(b - a) / (columnStitches.spacing / 2)));
+  const halves = Math.abs(b - a) / (columnStitches.spacing / 2);
+  let steps = Math.max(1, halves < SHORT ? Math.ceil(halves - 0.1) : Math.round(halves));
   /** Middles of the rungs too thin for satin since the last wide one. */
   let thin: Point[] = [];
   let onRun = false;
