@@ -29,12 +29,12 @@ const MARKS: Record<number, MarkKind> = {
   [Move.jump]: 'jump',
 };
 
-export function blocksOf(plan: Plan): Block[] {
-  return plan.objects.map(({ id, name, thread, from, to }) => {
+export function blocksOf({ objects, threads, move, time }: Plan): Block[] {
+  return objects.map(({ id, name, thread, from, to }) => {
     let stitches = 0;
     let last = from; // what comes after the last stitch (a trim, a change) stands between the blocks
     for (let i = from; i < to; i++)
-      if (plan.move[i] === Move.stitch) {
+      if (move[i] === Move.stitch) {
         stitches++;
         last = i + 1;
       }
@@ -42,9 +42,9 @@ export function blocksOf(plan: Plan): Block[] {
       id,
       of: originOf(id),
       name,
-      colour: plan.threads[thread].colour,
-      from: from > 0 ? plan.time[from - 1] : 0,
-      to: last > 0 ? plan.time[last - 1] : 0,
+      colour: threads[thread].colour,
+      from: from > 0 ? time[from - 1] : 0,
+      to: last > 0 ? time[last - 1] : 0,
       records: [from, to],
       stitches,
     };

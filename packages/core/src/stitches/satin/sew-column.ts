@@ -32,11 +32,9 @@ const STAGGER = [0, 0.2, -0.1, 0.1, -0.2];
 const SHORTEST_PART = 1.5;
 const RUN_LENGTH = 2;
 /** A free end so wide, in mm, that is hardly narrower than the column so far from there, is closed by a stitch along it, … */
-const [CLOSED_FROM, NARROWER, SO_FAR] = [0.6, 0.8, 0.6];
+const [CLOSED_FROM, NARROWER, SO_FAR] = [1, 0.8, 0.6];
 /** … from which the next needle point is so far, in stitches' half distances: on its own side it lies nearer than others, across farther. */
 const BESIDE_CLOSED = 1.5;
-/** In shorter ones than this stitches lie nearer rather than farther apart than was asked: a wider gap shows. */
-const SHORT = 12;
 /** Shorter stretches than this, in stitches' half distances, have no room for it. */
 const FEW = 5;
 /** Between run and satin no stitch is shorter than this, in mm. */
@@ -175,8 +173,7 @@ function sewStretch(
 ): number {
   const { top } = stretch.piece;
   const [a, b] = endsOf(stretch);
-  const halves = Math.abs(b - a) / (columnStitches.spacing / 2);
-  let steps = Math.max(1, halves < SHORT ? Math.ceil(halves - 0.1) : Math.round(halves));
+  let steps = Math.max(1, Math.round(Math.abs(b - a) / (columnStitches.spacing / 2)));
   /** Middles of the rungs too thin for satin since the last wide one. */
   let thin: Point[] = [];
   let onRun = false;
