@@ -206,6 +206,16 @@ export function differenceOf(
   return { from, remove: n - from - end, insert: recordsBetween(after, from, m - end) };
 }
 
+/** Blocks with these records instead; what is as it was is shared, and they are the very blocks where all is. The records must not be changed. */
+export function blocksWith(blocks: StitchBlock[], records: Records): StitchBlock[] {
+  const { from, remove, insert } = differenceOf(allRecords(blocks), records);
+  if (!remove && !insert.x.length) return blocks;
+  const made = spliceBlocks(blocks, from, remove, insert).blocks;
+  // Asked for at once by whatever shows them: they need not be joined for that.
+  wholes.get(made, [], () => records);
+  return made;
+}
+
 /** Collects records one by one. */
 export class RecordList {
   private readonly points: number[] = [];

@@ -1,5 +1,5 @@
 // Mending plain stitches, each as one step: other records for one object, several of one, and one of several.
-import { allRecords, blocksOf, differenceOf, spliceBlocks, type Records } from '../design/stitch-blocks.ts';
+import { allRecords, blocksOf, blocksWith, type Records } from '../design/stitch-blocks.ts';
 import { recordsOf, stretchesOf } from '../design/stretches.ts';
 import { findItem } from '../design/tree.ts';
 import { newId, type Design, type StitchesObject } from '../design/types.ts';
@@ -20,9 +20,8 @@ const isSewn = ({ move }: Records): boolean => move.indexOf(Move.stitch, 1) > 0;
 
 /** The stitches with other records; blocks that are the same are shared. */
 export function withRecords(item: StitchesObject, records: Records): StitchesObject {
-  const { from, remove, insert } = differenceOf(allRecords(item.blocks), records);
-  if (!remove && !insert.x.length) return item;
-  return { ...item, blocks: spliceBlocks(item.blocks, from, remove, insert).blocks };
+  const blocks = blocksWith(item.blocks, records);
+  return blocks === item.blocks ? item : { ...item, blocks };
 }
 
 /** Other records for one object; without a stitch left it goes. */
