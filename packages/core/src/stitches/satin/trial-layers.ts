@@ -38,8 +38,8 @@ export interface Change {
 type Spans = number[];
 
 /**
- * The layers of one thread, of which only those asked for last may be used. One needle point at a time is taken up with both its stitches, tried elsewhere, and laid down there or back
- * where it was.
+ * The layers of one thread. One needle point at a time is taken up with both its stitches, tried elsewhere, and laid down there or back
+ * where it was. Only those that were asked for last may be used: they are counted in the same room.
  */
 export class Layers {
   private readonly grid: Squares;
@@ -149,7 +149,10 @@ export class Layers {
     return Math.floor((y - y0) / cell) * width + Math.floor((x - x0) / cell);
   }
 
-  /** Takes up both stitches of a needle point (at an end of the thread the one that there is), the later one to the point of this number; tells how many layers too many there are fewer then. */
+  /**
+   * Takes up both stitches of a needle point (at an end of the thread the one that there is), the later one to the point of this number;
+   * tells how many layers too many there are fewer then.
+   */
   takeUp(a: Point | undefined, p: Point, b: Point | undefined, number: number): number {
     this.number = number;
     this.readBoth(a, p, b, this.was);
@@ -270,24 +273,27 @@ function isWithin(a: Point, b: Point, x: number, y: number, reach: number): bool
   return dx * dx + dy * dy <= reach * reach;
 }
 
-/** Layers of letter after letter are counted in the same room: only one thread's at a time. */
-let room = {
-  count: new Uint16Array(),
-  last: new Int32Array(),
-  more: new Int8Array(),
-  inside: new Uint8Array(),
-};
+interface Room {
+  count: Uint16Array;
+  last: Int32Array;
+  more: Int8Array;
+  inside: Uint8Array;
+}
 
-function roomFor(squares: number): typeof room {
-  if (room.count.length < squares)
-    room = {
-      count: new Uint16Array(squares),
-      last: new Int32Array(squares),
-      more: new Int8Array(squares),
-      inside: new Uint8Array(squares),
-    };
-  else for (const part of Object.values(room)) part.fill(0, 0, squares);
-  return room;
+const newRoom = (squares: number): Room => ({
+  count: new Uint16Array(squares),
+  last: new Int32Array(squares),
+  more: new Int8Array(squares),
+  inside: new Uint8Array(squares),
+});
+
+/** Letter after letter is counted in this one: room for each would have to be cleared away all the time. Larger things have their own. */
+const USUAL = newRoom(2.5e5);
+
+function roomFor(squares: number): Room {
+  if (squares > USUAL.count.length) return newRoom(squares);
+  for (const part of Object.values(USUAL)) part.fill(0, 0, squares);
+  return USUAL;
 }
 
 const unchanged = (): Change => ({
