@@ -6,10 +6,14 @@ import {
   lettersJob,
   splitWordsJob,
   Move,
+  outlineRegion,
   Part,
   sewDesign,
+  textOf,
   type Design,
 } from '@rosehip/core';
+import { coverOfRegion, layersOf } from '../../core/src/findings/layers.ts';
+import { regionBounds } from '../../core/src/geometry/region.ts';
 import { satin } from '../../core/src/stitches/satin/satin.ts';
 import { designWith, text } from './words.ts';
 
@@ -164,4 +168,22 @@ describe('letters with wide strokes', () => {
     const design = await sewn(says, {}, { font: 'limelight-400', height: 25 });
     expect(figuresOf(sewDesign(design)).longest).toBeLessThanOrEqual(7);
   });
+});
+
+test('a letter is sewn whole wherever its thread comes from and goes on to', async () => {
+  for (const [font, says] of [
+    ['oswald-500', 'LM\nNO'],
+    ['pacifico-400', 'nopqrstuvwxyz'],
+  ]) {
+    const design = await designWith({
+      ...text(says, { font, height: 10 }),
+      recipe: { kind: 'lettering', settings: {} },
+    });
+    const region = outlineRegion(textOf(design, 'words')!.outline);
+    const { minX, minY, maxX, maxY } = regionBounds(region)!;
+    const area = { minX: minX - 2, minY: minY - 2, maxX: maxX + 2, maxY: maxY + 2 };
+    const { coverage, worstGap } = coverOfRegion(layersOf(sewDesign(design), area, 0.1), region);
+    expect(coverage).toBeGreaterThan(0.99);
+    expect(worstGap).toBeLessThan(0.4);
+  }
 });

@@ -302,8 +302,10 @@ class Tour {
   }
 
   /** Sews a column and all that hangs on it, from one place of it to another; it ends on the edge from where the next one is near. */
-  private pass({ branch: i, entry, exit }: Leg, then?: Leg): void {
+  private pass({ branch: i, entry, exit: left }: Leg, then?: Leg): void {
     const { column } = this.branches[i];
+    // All of it is sewn, and what hangs on its very end: where it is left may be a hair before that.
+    const exit = endOf(column, left) ?? left;
     const next = then && this.branches[then.branch].column.at(then.entry);
     if (column.ring) {
       const seam = onRing(exit, entry - column.length / 2, column.length);
