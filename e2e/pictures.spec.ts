@@ -165,8 +165,9 @@ test('what was laid can be gone back to: a step changes it, and what was done by
   await page.getByRole('slider', { name: 'Smoothness' }).fill('0.7');
   await picture.ready();
   await page.getByRole('button', { name: 'Change it on the bench' }).click();
-  await bench.ready();
+  // It is told for a few seconds only.
   await expect(page.getByText('1 shape keeps what was changed by hand.')).toBeVisible();
+  await bench.ready();
   const after = await groupIn(bench);
   expect(after.objects.map((o) => o.name)).toContain('The dome');
   expect(after.fromPicture!.choices.outlines.smooth).toBe(0.7);

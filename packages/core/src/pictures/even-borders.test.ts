@@ -26,8 +26,14 @@ test('each pixel takes the colour that most about it have, twice', () => {
       fc.integer({ min: 1, max: 12 }),
       fc.integer({ min: 0, max: 5 }),
       fc.array(fc.constantFrom(0, 1, 2, NO_SHADE), { minLength: 144, maxLength: 144 }),
-      (width, height, reach, all) => {
-        const colours = Uint8Array.from(all.slice(0, width * height));
+      // Single pixels, or patches in which all is of one colour.
+      fc.constantFrom(1, 5),
+      (width, height, reach, all, patch) => {
+        const of = (v: number): number => Math.floor(v / patch);
+        const colours = Uint8Array.from(
+          { length: width * height },
+          (_, i) => all[12 * of(Math.floor(i / width)) + of(i % width)],
+        );
         const wanted = reach
           ? slowly(width, height, slowly(width, height, colours, reach), Math.ceil(reach / 2))
           : colours;

@@ -4,73 +4,74 @@ import type { Bitmap } from './bitmap.ts';
 /**
  * Each pixel becomes the mean of the calmest of four squares that it is a corner of (M. Kuwahara and others, "Processing of
  * RI-angiocardiographic images", 1976). `reach` in pixels.
+ *
+ * A square is a corner of four pixels: each is worked out once, from sums that move on by a row and a column, and kept until the
+ * rows that it reaches are done.
  */
 export function calmedPicture(from: Bitmap, reach: number): Bitmap {
   const { width, height, data } = from;
   if (reach < 1) return from;
-  const w = width + 1;
-  // Sums over all pixels above and to the left: a square's mean is four of them.
-  const [reds, greens, blues] = Array.from({ length: 3 }, () => new Float64Array(w * (height + 1)));
-  /** Of each pixel light and its square, side by side: they are always asked for together. */
-  const lights = new Float64Array(2 * w * (height + 1));
-  for (let y = 0; y < height; y++) {
-    let [r, g, b, l, q] = [0, 0, 0, 0, 0];
-    for (let x = 0; x < width; x++) {
-      const i = 4 * (y * width + x);
-      const light = 0.3 * data[i] + 0.59 * data[i + 1] + 0.11 * data[i + 2];
-      r += data[i];
-      g += data[i + 1];
-      b += data[i + 2];
-      l += light;
-      q += light * light;
-      const above = y * w + x + 1;
-      const at = above + w;
-      reds[at] = reds[above] + r;
-      greens[at] = greens[above] + g;
-      blues[at] = blues[above] + b;
-      lights[2 * at] = lights[2 * above] + l;
-      lights[2 * at + 1] = lights[2 * above + 1] + q;
-    }
-  }
   const out = data.slice();
-  for (let y = 0; y < height; y++) {
-    const [up, down] = [Math.max(0, y - reach) * w, Math.min(height, y + reach + 1) * w];
-    const [here, next] = [y * w, (y + 1) * w];
-    for (let x = 0; x < width; x++) {
-      const left = Math.max(0, x - reach);
-      const right = Math.min(width, x + reach + 1);
-      let least = Infinity;
-      let a = 0;
-      let b = 0;
-      let c = 0;
-      let d = 0;
-      let count = 1;
-      for (let k = 0; k < 4; k++) {
-        const x0 = k & 1 ? x : left;
-        const x1 = k & 1 ? right : x + 1;
-        const y0 = k & 2 ? here : up;
-        const y1 = k & 2 ? down : next;
-        const n = ((x1 - x0) * (y1 - y0)) / w;
-        const p = y1 + x1;
-        const q = y0 + x1;
-        const s = y1 + x0;
-        const t = y0 + x0;
-        const mean = (lights[2 * p] - lights[2 * q] - lights[2 * s] + lights[2 * t]) / n;
-        const spread =
-          (lights[2 * p + 1] - lights[2 * q + 1] - lights[2 * s + 1] + lights[2 * t + 1]) / n - mean * mean;
-        if (spread < least) {
-          least = spread;
-          a = p;
-          b = q;
-          c = s;
-          d = t;
-          count = n;
-        }
+  const side = reach + 1;
+  /** Squares of a row, by their right column; those to the right of the picture's pixels are cut by its edge, as others are. */
+  const across = width + reach;
+  /** Of each column: what the rows of a square have of red, green, blue, light and its square. */
+  const [reds, greens, blues] = [new Int32Array(width), new Int32Array(width), new Int32Array(width)];
+  const [lights, squared] = [new Float64Array(width), new Float64Array(width)];
+  /** Of the squares of `side` rows: how uneven their light is, and their mean colour. */
+  const spreads = new Float64Array(side * across);
+  const means = new Uint8ClampedArray(3 * side * across);
+  const addRow = (y: number, by: 1 | -1): void => {
+    for (let x = 0, i = 4 * y * width; x < width; x++, i += 4) {
+      const light = 30 * data[i] + 59 * data[i + 1] + 11 * data[i + 2];
+      reds[x] += by * data[i];
+      greens[x] += by * data[i + 1];
+      blues[x] += by * data[i + 2];
+      lights[x] += by * light;
+      squared[x] += by * light * light;
+    }
+  };
+  for (let bottom = 0; bottom < height + reach; bottom++) {
+    if (bottom < height) addRow(bottom, 1);
+    if (bottom >= side) addRow(bottom - side, -1);
+    const rows = Math.min(bottom, height - 1) - Math.max(0, bottom - reach) + 1;
+    const base = (bottom % side) * across;
+    let [r, g, b, l, q] = [0, 0, 0, 0, 0];
+    for (let right = 0; right < across; right++) {
+      if (right < width) {
+        r += reds[right];
+        g += greens[right];
+        b += blues[right];
+        l += lights[right];
+        q += squared[right];
       }
-      const i = 4 * (y * width + x);
-      out[i] = (reds[a] - reds[b] - reds[c] + reds[d]) / count;
-      out[i + 1] = (greens[a] - greens[b] - greens[c] + greens[d]) / count;
-      out[i + 2] = (blues[a] - blues[b] - blues[c] + blues[d]) / count;
+      const gone = right - side;
+      if (gone >= 0) {
+        r -= reds[gone];
+        g -= greens[gone];
+        b -= blues[gone];
+        l -= lights[gone];
+        q -= squared[gone];
+      }
+      const n = rows * (Math.min(right, width - 1) - Math.max(0, right - reach) + 1);
+      const at = base + right;
+      spreads[at] = (q - (l * l) / n) / n;
+      means[3 * at] = r / n;
+      means[3 * at + 1] = g / n;
+      means[3 * at + 2] = b / n;
+    }
+    const y = bottom - reach;
+    if (y < 0) continue;
+    const above = (y % side) * across;
+    for (let x = 0, i = 4 * y * width; x < width; x++, i += 4) {
+      let best = above + x;
+      let least = spreads[best];
+      if (spreads[above + x + reach] < least) least = spreads[(best = above + x + reach)];
+      if (spreads[base + x] < least) least = spreads[(best = base + x)];
+      if (spreads[base + x + reach] < least) best = base + x + reach;
+      out[i] = means[3 * best];
+      out[i + 1] = means[3 * best + 1];
+      out[i + 2] = means[3 * best + 2];
     }
   }
   return { width, height, data: out };
