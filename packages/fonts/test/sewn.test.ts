@@ -12,8 +12,8 @@ import {
   textOf,
   type Design,
 } from '@rosehip/core';
-import { coverOfRegion, layersOf } from '../../core/src/findings/layers.ts';
-import { regionBounds } from '../../core/src/geometry/region.ts';
+import { coverOfRegion, layersOf, type CoverMeasure } from '../../core/src/findings/layers.ts';
+import { regionBounds, type Region } from '../../core/src/geometry/region.ts';
 import { satin } from '../../core/src/stitches/satin/satin.ts';
 import { designWith, text } from './words.ts';
 
@@ -95,13 +95,15 @@ test('letters of several lines are sewn there and back when the nearest comes ne
   expect(await way('near')).toBeLessThan(0.8 * (await way('read')));
 });
 
-// Their axes branch so that the first look finds no columns.
+// Their axes branch so that the first look finds no columns; one has a hole finer than thread, one spurs without room for stitches.
 test.each([
   ['lobster-400', 'and'],
   ['leckerli-one-400', 'night'],
   ['leckerli-one-400', 'quiet'],
   ['leckerli-one-400', 'starry'],
-])('a joined word in %s is satin: “%s”', async (font, says) => {
+  ['courgette-400', 'm'],
+  ['kaushan-script-400', 'FE'],
+])('all of a word in %s is satin: “%s”', async (font, says) => {
   const design = await sewn(says, {}, { font, height: 15 });
   expect(findingsOf(design, sewDesign(design)).map((f) => f.id)).not.toContain('satin-filled');
 });
@@ -170,20 +172,35 @@ describe('letters with wide strokes', () => {
   });
 });
 
+/** How the thread of a design covers a part of it. */
+function coverOf(design: Design, part: Region): CoverMeasure {
+  const { minX, minY, maxX, maxY } = regionBounds(part)!;
+  const area = { minX: minX - 2, minY: minY - 2, maxX: maxX + 2, maxY: maxY + 2 };
+  return coverOfRegion(layersOf(sewDesign(design), area, 0.1), part);
+}
+
+const plainWords = (says: string, font: string): Promise<Design> =>
+  designWith({
+    ...text(says, { font, height: 10 }),
+    recipe: { kind: 'lettering', settings: { underlay: 'none' } },
+  });
+
 test('a letter is sewn whole wherever its thread comes from and goes on to', async () => {
   for (const [font, says] of [
     ['oswald-500', 'LM\nNO'],
     ['pacifico-400', 'nopqrstuvwxyz'],
   ]) {
-    const design = await designWith({
-      ...text(says, { font, height: 10 }),
-      recipe: { kind: 'lettering', settings: {} },
-    });
-    const region = outlineRegion(textOf(design, 'words')!.outline);
-    const { minX, minY, maxX, maxY } = regionBounds(region)!;
-    const area = { minX: minX - 2, minY: minY - 2, maxX: maxX + 2, maxY: maxY + 2 };
-    const { coverage, worstGap } = coverOfRegion(layersOf(sewDesign(design), area, 0.1), region);
+    const design = await plainWords(says, font);
+    const { coverage, worstGap } = coverOf(design, outlineRegion(textOf(design, 'words')!.outline));
     expect(coverage).toBeGreaterThan(0.99);
     expect(worstGap).toBeLessThan(0.4);
+  }
+});
+
+test('a dot is sewn up to both of its ends, from whichever letter its thread comes', async () => {
+  for (const font of ['commissioner-500', 'fredoka-500', 'alegreya-500', 'jost-500']) {
+    const design = await plainWords('hij?Ä', font);
+    for (const piece of outlineRegion(textOf(design, 'words')!.outline))
+      expect(coverOf(design, [piece]).coverage, font).toBeGreaterThan(0.98);
   }
 });

@@ -64,6 +64,13 @@ export class ThreadBuilder {
     this.add(x, y, part);
   }
 
+  /** A first point that only led to this place gives way when it is too near. */
+  beginAt(x: number, y: number): void {
+    const { x: xs, y: ys, part } = this.thread;
+    if (this.length === 1 && part[0] !== Part.top && this.tooNear(x, y))
+      xs.length = ys.length = part.length = 0;
+  }
+
   /** Adds points of a line; its last one must be met. */
   addLine(points: readonly Point[], part: PartCode): void {
     points.forEach((p, i) =>

@@ -215,6 +215,7 @@ function sewStretch(
       thin = [];
     }
     onRun = false;
+    if (!k) builder.beginAt(p.x, p.y);
     sewTo(builder, p, columnStitches, Part.top, index);
     index++;
   });

@@ -3,7 +3,14 @@
 import { bandRegion, offsetRegion, subtract } from '../../geometry/clip.ts';
 import { chordalAxis, smoothed, type Axis } from '../../geometry/chordal-axis.ts';
 import { distance, type Point } from '../../geometry/points.ts';
-import { insidePolygon, polygonArea, ringsOf, type Polygon, type Region } from '../../geometry/region.ts';
+import {
+  insidePolygon,
+  polygonArea,
+  ringArea,
+  ringsOf,
+  type Polygon,
+  type Region,
+} from '../../geometry/region.ts';
 import { Column } from './column.ts';
 import { compactRungs } from './compact.ts';
 import { heading } from './axis-ends.ts';
@@ -242,6 +249,13 @@ function longestCourse({ outer }: Polygon): Course {
   };
 }
 
+/** Does a course hang on another one, and reach no farther from there than that is wide? */
+function isSpur({ points, from, to }: Course, { nodes }: Axis): boolean {
+  if ((from === null) === (to === null)) return false;
+  const { radius } = nodes[(from ?? to)!];
+  return distance(points[0], points[points.length - 1]) < radius;
+}
+
 /** The columns of one polygon, as drawn; `compensation` widens their stitches by so much at each edge, in mm. With `finer` its boundary is looked at in other steps. */
 function columnsOfPolygon(polygon: Polygon, compensation: number, finer = 1): ShapeColumns {
   const around = ringsOf(polygon).reduce((sum, ring) => sum + perimeter(ring), 0);
@@ -251,10 +265,18 @@ function columnsOfPolygon(polygon: Polygon, compensation: number, finer = 1): Sh
   const { axis, joins } = ledOn(chordalAxis(polygon, step));
   const courses = coursesOf(axis, joins);
   const usable = courses.filter((course) => course.points.length >= 2);
-  const all = usable.length ? usable : [longestCourse(polygon)];
+  let all = usable.length ? usable : [longestCourse(polygon)];
   const shape: Shape = { polygon, sides, axis, pieces: parted(polygon, all), step };
-  const branches = all.flatMap((course): Branch[] => {
-    const ladder = ladderAlong(course, shape);
+  let ladders = all.map((course) => ladderAlong(course, shape));
+  // A spur for which there is no room belongs to what it hangs on.
+  const spurs = all.filter((course, i) => !ladders[i] && isSpur(course, axis));
+  if (spurs.length) {
+    all = all.filter((course) => !spurs.includes(course));
+    shape.pieces = parted(polygon, all);
+    ladders = all.map((course) => ladderAlong(course, shape));
+  }
+  const branches = all.flatMap((course, i): Branch[] => {
+    const ladder = ladders[i];
     if (!ladder) return [];
     const column = Column.of(ladder, compensation);
     const meets = [
@@ -282,6 +304,8 @@ const perimeter = (ring: Float64Array): number => {
 
 /** Necks and slivers thinner than twice this are no part of a column, in mm. */
 const SLIVER = 0.04;
+/** Pieces and holes that are smaller lie within a thread, in mm². */
+const SPECK = 0.05;
 /** How far sides that touch are drawn apart, in mm. */
 const APART = 0.01;
 
@@ -325,6 +349,7 @@ function suitedColumns(polygon: Polygon, compensation: number): ShapeColumns {
 /** The columns of a region, piece by piece. */
 export function columnsOf(region: Region, compensation: number): ShapeColumns[] {
   return offsetRegion(offsetRegion(region, -SLIVER), SLIVER - APART)
-    .filter((p) => polygonArea(p) > 0.05)
+    .filter((p) => polygonArea(p) > SPECK)
+    .map(({ outer, holes }) => ({ outer, holes: holes.filter((hole) => Math.abs(ringArea(hole)) > SPECK) }))
     .map((p) => suitedColumns(p, compensation));
 }
