@@ -143,32 +143,52 @@ async function onTheWay(page: Page, look: (what: string) => Promise<void>): Prom
   await page.getByRole('button', { name: 'Take the stick out, back to the computer' }).click();
 }
 
-test('every view passes the checks of accessibility', async ({ page }) => {
-  test.slow(); // thirty views, each looked through
+test('every view passes the checks of accessibility, and nothing is cut off in any window, nor scrolls sideways', async ({
+  page,
+}) => {
+  test.setTimeout(420_000); // forty views, each looked through
+  const sizes = [
+    [1280, 800],
+    [1024, 700],
+    [820, 1180],
+  ];
   const checked = async (what: string): Promise<void> => {
     await test.step(what, async () => expect(await findings(page), what).toEqual([]));
   };
-  for (const path of ['', 'ready', 'deleted', 'backup', 'threads', 'nothing/here']) {
+  /** Looks at the page as it is in every window, largest first. */
+  const whole = async (what: string): Promise<void> => {
+    for (const [width, height] of sizes) {
+      await page.setViewportSize({ width, height });
+      expect(await cutOff(page), `${what} at ${width} × ${height}`).toEqual([]);
+    }
+    await page.setViewportSize({ width: sizes[0][0], height: sizes[0][1] });
+  };
+  const look = async (what: string): Promise<void> => {
+    await checked(what);
+    await whole(what);
+  };
+  for (const path of ['ready', 'deleted', 'backup', 'threads', 'nothing/here', '']) {
     await page.goto(`${rosehip.address}/${path}`);
     await expect(page.getByRole('heading', { level: 1 })).toHaveCount(1);
     await checked(path || 'shelf');
   }
-  await page.goto(rosehip.address);
+  await expect(page.locator('article').first()).toBeVisible();
+  await whole('shelf');
   await page.getByRole('button', { name: 'New design' }).click();
   await expect(page.getByRole('heading', { name: 'New design' })).toBeVisible();
-  await checked('new design');
+  await look('new design');
   await page.getByLabel('Name', { exact: true }).fill('Bare');
   await page.getByRole('button', { name: 'Lay it on the bench' }).click();
   await expect(page.getByRole('region', { name: 'Ways to begin' })).toBeVisible();
-  await checked('an empty bench');
+  await look('an empty bench');
 
   const bench = await lay(page, 'Orrery coaster');
-  await checked('the bench');
+  await look('the bench');
   await bench.blocks().first().click();
   for (const name of ['Recipe', 'Make', 'Arrange', 'Guides']) {
     await bench.cardPage(name);
     if (name === 'Make') await expect(bench.page.getByRole('heading', { name: 'Repeat it' })).toBeVisible();
-    await checked(name);
+    await look(name);
   }
   await bench.cardPage('Recipe');
   await bench.word('run');
@@ -186,7 +206,7 @@ test('every view passes the checks of accessibility', async ({ page }) => {
     await checked(String(name));
   }
   await page.getByRole('button', { name: 'List', exact: true }).click();
-  await checked('the list');
+  await look('the list');
   await page.getByRole('button', { name: 'Timeline', exact: true }).click();
   await page.getByRole('button', { name: 'Find', exact: true }).click();
   await page.keyboard.type('border');
@@ -195,59 +215,6 @@ test('every view passes the checks of accessibility', async ({ page }) => {
   for (const tool of ['Points', 'Mend', 'Draw', 'Shapes', 'Cut and bend', 'Steer', 'Measure', 'Picture']) {
     await bench.tool(tool);
     await checked(tool);
-  }
-  // Words: their fields, and the list of fonts.
-  await lay(page, 'Lettering sampler');
-  await page.getByRole('option', { name: /^Larkmoor,/ }).click();
-  await expect(page.getByRole('group', { name: 'Words' })).toBeVisible();
-  await page.getByRole('button', { name: 'Pacifico' }).click();
-  await expect(page.getByRole('listbox', { name: 'Fonts' })).toBeVisible();
-  await checked('words and fonts');
-  await page.getByRole('button', { name: 'Your own fonts and alphabets' }).click();
-  await checked('own fonts');
-  await readAsObjects(page);
-  await checked('read as objects');
-  await page.getByRole('button', { name: 'Threads', exact: true }).click();
-  await checked('threads');
-  await page.keyboard.press('Shift+Q');
-  await expect(page.getByRole('heading', { name: 'Choose stitches' })).toBeVisible();
-  await checked('choose stitches');
-  await adaptToCap(page);
-  await checked('adapt');
-  await tryOn(page);
-  await checked('try on');
-  await page.goto(`${rosehip.address}/picture`);
-  await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
-  await checked('from a picture, before there is one');
-  await tryConstellation(page);
-  await checked('from a picture');
-  await onTheWay(page, checked);
-});
-
-test('nothing is cut off in any window, nor scrolls sideways', async ({ page }) => {
-  test.slow();
-  const sizes = [
-    [1280, 800],
-    [1024, 700],
-    [820, 1180],
-  ];
-  /** Looks at the page as it is in every window, largest first. */
-  const whole = async (what: string): Promise<void> => {
-    for (const [width, height] of sizes) {
-      await page.setViewportSize({ width, height });
-      expect(await cutOff(page), `${what} at ${width} × ${height}`).toEqual([]);
-    }
-    await page.setViewportSize({ width: sizes[0][0], height: sizes[0][1] });
-  };
-  await page.goto(rosehip.address);
-  await expect(page.locator('article').first()).toBeVisible();
-  await whole('shelf');
-  const bench = await lay(page, 'Comet bookmark');
-  await whole('bench');
-  await bench.blocks().first().click();
-  for (const name of ['Recipe', 'Make', 'Arrange', 'Guides']) {
-    await bench.cardPage(name);
-    await whole(name);
   }
   for (const tool of [
     'Points',
@@ -264,32 +231,36 @@ test('nothing is cut off in any window, nor scrolls sideways', async ({ page }) 
     await bench.tool(tool);
     await whole(tool);
   }
-  await page.getByRole('button', { name: 'List', exact: true }).click();
-  await whole('list');
+  // Words: their fields, and the list of fonts.
   await lay(page, 'Lettering sampler');
-  await page.getByRole('button', { name: 'Timeline', exact: true }).click();
   await page.getByRole('option', { name: /^Larkmoor,/ }).click();
+  await expect(page.getByRole('group', { name: 'Words' })).toBeVisible();
   await whole('words');
   await page.getByRole('button', { name: /^Font: / }).click();
-  await whole('fonts');
+  await expect(page.getByRole('listbox', { name: 'Fonts' })).toBeVisible();
+  await look('words and fonts');
   await page.getByRole('button', { name: 'Your own fonts and alphabets' }).click();
-  await whole('own fonts');
+  await look('own fonts');
   await readAsObjects(page);
-  await whole('read as objects');
-  for (const name of ['Threads', /^History/]) {
-    await page.getByRole('button', { name, exact: typeof name === 'string' }).click();
-    await whole(String(name));
-  }
+  await look('read as objects');
+  await page.getByRole('button', { name: 'Threads', exact: true }).click();
+  await look('threads');
+  await page.getByRole('button', { name: /^History/ }).click();
+  await whole('history');
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('Shift+Q');
+  await expect(page.getByRole('heading', { name: 'Choose stitches' })).toBeVisible();
+  await checked('choose stitches');
   await adaptToCap(page);
-  await whole('adapt');
+  await look('adapt');
   await tryOn(page);
-  await whole('try on');
+  await look('try on');
   await page.goto(`${rosehip.address}/picture`);
   await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
-  await whole('from a picture, before there is one');
+  await look('from a picture, before there is one');
   await tryConstellation(page);
-  await whole('from a picture');
-  await onTheWay(page, whole);
+  await look('from a picture');
+  await onTheWay(page, look);
 });
 
 test('on a phone a design is looked at, rehearsed, and taken away', async ({ page }) => {

@@ -72,7 +72,7 @@ type Call = (
 ) => Promise<{ status: number; body: any }>;
 
 test('a bad design is marked with a sentence and not tried again; a good one behind it gets its picture', () =>
-  answered({ timeLimit: 10_000 }, async (call) => {
+  answered({ timeLimit: 5000 }, async (call) => {
     const picture = async (made: Promise<{ body: { id: string } }>) =>
       call('GET', `/api/designs/${(await made).body.id}/revisions/1/picture.png`);
     // The workers are up before the time of anything is measured.
@@ -82,7 +82,7 @@ test('a bad design is marked with a sentence and not tried again; a good one beh
     const [one, last] = await Promise.all([bad, good].map(picture));
     expect([one.status, one.body.error.message]).toEqual([
       422,
-      expect.stringMatching(/takes longer than 10 s/),
+      expect.stringMatching(/takes longer than 5 s/),
     ]);
     expect(last.status).toBe(200);
     expect((await picture(bad)).status).toBe(422);
@@ -92,7 +92,7 @@ test('a bad design is marked with a sentence and not tried again; a good one beh
   }));
 
 test('a worker that runs out of memory, in time or after it, does not end the server', () =>
-  answered({ memory: 40, timeLimit: 6000 }, async (call) => {
+  answered({ memory: 40, timeLimit: 4000 }, async (call) => {
     const made = await call('POST', '/api/designs', { design: slow('Memory') });
     const answer = await call('GET', `/api/designs/${made.body.id}/revisions/1/picture.png`);
     expect([answer.status, answer.body.error.message]).toEqual([422, expect.stringMatching(/^No picture/)]);

@@ -6,7 +6,7 @@ test.each([
   ['svg', 400],
   ['dst', 400],
   ['design', 200],
-  ['sew', 60],
+  ['sew', 30],
 ])('%s', (name, count) => {
   for (let seed = 1; seed <= count; seed++)
     expect(() => FUZZERS[name](seed), `npm run fuzz -- ${name} --from ${seed} --count 1`).not.toThrow();

@@ -291,6 +291,6 @@ test('nothing leaves its page, whatever it is called and whatever is on it', asy
         }
       },
     ),
-    { numRuns: 25 },
+    { numRuns: 15 },
   );
 });

@@ -319,7 +319,7 @@ describe('across a shape', () => {
           expect(stitch(outline, given, { start, end })).toEqual(threads);
         },
       ),
-      { numRuns: 40, endOnFailure: true },
+      { numRuns: 24, endOnFailure: true },
     );
   }, 60_000);
 });
