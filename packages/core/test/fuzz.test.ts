@@ -3,11 +3,12 @@ import { expect, test } from 'vitest';
 import { FUZZERS } from './fuzz.ts';
 
 test.each([
-  ['svg', 400],
-  ['dst', 400],
-  ['design', 200],
-  ['sew', 30],
-])('%s', (name, count) => {
-  for (let seed = 1; seed <= count; seed++)
+  ['svg', 1, 400],
+  ['dst', 1, 400],
+  ['design', 1, 200],
+  // Two of the first thirteen take as long as fifty others.
+  ['sew', 14, 30],
+])('%s', (name, from, count) => {
+  for (let seed = from; seed < from + count; seed++)
     expect(() => FUZZERS[name](seed), `npm run fuzz -- ${name} --from ${seed} --count 1`).not.toThrow();
 });
