@@ -8,7 +8,10 @@ const FINE = 1e4;
 /** So many outlines are kept, those that were asked for last. */
 const MOST = 600;
 
-const round = (v: number): number => Math.round(v * FINE);
+/** Simple fractions of a mm lie halfway between two of these steps as often as not, and would fall to either side by chance. */
+const ASIDE = 0.137;
+
+const round = (v: number): number => Math.round(v * FINE + ASIDE);
 
 function keyOf({ paths, fillRule }: PathOutline, dx: number, dy: number): string {
   const out: (number | string)[] = [fillRule ?? ''];
