@@ -1,15 +1,14 @@
-// Small letters stand a little farther apart than in print: thread is wider than ink.
+// Letters stand a little farther apart than in print: thread is wider than ink.
 import type { TextOutline } from '../design/types.ts';
 import type { Cell, Glyph } from './cells.ts';
 import { isStitched } from './fonts.ts';
 import { TOUCHING } from './kerning.ts';
 import { knownFonts } from './known-fonts.ts';
 
-/** Letters whose capitals are lower than this are spread, in mm. */
-const SMALL = 6;
-/** By so much at that height, and so much more for each mm below it; mm. */
-const LEAST = 0.1;
-const MORE = 0.12;
+/** Letters are sewn about half a thread wider than they are drawn on both sides: so much of their height more room have all of them. */
+const LEAST = 0.025;
+/** Of those whose capitals are lower than this, in mm, so many mm more for each mm below it. */
+const [SMALL, MORE] = [6, 0.12];
 
 /** Letters of a word that stand apart do so by at least so much of their height, and that many mm: pull and thread take most of it. */
 const APART = { share: 0.08, most: 0.8 };
@@ -25,9 +24,9 @@ export function moreRoom(cell: Cell, next: Cell | undefined, scale: number, heig
   return Math.max(0, Math.min(APART.share * height, APART.most) - room * scale);
 }
 
-/** Room between letters beside what the font gives, as a share of the height: as the person set it, else what small letters want. */
+/** Room between letters beside what the font gives, as a share of the height: as the person set it, else what thread takes of it. */
 export function letterSpaceOf({ letterSpace, height, font }: TextOutline): number {
   if (letterSpace !== undefined) return letterSpace;
-  if (height >= SMALL || knownFonts().isJoined(font) || isStitched(font)) return 0;
-  return (LEAST + MORE * (SMALL - height)) / height;
+  if (knownFonts().isJoined(font) || isStitched(font)) return 0;
+  return LEAST + (MORE * Math.max(0, SMALL - height)) / height;
 }
