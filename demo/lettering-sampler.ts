@@ -17,12 +17,12 @@ export function letteringSampler(): Design {
       d.words('Larkmoor', 'pacifico-400', 22, 0, -68, '234'),
       d.words('&', 'vollkorn-700', 22, 0, 54, '234'),
       hill,
-      d.words('walk softly, the hills are listening', 'varela-round-400', 7.5, 0, -2, '211', {
+      d.words('walk softly, the hills are listening', 'varela-round-400', 7.2, 0, -2, '211', {
         of: [hill.id],
         baseline: { kind: 'along', start: 0.5, side: 'left' },
       }),
-      d.words('Νύχτα', 'alegreya-800', 13, -62, -2, '222'),
-      d.words('Ночь', 'lobster-400', 14, 62, -2, '222'),
+      d.words('Νύχτα', 'alegreya-800', 13, -65, -2, '222'),
+      d.words('Ночь', 'lobster-400', 14, 64, -2, '222'),
       d.words('سماء', 'lemonada-600', 13, -64, 25, '295'),
       d.words('כוכב', 'secular-one-400', 13, 64, 25, '295'),
       d.words('LOOK UP', 'righteous-400', 11, 0, 3, '131', { baseline: { kind: 'arc', radius: 60 } }),

@@ -207,7 +207,15 @@ async function main() {
     await page.getByRole('option', { name: /^Larkmoor, / }).click();
     await page.getByRole('button', { name: 'Pacifico' }).click();
     await page.getByRole('option', { name: /^Grand Hotel/ }).scrollIntoViewIfNeeded();
-    await page.waitForTimeout(4000);
+    // Fonts in sight are sewn and painted one by one.
+    await page.waitForFunction(() =>
+      [...document.querySelectorAll('[role=listbox] canvas')].every((canvas) => {
+        const { left, top } = canvas.getBoundingClientRect();
+        if (document.elementFromPoint(left + 2, top + 2) !== canvas) return true;
+        const { data } = canvas.getContext('2d').getImageData(0, 0, canvas.width, canvas.height);
+        return data.some((v) => v > 0);
+      }),
+    );
     await settled();
     await shot('bench-words');
     await page.keyboard.press('Escape');
