@@ -1,7 +1,7 @@
 // Whole lines of letters of the fonts that ship with Rosehip, as figures: what a letter's own figures don't show, since its
 // thread comes from one neighbour and goes on to another.
 //
-//   npx tsx bench/lines.ts [part of a face's id] [--heights 10,20] [--line 13]
+//   npx tsx bench/lines.ts [part of a face's id] [--heights 10,20]
 import {
   coverOfRegion,
   emptyDesign,
