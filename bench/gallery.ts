@@ -20,6 +20,7 @@ import {
   sewDesign,
   stitchKind,
   type Design,
+  type Outline,
   type Plan,
   type PlainOutline,
   type Region,
@@ -49,7 +50,8 @@ export const GALLERY_KINDS: Record<string, { kind: string; settings: Record<stri
 
 const pointsOf = ({ x, y }: SewnThread): { x: number; y: number }[] => x.map((px, i) => ({ x: px, y: y[i] }));
 
-function designOf(outline: PlainOutline, { kind, settings }: (typeof GALLERY_KINDS)[string]): Design {
+/** A design of one thing, sewn in one way without ties. */
+export function designOf(outline: Outline, { kind, settings }: (typeof GALLERY_KINDS)[string]): Design {
   const object = {
     id: 'a',
     name: 'a',

@@ -2,23 +2,16 @@
 //
 //   npx tsx bench/letters.ts [part of a face's id] [--heights 6,10,20,50] [--letters all]
 import { fontOf, setText } from '@rosehip/core';
-import { FONTS, loadFont } from '@rosehip/fonts';
+import { loadFont } from '@rosehip/fonts';
 import { readFontFile } from '@rosehip/fonts/files';
+import { COMPENSATION, facesAsked, heightsAsked, option, overFour } from './faces-asked.ts';
 import { measured } from './gallery.ts';
 
 const ALL = 'ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefghijklmnopqrstuvwxyz0123456789&@?!Äéøß';
 const SOME = 'AEGMQRSWaegkswxz258&?';
 const HOW = { kind: 'lettering', settings: { underlay: 'none' } };
-/** Linen asks for so much pull compensation, in mm. */
-const COMPENSATION = 0.2;
-
-const option = (name: string, otherwise: string): string => {
-  const at = process.argv.indexOf(`--${name}`);
-  return at < 0 ? otherwise : process.argv[at + 1];
-};
-const heights = option('heights', '10,20').split(',').map(Number);
+const heights = heightsAsked('10,20');
 const letters = option('letters', 'some') === 'all' ? ALL : SOME;
-const part = process.argv[2]?.startsWith('--') ? '' : (process.argv[2] ?? '');
 
 interface Wanted {
   name: string;
@@ -37,16 +30,10 @@ const WANTED: Wanted[] = [
 const row = (...cells: (string | number)[]): void =>
   console.log(cells.map((c, i) => (i ? String(c).padStart(8) : String(c).padEnd(24))).join(''));
 
-/** The share of some squares, in percent, that lie under more than four stitches. */
-const thick = (squares: Float64Array): string => {
-  const sum = (from: number): number => squares.slice(from).reduce((a, b) => a + b, 0);
-  return ((100 * sum(5)) / Math.max(1, sum(0))).toFixed(2);
-};
+const thick = (squares: Float64Array): string => overFour(squares).toFixed(2);
 const add = (to: Float64Array, squares: Float64Array): void => squares.forEach((n, i) => (to[i] += n));
 
-const faces = FONTS.filter(({ use }) => use !== 'line')
-  .flatMap((f) => f.faces)
-  .filter(({ id }) => id.includes(part));
+const faces = facesAsked();
 for (const height of heights) {
   console.log(`\nletters of ${height} mm, percent that hold`);
   row('face', 'letters', 'all', ...WANTED.map((w) => w.name), '> 4 %', 'top', 'worst');

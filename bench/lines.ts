@@ -4,7 +4,6 @@
 //   npx tsx bench/lines.ts [part of a face's id] [--heights 10,20]
 import {
   coverOfRegion,
-  emptyDesign,
   figuresOf,
   fontOf,
   layersOf,
@@ -12,15 +11,15 @@ import {
   regionBounds,
   sewDesign,
   setText,
-  type Design,
   type Plan,
   type Region,
   type SetText,
   type TextOutline,
 } from '@rosehip/core';
-import { FONTS, loadFont } from '@rosehip/fonts';
+import { loadFont } from '@rosehip/fonts';
 import { readFontFile } from '@rosehip/fonts/files';
-import { onTop } from './gallery.ts';
+import { COMPENSATION, facesAsked, heightsAsked, overFour } from './faces-asked.ts';
+import { designOf, onTop } from './gallery.ts';
 
 const LETTERS = [
   'ABCDEFGHIJKLM',
@@ -32,31 +31,7 @@ const LETTERS = [
   'Fern bakes four rye loaves',
   'Quartz jugs, mixed & heavy',
 ];
-/** Linen asks for so much pull compensation, in mm. */
-const COMPENSATION = 0.2;
-
-const option = (name: string, otherwise: string): string => {
-  const at = process.argv.indexOf(`--${name}`);
-  return at < 0 ? otherwise : process.argv[at + 1];
-};
-const heights = option('heights', '10').split(',').map(Number);
-const part = process.argv[2]?.startsWith('--') ? '' : (process.argv[2] ?? '');
-
-const designOf = (outline: TextOutline): Design => ({
-  ...emptyDesign('Lines', { name: 'any', width: 1000, height: 1000 }),
-  objects: [
-    {
-      id: 'a',
-      name: 'a',
-      kind: 'object',
-      visible: true,
-      locked: false,
-      outline,
-      recipe: { kind: 'lettering', settings: { underlay: 'none', ties: 'none' } },
-      thread: '222',
-    },
-  ],
-});
+const HOW = { kind: 'lettering', settings: { underlay: 'none' } };
 
 const row = (...cells: (string | number)[]): void =>
   console.log(cells.map((c, i) => (i ? String(c).padStart(9) : String(c).padEnd(24))).join(''));
@@ -77,17 +52,8 @@ function letterAt({ letters }: SetText, text: string, region: Region): string {
   return text.slice(best.at, best.to);
 }
 
-const share = (squares: Float64Array): number =>
-  (100 * squares.slice(5).reduce((a, b) => a + b, 0)) /
-  Math.max(
-    1,
-    squares.reduce((a, b) => a + b, 0),
-  );
-
-const faces = FONTS.filter(({ use }) => use !== 'line')
-  .flatMap((f) => f.faces)
-  .filter(({ id }) => id.includes(part));
-for (const height of heights) {
+const faces = facesAsked();
+for (const height of heightsAsked('10')) {
   console.log(
     `\nlines of letters of ${height} mm; pieces that are covered less than 99 %, or bare for 0.25 mm and more`,
   );
@@ -106,10 +72,10 @@ for (const height of heights) {
       const set = setText(outline, font);
       const region = outlineRegion(set.outline);
       if (!region.length) continue;
-      const plan = sewDesign(designOf(outline));
+      const plan = sewDesign(designOf(outline, HOW));
       const whole = cover(plan, region);
-      over += share(whole.squares) / LETTERS.length;
-      top += share(cover(onTop(plan), region).squares) / LETTERS.length;
+      over += overFour(whole.squares) / LETTERS.length;
+      top += overFour(cover(onTop(plan), region).squares) / LETTERS.length;
       coverage = Math.min(coverage, whole.coverage);
       [gap, spill] = [Math.max(gap, whole.worstGap), Math.max(spill, whole.spill)];
       const figures = figuresOf(plan);
