@@ -35,6 +35,10 @@ const LEAST_PITCH = 0.09;
 const TIE_MISS = 0.15;
 const TIE_LENGTH = 0.7;
 const LED_LENGTH = 0.32;
+/** What leads to satin, or on from it, is longer by this factor; or its free end lies so many of the steps along the edge away from it, and this in mm. */
+const LED_ON = 1.7;
+const LED_STEPS = 2.2;
+const LED_OFF = 0.8;
 const LIKE_LENGTH = 0.8;
 /** A step of this much says to which side rows go on, in mm. */
 const SIDEWAYS = 0.06;
@@ -165,11 +169,27 @@ function withoutTieRows({ x, y }: ThreadPoints, rows: readonly Row[]): Row[] {
   let [first, last] = [0, rows.length - 1];
   while (last - first > LEAST_ROWS && onItself(rows[first], rows[first + 1], rows[first + 2])) first += 2;
   while (last - first > LEAST_ROWS && onItself(rows[last - 1], rows[last], rows[last - 2])) last -= 2;
-  // What leads to the first row, or away from the last, is much shorter than rows that are all as long as one another.
+  // What leads to the first row, or away from the last, is much shorter, or much longer, than rows that are all as long as one another.
+  const single = ({ from, to }: Row): boolean => to - from === 1;
   const leads = (end: Row, next: Row, other: Row): boolean =>
-    end.length < LED_LENGTH * next.length && next.length > LIKE_LENGTH * other.length;
-  if (last - first > LEAST_ROWS && leads(rows[first], rows[first + 1], rows[first + 2])) first++;
-  if (last - first > LEAST_ROWS && leads(rows[last], rows[last - 1], rows[last - 2])) last--;
+    (end.length < LED_LENGTH * next.length && next.length > LIKE_LENGTH * other.length) ||
+    (end.length > (single(next) && single(other) ? LED_ON : 1 / LED_LENGTH) * next.length &&
+      other.length < next.length / LIKE_LENGTH);
+  // Between stitches of satin it begins, or ends, far from the edge that theirs lie on.
+  const far = rows
+    .slice(2)
+    .map((row, k) => Math.hypot(x[row.to] - x[rows[k + 1].from], y[row.to] - y[rows[k + 1].from]));
+  const off = Math.max(LED_OFF, LED_STEPS * medianOf(far));
+  const astray = (i: number, j: number, next: Row, other: Row): boolean =>
+    single(next) && single(other) && Math.hypot(x[i] - x[j], y[i] - y[j]) > off;
+  if (last - first > LEAST_ROWS) {
+    const [end, next, other] = rows.slice(first, first + 3);
+    if (leads(end, next, other) || astray(end.from, next.to, next, other)) first++;
+  }
+  if (last - first > LEAST_ROWS) {
+    const [other, next, end] = rows.slice(last - 2, last + 1);
+    if (leads(end, next, other) || astray(end.to, next.from, next, other)) last--;
+  }
   return rows.slice(first, last + 1);
 }
 

@@ -1,6 +1,7 @@
 // Bands as satin columns: two edges, and rungs where the stitches do not lie as the edges alone would have them.
 import type { Path } from '../design/types.ts';
 import { coordsOf, type Coords } from '../geometry/polyline.ts';
+import { ringArea } from '../geometry/region.ts';
 import { fitPath } from '../outlines/fit.ts';
 import { medianOf, type Band } from './bands.ts';
 import { middleOf, rowBetween, type Row, type ThreadPoints } from './thread-points.ts';
@@ -11,8 +12,8 @@ export interface ReadColumn {
   edges: [Path, Path];
   /** Lines across that stitches lie along. */
   rungs: Path[];
-  /** The ring of what it covers. */
-  ring: Coords;
+  /** Rings that together are what it covers. */
+  rings: Coords[];
   /** From stitch to stitch along the outer edge, in mm. */
   spacing: number;
   /** Its stitches' median length, in mm. */
@@ -27,6 +28,8 @@ const SHORTENED = 0.9;
 const LONGEST_STEP = 1.2;
 /** So many of them follow one another, at most. */
 const SHORT_RUN = 3;
+/** A stitch that lies along its edge, by the sine of the angle between them, says nothing of it. */
+const ALONG = 0.4;
 /** Edges are drawn this close to the needle points, in mm: they lie on a grid of 0.1. */
 const TOLERANCE = 0.12;
 /** Needle points stray from their edge like an unsteady hand, by so much in mm. */
@@ -82,16 +85,37 @@ function edgesOf({ x, y }: ThreadPoints, rows: readonly Row[], pull: number): [E
   return sides;
 }
 
-/** Without the ends of shortened stitches: on either side, not far away, are longer ones. */
-const withoutShort = (edge: readonly EdgePoint[]): EdgePoint[] =>
-  edge.filter((p, i) => {
+/**
+ * An edge (side 0 or 1) with the ends of shortened stitches brought out to it: on either side, not far away, are longer ones.
+ * Where more follow one another, the column is narrow.
+ */
+function withoutShort(edge: readonly EdgePoint[], rows: readonly Row[], side: 0 | 1): EdgePoint[] {
+  const short = edge.map((p, i) => {
     let [before, after] = [0, 0];
     for (let k = 1; k <= SHORT_RUN; k++) {
       before = Math.max(before, edge[i - k]?.reach ?? 0);
       after = Math.max(after, edge[i + k]?.reach ?? 0);
     }
-    return p.reach >= SHORTENED * Math.min(before, after);
+    return p.reach < SHORTENED * Math.min(before, after);
   });
+  return edge.flatMap((p, i) => {
+    let [from, to] = [i, i];
+    while (short[from]) from--;
+    while (short[to]) to++;
+    if (from === to || to - from - 1 > SHORT_RUN) return [p];
+    const [a, b] = [edge[from], edge[to]];
+    const along = (i - from) / (to - from);
+    const missing = a.reach + (b.reach - a.reach) * along - p.reach;
+    const way = (p.row + side) % 2 ? 1 : -1;
+    const [ox, oy] = [way * rows[p.row].dx, way * rows[p.row].dy];
+    // How far off, along the stitch, the straight line between its neighbours is: on an outer bend it lies behind.
+    const [ux, uy] = [b.x - a.x, b.y - a.y];
+    const square = ox * uy - oy * ux;
+    if (Math.abs(square) < ALONG * Math.hypot(ux, uy)) return [];
+    const by = Math.max(0, Math.min(missing, ((a.x - p.x) * uy - (a.y - p.y) * ux) / square));
+    return [{ ...p, x: p.x + by * ox, y: p.y + by * oy }];
+  });
+}
 
 /** Both edges begin and end at one rung: the one that the thread comes to later is led on by half of its last step. */
 function evened([left, right]: [EdgePoint[], EdgePoint[]], rows: number): void {
@@ -178,6 +202,27 @@ function onceRound(points: ThreadPoints, rows: readonly Row[], width: number): r
   return null;
 }
 
+/** So much of a column's area may lie the wrong way round for its two edges to be one ring. */
+const MOST_TURNED = 0.01;
+
+/** Rings of what lies between two edges: one where they nowhere cross; else triangles, from stitch to stitch. */
+function ringsBetween(left: readonly EdgePoint[], right: readonly EdgePoint[]): Coords[] {
+  const triangles: Coords[] = [];
+  const turned = [0, 0];
+  for (let i = 0, j = 0; i + 1 < left.length || j + 1 < right.length;) {
+    const onLeft = j + 1 >= right.length || (i + 1 < left.length && left[i + 1].row <= right[j + 1].row);
+    const third = onLeft ? left[i + 1] : right[j + 1];
+    const ring = coordsOf([left[i], third, right[j]]);
+    const area = ringArea(ring);
+    turned[area < 0 ? 1 : 0] += Math.abs(area);
+    triangles.push(ring);
+    if (onLeft) i++;
+    else j++;
+  }
+  if (Math.min(...turned) > MOST_TURNED * Math.max(...turned)) return triangles;
+  return [coordsOf([...left, ...right.toReversed()])];
+}
+
 /** A band as a column; its cloth is known to widen columns by `pull` mm on each side. */
 export function columnOf(points: ThreadPoints, band: Band, pull: number): ReadColumn {
   const { x, y } = points;
@@ -186,7 +231,7 @@ export function columnOf(points: ThreadPoints, band: Band, pull: number): ReadCo
   const closed = round !== null;
   const rows = round ?? band.rows;
   const sides = edgesOf(points, rows, pull);
-  const [left, right] = sides.map(withoutShort) as typeof sides;
+  const [left, right] = sides.map((s, i) => withoutShort(s, rows, i as 0 | 1)) as typeof sides;
   if (!closed) evened([left, right], rows.length);
   const spacings = spacingsOf(points, rows);
   const spacing = medianOf(spacings);
@@ -204,7 +249,7 @@ export function columnOf(points: ThreadPoints, band: Band, pull: number): ReadCo
   return {
     edges,
     rungs,
-    ring: coordsOf([...left, ...right.toReversed()]),
+    rings: ringsBetween(left, right),
     spacing,
     width,
     sure: like / Math.max(1, spacings.length),

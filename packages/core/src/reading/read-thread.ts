@@ -14,10 +14,10 @@ import { lineOf, withoutTies } from './lines.ts';
 import { BENEATH, fillsOf, liesBeneath, meet, placed, shareBeneath, within, type Placed } from './placed.ts';
 import type { LaidSpan, ReadAs, Reading, ReadObject, ReadSpan } from './read.ts';
 import { ringsOfRows } from './row-levels.ts';
-import { rowsOf, wayBetween, type Row, type ThreadPoints } from './thread-points.ts';
+import { rowsOf, wayBetween, withoutSlants, type Row, type ThreadPoints } from './thread-points.ts';
 
 /** Columns farther apart than this are objects of their own, in mm. */
-const TOUCHING = 0.4;
+const TOUCHING = 0.1;
 /** Columns narrower than this are lines; mm. */
 const NARROWEST = 0.5;
 /** Threads shorter than this that nothing was read of lead on, or hold the thread; mm. */
@@ -66,6 +66,12 @@ function roundest(least: number, most: number): number {
   }
   return Math.round(100 * least) / 100;
 }
+
+/** The unit vector of rows at this angle, in degrees: 0 level, 90 upright. */
+const directionOf = (angle: number): readonly [number, number] => {
+  const radians = (angle * Math.PI) / 180;
+  return [Math.cos(radians), -Math.sin(radians)];
+};
 
 /** Reads one unbroken thread. */
 export class ThreadReader {
@@ -215,9 +221,11 @@ export class ThreadReader {
       points,
       bands.map((p) => p.band),
     );
-    const radians = (angle * Math.PI) / 180;
-    const direction = [Math.cos(radians), -Math.sin(radians)] as const;
-    const rows = [...bands.flatMap(({ band }) => band.rows), ...this.rowsBeside(bands, angle, pitch)];
+    const direction = directionOf(angle);
+    const rows = [
+      ...bands.flatMap(({ band }) => band.rows.map((r) => withoutSlants(points, r, direction))),
+      ...this.rowsBeside(bands, angle, pitch),
+    ];
     const straight = guides.length ? null : ringsOfRows(points, rows, direction, pitch, compensation);
     const cover = straight
       ? regionOf(straight.rings, HAIRLINE)
@@ -234,6 +242,7 @@ export class ThreadReader {
       spacing: Math.max(0.25, Math.min(5, spacing)),
       length,
       ...(pattern && pattern !== 'brick' && { pattern }),
+      ...(straight?.feather && { edge: 'feathered', feather: Math.round(10 * straight.feather) / 10 }),
     };
     this.found.push({
       as: 'fill',
@@ -271,9 +280,10 @@ export class ThreadReader {
         },
         guideLines: columns.flatMap((c) => c.rungs).slice(0, MOST_RUNGS),
         pieces: group.map(({ placed: { from, to } }) => ({ from, to })),
+        // Where columns meet, neither was made longer by the cloth.
         cover: regionOf(
-          columns.map((c) => c.ring),
-          0,
+          columns.flatMap((c) => c.rings),
+          2 * cloth.compensation + HAIRLINE,
         ),
         sure: mean((c) => c.sure),
         width: mean((c) => c.width),

@@ -6,7 +6,7 @@ import { stretchesOf } from '../design/stretches.ts';
 import { emptyDesign, type Design, type DesignObject, type PlainOutline } from '../design/types.ts';
 import { intersect } from '../geometry/clip.ts';
 import { nearestOnLine, arcLengths } from '../geometry/polyline.ts';
-import { regionArea, type Region } from '../geometry/region.ts';
+import { insideRegion, regionArea, type Region } from '../geometry/region.ts';
 import { readDst } from '../formats/dst/read.ts';
 import { writeDst } from '../formats/dst/write.ts';
 import { clothById } from '../materials/cloths.ts';
@@ -98,6 +98,36 @@ describe('fills', () => {
     expect(sure).toBeGreaterThan(0.9);
   });
 
+  test('rows that nearly lie along an edge reach over it, and the way from row to row is no row', () => {
+    const tail = drawn('M0 0L60 7L60 24L0 13Z');
+    const { reading } = goneRound(sewnAs(tail, 'fill', { angle: 0 }));
+    expect(reading.objects.map((o) => o.as)).toEqual(['fill']);
+    expect(overlap(reading.objects[0].cover, outlineRegion(tail))).toBeGreaterThan(0.99);
+  });
+
+  test('open rows that draw apart reach to the edge', () => {
+    const shape = ellipse(0, 0, 18, 26);
+    const { reading } = goneRound(sewnAs(shape, 'fill', { spacing: 0.8, spacingEnd: 2.2 }));
+    expect(overlap(reading.objects[0].cover, outlineRegion(shape))).toBeGreaterThan(0.95);
+    const slanted = goneRound(sewnAs(shape, 'fill', { spacing: 1.5, angle: 45 }));
+    expect(overlap(slanted.reading.objects[0].cover, outlineRegion(shape))).toBeGreaterThan(0.95);
+  });
+
+  test('a feathered edge is known as one, and teeth are not', () => {
+    const shape = ellipse(0, 0, 18, 26);
+    const soft = goneRound(sewnAs(shape, 'fill', { edge: 'feathered', feather: 2.5 })).reading.objects;
+    expect(soft).toHaveLength(1);
+    expect(soft[0].recipe.settings.edge).toBe('feathered');
+    expect(Math.abs(Number(soft[0].recipe.settings.feather) - 2.5)).toBeLessThan(0.7);
+    expect(overlap(soft[0].cover, outlineRegion(shape))).toBeGreaterThan(0.95);
+    const teeth = Array.from({ length: 12 }, (_, k) => `L${k % 2 ? 20 : 17} ${2 * k + 2}`).join('');
+    const back = Array.from({ length: 12 }, (_, k) => `L${k % 2 ? 0 : 3} ${22 - 2 * k}`).join('');
+    const saw = drawn(`M20 0${teeth}L0 24${back}Z`);
+    const [read] = goneRound(sewnAs(saw, 'fill')).reading.objects;
+    expect(read.recipe.settings.edge).toBeUndefined();
+    expect(overlap(read.cover, outlineRegion(saw))).toBeGreaterThan(0.95);
+  });
+
   test('patterns, open rows, and that nothing lies beneath', () => {
     const thirds = goneRound(sewnAs(box(0, 0, 40, 20), 'fill', { pattern: 'thirds', underlay: 'none' }));
     expect(thirds.reading.objects[0].recipe.settings).toMatchObject({ pattern: 'thirds', underlay: 'none' });
@@ -140,6 +170,18 @@ describe('columns', () => {
     for (const path of outline.kind === 'path' ? outline.paths : [])
       expect(Math.abs(astray({ kind: 'path', paths: [path] }, line) - width / 2)).toBeLessThan(0.35);
     expect(regionArea(cover)).toBeGreaterThan(0);
+  });
+
+  test('arms that meet at a corner leave no gap, and what leads to a column is no part of it', () => {
+    const zigzag = drawn('M0 0L8 26L16 0');
+    const corner = goneRound(sewnAs(zigzag, 'satin', { width: 4, corners: 'mitre' })).reading.objects;
+    expect(corner.map((o) => o.as)).toEqual(['satin']);
+    // Where they meet, neither reaches over its edge as it does beside the cloth.
+    for (const y of [19, 21, 23]) expect(insideRegion(corner[0].cover, 8, y)).toBe(true);
+    const width = 1.5;
+    const narrow = goneRound(sewnAs(WAVE, 'satin', { width })).reading.objects;
+    const length = arcLengths(outlineLines(WAVE)[0]).at(-1)!;
+    expect(Math.abs(regionArea(narrow[0].cover) / (width * length) - 1)).toBeLessThan(0.04);
   });
 
   test('a ring has two closed edges', () => {

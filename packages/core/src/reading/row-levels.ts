@@ -1,6 +1,7 @@
 // What straight rows cover: rows at one height are one level, and what lies between the ends of neighbouring levels belongs
 // to the shape. So it does not matter in which order, or in how many pieces, they were sewn.
 import type { Coords } from '../geometry/polyline.ts';
+import { DENSE, edgesOfRows } from './row-ends.ts';
 import type { Row, ThreadPoints } from './thread-points.ts';
 
 /** A row in the frame in which rows are level, in mm: how high it lies, and from where to where. */
@@ -8,6 +9,9 @@ interface Span {
   at: number;
   from: number;
   to: number;
+  /** Was it begun there? */
+  begunFrom: boolean;
+  begunTo: boolean;
   /** Those that come next below and above, with nothing between. */
   below: Span[];
   above: Span[];
@@ -39,7 +43,18 @@ function spansOf(
       const [a, b] = [x[from] * dx + y[from] * dy, x[to] * dx + y[to] * dy];
       const at = ((y[from] + y[to]) * dx - (x[from] + x[to]) * dy) / 2;
       const [below, above, bareBelow, bareAbove] = [[], [], [], []];
-      return { at, from: Math.min(a, b), to: Math.max(a, b), below, above, bareBelow, bareAbove };
+      const [begunFrom, begunTo] = [a < b, a >= b];
+      return {
+        at,
+        from: Math.min(a, b),
+        to: Math.max(a, b),
+        begunFrom,
+        begunTo,
+        below,
+        above,
+        bareBelow,
+        bareAbove,
+      };
     })
     .sort((p, q) => p.at - q.at);
   const out: Span[] = [];
@@ -52,8 +67,8 @@ function spansOf(
       out.push(span);
       continue;
     }
-    same.from = Math.min(same.from, span.from);
-    same.to = Math.max(same.to, span.to);
+    if (span.from < same.from) [same.from, same.begunFrom] = [span.from, span.begunFrom];
+    if (span.to > same.to) [same.to, same.begunTo] = [span.to, span.begunTo];
   }
   for (const span of out) {
     const by = Math.min(pull, 0.4 * (span.to - span.from));
@@ -92,28 +107,10 @@ function linkSpans(spans: readonly Span[], pitch: number): void {
   });
 }
 
-/** Ends that step to and fro from row to row, as those of rows off the machine's grid do, brought to the middle. */
-function calmEnds(ends: number[], pitch: number): void {
-  for (let round = 0; round < 2; round++) {
-    const before = [...ends];
-    for (let i = 1; i + 1 < ends.length; i++) {
-      const bend = (k: number): number =>
-        k > 0 && k + 1 < before.length ? before[k - 1] - 2 * before[k] + before[k + 1] : 0;
-      const here = bend(i);
-      if (Math.abs(here) > 4 * pitch) continue;
-      const [a, b] = [bend(i - 1), bend(i + 1)];
-      const zigzag =
-        (a * here < 0 && Math.abs(a) > 0.3 * Math.abs(here)) ||
-        (b * here < 0 && Math.abs(b) > 0.3 * Math.abs(here));
-      if (zigzag) ends[i] = before[i] + here / 4;
-    }
-  }
-}
-
 /**
  * Rings of what rows cover that lie at one angle, which together may overlap; `direction` is theirs, as a unit vector.
  * Half a pitch beyond the first and the last row belongs to it; `pull` mm at both ends of each don't. Gives the pitch, too, as
- * it is on the whole, in mm, and how many there are from the first row to the last.
+ * it is on the whole, in mm, how many there are from the first row to the last, and how deep its edge is feathered, in mm.
  */
 export function ringsOfRows(
   points: ThreadPoints,
@@ -121,7 +118,7 @@ export function ringsOfRows(
   direction: readonly [number, number],
   pitch: number,
   pull: number,
-): { rings: Coords[]; pitch: number; gaps: number } {
+): { rings: Coords[]; pitch: number; gaps: number; feather: number } {
   const spans = spansOf(points, rows, direction, pitch, pull);
   linkSpans(spans, pitch);
   const [dx, dy] = direction;
@@ -142,6 +139,7 @@ export function ringsOfRows(
     const alone = s.below.length === 1 && next.above.length === 1 && next.above[0] === s;
     return alone && !stepped(s, next) ? next : null;
   };
+  let feather = 0;
   const begun = new Set<Span>();
   for (const first of spans) {
     if (begun.has(first)) continue;
@@ -151,9 +149,18 @@ export function ringsOfRows(
       chain.push(s);
     }
     if (chain.length > 1) {
-      const [left, right] = [chain.map((s) => s.from), chain.map((s) => s.to)];
-      calmEnds(left, pitch);
-      calmEnds(right, pitch);
+      const edges = edgesOfRows(
+        { ends: chain.map((s) => s.from), begun: chain.map((s) => s.begunFrom) },
+        { ends: chain.map((s) => s.to), begun: chain.map((s) => s.begunTo) },
+        pitch,
+        pull,
+      );
+      const { left, right } = edges;
+      feather = Math.max(feather, edges.feather);
+      chain.forEach((s, i) => {
+        const middle = (left[i] + right[i]) / 2;
+        [s.from, s.to] = [left[i], right[i]] = [Math.min(left[i], middle), Math.max(right[i], middle)];
+      });
       const down = chain.flatMap((s, i) => place(left[i], s.at));
       const up = chain.flatMap((_, i) => {
         const k = chain.length - 1 - i;
@@ -172,7 +179,8 @@ export function ringsOfRows(
     ] as const)
       for (const [a, b] of bare) {
         const whole = b - a > 0.98 * (span.to - span.from);
-        if (whole || b - a > STEP * pitch) quad([a, b], span.at, [a, b], span.at + (side * pitch) / 2);
+        const beyond = side * halfGap(span, side, pitch);
+        if (whole || b - a > STEP * pitch) quad([a, b], span.at, [a, b], span.at + beyond);
       }
   }
   // How far apart rows lie, weighed by how long they lie beside each other.
@@ -185,7 +193,15 @@ export function ringsOfRows(
       weight += beside;
     }
   const mean = weight ? way / weight : pitch;
-  return { rings, pitch: mean, gaps: Math.round((spans[spans.length - 1].at - spans[0].at) / mean) };
+  return { rings, pitch: mean, gaps: Math.round((spans[spans.length - 1].at - spans[0].at) / mean), feather };
+}
+
+/** Half of how far a span lies from the next one on its other side, which open rows keep from the edge, in mm. */
+function halfGap(span: Span, side: 1 | -1, pitch: number): number {
+  if (pitch <= DENSE) return pitch / 2;
+  const others = side > 0 ? span.above : span.below;
+  const gaps = others.map(({ at }) => Math.abs(at - span.at));
+  return gaps.length ? Math.min(...gaps) / 2 : pitch / 2;
 }
 
 /** What lies between two spans, one below the other: at a step no wider than where both are. */
