@@ -4,7 +4,7 @@
 const LEAST_ROWS = 16;
 const LEAST_DEPTH = 0.8;
 /** Feathering is deeper than so many of the edge's steps from row to row. */
-const STEPS = 2.5;
+const STEPS = 6;
 /** The edge bends as a parabola over so many rows to either side. */
 const AROUND = 8;
 /** Ends that are like those so many rows on, or their very opposite, by this correlation are teeth of the shape's own. */

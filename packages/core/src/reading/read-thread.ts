@@ -14,7 +14,7 @@ import { lineOf, withoutTies } from './lines.ts';
 import { BENEATH, fillsOf, liesBeneath, meet, placed, shareBeneath, within, type Placed } from './placed.ts';
 import type { LaidSpan, ReadAs, Reading, ReadObject, ReadSpan } from './read.ts';
 import { ringsOfRows } from './row-levels.ts';
-import { rowsOf, wayBetween, withoutSlants, type Row, type ThreadPoints } from './thread-points.ts';
+import { apart, rowsOf, wayBetween, withoutSlants, type Row, type ThreadPoints } from './thread-points.ts';
 
 /** Columns farther apart than this are objects of their own, in mm. */
 const TOUCHING = 0.1;
@@ -29,9 +29,13 @@ const HAIRLINE = 0.2;
 /** Rows of fills that lie by themselves are at least so long, in mm, and sewn within so many stitches of the others. */
 const SHORT_ROW = 0.45;
 const BESIDE_STITCHES = 20;
+/** Rows no farther apart than so many pitches lie beside each other. */
+const BESIDE = 1.3;
 /** Fills lie so much closer than asked for, in mm, where rows do not lie along the machine's grid; where they do, by up to one of its lines. */
 const GRID_LOSS = 0.016;
 const gridLoss = (angle: number): number => gridPitch(Math.round(angle)) ?? GRID_LOSS;
+/** So far beyond a fill's edge what is sewn between its parts still belongs to it, in mm. */
+const TAKEN_IN = 0.4;
 /** A straight way between two parts is at most so many stitches. */
 const WAY_STITCHES = 2;
 /** What was laid for something lies beneath it by this share. */
@@ -80,6 +84,8 @@ export class ThreadReader {
   private readonly laid: (LaidSpan & { rows?: boolean })[] = [];
   /** What lies between bands, by its first and last needle points. */
   private loose: readonly ReadSpan[] = [];
+  /** Rows of fills that are in no band. */
+  private readonly beside: Row[] = [];
   private readonly points: ThreadPoints;
   private readonly cloth: Cloth;
 
@@ -122,6 +128,7 @@ export class ThreadReader {
       this.found.push({ as: 'bean', outline: path(paths), recipe, pieces: [{ from, to }], cover: [], sure });
     }
     for (const fill of fillsOf(top.filter((p) => p.fill))) this.readFill(fill);
+    this.takeIn();
     this.readColumns(top.filter((p) => !p.fill));
     return this.reading();
   }
@@ -195,22 +202,31 @@ export class ThreadReader {
     this.found.push({ as, outline: path(paths), recipe, pieces: [{ from, to }], cover: [], sure });
   }
 
-  /** Short rows beside a fill that make no band by themselves, such as tips. */
+  /** Short rows beside a fill that make no band by themselves, such as tips: those near its bands, and near one another. */
   private rowsBeside(bands: readonly Placed[], angle: number, pitch: number): Row[] {
     const { points, loose } = this;
-    const [first, last] = [bands[0], bands[bands.length - 1]];
-    const near = bands.map(({ region }) => offsetRegion(region, 1.3 * pitch, 'mitre'));
     const { x, y } = points;
+    const [first, last] = [bands[0], bands[bands.length - 1]];
+    let left = loose
+      .filter(({ from, to }) => to >= first.from - BESIDE_STITCHES && from <= last.to + BESIDE_STITCHES)
+      .flatMap(({ from, to }) => rowsOf(points, from, to))
+      .filter(
+        (row) =>
+          row.length >= SHORT_ROW &&
+          row.to >= first.from - BESIDE_STITCHES &&
+          anglesApart(angleOf([row]), angle) <= 4 + 6 / row.length,
+      );
+    const near = bands.map(({ region }) => offsetRegion(region, BESIDE * pitch, 'mitre'));
+    const inside = (i: number): boolean => near.some((region) => insideRegion(region, x[i], y[i]));
     const out: Row[] = [];
-    for (const { from, to } of loose) {
-      if (to < first.from - BESIDE_STITCHES || from > last.to + BESIDE_STITCHES) continue;
-      for (const row of rowsOf(points, from, to)) {
-        if (row.length < SHORT_ROW || row.to < first.from - BESIDE_STITCHES) continue;
-        if (anglesApart(angleOf([row]), angle) > 4 + 6 / row.length) continue;
-        const inside = (i: number): boolean => near.some((region) => insideRegion(region, x[i], y[i]));
-        if (inside(row.from) && inside(row.to)) out.push(row);
-      }
+    let next = left.filter((row) => inside(row.from) && inside(row.to));
+    while (next.length) {
+      out.push(...next);
+      left = left.filter((row) => !next.includes(row));
+      const reached = next;
+      next = left.filter((row) => reached.some((other) => apart(points, row, other) <= BESIDE * pitch));
     }
+    this.beside.push(...out);
     return out;
   }
 
@@ -253,6 +269,31 @@ export class ThreadReader {
       cover,
       sure,
     });
+  }
+
+  /** What lies between the parts of a fill, within it, are its ways and odd rows, no lines; nor is what comes before or after it in the thread and has rows of it. */
+  private takeIn(): void {
+    const { x, y } = this.points;
+    const fills = this.found
+      .filter((f) => f.as === 'fill')
+      .map(({ pieces, cover }) => ({
+        from: pieces[0].from,
+        to: pieces[pieces.length - 1].to,
+        region: offsetRegion(cover, TAKEN_IN, 'mitre'),
+      }));
+    for (const line of this.found.filter((f) => f.as === 'run')) {
+      const [{ from, to }] = line.pieces;
+      const belongs = fills.some((f) => {
+        for (let i = from; i <= to; i++) if (!insideRegion(f.region, x[i], y[i])) return false;
+        if (from >= f.from && to <= f.to) return true;
+        return (
+          (to === f.from || from === f.to) && this.beside.some((row) => row.from >= from && row.to <= to)
+        );
+      });
+      if (!belongs) continue;
+      this.found.splice(this.found.indexOf(line), 1);
+      this.laid.push({ as: 'way', from, to });
+    }
   }
 
   private readColumns(bands: readonly Placed[]): void {

@@ -105,6 +105,23 @@ describe('fills', () => {
     expect(overlap(reading.objects[0].cover, outlineRegion(tail))).toBeGreaterThan(0.99);
   });
 
+  test.each([80, 100])('ways and odd rows at a tip are no lines (rows at %i°)', (angle) => {
+    const { reading } = goneRound(sewnAs(moon, 'fill', { angle }));
+    expect(reading.objects.map((o) => o.as)).toEqual(['fill']);
+    expect(overlap(reading.objects[0].cover, outlineRegion(moon))).toBeGreaterThan(0.97);
+  });
+
+  test('what lies between the parts of a fill is no line', () => {
+    const outer = 'M-5.4 29.6C-12.6 8 -8 -24 12.6 -54C6 -24 5.2 4 6.6 27.6Z';
+    const inner = 'M-1.6 29C-5.6 8 -2 -18 7.2 -38C2.4 -18 0.8 4 2.4 28Z';
+    const tail: PlainOutline = {
+      ...(drawn(`${outer}${inner}`) as Extract<PlainOutline, { kind: 'path' }>),
+      fillRule: 'evenodd',
+    };
+    const { objects } = goneRound(sewnAs(tail, 'fill', { angle: 40 })).reading;
+    expect(objects[objects.length - 1].as).toBe('fill');
+  });
+
   test('open rows that draw apart reach to the edge', () => {
     const shape = ellipse(0, 0, 18, 26);
     const { reading } = goneRound(sewnAs(shape, 'fill', { spacing: 0.8, spacingEnd: 2.2 }));

@@ -48,6 +48,14 @@ export const middleOf = ({ x, y }: ThreadPoints, { from, to }: Row): [number, nu
   (y[from] + y[to]) / 2,
 ];
 
+/** How far the middle of a row lies from another row, in mm. */
+export function apart(points: ThreadPoints, row: Row, other: Row): number {
+  const [mx, my] = middleOf(points, row);
+  const [vx, vy] = [mx - points.x[other.from], my - points.y[other.from]];
+  const along = Math.max(0, Math.min(other.length, vx * other.dx + vy * other.dy));
+  return Math.hypot(vx - along * other.dx, vy - along * other.dy);
+}
+
 /** The row from one needle point to another. */
 export function rowBetween({ x, y }: ThreadPoints, from: number, to: number): Row {
   const [vx, vy] = [x[to] - x[from], y[to] - y[from]];
@@ -114,16 +122,26 @@ function isAslant(points: ThreadPoints, i: number, [dx, dy]: readonly [number, n
   return Math.abs(ux * dy - uy * dx) > SLANT + (1.5 * GRID) / Math.max(GRID, length);
 }
 
-/** Do the stitches around a row lie along it, as those of a straight fill do? */
-function amongStraight(points: ThreadPoints, { from, to, dx, dy }: Row): boolean {
+/** How much of the thread from one needle point to another lies along rows of this direction, as a share of its way. */
+function shareAlong(
+  points: ThreadPoints,
+  from: number,
+  to: number,
+  direction: readonly [number, number],
+): number {
   let [along, all] = [0, 0];
-  const last = Math.min(points.x.length - 1, to + AROUND);
-  for (let i = Math.max(1, from - AROUND); i <= last; i++) {
+  for (let i = from + 1; i <= to; i++) {
     const way = wayBetween(points, i - 1, i);
     all += way;
-    if (!isAslant(points, i, [dx, dy])) along += way;
+    if (!isAslant(points, i, direction)) along += way;
   }
-  return along > ALONG * all;
+  return all ? along / all : 0;
+}
+
+/** Do the stitches around a row lie along it, as those of a straight fill do? */
+function amongStraight(points: ThreadPoints, { from, to, dx, dy }: Row): boolean {
+  const last = Math.min(points.x.length - 1, to + AROUND);
+  return shareAlong(points, Math.max(0, from - AROUND - 1), last, [dx, dy]) > ALONG;
 }
 
 /** The stretch of a row that is one; what lies beyond leads along the edge. */
