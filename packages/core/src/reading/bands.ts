@@ -1,5 +1,6 @@
 // Bands: rows of a thread that lie beside one another, to and fro, as satin, fills and their underlays do.
-import { rowsOf, wayBetween, type Row, type ThreadPoints } from './thread-points.ts';
+import { rowsOf } from './rows.ts';
+import { wayBetween, type Row, type ThreadPoints } from './thread-points.ts';
 
 /** Rows beside one another; what leads from one to the next belongs to none of them. */
 export interface Band {

@@ -14,7 +14,8 @@ import { lineOf, withoutTies } from './lines.ts';
 import { BENEATH, fillsOf, liesBeneath, meet, placed, shareBeneath, within, type Placed } from './placed.ts';
 import type { LaidSpan, ReadAs, Reading, ReadObject, ReadSpan } from './read.ts';
 import { ringsOfRows } from './row-levels.ts';
-import { apart, rowsOf, wayBetween, withoutSlants, type Row, type ThreadPoints } from './thread-points.ts';
+import { rowsOf, withoutSlants } from './rows.ts';
+import { apart, wayBetween, type Row, type ThreadPoints } from './thread-points.ts';
 
 /** Columns farther apart than this are objects of their own, in mm. */
 const TOUCHING = 0.1;
