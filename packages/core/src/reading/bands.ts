@@ -36,10 +36,9 @@ const LEAST_PITCH = 0.09;
 const TIE_MISS = 0.15;
 const TIE_LENGTH = 0.7;
 const LED_LENGTH = 0.32;
-/** What leads to satin, or on from it, is longer by this factor; or its free end lies so many of the steps along the edge away from it, and this in mm. */
+/** What leads to satin, or on from it, is longer by this factor; or it goes so far beyond where the last three stitches on that side end, in mm. */
 const LED_ON = 1.7;
-const LED_STEPS = 2.2;
-const LED_OFF = 0.8;
+const LED_BEYOND = 0.5;
 const LIKE_LENGTH = 0.8;
 /** A step of this much says to which side rows go on, in mm. */
 const SIDEWAYS = 0.06;
@@ -176,20 +175,20 @@ function withoutTieRows({ x, y }: ThreadPoints, rows: readonly Row[]): Row[] {
     (end.length < LED_LENGTH * next.length && next.length > LIKE_LENGTH * other.length) ||
     (end.length > (single(next) && single(other) ? LED_ON : 1 / LED_LENGTH) * next.length &&
       other.length < next.length / LIKE_LENGTH);
-  // Between stitches of satin it begins, or ends, far from the edge that theirs lie on.
-  const far = rows
-    .slice(2)
-    .map((row, k) => Math.hypot(x[row.to] - x[rows[k + 1].from], y[row.to] - y[rows[k + 1].from]));
-  const off = Math.max(LED_OFF, LED_STEPS * medianOf(far));
-  const astray = (i: number, j: number, next: Row, other: Row): boolean =>
-    single(next) && single(other) && Math.hypot(x[i] - x[j], y[i] - y[j]) > off;
+  // From stitches of satin it leads beyond the edge that theirs end on, `from` being where they do, those next to it first.
+  const beyond = (i: number, end: Row, way: 1 | -1, from: readonly number[]): boolean =>
+    from.every((j) => way * ((x[i] - x[j]) * end.dx + (y[i] - y[j]) * end.dy) > LED_BEYOND);
+  const steps = [0, 2, 4];
   if (last - first > LEAST_ROWS) {
     const [end, next, other] = rows.slice(first, first + 3);
-    if (leads(end, next, other) || astray(end.from, next.to, next, other)) first++;
+    const edge = steps.map((k) => rows[Math.min(last, first + 1 + k)].to);
+    if (leads(end, next, other) || (single(next) && single(other) && beyond(end.from, end, -1, edge)))
+      first++;
   }
   if (last - first > LEAST_ROWS) {
     const [other, next, end] = rows.slice(last - 2, last + 1);
-    if (leads(end, next, other) || astray(end.to, next.from, next, other)) last--;
+    const edge = steps.map((k) => rows[Math.max(first, last - 1 - k)].from);
+    if (leads(end, next, other) || (single(next) && single(other) && beyond(end.to, end, 1, edge))) last--;
   }
   return rows.slice(first, last + 1);
 }

@@ -6,7 +6,7 @@ import { stretchesOf } from '../design/stretches.ts';
 import { emptyDesign, type Design, type DesignObject, type PlainOutline } from '../design/types.ts';
 import { intersect } from '../geometry/clip.ts';
 import { nearestOnLine, arcLengths } from '../geometry/polyline.ts';
-import { insideRegion, regionArea, type Region } from '../geometry/region.ts';
+import { insideRegion, regionArea, regionBounds, type Region } from '../geometry/region.ts';
 import { readDst } from '../formats/dst/read.ts';
 import { writeDst } from '../formats/dst/write.ts';
 import { clothById } from '../materials/cloths.ts';
@@ -199,6 +199,19 @@ describe('columns', () => {
     const narrow = goneRound(sewnAs(WAVE, 'satin', { width })).reading.objects;
     const length = arcLengths(outlineLines(WAVE)[0]).at(-1)!;
     expect(Math.abs(regionArea(narrow[0].cover) / (width * length) - 1)).toBeLessThan(0.04);
+  });
+
+  test('a stitch that leads from one column to the next does not join them', () => {
+    const list = new RecordList();
+    // Up a column of 3 mm; its last stitch goes on to the next one, 0.6 mm beyond, whose underlay leads down.
+    for (let y = 100; y > 0; y -= 2) list.add(y % 4 ? 0 : 30, y);
+    list.add(36, 0);
+    for (const y of [20, 40, 60, 80, 98]) list.add(42, y);
+    for (let y = 100; y >= 0; y -= 2) list.add(y % 4 ? 36 : 66, y);
+    const columns = readStitches(list.done(), LINEN).objects.filter((o) => o.as === 'satin');
+    expect(columns).toHaveLength(2);
+    for (const { cover } of columns)
+      expect(regionBounds(cover)!.maxX - regionBounds(cover)!.minX).toBeLessThan(2.8);
   });
 
   test('a ring has two closed edges', () => {
