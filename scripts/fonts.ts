@@ -2,7 +2,15 @@
 // `npm run fonts` after a change of packages/fonts/src/families.ts.
 import { readFileSync, writeFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
-import { fontOf, installFont, NARROWEST, smallestHeight, thinStroke } from '@rosehip/core';
+import {
+  fontOf,
+  installFont,
+  NARROWEST,
+  smallestHeight,
+  thinStroke,
+  tightCounter,
+  TIGHTEST,
+} from '@rosehip/core';
 import { FAMILIES, LINE_FAMILIES, type Family } from '../packages/fonts/src/families.ts';
 import type { FontFace, FontFamily } from '../packages/fonts/src/index.ts';
 import { unwrapped } from '../packages/fonts/src/files.ts';
@@ -46,7 +54,7 @@ async function faceOf({ id }: Family, weight: number): Promise<FontFace> {
   return {
     id: face,
     weight,
-    smallest: smallestHeight(stroke),
+    smallest: smallestHeight(stroke, tightCounter(fontOf(face))),
     stroke: Math.round(stroke * 1000) / 1000,
   };
 }
@@ -105,7 +113,8 @@ writeFileSync(
   `# Fonts
 
 Rosehip ships with these families, all under the SIL Open Font License 1.1 or as said. *From* is the smallest height of
-capitals, in mm, at which a face's thin strokes are ${NARROWEST} mm wide: narrower ones are no satin.
+capitals, in mm, at which a face's thin strokes are ${NARROWEST} mm wide (narrower ones are no satin), and a quarter of the counters of its letters no narrower than ${TIGHTEST} mm
+(narrower ones close).
 
 | family | faces | from | scripts beside Latin | licence | by |
 | --- | --- | --- | --- | --- | --- |

@@ -155,8 +155,8 @@ export {
   type LetterFile,
 } from './lettering/make-alphabet.ts';
 export { hashOfOwn, isOwnFont, OWN_FILE, ownFontId } from './lettering/own-fonts.ts';
-export { thinStroke } from './lettering/strokes.ts';
-export { lookAtFont, NARROWEST, smallestHeight, type FontFacts } from './lettering/facts.ts';
+export { thinStroke, tightCounter } from './lettering/strokes.ts';
+export { lookAtFont, NARROWEST, smallestHeight, TIGHTEST, type FontFacts } from './lettering/facts.ts';
 export { knowFonts } from './lettering/known-fonts.ts';
 export { caretAt, markedAt, offsetAt } from './lettering/caret.ts';
 export { arcThrough, stoodOn } from './lettering/stand.ts';

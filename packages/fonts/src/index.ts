@@ -12,6 +12,7 @@ import {
   OWN_FILE,
   smallestHeight,
   thinStroke,
+  tightCounter,
   type Design,
   type Font,
 } from '@rosehip/core';
@@ -75,7 +76,8 @@ function smallestOwn(id: string): number | undefined {
   const font = fontOf(id);
   if (!isOwnFont(id) || isCarried(id) || isStitched(id)) return undefined;
   let height = smallest.get(font);
-  if (height === undefined) smallest.set(font, (height = smallestHeight(thinStroke(font))));
+  if (height === undefined)
+    smallest.set(font, (height = smallestHeight(thinStroke(font), tightCounter(font))));
   return height || undefined;
 }
 

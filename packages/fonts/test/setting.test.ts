@@ -336,7 +336,12 @@ describe('the catalogue', () => {
       expect(licence && by, id).toBeTruthy();
       for (const { smallest } of faces) expect(smallest).toBeGreaterThan(2);
     }
-    expect(fontFace('nunito-800')!.face.smallest).toBeLessThan(fontFace('sacramento-400')!.face.smallest);
+    const smallest = (id: string): number => fontFace(id)!.face.smallest;
+    expect(smallest('nunito-800')).toBeLessThan(smallest('sacramento-400'));
+    // Bolder is not always better for small letters: their counters close.
+    expect(smallest('nunito-800')).toBeLessThan(smallest('nunito-600'));
+    expect(smallest('fredoka-700')).toBeGreaterThan(smallest('fredoka-500'));
+    expect(smallest('sniglet-800')).toBeGreaterThan(10);
   });
 
   test('a design tells which fonts it needs', async () => {

@@ -2,7 +2,7 @@
 import { FontError } from './glyphs.ts';
 import { fontOf, installFont } from './fonts.ts';
 import { OWN_FILE } from './own-fonts.ts';
-import { thinStroke } from './strokes.ts';
+import { thinStroke, tightCounter } from './strokes.ts';
 
 export interface FontFacts {
   /** What it calls itself; '' when it says nothing. */
@@ -22,9 +22,15 @@ export interface FontFacts {
 /** A stroke narrower than this is no satin, in mm. */
 export const NARROWEST = 0.8;
 
-/** The smallest height of capitals, in mm, at which strokes of this share of it are wide enough; in steps of 0.5. */
-export const smallestHeight = (stroke: number): number =>
-  stroke > 0 ? Math.ceil(NARROWEST / stroke / 0.5 - 1e-9) * 0.5 : 0;
+/** Room inside of a letter narrower than this closes, in mm. */
+export const TIGHTEST = 0.75;
+
+/** The smallest height of capitals, in mm, at which strokes and counters of these shares of it are wide enough; in steps of 0.5; 0 when nothing tells it. */
+export const smallestHeight = (stroke: number, counter: number): number => {
+  if (stroke <= 0) return 0;
+  const height = Math.max(NARROWEST / stroke, counter > 0 ? TIGHTEST / counter : 0);
+  return Math.ceil(height / 0.5 - 1e-9) * 0.5;
+};
 
 /** Stretches of characters that follow each other. */
 export function stretchesOf(codes: Iterable<number>): [number, number][] {
@@ -61,7 +67,7 @@ export async function lookAtFont(id: string, bytes: Uint8Array): Promise<FontFac
     name: title,
     stitched,
     covers: stretchesOf(codes),
-    smallest: smallestHeight(stroke),
+    smallest: smallestHeight(stroke, stitched ? 0 : tightCounter(font)),
     stroke: Math.round(stroke * 1000) / 1000,
     ...(stitched && capHeight && { capitals: Math.round(capHeight) / 10 }),
   };

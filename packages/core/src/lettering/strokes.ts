@@ -1,6 +1,7 @@
-// How wide a font's strokes are, measured on its letters.
+// How wide a font's strokes are, and how much room its letters have inside, measured on its letters.
 import { chordalAxis } from '../geometry/chordal-axis.ts';
 import { EdgeIndex } from '../geometry/edge-index.ts';
+import { regionFromRings } from '../geometry/clip.ts';
 import { ringsOf } from '../geometry/region.ts';
 import { outlineRegion } from '../outlines/region.ts';
 import type { Font } from './fonts.ts';
@@ -36,4 +37,32 @@ export function thinStroke(font: Font): number {
   }
   widths.sort((a, b) => a - b);
   return widths.length ? widths[Math.floor(THIN * widths.length)] / HEIGHT : 0;
+}
+
+/** Letters with room inside, and the room that this share of all such is narrower than. */
+const WITH_COUNTERS = 'abdegopqABDOPQR4689';
+const TIGHT = 0.25;
+
+/**
+ * The width of a font's tight counters as a share of the height of its capitals: of all room inside of letters a quarter is
+ * narrower where it is widest. 0 for a font without any. Measured along each counter's chordal axis.
+ */
+export function tightCounter(font: Font): number {
+  const widths: number[] = [];
+  const text = { kind: 'text' as const, of: [], text: '', font: '', height: HEIGHT };
+  for (const letter of WITH_COUNTERS) {
+    const { outline, letters } = setText({ ...text, text: letter }, font);
+    if (letters.some(({ missing }) => missing)) continue;
+    for (const { holes } of outlineRegion(outline))
+      for (const hole of holes) {
+        const edges = new EdgeIndex([hole]);
+        const [counter] = regionFromRings([hole]);
+        if (!counter) continue;
+        const { arms, nodes } = chordalAxis(counter, STEP);
+        const places = [...arms.flatMap((arm) => arm.points), ...nodes.map(({ at }) => at)];
+        widths.push(2 * Math.max(0, ...places.map((p) => edges.nearest(p.x, p.y, HEIGHT)?.distance ?? 0)));
+      }
+  }
+  widths.sort((a, b) => a - b);
+  return widths.length ? widths[Math.floor(TIGHT * widths.length)] / HEIGHT : 0;
 }
