@@ -1,4 +1,5 @@
 // What is asked of the benches of letters on their command line: faces by a part of their id, heights, and other options.
+import { smallestHeight } from '@rosehip/core';
 import { FONTS } from '@rosehip/fonts';
 
 export const option = (name: string, otherwise: string): string => {
@@ -17,6 +18,9 @@ export function facesAsked() {
     .flatMap((f) => f.faces)
     .filter(({ id }) => id.includes(part));
 }
+
+/** Are strokes of this share of the height of capitals, in mm, wide enough to be satin? Whether counters stay open is not asked: hard faces are measured, too. */
+export const wideEnough = (stroke: number, height: number): boolean => height >= smallestHeight(stroke, 0);
 
 /** Linen asks for so much pull compensation, in mm. */
 export const COMPENSATION = 0.2;

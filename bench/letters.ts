@@ -4,7 +4,7 @@
 import { fontOf, setText } from '@rosehip/core';
 import { loadFont } from '@rosehip/fonts';
 import { readFontFile } from '@rosehip/fonts/files';
-import { COMPENSATION, facesAsked, heightsAsked, option, overFour } from './faces-asked.ts';
+import { COMPENSATION, facesAsked, heightsAsked, option, overFour, wideEnough } from './faces-asked.ts';
 import { measured } from './gallery.ts';
 
 const ALL = 'ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefghijklmnopqrstuvwxyz0123456789&@?!Äéøß';
@@ -40,8 +40,8 @@ for (const height of heights) {
   const [allSquares, topSquares] = [new Float64Array(256), new Float64Array(256)];
   const sums = new Map<string, number>();
   let count = 0;
-  for (const { id, smallest } of faces) {
-    if (height < smallest) continue;
+  for (const { id, stroke } of faces) {
+    if (!wideEnough(stroke, height)) continue;
     await loadFont(id, letters, readFontFile);
     const held = new Map<string, number>();
     let all = 0;

@@ -18,7 +18,7 @@ import {
 } from '@rosehip/core';
 import { loadFont } from '@rosehip/fonts';
 import { readFontFile } from '@rosehip/fonts/files';
-import { COMPENSATION, facesAsked, heightsAsked, overFour } from './faces-asked.ts';
+import { COMPENSATION, facesAsked, heightsAsked, overFour, wideEnough } from './faces-asked.ts';
 import { designOf, onTop } from './gallery.ts';
 
 const LETTERS = [
@@ -58,8 +58,8 @@ for (const height of heightsAsked('10')) {
     `\nlines of letters of ${height} mm; pieces that are covered less than 99 %, or bare for 0.25 mm and more`,
   );
   row('face', 'covered', 'gap', 'spill', '> 4 %', 'top', 'stitches', 'jumps', 'trims', 'pieces');
-  for (const { id, smallest } of faces) {
-    if (height < smallest) continue;
+  for (const { id, stroke } of faces) {
+    if (!wideEnough(stroke, height)) continue;
     await loadFont(id, LETTERS.join(''), readFontFile);
     let [coverage, gap, spill, stitches, jumps, trims, over, top] = [1, 0, 0, 0, 0, 0, 0, 0];
     const pieces: string[] = [];
