@@ -169,26 +169,36 @@ function withoutTieRows({ x, y }: ThreadPoints, rows: readonly Row[]): Row[] {
   let [first, last] = [0, rows.length - 1];
   while (last - first > LEAST_ROWS && onItself(rows[first], rows[first + 1], rows[first + 2])) first += 2;
   while (last - first > LEAST_ROWS && onItself(rows[last - 1], rows[last], rows[last - 2])) last -= 2;
-  // What leads to the first row, or away from the last, is much shorter, or much longer, than rows that are all as long as one another.
   const single = ({ from, to }: Row): boolean => to - from === 1;
-  const leads = (end: Row, next: Row, other: Row): boolean =>
-    (end.length < LED_LENGTH * next.length && next.length > LIKE_LENGTH * other.length) ||
-    (end.length > (single(next) && single(other) ? LED_ON : 1 / LED_LENGTH) * next.length &&
-      other.length < next.length / LIKE_LENGTH);
-  // From stitches of satin it leads beyond the edge that theirs end on, `from` being where they do, those next to it first.
-  const beyond = (i: number, end: Row, way: 1 | -1, from: readonly number[]): boolean =>
-    from.every((j) => way * ((x[i] - x[j]) * end.dx + (y[i] - y[j]) * end.dy) > LED_BEYOND);
+  /**
+   * What leads to the first row, or away from the last, is much shorter, or much longer, than rows that are all as long as one
+   * another; or it goes beyond the edge of satin. `i` is its free end, at its end (`way` 1) or begin (-1), `edge` where the stitches next to it end.
+   */
+  const leads = (
+    end: Row,
+    next: Row,
+    other: Row,
+    i: number,
+    way: 1 | -1,
+    edge: readonly number[],
+  ): boolean => {
+    if (end.length < LED_LENGTH * next.length && next.length > LIKE_LENGTH * other.length) return true;
+    const satin = single(next) && single(other);
+    const longest = (satin ? LED_ON : 1 / LED_LENGTH) * next.length;
+    if (end.length > longest && other.length < next.length / LIKE_LENGTH) return true;
+    const beyond = (j: number): number => way * ((x[i] - x[j]) * end.dx + (y[i] - y[j]) * end.dy);
+    return satin && edge.every((j) => beyond(j) > LED_BEYOND);
+  };
   const steps = [0, 2, 4];
   if (last - first > LEAST_ROWS) {
     const [end, next, other] = rows.slice(first, first + 3);
     const edge = steps.map((k) => rows[Math.min(last, first + 1 + k)].to);
-    if (leads(end, next, other) || (single(next) && single(other) && beyond(end.from, end, -1, edge)))
-      first++;
+    if (leads(end, next, other, end.from, -1, edge)) first++;
   }
   if (last - first > LEAST_ROWS) {
     const [other, next, end] = rows.slice(last - 2, last + 1);
     const edge = steps.map((k) => rows[Math.max(first, last - 1 - k)].from);
-    if (leads(end, next, other) || (single(next) && single(other) && beyond(end.to, end, 1, edge))) last--;
+    if (leads(end, next, other, end.to, 1, edge)) last--;
   }
   return rows.slice(first, last + 1);
 }

@@ -72,12 +72,6 @@ function roundest(least: number, most: number): number {
   return Math.round(100 * least) / 100;
 }
 
-/** The unit vector of rows at this angle, in degrees: 0 level, 90 upright. */
-const directionOf = (angle: number): readonly [number, number] => {
-  const radians = (angle * Math.PI) / 180;
-  return [Math.cos(radians), -Math.sin(radians)];
-};
-
 /** Reads one unbroken thread. */
 export class ThreadReader {
   private readonly found: Found[] = [];
@@ -220,15 +214,30 @@ export class ThreadReader {
     const near = bands.map(({ region }) => offsetRegion(region, BESIDE * pitch, 'mitre'));
     const inside = (i: number): boolean => near.some((region) => insideRegion(region, x[i], y[i]));
     const out: Row[] = [];
-    let next = left.filter((row) => inside(row.from) && inside(row.to));
-    while (next.length) {
-      out.push(...next);
-      left = left.filter((row) => !next.includes(row));
-      const reached = next;
-      next = left.filter((row) => reached.some((other) => apart(points, row, other) <= BESIDE * pitch));
+    let reached = left.filter((row) => inside(row.from) && inside(row.to));
+    while (reached.length) {
+      const before = reached;
+      const taken = new Set(before);
+      out.push(...before);
+      left = left.filter((row) => !taken.has(row));
+      reached = left.filter((row) => before.some((other) => apart(points, row, other) <= BESIDE * pitch));
     }
-    this.beside.push(...out);
     return out;
+  }
+
+  /** What a fill with straight rows covers, by `ringsOfRows`. */
+  private straightFill(
+    bands: readonly Placed[],
+    angle: number,
+    pitch: number,
+  ): ReturnType<typeof ringsOfRows> {
+    const { points, cloth } = this;
+    const radians = (angle * Math.PI) / 180;
+    const direction = [Math.cos(radians), -Math.sin(radians)] as const;
+    const rows = bands.flatMap(({ band }) => band.rows.map((row) => withoutSlants(points, row, direction)));
+    const beside = this.rowsBeside(bands, angle, pitch);
+    this.beside.push(...beside);
+    return ringsOfRows(points, [...rows, ...beside], direction, pitch, cloth.compensation);
   }
 
   private readFill(bands: readonly Placed[]): void {
@@ -238,12 +247,7 @@ export class ThreadReader {
       points,
       bands.map((p) => p.band),
     );
-    const direction = directionOf(angle);
-    const rows = [
-      ...bands.flatMap(({ band }) => band.rows.map((r) => withoutSlants(points, r, direction))),
-      ...this.rowsBeside(bands, angle, pitch),
-    ];
-    const straight = guides.length ? null : ringsOfRows(points, rows, direction, pitch, compensation);
+    const straight = guides.length ? null : this.straightFill(bands, angle, pitch);
     const cover = straight
       ? regionOf(straight.rings, HAIRLINE)
       : regionOf(
@@ -285,11 +289,11 @@ export class ThreadReader {
     for (const line of this.found.filter((f) => f.as === 'run')) {
       const [{ from, to }] = line.pieces;
       const belongs = fills.some((f) => {
+        const between = from >= f.from && to <= f.to;
+        const next = to === f.from || from === f.to;
+        if (!between && !(next && this.beside.some((row) => row.from >= from && row.to <= to))) return false;
         for (let i = from; i <= to; i++) if (!insideRegion(f.region, x[i], y[i])) return false;
-        if (from >= f.from && to <= f.to) return true;
-        return (
-          (to === f.from || from === f.to) && this.beside.some((row) => row.from >= from && row.to <= to)
-        );
+        return true;
       });
       if (!belongs) continue;
       this.found.splice(this.found.indexOf(line), 1);
