@@ -1,5 +1,6 @@
 // The server: routes, and what stands before every one of them.
 import { existsSync } from 'node:fs';
+import { join } from 'node:path';
 import helmet from '@fastify/helmet';
 import fastifyStatic from '@fastify/static';
 import { Stick } from '@rosehip/stick';
@@ -163,16 +164,18 @@ export async function buildApp({ db, url }: Connection, options: AppOptions = {}
 
   if (existsSync(web)) {
     await app.register(fastifyStatic, {
-      root: web,
-      wildcard: false,
-      index: false,
+      root: join(web, 'assets'),
+      prefix: '/assets/',
+      allowedPath: (path) => !path.endsWith('/'), // a folder is nothing
       maxAge: '1y',
       immutable: true,
     });
     // The interface has its own addresses, and says itself when there is nothing at one.
     app.setNotFoundHandler((request, reply) =>
       wantsPage(request)
-        ? reply.header('cache-control', 'no-cache').sendFile('index.html', { maxAge: 0, immutable: false })
+        ? reply
+            .header('cache-control', 'no-cache')
+            .sendFile('index.html', web, { maxAge: 0, immutable: false })
         : nothingHere(request, reply),
     );
   } else app.setNotFoundHandler(nothingHere);

@@ -4,7 +4,6 @@
 import { buildApp } from './app.ts';
 import { connectDatabase } from './database/connect.ts';
 import { DatabaseWatch } from './database/watch.ts';
-import { seedDemo } from './seed.ts';
 
 const tell = (message: { address: string } | { problem: string }): void => {
   if (process.send) process.send(message);
@@ -16,7 +15,8 @@ async function main(): Promise<void> {
   if (!url) throw new Error('DATABASE_URL is not set.');
   const port = Number(process.env.PORT ?? 5180);
   const connection = await connectDatabase(url);
-  if (process.env.SEED) await seedDemo(connection.db);
+  // Its designs and pictures are most of the program: read where they are wanted only.
+  if (process.env.SEED) await (await import('./seed.ts')).seedDemo(connection.db);
   const watch = new DatabaseWatch(url);
   const app = await buildApp(connection, {
     watch,
