@@ -59,6 +59,19 @@ test('words are typed on the cloth, changed in their middle, and come back after
   await page.keyboard.press('Home');
   await page.keyboard.type('The ');
   await page.keyboard.press('Control+z');
+  // The cloth moves along with what is typed, and with the caret back to where its line begins.
+  const seen = async (): Promise<boolean> => {
+    const [caret, cloth] = [await field(page).boundingBox(), await bench.cloth.boundingBox()];
+    return caret!.x > cloth!.x + 10 && caret!.x < cloth!.x + cloth!.width - 10;
+  };
+  await page.keyboard.press('Control+Home');
+  await page.keyboard.type('On the long northern hills ');
+  await expect.poll(seen).toBe(true);
+  const along = await bench.place(-38, -5);
+  await page.keyboard.press('Home');
+  await expect.poll(seen).toBe(true);
+  expect((await bench.place(-38, -5))[0]).toBeGreaterThan(along[0]);
+  await page.keyboard.press('Control+z');
   await page.keyboard.press('Escape');
   expect((await words(bench))[0].outline.text).toBe('Larkmoor\nSky');
   // They reach beyond the hoop.

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
-import { fitted, pulled, wheelFactor, zoomedAt, type Viewport } from './viewport.ts';
+import { broughtIntoSight, fitted, pulled, wheelFactor, zoomedAt, type Viewport } from './viewport.ts';
 
 const size = { width: 800, height: 600 };
 const coordinate = fc.double({ min: -500, max: 500, noNaN: true });
@@ -50,4 +50,37 @@ test('what is fitted lies inside, with its margin', () => {
 test('wheels that count in lines zoom as those that count in pixels', () => {
   expect(wheelFactor({ deltaY: 2, deltaMode: 1 })).toBeCloseTo(wheelFactor({ deltaY: 60, deltaMode: 0 }));
   expect(wheelFactor({ deltaY: -10, deltaMode: 0 })).toBeGreaterThan(1);
+});
+
+test('what is to be seen is brought into sight, and nothing moves where it is', () => {
+  const span = fc.record({
+    x: fc.double({ min: -30, max: 30, noNaN: true }),
+    y: fc.double({ min: -30, max: 30, noNaN: true }),
+  });
+  fc.assert(
+    fc.property(viewport, fc.record({ x: coordinate, y: coordinate }), span, (v, a, by) => {
+      const b = { x: a.x + by.x / v.scale, y: a.y + by.y / v.scale };
+      const px = ({ scale, centre }: Viewport, p: { x: number; y: number }) => ({
+        x: (p.x - centre.x) * scale + size.width / 2,
+        y: (p.y - centre.y) * scale + size.height / 2,
+      });
+      const next = broughtIntoSight(v, size, a, b);
+      expect(next.scale).toBe(v.scale);
+      for (const p of [px(next, a), px(next, b)]) {
+        expect(p.x).toBeGreaterThan(15);
+        expect(p.x).toBeLessThan(size.width - 15);
+        expect(p.y).toBeGreaterThan(15);
+        expect(p.y).toBeLessThan(size.height - 15);
+      }
+      expect(broughtIntoSight(next, size, a, b)).toBe(next);
+    }),
+  );
+});
+
+test('of what is larger than the window its first place is brought into sight', () => {
+  const v = { scale: 10, centre: { x: 0, y: 0 } };
+  expect(broughtIntoSight(v, size, { x: 0, y: 90 }, { x: 0, y: 0 })).toEqual({
+    scale: 10,
+    centre: { x: 0, y: 80 },
+  });
 });

@@ -49,6 +49,28 @@ export function fitted(b: Bounds, size: Size, margin: number): Viewport {
   };
 }
 
+/** What is nearer to an edge than this counts as out of sight, in CSS pixels. */
+const AT_EDGE = 16;
+
+/**
+ * Pulled so far that two places, in mm, are both seen: as it is while they are, else with them a third of the way in from the edge
+ * that they lay beyond, or in the middle. Where they can't both be seen, the first one is.
+ */
+export function broughtIntoSight(viewport: Viewport, size: Size, a: Point, b: Point): Viewport {
+  const { scale, centre } = viewport;
+  /** How far to pull along one axis, in CSS pixels. */
+  const pull = (first: number, second: number, middle: number, length: number): number => {
+    const [one, other] = [first, second].map((at) => (at - middle) * scale + length / 2);
+    const both = Math.abs(one - other) < length - 2 * AT_EDGE;
+    const [least, most] = both ? [Math.min(one, other), Math.max(one, other)] : [one, one];
+    const room = Math.min(length / 3, (length - most + least) / 2);
+    if (least < AT_EDGE) return room - least;
+    return most > length - AT_EDGE ? length - room - most : 0;
+  };
+  const [dx, dy] = [pull(a.x, b.x, centre.x, size.width), pull(a.y, b.y, centre.y, size.height)];
+  return dx || dy ? pulled(viewport, dx, dy) : viewport;
+}
+
 /** Pixels that a turn of the wheel by one line counts as. */
 const LINE = 30;
 const PER_PIXEL = 0.0016;

@@ -1,6 +1,6 @@
 // How the bench is looked at: view, zoom, tool, panel. Comes back when the page is loaded again.
 import { useKept } from '../parts/kept.ts';
-import { fitted, pulled, zoomedAt, type Viewport } from '../parts/viewport.ts';
+import { broughtIntoSight, fitted, pulled, zoomedAt, type Viewport } from '../parts/viewport.ts';
 import { defineStore } from 'pinia';
 import { computed, ref, watch } from 'vue';
 import { LIGHT_FROM, type Bounds, type Point, type ViewName } from '@rosehip/core';
@@ -149,6 +149,10 @@ export const useView = defineStore('view', () => {
 
   const pan = (dx: number, dy: number): void => take(pulled(seen(), dx, dy));
 
+  /** Moves the cloth, where it must, so that two places beside each other are seen. */
+  const bringIntoSight = (a: Point, b: Point): void =>
+    take(broughtIntoSight(seen(), { width: width.value, height: height.value }, a, b));
+
   function fit(b: Bounds, margin = 24): void {
     if (width.value && height.value) take(fitted(b, { width: width.value, height: height.value }, margin));
   }
@@ -228,6 +232,7 @@ export const useView = defineStore('view', () => {
     toMm,
     toPx,
     zoomAt,
+    bringIntoSight,
     pan,
     fit,
     recall,

@@ -1,10 +1,10 @@
 // Another size: everything is mapped; what came as stitches is read first, so that its spacing stays.
-import type { ReferencePicture } from '../design/types.ts';
-import { applyMatrix, multiply, scaling, translation, type Matrix } from '../geometry/matrix.ts';
+import { multiply, scaling, translation } from '../geometry/matrix.ts';
 import { onMachineGrid, type Bounds, type Point } from '../geometry/points.ts';
 import { boundsOfItems } from '../shaping/bounds.ts';
 import { readingsOf, readObjectsJob, stitchesAmong } from '../jobs/read-objects.ts';
-import { densityNote, transformItems } from '../resolve/transform-items.ts';
+import { transformDesign } from '../resolve/transform-design.ts';
+import { densityNote } from '../resolve/transform-items.ts';
 import { resolveDesign } from '../resolve/resolve.ts';
 import { heightOf, sewnBounds, widthOf } from './sewn-bounds.ts';
 import type { Adapting } from './work.ts';
@@ -45,31 +45,6 @@ function readStitches(work: Adapting): void {
   }
 }
 
-const mapped = (picture: ReferencePicture, map: Matrix, scale: number): ReferencePicture => ({
-  ...picture,
-  ...applyMatrix(map, picture),
-  width: picture.width * scale,
-  height: picture.height * scale,
-});
-
-/** Maps everything on the cloth. */
-function mapAll(work: Adapting, map: Matrix, scale: number): void {
-  const { design } = work;
-  const objects = transformItems(design, design.objects, map).slice(0, design.objects.length);
-  const { guides, picture } = design;
-  work.design = {
-    ...design,
-    objects,
-    ...(guides && {
-      guides: guides.map((g) => ({
-        ...g,
-        at: applyMatrix(map, g.axis === 'x' ? { x: g.at, y: 0 } : { x: 0, y: g.at })[g.axis],
-      })),
-    }),
-    ...(picture && { picture: mapped(picture, map, scale) }),
-  };
-}
-
 /** Sizes that differ by less are the same, in mm. */
 const NEAR = 0.05;
 /** A size is corrected when widths that can't shrink have left it so far off, in mm. */
@@ -97,7 +72,10 @@ export function resize(work: Adapting): void {
     const by = (size.to - beyond) / Math.max(0.1, sideOf(after) - beyond);
     const { x, y } = middleOf(after);
     const to = hoop ? { x: 0, y: 0 } : { x, y };
-    mapAll(work, multiply(translation(to.x - x, to.y - y), scaling(by, by, { x, y })), by);
+    work.design = transformDesign(
+      work.design,
+      multiply(translation(to.x - x, to.y - y), scaling(by, by, { x, y })),
+    );
     after = sewnBounds(resolveDesign(work.design)) ?? after;
     if (Math.abs(sideOf(after) - size.to) < OFF) break;
   }
@@ -121,5 +99,5 @@ export function centre(work: Adapting): void {
   // By whole steps of the machine: all is sewn just as it was.
   const { x, y } = middleOf(b);
   const [dx, dy] = [onMachineGrid(-x), onMachineGrid(-y)];
-  if (Math.hypot(dx, dy) >= OFF) mapAll(work, translation(dx, dy), 1);
+  if (Math.hypot(dx, dy) >= OFF) work.design = transformDesign(work.design, translation(dx, dy));
 }

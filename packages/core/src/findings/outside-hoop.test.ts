@@ -4,7 +4,7 @@ import { figuresOf, type Figures } from '../sewing/plan.ts';
 import { sewDesign } from '../sewing/sew.ts';
 import { HOOPS } from '../materials/hoops.ts';
 import { machineById } from '../materials/machine.ts';
-import { outsideHoop, smallerHoop, strangeHoop } from './outside-hoop.ts';
+import { intoHoop, outsideHoop, smallerHoop, strangeHoop } from './outside-hoop.ts';
 
 /** A run round a rectangle: its stitches reach exactly as far as it does. */
 const sewn = (width: number, height: number, x = 0): [Design, Figures] => {
@@ -41,6 +41,26 @@ test('one that does not is told, with the hoop that would hold it', () => {
   // A cap's hoop is no place for flat cloth, though it would hold this.
   expect(found(120, 40)?.fits).toMatchObject({ name: '100 × 140' });
   expect(found(1000, 1000)).toMatchObject({ fits: null });
+});
+
+test('what is small enough for its hoop, or for another one, and lies too far out is moved', () => {
+  expect(found(90, 90, 20)).toMatchObject({
+    fits: { name: '100 × 100' },
+    moved: true,
+    sentence: 'The design reaches 15.0 mm outside the hoop, but is small enough for it.',
+  });
+  expect(found(190, 90, 140)).toMatchObject({
+    fits: { name: '200 × 200' },
+    moved: true,
+    sentence: 'The design reaches 185.0 mm outside the hoop. It would fit the 200 × 200 hoop in its middle.',
+  });
+  const reach = { minX: 10.04, minY: -30, maxX: 90.04, maxY: 40 };
+  const tall = { name: 'Mine', width: 100, height: 140 };
+  // A hoop that holds it as it lies is turned rather than the design moved; what does not reach out stays where it is.
+  expect(intoHoop([tall], reach)).toEqual({ hoop: tall, by: { x: -50, y: 0 } });
+  const wide = { name: 'Mine', width: 190, height: 100 };
+  expect(intoHoop([tall, wide], reach)).toEqual({ hoop: wide, by: { x: 0, y: 0 } });
+  expect(intoHoop([{ ...tall, width: 70 }], reach)).toBeNull();
 });
 
 test('an empty design is inside every hoop', () => {

@@ -1,6 +1,6 @@
 // Finding: stitches outside the hoop, and which hoop of the shelf would hold them.
 import type { Design } from '../design/types.ts';
-import type { Bounds } from '../geometry/points.ts';
+import { onMachineGrid, type Bounds, type Point } from '../geometry/points.ts';
 import { CAP_HOOP, HOOPS, turnedHoop, type Hoop } from '../materials/hoops.ts';
 import type { Machine } from '../materials/machine.ts';
 import type { Figures } from '../sewing/plan.ts';
@@ -8,8 +8,10 @@ import type { Figures } from '../sewing/plan.ts';
 export interface OutsideHoop {
   /** How far stitches reach beyond the hoop, in mm. */
   over: number;
-  /** The smallest hoop that would hold the design as it lies, turned or not; null when there is none. */
+  /** The design's own hoop, where that is large enough, else the smallest one that is, turned or not; null when there is none. */
   fits: Hoop | null;
+  /** Whether it must be moved for that. */
+  moved: boolean;
   /** A plain sentence for the person. */
   sentence: string;
 }
@@ -29,10 +31,14 @@ const holds = (hoop: Hoop, bounds: Bounds): boolean => {
   return hoop.width / 2 >= w && hoop.height / 2 >= h;
 };
 
-/** The smallest of some hoops that holds all stitches as they lie, turned or not; null when none does. */
-function smallestOf(hoops: readonly Hoop[], { bounds }: Figures): Hoop | null {
+/** Does the hoop hold something so large, wherever it lies? */
+const couldHold = (hoop: Hoop, b: Bounds): boolean =>
+  b.maxX - b.minX <= hoop.width && b.maxY - b.minY <= hoop.height;
+
+/** The smallest of some hoops that holds all stitches as they lie, or could, turned or not; null when none does. */
+function smallestOf(hoops: readonly Hoop[], { bounds }: Figures, does = holds): Hoop | null {
   if (!bounds) return hoops[0] ?? null;
-  const able = hoops.filter((hoop) => holds(hoop, bounds) || holds(turnedHoop(hoop), bounds));
+  const able = hoops.filter((hoop) => does(hoop, bounds) || does(turnedHoop(hoop), bounds));
   return able.sort((a, c) => a.width * a.height - c.width * c.height)[0] ?? null;
 }
 
@@ -43,11 +49,32 @@ export function outsideHoop(design: Design, figures: Figures): OutsideHoop | nul
   const [w, h] = reachOf(b);
   const over = Math.max(w - design.hoop.width / 2, h - design.hoop.height / 2);
   if (over <= TOLERANCE) return null;
-  const fits = smallestOf(suiting(design, HOOPS), figures);
+  const told = `The design reaches ${over.toFixed(1)} mm outside the hoop`;
+  if (couldHold(design.hoop, b))
+    return { over, fits: design.hoop, moved: true, sentence: `${told}, but is small enough for it.` };
+  const fits = smallestOf(suiting(design, HOOPS), figures, couldHold);
+  const moved = !!fits && !holds(fits, b) && !holds(turnedHoop(fits), b);
   const help = fits
-    ? `It would fit the ${fits.name} hoop as it lies.`
-    : 'No hoop on the shelf would hold it as it lies.';
-  return { over, fits, sentence: `The design reaches ${over.toFixed(1)} mm outside the hoop. ${help}` };
+    ? `It would fit the ${fits.name} hoop ${moved ? 'in its middle' : 'as it lies'}.`
+    : 'No hoop on the shelf would hold it.';
+  return { over, fits, moved, sentence: `${told}. ${help}` };
+}
+
+/**
+ * The first of these hoops that holds the design as it lies, else the first one that could; and how far it must be moved for that, by
+ * whole steps of the machine: to the middle, where it reaches out. Null when none could.
+ */
+export function intoHoop(hoops: readonly Hoop[], b: Bounds): { hoop: Hoop; by: Point } | null {
+  const hoop = hoops.find((one) => holds(one, b)) ?? hoops.find((one) => couldHold(one, b));
+  if (!hoop) return null;
+  const [w, h] = reachOf(b);
+  return {
+    hoop,
+    by: {
+      x: w > hoop.width / 2 ? onMachineGrid(-(b.minX + b.maxX) / 2) : 0,
+      y: h > hoop.height / 2 ? onMachineGrid(-(b.minY + b.maxY) / 2) : 0,
+    },
+  };
 }
 
 const hoopsOf = (machine: Machine): Hoop[] => HOOPS.filter(({ name }) => machine.hoops.includes(name));

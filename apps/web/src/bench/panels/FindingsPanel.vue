@@ -8,7 +8,7 @@ import { useSewing } from '../../stores/sewing.ts';
 import { useView } from '../../stores/view.ts';
 import { useChecker, packed } from '../../workers/engine.ts';
 import { marked } from '../finding-mark.ts';
-import { showFinding } from '../show-finding.ts';
+import { lookAt, showFinding } from '../show-finding.ts';
 
 const bench = useBench();
 const sewing = useSewing();
@@ -70,7 +70,7 @@ async function tryFix(f: Finding): Promise<void> {
   }
   trying.value = { key: f.key, job, before: sewing.findings };
   bench.previewJob(job);
-  if (f.at) view.fit(f.at, 120);
+  lookAt(f, true);
 }
 
 function take(): void {

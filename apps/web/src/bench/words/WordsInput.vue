@@ -14,11 +14,14 @@ const { state } = writing;
 const field = useTemplateRef<HTMLTextAreaElement>('field');
 const text = computed(() => writing.object.value?.outline.text ?? '');
 
+/** Foot and top of the caret, in mm; null where new words have not begun. */
+const caret = computed(() => {
+  const set = writing.set.value;
+  return set && caretAt(set, state.to, writing.letterHeight.value);
+});
 /** Where the caret stands, in pixels of the cloth: windows of input methods open there. */
 const place = computed(() => {
-  const set = writing.set.value;
-  const at = set ? caretAt(set, state.to, writing.letterHeight.value)[0] : (state.at ?? { x: 0, y: 0 });
-  const { x, y } = view.toPx(at);
+  const { x, y } = view.toPx(caret.value?.[0] ?? state.at ?? { x: 0, y: 0 });
   return {
     left: `${Math.min(view.width - 2, Math.max(0, x))}px`,
     top: `${Math.min(view.height - 20, Math.max(0, y - 16))}px`,
@@ -38,6 +41,12 @@ watch([text, () => state.from, () => state.to, () => state.id], async () => {
   show();
 });
 
+/** What was typed, or walked to by keys, is seen: the cloth moves along where a line leaves the window. */
+async function keepInSight(): Promise<void> {
+  await nextTick();
+  if (caret.value) view.bringIntoSight(...caret.value);
+}
+
 /** The caret has moved in the field. */
 function follow(): void {
   const { value } = field;
@@ -47,11 +56,19 @@ function follow(): void {
   state.to = back ? value.selectionStart : value.selectionEnd;
 }
 
+/** A key was let go: where it moved the caret, that stays in sight. */
+function walked(): void {
+  const before = state.to;
+  follow();
+  if (state.to !== before) void keepInSight();
+}
+
 function input(): void {
   const { value } = field;
   if (!value) return;
   const { length } = value.value;
   writing.type(value.value, value.selectionStart, value.selectionEnd);
+  void keepInSight();
   // What is too long is cut off in the field too.
   if (length > DESIGN_LIMITS.letters) void nextTick(show);
 }
@@ -101,7 +118,7 @@ defineExpose({ take });
     autocapitalize="off"
     @input="input"
     @select="follow"
-    @keyup="follow"
+    @keyup="walked"
     @keydown="key"
     @blur="left"
   />

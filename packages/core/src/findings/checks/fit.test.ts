@@ -4,6 +4,7 @@ import { applyCommand } from '../../design/commands.ts';
 import { emptyDesign, type Design } from '../../design/types.ts';
 import { HOOPS } from '../../materials/hoops.ts';
 import { machineById, MACHINES } from '../../materials/machine.ts';
+import { figuresOf } from '../../sewing/plan.ts';
 import { sewDesign } from '../../sewing/sew.ts';
 import { findingsOf, fixOf } from '../findings.ts';
 
@@ -31,6 +32,39 @@ test('a file that the machine’s reader does not take is told', () => {
     ),
   ]);
   expect(told(many, 'clubhouse')).toEqual([]);
+});
+
+test('what lies too far out is moved into the hoop, with its guides and its picture, and back', () => {
+  const off: Design = {
+    ...emptyDesign('Off', { name: '100 × 100', width: 100, height: 100 }),
+    objects: [object('a', box(0, -20, 80, 40), 'run'), object('b', box(10, 0, 20, 10), 'run')],
+    guides: [
+      { axis: 'x', at: 40 },
+      { axis: 'y', at: 5 },
+    ],
+  };
+  const [one] = told(off);
+  expect(one.fix).toBe('Move it into the hoop');
+  const moved = applyCommand(off, fixOf(off, one).command);
+  expect(told(moved.design)).toEqual([]);
+  expect(figuresOf(sewDesign(moved.design)).bounds).toMatchObject({
+    minX: -40,
+    maxX: 40,
+    minY: -20,
+    maxY: 20,
+  });
+  expect(moved.design.guides).toEqual([
+    { axis: 'x', at: 0 },
+    { axis: 'y', at: 5 },
+  ]);
+  expect(applyCommand(moved.design, moved.inverse).design).toEqual(off);
+
+  const far = { ...off, objects: [object('a', box(40, -40, 160, 80), 'run')] };
+  const [other] = told(far);
+  expect(other.fix).toBe('Take the 130 × 180 hoop, in its middle');
+  const taken = applyCommand(far, fixOf(far, other).command).design;
+  expect(taken.hoop).toMatchObject({ name: '130 × 180', width: 180, height: 130 });
+  expect(told(taken)).toEqual([]);
 });
 
 test('what no hoop holds is laid in several by the fix; then what none holds whole is told by name', () => {

@@ -1,7 +1,8 @@
 // Does the design fit the hoop and the machine?
 import { everyLeaf } from '../../design/tree.ts';
 import type { Design } from '../../design/types.ts';
-import { HOOPS, turnedHoop, type Hoop } from '../../materials/hoops.ts';
+import { translation } from '../../geometry/matrix.ts';
+import { HOOPS, turnedHoop } from '../../materials/hoops.ts';
 import { needlesOfMachine } from '../../materials/machine.ts';
 import type { Materials } from '../../materials/materials.ts';
 import { differenceOfThreads, type Thread } from '../../materials/threads.ts';
@@ -12,11 +13,13 @@ import { layHoopingsJob } from '../../jobs/hoopings.ts';
 import { partForHoopJob } from '../../jobs/part-for-hoop.ts';
 import { JobError } from '../../jobs/job.ts';
 import { recolourJob } from '../../jobs/order.ts';
+import { transformDesign } from '../../resolve/transform-design.ts';
 import { Move } from '../../sewing/moves.ts';
-import { outsideHoop } from '../outside-hoop.ts';
+import { intoHoop, outsideHoop } from '../outside-hoop.ts';
 import type { Check, Checked, Found, SewnItem } from '../finding.ts';
 
 const PART = 'Part it for the hoop';
+const MOVE = 'Move it into the hoop';
 
 /** What is wrong between hoopings: things that none holds whole, what is sewn too early, marks that find no room. */
 function betweenHoopings({ design, plain, plan, sewn }: Checked): Found[] {
@@ -58,26 +61,25 @@ export const hoopCheck: Check = {
     if (design.hoopings?.length) return betweenHoopings(checked);
     const outside = outsideHoop(design, figures);
     if (!outside) return [];
-    const { sentence, fits } = outside;
+    const { sentence, fits, moved } = outside;
     const told = { weight: 3 as const, sentence, objects: [], at: figures.bounds ?? undefined };
-    return [
-      fits
-        ? { ...told, fix: `Take the ${fits.name} hoop`, takes: fits.name }
-        : { ...told, fix: 'Lay several hoopings' },
-    ];
+    if (!fits) return [{ ...told, fix: 'Lay several hoopings' }];
+    const take = `Take the ${fits.name} hoop`;
+    const fix = fits === design.hoop ? MOVE : moved ? `${take}, in its middle` : take;
+    return [{ ...told, fix, takes: fits.name }];
   },
   fix(design, { at, takes, fix }) {
     if (fix === PART) return partForHoopJob(design).job;
     if (!takes) return layHoopingsJob(design).job;
-    const hoop = HOOPS.find((h) => h.name === takes);
-    if (!hoop || !at) throw new JobError('No hoop on the shelf would hold it.');
-    const w = 2 * Math.max(-at.minX, at.maxX);
-    const h = 2 * Math.max(-at.minY, at.maxY);
-    const taken: Hoop = hoop.width >= w && hoop.height >= h ? hoop : turnedHoop(hoop);
-    return {
-      command: { do: 'set-design', label: 'Change hoop', changes: { hoop: { ...taken } } },
-      select: [],
-    };
+    const hoops = HOOPS.filter((h) => h.name === takes).flatMap((h) => [h, turnedHoop(h)]);
+    const into = at && intoHoop(fix === MOVE ? [design.hoop] : hoops, at);
+    if (!into) throw new JobError('No hoop on the shelf would hold it.');
+    const changes = { hoop: { ...into.hoop } };
+    const { x, y } = into.by;
+    if (!x && !y) return { command: { do: 'set-design', label: 'Change hoop', changes }, select: [] };
+    const label = fix === MOVE ? 'Move into the hoop' : 'Change hoop';
+    const moved = transformDesign({ ...design, ...changes }, translation(x, y));
+    return { command: { do: 'become', label, design: moved }, select: [] };
   },
 };
 
