@@ -1,7 +1,7 @@
 // Every finding: a design that makes it appear, one near the limit on the good side, and what its fix leaves.
 import { describe, expect, test } from 'vitest';
 import * as draw from '../../test/draw.ts';
-import { box, drawn } from '../../test/draw.ts';
+import { group, box, drawn } from '../../test/draw.ts';
 import { applyCommand } from '../design/commands.ts';
 import {
   emptyDesign,
@@ -402,6 +402,27 @@ test('what is found in copies too is said once, of the first, and mended in all'
   expect(details[0].objects).toEqual(['p']);
   const mended = applyCommand(design([repeat]), fixOf(design([repeat]), details[0]).command).design;
   expect(ids(mended)).not.toContain('detail');
+});
+
+test('a begin by hand that costs a trim in every copy is said once, and freed in all', () => {
+  const items = [
+    object('a', line([20, 0], [40, 0]), RUN, { end: { x: 20, y: 0 }, start: { x: 40, y: 0 } }),
+    object('b', line([40, 0], [60, 0]), RUN),
+  ];
+  const layout = {
+    kind: 'circle',
+    centre: { x: 0, y: 0 },
+    count: 5,
+    sweep: 360,
+    fit: 'place',
+    gap: 0,
+  } as const;
+  const d = design([group('r', items, { layout, order: 'copies' })]);
+  const told = found(d).filter((f) => f.id === 'needless-trim');
+  expect(told.map((f) => f.objects)).toEqual([['a']]);
+  const freed = applyCommand(d, fixOf(d, told[0]).command).design;
+  expect(ids(freed)).not.toContain('needless-trim');
+  expect(figuresOf(sewDesign(freed)).trims).toBeLessThanOrEqual(figuresOf(sewDesign(d)).trims - 5);
 });
 
 describe('what a shape’s stitches promise', () => {

@@ -1,18 +1,17 @@
 // Where threads begin, end and cross over: jumps that show, trims that are not needed, ties, knots that show through.
 import { allRecords, RecordList, type Records } from '../../design/stitch-blocks.ts';
-import { findItem } from '../../design/tree.ts';
+import { findItem, originOf, type Leaf } from '../../design/tree.ts';
 import type { Design, DesignObject, PlainOutline } from '../../design/types.ts';
 import { growBounds, emptyBounds, onMachineGrid, type Bounds, type Point } from '../../geometry/points.ts';
 import { insideRegion } from '../../geometry/region.ts';
 import type { Thread } from '../../materials/threads.ts';
-import { applyCommand } from '../../design/commands.ts';
 import { outlineLines } from '../../outlines/flatten.ts';
 import { resolveDesign } from '../../resolve/resolve.ts';
 import { CoverIndex, coverOf, jumpIsUnseen, UNSEEN, type Cover } from '../../sewing/cover.ts';
 import { sewnExtent } from '../../sewing/extent.ts';
 import { Move } from '../../sewing/moves.ts';
 import { figuresOf } from '../../sewing/plan.ts';
-import { sewDesign } from '../../sewing/sew.ts';
+import { sewResolved } from '../../sewing/sew.ts';
 import { wayPoints } from '../../sewing/short-order.ts';
 import { looseThreads, tied } from '../../mending/ties.ts';
 import { JobBuilder, JobError, type Job } from '../../jobs/job.ts';
@@ -101,7 +100,15 @@ function jumpLength({ x, y, move }: Records, i: number): number {
 /** Objects whose fixed begins and ends are tried without, at most. */
 const MOST_TRIED = 6;
 
-const trimsOf = (design: Design): number => figuresOf(sewDesign(design)).trims;
+/** How many trims it saves to leave an object's begin and end to the engine, sewn with what comes before and after it. */
+function trimsSaved({ plain, sewn }: Checked, leaf: DesignObject<PlainOutline>, i: number): number {
+  const around = (middle: Leaf<PlainOutline>): Leaf<PlainOutline>[] =>
+    [sewn[i - 1]?.leaf, middle, sewn[i + 1]?.leaf].filter((one) => one !== undefined);
+  const trims = (middle: Leaf<PlainOutline>): number =>
+    figuresOf(sewResolved({ ...plain, objects: around(middle) })).trims;
+  const { start: _, end: __, ...free } = leaf;
+  return trims(leaf) - trims(free);
+}
 
 /** The design with an object's begin and end left to the engine. */
 function freed(design: Design, id: string): Job {
@@ -128,7 +135,7 @@ function idleTrims({ move, x, y }: Records): number[] {
 export const trimCheck: Check = {
   id: 'needless-trim',
   find(checked) {
-    const { design, figures, sewn } = checked;
+    const { sewn } = checked;
     const out: Found[] = [];
     for (const { leaf, share } of sewn) {
       if (leaf.kind !== 'stitches') continue;
@@ -144,14 +151,15 @@ export const trimCheck: Check = {
         fix: 'Go on without a trim',
       });
     }
-    const fixed = sewn.filter(
-      ({ leaf }, i) =>
-        leaf.kind === 'object' &&
-        (leaf.start || leaf.end) &&
-        [sewn[i - 1], sewn[i + 1]].some((n) => n?.leaf.thread === leaf.thread),
-    );
-    for (const { leaf, share } of fixed.slice(0, MOST_TRIED)) {
-      const saved = figures.trims - trimsOf(applyCommand(design, freed(design, leaf.id).command).design);
+    const tried = new Set<string>();
+    for (const [i, { leaf, share }] of sewn.entries()) {
+      if (leaf.kind !== 'object' || !(leaf.start || leaf.end) || tried.size === MOST_TRIED) continue;
+      if (![sewn[i - 1], sewn[i + 1]].some((n) => n?.leaf.thread === leaf.thread)) continue;
+      // What goes for one copy goes for all.
+      const origin = originOf(leaf.id);
+      if (tried.has(origin)) continue;
+      tried.add(origin);
+      const saved = trimsSaved(checked, leaf, i);
       if (saved <= 0) continue;
       out.push({
         weight: 1,
