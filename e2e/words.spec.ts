@@ -206,7 +206,7 @@ test('letters that the font lacks are told, and the finding’s fix sets them in
   await bench.ready();
   await page.getByRole('button', { name: /finding/ }).click();
   const findings = page.getByRole('region', { name: 'Findings' });
-  await expect(findings).toContainText('Cookie 400 has no “Н”');
+  await expect(findings).toContainText('Cookie has no “Н”');
   await findings
     .getByRole('button', { name: /^Set it in / })
     .first()

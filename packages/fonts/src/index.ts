@@ -81,11 +81,16 @@ function smallestOwn(id: string): number | undefined {
   return height || undefined;
 }
 
+const WEIGHTS: Record<number, string> = { 500: 'Medium', 600: 'Strong', 700: 'Bold', 800: 'Heavy' };
+
+/** What a face is called: with its weight where its family has several. */
+export const faceName = ({ name, faces }: FontFamily, { weight }: FontFace): string =>
+  faces.length > 1 && WEIGHTS[weight] ? `${name} ${WEIGHTS[weight]}` : name;
+
 knowFonts({
   nameOf: (id) => {
     const found = fontFace(id);
-    if (!found) return fontOf(id).sources[0]?.title;
-    return found.face.weight > 1 ? `${found.family.name} ${found.face.weight}` : found.family.name;
+    return found ? faceName(found.family, found.face) : fontOf(id).sources[0]?.title;
   },
   smallestOf: (id) => fontFace(id)?.face.smallest ?? smallestOwn(id),
   forSmall: () => FONTS.find(({ use }) => use === 'line')?.faces[0].id,

@@ -267,6 +267,12 @@ describe('letters that a font lacks', () => {
     expect(objects.map((o) => o.name)).toEqual(['a', 'ж']);
   });
 
+  test('are told by the name that the list has for the font, each apart from what is written the other way', async () => {
+    const design = await designWith(text('بر', { font: 'nunito-800' }));
+    const [told] = findingsOf(design, sewDesign(design)).filter((f) => f.id === 'letters-missing');
+    expect(told.sentence).toContain('Nunito Heavy has no “\u2068ر\u2069”, “\u2068ب\u2069”');
+  });
+
   test('a font that is not there loses no text', async () => {
     const design = await designWith(text('lost', { font: 'own-of-somebody' }));
     expect(figuresOf(sewDesign(design)).stitches).toBe(0);

@@ -66,6 +66,25 @@ test('every stitch that only one of two plans has lies within the area', () => {
   );
 });
 
+test('where one of the plans is empty the area is what the other reaches', () => {
+  const row = planOf([
+    [0, 0],
+    [30, 10],
+    [60, 0],
+  ]);
+  const empty = planOf([]);
+  for (const [before, after] of [
+    [empty, row],
+    [row, empty],
+  ]) {
+    const { area } = changed(before, after)!;
+    expect(area.minX).toBeCloseTo(Math.min(...row.x) - 0.8, 5);
+    expect(area.maxX).toBeCloseTo(Math.max(...row.x) + 0.8, 5);
+    expect(area.maxY).toBeCloseTo(Math.max(...row.y) + 0.8, 5);
+  }
+  expect(changed(empty, empty)).toBeNull();
+});
+
 test('one needle point is a small area; another thread is all of its stitches; nothing is nothing', () => {
   const places = Array.from({ length: 400 }, (_, i): [number, number] => [
     (i % 20) * 30,

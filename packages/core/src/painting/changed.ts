@@ -47,15 +47,21 @@ export function planChange(before: ThreadPlan, after: ThreadPlan, kept: Kept): P
       // The stitches that lead there, and away, are others too.
       reachOfRecords(plan, from, plan.x.length - end + 1),
     ),
-  )!;
-  return { from, end, area };
+  );
+  return area && { from, end, area };
 }
 
-/** What the thread of some records of a plan reaches, from one up to but without another, in mm. */
-export function reachOfRecords({ x, y }: Pick<ThreadPlan, 'x' | 'y'>, from: number, to: number): Bounds {
+/** What the thread of some records of a plan reaches, from one up to but without another, in mm; null where there are none. */
+export function reachOfRecords(
+  { x, y }: Pick<ThreadPlan, 'x' | 'y'>,
+  from: number,
+  to: number,
+): Bounds | null {
   const reached = emptyBounds();
   const last = Math.min(x.length, to);
-  for (let i = Math.max(0, from - 1); i < last; i++) growBounds(reached, x[i], y[i]);
+  const first = Math.max(0, from - 1);
+  if (first >= last) return null;
+  for (let i = first; i < last; i++) growBounds(reached, x[i], y[i]);
   return {
     minX: reached.minX - REACH,
     minY: reached.minY - REACH,

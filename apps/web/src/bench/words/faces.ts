@@ -1,5 +1,5 @@
 // Fonts as the list shows them: those that ship with Rosehip, and the person's own.
-import { FONTS, type FontFace, type FontFamily, type FontUse } from '@rosehip/fonts';
+import { faceName, FONTS, type FontUse } from '@rosehip/fonts';
 import type { OwnFont } from '@rosehip/wire';
 
 export const USES: Record<FontUse | 'own', string> = {
@@ -16,8 +16,6 @@ export const USES: Record<FontUse | 'own', string> = {
   line: 'Of one line, for small words',
 };
 
-const WEIGHTS: Record<number, string> = { 500: 'Medium', 600: 'Strong', 700: 'Bold', 800: 'Heavy' };
-
 export interface Listed {
   id: string;
   name: string;
@@ -29,9 +27,6 @@ export interface Listed {
   /** Height of capitals of letters that are stitches already, in mm. */
   capitals?: number;
 }
-
-const faceName = (family: FontFamily, { weight }: FontFace): string =>
-  family.faces.length > 1 && WEIGHTS[weight] ? `${family.name} ${WEIGHTS[weight]}` : family.name;
 
 /** Every face that ships with Rosehip, by use. */
 const SHIPPED: readonly Listed[] = (Object.keys(USES) as (FontUse | 'own')[]).flatMap((use) =>

@@ -15,6 +15,10 @@ const textsIn = ({ design }: Checked): TextObject[] =>
 
 const nameOf = (font: string): string => knownFonts().nameOf(font) ?? 'Its font';
 
+/** A letter within a sentence: one that is written from right to left does not turn the commas and letters beside it. */
+const apart = (letter: string): string =>
+  /[\p{Script=Arabic}\p{Script=Hebrew}]/u.test(letter) ? `\u2068${letter}\u2069` : letter;
+
 /** The same words in another font, or of another height. */
 function changed(design: Design, id: string, change: Partial<TextOutline>, label: string): Job {
   const item = findItem(design, originOf(id));
@@ -33,7 +37,7 @@ export const lettersCheck: Check = {
       const gone = plain.letters.filter((letter) => letter.missing);
       if (!gone.length) return [];
       const { font } = text.outline;
-      const which = [...new Set(gone.map(({ says }) => `“${says}”`))];
+      const which = [...new Set(gone.map(({ says }) => `“${apart(says)}”`))];
       const all = gone.length === plain.letters.filter(({ says }) => says.trim()).length;
       const [other] = knownFonts().fontsWith(text.outline.text);
       const sentence =
