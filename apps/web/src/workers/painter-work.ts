@@ -505,7 +505,7 @@ function paintLayers(p: ThreadPlan, r: PaintRequest, place: string): LayersPaint
     if (!fresh) until = Infinity;
   }
   putRight(p, r);
-  const areas = righted ? [righted] : [];
+  const areas: (Bounds | null)[] = [righted];
   righted = null;
   const withRest = showsRest(p, r);
   if (withRest && faintKey !== key) {

@@ -1,10 +1,12 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
 import { layersOf } from '../../findings/layers.ts';
-import { onMachineGrid, turned, type Point } from '../../geometry/points.ts';
+import { distance, onMachineGrid, turned, type Point } from '../../geometry/points.ts';
 import { Move } from '../../sewing/moves.ts';
 import { Part, type SewnThread } from '../thread.ts';
 import { lookedOver } from './looked-over.ts';
+import { relieve } from './relieved.ts';
+import { Layers } from './trial-layers.ts';
 
 /** Stitches to and fro along a straight column about the origin, in mm and degrees. */
 const column = (length: number, width: number, spacing: number, angle: number): Point[] =>
@@ -61,6 +63,17 @@ test('three columns over one another lose a third of what is too thick, most of 
         .length,
   );
   expect(moved[0] + moved[1]).toBeGreaterThan(2 * moved[2]);
+});
+
+test('of a scribble that is thick all over no more is tried than it is worth', () => {
+  const scribble = threadOf([0, 7, 90, 97, 45, 52, 135, 142].flatMap((angle) => column(20, 20, 0.15, angle)));
+  const points = scribble.x.map((x, i): Point => ({ x, y: scribble.y[i] }));
+  const length = points.slice(1).reduce((sum, p, i) => sum + distance(points[i], p), 0);
+  const over = Layers.of(points, 4)!;
+  relieve(points, scribble.part, over);
+  expect(over.lengthTried).toBeGreaterThan(60_000);
+  // One needle point more may be gone through.
+  expect(over.lengthTried).toBeLessThan(60_000 + 2 * length + 20_000);
 });
 
 test('a way beneath leads round where columns cross, and is seen nowhere', () => {

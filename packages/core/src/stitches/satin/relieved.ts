@@ -14,6 +14,11 @@ const [ABOUT, FROM_EDGE] = [0.4, 0.5];
 const LITTLE = 3;
 /** What was not worth while, or would have left cloth bare, may be good once what lies beside it has moved. */
 const ROUNDS = 2;
+/**
+ * Of its thread so much, in mm, and so many times its length may be tried elsewhere, but no more than so much and so many times its
+ * length; letters take up to 10 times. What lies thick all over, as in a scribble, would take a minute for a second's worth of sewing.
+ */
+const [TRIED, TIMES, TRIED_AT_MOST, TIMES_AT_MOST] = [3000, 12, 60_000, 2];
 /** Both stitches of a needle point lead to the same side: the cosine of the angle between them. */
 const TO_AND_FRO = 0.7;
 /** Of what a stitch gives free, no more than this share may be left to one stitch alone, and this share must have been too thick. */
@@ -40,8 +45,10 @@ function seenAtMost(length: number): number {
 export function relieve(points: Point[], parts: ArrayLike<number>, layers: Layers): void {
   /** What each point could give free when it was looked at last. */
   const could = new Int32Array(points.length).fill(-1);
+  const until = layers.lengthTried + mostTried(points);
   for (let round = 0; round < ROUNDS; round++)
     for (let i = 1; i + 1 < points.length; i++) {
+      if (layers.lengthTried > until) return;
       const part = parts[i];
       // What lies beneath goes aside once.
       if (part !== parts[i + 1] || (part !== Part.top && (round || part !== Part.underlay))) continue;
@@ -56,6 +63,13 @@ export function relieve(points: Point[], parts: ArrayLike<number>, layers: Layer
       if (to === p) layers.layBack();
       else layers.layDown(a, (points[i] = to), b);
     }
+}
+
+/** How much of a thread may be tried elsewhere, in mm. */
+function mostTried(points: readonly Point[]): number {
+  let length = 0;
+  for (let i = 1; i < points.length; i++) length += distance(points[i - 1], points[i]);
+  return Math.min(TRIED + TIMES * length, TRIED_AT_MOST + TIMES_AT_MOST * length);
 }
 
 /** Where a needle point may go: places relative to it, in mm, those nearest first, and whether what comes of one of them is good. */

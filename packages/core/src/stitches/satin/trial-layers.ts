@@ -60,6 +60,8 @@ export class Layers {
   /** Middles of squares that only those cover, in mm: x, y, x, y … */
   private readonly needed: number[] = [];
   private number = 0;
+  /** How much thread was tried elsewhere so far, in mm. */
+  lengthTried = 0;
   private readonly up: Change = unchanged();
   private readonly change: Change = unchanged();
 
@@ -186,6 +188,7 @@ export class Layers {
   /** What comes of those that were taken up when their needle point lies elsewhere. */
   tried(a: Point | undefined, p: Point, b: Point | undefined): Change {
     Object.assign(this.change, this.up);
+    this.lengthTried += (a ? distance(a, p) : 0) + (b ? distance(p, b) : 0);
     this.readBoth(a, p, b, this.now);
     this.lay(this.now, 1);
     for (let k = 0; k < this.now.length; k += 2)
