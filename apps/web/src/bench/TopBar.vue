@@ -89,8 +89,9 @@ function rename(event: Event): void {
     </button>
     <h1 class="sr-only">{{ bench.design!.name }}</h1>
     <input
-      class="field h-8 w-44 min-w-24 max-[900px]:w-32 border-transparent bg-transparent font-heading text-base font-medium hover:border-line"
+      class="field h-8 w-56 min-w-24 text-ellipsis max-[900px]:w-32 min-[1500px]:w-80 border-transparent bg-transparent font-heading text-base font-medium hover:border-line"
       :value="bench.design!.name"
+      :title="bench.design!.name"
       maxlength="120"
       aria-label="Name of the design"
       @change="rename"
