@@ -18,7 +18,7 @@ const ROUNDS = 2;
  * Of its thread so much, in mm, and so many times its length may be tried elsewhere, but no more than so much and so many times its
  * length; letters take up to 10 times. What lies thick all over, as in a scribble, would take a minute for a second's worth of sewing.
  */
-const [TRIED, TIMES, TRIED_AT_MOST, TIMES_AT_MOST] = [3000, 12, 60_000, 2];
+const [TRIED, TIMES, TRIED_AT_MOST, TIMES_AT_MOST] = [3000, 12, 60_000, 1];
 /** Both stitches of a needle point lead to the same side: the cosine of the angle between them. */
 const TO_AND_FRO = 0.7;
 /** Of what a stitch gives free, no more than this share may be left to one stitch alone, and this share must have been too thick. */
