@@ -83,6 +83,30 @@ export class BenchPage {
     await expect(this.page.getByTestId('save-state')).toHaveText('saved');
   }
 
+  /** What was done a moment ago is sewn and painted. */
+  async settled(): Promise<void> {
+    await this.page.waitForTimeout(300);
+    await this.ready();
+  }
+
+  /** How many colours of pixels on the cloth are others than on a canvas that is made anew meanwhile. */
+  async wronglyPainted(): Promise<number> {
+    const canvas = this.cloth.locator('canvas').first();
+    const now = await canvas.evaluateHandle((c: HTMLCanvasElement) =>
+      c.getContext('2d')!.getImageData(0, 0, c.width, c.height),
+    );
+    const size = this.page.viewportSize()!;
+    for (const width of [size.width - 40, size.width]) {
+      await this.page.setViewportSize({ ...size, width });
+      await this.settled();
+    }
+    return canvas.evaluate((c: HTMLCanvasElement, { data, width, height }) => {
+      if (c.width !== width || c.height !== height) return -1;
+      const whole = c.getContext('2d')!.getImageData(0, 0, width, height).data;
+      return data.filter((v, i) => Math.abs(v - whole[i]) > 16).length;
+    }, now);
+  }
+
   /** Where the cloth is on the page, and how the design lies on it. */
   private where(): Promise<{ x: number; y: number; middle: [number, number]; scale: number }> {
     return this.cloth.evaluate((el: HTMLElement) => {

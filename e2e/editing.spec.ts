@@ -58,34 +58,14 @@ test('what is painted anew about an edit is what all of it painted anew would be
   await bench.drag([-80, -60], [20, 40]);
   await bench.tool('Rectangle');
   await bench.drag([10, 0], [90, 60]);
-  const canvas = bench.cloth.locator('canvas').first();
-  const settled = async (): Promise<void> => {
-    await page.waitForTimeout(300);
-    await bench.ready();
-  };
+  const settled = (): Promise<void> => bench.settled();
   const edited = async (): Promise<void> => {
     for (const key of ['ArrowRight', 'ArrowDown', 'Shift+ArrowLeft', 'Control+z']) {
       await page.keyboard.press(key);
       await settled();
     }
   };
-  /** Are all pixels those of a canvas that was made anew meanwhile? */
-  const expectWhole = async (): Promise<void> => {
-    const inParts = await canvas.evaluateHandle((c: HTMLCanvasElement) =>
-      c.getContext('2d')!.getImageData(0, 0, c.width, c.height),
-    );
-    const size = page.viewportSize()!;
-    for (const width of [size.width - 40, size.width]) {
-      await page.setViewportSize({ ...size, width });
-      await settled();
-    }
-    const otherwise = await canvas.evaluate((c: HTMLCanvasElement, { data, width, height }) => {
-      if (c.width !== width || c.height !== height) return -1;
-      const whole = c.getContext('2d')!.getImageData(0, 0, width, height).data;
-      return data.filter((v, i) => Math.abs(v - whole[i]) > 16).length;
-    }, inParts);
-    expect(otherwise).toBe(0);
-  };
+  const expectWhole = async (): Promise<void> => expect(await bench.wronglyPainted()).toBe(0);
   await edited();
   await expectWhole();
 
@@ -112,6 +92,14 @@ test('what is painted anew about an edit is what all of it painted anew would be
     await settled();
   }
   await expectWhole();
+
+  // All of it goes, and comes back.
+  await page.keyboard.press('Control+a');
+  for (const key of ['Delete', 'Control+z']) {
+    await page.keyboard.press(key);
+    await settled();
+    await expectWhole();
+  }
 });
 
 test('number fields take units and arithmetic, and say what is wrong', async ({ page }) => {

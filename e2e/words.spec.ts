@@ -211,8 +211,10 @@ test('letters that the font lacks are told, and the finding’s fix sets them in
     .getByRole('button', { name: /^Set it in / })
     .first()
     .click();
-  await bench.ready();
+  await bench.settled();
   await expect(bench.blocks()).toHaveCount(4);
+  // Nothing of it was sewn before: all of it is painted now.
+  expect(await bench.wronglyPainted()).toBe(0);
 });
 
 test('a monogram in a frame: three letters, one part drawn by hand, and the frame followed', async ({

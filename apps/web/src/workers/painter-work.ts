@@ -525,7 +525,8 @@ function paintLayers(p: ThreadPlan, r: PaintRequest, place: string): LayersPaint
 function show(next: ThreadPlan, kept: PlanParcel['kept'] | null): void {
   const before = plan;
   plan = next;
-  if (!before || !kept) return void version++;
+  // What comes where nothing was is painted from its begin, a little at a time.
+  if (!before?.x.length || !kept) return void version++;
   const change = planChange(before, next, kept);
   if (!change) return;
   const { from, end, area } = change;
