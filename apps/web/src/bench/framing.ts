@@ -5,13 +5,24 @@ import { clothBounds, itemBounds, resolvedItem, uniteBounds, type Bounds } from 
 import { useAids } from '../stores/aids.ts';
 import { useBench } from '../stores/bench/bench.ts';
 import { useView } from '../stores/view.ts';
+import type { Viewport } from '../parts/viewport.ts';
+
+const isSame = (a: Viewport, b: Viewport): boolean =>
+  a.scale === b.scale && a.centre.x === b.centre.x && a.centre.y === b.centre.y;
 
 export function useFraming() {
   const [bench, view, aids] = [useBench(), useView(), useAids()];
   /** All of it is shown as soon as there is room for it. */
   let wanted = true;
 
-  const show = (b: Bounds): void => view.fit(b, aids.rulers ? 44 : 24);
+  /** The view that was given last; whoever looks elsewhere since has chosen that. */
+  let given: Viewport | null = null;
+  const seen = (): Viewport => ({ scale: view.scale, centre: { ...view.centre } });
+
+  function show(b: Bounds): void {
+    view.fit(b, aids.rulers ? 44 : 24);
+    given = seen();
+  }
 
   function isSeen({ minX, minY, maxX, maxY }: Bounds): boolean {
     const [a, b] = [view.toMm(0, 0), view.toMm(view.width, view.height)];
@@ -25,13 +36,14 @@ export function useFraming() {
   /** A design comes on the bench. `asItWas`: it is looked at as it was left. */
   function opened(asItWas: boolean): void {
     wanted = !asItWas;
+    given = null;
     if (wanted) fit();
   }
 
   /** The room for the cloth has changed. */
   function sized(): void {
     if (!wanted || !bench.design || !view.width) return;
-    fit();
+    if (!given || isSame(given, seen())) fit();
     wanted = false;
   }
 
@@ -39,7 +51,9 @@ export function useFraming() {
   watch(
     () => view.orderForm,
     () => {
-      if (bench.design) wanted ||= isSeen(clothBounds(bench.design));
+      if (!bench.design || !isSeen(clothBounds(bench.design))) return;
+      wanted = true;
+      given = null;
     },
   );
 
