@@ -70,7 +70,12 @@ test('words are typed on the cloth, changed in their middle, and come back after
   const along = await bench.place(-38, -5);
   await page.keyboard.press('Home');
   await expect.poll(seen).toBe(true);
-  expect((await bench.place(-38, -5))[0]).toBeGreaterThan(along[0]);
+  const back = await bench.place(-38, -5);
+  expect(back[0]).toBeGreaterThan(along[0]);
+  // Marking goes along, too.
+  await page.keyboard.press('Shift+End');
+  await expect.poll(seen).toBe(true);
+  expect((await bench.place(-38, -5))[0]).toBeLessThan(back[0]);
   await page.keyboard.press('Control+z');
   await page.keyboard.press('Escape');
   expect((await words(bench))[0].outline.text).toBe('Larkmoor\nSky');

@@ -41,8 +41,11 @@ watch([text, () => state.from, () => state.to, () => state.id], async () => {
   show();
 });
 
+/** Where the caret stood when it was brought into sight last. */
+let shown = -1;
 /** What was typed, or walked to by keys, is seen: the cloth moves along where a line leaves the window. */
 async function keepInSight(): Promise<void> {
+  shown = state.to;
   await nextTick();
   if (caret.value) view.bringIntoSight(...caret.value);
 }
@@ -56,11 +59,10 @@ function follow(): void {
   state.to = back ? value.selectionStart : value.selectionEnd;
 }
 
-/** A key was let go: where it moved the caret, that stays in sight. */
+/** A key was let go: where it moved the caret, also while it marks, that stays in sight. Other keys leave the view alone. */
 function walked(): void {
-  const before = state.to;
   follow();
-  if (state.to !== before) void keepInSight();
+  if (state.to !== shown) void keepInSight();
 }
 
 function input(): void {
