@@ -54,6 +54,10 @@ test('what is small enough for its hoop, or for another one, and lies too far ou
     moved: true,
     sentence: 'The design reaches 185.0 mm outside the hoop. It would fit the 200 × 200 hoop in its middle.',
   });
+  // A strip is the smallest hoop for this; a machine that has none is not told of it while one of its own would do.
+  expect(found(170, 15, 100)?.fits?.name).toBe('60 × 300 strip');
+  const own = (width: number) => outsideHoop(...sewn(width, 15, 100), machineById('kitchen'))?.fits?.name;
+  expect([own(170), own(290)]).toEqual(['130 × 180', '60 × 300 strip']);
   const reach = { minX: 10.04, minY: -30, maxX: 90.04, maxY: 40 };
   const tall = { name: 'Mine', width: 100, height: 140 };
   // A hoop that holds it as it lies is turned rather than the design moved; what does not reach out stays where it is.

@@ -8,7 +8,7 @@ import type { Figures } from '../sewing/plan.ts';
 export interface OutsideHoop {
   /** How far stitches reach beyond the hoop, in mm. */
   over: number;
-  /** The design's own hoop, where that is large enough, else the smallest one that is, turned or not; null when there is none. */
+  /** The design's own hoop, where that is large enough, else the smallest one of the machine's, or of all, that is, turned or not; null when there is none. */
   fits: Hoop | null;
   /** Whether it must be moved for that. */
   moved: boolean;
@@ -21,6 +21,8 @@ const TOLERANCE = 0.05;
 
 /** How far stitches reach from the hoop's middle, to either side, in mm. */
 const reachOf = (b: Bounds): [w: number, h: number] => [Math.max(-b.minX, b.maxX), Math.max(-b.minY, b.maxY)];
+
+const hoopsOf = (machine: Machine): Hoop[] => HOOPS.filter(({ name }) => machine.hoops.includes(name));
 
 /** Hoops that go with the cloth: a cap's own holds nothing else. */
 const suiting = ({ cloth }: Design, hoops: readonly Hoop[]): Hoop[] =>
@@ -42,8 +44,8 @@ function smallestOf(hoops: readonly Hoop[], { bounds }: Figures, does = holds): 
   return able.sort((a, c) => a.width * a.height - c.width * c.height)[0] ?? null;
 }
 
-/** Null when all stitches lie inside the hoop, or when there are none. */
-export function outsideHoop(design: Design, figures: Figures): OutsideHoop | null {
+/** Null when all stitches lie inside the hoop, or when there are none. A hoop of the machine's own is told before others. */
+export function outsideHoop(design: Design, figures: Figures, machine?: Machine): OutsideHoop | null {
   const b = figures.bounds;
   if (!b) return null;
   const [w, h] = reachOf(b);
@@ -52,7 +54,9 @@ export function outsideHoop(design: Design, figures: Figures): OutsideHoop | nul
   const told = `The design reaches ${over.toFixed(1)} mm outside the hoop`;
   if (couldHold(design.hoop, b))
     return { over, fits: design.hoop, moved: true, sentence: `${told}, but is small enough for it.` };
-  const fits = smallestOf(suiting(design, HOOPS), figures, couldHold);
+  const smallest = (hoops: readonly Hoop[]): Hoop | null =>
+    smallestOf(suiting(design, hoops), figures, couldHold);
+  const fits = (machine && smallest(hoopsOf(machine))) ?? smallest(HOOPS);
   const moved = !!fits && !holds(fits, b) && !holds(turnedHoop(fits), b);
   const help = fits
     ? `It would fit the ${fits.name} hoop ${moved ? 'in its middle' : 'as it lies'}.`
@@ -76,8 +80,6 @@ export function intoHoop(hoops: readonly Hoop[], b: Bounds): { hoop: Hoop; by: P
     },
   };
 }
-
-const hoopsOf = (machine: Machine): Hoop[] => HOOPS.filter(({ name }) => machine.hoops.includes(name));
 
 /** A hoop that holds all stitches, turned when it must be. */
 const asItLies = (hoop: Hoop, { bounds }: Figures): Hoop =>

@@ -57,9 +57,9 @@ function betweenHoopings({ design, plain, plan, sewn }: Checked): Found[] {
 export const hoopCheck: Check = {
   id: 'outside-hoop',
   find(checked) {
-    const { design, figures } = checked;
+    const { design, figures, machine } = checked;
     if (design.hoopings?.length) return betweenHoopings(checked);
-    const outside = outsideHoop(design, figures);
+    const outside = outsideHoop(design, figures, machine);
     if (!outside) return [];
     const { sentence, fits, moved } = outside;
     const told = { weight: 3 as const, sentence, objects: [], at: figures.bounds ?? undefined };
