@@ -78,11 +78,13 @@ async function stickIn(folder: string | undefined, { log }: FastifyInstance): Pr
 const BODY_LIMIT = 20_000_000;
 const LOOPBACK = new Set(['127.0.0.1', 'localhost', '[::1]']);
 
-/** Does a person look for a page here? */
+const FRONT_DOOR = /^\/(index\.html)?(\?|$)/;
+
+/** Does a person look for a page here? At the front door anybody does, also who doesn't say what is wanted. */
 const wantsPage = ({ method, url, headers }: FastifyRequest): boolean =>
   (method === 'GET' || method === 'HEAD') &&
   !url.startsWith('/api/') &&
-  (headers.accept ?? '').includes('text/html');
+  (FRONT_DOOR.test(url) || (headers.accept ?? '').includes('text/html'));
 
 /** Builds the server on an open database; closing it leaves the database open. */
 export async function buildApp({ db, url }: Connection, options: AppOptions = {}): Promise<FastifyInstance> {
