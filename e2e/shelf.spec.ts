@@ -18,7 +18,7 @@ test('designs are found, renamed, duplicated, deleted and brought back', async (
   await expect(cards).toHaveCount(17);
   // Pictures of all demo designs are made one after the other, while another test file runs beside this one.
   await expect(cards.filter({ hasText: 'Club badge' })).toContainText(
-    /81 × 81 mm · [\d,]+ stitches · \d+ min/,
+    /81 × 81 mm\s*[\d,]+ stitches · \d+ min/,
     { timeout: 60_000 },
   );
   const picture = cards.first().locator('img');

@@ -155,8 +155,8 @@ function endRename(keep: boolean): void {
       </div>
       <template v-if="!small">
         <p v-if="entry.summary?.stitches" class="text-muted">
-          {{ size }} · {{ counted(entry.summary.stitches) }} stitches ·
-          {{ sewingTime(entry.summary.seconds) }}
+          <span class="block">{{ size }}</span>
+          {{ counted(entry.summary.stitches) }} stitches · {{ sewingTime(entry.summary.seconds) }}
         </p>
         <p v-else-if="entry.summary" class="text-muted">No stitches yet · {{ entry.hoop }} hoop</p>
         <p v-else class="text-muted">{{ entry.hoop }} hoop</p>
