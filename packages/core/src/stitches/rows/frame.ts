@@ -39,6 +39,8 @@ const STEP = 0.5;
 const STEEPEST = 2.5;
 /** Beyond the ends of a guide line its slope dies out over this length, in mm. */
 const FADE = 15;
+/** How near guide lines that cross may come, as a share of how far apart they lie in the mean. */
+const CROSSING_ROOM = 0.1;
 
 /** The line's heights over its level axis; where it turns back on itself, only its way forward counts. */
 function heightsOf(line: Line, toFrame: (p: Point) => Point): Height | null {
@@ -70,16 +72,29 @@ function heightsOf(line: Line, toFrame: (p: Point) => Point): Height | null {
   return { from: first.x, values: Float64Array.from(values), mean };
 }
 
+/** How much higher a line is that leaves with `slope`, `over` mm further on. */
+const fading = (slope: number, over: number): number => slope * FADE * (1 - Math.exp(-over / FADE));
+
 /** Height of a guide line at x, its ends led on with a slope that dies out. */
 function heightAt({ from, values }: Height, x: number): number {
   const at = (x - from) / STEP;
   const last = values.length - 1;
-  const beyond = (end: number, slope: number, over: number): number =>
-    values[end] + slope * FADE * (1 - Math.exp(-over / FADE));
-  if (at <= 0) return beyond(0, -(values[1] - values[0]) / STEP, -at * STEP);
-  if (at >= last) return beyond(last, (values[last] - values[last - 1]) / STEP, (at - last) * STEP);
+  if (at <= 0) return values[0] + fading((values[0] - values[1]) / STEP, -at * STEP);
+  if (at >= last) return values[last] + fading((values[last] - values[last - 1]) / STEP, (at - last) * STEP);
   const i = Math.floor(at);
   return values[i] + (values[i + 1] - values[i]) * (at - i);
+}
+
+/**
+ * Takes `v` from its place among `from` to the same place among `to`, both ascending; outside of them at the same
+ * distance from the outermost.
+ */
+function between(from: readonly number[], to: readonly number[], v: number): number {
+  let i = from.length - 1;
+  while (i >= 0 && from[i] > v) i--;
+  if (i < 0) return to[0] + v - from[0];
+  if (i === from.length - 1) return to[i] + v - from[i];
+  return to[i] + ((to[i + 1] - to[i]) * (v - from[i])) / (from[i + 1] - from[i]);
 }
 
 /**
@@ -105,30 +120,19 @@ export function flowFrame(guides: readonly Line[], angle: number): Frame {
     .filter((h, i, all) => i === 0 || h.mean - all[i - 1].mean > 0.5);
   if (!heights.length) return turnedFrame(angle);
 
-  /** Height on the cloth of row `w` at x. */
-  const rise = (x: number, w: number): number => {
-    const last = heights.length - 1;
-    if (w <= heights[0].mean) return w + heightAt(heights[0], x) - heights[0].mean;
-    if (w >= heights[last].mean) return w + heightAt(heights[last], x) - heights[last].mean;
-    let i = 0;
-    while (heights[i + 1].mean < w) i++;
-    const [a, b] = [heights[i], heights[i + 1]];
-    const t = (w - a.mean) / (b.mean - a.mean);
-    const low = heightAt(a, x);
-    // Guide lines that cross keep a little room between them: rows never turn over.
-    const high = Math.max(low + 0.1 * (b.mean - a.mean), heightAt(b, x));
-    return low + (high - low) * t;
+  const means = heights.map((h) => h.mean);
+  /** Heights on the cloth of the guide lines at x. Where they cross they keep a little room: rows never turn over. */
+  const levels = (x: number): number[] => {
+    const out = [heightAt(heights[0], x)];
+    for (let i = 1; i < heights.length; i++)
+      out.push(Math.max(heightAt(heights[i], x), out[i - 1] + CROSSING_ROOM * (means[i] - means[i - 1])));
+    return out;
   };
+  /** Height on the cloth of row `w` at x. */
+  const rise = (x: number, w: number): number => between(means, levels(x), w);
   const toFrame = (p: Point): Point => {
     const { x, y } = into(p);
-    // `rise` grows with w: halving always finds the row.
-    let [low, high] = [y - 200, y + 200];
-    for (let k = 0; k < 40; k++) {
-      const mid = (low + high) / 2;
-      if (rise(x, mid) < y) low = mid;
-      else high = mid;
-    }
-    return { x, y: (low + high) / 2 };
+    return { x, y: between(levels(x), means, y) };
   };
   const slope = ({ x, y }: Point): number => (rise(x + 0.25, y) - rise(x - 0.25, y)) / 0.5;
   return {

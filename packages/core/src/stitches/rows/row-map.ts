@@ -90,6 +90,10 @@ export function gridPitch(angle: number): number | null {
 /** Spacings up to this are meant to cover the cloth, in mm. */
 export const DENSE = 0.5;
 
+/** How much closer rows are set that wander on the machine's grid, in mm, and those that are bent: their stitches cut corners too. */
+const CLOSER = 0.015;
+const BENT_CLOSER = 0.03;
+
 /**
  * The spacing to use so that rows of 0.4 mm thread asked for at 0.4 mm really meet. The machine can place
  * needles only every 0.1 mm: rows along the grid must lie on its lines, others wander by some hundredths.
@@ -97,7 +101,7 @@ export const DENSE = 0.5;
 export function closedSpacing(spacing: number, angle: number | null): number {
   if (spacing > DENSE) return spacing;
   const pitch = angle === null ? null : gridPitch(angle);
-  if (pitch === null) return spacing - 0.015;
+  if (pitch === null) return spacing - (angle === null ? BENT_CLOSER : CLOSER);
   return Math.max(1, Math.floor((spacing + 0.004) / pitch)) * pitch;
 }
 

@@ -287,17 +287,23 @@ function closer(xs: number[], most: number): number[] {
 }
 
 /** A stitch may leave a bent row by this much, in mm. */
-const CHORD = 0.08;
+const CHORD = 0.05;
 /** Stitches this short are not parted any more, in mm. */
-const SHORT = 1;
+const SHORT = 0.8;
 
-/** Needle points wanted between two places of a bent row, so that stitches keep to it. */
+/**
+ * Needle points wanted between two places of a bent row, so that stitches keep to it. Stitches are halved: points put
+ * where rows bend most would lie in line from row to row, and what the grid moves them by would add up to slits.
+ */
 function bends(map: RowMap, y: number, from: number, to: number): number[] {
-  const middle = (from + to) / 2;
   if (to - from < 2 * SHORT) return [];
-  const [a, m, b] = [from, middle, to].map((x) => map.toCloth({ x, y }));
-  const stray = Math.abs((b.x - a.x) * (m.y - a.y) - (b.y - a.y) * (m.x - a.x)) / (distance(a, b) || 1);
-  if (stray <= CHORD) return [];
+  const [a, b] = [from, to].map((x) => map.toCloth({ x, y }));
+  const strays = [0.25, 0.5, 0.75].some((share) => {
+    const m = map.toCloth({ x: from + share * (to - from), y });
+    return Math.abs((b.x - a.x) * (m.y - a.y) - (b.y - a.y) * (m.x - a.x)) > CHORD * distance(a, b);
+  });
+  if (!strays) return [];
+  const middle = (from + to) / 2;
   return [...bends(map, y, from, middle), middle, ...bends(map, y, middle, to)];
 }
 
