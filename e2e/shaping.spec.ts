@@ -460,3 +460,39 @@ test('shaping by keys alone: draw, cut, group, bend and turn', async ({ page }) 
   const { objects } = await bench.document();
   expect(objects.at(-1)).toMatchObject({ outline: { kind: 'path' }, recipe: { kind: 'run' } });
 });
+
+test('rows led by a drawn line follow it, the card says so, and the angle, which does nothing then, is away', async ({
+  page,
+}) => {
+  const bench = new BenchPage(page);
+  await bench.make(rosehip.address, 'A steered leaf');
+  await bench.tool('Ellipse');
+  await bench.dragAlong([
+    [-30, -15],
+    [30, 15],
+  ]);
+  const card = page.getByLabel('Recipe card');
+  const angle = page.getByTestId('angle-handle');
+  await expect(card).toContainText('apart at 0°');
+  await expect(angle).toBeVisible();
+  const straight = await bench.counts();
+
+  await bench.tool('Steer');
+  await bench.dragAlong([
+    [-26, 4],
+    [-10, -6],
+    [10, 6],
+    [26, -4],
+  ]);
+  await expect.poll(() => bench.counts()).not.toEqual(straight);
+  await bench.tool('Select');
+  await bench.clickAt(0, 12);
+  await expect(card).toContainText('apart along its steering lines, in');
+  await expect(card.getByLabel('Stitch angle')).toHaveCount(0);
+  await expect(angle).toHaveCount(0);
+
+  await page.keyboard.press('Control+z');
+  await expect(card).toContainText('apart at 0°');
+  await expect(angle).toBeVisible();
+  expect(await bench.counts()).toEqual(straight);
+});

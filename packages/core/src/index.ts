@@ -284,7 +284,14 @@ export {
   type NumberSetting,
   type Setting,
 } from './stitches/kind.ts';
-export { guidedBy, lineWidthOf, sewnFrom, STITCH_KINDS, stitchKind } from './stitches/kinds.ts';
+export {
+  guidedBy,
+  lineWidthOf,
+  settingsInUse,
+  sewnFrom,
+  STITCH_KINDS,
+  stitchKind,
+} from './stitches/kinds.ts';
 export { MOTIF_UNITS, motifFrom, OWN_MOTIF, UNIT_SIZE, unitCoords } from './stitches/motifs.ts';
 export { findCrossing } from './stitches/open/uncross.ts';
 export { needlesOf } from './stitches/rows/patterns.ts';

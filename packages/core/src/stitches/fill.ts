@@ -109,6 +109,7 @@ const startGap = (line: Line, from: Point): number =>
 const SETTINGS = [
   {
     ...lineAngleSetting,
+    unlessGuided: true,
     label: 'Stitch angle',
     help: 'Direction of the rows: 0 is level, 90 upright, 45 rises to the right.',
   },
@@ -298,7 +299,8 @@ export const fill: KindOf<typeof SETTINGS> = {
   id: 'fill',
   name: 'Fill',
   summary: 'Rows of stitches at an angle, over any shape with any holes.',
-  sentence: 'Cover this shape with {kind}, rows {spacing} apart at {angle}, in {thread}.',
+  sentence:
+    'Cover this shape with {kind}, rows {spacing} apart[ at {angle}| along its steering lines], in {thread}.',
   from: () => 'region',
   mesh: true,
   unsuited({ spacing, underlay }, { id, weave }) {

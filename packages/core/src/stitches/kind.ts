@@ -20,6 +20,8 @@ interface SettingBase<N extends string> {
   when?: (settings: Values) => boolean;
   /** It is of no use while the lines go like a drawn one. */
   unlessLike?: boolean;
+  /** It is of no use where guide lines lead the stitches. */
+  unlessGuided?: boolean;
 }
 
 export interface NumberSetting<N extends string = string> extends SettingBase<N> {
@@ -125,7 +127,7 @@ export interface StitchKind<V = Values, O = OwnValues> {
   summary: string;
   /**
    * What the recipe card says; {kind}, {thread} and names of settings in braces open their choices. What stands in
-   * brackets is left out while its settings are of no use.
+   * brackets is left out while its settings are of no use; then what follows a bar in them is said instead.
    */
   sentence: string;
   /** Whether the kind follows the outline's lines or covers what it encloses. */

@@ -1,7 +1,7 @@
 // The table of stitch kinds. The recipe card, the validation, the command line and the docs are made from it.
 import { fill } from './fill.ts';
 import type { DesignObject, Recipe } from '../design/types.ts';
-import { ownSettings, type Apart, type Setting, type StitchKind } from './kind.ts';
+import { ownSettings, type Apart, type Setting, type StitchKind, type Values } from './kind.ts';
 import { motifLine } from './motif-line.ts';
 import { contour } from './open/contour/contour.ts';
 import { crosshatch } from './open/crosshatch.ts';
@@ -88,6 +88,22 @@ export function lineWidthOf({ recipe }: Pick<DesignObject, 'recipe'>): number | 
 export function apartOf({ recipe }: Pick<DesignObject, 'recipe'>): Apart | null {
   const kind = byId.get(recipe.kind);
   return kind?.apart?.(ownSettings(kind, recipe)) ?? null;
+}
+
+/**
+ * The settings of an object's kind that change something about it as it is: others are of no use with what is chosen, or
+ * since its lines go like a drawn one or are led by guide lines. `values` are its settings, defaults filled in.
+ */
+export function settingsInUse(
+  { recipe, linesLike, guideLines }: Pick<DesignObject, 'recipe' | 'linesLike' | 'guideLines'>,
+  values: Values,
+): Setting[] {
+  const kind = byId.get(recipe.kind);
+  const like = !!kind?.usesLine && !!linesLike;
+  const guided = !!guideLines?.length;
+  return (kind?.settings ?? []).filter(
+    (s) => (s.when?.(values) ?? true) && !(like && s.unlessLike) && !(guided && s.unlessGuided),
+  );
 }
 
 /** What guide lines do to an object's stitches, as a sentence; null when they would do nothing. */

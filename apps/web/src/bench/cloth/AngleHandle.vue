@@ -1,7 +1,14 @@
 <script setup lang="ts">
 // The stitch angle of one selected object, as a line that is dragged.
 import { computed, toRef } from 'vue';
-import { clothUnder, completeSettings, numberOf, stitchKind, type DesignObject } from '@rosehip/core';
+import {
+  clothUnder,
+  completeSettings,
+  numberOf,
+  settingsInUse,
+  stitchKind,
+  type DesignObject,
+} from '@rosehip/core';
 import { useBench } from '../../stores/bench/bench.ts';
 import { useView } from '../../stores/view.ts';
 import { frameOf } from '../items.ts';
@@ -17,8 +24,9 @@ const angled = computed(() => {
   const [only] = bench.selected;
   if (bench.selected.length !== 1 || only.kind !== 'object') return null;
   const kind = stitchKind(only.recipe.kind);
-  if (!kind?.settings.some((s) => s.name === 'angle') || !bench.design) return null;
+  if (!kind || !bench.design) return null;
   const settings = completeSettings(kind, only.recipe, clothUnder(bench.materials.cloth, only.thread));
+  if (!settingsInUse(only, settings).some((s) => s.name === 'angle')) return null;
   return { object: only, angle: numberOf(settings, 'angle', 0) };
 });
 const angleLine = computed(() => {

@@ -60,8 +60,8 @@ function cut(): Word[] {
     return [{ text: 'These are stitched in ' }, { text: 'different ways', opens: 'kind' }, { text: '.' }];
   const isShown = (name: string): boolean =>
     name === 'kind' || name === 'thread' || edit.shown.value.some((s) => s.name === name);
-  const told = kind.sentence.replace(/\[([^\]]*)\]/g, (_, part: string) =>
-    [...part.matchAll(/\{(\w+)\}/g)].every(([, name]) => isShown(name)) ? part : '',
+  const told = kind.sentence.replace(/\[([^|\]]*)\|?([^\]]*)\]/g, (_, part: string, otherwise: string) =>
+    [...part.matchAll(/\{(\w+)\}/g)].every(([, name]) => isShown(name)) ? part : otherwise,
   );
   return told.split(/(\{\w+\})/).map((part) => {
     const name = /^\{(\w+)\}$/.exec(part)?.[1];

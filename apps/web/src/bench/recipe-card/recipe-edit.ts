@@ -4,6 +4,7 @@ import {
   completeSettings,
   everyLeaf,
   isStitched,
+  settingsInUse,
   stitchKind,
   switchKind,
   type DesignObject,
@@ -57,8 +58,8 @@ export function useRecipeEdit() {
 
   /** The settings that count with what is chosen now. */
   const shown = computed(() => {
-    const like = !!kind.value?.usesLine && objects.value.every((o) => o.linesLike);
-    return kind.value?.settings.filter((s) => (s.when?.(all.value) ?? true) && !(like && s.unlessLike)) ?? [];
+    const used = new Set(objects.value.flatMap((o) => settingsInUse(o, all.value)));
+    return kind.value?.settings.filter((s) => used.has(s)) ?? [];
   });
 
   /** What "auto" comes to for the one selected object, by setting; nothing when several are selected. */
