@@ -265,5 +265,17 @@ test('two fingers zoom and pull the cloth', async ({ browser }) => {
   await touch('touchEnd', 0);
   await expect.poll(async () => parseInt(await percent.innerText()) / before).toBeGreaterThan(2);
   await expect(bench.blocks()).toHaveCount(0);
+
+  // A line that is being drawn bears it.
+  await bench.tool('Pen');
+  for (const dx of [-200, -100, 0]) await bench.click(dx, 200);
+  await touch('touchStart', 120);
+  for (let apart = 110; apart >= 50; apart -= 10) await touch('touchMove', apart);
+  await touch('touchEnd', 0);
+  await page.keyboard.press('Enter');
+  await expect(bench.blocks()).toHaveCount(1);
+  expect((await bench.document()).objects).toMatchObject([
+    { outline: { paths: [{ points: [{}, {}, {}] }] } },
+  ]);
   await context.close();
 });

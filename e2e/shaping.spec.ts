@@ -461,6 +461,62 @@ test('shaping by keys alone: draw, cut, group, bend and turn', async ({ page }) 
   expect(objects.at(-1)).toMatchObject({ outline: { kind: 'path' }, recipe: { kind: 'run' } });
 });
 
+test('two curved points close to a petal; of a half drawn line nothing is lost, and undo takes back its points one by one', async ({
+  page,
+}) => {
+  const bench = new BenchPage(page);
+  await bench.make(rosehip.address, 'Petals');
+  const curve = (from: Place, to: Place) => bench.dragAlong([from, to]);
+  await bench.tool('Pen');
+  await curve([-20, 20], [-30, 5]);
+  await curve([-20, -20], [-10, -20]);
+  await bench.clickAt(-20, 20);
+  await expect(bench.block('Shape 1')).toBeVisible();
+  expect((await bench.document()).objects).toMatchObject([
+    { outline: { paths: [{ closed: true, points: [{}, {}] }] }, recipe: { kind: 'fill' } },
+  ]);
+
+  // Undo takes back points while a line is drawn, and only then the step before.
+  await bench.tool('Pen');
+  for (const p of [
+    [10, 20],
+    [20, 0],
+    [30, 10],
+    [35, -20],
+  ] as Place[])
+    await bench.clickAt(...p);
+  await page.keyboard.press('Control+z');
+  await page.getByRole('button', { name: 'Undo', exact: true }).click();
+  await expect(bench.blocks()).toHaveCount(1);
+  await bench.clickAt(35, 20);
+  await page.keyboard.press('Escape');
+  const points = [
+    { x: 10, y: 20 },
+    { x: 20, y: 0 },
+    { x: 35, y: 20 },
+  ];
+  await expect(bench.block('Line 1')).toBeVisible();
+  const lines = (await bench.document()).objects as { outline: { paths: { points: Place[] }[] } }[];
+  for (const [i, p] of points.entries())
+    for (const axis of ['x', 'y'] as const)
+      expect((lines[1].outline.paths[0].points[i] as never)[axis]).toBeCloseTo(p[axis], 0);
+
+  // Another tool in the middle of a line: it stays, and that tool is in hand.
+  await bench.tool('Pen');
+  for (const p of [
+    [-5, -30],
+    [5, -25],
+    [15, -30],
+  ] as Place[])
+    await bench.clickAt(...p);
+  await page.keyboard.press('o');
+  await expect(bench.block('Line 2')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Points', exact: true })).toHaveAttribute(
+    'aria-pressed',
+    'true',
+  );
+});
+
 test('rows led by a drawn line follow it, the card says so, and the angle, which does nothing then, is away', async ({
   page,
 }) => {

@@ -235,7 +235,12 @@ watch(
   () => waiting.value && dropWaiting(),
 );
 
-const { press, sheet: keysSheet } = useKeys({ fit, trueSize, escape }, entries, active, commands);
+/** Takes back the last part of what is half done, else the last step. */
+function undo(): void {
+  if (active.value.halfDone) active.value.halfDone.takeBack();
+  else bench.undo();
+}
+const { press, sheet: keysSheet } = useKeys({ fit, trueSize, escape, undo }, entries, active, commands);
 
 const tryOnKey = useTryOnKeys();
 const tried = useTemplateRef('tried');
@@ -313,7 +318,7 @@ watch(title, (name) => (document.title = name ? `${name} · Rosehip` : 'Rosehip'
         : 'grid-rows-[48px_minmax(0,1fr)_136px] max-[1000px]:grid-rows-[48px_minmax(0,1fr)_176px]'
     "
   >
-    <TopBar />
+    <TopBar :half-done="active.halfDone?.label" @undo="undo" />
     <div class="grid min-h-0 grid-cols-[64px_minmax(0,1fr)_304px]">
       <ToolRail :entries="entries" @click="view.tryingOn = false" />
       <main class="grid min-h-0 grid-cols-[minmax(0,1fr)] grid-rows-[40px_minmax(0,1fr)]">

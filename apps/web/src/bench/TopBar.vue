@@ -21,6 +21,11 @@ import { useSettings } from '../stores/settings.ts';
 import { useSewing } from '../stores/sewing.ts';
 import { useView, type PanelName } from '../stores/view.ts';
 
+const props = defineProps<{
+  /** What undo takes back first, when something is half done. */
+  halfDone?: string;
+}>();
+const emit = defineEmits<{ undo: [] }>();
 const bench = useBench();
 const view = useView();
 const sewing = useSewing();
@@ -53,7 +58,7 @@ const saveWords = computed(() => {
   return SAVE_WORDS[saveState];
 });
 
-const undoWhat = computed(() => bench.undoSteps.at(-1)?.label);
+const undoWhat = computed(() => props.halfDone ?? bench.undoSteps.at(-1)?.label);
 const redoWhat = computed(() => bench.redoSteps.at(-1)?.label);
 const hoopSize = computed(() => {
   const { hoop } = bench.design!;
@@ -129,7 +134,7 @@ function rename(event: Event): void {
       label="Undo"
       :hint="`Undo: ${undoWhat} (Ctrl Z)`"
       :blocked="undoWhat ? undefined : 'Nothing to undo yet'"
-      @press="bench.undo()"
+      @press="emit('undo')"
       ><Undo2 :size="20" aria-hidden="true"
     /></IconButton>
     <IconButton

@@ -23,7 +23,7 @@ interface Key {
 }
 
 export function useKeys(
-  page: { fit(): void; trueSize(): void; escape(): void },
+  page: { fit(): void; trueSize(): void; escape(): void; undo(): void },
   tools: readonly ToolEntry[],
   active: ComputedRef<Tool>,
   commands: Commands,
@@ -46,11 +46,11 @@ export function useKeys(
     {
       keys: 'Esc',
       presses: ['Escape'],
-      does: 'Drop what is half done; leave a group; then select nothing',
+      does: 'Leave what is half done (a line that was begun stays); leave a group; then select nothing',
       run: page.escape,
     },
     { keys: 'Tab', presses: [], does: 'With the cloth in focus and the Points tool: the next point' },
-    { keys: 'Ctrl Z', does: 'Undo', run: bench.undo },
+    { keys: 'Ctrl Z', does: 'Undo', run: page.undo },
     { keys: 'Ctrl Shift Z', presses: ['Ctrl Shift Z', 'Ctrl Y'], does: 'Redo', run: bench.redo },
     { keys: 'Ctrl O', does: 'Bring in a drawing or stitches', run: ask },
     { keys: 'Ctrl A', does: 'Select everything', run: () => (bench.selection = picking.everything()) },

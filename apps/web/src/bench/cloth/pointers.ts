@@ -56,6 +56,12 @@ export function useClothPointers(
     view.zoomAt(after.apart / before.apart, after.x, after.y);
   }
 
+  function letGo(): void {
+    const held = tool();
+    if (held.letGo) held.letGo();
+    else held.cancel();
+  }
+
   /* A finger that rests */
   let resting: ReturnType<typeof setTimeout> | undefined;
   let restsAt = { x: 0, y: 0 };
@@ -65,7 +71,7 @@ export function useClothPointers(
     const before = [...bench.selection];
     resting = setTimeout(() => {
       // Its press has chosen one thing already: what was chosen before stays with it.
-      tool().cancel();
+      letGo();
       bench.selection = before;
       const more = { ...pointer(e), shift: true };
       tool().down(more);
@@ -78,7 +84,7 @@ export function useClothPointers(
     stir();
     if (e.pointerType === 'touch') fingers.set(e.pointerId, { x: e.clientX, y: e.clientY });
     if (fingers.size === 2) {
-      tool().cancel();
+      letGo();
       return;
     }
     area.value!.focus({ preventScroll: true });
@@ -119,7 +125,7 @@ export function useClothPointers(
     stir();
     fingers.delete(e.pointerId);
     pulling.value = false;
-    tool().cancel();
+    letGo();
   }
 
   function doubleClick(e: MouseEvent): void {

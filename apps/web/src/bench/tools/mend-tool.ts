@@ -313,15 +313,19 @@ export function mendTool(): Tool {
     return false;
   }
 
-  function cancel(): boolean {
-    const something = grab !== null || mend.count.value > 0 || mendMode.value !== 'choose';
+  function letGo(): void {
     if (grab) bench.cancelPreview();
-    else if (mendMode.value !== 'choose') mendMode.value = 'choose';
-    else if (mend.count.value) mend.chooseNone();
     grab = null;
     moved = null;
     preview.value = NOTHING;
     hover.value = rubberAt.value = null;
+  }
+
+  function cancel(): boolean {
+    const something = grab !== null || mend.count.value > 0 || mendMode.value !== 'choose';
+    if (!grab && mendMode.value !== 'choose') mendMode.value = 'choose';
+    else if (!grab && mend.count.value) mend.chooseNone();
+    letGo();
     return something;
   }
 
@@ -451,6 +455,7 @@ export function mendTool(): Tool {
     up,
     doubleClick,
     key,
+    letGo,
     cancel,
     mark,
   });

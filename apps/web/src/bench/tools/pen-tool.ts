@@ -53,6 +53,8 @@ export function penTool(): Tool {
     /** What is drawn goes on from here; its own points stand before the new ones. */
     from: null as End | null,
   });
+  /** The points as they were before the press under way. */
+  let before: PathPoint[] = [];
 
   const near = (a: Point, b: Point): boolean => distance(a, b) * view.scale <= CLOSE;
 
@@ -79,6 +81,10 @@ export function penTool(): Tool {
     return { paths: [path], points: points.map(({ x, y }) => ({ x, y })), box: null };
   });
 
+  /** Do points enclose something when they are closed? Two do where one of them is curved: a petal. */
+  const encloses = (points: readonly PathPoint[]): boolean =>
+    points.length > 2 || (points.length === 2 && points.some((p) => p.in || p.out));
+
   function finish(closed: boolean): void {
     // Plain copies: what goes into the design must not be watched by the interface.
     const points = state.points.map(plainPoint);
@@ -89,7 +95,7 @@ export function penTool(): Tool {
       return;
     }
     if (points.length < 2) return;
-    if (view.drawsBorder && closed && points.length > 2) {
+    if (view.drawsBorder && closed && encloses(points)) {
       view.drawsBorder = false;
       addObject({ kind: 'path', paths: [{ closed, points }] }, BORDER_RECIPES.satin, 'Border');
       // It was begun on the page of what can be made: now its width is at hand.
@@ -98,7 +104,7 @@ export function penTool(): Tool {
     }
     addObject(
       { kind: 'path', paths: [{ closed, points }] },
-      closed && points.length > 2 ? shapesAs.value : linesAs.value,
+      closed && encloses(points) ? shapesAs.value : linesAs.value,
       closed ? 'Shape' : 'Line',
     );
   }
@@ -159,6 +165,11 @@ export function penTool(): Tool {
     }
   }
 
+  function removeLast(): void {
+    if (state.points.length > 1) state.points.pop();
+    else reset();
+  }
+
   const border: ToolAction = reactive({
     label: 'As border',
     on: computed(() => view.drawsBorder),
@@ -176,12 +187,12 @@ export function penTool(): Tool {
       label: 'Remove last point',
       keys: 'Backspace',
       blocked: state.points.length ? undefined : 'No point is drawn yet.',
-      run: () => void (state.points.length > 1 ? state.points.pop() : reset()),
+      run: removeLast,
     },
     {
       label: 'Close',
       keys: 'C',
-      blocked: state.points.length < 3 && !state.from ? 'Needs three points or more.' : undefined,
+      blocked: encloses(state.points) || state.from ? undefined : 'Needs three points or more, or a curve.',
       run: () => finish(true),
     },
     { label: 'Finish', keys: 'Enter', blocked: few.value, run: () => finish(false) },
@@ -207,7 +218,8 @@ export function penTool(): Tool {
     down(p: Pointer) {
       const { points } = state;
       state.pressed = true;
-      if (points.length > 2 && near(p.at, points[0])) {
+      before = points.map(plainPoint);
+      if (encloses(points) && near(p.at, points[0])) {
         state.closing = true;
         return;
       }
@@ -260,10 +272,19 @@ export function penTool(): Tool {
       if (!found.blocked) found.run();
       return true;
     },
+    // A line that was begun stays: undo takes it away.
     cancel() {
       const was = state.points.length > 0;
-      reset();
+      finish(false);
       return was;
     },
+    letGo() {
+      if (!state.pressed) return;
+      if (!before.length) reset();
+      else Object.assign(state, { points: before, pressed: false, closing: false });
+    },
+    halfDone: computed(() =>
+      state.points.length ? { label: 'Remove last point', takeBack: removeLast } : null,
+    ),
   });
 }

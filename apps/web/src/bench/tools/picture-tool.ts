@@ -81,6 +81,10 @@ export function pictureTool(): Tool {
       from = grab = null;
     },
     key: () => false,
+    letGo() {
+      gesture.cancel();
+      from = grab = null;
+    },
     cancel() {
       const was = grab !== null || marking.value;
       gesture.cancel();

@@ -288,6 +288,15 @@ export function pointsTool(): Tool {
     return true;
   }
 
+  function letGo(): void {
+    if (grab && began) bench.cancelPreview();
+    grab = null;
+    began = false;
+    last = null;
+    preview.value = NOTHING;
+    snap.end();
+  }
+
   return toolOf({
     hint: computed(() => {
       const [first] = bench.selected;
@@ -319,15 +328,11 @@ export function pointsTool(): Tool {
       ]);
     },
     key,
+    letGo,
     cancel() {
-      if (grab && began) bench.cancelPreview();
       const was = grab !== null || chosenPoints.value.length > 0;
-      grab = null;
-      began = false;
-      last = null;
-      preview.value = NOTHING;
+      letGo();
       chosenPoints.value = [];
-      snap.end();
       return was;
     },
     mark(marker: Marker) {

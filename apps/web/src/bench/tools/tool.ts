@@ -74,8 +74,12 @@ export interface Tool {
   doubleClick?(p: Pointer): void;
   /** True when the key was meant for the tool. `e` tells which others are held. */
   key(key: string, e: KeyboardEvent): boolean;
-  /** Drops what is half done; true when there was something. */
+  /** Leaves what is half done; true when there was something. */
   cancel(): boolean;
+  /** The press under way is none: a second finger came to move the cloth. Left out: all that is half done is left. */
+  letGo?(): void;
+  /** What undo takes back first: the last part of what is half done, told as its label; null when nothing is. */
+  halfDone?: { label: string; takeBack(): void } | null;
   /** Handles and helping lines of the tool. */
   mark?(marker: Marker): void;
   /** Ids of what is worked on; everything else is dimmed. */
@@ -84,7 +88,7 @@ export interface Tool {
 
 /** A tool as it is written down: what changes by itself may be a ref. */
 export type ToolParts = {
-  [K in keyof Tool]: K extends 'hint' | 'preview' | 'actions' | 'numbers' | 'choices' | 'focus'
+  [K in keyof Tool]: K extends 'hint' | 'preview' | 'actions' | 'numbers' | 'choices' | 'focus' | 'halfDone'
     ? Tool[K] | Ref<Tool[K]>
     : Tool[K];
 };

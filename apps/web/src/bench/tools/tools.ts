@@ -61,7 +61,10 @@ export function useTools(): { entries: ToolEntry[]; active: ComputedRef<Tool> } 
   const active = computed(() => entries.find((e) => e.name === view.tool)!.tool);
   watch(
     () => view.tool,
-    (_, before) => entries.find((e) => e.name === before)?.tool.cancel(),
+    (now, before) => {
+      entries.find((e) => e.name === before)?.tool.cancel();
+      view.tool = now; // something finished would put the Select tool in hand
+    },
   );
   return { entries, active };
 }

@@ -62,6 +62,8 @@ export function wordsTool(): Tool {
   });
   const box = shallowRef<ToolPreview>(NOTHING);
   let letter: SetLetter | null = null;
+  /** What was written in, and where the caret stood, before the press under way. */
+  let before: Pick<typeof state, 'id' | 'from' | 'to'> = { id: null, from: 0, to: 0 };
   /** The handle of a part that is drawn. */
   let corner: { part: SetPart; handle: PartHandle } | null = null;
 
@@ -252,6 +254,7 @@ export function wordsTool(): Tool {
           ],
     ),
     down(p: Pointer) {
+      before = { id: state.id, from: state.from, to: state.to };
       const pull = part.value && partHandleAt(part.value, p.at, NEAR / view.scale);
       if (pull && part.value) {
         writing.keep();
@@ -327,6 +330,15 @@ export function wordsTool(): Tool {
       if (isText(only)) writing.go(only.id, only.outline.text.length);
       else begin(view.centre);
       return true;
+    },
+    letGo() {
+      if (hand.pulling) gesture.cancel();
+      Object.assign(hand, { pulling: null, marking: false, box: null });
+      box.value = NOTHING;
+      // The caret goes back to where it was.
+      const { id, from, to } = before;
+      if (id && bench.committed && findItem(bench.committed, id)) writing.go(id, from, to);
+      else if (!id) writing.stop();
     },
     cancel() {
       if (hand.pulling) {
