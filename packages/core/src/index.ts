@@ -168,6 +168,7 @@ export { MOST_INITIALS } from './lettering/set-within.ts';
 export type { SetLetter, SetLine, SetPart, SetText } from './lettering/set-letters.ts';
 export { letterSpaceOf } from './lettering/letter-space.ts';
 export { LINE_SPACE, setText } from './lettering/set-text.ts';
+export { heightOnce } from './lettering/round.ts';
 export { placedCopies, resolveDesign, resolvedItem, textOf, textOnCloth } from './resolve/resolve.ts';
 export { fitPath } from './outlines/fit.ts';
 export { bendPoint, flatPatch, patchCorners } from './outlines/live/bend.ts';

@@ -20,6 +20,7 @@ import {
   outlineBounds,
   outlineRegion,
   ownFontId,
+  parsePathData,
   pathData,
   READY_BENDS,
   readyBendJob,
@@ -176,6 +177,38 @@ describe('setting type', () => {
       const capitals = text('HIM', { of: ['line'], baseline: through });
       const { minY, maxY } = boundsOf(textOf(await designWith(line(20), capitals), 'words')!);
       expect(Math.abs((minY + maxY) / 2 - 20)).toBeLessThan(0.4);
+    }
+  });
+
+  test('words too long for the way round are told of, and made so high that they come round once', async () => {
+    const ring: DesignObject = {
+      ...text('x', {}, 'ring'),
+      name: 'ring',
+      recipe: { kind: 'run', settings: {} },
+    };
+    ring.outline = { kind: 'path', paths: parsePathData('M18 0A18 18 0 1 1 18 -0.01Z').paths };
+    for (const [outline, way] of [
+      [{ of: ['ring'], baseline: { kind: 'along', start: 0.5, side: 'left' } }, 2 * Math.PI * 18],
+      [{ baseline: { kind: 'arc', radius: 20 } }, 2 * Math.PI * 20],
+      [{ baseline: { kind: 'circle', radius: 20 }, text: 'MOONRISE\nAND NIGHT' }, 2 * Math.PI * 20],
+    ] as const) {
+      const design = await designWith(ring, text('MOONRISE CLUB', { height: 15, ...outline } as never));
+      const round = textOf(design, 'words')!.round!;
+      expect(Math.abs(round.way - way)).toBeLessThan(0.2);
+      const check = (of: typeof design) =>
+        findingsOf(of, sewDesign(of)).find((f) => f.id === 'words-too-long');
+      const told = check(design)!;
+      expect(told.sentence).toMatch(/ its letters lie over each other\.$/);
+      const mended = applyCommand(design, fixOf(design, told).command).design;
+      expect(check(mended)).toBeUndefined();
+      // Hardly smaller than must be.
+      const after = textOf(mended, 'words')!.round!;
+      expect(after.taken / after.way).toBeGreaterThan(0.8);
+    }
+    // What fits, or has an end, is not told of.
+    for (const outline of [{ baseline: { kind: 'arc', radius: 60 } }, {}] as const) {
+      const design = await designWith(text('MOONRISE CLUB', { height: 15, ...outline } as never));
+      expect(findingsOf(design, sewDesign(design)).map((f) => f.id)).not.toContain('words-too-long');
     }
   });
 

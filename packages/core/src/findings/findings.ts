@@ -22,7 +22,7 @@ import { capCheck, mergeCheck } from './checks/order.ts';
 import { redworkCheck } from './checks/redwork.ts';
 import { outsideCheck, partedCheck } from './checks/thread.ts';
 import { filledCheck, narrowCheck, splitCheck, twoLinesCheck } from './checks/satin.ts';
-import { fontAwayCheck, lettersCheck, smallLettersCheck } from './checks/words.ts';
+import { fontAwayCheck, lettersCheck, roundCheck, smallLettersCheck } from './checks/words.ts';
 import type { Check, Checked, Finding, Found, SewnItem } from './finding.ts';
 import { layersOf, type LayerGrid } from './layers.ts';
 
@@ -32,6 +32,7 @@ const CHECKS: Check[] = [
   largeCheck,
   hoopCheck,
   lettersCheck,
+  roundCheck,
   emptyCheck,
   twoLinesCheck,
   filledCheck,

@@ -1,6 +1,6 @@
 // What letters stand on: where a place on a line of text goes, and how it is turned.
 import type { Point } from '../geometry/points.ts';
-import { arcLengths, pointAt, reversed, segmentAt, type Line } from '../geometry/polyline.ts';
+import { arcLengths, lengthOf, pointAt, reversed, segmentAt, type Line } from '../geometry/polyline.ts';
 import type { Matrix } from '../geometry/matrix.ts';
 import type { Baseline } from '../design/types.ts';
 
@@ -83,6 +83,17 @@ export interface GroundInput {
   reach: number;
   /** Height of capitals, in mm. */
   height: number;
+}
+
+/**
+ * How long the way round is on which a line of text stands, in mm; infinite where it comes to no begin again. `down` is how
+ * far below the first it stands, in mm.
+ */
+export function wayRound({ baseline, line }: Pick<GroundInput, 'baseline' | 'line'>, down: number): number {
+  const about = (r: number): number => 2 * Math.PI * Math.max(TIGHTEST, Math.abs(r));
+  if (baseline?.kind === 'arc') return about(baseline.radius - down);
+  if (baseline?.kind === 'circle') return about(baseline.radius);
+  return baseline?.kind === 'along' && line?.closed ? lengthOf(line) : Infinity;
 }
 
 /** What each line of a text stands on, by its number; `down` is how far below the first it stands, in mm. */

@@ -38,6 +38,15 @@ export interface SetPart {
   edge: readonly Point[];
 }
 
+/** Of words that go round something: how long the way round is, and how much of it the longest of them takes, in mm. */
+export interface Round {
+  way: number;
+  /** More than the way: letters lie over each other. */
+  taken: number;
+  /** So many lines share the way. */
+  lines: number;
+}
+
 export interface SetText {
   outline: PathOutline;
   letters: SetLetter[];
@@ -45,4 +54,5 @@ export interface SetText {
   /** Of words that fill a shape: their parts, and the size of the shape, in mm. */
   parts?: readonly SetPart[];
   shape?: { width: number; height: number };
+  round?: Round;
 }

@@ -6,14 +6,14 @@ import { onMachineGrid } from '../geometry/points.ts';
 import { lengthOf } from '../geometry/polyline.ts';
 import { outlineLines } from '../outlines/flatten.ts';
 import { transformPath } from '../outlines/transform-path.ts';
-import { groundsOf, type Ground } from './baseline.ts';
+import { groundsOf, wayRound, type Ground } from './baseline.ts';
 import { boxPaths, BOX_WIDTH } from './box.ts';
 import { cellsOf, scaleOf, type Cell } from './cells.ts';
 import type { Font } from './fonts.ts';
 import type { GlyphSource } from './glyphs.ts';
 import { knownFonts } from './known-fonts.ts';
 import { letterSpaceOf, moreRoom } from './letter-space.ts';
-import type { SetLetter, SetLine, SetText } from './set-letters.ts';
+import type { Round, SetLetter, SetLine, SetText } from './set-letters.ts';
 import { setWithin } from './set-within.ts';
 
 /** From baseline to baseline when nothing is said, as a share of the height of capitals. */
@@ -163,5 +163,28 @@ export function setText(outline: TextOutline, font: Font, along: readonly PlainO
       });
     }
   });
-  return { outline: { kind: 'path', paths, fillRule: 'nonzero' }, letters, lines: setLines };
+  const round = roundOf(
+    setLines.map(({ length }) => length),
+    outline.baseline?.kind === 'circle',
+    (number) => wayRound({ baseline: outline.baseline, line }, number * lineSpace),
+  );
+  return {
+    outline: { kind: 'path', paths, fillRule: 'nonzero' },
+    letters,
+    lines: setLines,
+    ...(round && { round }),
+  };
+}
+
+/** Of lines that go round, those that take most of their way: two share a circle, the upper and the lower. */
+function roundOf(lengths: readonly number[], shared: boolean, way: (number: number) => number): Round | null {
+  const each = shared ? 2 : 1;
+  let most: Round | null = null;
+  for (let i = 0; i < lengths.length; i += each) {
+    const those = lengths.slice(i, i + each);
+    const round = { way: way(i), taken: those.reduce((a, b) => a + b, 0), lines: those.length };
+    if (Number.isFinite(round.way) && (!most || round.taken / round.way > most.taken / most.way))
+      most = round;
+  }
+  return most;
 }

@@ -4,6 +4,7 @@ import {
   DESIGN_LIMITS,
   everyLeaf,
   findItem,
+  heightOnce,
   isText,
   offsetAt,
   retyped,
@@ -49,6 +50,8 @@ const state = reactive({
   on: null as { id: string; share: number; width: number } | null,
   /** New words have their middle where they begin, within something of this size, mm; until they are done, or sized otherwise. */
   within: null as { width: number; height: number } | null,
+  /** How high new words along something are, in mm, as long as they come round it once; 0 when they are done, or sized otherwise. */
+  alongAt: 0,
   /** The thread that covers what they are begun upon; null where cloth is seen. */
   beneath: null as string | null,
   from: 0,
@@ -128,6 +131,7 @@ export function useWriting() {
 
   function stop(): void {
     keep();
+    state.alongAt = 0;
     state.id = null;
     state.at = null;
     state.on = null;
@@ -142,9 +146,15 @@ export function useWriting() {
     return text.slice(0, DESIGN_LIMITS.letters);
   }
 
-  /** The words on the cloth, as large as they may be within the shape that they were begun in; themselves when that is so. */
-  function fittedWithin(words: TextObject): TextObject {
+  /** The words on the cloth, as large as they may be within or around what they were begun at; themselves when that is so. */
+  function fitted(words: TextObject): TextObject {
     const { outline } = words;
+    const round = state.alongAt && !stitchedHeight(outline.font) && set.value?.round;
+    if (round) {
+      const once = Math.max(Math.min(LEAST, state.alongAt), heightOnce(outline.height, round));
+      const height = Math.min(state.alongAt, once);
+      return height === outline.height ? words : { ...words, outline: { ...outline, height } };
+    }
     const longest = Math.max(0, ...(set.value?.lines.map(({ length }) => length) ?? []));
     if (!state.within || !outline.place || !longest || stitchedHeight(outline.font)) return words;
     const room = (outline.height * WIDE * state.within.width) / longest;
@@ -192,6 +202,7 @@ export function useWriting() {
       const made = objectFor(outline, 'lettering', 'Words', { name: nameOf(text), thread });
       if (!made || !bench.run(made.command)) return;
       given = outline.height;
+      state.alongAt = state.on ? outline.height : 0;
       state.at = state.on = null;
       state.id = made.id;
       bench.selection = [made.id];
@@ -201,7 +212,10 @@ export function useWriting() {
     const before = committed();
     if (!before || !object.value || text === object.value.outline.text) return;
     typed = reworded(before, text);
-    if (object.value.outline.height !== given) state.within = null;
+    if (object.value.outline.height !== given) {
+      state.within = null;
+      state.alongAt = 0;
+    }
     // As high as the words before: others may need less, or leave room for more.
     typed.outline = {
       ...typed.outline,
@@ -209,8 +223,8 @@ export function useWriting() {
       place: object.value.outline.place,
     };
     bench.preview([typed]);
-    const fitted = fittedWithin(typed);
-    if (fitted !== typed) bench.preview([(typed = fitted)]);
+    const better = fitted(typed);
+    if (better !== typed) bench.preview([(typed = better)]);
     given = typed.outline.height;
     clearTimeout(timer);
     timer = setTimeout(keep, RESTED);

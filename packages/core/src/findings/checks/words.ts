@@ -4,8 +4,10 @@ import { isText, type TextObject } from '../../design/live-outline.ts';
 import type { Design, TextOutline } from '../../design/types.ts';
 import { isCarried } from '../../lettering/fonts.ts';
 import { knownFonts } from '../../lettering/known-fonts.ts';
+import { heightOnce } from '../../lettering/round.ts';
 import { JobBuilder, JobError, type Job } from '../../jobs/job.ts';
 import { outlineBounds } from '../../outlines/transform.ts';
+import { textOf } from '../../resolve/resolve.ts';
 import type { Check, Checked, Found } from '../finding.ts';
 
 const textsIn = ({ design }: Checked): TextObject[] =>
@@ -71,6 +73,27 @@ export const fontAwayCheck: Check = {
         sentence: `${text.name} is sewn from the letters that the design carries: ${nameOf(text.outline.font)} is not on the shelf. Put the font there before you type other words.`,
         objects: [text.id],
       })),
+};
+
+/** Words whose end lies over their begin, since what they stand on comes round too soon. */
+export const roundCheck: Check = {
+  id: 'words-too-long',
+  find: (checked) =>
+    textsIn(checked).flatMap((text): Found[] => {
+      const round = textOf(checked.design, text.id)?.round;
+      if (!round || round.taken <= round.way) return [];
+      const height = heightOnce(text.outline.height, round);
+      const small = height < TINY;
+      return [
+        {
+          weight: 2,
+          sentence: `${text.name} needs ${Math.ceil(round.taken)} mm, and the way round it stands on is ${Math.floor(round.way)} mm long: its letters lie over each other.${small ? ' Take fewer words, or something larger to go round.' : ''}`,
+          objects: [text.id],
+          ...(!small && { fix: `Make it ${height} mm high`, takes: String(height) }),
+        },
+      ];
+    }),
+  fix: (design, { objects, takes }) => changed(design, objects[0], { height: Number(takes) }, 'Height'),
 };
 
 /** Below this, letters of single strokes are offered, in mm. */

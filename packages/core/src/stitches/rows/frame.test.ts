@@ -57,7 +57,7 @@ test.each([
   expect(threads).toHaveLength(1);
   const { x, y } = threads[0];
   const grid = layersOf(
-    { x, y, move: x.map(() => Move.stitch) },
+    { x: Float32Array.from(x), y: Float32Array.from(y), move: Uint8Array.from(x, () => Move.stitch) },
     { minX: -27, minY: -17, maxX: 27, maxY: 17 },
     0.05,
   );
