@@ -231,6 +231,36 @@ test('words begun on a circle are so high that they come round it once, until so
   await expect(page.getByText(/its letters lie over each other\./)).toHaveCount(0);
 });
 
+test('text from elsewhere is pasted as words that go into the hoop, a drawing as text as its shapes', async ({
+  page,
+}) => {
+  await page.context().grantPermissions(['clipboard-read', 'clipboard-write']);
+  const bench = new BenchPage(page);
+  await bench.make(rosehip.address, 'Pasted');
+  const paste = async (text: string): Promise<void> => {
+    await page.evaluate((t) => navigator.clipboard.writeText(t), text);
+    await bench.cloth.focus();
+    await page.keyboard.press('Control+v');
+  };
+  await paste('  \n ');
+  await expect(
+    page.getByText('There is nothing on the clipboard that can be laid on the cloth.'),
+  ).toBeVisible();
+  await paste('\nThe observatory is open\t\r\nevery night  ');
+  await expect(bench.blocks().first()).toBeVisible();
+  await bench.ready();
+  const [pasted] = await words(bench);
+  expect(pasted.outline.text).toBe('The observatory is open\nevery night');
+  expect(pasted.outline.height).toBeLessThan(10);
+  await expect(page.getByRole('button', { name: /Outside the hoop/ })).toHaveCount(0);
+
+  await paste('<?xml version="1.0"?><!-- drawn --><svg viewBox="0 0 30 20"><path d="M0 0H30V20H0Z"/></svg>');
+  await expect(page.getByText('Pasted drawing.svg: 1 object.')).toBeVisible();
+  expect(await words(bench)).toHaveLength(2);
+  for (let i = 0; i < 2; i++) await page.keyboard.press('Control+z');
+  expect(await words(bench)).toEqual([]);
+});
+
 test('letters that the font lacks are told, and the finding’s fix sets them in a font that has them', async ({
   page,
 }) => {

@@ -1,4 +1,5 @@
-// Copy and paste within a design and between designs, through the system's clipboard as text.
+// Copy and paste within a design and between designs, through the system's clipboard as text; and what other programs
+// have put there.
 import {
   checkDesign,
   emptyDesign,
@@ -13,8 +14,12 @@ import {
   type Item,
 } from '@rosehip/core';
 import { useBench } from '../stores/bench/bench.ts';
+import { useBringIn } from './bring-in.ts';
+import { asWords, usePasteWords } from './words/paste-words.ts';
 
 const MARK = 'rosehip-objects';
+/** Text that is a drawing: SVG, perhaps after a declaration, a document type and comments. */
+const DRAWING = /^\s*(<\?xml[^>]*>\s*)?(<!--[\s\S]*?-->\s*|<!DOCTYPE[^>]*>\s*)*<svg[\s>]/i;
 
 interface Copied {
   format: typeof MARK;
@@ -31,6 +36,8 @@ interface Copied {
 
 export function useClipboard() {
   const bench = useBench();
+  const bringIn = useBringIn();
+  const pasteWords = usePasteWords();
   /** How often the same thing was pasted: each lies a little further on. */
   let pasted = { text: '', times: 0 };
 
@@ -62,15 +69,15 @@ export function useClipboard() {
     return copy(e) && bench.does((design) => removeJob(design, bench.selection));
   }
 
-  /** Objects from text, checked like any design that comes in; a sentence when they can't be taken. */
-  function read(text: string): Copied | string {
+  /** Objects from text, checked like any design that comes in; a sentence when they can't be taken, null when it holds none. */
+  function read(text: string): Copied | string | null {
     let value: Partial<Copied>;
     try {
       value = JSON.parse(text) as Partial<Copied>;
     } catch {
-      return 'There are no Rosehip objects on the clipboard.';
+      return null;
     }
-    if (value?.format !== MARK) return 'There are no Rosehip objects on the clipboard.';
+    if (value?.format !== MARK) return null;
     try {
       const design: Design = checkDesign({
         ...emptyDesign('Pasted'),
@@ -91,9 +98,20 @@ export function useClipboard() {
     }
   }
 
+  /** What other programs have put there: pictures and drawings come in, text becomes words. */
+  function pasteOther(text: string, files: File[]): boolean {
+    if (files.length) void bringIn(files);
+    else if (DRAWING.test(text))
+      void bringIn([new File([text], 'Pasted drawing.svg', { type: 'image/svg+xml' })]);
+    else if (asWords(text)) void pasteWords(text);
+    else bench.message = 'There is nothing on the clipboard that can be laid on the cloth.';
+    return true;
+  }
+
   function paste(e: ClipboardEvent): boolean {
     const text = e.clipboardData?.getData('text/plain') ?? '';
     const copied = read(text);
+    if (!copied) return pasteOther(text, [...(e.clipboardData?.files ?? [])]);
     if (typeof copied === 'string') {
       bench.message = copied;
       return true;

@@ -54,7 +54,11 @@ export function useKeys(
     { keys: 'Ctrl Shift Z', presses: ['Ctrl Shift Z', 'Ctrl Y'], does: 'Redo', run: bench.redo },
     { keys: 'Ctrl O', does: 'Bring in a drawing or stitches', run: ask },
     { keys: 'Ctrl A', does: 'Select everything', run: () => (bench.selection = picking.everything()) },
-    { keys: 'Ctrl C, X, V', presses: [], does: 'Copy, cut and paste, between designs too' },
+    {
+      keys: 'Ctrl C, X, V',
+      presses: [],
+      does: 'Copy, cut and paste, between designs too; text comes as words, a drawing or a picture comes in',
+    },
     { keys: 'Arrows', presses: [], does: 'Nudge by 0.1 mm; with Shift 1 mm' },
     { keys: 'Ctrl', presses: [], does: 'Held while dragging: snap to nothing' },
     {

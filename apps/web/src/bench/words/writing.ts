@@ -24,7 +24,7 @@ import { useView } from '../../stores/view.ts';
 import { objectFor } from '../tools/make.ts';
 
 /** Words are called by what they say, until somebody gives them another name. */
-const nameOf = (text: string): string => text.trim().split('\n')[0].trim().slice(0, 60) || 'Words';
+export const nameOf = (text: string): string => text.trim().split('\n')[0].trim().slice(0, 60) || 'Words';
 
 /** The object with other words. */
 export function reworded(object: TextObject, text: string): TextObject {
