@@ -131,9 +131,10 @@ class Grower {
   /** Takes the next row that belongs, of all from this one on, and gives its place; -1 when none does. */
   next(all: readonly Row[], at: number): number {
     const last = this.rows[this.rows.length - 1];
-    const direct = at + 1 < all.length ? this.fits(all[at + 1], false) : null;
+    const onEdge = at + 1 < all.length && all[at + 1].from !== last.to;
+    const direct = at + 1 < all.length ? this.fits(all[at + 1], onEdge) : null;
     // A stitch along a slanted edge may look like a short row: then the row behind it is the next one.
-    if (direct && all[at + 1].length >= HALF * last.length) return this.take(all, at + 1, direct, false);
+    if (direct && all[at + 1].length >= HALF * last.length) return this.take(all, at + 1, direct, onEdge);
     let way = 0;
     for (let k = at + 2; k < all.length && k <= at + 1 + MOST_LINKS; k++) {
       way += wayOf(this.points, all[k - 1]);
@@ -141,7 +142,7 @@ class Grower {
       const linked = this.fits(all[k], true);
       if (linked && !(direct && all[k].length < all[at + 1].length)) return this.take(all, k, linked, true);
     }
-    return direct ? this.take(all, at + 1, direct, false) : -1;
+    return direct ? this.take(all, at + 1, direct, onEdge) : -1;
   }
 
   private take(

@@ -37,17 +37,22 @@ function calmEnds(ends: number[], pitch: number): void {
 const COVERED = 0.19;
 const LEAST_REACH = 0.06;
 
+/** Where a line of thread lies along an edge, rows that end so much farther from one to the next do so ever nearer to it, and then on it; mm. */
+const [NEARER, ON_IT, NO_EDGE] = [0.8, 1.6, 5];
+
 /**
  * Dense rows reach as far as the shape does a little above or below them, so at a slope they end outside it, by what they were
- * pulled in for already (`pull`, mm) less: those ends brought back to the edge.
+ * pulled in for already (`pull`, mm) less: those ends brought back to the edge. Less so where it is `edged` by a line of thread.
  */
-function drawnToEdge(ends: number[], pitch: number, pull: number, outwards: 1 | -1): void {
+function drawnToEdge(ends: number[], pitch: number, pull: number, edged: boolean, outwards: 1 | -1): void {
   const by = Math.max(LEAST_REACH, pitch - COVERED);
   const before = [...ends];
   for (let i = 0; i < ends.length; i++) {
     const [a, b] = [Math.max(0, i - 1), Math.min(ends.length - 1, i + 1)];
     const slope = Math.abs(before[b] - before[a]) / ((b - a) * pitch);
-    ends[i] -= outwards * Math.max(0, slope * by - pull);
+    const step = Math.min(...[a, b].filter((k) => k !== i).map((k) => Math.abs(before[k] - before[i])));
+    const near = edged && step < NO_EDGE ? Math.max(0, Math.min(1, (step - NEARER) / (ON_IT - NEARER))) : 0;
+    ends[i] -= outwards * (1 - near) * Math.max(0, slope * by - pull);
   }
 }
 
@@ -59,13 +64,14 @@ export interface RowEnds {
 
 /**
  * The two edges of rows that lie one below the other, `pitch` mm apart, as mm along each row; and how deep they are feathered,
- * in mm, 0 for plain edges. The rows' ends were pulled in by `pull` mm already.
+ * in mm, 0 for plain edges. The rows' ends were pulled in by `pull` mm already; a line of thread may lie along shallow edges (`edged`).
  */
 export function edgesOfRows(
   left: RowEnds,
   right: RowEnds,
   pitch: number,
   pull: number,
+  edged: boolean,
 ): { left: number[]; right: number[]; feather: number } {
   const soft = pitch > DENSE ? null : feathered(left.ends, right.ends);
   if (soft) return { left: soft.left, right: soft.right, feather: soft.depth };
@@ -73,7 +79,7 @@ export function edgesOfRows(
     const out = [...ends];
     if (pitch <= DENSE) broughtOut(out, begun, outwards);
     calmEnds(out, pitch);
-    if (pitch <= DENSE) drawnToEdge(out, pitch, pull, outwards);
+    if (pitch <= DENSE) drawnToEdge(out, pitch, pull, edged, outwards);
     return out;
   };
   return { left: edge(left, -1), right: edge(right, 1), feather: 0 };

@@ -154,6 +154,7 @@ export function ringsOfRows(
         { ends: chain.map((s) => s.to), begun: chain.map((s) => s.begunTo) },
         pitch,
         pull,
+        points.edge.includes(1),
       );
       const { left, right } = edges;
       feather = Math.max(feather, edges.feather);

@@ -4,13 +4,17 @@ import { rowBetween, wayBetween, type Row, type ThreadPoints } from './thread-po
 /** A stitch that turns by more than this begins another row: its cosine. */
 const TURNS = Math.cos((45 * Math.PI) / 180);
 
-/** Parts the thread from one needle point to another wherever it turns. */
+/** Parts the thread from one needle point to another wherever it turns; what is known to lead along an edge is no row. */
 export function rowsOf(points: ThreadPoints, first: number, last: number): Row[] {
-  const { x, y } = points;
+  const { x, y, edge } = points;
   const rows: Row[] = [];
   let from = first;
   for (let i = first + 1; i <= last; i++) {
-    if (i < last) {
+    if (edge[i - 1] && i - 1 >= first) {
+      from = i;
+      continue;
+    }
+    if (i < last && !edge[i]) {
       const [ax, ay] = [x[i] - x[i - 1], y[i] - y[i - 1]];
       const [bx, by] = [x[i + 1] - x[i], y[i + 1] - y[i]];
       if (ax * bx + ay * by >= TURNS * Math.hypot(ax, ay) * Math.hypot(bx, by)) continue;

@@ -1,14 +1,17 @@
 // An unbroken thread as needle points in mm, and the rows that it consists of.
 import type { Stretch } from '../design/stretches.ts';
 import type { Records } from '../design/stitch-blocks.ts';
+import { edgeBacks, OnEdge } from './edge-backs.ts';
 
-/** Needle points of an unbroken thread, without those that repeat the one before. */
+/** Needle points of an unbroken thread, without those that repeat the one before, or only lead back along an edge. */
 export interface ThreadPoints {
   /** mm */
   x: Float64Array;
   y: Float64Array;
   /** The record that each of them is. */
   record: Int32Array;
+  /** Where a line begins that leads along an edge from one row to the next: 1 for each such needle point. */
+  edge: Uint8Array;
 }
 
 /** A row: stitches that lead on one way, as the first and last of the needle points, with its unit direction from end to end. */
@@ -25,10 +28,14 @@ export function threadPoints({ x, y }: Records, { from, to }: Stretch): ThreadPo
   const kept: number[] = [];
   for (let i = from; i <= to; i++)
     if (!kept.length || x[i] !== x[kept[kept.length - 1]] || y[i] !== y[kept[kept.length - 1]]) kept.push(i);
+  const places = { x: kept.map((i) => x[i] / 10), y: kept.map((i) => y[i] / 10) };
+  const back = edgeBacks(places, kept.length);
+  const stays = (_: unknown, k: number): boolean => back[k] !== OnEdge.back;
   return {
-    x: Float64Array.from(kept, (i) => x[i] / 10),
-    y: Float64Array.from(kept, (i) => y[i] / 10),
-    record: Int32Array.from(kept),
+    x: Float64Array.from(places.x.filter(stays)),
+    y: Float64Array.from(places.y.filter(stays)),
+    record: Int32Array.from(kept.filter(stays)),
+    edge: back.filter(stays).map((on) => Number(on === OnEdge.begin)),
   };
 }
 

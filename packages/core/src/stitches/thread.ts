@@ -35,6 +35,11 @@ export class ThreadBuilder {
     return n ? { x: this.thread.x[n - 1], y: this.thread.y[n - 1] } : null;
   }
 
+  /** A needle point by its number; null when there is none. */
+  at(i: number): Point | null {
+    return i < this.length ? { x: this.thread.x[i], y: this.thread.y[i] } : null;
+  }
+
   /** How far a point, put on the grid, would lie from the last one, in mm; Infinity at the beginning. */
   reach(x: number, y: number): number {
     const n = this.length;

@@ -8,8 +8,9 @@ import { runPoints } from '../run-points.ts';
 import { Part, type PartCode, type ThreadBuilder } from '../thread.ts';
 import { seeded } from '../../geometry/random.ts';
 import { needlesOf } from './patterns.ts';
+import { EDGE_LEAST, EDGE_MOST, endOf, isStep, shallowStep } from './shallow-edges.ts';
 import { nearestSpan, neighbours, routeBetween } from './route.ts';
-import type { RowMap, Section, Span } from './row-map.ts';
+import { DENSE, type RowMap, type Section, type Span } from './row-map.ts';
 
 export interface RowStitches {
   /** Stitch length in mm. */
@@ -48,17 +49,27 @@ const CRUMB = 0.3;
 /** A turn from row to row longer than this is more than one stitch, in mm. */
 const LONG_TURN = 0.9;
 
-/** Where a row begins this much farther along than the last one ended, the shape steps in or out, in mm … */
-const STEP = 2;
-/** … or this much, where the rows before or after step by less than that share of it: at a corner, not along a shallow edge. */
-const CORNER_STEP = 0.7;
-const STEADY = 0.4;
-
-/** Sews a way as travel, from where the needle is, up to but without its last point. */
-export function sewWay(builder: ThreadBuilder, way: Point[]): void {
+/** Sews a way, from where the needle is, up to but without its last point. */
+export function sewWay(builder: ThreadBuilder, way: Point[], part: PartCode = Part.travel): void {
   if (way.length < 2) return;
   const coords = Float64Array.from(way.flatMap((p) => [p.x, p.y]));
-  builder.addAll(runPoints({ coords, closed: false }, TRAVEL_LENGTH).slice(1, -1), Part.travel);
+  builder.addAll(runPoints({ coords, closed: false }, TRAVEL_LENGTH).slice(1, -1), part);
+}
+
+const lengthOfWay = (way: readonly Point[]): number =>
+  way.slice(1).reduce((sum, p, i) => sum + distance(way[i], p), 0);
+
+/** The way under rows to come, if there is one and it leads not much farther than one on top. */
+function shorterOf(
+  under: Point[] | undefined,
+  from: Point,
+  to: Point,
+  way: (from: Point, to: Point) => Point[],
+): Point[] {
+  const length = under ? lengthOfWay(under) : Infinity;
+  if (under && length <= ON_TOP * distance(from, to)) return under;
+  const plain = way(from, to);
+  return under && length <= ON_TOP * lengthOfWay(plain) ? under : plain;
 }
 
 /** Sections whose removal leaves the rest of their set in one piece (Tarjan's articulation points, inverted). */
@@ -314,15 +325,6 @@ export const featherAt = (turn: number, section: number, depth: number): number 
 /** How far along the next row a step onto it leads, in mm. */
 const TURN = 0.3;
 
-/** Does the shape step in or out on one side between row `i` and the next: by more than its edge does there from row to row? */
-function isStep(spans: readonly Span[], i: number, side: 'left' | 'right'): boolean {
-  const by = (k: number): number => spans[k + 1][side] - spans[k][side];
-  const step = Math.abs(by(i));
-  const beside = [i - 1, i + 1].filter((k) => spans[k] && spans[k + 1]);
-  const along = Math.min(step, ...beside.map((k) => by(k) * Math.sign(by(i))));
-  return step > STEP || (step > CORNER_STEP && along < STEADY * step);
-}
-
 /** Where row `i` must end so that the next one, which is much shorter on that side, begins beside it; null: at its end. */
 function stepIn(spans: readonly Span[], i: number, leftFirst: boolean): number | null {
   const [row, next] = [spans[i], spans[i + 1]];
@@ -384,14 +386,20 @@ function sewToPlace(
 function sewSection(map: RowMap, choice: Choice, rowStitches: RowStitches, builder: ThreadBuilder): Span {
   const spans = choice.fromTop ? choice.section.spans : choice.section.spans.toReversed();
   let leftFirst = choice.leftFirst;
+  /** Where the row before began: on the side on which this one ends. */
+  let begun: Point | null = null;
+  const plain = map.spacing <= DENSE && rowStitches.feather === 0;
   spans.forEach((span, i) => {
     const room = Math.max(0, (span.right - span.left) / 2 - 0.5);
     const [begin, end] = [i, i + 1].map((k) =>
       Math.min(room, featherAt(k, choice.section.id, rowStitches.feather)),
     );
+    const [left, right] = (['left', 'right'] as const).map((side) =>
+      plain ? endOf(map, spans, i, side) : span[side],
+    );
     const reach = leftFirst
-      ? { left: span.left + begin, right: span.right - end }
-      : { left: span.left + end, right: span.right - begin };
+      ? { left: left + begin, right: right - end }
+      : { left: left + end, right: right - begin };
     if (i > 0) {
       const x = leftFirst ? reach.left - rowStitches.compensation : reach.right + rowStitches.compensation;
       const from = map.toCloth({ x, y: span.y });
@@ -399,12 +407,20 @@ function sewSection(map: RowMap, choice: Choice, rowStitches: RowStitches, build
         sewWay(
           builder,
           stepBetween(map, span, builder.last!, x, isStep(spans, i - 1, leftFirst ? 'left' : 'right')),
+          plain && shallowStep(map, spans, i, leftFirst ? 'left' : 'right') ? Part.top : Part.travel,
         );
     }
     const next = spans[i + 1];
     const endAt = next ? stepIn(spans, i, leftFirst) : choice.endAt;
+    const first = builder.length;
     if (endAt !== null) sewToPlace(map, span, reach, leftFirst, endAt, rowStitches, builder);
     else sewRow(map, span, reach, leftFirst, rowStitches, builder);
+    const side = leftFirst ? 'right' : 'left';
+    if (plain && begun && next && endAt === null && shallowStep(map, spans, i, side) > 0) {
+      const back = builder.reach(begun.x, begun.y);
+      if (back > EDGE_LEAST && back < EDGE_MOST) builder.add(begun.x, begun.y, Part.top);
+    }
+    begun = endAt === null ? builder.at(first) : null;
     leftFirst = !leftFirst;
   });
   return spans[spans.length - 1];
@@ -465,13 +481,26 @@ export function sewRows(
       const inside = { x: choice.leftFirst ? begin.left : begin.right, y: begin.y };
       if (builder.last) {
         const covered = lastSpan && routeBetween(map, at, lastSpan, inside, begin, (s) => left.has(s), true);
-        sewWay(builder, covered ? covered.map(map.toCloth) : way(builder.last, map.toCloth(inside)));
+        sewWay(builder, shorterOf(covered?.map(map.toCloth), builder.last, map.toCloth(inside), way));
       }
       left.delete(choice.section.id);
       lastSpan = sewSection(map, choice, rowStitches, builder);
       at = map.toFrame(builder.last ?? entry);
     }
   }
+}
+
+/** Less than this of one row is a speck, if the row beside it goes on as far again on both sides; mm. */
+const SPECK = 0.4;
+
+/** Is a section just a spot on the edge of a row, which that row's thread covers? A way there and back would cost more. */
+function isSpeck(spans: readonly Span[]): boolean {
+  const [only] = spans;
+  return (
+    spans.length === 1 &&
+    only.right - only.left < SPECK &&
+    [...only.above, ...only.below].some((s) => s.left < only.left - SPECK && s.right > only.right + SPECK)
+  );
 }
 
 /**
@@ -486,6 +515,7 @@ function setsBySize(map: RowMap): Set<number>[] {
     sets.set(c, set);
     set.ids.add(id);
     for (const s of spans) set.area += (s.right - s.left) * map.spacing;
+    if (isSpeck(spans)) set.ids.delete(id);
   }
   const sorted = [...sets.values()].sort((a, b) => a.area - b.area);
   return sorted.filter((s, i) => s.area > CRUMB || i === sorted.length - 1).map((s) => s.ids);

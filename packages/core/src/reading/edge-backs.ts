@@ -1,0 +1,79 @@
+// Along a shallow edge a fill's thread leads from each row's end back to the end of the row before, and over the same
+// line on to the next: a spot where it turns round that says nothing about rows.
+
+/** Coordinates of needle points, in mm. */
+interface Places {
+  x: ArrayLike<number>;
+  y: ArrayLike<number>;
+}
+
+type Vector = readonly [number, number];
+const dot = (a: Vector, b: Vector): number => a[0] * b[0] + a[1] * b[1];
+const cross = (a: Vector, b: Vector): number => a[0] * b[1] - a[1] * b[0];
+const size = (a: Vector): number => Math.hypot(...a);
+/** The cosine of the turn from one way to another. */
+const turn = (a: Vector, b: Vector): number => dot(a, b) / (size(a) * size(b) || 1);
+
+/** Straight on is what turns by less than this, and an edge lies no more aslant to its rows than that: cosines. */
+const STRAIGHT = Math.cos((15 * Math.PI) / 180);
+const ASLANT = Math.cos((55 * Math.PI) / 180);
+/** The way back is so long, in mm, and the way on so many times as long. */
+const [LEAST, MOST] = [0.5, 6];
+const [SHARE, SHARES] = [1.35, 4];
+/** Rows beside each other lie so far apart, in mm. */
+const isPitch = (apart: number): boolean => Math.abs(apart) > 0.2 && Math.abs(apart) < 0.7;
+/** So much of the way across to the row after is at its end, and so many stitches lead there at most. */
+const [ACROSS, MOST_STITCHES] = [0.7, 6];
+/** A row's direction is that of so much of it, in mm. */
+const ROW = 3;
+/** The row's end lies so near to the line of the way on, in mm. */
+const ON_LINE = 0.15;
+
+/** What a needle point has to do with a line along an edge. */
+export const OnEdge = {
+  none: 0,
+  /** It only leads back. */ back: 1,
+  /** The line leads from it to the next row. */ begin: 2,
+} as const;
+
+/** Which of these needle points lead along an edge, as `OnEdge`; `n` of them are looked at. */
+export function edgeBacks({ x, y }: Places, n: number): Uint8Array {
+  const back = new Uint8Array(n);
+  const way = (i: number, k: number): Vector => [x[k] - x[i], y[k] - y[i]];
+  /** A needle point before this one, straight back along the row that ends here, some mm away where the row is so long. */
+  const alongRow = (i: number): number => {
+    let k = i - 1;
+    while (k > 0 && size(way(k, i)) < ROW && turn(way(k - 1, k), way(k, k + 1)) > STRAIGHT) k--;
+    return k;
+  };
+  for (let p = 1; p + 3 < n; p++) {
+    const q = p + 1;
+    const b = way(p, q);
+    const length = size(b);
+    if (length < LEAST || length > MOST || turn(b, way(q, q + 1)) > -STRAIGHT) continue;
+    // It leads to the row before, and on to the one after.
+    const begin = alongRow(p);
+    const e = way(begin, p);
+    const aside = (i: number): number => cross(e, way(p, i)) / size(e);
+    const before = aside(q);
+    if (!isPitch(before)) continue;
+    let r = q + 1;
+    while (r + 1 < n && r - q < MOST_STITCHES && -aside(r) * Math.sign(before) < ACROSS * Math.abs(before))
+      r++;
+    if (r + 1 >= n || !isPitch(aside(r)) || aside(r) * before > 0) continue;
+    const f = way(q, r);
+    const share = size(f) / length;
+    const off = (i: number): number => Math.abs(cross(f, way(q, i))) / size(f);
+    if (share < SHARE || share > SHARES || off(p) > ON_LINE) continue;
+    if (Array.from({ length: r - q }, (_, k) => off(q + k)).some((o) => o > ON_LINE)) continue;
+    // Where the shape grows wider both turn back on the row, where it grows narrower neither does.
+    const [comes, goes] = [turn(way(p - 1, p), b), turn(way(r - 1, r), way(r, r + 1))];
+    if (comes * goes < 0 || Math.abs(comes) < ASLANT || Math.abs(goes) < ASLANT) continue;
+    // Rows of several stitches: those of a column turn round at each.
+    if (p - begin < 2 && (r + 2 >= n || turn(way(r, r + 1), way(r + 1, r + 2)) < STRAIGHT)) continue;
+    back[p] = OnEdge.begin;
+    for (let i = q; i < r; i++)
+      back[i] = dot(way(q, i), f) / size(f) < length + ON_LINE ? OnEdge.back : OnEdge.begin;
+  }
+  return back;
+}

@@ -1,0 +1,79 @@
+// Edges that rows meet at a small angle: one line of thread, no teeth; and no way there and back for a speck.
+import { describe, expect, test } from 'vitest';
+import { drawn } from '../../../test/draw.ts';
+import type { PlainOutline } from '../../design/types.ts';
+import { clothById } from '../../materials/cloths.ts';
+import { parsePathData } from '../../outlines/path-data.ts';
+import { fill } from '../fill.ts';
+import { completeSettings } from '../kind.ts';
+import { Part, type SewnThread } from '../thread.ts';
+
+function sewn(outline: PlainOutline, settings: object, guide?: string): SewnThread {
+  const cloth = clothById('linen');
+  const all = completeSettings(
+    fill,
+    { kind: 'fill', settings: { underlay: 'none', compensation: 0, ...settings } },
+    cloth,
+  );
+  const guideLines = guide ? parsePathData(guide).paths : undefined;
+  const threads = fill.stitch({ outline, settings: all, cloth, guideLines });
+  expect(threads).toHaveLength(1);
+  return threads[0];
+}
+
+/** How far out thread of 0.4 mm reaches along a ray from (cx, cy), in mm. */
+function reachAlong({ x, y }: SewnThread, cx: number, cy: number, angle: number): number {
+  const [dx, dy] = [Math.cos(angle), Math.sin(angle)];
+  let most = 0;
+  for (let i = 1; i < x.length; i++) {
+    const n = Math.ceil(Math.hypot(x[i] - x[i - 1], y[i] - y[i - 1]) / 0.05);
+    for (let k = 0; k <= n; k++) {
+      const [px, py] = [
+        x[i - 1] + ((x[i] - x[i - 1]) * k) / n - cx,
+        y[i - 1] + ((y[i] - y[i - 1]) * k) / n - cy,
+      ];
+      const aside = Math.abs(px * dy - py * dx);
+      if (aside < 0.2) most = Math.max(most, px * dx + py * dy + Math.sqrt(0.04 - aside * aside));
+    }
+  }
+  return most;
+}
+
+describe('a shallow edge', () => {
+  test.each([0, 90])('of a disc with rows at %i° is a line without teeth', (angle) => {
+    const thread = sewn(drawn('M20 0A20 20 0 1 1 20 -0.01Z'), { angle });
+    for (const side of [1, -1])
+      for (const way of [1, -1]) {
+        // Rows meet the edge at such angles here; nearer to its top there are but two or three.
+        const reaches: number[] = [];
+        for (let off = 13; off <= 33; off += 0.25)
+          reaches.push(reachAlong(thread, 0, 0, ((side * 90 + way * off - angle) * Math.PI) / 180));
+        for (const [i, r] of reaches.entries())
+          expect(Math.max(...reaches.slice(Math.max(0, i - 6), i + 7)) - r).toBeLessThan(0.2);
+      }
+  });
+
+  test('costs no more than a stitch for every second row, and none is too short', () => {
+    const thread = sewn(drawn('M-25 0L25 -8V8Z'), { angle: 0 });
+    const { x, y } = thread;
+    const lengths = x.slice(1).map((v, i) => Math.hypot(v - x[i], y[i + 1] - y[i]));
+    expect(Math.min(...lengths)).toBeGreaterThanOrEqual(0.4);
+    expect(Math.max(...lengths)).toBeLessThanOrEqual(7);
+    expect(x.length).toBeLessThan(400);
+  });
+});
+
+test('a speck of a row beside a tip is left to its neighbours: the thread does not go there and back for it', () => {
+  const leaf = drawn(
+    'M-18.9394 34.8485C-9.4697 23.4848 -5.6818 -3.0303 -7.5758 -14.3939C-9.4697 -25.7576 7.5758 -35.2273 15.1515 -37.1212C22.7273 -39.0152 22.7273 -6.8182 15.1515 8.3333C7.5758 23.4848 -28.4091 46.2121 -18.9394 34.8485Z',
+  );
+  const guide =
+    'M-15.1515 31.0606C-10.3946 25.3356 0.0817 14.3492 3.2243 8.4085C6.3269 2.5433 11.3531 -24.9551 13.2576 -33.3333';
+  const { x, y, part } = sewn(leaf, { underlay: 'auto', compensation: 0.2 }, guide);
+  let [way, longest] = [0, 0];
+  for (let i = 1; i < x.length; i++) {
+    way = part[i] === Part.travel ? way + Math.hypot(x[i] - x[i - 1], y[i] - y[i - 1]) : 0;
+    longest = Math.max(longest, way);
+  }
+  expect(longest).toBeLessThan(25);
+});
