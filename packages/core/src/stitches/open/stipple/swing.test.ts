@@ -1,11 +1,13 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
+import { drawn } from '../../../../test/draw.ts';
 import { stitched } from '../../../../test/stitch.ts';
 import { bandRegion, offsetRegion, unite } from '../../../geometry/clip.ts';
 import { EdgeIndex } from '../../../geometry/edge-index.ts';
 import { distance, lerp, type Point } from '../../../geometry/points.ts';
 import { insideRegion, regionBounds, type Region } from '../../../geometry/region.ts';
 import { outlineOfRegion } from '../../../outlines/live/region-outline.ts';
+import { outlineRegion } from '../../../outlines/region.ts';
 import { findCrossing } from '../uncross.ts';
 
 const SPACING = 3;
@@ -161,4 +163,14 @@ describe('a stipple in bands that branch', () => {
       { numRuns: 40 },
     );
   });
+});
+
+test('a shape in which there is no way along its bands is filled otherwise', () => {
+  const wedge = outlineRegion(
+    drawn(
+      'M-0.93 -26.98L-3.19 -18.53L-5.59 -10.29L-27.99 -0.34L-34.6 -9.46L-34.3 -9.55L-35 -10L-34.6 -9.46L-37.28 -9.64L-40 -10L-0.83 -27.41Z',
+    ),
+  );
+  const lines = sewn(wedge, { spacing: 9.1 });
+  expect(lines.flat().length).toBeGreaterThan(20);
 });

@@ -253,5 +253,6 @@ function alongBands(
     else line = swinging(band, spacing, from, to, random);
     points.push(...(back ? line.toReversed() : line));
   }
-  return points;
+  // From a joint to itself there may be no way.
+  return points.length > 1 ? points : null;
 }
