@@ -56,22 +56,6 @@ export function sewWay(builder: ThreadBuilder, way: Point[], part: PartCode = Pa
   builder.addAll(runPoints({ coords, closed: false }, TRAVEL_LENGTH).slice(1, -1), part);
 }
 
-const lengthOfWay = (way: readonly Point[]): number =>
-  way.slice(1).reduce((sum, p, i) => sum + distance(way[i], p), 0);
-
-/** The way under rows to come, if there is one and it leads not much farther than one on top. */
-function shorterOf(
-  under: Point[] | undefined,
-  from: Point,
-  to: Point,
-  way: (from: Point, to: Point) => Point[],
-): Point[] {
-  const length = under ? lengthOfWay(under) : Infinity;
-  if (under && length <= ON_TOP * distance(from, to)) return under;
-  const plain = way(from, to);
-  return under && length <= ON_TOP * lengthOfWay(plain) ? under : plain;
-}
-
 /** Sections whose removal leaves the rest of their set in one piece (Tarjan's articulation points, inverted). */
 function freeSections(map: RowMap, left: Set<number>, start: number): number[] {
   if (left.size <= 2) return [...left];
@@ -481,7 +465,7 @@ export function sewRows(
       const inside = { x: choice.leftFirst ? begin.left : begin.right, y: begin.y };
       if (builder.last) {
         const covered = lastSpan && routeBetween(map, at, lastSpan, inside, begin, (s) => left.has(s), true);
-        sewWay(builder, shorterOf(covered?.map(map.toCloth), builder.last, map.toCloth(inside), way));
+        sewWay(builder, covered ? covered.map(map.toCloth) : way(builder.last, map.toCloth(inside)));
       }
       left.delete(choice.section.id);
       lastSpan = sewSection(map, choice, rowStitches, builder);
