@@ -205,6 +205,13 @@ describe('setting type', () => {
       const after = textOf(mended, 'words')!.round!;
       expect(after.taken / after.way).toBeGreaterThan(0.8);
     }
+    // The lower line of a circle stands on a longer way than the upper one.
+    const both = await designWith(
+      text('MOONRISE\nMOONRISE', { height: 10, baseline: { kind: 'circle', radius: 15 } }),
+    );
+    const { lines, round } = textOf(both, 'words')!;
+    const shares = lines.map(({ length }, i) => length / (2 * Math.PI * (i ? 25 : 15)));
+    expect(round!.taken / round!.way).toBeCloseTo(shares[0] + shares[1], 6);
     // What fits, or has an end, is not told of.
     for (const outline of [{ baseline: { kind: 'arc', radius: 60 } }, {}] as const) {
       const design = await designWith(text('MOONRISE CLUB', { height: 15, ...outline } as never));

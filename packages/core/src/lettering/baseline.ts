@@ -85,14 +85,26 @@ export interface GroundInput {
   height: number;
 }
 
+/** The radius of the circle on which a line of text stands whose first line stands on one of `r`; mm. Odd ones are lower. */
+function radiusOf(r: number, height: number, number: number, down: number): number {
+  const below = number % 2 === 1;
+  const inward = number < 2 ? 0 : down - (below ? down / number : 0);
+  // Both bands lie on one ring: capitals of the lower line reach up to its inner circle.
+  return below ? r + height + inward : Math.max(TIGHTEST, r - inward);
+}
+
 /**
- * How long the way round is on which a line of text stands, in mm; infinite where it comes to no begin again. `down` is how
- * far below the first it stands, in mm.
+ * How long the way round is on which a line of text stands, by its number, in mm; infinite where it comes to no begin again.
+ * `down` is how far below the first it stands, in mm.
  */
-export function wayRound({ baseline, line }: Pick<GroundInput, 'baseline' | 'line'>, down: number): number {
+export function wayRound(
+  { baseline, line, height }: Omit<GroundInput, 'reach'>,
+  number: number,
+  down: number,
+): number {
   const about = (r: number): number => 2 * Math.PI * Math.max(TIGHTEST, Math.abs(r));
   if (baseline?.kind === 'arc') return about(baseline.radius - down);
-  if (baseline?.kind === 'circle') return about(baseline.radius);
+  if (baseline?.kind === 'circle') return about(radiusOf(baseline.radius, height, number, down));
   return baseline?.kind === 'along' && line?.closed ? lengthOf(line) : Infinity;
 }
 
@@ -120,12 +132,9 @@ export function groundsOf({
     };
   }
   if (baseline?.kind === 'circle') {
-    const r = baseline.radius;
     return (number, down) => {
       const below = number % 2 === 1;
-      const inward = number < 2 ? 0 : down - (below ? down / number : 0);
-      // Both bands lie on one ring: capitals of the lower line reach up to its inner circle.
-      const own = below ? r + height + inward : Math.max(TIGHTEST, r - inward);
+      const own = radiusOf(baseline.radius, height, number, down);
       const ground = around(below ? -own : own);
       const shift = below ? own : -own;
       return (s, up) => {

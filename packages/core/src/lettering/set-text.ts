@@ -166,7 +166,7 @@ export function setText(outline: TextOutline, font: Font, along: readonly PlainO
   const round = roundOf(
     setLines.map(({ length }) => length),
     outline.baseline?.kind === 'circle',
-    (number) => wayRound({ baseline: outline.baseline, line }, number * lineSpace),
+    (number) => wayRound({ baseline: outline.baseline, line, height }, number, number * lineSpace),
   );
   return {
     outline: { kind: 'path', paths, fillRule: 'nonzero' },
@@ -182,7 +182,9 @@ function roundOf(lengths: readonly number[], shared: boolean, way: (number: numb
   let most: Round | null = null;
   for (let i = 0; i < lengths.length; i += each) {
     const those = lengths.slice(i, i + each);
-    const round = { way: way(i), taken: those.reduce((a, b) => a + b, 0), lines: those.length };
+    // The lower one's circle is longer: what counts is the share of each that its line takes.
+    const share = those.reduce((sum, length, k) => sum + length / way(i + k), 0);
+    const round = { way: way(i), taken: share * way(i), lines: those.length };
     if (Number.isFinite(round.way) && (!most || round.taken / round.way > most.taken / most.way))
       most = round;
   }

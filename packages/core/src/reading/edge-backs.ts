@@ -31,13 +31,15 @@ const ON_LINE = 0.15;
 
 /** What a needle point has to do with a line along an edge. */
 export const OnEdge = {
-  none: 0,
-  /** It only leads back. */ back: 1,
-  /** The line leads from it to the next row. */ begin: 2,
+  /** It only leads back. */
+  back: 1,
+  /** The line leads from it to the next row. */
+  begin: 2,
 } as const;
 
-/** Which of these needle points lead along an edge, as `OnEdge`; `n` of them are looked at. */
-export function edgeBacks({ x, y }: Places, n: number): Uint8Array {
+/** Which of these needle points lead along an edge, as `OnEdge`; 0 for the others. */
+export function edgeBacks({ x, y }: Places): Uint8Array {
+  const n = x.length;
   const back = new Uint8Array(n);
   const way = (i: number, k: number): Vector => [x[k] - x[i], y[k] - y[i]];
   /** A needle point before this one, straight back along the row that ends here, some mm away where the row is so long. */

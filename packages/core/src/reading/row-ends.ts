@@ -1,4 +1,5 @@
 // From where rows end to the edge that they were sewn to: they are not the same.
+import { shareOnEdge } from '../stitches/rows/shallow-edges.ts';
 import { feathered } from './feathering.ts';
 
 /** Rows are dense up to this pitch, in mm: they are sewn so that nothing between them and the edge is bare. */
@@ -37,9 +38,6 @@ function calmEnds(ends: number[], pitch: number): void {
 const COVERED = 0.19;
 const LEAST_REACH = 0.06;
 
-/** Where a line of thread lies along an edge, rows that end so much farther from one to the next do so ever nearer to it, and then on it; mm. */
-const [NEARER, ON_IT, NO_EDGE] = [0.8, 1.6, 5];
-
 /**
  * Dense rows reach as far as the shape does a little above or below them, so at a slope they end outside it, by what they were
  * pulled in for already (`pull`, mm) less: those ends brought back to the edge. Less so where it is `edged` by a line of thread.
@@ -51,7 +49,7 @@ function drawnToEdge(ends: number[], pitch: number, pull: number, edged: boolean
     const [a, b] = [Math.max(0, i - 1), Math.min(ends.length - 1, i + 1)];
     const slope = Math.abs(before[b] - before[a]) / ((b - a) * pitch);
     const step = Math.min(...[a, b].filter((k) => k !== i).map((k) => Math.abs(before[k] - before[i])));
-    const near = edged && step < NO_EDGE ? Math.max(0, Math.min(1, (step - NEARER) / (ON_IT - NEARER))) : 0;
+    const near = edged ? shareOnEdge(step) : 0;
     ends[i] -= outwards * (1 - near) * Math.max(0, slope * by - pull);
   }
 }

@@ -140,6 +140,7 @@ export function ringsOfRows(
     return alone && !stepped(s, next) ? next : null;
   };
   let feather = 0;
+  const edged = points.edge.includes(1);
   const begun = new Set<Span>();
   for (const first of spans) {
     if (begun.has(first)) continue;
@@ -154,7 +155,7 @@ export function ringsOfRows(
         { ends: chain.map((s) => s.to), begun: chain.map((s) => s.begunTo) },
         pitch,
         pull,
-        points.edge.includes(1),
+        edged,
       );
       const { left, right } = edges;
       feather = Math.max(feather, edges.feather);

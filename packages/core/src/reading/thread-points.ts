@@ -29,7 +29,7 @@ export function threadPoints({ x, y }: Records, { from, to }: Stretch): ThreadPo
   for (let i = from; i <= to; i++)
     if (!kept.length || x[i] !== x[kept[kept.length - 1]] || y[i] !== y[kept[kept.length - 1]]) kept.push(i);
   const places = { x: kept.map((i) => x[i] / 10), y: kept.map((i) => y[i] / 10) };
-  const back = edgeBacks(places, kept.length);
+  const back = edgeBacks(places);
   const stays = (_: unknown, k: number): boolean => back[k] !== OnEdge.back;
   return {
     x: Float64Array.from(places.x.filter(stays)),

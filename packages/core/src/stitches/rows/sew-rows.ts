@@ -306,6 +306,9 @@ function bends(map: RowMap, y: number, from: number, to: number): number[] {
 export const featherAt = (turn: number, section: number, depth: number): number =>
   depth > 0 ? depth * seeded(turn * 2741 + section * 7 + 11)() : 0;
 
+/** A row's first needle point lies no farther from the edge than this, in mm. */
+const AT_EDGE = 0.8;
+
 /** How far along the next row a step onto it leads, in mm. */
 const TURN = 0.3;
 
@@ -404,7 +407,10 @@ function sewSection(map: RowMap, choice: Choice, rowStitches: RowStitches, build
       const back = builder.reach(begun.x, begun.y);
       if (back > EDGE_LEAST && back < EDGE_MOST) builder.add(begun.x, begun.y, Part.top);
     }
-    begun = endAt === null ? builder.at(first) : null;
+    const at = builder.at(first);
+    const edge = map.toCloth({ x: side === 'right' ? reach.left : reach.right, y: span.y });
+    // Where its first needle point was left out, the row has none at the edge.
+    begun = endAt === null && at && distance(at, edge) < AT_EDGE ? at : null;
     leftFirst = !leftFirst;
   });
   return spans[spans.length - 1];
@@ -452,9 +458,9 @@ export function sewRows(
       ? keptForLast(map, goal)
       : { section: null, fromTop: true, at: goal }
     : null;
-  const sets = setsBySize(map);
   // The set in which the thread ends comes last.
   const ending = last?.section ?? -1;
+  const sets = setsBySize(map, ending);
   const ordered = [...sets.filter((s) => !s.has(ending)), ...sets.filter((s) => s.has(ending))];
   for (const left of ordered) {
     const here = left === ordered[ordered.length - 1] ? last : null;
@@ -488,10 +494,10 @@ function isSpeck(spans: readonly Span[]): boolean {
 }
 
 /**
- * Connected sets of sections, the smallest first: ways between them then lead under the largest. Crumbs, which
- * their neighbours' thread covers, are left out.
+ * Connected sets of sections, the smallest first: ways between them then lead under the largest. Crumbs and specks, which
+ * their neighbours' thread covers, are left out, but not where the thread is `ending`.
  */
-function setsBySize(map: RowMap): Set<number>[] {
+function setsBySize(map: RowMap, ending: number): Set<number>[] {
   const sets = new Map<number, { ids: Set<number>; area: number }>();
   for (const { id, spans } of map.sections) {
     const c = map.component[id];
@@ -499,7 +505,7 @@ function setsBySize(map: RowMap): Set<number>[] {
     sets.set(c, set);
     set.ids.add(id);
     for (const s of spans) set.area += (s.right - s.left) * map.spacing;
-    if (isSpeck(spans)) set.ids.delete(id);
+    if (id !== ending && isSpeck(spans)) set.ids.delete(id);
   }
   const sorted = [...sets.values()].sort((a, b) => a.area - b.area);
   return sorted.filter((s, i) => s.area > CRUMB || i === sorted.length - 1).map((s) => s.ids);

@@ -19,6 +19,10 @@ const EDGE_PITCH = 0.28;
 /** From the first step on rows end ever nearer to where their own middle meets the edge, from the second on just there; in mm. */
 const [DRAWN_FROM, DRAWN_TO] = [0.8, 1.6];
 
+/** How near a row that steps by so many mm ends to where its own middle meets the edge: 1 is just there, 0 as if no line lay there. */
+export const shareOnEdge = (step: number): number =>
+  step > STEP ? 0 : Math.min(1, Math.max(0, (step - DRAWN_FROM) / (DRAWN_TO - DRAWN_FROM)));
+
 const stepAt = (spans: readonly Span[], i: number, side: Side): number => spans[i + 1][side] - spans[i][side];
 
 /** Does the shape step in or out on one side between row `i` and the next: by more than its edge does there from row to row? */
@@ -46,7 +50,9 @@ export function shallowStep(map: RowMap, spans: readonly Span[], i: number, side
  * shallow edge lies a line of thread.
  */
 export function endOf(map: RowMap, spans: readonly Span[], i: number, side: Side): number {
-  const share = (shallowStep(map, spans, i, side) - DRAWN_FROM) / (DRAWN_TO - DRAWN_FROM);
+  const step = shallowStep(map, spans, i, side);
   const { [side]: whole, open } = spans[i];
-  return whole + Math.min(1, Math.max(0, share)) * (open[side] - whole);
+  const inwards = open[side] - whole;
+  // What lies farther in than a step is another edge's.
+  return Math.abs(inwards) < step ? whole + shareOnEdge(step) * inwards : whole;
 }
