@@ -518,6 +518,18 @@ test('two curved points close to a petal; of a half drawn line nothing is lost, 
     'aria-pressed',
     'true',
   );
+
+  // Nor is it lost to the shelf.
+  await bench.tool('Pen');
+  for (const p of [
+    [-30, 30],
+    [0, 35],
+  ] as Place[])
+    await bench.clickAt(...p);
+  await page.getByRole('button', { name: 'Shelf' }).click();
+  await expect(page.getByRole('button', { name: 'New design' })).toBeVisible();
+  await page.goBack();
+  await expect(bench.block('Line 3')).toBeVisible();
 });
 
 test('rows led by a drawn line follow it, the card says so, and the angle, which does nothing then, is away', async ({

@@ -108,6 +108,7 @@ function takeOver(id: string): void {
 }
 
 async function open(id: string): Promise<void> {
+  active.value.cancel(); // a line that was begun belongs to the design before
   problem.value = '';
   left.value = [];
   forget?.();
@@ -282,6 +283,7 @@ watch(
 useEventListener('beforeunload', () => void bench.settle());
 
 onBeforeUnmount(() => {
+  active.value.cancel();
   forget?.();
   clearTimeout(quiet);
   sewing.reset();
