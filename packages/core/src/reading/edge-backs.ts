@@ -1,5 +1,5 @@
 // Along a shallow edge a fill's thread leads from each row's end back to the end of the row before, and over the same
-// line on to the next: a spot where it turns round that says nothing about rows.
+// line on to the next, and beside a section's first and last row out and back: a spot where it turns round that says nothing about rows.
 
 /** Coordinates of needle points, in mm. */
 interface Places {
@@ -37,9 +37,42 @@ export const OnEdge = {
   begin: 2,
 } as const;
 
+/** Out along an edge and straight back, to so near the same place, in mm. */
+const SAME = 0.4;
+/** So far aside from the row at whose end it is, in mm. */
+const [ASIDE_LEAST, ASIDE_MOST] = [0.05, 0.7];
+
+/**
+ * Needle points without those that lead out along an edge and back, beside the first or last row of a section: neither the way
+ * out nor the way back says anything of rows.
+ */
+function withoutSpurs({ x, y }: Places): number[] {
+  const kept: number[] = [];
+  const way = (i: number, k: number): Vector => [x[k] - x[i], y[k] - y[i]];
+  /** Is q beside a row of two stitches or more that leads from a over b to p? */
+  const beside = (a: number, b: number, p: number, q: number): boolean => {
+    const e = way(b, p);
+    if ([a, b].some((i) => i === undefined) || turn(way(a, b), e) < STRAIGHT) return false;
+    const aside = Math.abs(cross(e, way(p, q))) / size(e);
+    return aside > ASIDE_LEAST && aside < ASIDE_MOST && Math.abs(turn(e, way(p, q))) > ASLANT;
+  };
+  for (let i = 0; i < x.length; i++) {
+    const [a, b, p, q] = kept.slice(-4);
+    const length = kept.length < 4 ? 0 : size(way(p, q));
+    const back = length > LEAST && length < MOST && size(way(p, i)) < SAME;
+    const again = i + 1 < x.length && size(way(b, i + 1)) < SAME;
+    const next = i + 2 < x.length;
+    if (back && !again && (beside(a, b, p, q) || (next && beside(i + 2, i + 1, i, q)))) kept.pop();
+    else kept.push(i);
+  }
+  return kept;
+}
+
 /** Which of these needle points lead along an edge, as `OnEdge`; 0 for the others. */
-export function edgeBacks({ x, y }: Places): Uint8Array {
-  const n = x.length;
+export function edgeBacks(all: Places): Uint8Array {
+  const kept = withoutSpurs(all);
+  const [x, y] = [all.x, all.y].map((v) => Float64Array.from(kept, (i) => v[i]));
+  const n = kept.length;
   const back = new Uint8Array(n);
   const way = (i: number, k: number): Vector => [x[k] - x[i], y[k] - y[i]];
   /** A needle point before this one, straight back along the row that ends here, some mm away where the row is so long. */
@@ -77,5 +110,7 @@ export function edgeBacks({ x, y }: Places): Uint8Array {
     for (let i = q; i < r; i++)
       back[i] = dot(way(q, i), f) / size(f) < length + ON_LINE ? OnEdge.back : OnEdge.begin;
   }
-  return back;
+  const out = new Uint8Array(all.x.length).fill(OnEdge.back);
+  kept.forEach((i, k) => (out[i] = back[k]));
+  return out;
 }

@@ -2,9 +2,10 @@
 //
 // Work is done in a frame in which rows are level; `toFrame` and `toCloth` go between. All sections
 // share one grid of rows, so neighbours meet without a seam.
-import type { Point } from '../../geometry/points.ts';
+import type { Bounds, Point } from '../../geometry/points.ts';
 import { coordsBounds, type Polygon, type Ring } from '../../geometry/region.ts';
 import { ringsInFrame, stretchOf, type Frame } from './frame.ts';
+import { tangentsOf } from './tangents.ts';
 
 /** The part of one row that lies inside the polygon; x in mm in the frame. */
 export interface Span {
@@ -111,27 +112,68 @@ export interface RowSpacing {
   far: number;
 }
 
-/** Rows from the polygon's top to its bottom, the first and last near its edge. */
-function rowHeights(top: number, bottom: number, { near, far }: RowSpacing, angle: number | null): number[] {
+/** The first and last rows lie this far inside the edge, where rows are dense; in mm. */
+const MARGIN = 0.2;
+/** Rows along tangents lie so far inside, or less by up to a step of the grid: the next row need not reach beyond them. */
+const BESIDE = 0.18;
+/** Rows are laid along an edge that stays within a spacing of one for so long, in mm … */
+const TANGENT_LEAST = 3;
+/** … if none of them has to be nearer to the next than this share of the spacing. */
+const CROWDED = 0.9;
+
+/** Heights between which rows are even: the first, the last, and those along tangents, the longest of which come first. */
+function anchorsOf(
+  first: number,
+  last: number,
+  spacing: number,
+  rings: readonly Ring[],
+  pitch: number,
+): number[] {
+  const share = (room: number): number => room / spacing / Math.max(1, Math.ceil(room / spacing - 1e-6));
+  let anchors = [first, last];
+  const tangents = tangentsOf(rings, spacing, TANGENT_LEAST).sort((a, b) => b.length - a.length);
+  for (const { y, side } of tangents) {
+    const at = y + side * (BESIDE - pitch / 2);
+    const next = anchors.findIndex((a) => a > at);
+    if (next < 1 || anchors.includes(at)) continue;
+    const [above, below] = [anchors[next - 1], anchors[next]];
+    if (Math.min(share(at - above), share(below - at)) < Math.min(CROWDED, share(below - above))) continue;
+    anchors = [...anchors.slice(0, next), at, ...anchors.slice(next)];
+  }
+  return anchors;
+}
+
+/** Rows from the polygon's top to its bottom, the first and last near its edge, and dense even ones along its tangents. */
+function rowHeights(
+  rings: readonly Ring[],
+  { minY: top, maxY: bottom }: Bounds,
+  { near, far }: RowSpacing,
+  angle: number | null,
+): number[] {
   const height = bottom - top;
   const dense = Math.max(near, far) <= DENSE;
-  const margin = (spacing: number): number => Math.min(dense ? 0.2 : spacing / 2, height / 2);
+  const margin = (spacing: number): number => Math.min(dense ? MARGIN : spacing / 2, height / 2);
   const [first, last] = [top + margin(near), bottom - margin(far)];
   const room = last - first;
   // Spacing that grows evenly from near to far: as many rows as the mean reciprocal of it asks for.
   const ratio = far / near;
   const even = Math.abs(ratio - 1) < 1e-6;
+  if (dense && even && room > 0) {
+    const pitch = angle === null ? null : gridPitch(angle);
+    const anchors = anchorsOf(first, last, near, rings, pitch ?? 0);
+    const rows = anchors.slice(1).flatMap((to, k) => {
+      const gaps = Math.max(1, Math.ceil((to - anchors[k]) / near - 1e-6));
+      return Array.from({ length: gaps }, (_, i) => anchors[k] + ((to - anchors[k]) * (i + 1)) / gaps);
+    });
+    return [first, ...rows].map((y) => (pitch ? Math.round(y / pitch) * pitch : y));
+  }
   const ideal = even ? room / near : (room * Math.log(ratio)) / (far - near);
   const gaps = dense ? Math.ceil(ideal - 1e-6) : Math.round(ideal);
   if (gaps < 1) return [top + height / 2];
-  const pitch = dense && even && angle !== null ? gridPitch(angle) : null;
-  const rows: number[] = [];
-  for (let i = 0; i <= gaps; i++) {
+  return Array.from({ length: gaps + 1 }, (_, i) => {
     const t = i / gaps;
-    const y = first + room * (even ? t : (ratio ** t - 1) / (ratio - 1));
-    rows.push(pitch ? Math.round(y / pitch) * pitch : y);
-  }
-  return rows;
+    return first + room * (even ? t : (ratio ** t - 1) / (ratio - 1));
+  });
 }
 
 /** Where the lines at `heights` (ascending) cross the rings, sorted by x. */
@@ -234,7 +276,7 @@ export function layRows(
   const { apart, along } = stretchOf(frame, bounds);
   const asked = typeof spacing === 'number' ? { near: spacing, far: spacing } : spacing;
   const inFrame = { near: asked.near / apart, far: asked.far / apart };
-  const ys = rowHeights(bounds.minY, bounds.maxY, inFrame, frame.angle);
+  const ys = rowHeights(rings, bounds, inFrame, frame.angle);
   // Halfway between, too: a tip may lie there.
   const beside = reach && reach.by > 0 ? [-1, -0.5, 0.5, 1] : [];
   const exact = [0, ...beside].map((share) =>

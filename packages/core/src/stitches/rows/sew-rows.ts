@@ -8,7 +8,7 @@ import { runPoints } from '../run-points.ts';
 import { Part, type PartCode, type ThreadBuilder } from '../thread.ts';
 import { seeded } from '../../geometry/random.ts';
 import { needlesOf } from './patterns.ts';
-import { EDGE_LEAST, EDGE_MOST, endOf, isStep, shallowStep } from './shallow-edges.ts';
+import { EDGE_LEAST, EDGE_MOST, edgeBeyond, endOf, isStep, shallowStep, type Side } from './shallow-edges.ts';
 import { nearestSpan, neighbours, routeBetween } from './route.ts';
 import { DENSE, type RowMap, type Section, type Span } from './row-map.ts';
 
@@ -375,8 +375,11 @@ function sewSection(map: RowMap, choice: Choice, rowStitches: RowStitches, build
   let leftFirst = choice.leftFirst;
   /** Where the row before began: on the side on which this one ends. */
   let begun: Point | null = null;
+  const { compensation } = rowStitches;
   const plain = map.spacing <= DENSE && rowStitches.feather === 0;
+  const along = (...way: Point[]): void => way.forEach((p) => builder.add(p.x, p.y, Part.top));
   spans.forEach((span, i) => {
+    const [near, far]: Side[] = leftFirst ? ['left', 'right'] : ['right', 'left'];
     const room = Math.max(0, (span.right - span.left) / 2 - 0.5);
     const [begin, end] = [i, i + 1].map((k) =>
       Math.min(room, featherAt(k, choice.section.id, rowStitches.feather)),
@@ -387,28 +390,31 @@ function sewSection(map: RowMap, choice: Choice, rowStitches: RowStitches, build
     const reach = leftFirst
       ? { left: left + begin, right: right - end }
       : { left: left + end, right: right - begin };
-    if (i > 0) {
-      const x = leftFirst ? reach.left - rowStitches.compensation : reach.right + rowStitches.compensation;
-      const from = map.toCloth({ x, y: span.y });
-      if (builder.reach(from.x, from.y) > LONG_TURN)
-        sewWay(
-          builder,
-          stepBetween(map, span, builder.last!, x, isStep(spans, i - 1, leftFirst ? 'left' : 'right')),
-          plain && shallowStep(map, spans, i, leftFirst ? 'left' : 'right') ? Part.top : Part.travel,
-        );
-    }
+    const ends = { left: reach.left - compensation, right: reach.right + compensation };
+    const onCloth = (side: Side): Point => map.toCloth({ x: ends[side], y: span.y });
+    if (i > 0 && builder.reach(onCloth(near).x, onCloth(near).y) > LONG_TURN)
+      sewWay(
+        builder,
+        stepBetween(map, span, builder.last!, ends[near], isStep(spans, i - 1, near)),
+        plain && shallowStep(map, spans, i, near) ? Part.top : Part.travel,
+      );
+    const [onNear, onFar] = [near, far].map((side) => (plain ? edgeBeyond(map, spans, i, side) : null));
+    if (onNear) along(onCloth(near), map.toCloth(onNear));
     const next = spans[i + 1];
     const endAt = next ? stepIn(spans, i, leftFirst) : choice.endAt;
     const first = builder.length;
     if (endAt !== null) sewToPlace(map, span, reach, leftFirst, endAt, rowStitches, builder);
-    else sewRow(map, span, reach, leftFirst, rowStitches, builder);
-    const side = leftFirst ? 'right' : 'left';
-    if (plain && begun && next && endAt === null && shallowStep(map, spans, i, side) > 0) {
-      const back = builder.reach(begun.x, begun.y);
-      if (back > EDGE_LEAST && back < EDGE_MOST) builder.add(begun.x, begun.y, Part.top);
+    else {
+      sewRow(map, span, reach, leftFirst, rowStitches, builder);
+      const last = builder.last!;
+      if (plain && begun && shallowStep(map, spans, i, far) > 0) {
+        const back = builder.reach(begun.x, begun.y);
+        if (back > EDGE_LEAST && back < EDGE_MOST) along(begun, ...(next ? [] : [last]));
+      }
+      if (onFar) along(map.toCloth(onFar), last);
     }
     const at = builder.at(first);
-    const edge = map.toCloth({ x: side === 'right' ? reach.left : reach.right, y: span.y });
+    const edge = map.toCloth({ x: reach[near], y: span.y });
     // Where its first needle point was left out, the row has none at the edge.
     begun = endAt === null && at && distance(at, edge) < AT_EDGE ? at : null;
     leftFirst = !leftFirst;

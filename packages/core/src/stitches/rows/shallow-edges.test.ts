@@ -21,10 +21,10 @@ function sewn(outline: PlainOutline, settings: object, guide?: string): SewnThre
   return threads[0];
 }
 
-/** How far out thread of 0.4 mm reaches along a ray from (cx, cy), in mm. */
-function reachAlong({ x, y }: SewnThread, cx: number, cy: number, angle: number): number {
+/** From where to where thread of 0.4 mm lies on a ray from (cx, cy), in mm. */
+function reachAlong({ x, y }: SewnThread, cx: number, cy: number, angle: number): [number, number] {
   const [dx, dy] = [Math.cos(angle), Math.sin(angle)];
-  let most = 0;
+  let [least, most] = [Infinity, 0];
   for (let i = 1; i < x.length; i++) {
     const n = Math.ceil(Math.hypot(x[i] - x[i - 1], y[i] - y[i - 1]) / 0.05);
     for (let k = 0; k <= n; k++) {
@@ -33,10 +33,13 @@ function reachAlong({ x, y }: SewnThread, cx: number, cy: number, angle: number)
         y[i - 1] + ((y[i] - y[i - 1]) * k) / n - cy,
       ];
       const aside = Math.abs(px * dy - py * dx);
-      if (aside < 0.2) most = Math.max(most, px * dx + py * dy + Math.sqrt(0.04 - aside * aside));
+      const along = px * dx + py * dy;
+      if (aside >= 0.2 || along < 0) continue;
+      const half = Math.sqrt(0.04 - aside * aside);
+      [least, most] = [Math.min(least, along - half), Math.max(most, along + half)];
     }
   }
-  return most;
+  return [least, most];
 }
 
 describe('a shallow edge', () => {
@@ -47,10 +50,28 @@ describe('a shallow edge', () => {
         // Rows meet the edge at such angles here; nearer to its top there are but two or three.
         const reaches: number[] = [];
         for (let off = 13; off <= 33; off += 0.25)
-          reaches.push(reachAlong(thread, 0, 0, ((side * 90 + way * off - angle) * Math.PI) / 180));
+          reaches.push(reachAlong(thread, 0, 0, ((side * 90 + way * off - angle) * Math.PI) / 180)[1]);
         for (const [i, r] of reaches.entries())
           expect(Math.max(...reaches.slice(Math.max(0, i - 6), i + 7)) - r).toBeLessThan(0.2);
       }
+  });
+
+  test.each([
+    [0, 12],
+    [17, 12.2],
+    [45, 15],
+  ])('of a hole is a line also where rows run along it: at %i°, radius %f', (angle, r) => {
+    const hole = `M${r} 0A${r} ${r} 0 1 0 ${r} 0.01Z`;
+    const thread = sewn(drawn(`M-30 -30H30V30H-30Z${hole}`), { angle });
+    for (const side of [1, -1]) {
+      const reaches: number[] = [];
+      for (let off = -33; off <= 33; off += 0.75)
+        reaches.push(r - reachAlong(thread, 0, 0, ((side * 90 + off - angle) * Math.PI) / 180)[0]);
+      expect(Math.max(...reaches)).toBeLessThan(0.45);
+      expect(Math.min(...reaches)).toBeGreaterThan(-0.05);
+      for (const [i, reach] of reaches.entries())
+        expect(reaches.slice(Math.max(0, i - 2), i + 3).every((near) => near - reach < 0.3)).toBe(true);
+    }
   });
 
   test('costs no more than a stitch for every second row, and none is too short', () => {

@@ -2,9 +2,10 @@
 //
 // Along a shallow edge thread is led from each row's end back to the end of the row before: with the turn on to the
 // next row it makes one line along the edge, instead of teeth.
+import { distance, type Point } from '../../geometry/points.ts';
 import type { RowMap, Span } from './row-map.ts';
 
-type Side = 'left' | 'right';
+export type Side = 'left' | 'right';
 
 /** Where a row begins this much farther along than the last one ended, the shape steps in or out, in mm … */
 const STEP = 5;
@@ -45,6 +46,89 @@ export function shallowStep(map: RowMap, spans: readonly Span[], i: number, side
   return steps.length && steps.every((s) => s * steps[0] > 0) ? Math.min(...steps.map(Math.abs)) : 0;
 }
 
+/** An edge between a row's end and a tangent strays from the straight way by less than this, in mm. */
+const STRAIGHT = 0.15;
+
+/** The highest or lowest place of the ring between two rows' ends, if all of it lies near the straight ways there; in the frame. */
+function turnBetween(
+  map: RowMap,
+  ring: number,
+  one: Point & { edge: number },
+  other: Point & { edge: number },
+): Point | null {
+  const coords = map.rings[ring];
+  const n = coords.length / 2;
+  const ways = [
+    { from: one, to: other },
+    { from: other, to: one },
+  ].map(({ from, to }) =>
+    Array.from({ length: (to.edge - from.edge + n) % n }, (_, k) => {
+      const v = 2 * ((from.edge + 1 + k) % n);
+      return { x: coords[v], y: coords[v + 1] };
+    }),
+  );
+  const way = ways[0].length <= ways[1].length ? ways[0] : ways[1];
+  if (!way.length) return null;
+  const turn = way.reduce((a, b) => (Math.abs(b.y - one.y) > Math.abs(a.y - one.y) ? b : a));
+  const strays = way.some((p) => {
+    const end = (p.x - turn.x) * (one.x - turn.x) > 0 ? one : other;
+    const across = (end.x - turn.x) * (p.y - turn.y) - (end.y - turn.y) * (p.x - turn.x);
+    return Math.abs(across) > STRAIGHT * distance(end, turn);
+  });
+  return strays ? null : turn;
+}
+
+/**
+ * Where a row ends beside another one in the same hollow of the edge, between them and a row that lies along it: the
+ * place where the edge turns, if it is near enough for a line of thread to lead there; in the frame.
+ */
+function turnBeside(map: RowMap, span: Span, side: Side): Point | null {
+  const across = side === 'right' ? 'left' : 'right';
+  for (const [whole, beside] of [
+    [span.above, 'below'],
+    [span.below, 'above'],
+  ] as const) {
+    if (whole.length !== 1) continue;
+    const row = whole[0][beside];
+    const other = row[row.indexOf(span) + (side === 'right' ? 1 : -1)];
+    if (!other) continue;
+    const ring = span[`${side}Ring`];
+    if (other[`${across}Ring`] !== ring) continue;
+    const end = { x: span.open[side], y: span.y };
+    const turn = turnBetween(
+      map,
+      ring,
+      { ...end, edge: span[`${side}Edge`] },
+      { x: other.open[across], y: other.y, edge: other[`${across}Edge`] },
+    );
+    const far = turn ? Math.abs(turn.x - end.x) : 0;
+    if (turn && far > EDGE_LEAST && far < EDGE_MOST) return turn;
+  }
+  return null;
+}
+
+/** Along a shallow edge the next row of another section ends at most so many times as far on as rows do there. */
+const AS_BEFORE = 2.5;
+
+/**
+ * Where the edge goes on beside the first or last row of a section: where it turns, or where the row beyond ends. A line
+ * of thread leads there and back, as none comes from the other section; in the frame.
+ */
+export function edgeBeyond(map: RowMap, spans: readonly Span[], i: number, side: Side): Point | null {
+  const span = spans[i];
+  const turn = turnBeside(map, span, side);
+  if (turn) return turn;
+  const inner = i === 0 ? spans[1] : i === spans.length - 1 ? spans[i - 1] : null;
+  const step = inner ? shallowStep(map, spans, i, side) : 0;
+  if (!inner || !step) return null;
+  const [beyond, ...others] = inner.y > span.y ? span.above : span.below;
+  if (!beyond || others.length || beyond[`${side}Ring`] !== span[`${side}Ring`]) return null;
+  const on = (beyond.open[side] - span.open[side]) * Math.sign(span[side] - inner[side]);
+  return on > EDGE_LEAST && on < Math.min(EDGE_MOST, AS_BEFORE * step)
+    ? { x: beyond.open[side], y: beyond.y }
+    : null;
+}
+
 /**
  * Where row `i` ends on a side, in mm along it, before compensation: rows reach over all that they cover, but along a
  * shallow edge lies a line of thread.
@@ -52,6 +136,7 @@ export function shallowStep(map: RowMap, spans: readonly Span[], i: number, side
 export function endOf(map: RowMap, spans: readonly Span[], i: number, side: Side): number {
   const step = shallowStep(map, spans, i, side);
   const { [side]: whole, open } = spans[i];
+  if (turnBeside(map, spans[i], side)) return open[side];
   const inwards = open[side] - whole;
   // What lies farther in than a step is another edge's.
   return Math.abs(inwards) < step ? whole + shareOnEdge(step) * inwards : whole;
