@@ -3,12 +3,22 @@
 // Sections are taken in an order that never cuts what is left in two, each ended beside a section that is
 // still to come. So the way to the next one always leads under rows that will cover it.
 import type { PieceEnd } from '../pieces.ts';
-import { distance, onMachineGrid, type Point } from '../../geometry/points.ts';
+import { distance, distanceToWay, onMachineGrid, type Point } from '../../geometry/points.ts';
 import { runPoints } from '../run-points.ts';
 import { Part, type PartCode, type ThreadBuilder } from '../thread.ts';
 import { seeded } from '../../geometry/random.ts';
 import { needlesOf } from './patterns.ts';
-import { EDGE_LEAST, EDGE_MOST, edgeBeyond, endOf, isStep, shallowStep, type Side } from './shallow-edges.ts';
+import {
+  EDGE_LEAST,
+  EDGE_MOST,
+  edgeBeyond,
+  endOf,
+  isLine,
+  isStep,
+  offLine,
+  shallowStep,
+  type Side,
+} from './shallow-edges.ts';
 import { nearestSpan, neighbours, routeBetween } from './route.ts';
 import { DENSE, type RowMap, type Section, type Span } from './row-map.ts';
 
@@ -306,6 +316,12 @@ function bends(map: RowMap, y: number, from: number, to: number): number[] {
 export const featherAt = (turn: number, section: number, depth: number): number =>
   depth > 0 ? depth * seeded(turn * 2741 + section * 7 + 11)() : 0;
 
+/** A line along an edge that passes a row's end by more than this is bent there, in mm. */
+const BENT = 0.1;
+
+/** A line along an edge begins no farther beside it than this, in mm. */
+const BESIDE = 0.2;
+
 /** A row's first needle point lies no farther from the edge than this, in mm. */
 const AT_EDGE = 0.8;
 
@@ -399,7 +415,11 @@ function sewSection(map: RowMap, choice: Choice, rowStitches: RowStitches, build
         plain && shallowStep(map, spans, i, near) ? Part.top : Part.travel,
       );
     const [onNear, onFar] = [near, far].map((side) => (plain ? edgeBeyond(map, spans, i, side) : null));
-    if (onNear) along(onCloth(near), map.toCloth(onNear));
+    if (onNear) {
+      along(onCloth(near));
+      // Where the last needle point lies too near for one at the row's end, the way out may begin beside the edge.
+      if (offLine(builder.last!, onCloth(near), map.toCloth(onNear)) < BESIDE) along(map.toCloth(onNear));
+    }
     const next = spans[i + 1];
     const endAt = next ? stepIn(spans, i, leftFirst) : choice.endAt;
     const first = builder.length;
@@ -407,9 +427,12 @@ function sewSection(map: RowMap, choice: Choice, rowStitches: RowStitches, build
     else {
       sewRow(map, span, reach, leftFirst, rowStitches, builder);
       const last = builder.last!;
-      if (plain && begun && shallowStep(map, spans, i, far) > 0) {
-        const back = builder.reach(begun.x, begun.y);
-        if (back > EDGE_LEAST && back < EDGE_MOST) along(begun, ...(next ? [] : [last]));
+      const back = begun ? builder.reach(begun.x, begun.y) : 0;
+      if (plain && begun && back > EDGE_LEAST && back < EDGE_MOST && isLine(map, spans, i, far)) {
+        along(begun);
+        // Over the row's own end again, where the edge is bent there, or nothing is to come.
+        const on = next && map.toCloth({ x: endOf(map, spans, i + 1, far), y: next.y });
+        if (!on || distanceToWay(last, begun, on) > BENT) along(last);
       }
       if (onFar) along(map.toCloth(onFar), last);
     }

@@ -74,6 +74,14 @@ describe('a shallow edge', () => {
     }
   });
 
+  test('is left where it ends in a corner: no stitch leads across a hole with a level side', () => {
+    for (const level of [9.7, 9.9, 10.1, 10.3]) {
+      const { x, y } = sewn(drawn(`M-24 24L0 -40L24 24ZM-5 ${level}H5L0 -14Z`), { angle: 0 });
+      const lengths = x.slice(1).map((v, i) => Math.hypot(v - x[i], y[i + 1] - y[i]));
+      expect(Math.max(...lengths)).toBeLessThanOrEqual(7);
+    }
+  });
+
   test('costs no more than a stitch for every second row, and none is too short', () => {
     const thread = sewn(drawn('M-25 0L25 -8V8Z'), { angle: 0 });
     const { x, y } = thread;

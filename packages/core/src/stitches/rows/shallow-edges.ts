@@ -2,7 +2,8 @@
 //
 // Along a shallow edge thread is led from each row's end back to the end of the row before: with the turn on to the
 // next row it makes one line along the edge, instead of teeth.
-import { distance, type Point } from '../../geometry/points.ts';
+import { distance, distanceToWay, type Point } from '../../geometry/points.ts';
+import type { Ring } from '../../geometry/region.ts';
 import type { RowMap, Span } from './row-map.ts';
 
 export type Side = 'left' | 'right';
@@ -46,34 +47,72 @@ export function shallowStep(map: RowMap, spans: readonly Span[], i: number, side
   return steps.length && steps.every((s) => s * steps[0] > 0) ? Math.min(...steps.map(Math.abs)) : 0;
 }
 
-/** An edge between a row's end and a tangent strays from the straight way by less than this, in mm. */
+/** An edge along which a line of thread shall lead strays from it by less than this, in mm. */
 const STRAIGHT = 0.15;
 
-/** The highest or lowest place of the ring between two rows' ends, if all of it lies near the straight ways there; in the frame. */
-function turnBetween(
-  map: RowMap,
-  ring: number,
-  one: Point & { edge: number },
-  other: Point & { edge: number },
-): Point | null {
-  const coords = map.rings[ring];
-  const n = coords.length / 2;
-  const ways = [
-    { from: one, to: other },
-    { from: other, to: one },
-  ].map(({ from, to }) =>
-    Array.from({ length: (to.edge - from.edge + n) % n }, (_, k) => {
-      const v = 2 * ((from.edge + 1 + k) % n);
-      return { x: coords[v], y: coords[v + 1] };
-    }),
-  );
-  const way = ways[0].length <= ways[1].length ? ways[0] : ways[1];
-  if (!way.length) return null;
+/** A place where a row ends on an edge of a ring; in the frame. */
+interface RowEnd extends Point {
+  edge: number;
+}
+
+const rowEnd = (span: Span, side: Side): RowEnd => ({
+  x: span.open[side],
+  y: span.y,
+  edge: span[`${side}Edge`],
+});
+
+/** The corners of a ring from one row's end to another's, on the way that keeps between two heights; null: on neither. */
+function ringBetween(
+  ring: Ring,
+  one: RowEnd,
+  other: RowEnd,
+  heights: readonly [number, number],
+): Point[] | null {
+  const n = ring.length / 2;
+  const [low, high] = [Math.min(...heights), Math.max(...heights)];
+  // Rings may have thousands of corners: looked at no farther than the way keeps between the heights.
+  const corners = ({ edge: from }: RowEnd, { edge: to }: RowEnd): Point[] | null => {
+    const way: Point[] = [];
+    for (let v = from; v !== to;) {
+      v = (v + 1) % n;
+      const [x, y] = [ring[2 * v], ring[2 * v + 1]];
+      if (y < low || y > high) return null;
+      way.push({ x, y });
+    }
+    return way;
+  };
+  return corners(one, other) ?? corners(other, one);
+}
+
+/** Rows reach to what lies so far beside them at most, in mm. */
+const REACH = 0.25;
+
+/** Is the edge on a side a line from where one row ends to where its neighbour does? */
+function lineBetween(map: RowMap, span: Span, neighbour: Span, side: Side): boolean {
+  const ring = span[`${side}Ring`];
+  if (ring !== neighbour[`${side}Ring`]) return false;
+  const [one, other] = [rowEnd(span, side), rowEnd(neighbour, side)];
+  const down = Math.sign(other.y - one.y);
+  const way = ringBetween(map.rings[ring], one, other, [one.y - down * REACH, other.y + down * REACH]);
+  return way?.every((p) => offLine(p, one, other) < STRAIGHT) ?? false;
+}
+
+/** Is the edge on a side of row `i` a shallow line from where the row before ends to where this one does? */
+export const isLine = (map: RowMap, spans: readonly Span[], i: number, side: Side): boolean =>
+  shallowStep(map, spans, i, side) > 0 && lineBetween(map, spans[i], spans[i - 1], side);
+
+/** How far a place lies from the line through two others. */
+export const offLine = (p: Point, a: Point, b: Point): number =>
+  Math.abs((p.x - a.x) * (b.y - a.y) - (p.y - a.y) * (b.x - a.x)) / (distance(a, b) || 1);
+
+/** Where the ring between the ends of two rows turns, no farther off than a row at `beyond`, if it leads nearly straight there; in the frame. */
+function turnBetween(ring: Ring, one: RowEnd, other: RowEnd, beyond: number): Point | null {
+  const way = ringBetween(ring, one, other, [one.y, beyond]);
+  if (!way?.length) return null;
   const turn = way.reduce((a, b) => (Math.abs(b.y - one.y) > Math.abs(a.y - one.y) ? b : a));
   const strays = way.some((p) => {
     const end = (p.x - turn.x) * (one.x - turn.x) > 0 ? one : other;
-    const across = (end.x - turn.x) * (p.y - turn.y) - (end.y - turn.y) * (p.x - turn.x);
-    return Math.abs(across) > STRAIGHT * distance(end, turn);
+    return distanceToWay(p, end, turn) > STRAIGHT;
   });
   return strays ? null : turn;
 }
@@ -94,14 +133,8 @@ function turnBeside(map: RowMap, span: Span, side: Side): Point | null {
     if (!other) continue;
     const ring = span[`${side}Ring`];
     if (other[`${across}Ring`] !== ring) continue;
-    const end = { x: span.open[side], y: span.y };
-    const turn = turnBetween(
-      map,
-      ring,
-      { ...end, edge: span[`${side}Edge`] },
-      { x: other.open[across], y: other.y, edge: other[`${across}Edge`] },
-    );
-    const far = turn ? Math.abs(turn.x - end.x) : 0;
+    const turn = turnBetween(map.rings[ring], rowEnd(span, side), rowEnd(other, across), whole[0].y);
+    const far = turn ? Math.abs(turn.x - span.open[side]) : 0;
     if (turn && far > EDGE_LEAST && far < EDGE_MOST) return turn;
   }
   return null;
@@ -122,7 +155,7 @@ export function edgeBeyond(map: RowMap, spans: readonly Span[], i: number, side:
   const step = inner ? shallowStep(map, spans, i, side) : 0;
   if (!inner || !step) return null;
   const [beyond, ...others] = inner.y > span.y ? span.above : span.below;
-  if (!beyond || others.length || beyond[`${side}Ring`] !== span[`${side}Ring`]) return null;
+  if (!beyond || others.length || !lineBetween(map, span, beyond, side)) return null;
   const on = (beyond.open[side] - span.open[side]) * Math.sign(span[side] - inner[side]);
   return on > EDGE_LEAST && on < Math.min(EDGE_MOST, AS_BEFORE * step)
     ? { x: beyond.open[side], y: beyond.y }
