@@ -35,6 +35,8 @@ export function tangentsOf(rings: readonly Ring[], near: number, least: number):
     const found: Tangent[] = [];
     for (let v = 0; v < n; v++) {
       const before = ring[2 * v + 1] - ring[(2 * v - 1 + 2 * n) % (2 * n)];
+      // A level side counts once, where it begins.
+      if (before === 0) continue;
       let after = 0;
       for (let k = 1; k < n && after === 0; k++) after = ring[(2 * (v + k) + 1) % (2 * n)] - ring[2 * v + 1];
       if (before * after >= 0) continue;
