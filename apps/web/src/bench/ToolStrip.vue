@@ -41,12 +41,24 @@ const ICONS: Partial<Record<string, Component>> = {
   delete: Trash2,
 };
 const shown = computed(() => props.commands.arrange.value.filter((c) => ICONS[c.id]));
-const told = computed(() => {
+const size = computed(() => {
   const f = frameOf(bench.selectedPlain);
   if (!f) return '';
   const say = (v: number): string => showNumber(v, settings.units, 1);
   const turn = f.turn ? ` · ${showNumber(f.turn, 'plain', 1)}°` : '';
   return `${say(f.width)} × ${say(f.height)} ${settings.units}${turn}`;
+});
+/** What has just happened, or what is selected; the tool's own hint stands there otherwise. */
+const said = computed(() => {
+  if (sewing.problem) return sewing.problem;
+  if (draftTrouble.value && bench.saveState !== 'saved') return draftTrouble.value;
+  if (bench.message) return bench.message;
+  if (settings.trouble) return settings.trouble;
+  if (bench.looking !== null)
+    return 'This is how it was. Press the cloth, or Esc, to go on with the design as it is.';
+  if (view.tool !== 'select' || !size.value) return '';
+  const { selected } = bench;
+  return `${selected.length === 1 ? selected[0].name : `${selected.length} objects`}: ${size.value}`;
 });
 watch(
   () => bench.selection.join(),
@@ -96,21 +108,15 @@ const percent = computed(() => `${Math.round((view.scale / settings.screen) * 10
       />
       <CommandButton class="h-7 px-2" label="Keep all" @press="leaving = null" />
     </div>
-    <p v-else class="min-w-0 truncate text-muted" aria-live="polite">
-      <template v-if="sewing.problem">{{ sewing.problem }}</template>
-      <template v-else-if="draftTrouble && bench.saveState !== 'saved'">{{ draftTrouble }}</template>
-      <template v-else-if="bench.message">{{ bench.message }}</template>
-      <template v-else-if="settings.trouble">{{ settings.trouble }}</template>
-      <template v-else-if="bench.looking !== null"
-        >This is how it was. Press the cloth, or Esc, to go on with the design as it is.</template
-      >
-      <template v-else-if="view.tool === 'select' && told">
-        {{ bench.selected.length === 1 ? bench.selected[0].name : `${bench.selected.length} objects` }}:
-        {{ told }}
-      </template>
-      <span v-else :class="{ 'max-[900px]:hidden': tool.choices?.length }" :title="tool.hint">{{
-        tool.hint
-      }}</span>
+    <!-- Two lines of it fit: a sentence that says what to do is worth more than one that ends in dots. -->
+    <p
+      v-else
+      class="line-clamp-2 min-w-0 leading-[1.15] text-muted"
+      aria-live="polite"
+      :title="said || tool.hint"
+    >
+      <template v-if="said">{{ said }}</template>
+      <span v-else :class="{ 'max-[900px]:hidden': tool.choices?.length }">{{ tool.hint }}</span>
     </p>
     <span
       class="ml-2 size-2 shrink-0 rounded-full bg-rosehip transition-opacity"

@@ -100,19 +100,26 @@ const FORMS = [
       >
         Stop: {{ rehearsal.waitsAt }}
       </p>
-      <p v-else-if="sewing.figures?.stitches" class="truncate text-muted" data-testid="counts">
+      <p
+        v-else-if="sewing.figures?.stitches"
+        class="line-clamp-2 text-right leading-[1.15] text-muted"
+        data-testid="counts"
+      >
         <b class="font-semibold text-ink">{{ counted(rehearsal.stitchesSewn) }}</b> of
         {{ counted(sewing.figures.stitches) }}
         <template v-if="shares.length">
           · {{ mounted ? `hooping ${mounted.number} of ${shares.length}` : `${shares.length} hoopings` }}
         </template>
         ·
-        <template v-if="rehearsal.atEnd">{{ sewingTime(sewing.figures.seconds) }}</template>
-        <template v-else>
-          {{ sewingTime(rehearsal.seconds) }} gone, {{ sewingTime(rehearsal.secondsLeft) }} left
+        <template v-if="rehearsal.atEnd">
+          {{ sewingTime(sewing.figures.seconds) }} · {{ sewing.figures.colourChanges + 1 }}
+          {{ sewing.figures.colourChanges ? 'colours' : 'colour' }} · {{ sewing.figures.trims }}
+          {{ sewing.figures.trims === 1 ? 'trim' : 'trims' }}
         </template>
-        · {{ sewing.figures.colourChanges + 1 }} {{ sewing.figures.colourChanges ? 'colours' : 'colour' }} ·
-        {{ sewing.figures.trims }} {{ sewing.figures.trims === 1 ? 'trim' : 'trims' }}
+        <template v-else>
+          <span class="max-[1100px]:sr-only">{{ sewingTime(rehearsal.seconds) }} gone,</span>
+          {{ sewingTime(rehearsal.secondsLeft) }} left
+        </template>
       </p>
       <p v-else class="text-muted">No stitches yet</p>
       <button

@@ -22,9 +22,9 @@ const percent = computed(() => `${Math.round((seen.seen.value.scale / settings.s
     <button type="button" class="button button-quiet h-7 shrink-0 px-1" @click="view.tryingOn = false">
       <ArrowLeft :size="16" aria-hidden="true" /> Back to the hoop
     </button>
-    <p class="min-w-0 truncate text-muted" aria-live="polite">
+    <p class="line-clamp-2 min-w-0 leading-[1.15] text-muted" aria-live="polite">
       <template v-if="bench.message">{{ bench.message }}</template>
-      <!-- A narrow window has room for its first letters only. -->
+      <!-- A narrow window has room for its first words only. -->
       <span v-else class="max-[900px]:sr-only">
         {{
           tried.marking.value
