@@ -546,6 +546,7 @@ test('rows led by a drawn line follow it, the card says so, and the angle, which
   const angle = page.getByTestId('angle-handle');
   await expect(card).toContainText('apart at 0°');
   await expect(angle).toBeVisible();
+  await bench.ready();
   const straight = await bench.counts();
 
   await bench.tool('Steer');
@@ -565,5 +566,5 @@ test('rows led by a drawn line follow it, the card says so, and the angle, which
   await page.keyboard.press('Control+z');
   await expect(card).toContainText('apart at 0°');
   await expect(angle).toBeVisible();
-  expect(await bench.counts()).toEqual(straight);
+  await expect.poll(() => bench.counts()).toEqual(straight);
 });
