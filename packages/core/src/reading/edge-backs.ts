@@ -1,5 +1,6 @@
 // Along a shallow edge a fill's thread leads from each row's end back to the end of the row before, and over the same
-// line on to the next, and beside a section's first and last row out and back: a spot where it turns round that says nothing about rows.
+// line on to the next; beside a section's first and last row it leads out and back. Where it turns round there says
+// nothing about rows.
 
 /** Coordinates of needle points, in mm. */
 interface Places {
@@ -52,17 +53,20 @@ function withoutSpurs({ x, y }: Places): number[] {
   /** Is q beside a row of two stitches or more that leads from a over b to p? */
   const beside = (a: number, b: number, p: number, q: number): boolean => {
     const e = way(b, p);
-    if ([a, b].some((i) => i === undefined) || turn(way(a, b), e) < STRAIGHT) return false;
+    if (turn(way(a, b), e) < STRAIGHT) return false;
     const aside = Math.abs(cross(e, way(p, q))) / size(e);
     return aside > ASIDE_LEAST && aside < ASIDE_MOST && Math.abs(turn(e, way(p, q))) > ASLANT;
   };
   for (let i = 0; i < x.length; i++) {
-    const [a, b, p, q] = kept.slice(-4);
-    const length = kept.length < 4 ? 0 : size(way(p, q));
+    const k = kept.length;
+    const [p, q] = [kept[k - 2], kept[k - 1]];
+    const length = k < 2 ? 0 : size(way(p, q));
     const back = length > LEAST && length < MOST && size(way(p, i)) < SAME;
-    const again = i + 1 < x.length && size(way(b, i + 1)) < SAME;
-    const next = i + 2 < x.length;
-    if (back && !again && (beside(a, b, p, q) || (next && beside(i + 2, i + 1, i, q)))) kept.pop();
+    // Thread that goes back over all of a line has come to its end.
+    const again = k > 2 && i + 1 < x.length && size(way(kept[k - 3], i + 1)) < SAME;
+    const ends = k > 3 && back && beside(kept[k - 4], kept[k - 3], p, q);
+    const begins = i + 2 < x.length && back && beside(i + 2, i + 1, i, q);
+    if ((ends || begins) && !again) kept.pop();
     else kept.push(i);
   }
   return kept;

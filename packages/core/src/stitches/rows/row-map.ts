@@ -135,7 +135,7 @@ function anchorsOf(
   for (const { y, side } of tangents) {
     const at = y + side * (BESIDE - pitch / 2);
     const next = anchors.findIndex((a) => a > at);
-    if (next < 1 || anchors.includes(at)) continue;
+    if (next < 1) continue;
     const [above, below] = [anchors[next - 1], anchors[next]];
     if (Math.min(share(at - above), share(below - at)) < Math.min(CROWDED, share(below - above))) continue;
     anchors = [...anchors.slice(0, next), at, ...anchors.slice(next)];

@@ -167,9 +167,9 @@ export function edgeBeyond(map: RowMap, spans: readonly Span[], i: number, side:
  * shallow edge lies a line of thread.
  */
 export function endOf(map: RowMap, spans: readonly Span[], i: number, side: Side): number {
-  const step = shallowStep(map, spans, i, side);
   const { [side]: whole, open } = spans[i];
   if (turnBeside(map, spans[i], side)) return open[side];
+  const step = shallowStep(map, spans, i, side);
   const inwards = open[side] - whole;
   // What lies farther in than a step is another edge's.
   return Math.abs(inwards) < step ? whole + shareOnEdge(step) * inwards : whole;
