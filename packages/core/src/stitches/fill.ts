@@ -21,7 +21,8 @@ import { flowFrame, turnedFrame, type Frame } from './rows/frame.ts';
 import { ROW_PATTERNS } from './rows/patterns.ts';
 import { closedSpacing, DENSE, layRows, type RowMap } from './rows/row-map.ts';
 import { sewOpenRows } from './rows/sew-open-rows.ts';
-import { sewRows, sewWay } from './rows/sew-rows.ts';
+import { sewRows } from './rows/sew-rows.ts';
+import { sewWay } from './rows/sew-way.ts';
 import { runPoints } from './run-points.ts';
 import { Part, ThreadBuilder, type SewnThread } from './thread.ts';
 

@@ -20,7 +20,7 @@ import { inGoodOrder } from '../order.ts';
 import { turnedFrame } from '../rows/frame.ts';
 import { wayOnCloth } from '../rows/route.ts';
 import { layRows } from '../rows/row-map.ts';
-import { sewWay } from '../rows/sew-rows.ts';
+import { sewWay } from '../rows/sew-way.ts';
 import { repeated } from '../run.ts';
 import { runPoints } from '../run-points.ts';
 import { Part, ThreadBuilder, type SewnThread } from '../thread.ts';

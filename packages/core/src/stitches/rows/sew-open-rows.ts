@@ -5,7 +5,9 @@ import type { PieceEnd } from '../pieces.ts';
 import { chordTour, type Chord, type TourEnd } from '../chords/tour.ts';
 import { goAlong, isTurn } from '../chords/edge-way.ts';
 import type { RowMap, Span } from './row-map.ts';
-import { featherAt, sewRow, sewWay, type RowStitches } from './sew-rows.ts';
+import { sewRow, type RowStitches } from './sew-row.ts';
+import { featherAt } from './sew-section.ts';
+import { sewWay } from './sew-way.ts';
 
 /** A row in the tour, and the way to it from the row before: points on the edge, in the frame. */
 interface TourRow {
