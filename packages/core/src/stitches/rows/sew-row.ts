@@ -24,8 +24,8 @@ export interface RowStitches {
 const END_ROOM = 0.9;
 /** Rows shorter than this get one needle point, in mm. */
 const ONE_POINT = 0.5;
-/** Rows shorter than this may begin so far outside, in mm. */
-const [DOT, OUTSIDE] = [2.5, 0.15];
+/** Where no place inside is far enough from the last needle point, rows may begin so far outside, in mm. */
+const OUTSIDE = 0.15;
 /** How far a needle point may slide along its row to meet the row's line on the machine's grid, in mm. */
 const SLIDE = 0.3;
 /** The same for a row's last needle point, which only slides inwards. */
@@ -112,12 +112,11 @@ export function sewRow(
   const xs = closer([left, ...needles, right], (rowStitches.longest - SLIDE) / map.along)
     .flatMap((x, i, all) => (i && !map.frame.straight ? [...bends(map, span.y, all[i - 1], x), x] : [x]))
     .slice(1, -1);
-  // Dense rows begin a little inside, so that the turn from the row before is no stitch too short.
+  // Dense rows begin a little inside, so that the turn from the row before is no stitch too short …
   const endRoom = map.spacing > 0.8 ? 0.1 : Math.min(0.35, width / 3);
-  // … and further, where the row before ended inside of this one: without its begin the row would lie aslant.
+  // … or a little outside, or else further inside: without its begin the row would lie aslant, and leave a slit.
+  const outside = map.spacing > 0.8 ? 0 : OUTSIDE;
   const farther = Math.min(2 * endRoom, width / 3);
-  // In dots that would leave cloth bare: better a little outside.
-  const outside = width < DOT ? OUTSIDE : 0;
   const points = builder.length;
   if (leftFirst) {
     if (!put(left, 0, endRoom, -1) && !put(left, -outside, 0, -1)) put(left, endRoom, farther);

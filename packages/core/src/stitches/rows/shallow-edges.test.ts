@@ -2,6 +2,7 @@
 import { describe, expect, test } from 'vitest';
 import { drawn } from '../../../test/draw.ts';
 import type { PlainOutline } from '../../design/types.ts';
+import { distanceToWay } from '../../geometry/points.ts';
 import { clothById } from '../../materials/cloths.ts';
 import { parsePathData } from '../../outlines/path-data.ts';
 import { fill } from '../fill.ts';
@@ -90,6 +91,21 @@ describe('a shallow edge', () => {
     expect(Math.max(...lengths)).toBeLessThanOrEqual(7);
     expect(x.length).toBeLessThan(400);
   });
+});
+
+test('every row begins at its edge, wherever the machine’s grid lets it: none lies aslant beside a slit', () => {
+  for (let slope = -20; slope <= 20; slope += 4) {
+    const dy = 20 * Math.tan((slope * Math.PI) / 180);
+    const [left, right] = [-9.8 - dy / 2, -9.8 + dy / 2];
+    const { x, y } = sewn(drawn(`M-10 ${left}L10 ${right}V10H-10Z`), { angle: 45 });
+    for (let u = -9; u <= 9; u += 0.1) {
+      const at = { x: u, y: (left + right) / 2 + (u * dy) / 20 + 0.35 };
+      const near = x
+        .slice(1)
+        .map((_, i) => distanceToWay(at, { x: x[i], y: y[i] }, { x: x[i + 1], y: y[i + 1] }));
+      expect(Math.min(...near), `${slope}° at ${u.toFixed(1)}`).toBeLessThan(0.2);
+    }
+  }
 });
 
 test('a speck of a row beside a tip is left to its neighbours: the thread does not go there and back for it', () => {
