@@ -1,4 +1,5 @@
-// Compiles the server, its workers and the command line, so that they start without a TypeScript loader.
+// Compiles the server, its workers and the command line, so that they start without a TypeScript loader; and the packages
+// that browser tests import, which then load in a quarter of a second instead of six.
 import { build } from 'vite';
 import { join } from 'node:path';
 import { ROOT } from './lib/packages.mjs';
@@ -10,6 +11,13 @@ import { ROOT } from './lib/packages.mjs';
 const BROUGHT_IN = ['typebox', 'drizzle-orm'];
 
 const PROGRAMS = [
+  { app: 'packages/core', input: { index: 'src/index.ts', dst: 'src/formats/dst/decode.ts' } },
+  // What fonts are read is kept by the core: there must be one.
+  {
+    app: 'packages/fonts',
+    input: { index: 'src/index.ts', files: 'src/files.ts' },
+    apart: ['@rosehip/core'],
+  },
   { app: 'apps/cli', input: { rosehip: 'src/main.ts' } },
   { app: 'apps/practice-machine', input: { main: 'src/main.ts' } },
   {
@@ -23,12 +31,12 @@ const PROGRAMS = [
   },
 ];
 
-for (const { app, input } of PROGRAMS)
+for (const { app, input, apart } of PROGRAMS)
   await build({
     root: join(ROOT, app),
     configFile: false,
     logLevel: 'warn',
-    ssr: { noExternal: BROUGHT_IN },
+    ssr: { noExternal: BROUGHT_IN, external: apart },
     build: {
       ssr: true,
       outDir: 'dist',

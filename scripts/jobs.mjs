@@ -3,6 +3,7 @@ import { existsSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { createCanvas, loadImage } from '@napi-rs/canvas';
 import { tsImport } from 'tsx/esm/api';
+import { runBrowserTests } from './lib/browser-tests.mjs';
 import { ensureBuilt } from './lib/build.mjs';
 import { run } from './lib/children.mjs';
 import { startDatabase } from './lib/database.mjs';
@@ -28,7 +29,7 @@ async function runJobs() {
   rmSync(OUT, { recursive: true, force: true });
   const database = await startDatabase(folder);
   try {
-    return await run('npx', ['playwright', 'test', 'e2e/jobs', '--reporter=list'], {
+    return await runBrowserTests(['e2e/jobs', '--reporter=list'], {
       TEST_DATABASE_URL: database.url,
       CHROMIUM: chromium,
       JOBS_OUT: OUT,

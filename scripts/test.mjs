@@ -1,6 +1,7 @@
 // `npm test`: sets everything up, runs the unit, server and browser tests, and adds them up in one line.
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
+import { runBrowserTests } from './lib/browser-tests.mjs';
 import { ensureBuilt } from './lib/build.mjs';
 import { run } from './lib/children.mjs';
 import { startDatabase } from './lib/database.mjs';
@@ -65,7 +66,7 @@ async function main() {
       env,
     );
     say('\nBrowser tests');
-    const browser = await run('npx', ['playwright', 'test'], {
+    const browser = await runBrowserTests([], {
       ...env,
       PLAYWRIGHT_JSON_OUTPUT_FILE: join(RESULTS, 'browser.json'),
       PLAYWRIGHT_JSON_OUTPUT_NAME: join(RESULTS, 'browser.json'),

@@ -10,10 +10,10 @@ import {
   outlineRegion,
   resolveDesign,
   type Design,
+  regionArea,
 } from '@rosehip/core';
 import { loadFonts } from '@rosehip/fonts';
 import { readFontFile } from '@rosehip/fonts/files';
-import { regionArea } from '../../packages/core/src/geometry/region.ts';
 import { Rosehip } from '../rosehip.ts';
 import { job } from './job.ts';
 

@@ -15,12 +15,12 @@ import {
   type DesignObject,
   type Group,
   type PathOutline,
+  isLetter,
+  ringArea,
+  sewnLeaves,
 } from '@rosehip/core';
 import { loadFonts } from '@rosehip/fonts';
 import { readFontFile } from '@rosehip/fonts/files';
-import { isLetter } from '../../packages/core/src/design/tree.ts';
-import { ringArea } from '../../packages/core/src/geometry/region.ts';
-import { sewnLeaves } from '../../packages/core/src/sewing/sew.ts';
 import type { BenchPage } from '../bench-page.ts';
 import { expect, test, type Page } from '@playwright/test';
 import { PicturePage } from '../picture-page.ts';

@@ -22,10 +22,11 @@ import {
   type Point,
   type DesignObject,
   type Region,
+  polygonArea,
+  ringsOf,
 } from '@rosehip/core';
 import { loadFonts } from '@rosehip/fonts';
 import { readFontFile } from '@rosehip/fonts/files';
-import { polygonArea, ringsOf } from '../../packages/core/src/geometry/region.ts';
 import type { BenchPage } from '../bench-page.ts';
 import { Rosehip } from '../rosehip.ts';
 import { job } from './job.ts';

@@ -12,14 +12,14 @@ const SOURCES = [
   'apps/cli/src',
   'apps/practice-machine',
   'demo',
-  'packages/core/src',
-  'packages/sheet/src',
-  'packages/things/src',
-  'packages/stick/src',
+  ...['core', 'fonts', 'sheet', 'stick', 'things', 'wire'].map((name) => `packages/${name}/src`),
+  'scripts/build-programs.mjs',
   'package-lock.json',
   'tsconfig.base.json',
 ];
 const MADE = [
+  'packages/core/dist/index.js',
+  'packages/fonts/dist/index.js',
   'apps/web/dist/index.html',
   'apps/server/dist/main.js',
   'apps/cli/dist/rosehip.js',

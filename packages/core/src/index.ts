@@ -21,7 +21,17 @@ export {
   type Matrix,
 } from './geometry/matrix.ts';
 export { arcLengths, lengthOf, nearestOnLine, pointAt, type Line } from './geometry/polyline.ts';
-export { boxRegion, coordsBounds, insideRegion, regionBounds, type Region } from './geometry/region.ts';
+export {
+  boxRegion,
+  coordsBounds,
+  insideRegion,
+  polygonArea,
+  regionArea,
+  regionBounds,
+  ringArea,
+  ringsOf,
+  type Region,
+} from './geometry/region.ts';
 export { cropLines, intersect, offsetRegion, subtract, unite } from './geometry/clip.ts';
 export { EdgeIndex } from './geometry/edge-index.ts';
 export {
@@ -80,6 +90,7 @@ export {
   type AdaptRule,
 } from './design/types.ts';
 export {
+  isLetter,
   everyItem,
   everyLeaf,
   findItem,
@@ -312,7 +323,7 @@ export {
   type ThreadUse,
 } from './sewing/plan.ts';
 export { putInOrder, type OrderProposal } from './jobs/put-in-order.ts';
-export { sewDesign, sewResolved } from './sewing/sew.ts';
+export { sewDesign, sewnLeaves, sewResolved } from './sewing/sew.ts';
 export { stitchesJob } from './jobs/set-as-stitches.ts';
 export { objectChosen, objectCover } from './sewing/stitch-object.ts';
 export { tidyTravel, type TidyProposal, type TravelFigures } from './jobs/tidy.ts';

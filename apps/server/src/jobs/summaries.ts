@@ -15,8 +15,12 @@ import type { PictureJob, PictureResult } from './make-picture.ts';
 const PICTURE = { width: 480, height: 360 };
 const THREADS = Math.max(1, Math.min(2, availableParallelism() - 1));
 
-/** So long a design is left alone before its picture is made, in ms. */
-const REST = 5_000;
+/**
+ * So long a design is left alone before its picture is made, in ms. Between two steps somebody looks and thinks: less than
+ * this, and half of the steps were painted, each by sewing the design anew on the computer that they work on. Who wants to
+ * see the picture doesn't wait (`hurry`).
+ */
+const REST = 60_000;
 
 export interface SummaryOptions {
   /** How long the work on one picture may take, waiting in the queue and for a worker not counted; ms. */
