@@ -12,6 +12,7 @@ export default defineConfig({
     target: 'es2022',
     chunkSizeWarningLimit: 900,
     assetsInlineLimit: 0,
+    manifest: true, // the server tells browsers ahead what the bench loads
     // The page on a phone beside the machine is one of its own: it needs nothing of the bench.
     rolldownOptions: {
       input: ['index.html', 'beside.html'].map((file) => new URL(file, import.meta.url).pathname),

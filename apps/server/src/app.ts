@@ -5,6 +5,7 @@ import helmet from '@fastify/helmet';
 import fastifyStatic from '@fastify/static';
 import { Stick } from '@rosehip/stick';
 import Fastify, { type FastifyInstance, type FastifyRequest } from 'fastify';
+import { linksAhead } from './ahead.ts';
 import { Nightly } from './backup/nightly.ts';
 import type { Connection, Database } from './database/connect.ts';
 import { beforeRoutes, handleErrors, HttpError, nothingHere } from './errors.ts';
@@ -173,13 +174,15 @@ export async function buildApp({ db, url }: Connection, options: AppOptions = {}
       immutable: true,
     });
     // The interface has its own addresses, and says itself when there is nothing at one.
-    app.setNotFoundHandler((request, reply) =>
-      wantsPage(request)
-        ? reply
-            .header('cache-control', 'no-cache')
-            .sendFile('index.html', web, { maxAge: 0, immutable: false })
-        : nothingHere(request, reply),
-    );
+    const ahead = linksAhead(web);
+    app.setNotFoundHandler((request, reply) => {
+      if (!wantsPage(request)) return nothingHere(request, reply);
+      const link = ahead(request.url);
+      if (link) reply.header('link', link);
+      return reply
+        .header('cache-control', 'no-cache')
+        .sendFile('index.html', web, { maxAge: 0, immutable: false });
+    });
   } else app.setNotFoundHandler(nothingHere);
   return app;
 }

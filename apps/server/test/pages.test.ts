@@ -16,6 +16,14 @@ beforeAll(async () => {
   await mkdir(join(web, 'assets'));
   await writeFile(join(web, 'assets', 'bench-1a2b.js'), 'bench();');
   await writeFile(join(web, 'index.html'), '<!doctype html><title>The bench</title>');
+  await mkdir(join(web, '.vite'));
+  const built = {
+    'src/bench/BenchPage.vue': { file: 'assets/bench-1a2b.js', imports: ['_engine.js', '_parts.js'] },
+    '_engine.js': { file: 'assets/engine-3c4d.js', imports: ['_parts.js'] },
+    '_parts.js': { file: 'assets/parts-5e6f.js', imports: ['_engine.js'] },
+    'src/shelf/StickPage.vue': { file: 'assets/stick-7a8b.js' },
+  };
+  await writeFile(join(web, '.vite', 'manifest.json'), JSON.stringify(built));
   app = await buildApp(database.connection, { limited: false, web });
 });
 afterAll(async () => {
@@ -53,4 +61,16 @@ test('what is built in is kept for a year, since its name changes with it', asyn
   const answer = await ask('/assets/bench-1a2b.js', '*/*');
   expect([answer.statusCode, answer.body]).toEqual([200, 'bench();']);
   expect(answer.headers['cache-control']).toContain('max-age=31536000');
+});
+
+test('the bench is told with its page what it loads: its design, and every script once', async () => {
+  const link = async (url: string) => (await ask(url, BROWSER)).headers.link;
+  expect(await link('/bench/12-ab')).toBe(
+    [
+      '</api/designs/12-ab>; rel=preload; as=fetch; crossorigin',
+      ...['bench-1a2b', 'engine-3c4d', 'parts-5e6f'].map((name) => `</assets/${name}.js>; rel=modulepreload`),
+    ].join(', '),
+  );
+  for (const url of ['/', '/bench/12-ab/sheet', '/bench/12">;x', '/stick'])
+    expect(await link(url)).toBeUndefined();
 });
