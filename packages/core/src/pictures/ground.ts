@@ -6,8 +6,11 @@ import type { Bitmap } from './bitmap.ts';
 
 export const GROUND: GroundChoice = { from: 'corners', places: [], tolerance: 3, islands: true };
 
-/** Fewer pixels of the ground's colour are no island of it: edges have such, where the picture was made smaller. */
-const LEAST_ISLAND = 30;
+/**
+ * So many pixels of the ground's colour are an island of it; fewer are, when three by three of them lie together. Less
+ * than that is an edge's, where the picture was made smaller.
+ */
+const ISLAND = 30;
 
 /** 1 for every pixel of the ground. `tones` are three numbers a pixel. */
 export function groundOf(picture: Bitmap, tones: Float32Array, how: GroundChoice): Uint8Array {
@@ -47,9 +50,13 @@ export function groundOf(picture: Bitmap, tones: Float32Array, how: GroundChoice
         : from[k] <= seed && seed < to[k];
     const ground = new Set<number>();
     for (let k = 0; k < from.length; k++) if (begins(k)) ground.add(part[k]);
-    const least = how.islands ? Math.max(LEAST_ISLAND, out.length / 20_000) : Infinity;
-    for (let k = 0; k < from.length; k++)
-      if (area[part[k]] >= least || ground.has(part[k])) out.fill(1, from[k], to[k]);
+    if (how.islands) {
+      const plenty = Math.max(ISLAND, out.length / 20_000);
+      for (let k = 0; k < from.length; k++)
+        if (area[part[k]] >= plenty || (!ground.has(part[k]) && isBroad(free, width, from[k], to[k])))
+          ground.add(part[k]);
+    }
+    for (let k = 0; k < from.length; k++) if (ground.has(part[k])) out.fill(1, from[k], to[k]);
   }
   return out;
 }
@@ -80,6 +87,13 @@ function agreed(
   const votes = seeds.map((a) => seeds.filter((b) => alike(a, b)).length);
   const most = Math.max(...votes);
   return most < Math.min(3, seeds.length) ? [] : seeds.filter((_, i) => votes[i] === most);
+}
+
+/** Are three by three pixels set of which the middle row lies in a run? Nothing lies above the first row, or below the last. */
+function isBroad(set: Uint8Array, width: number, from: number, to: number): boolean {
+  const three = (i: number): boolean => set[i - 1] === 1 && set[i] === 1 && set[i + 1] === 1;
+  for (let i = from + 1; i < to - 1; i++) if (three(i - width) && three(i + width)) return true;
+  return false;
 }
 
 /** Pixels that are set, in runs from one up to before another of a row; runs that touch above or below are one part. */

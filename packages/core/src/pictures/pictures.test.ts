@@ -398,11 +398,31 @@ describe('ground', () => {
               seen[j] = 1;
               part.push(j);
             }
-          if (part.includes(seed) || (islands && part.length >= 30)) for (const i of part) expected[i] = 1;
+          const inPart = new Set(part);
+          const broad = part.some((i) => {
+            const inside = i % w > 0 && i % w < w - 1;
+            return inside && [-w, 0, w].every((d) => [-1, 0, 1].every((e) => inPart.has(i + d + e)));
+          });
+          if (part.includes(seed) || (islands && (part.length >= 30 || broad)))
+            for (const i of part) expected[i] = 1;
         }
         expect(found).toEqual(expected);
       }),
     );
+  });
+
+  it('shines through a small opening, too: it takes no colour of what is drawn', () => {
+    // A triangle of the paper between shapes, of 24 pixels.
+    const picture = painted(200, 160, (x, y) => {
+      if (Math.hypot(x - 100, y - 80) > 60) return PAPER;
+      const [u, v] = [x - 100, y - 70];
+      if (v > 0 && v < 7 && Math.abs(u) < (7 - v) * 0.5) return PAPER;
+      return y > 80 && x < 95 ? GOLD : BLUE;
+    });
+    const { regions, colours } = new PictureWork().run(picture, { ...CHOICES, width: 20 }, chart);
+    expect(regions.map((r) => colours[r.colour].colour).sort()).toEqual([BLUE, GOLD].sort());
+    const blue = regions.find((r) => colours[r.colour].colour === BLUE)!;
+    expect(outlineRegion(blue.outline)[0].holes).toHaveLength(1);
   });
 
   it('is nothing when the corners differ', () => {
