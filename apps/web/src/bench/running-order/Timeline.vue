@@ -317,7 +317,7 @@ watch(headAt, (x) => {
           v-memo="shownOf(b, i)"
           data-block
           role="option"
-          class="absolute top-6 h-9 cursor-pointer touch-none overflow-hidden rounded-[4px] border px-1 select-none"
+          class="absolute top-6 h-9 cursor-pointer touch-none overflow-hidden rounded-[4px] border select-none"
           :class="[
             order.isChosen(b.of) ? 'z-[1] border-2 border-rosehip' : 'border-ink/25',
             isMoved(b.of) ? 'opacity-60' : '',
@@ -341,7 +341,7 @@ watch(headAt, (x) => {
         >
           <span
             v-if="(b.to - b.from) * perSecond > 44"
-            class="pointer-events-none inline-block max-w-full truncate rounded-[3px] bg-panel/85 px-1 text-[11px] leading-4 text-ink"
+            class="pointer-events-none mx-1 inline-block max-w-[calc(100%-0.5rem)] truncate rounded-[3px] bg-panel/85 px-1 text-[11px] leading-4 text-ink"
             >{{ b.name }}</span
           >
         </div>
