@@ -1,12 +1,9 @@
 // The same design otherwise: for a cap, kept as a second design, which follows the first as far as hands leave it to.
 import { emptyDesign, HOOPS, type Design, type DesignObject, type Item } from '@rosehip/core';
 import { BenchPage } from './bench-page.ts';
-import { expect, test } from './one-page.ts';
-import { Rosehip } from './rosehip.ts';
+import { expect, rosehip, test } from './one-page.ts';
 
-const rosehip = new Rosehip();
 test.beforeAll(() => rosehip.start());
-test.afterAll(() => rosehip.stop());
 
 const box = (id: string, x: number, width: number, more: Partial<DesignObject> = {}): DesignObject => ({
   id,

@@ -1,11 +1,8 @@
 // Transforming, lining up and combining what was drawn, by hand and by numbers.
-import { expect, test, type Page } from './one-page.ts';
+import { expect, rosehip, test, type Page } from './one-page.ts';
 import { BenchPage } from './bench-page.ts';
-import { Rosehip } from './rosehip.ts';
 
-const rosehip = new Rosehip();
 test.beforeAll(() => rosehip.start());
-test.afterAll(() => rosehip.stop());
 
 interface Drawn {
   name: string;

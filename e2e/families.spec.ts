@@ -1,11 +1,8 @@
 // Runs, satins and fills on the bench: begin and end, guide lines, widths, surfaces, tidying and findings.
-import { expect, test } from './one-page.ts';
+import { expect, rosehip, test } from './one-page.ts';
 import { BenchPage } from './bench-page.ts';
-import { Rosehip } from './rosehip.ts';
 
-const rosehip = new Rosehip();
 test.beforeAll(() => rosehip.start());
-test.afterAll(() => rosehip.stop());
 
 interface Drawn {
   id: string;

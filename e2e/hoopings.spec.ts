@@ -2,12 +2,9 @@
 import { emptyDesign, type Design, type DesignObject } from '@rosehip/core';
 import { unzipSync } from 'fflate';
 import { BenchPage } from './bench-page.ts';
-import { expect, test } from './one-page.ts';
-import { Rosehip } from './rosehip.ts';
+import { expect, rosehip, test } from './one-page.ts';
 
-const rosehip = new Rosehip();
 test.beforeAll(() => rosehip.start());
-test.afterAll(() => rosehip.stop());
 
 const band: DesignObject = {
   id: 'band',

@@ -1,12 +1,9 @@
 // What takes too long, or can't be sewn at all, never holds up the rest.
-import { expect, test } from './one-page.ts';
+import { expect, rosehip, test } from './one-page.ts';
 import { emptyDesign, type Design, type DesignObject } from '@rosehip/core';
 import { BenchPage } from './bench-page.ts';
-import { Rosehip } from './rosehip.ts';
 
-const rosehip = new Rosehip();
 test.beforeAll(() => rosehip.start());
-test.afterAll(() => rosehip.stop());
 
 const square = (id: string, side: number, kind: string, settings = {}): DesignObject => ({
   id,

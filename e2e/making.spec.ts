@@ -1,11 +1,8 @@
 // Making is shown before it is done, and everything is found by a few letters.
-import { expect, test } from './one-page.ts';
+import { expect, rosehip, test } from './one-page.ts';
 import { BenchPage } from './bench-page.ts';
-import { Rosehip } from './rosehip.ts';
 
-const rosehip = new Rosehip();
 test.beforeAll(() => rosehip.start());
-test.afterAll(() => rosehip.stop());
 
 async function ellipse(bench: BenchPage): Promise<void> {
   await bench.tool('Ellipse');

@@ -1,12 +1,9 @@
 // Mending single stitches: by hand, by numbers, by length; and findings that lead there.
 import { allRecords, decodeDst, decodeRecords, emptyDesign, blocksOf, type StitchBlock } from '@rosehip/core';
 import { BenchPage } from './bench-page.ts';
-import { expect, test, type Page } from './one-page.ts';
-import { Rosehip } from './rosehip.ts';
+import { expect, rosehip, test, type Page } from './one-page.ts';
 
-const rosehip = new Rosehip();
 test.beforeAll(() => rosehip.start());
-test.afterAll(() => rosehip.stop());
 
 /** A border of 4 mm stitches with a spike, three tiny stitches, and no ties. */
 const FAULTY = `j-200,0 40,0 40,0 20,90 20,-90 40,0 2,0 2,0 2,0 34,0 40,0 40,0`;

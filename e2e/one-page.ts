@@ -1,8 +1,15 @@
-// Tests of one file in one page: where each only needs a design of its own on the bench, the page goes from one design to
-// the next, as a person's does all evening, and is not loaded anew. What is remembered by the page is so for the next one.
+// Tests in one page: where each only needs a design of its own on the bench, the page goes from one design to the next, as
+// a person's does all evening, and is not loaded anew. What is remembered by the page is so for the next one.
 import { test as base, type BrowserContext, type Page } from '@playwright/test';
+import { Rosehip } from './rosehip.ts';
 
 export { expect, type Page } from '@playwright/test';
+
+/**
+ * The Rosehip of all files that want no shelf of their own: with it the page goes on from file to file, and neither its
+ * code nor the server's is new each time. Such files start it, which is nothing when it runs.
+ */
+export const rosehip = new Rosehip();
 
 export const test = base.extend<object, { evening: BrowserContext }>({
   evening: [
@@ -11,6 +18,7 @@ export const test = base.extend<object, { evening: BrowserContext }>({
       const context = await browser.newContext({ viewport, acceptDownloads });
       await use(context);
       await context.close();
+      await rosehip.stop();
     },
     { scope: 'worker' },
   ],

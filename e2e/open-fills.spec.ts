@@ -1,12 +1,9 @@
 // Open fills on the bench: switching kinds, room kept clear, variants, a centre that is dragged, motifs, embossing.
-import { expect, test } from './one-page.ts';
+import { expect, rosehip, test } from './one-page.ts';
 import { decodeDst, Move } from '@rosehip/core';
 import { BenchPage } from './bench-page.ts';
-import { Rosehip } from './rosehip.ts';
 
-const rosehip = new Rosehip();
 test.beforeAll(() => rosehip.start());
-test.afterAll(() => rosehip.stop());
 
 interface Drawn {
   id: string;

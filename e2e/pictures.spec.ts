@@ -2,13 +2,10 @@
 import { createCanvas, loadImage } from '@napi-rs/canvas';
 import { emptyDesign, type Design, type DesignObject, type Group } from '@rosehip/core';
 import { BenchPage } from './bench-page.ts';
-import { expect, test, type Page } from './one-page.ts';
+import { expect, rosehip, test, type Page } from './one-page.ts';
 import { PicturePage } from './picture-page.ts';
-import { Rosehip } from './rosehip.ts';
 
-const rosehip = new Rosehip();
 test.beforeAll(() => rosehip.start());
-test.afterAll(() => rosehip.stop());
 
 /** The observatory at dusk, small. */
 let dusk: Buffer;

@@ -8,12 +8,9 @@ import {
   type Group,
 } from '@rosehip/core';
 import { BenchPage } from './bench-page.ts';
-import { expect, test, type Page } from './one-page.ts';
-import { Rosehip } from './rosehip.ts';
+import { expect, rosehip, test, type Page } from './one-page.ts';
 
-const rosehip = new Rosehip();
 test.beforeAll(() => rosehip.start());
-test.afterAll(() => rosehip.stop());
 
 const box = (
   id: string,

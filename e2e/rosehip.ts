@@ -66,7 +66,14 @@ export class Rosehip {
     return base.replace(/\/[^/]*$/, `/${this.database}`);
   }
 
+  /** Whether its server runs. */
+  private get up(): boolean {
+    return this.child !== null && this.child.exitCode === null && this.child.signalCode === null;
+  }
+
   async start(): Promise<void> {
+    Rosehip.running = this;
+    if (this.up) return;
     this.port ||= await freePort();
     const connection = await createConnection(process.env.TEST_DATABASE_URL!);
     await connection.query(
@@ -94,7 +101,6 @@ export class Rosehip {
       });
     }
     this.child = await started(serverProgram(), env);
-    Rosehip.running = this;
     for (const make of this.designs.splice(0)) await this.keep(make());
   }
 

@@ -1,11 +1,8 @@
 // Drawing from nothing, and every way of shaping what was drawn.
-import { expect, test } from './one-page.ts';
+import { expect, rosehip, test } from './one-page.ts';
 import { BenchPage } from './bench-page.ts';
-import { Rosehip } from './rosehip.ts';
 
-const rosehip = new Rosehip();
 test.beforeAll(() => rosehip.start());
-test.afterAll(() => rosehip.stop());
 
 type Place = [number, number];
 

@@ -1,13 +1,10 @@
 // Surrounds and repeats on the bench: a whole chain of live things built from nothing, changed at its first point, and
 // taken back; handles, copies left out, pulls, appliqué, and what becomes of things whose source goes.
-import { expect, test, type Page } from './one-page.ts';
+import { expect, rosehip, test, type Page } from './one-page.ts';
 import { decodeDst, Move } from '@rosehip/core';
 import { BenchPage } from './bench-page.ts';
-import { Rosehip } from './rosehip.ts';
 
-const rosehip = new Rosehip();
 test.beforeAll(() => rosehip.start());
-test.afterAll(() => rosehip.stop());
 
 interface Drawn {
   id: string;

@@ -4,12 +4,9 @@ import { createCanvas, loadImage } from '@napi-rs/canvas';
 import type { Locator, Page } from '@playwright/test';
 import type { TryOn } from '@rosehip/core';
 import { BenchPage } from './bench-page.ts';
-import { expect, test } from './one-page.ts';
-import { Rosehip } from './rosehip.ts';
+import { expect, rosehip, test } from './one-page.ts';
 
-const rosehip = new Rosehip();
 test.beforeAll(() => rosehip.start());
-test.afterAll(() => rosehip.stop());
 
 /** A square of 60 mm in fill, tried on. */
 async function tried(page: Page, name: string): Promise<{ bench: BenchPage; stage: Locator }> {

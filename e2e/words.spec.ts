@@ -1,11 +1,8 @@
 // Words: written on the cloth, changed there and on the card, set in other fonts, bent, split.
-import { expect, test, type Page } from './one-page.ts';
+import { expect, rosehip, test, type Page } from './one-page.ts';
 import { BenchPage } from './bench-page.ts';
-import { Rosehip } from './rosehip.ts';
 
-const rosehip = new Rosehip();
 test.beforeAll(() => rosehip.start());
-test.afterAll(() => rosehip.stop());
 
 interface Written {
   name: string;

@@ -115,7 +115,7 @@ async function open(id: string): Promise<void> {
   sewing.reset();
   rehearsal.reset();
   view.tool = 'select';
-  view.tryingOn = false;
+  view.tryingOn = view.finding = false;
   view.panel = 'card';
   try {
     await bench.load(id);
