@@ -3,7 +3,7 @@ import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 
 /** The build's list of files: of each source, what it became, and what that imports. */
-type Manifest = Record<string, { file: string; imports?: string[]; css?: string[] } | undefined>;
+type Manifest = Record<string, { file: string; imports?: string[] } | undefined>;
 
 const BENCH = 'src/bench/BenchPage.vue';
 const AT_THE_BENCH = /^\/bench\/([\w-]+)(?:\?|$)/;
