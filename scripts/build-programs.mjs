@@ -36,7 +36,7 @@ for (const { app, input, apart } of PROGRAMS)
     root: join(ROOT, app),
     configFile: false,
     logLevel: 'warn',
-    ssr: { noExternal: BROUGHT_IN, external: apart },
+    ssr: { noExternal: BROUGHT_IN },
     build: {
       ssr: true,
       outDir: 'dist',
@@ -44,6 +44,7 @@ for (const { app, input, apart } of PROGRAMS)
       target: 'node20',
       minify: false, // where an error comes from can be read
       rolldownOptions: {
+        external: apart,
         input: Object.fromEntries(Object.entries(input).map(([name, file]) => [name, join(ROOT, app, file)])),
       },
     },
