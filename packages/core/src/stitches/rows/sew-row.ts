@@ -24,8 +24,8 @@ export interface RowStitches {
 const END_ROOM = 0.9;
 /** Rows shorter than this get one needle point, in mm. */
 const ONE_POINT = 0.5;
-/** Where no place inside is far enough from the last needle point, rows may begin so far outside, in mm. */
-const OUTSIDE = 0.15;
+/** Where no place inside is far enough from the last needle point, rows may begin so far outside, those this short sooner; mm. */
+const [DOT, OUTSIDE] = [2.5, 0.15];
 /** How far a needle point may slide along its row to meet the row's line on the machine's grid, in mm. */
 const SLIDE = 0.3;
 /** The same for a row's last needle point, which only slides inwards. */
@@ -114,16 +114,28 @@ export function sewRow(
     .slice(1, -1);
   // Dense rows begin a little inside, so that the turn from the row before is no stitch too short …
   const endRoom = map.spacing > 0.8 ? 0.1 : Math.min(0.35, width / 3);
-  // … or a little outside, or else further inside: without its begin the row would lie aslant, and leave a slit.
-  const outside = map.spacing > 0.8 ? 0 : OUTSIDE;
+  // … or further inside, or else a little outside: without its begin the row would lie aslant, and leave a slit.
   const farther = Math.min(2 * endRoom, width / 3);
+  const outside = map.spacing > 0.8 && width >= DOT ? 0 : OUTSIDE;
+  // In dots, places inside would leave cloth bare.
+  const [second, third]: [number, number][] =
+    width < DOT
+      ? [
+          [-outside, 0],
+          [endRoom, farther],
+        ]
+      : [
+          [endRoom, farther],
+          [-outside, 0],
+        ];
   const points = builder.length;
   if (leftFirst) {
-    if (!put(left, 0, endRoom, -1) && !put(left, -outside, 0, -1)) put(left, endRoom, farther);
+    if (!put(left, 0, endRoom, -1) && !put(left, ...second, -1)) put(left, ...third, -1);
     for (const x of xs) put(x, -SLIDE, SLIDE);
     put(right, -END_SLIDE, 0, 1);
   } else {
-    if (!put(right, -endRoom, 0, 1) && !put(right, 0, outside, 1)) put(right, -farther, -endRoom);
+    const [a, b] = [second, third].map(([from, to]): [number, number] => [-to, -from]);
+    if (!put(right, -endRoom, 0, 1) && !put(right, ...a, 1)) put(right, ...b, 1);
     for (const x of xs.reverse()) put(x, -SLIDE, SLIDE);
     put(left, 0, END_SLIDE, -1);
   }
