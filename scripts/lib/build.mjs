@@ -4,6 +4,7 @@ import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { ROOT } from './packages.mjs';
+import { SHARED_SOURCES } from './programs.mjs';
 import { say, SetupError } from './say.mjs';
 
 const SOURCES = [
@@ -11,10 +12,8 @@ const SOURCES = [
   'apps/server/src',
   'apps/cli/src',
   'apps/practice-machine',
-  'demo',
-  ...['core', 'fonts', 'sheet', 'stick', 'things', 'wire'].map((name) => `packages/${name}/src`),
+  ...SHARED_SOURCES,
   'scripts/build-programs.mjs',
-  'package-lock.json',
   'tsconfig.base.json',
 ];
 const MADE = [

@@ -12,20 +12,18 @@ function newest(path) {
   return readdirSync(path).reduce((latest, name) => Math.max(latest, newest(join(path, name))), 0);
 }
 
+/** What all that is compiled is made from, besides an application's own sources. */
+export const SHARED_SOURCES = [
+  ...['core', 'fonts', 'sheet', 'stick', 'things', 'wire'].map((name) => `packages/${name}/src`),
+  'demo',
+  'package-lock.json',
+];
+
 /** Is this compiled file of an application there, and as new as all that it is made from? */
 function isFresh(compiled, app) {
   if (!existsSync(compiled)) return false;
   const made = statSync(compiled).mtimeMs;
-  return [
-    `apps/${app}/src`,
-    'packages/core/src',
-    'packages/fonts/src',
-    'packages/sheet/src',
-    'packages/stick/src',
-    'packages/wire/src',
-    'demo',
-    'package-lock.json',
-  ].every((source) => newest(join(ROOT, source)) <= made);
+  return [`apps/${app}/src`, ...SHARED_SOURCES].every((source) => newest(join(ROOT, source)) <= made);
 }
 
 /** The file of a program, and what Node must be told to run it. */

@@ -90,11 +90,11 @@ export {
   type AdaptRule,
 } from './design/types.ts';
 export {
-  isLetter,
   everyItem,
   everyLeaf,
   findItem,
   findPlace,
+  isLetter,
   originOf,
   visibleLeaves,
   type Leaf,

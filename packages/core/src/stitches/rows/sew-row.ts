@@ -117,28 +117,21 @@ export function sewRow(
   // … or further inside, or else a little outside: without its begin the row would lie aslant, and leave a slit.
   const farther = Math.min(2 * endRoom, width / 3);
   const outside = map.spacing > 0.8 && width >= DOT ? 0 : OUTSIDE;
-  // In dots, places inside would leave cloth bare.
-  const [second, third]: [number, number][] =
-    width < DOT
-      ? [
-          [-outside, 0],
-          [endRoom, farther],
-        ]
-      : [
-          [endRoom, farther],
-          [-outside, 0],
-        ];
+  const [inwards, outwards] = [
+    [endRoom, farther],
+    [-outside, 0],
+  ];
+  // In dots, places farther inside would leave cloth bare.
+  const begins = [[0, endRoom], ...(width < DOT ? [outwards, inwards] : [inwards, outwards])];
+  const [near, far] = leftFirst ? [left, right] : [right, left];
+  const [back, ahead] = leftFirst ? ([-1, 1] as const) : ([1, -1] as const);
+  /** The same by mm ahead of a place, the way the row is sewn. */
+  const putAhead = (x: number, [from, to]: readonly number[], out: -1 | 1): boolean =>
+    leftFirst ? put(x, from, to, out) : put(x, -to, -from, out);
   const points = builder.length;
-  if (leftFirst) {
-    if (!put(left, 0, endRoom, -1) && !put(left, ...second, -1)) put(left, ...third, -1);
-    for (const x of xs) put(x, -SLIDE, SLIDE);
-    put(right, -END_SLIDE, 0, 1);
-  } else {
-    const [a, b] = [second, third].map(([from, to]): [number, number] => [-to, -from]);
-    if (!put(right, -endRoom, 0, 1) && !put(right, ...a, 1)) put(right, ...b, 1);
-    for (const x of xs.reverse()) put(x, -SLIDE, SLIDE);
-    put(left, 0, END_SLIDE, -1);
-  }
+  begins.some((stretch) => putAhead(near, stretch, back));
+  for (const x of leftFirst ? xs : xs.reverse()) put(x, -SLIDE, SLIDE);
+  putAhead(far, [-END_SLIDE, 0], ahead);
   if (isTip && builder.length === points) meetTip();
 }
 
