@@ -3,12 +3,12 @@ import { expect, test } from '@playwright/test';
 import { sewDesign } from '@rosehip/core';
 import { loadFonts } from '@rosehip/fonts';
 import { readFontFile } from '@rosehip/fonts/files';
-import { telescopeLabel } from '../demo/telescope-label.ts';
+import { keepsakes } from '../demo/keepsakes.ts';
 
 test('fonts that are loaded are those that words are sewn in', async () => {
   // What was sewn before is remembered with its design: each time another one.
-  const stitches = (): number => sewDesign(telescopeLabel()).x.length;
+  const stitches = (): number => sewDesign(keepsakes()).x.length;
   const without = stitches();
-  await loadFonts(telescopeLabel(), readFontFile);
+  await loadFonts(keepsakes(), readFontFile);
   expect(stitches()).toBeGreaterThan(without + 500);
 });
