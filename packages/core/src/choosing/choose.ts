@@ -12,7 +12,15 @@ import { usualBreadth } from './breadths.ts';
 import { angleApart } from './angles.ts';
 import { fillKind, kindFor, narrowKind, widestSatin, type ChosenKind } from './kinds.ts';
 import { partedByBreadth } from './parting.ts';
-import { BENEATH, goingOnBeneath, NARROW, reachingBeneath, seenOf, uniteNear } from './overlaps.ts';
+import {
+  BENEATH,
+  goingOnBeneath,
+  NARROW,
+  reachingBeneath,
+  seenOf,
+  uniteNear,
+  withoutPinholes,
+} from './overlaps.ts';
 
 /** A shape that stitches are chosen for. */
 export interface Piece {
@@ -137,7 +145,8 @@ export function chooseStitches(pieces: readonly Piece[], options: ChoosingOption
       beneath,
     );
     const narrow = later.some((p) => p.breadth < NARROW && boundsMeet(p.bounds!, bounds!, beneath));
-    const reaching = reachingBeneath(region, over, beneath, narrow);
+    const beyond = reachingBeneath(region, over, beneath, narrow);
+    const reaching = kind.as === 'satin' ? withoutPinholes(beyond, region) : beyond;
     const sewn = pieces[piece].cloth ? goingOnBeneath(reaching, over) : reaching;
     const same = whole && Math.abs(regionArea(sewn) - regionArea(region)) < 0.02;
     return { piece, outline: same ? outline : asOutline(sewn), recipe: kind.recipe };

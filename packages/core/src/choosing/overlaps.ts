@@ -2,7 +2,7 @@
 // cloth shows between neighbours when the stitches have pulled.
 import { intersect, offsetRegion, regionFromRings, subtract, unite } from '../geometry/clip.ts';
 import { cutToBox } from '../geometry/cut-to-box.ts';
-import { regionArea, regionBounds, type Region } from '../geometry/region.ts';
+import { regionArea, regionBounds, type Region, type Ring } from '../geometry/region.ts';
 import { boundsMeet, grownBounds, type Bounds } from '../geometry/points.ts';
 
 /** How far beneath a later neighbour, beyond what the cloth pulls, in mm. */
@@ -46,6 +46,19 @@ export function seenOf(regions: readonly Region[], hides: readonly boolean[]): R
     );
     return above.length ? subtract(region, above) : region;
   });
+}
+
+/**
+ * A column without the narrow openings that only came to be as it reaches beneath a neighbour: it would go round each
+ * like a fan. Those that it had, as letters have, stay.
+ */
+export function withoutPinholes(reaching: Region, region: Region): Region {
+  const had = region.flatMap(({ holes }) => holes.flatMap((hole) => regionFromRings([hole])));
+  const stays = (ring: Ring): boolean => {
+    const hole = regionFromRings([ring]);
+    return offsetRegion(hole, -NARROW_OPENING / 2).length > 0 || intersect(hole, had).length > 0;
+  };
+  return reaching.map(({ outer, holes }) => ({ outer, holes: holes.filter(stays) }));
 }
 
 /**
