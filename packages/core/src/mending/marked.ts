@@ -38,7 +38,11 @@ export function begun(records: Records): Records {
 }
 
 /** How many are marked. */
-export const markCount = (marked: Uint8Array): number => marked.reduce((sum, m) => sum + m, 0);
+export function markCount(marked: Uint8Array): number {
+  let count = 0;
+  for (const mark of marked) count += mark;
+  return count;
+}
 
 /** A record's place, in mm. */
 export const placeOf = ({ x, y }: Records, i: number): Point => ({ x: x[i] / 10, y: y[i] / 10 });

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // Choosing stitches: along the thread, all, by their length.
 import { lengthCounts, marksByLength } from '@rosehip/core';
-import { watchDebounced } from '@vueuse/core';
+import { useTimeoutFn, watchDebounced } from '@vueuse/core';
 import { computed, defineAsyncComponent, shallowRef, watch } from 'vue';
 import NumberField from '../../fields/NumberField.vue';
 import CommandButton from '../../parts/CommandButton.vue';
@@ -22,10 +22,11 @@ const longest = computed(
       counts.value.findLastIndex((count) => count > 0),
     ) / 10,
 );
-/** Counted once the hand rests: the chart need not follow every step. */
+/** Counted once the hand rests (the chart need not follow every step), and after the panel is there: of many, both take their time. */
 const counts = shallowRef<number[]>([]);
 const count = (): void => void (counts.value = mend.records.value ? lengthCounts(mend.records.value) : []);
-watch(() => mend.item.value?.id, count, { immediate: true });
+const { start: countSoon } = useTimeoutFn(count, 0);
+watch(() => mend.item.value?.id, countSoon);
 watchDebounced(mend.records, count, { debounce: 250 });
 
 /** The lengths that were chosen by, as long as what is chosen is just that. */

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 // The stitches that are mended: what of them is chosen, and what can be done to that, to pieces, and to the whole.
-import { computed } from 'vue';
 import { stitchesJob } from '@rosehip/core';
+import { useTimeoutFn } from '@vueuse/core';
+import { computed, shallowRef, watch } from 'vue';
 import { useBench } from '../../stores/bench/bench.ts';
 import { useMend } from '../tools/mend-edit.ts';
 import MendChoice from './MendChoice.vue';
@@ -16,6 +17,10 @@ const drawn = computed(() => {
   const [only] = bench.selected;
   return bench.selected.length === 1 && only.kind === 'object' ? only : null;
 });
+/** Are there stitches to mend? What can be done to them is put up after the press that chose them, in a task of its own. */
+const taken = shallowRef(false);
+const { start: takeUp } = useTimeoutFn(() => (taken.value = !!mend.item.value), 0);
+watch(() => !!mend.item.value, takeUp);
 </script>
 
 <template>
@@ -42,7 +47,7 @@ const drawn = computed(() => {
         </p>
       </template>
     </header>
-    <template v-if="mend.item.value">
+    <template v-if="mend.item.value && taken">
       <MendChoice />
       <MendPoints />
       <MendPieces />
