@@ -1,6 +1,8 @@
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { PathOutline } from '../design/types.ts';
 import { bandRegion, intersect, regionFromRings, subtract, unite } from '../geometry/clip.ts';
+import type { Point } from '../geometry/points.ts';
 import type { Line } from '../geometry/polyline.ts';
 import { arcLengths, nearestOnLine } from '../geometry/polyline.ts';
 import { insideRegion, regionArea, ringsOf, type Region } from '../geometry/region.ts';
@@ -187,19 +189,59 @@ describe('a shape that is broad here and narrow there', () => {
 });
 
 describe('middle lines', () => {
-  it('lie in the middle, and meet where strokes meet', () => {
-    const strokes = [line(-20, 0, 20, 0), line(0, -15, 0, 15)];
-    const { paths } = middleLines(bandRegion(strokes, 1.2, 'round', 'round'));
-    expect(paths).toHaveLength(4);
-    for (const path of paths) {
+  /** Drawn strokes, and for each path of their middle lines which stroke it is nearest to all along, and how far off it is. */
+  function middlesOf(strokes: Line[], width: number): { stroke: number; off: number; ends: Point[] }[] {
+    return middleLines(bandRegion(strokes, width, 'round', 'round')).paths.map((path) => {
       const { coords } = flattenPath(path);
-      for (let i = 0; i < coords.length; i += 2) {
-        const p = { x: coords[i], y: coords[i + 1] };
-        const off = Math.min(...strokes.map((s) => nearestOnLine(s, arcLengths(s), p).distance));
-        expect(off).toBeLessThan(0.12);
-      }
-    }
+      const places = Array.from({ length: coords.length / 2 }, (_, i) => ({
+        x: coords[2 * i],
+        y: coords[2 * i + 1],
+      }));
+      const off = strokes.map((s) =>
+        Math.max(...places.map((p) => nearestOnLine(s, arcLengths(s), p).distance)),
+      );
+      const least = Math.min(...off);
+      return { stroke: off.indexOf(least), off: least, ends: [places[0], places[places.length - 1]] };
+    });
+  }
+
+  it('meet where strokes meet', () => {
+    const middles = middlesOf([line(-20, 0, 20, 0), line(0, 0, 0, 15)], 1.2);
+    expect(middles).toHaveLength(3);
+    for (const { off } of middles) expect(off).toBeLessThan(0.12);
+    const ends = middles.flatMap((m) => m.ends);
+    expect(ends.filter((p) => Math.hypot(p.x, p.y) < 0.15)).toHaveLength(3);
+  });
+
+  it('go on where strokes cross, at small angles too', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 10, max: 90, noNaN: true }),
+        fc.double({ min: 0.5, max: 1.7, noNaN: true }),
+        fc.double({ min: -90, max: 90, noNaN: true }),
+        (angle, width, turn) => {
+          const ray = (degrees: number): Line => {
+            const a = ((degrees + turn) * Math.PI) / 180;
+            const [x, y] = [25 * Math.cos(a), 25 * Math.sin(a)];
+            return line(-x, -y, x, y);
+          };
+          const middles = middlesOf([ray(0), ray(angle)], width);
+          expect(middles.map((m) => m.stroke).sort()).toEqual([0, 1]);
+          for (const { off } of middles) expect(off).toBeLessThan(0.2);
+        },
+      ),
+      { numRuns: 60 },
+    );
+  });
+
+  it('stay one line where strokes only touch, and hang together where they part and meet again', () => {
+    // Two legs on either side of a bar, a little apart: the short piece of the bar between them stays.
+    const strokes = [line(-20, 0, 20, 0), line(-0.8, 0, -6, 12), line(0.8, 0, 6, -12)];
+    const { paths } = middleLines(bandRegion(strokes, 1.2, 'round', 'round'));
     const ends = paths.flatMap((p) => [p.points[0], p.points[p.points.length - 1]]);
-    expect(ends.filter((p) => Math.hypot(p.x, p.y) < 0.1)).toHaveLength(4);
+    const loose = ends.filter(
+      (p, i) => !ends.some((q, j) => j !== i && Math.hypot(p.x - q.x, p.y - q.y) < 0.05),
+    );
+    expect(loose.map((p) => Math.hypot(p.x, p.y) > 10)).toEqual([true, true, true, true]);
   });
 });

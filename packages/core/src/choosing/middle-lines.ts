@@ -5,6 +5,7 @@ import { distance, lengthThrough, type Point } from '../geometry/points.ts';
 import type { Polygon, Region } from '../geometry/region.ts';
 import { fitPath } from '../outlines/fit.ts';
 import { usualBreadth } from './breadths.ts';
+import { strokesThrough, type ArmEnd, type InnerArm, type StrokeThrough } from './strokes-through.ts';
 
 /** How far curves may stray from the middle, in mm. */
 const STRAY = 0.05;
@@ -16,44 +17,109 @@ export function middleLines(region: Region): PathOutline {
   return { kind: 'path', paths: region.flatMap((polygon) => middleOf(polygon)) };
 }
 
-/** An end of an arm that stands at a node, its points from there on outwards. */
-interface Leaving {
-  arm: AxisArm;
-  from: boolean;
-  points: Point[];
-}
-
 function middleOf(polygon: Polygon): Path[] {
   const breadth = usualBreadth([polygon]);
   const axis = chordalAxis(polygon, Math.min(0.5, Math.max(0.06, breadth / 3)));
   // What is left of arms that run from a meeting place into a corner is shorter than the stroke is broad.
-  const ends = (arm: AxisArm): boolean => (arm.from === null) !== (arm.to === null);
-  const kept = axis.arms.filter((arm) => !ends(arm) || lengthThrough(arm.points) > 1.2 * breadth);
-  const places = axis.nodes.map((node, n) => meetingPlace(node, leavingFrom(kept, n), breadth));
-  const sure = (points: readonly Point[], node: number | null): Point[] => {
-    if (node === null) return [...points];
-    const { at, radius } = axis.nodes[node];
-    const first = points.findIndex((p) => distance(p, at) > UNSURE * radius);
-    return [places[node], ...(first < 0 ? [] : points.slice(first))];
+  const hangs = (arm: AxisArm): boolean => (arm.from === null) !== (arm.to === null);
+  const arms = axis.arms.filter((arm) => !hangs(arm) || lengthThrough(arm.points) > 1.2 * breadth);
+  const ends = endsOf(arms, axis);
+  const { through, shared } = strokesThrough(ends, innerArms(arms), polygon, breadth);
+  const places = meetingPlaces(axis, ends, through, shared, breadth);
+  const linked = new Map(
+    through.flatMap(({ ends: [a, b], between }) => [
+      [a, { to: b, between }],
+      [b, { to: a, between: [...between].reverse() }],
+    ]),
+  );
+  const lines: Middle[] = [];
+  const done = new Set(shared);
+  const endAt = (arm: number, first: boolean): ArmEnd | undefined =>
+    ends.find((end) => end.arm === arm && end.first === first);
+  /** An arm's points as it is gone along, without what isn't sure at nodes; a place to meet at is put there unless it goes on. */
+  const along = (arm: number, forward: boolean): Point[] => {
+    let points = arms[arm].closed ? arms[arm].points : reachingOut(arms[arm], polygon);
+    if (!forward) points = [...points].reverse();
+    for (const side of [0, 1]) {
+      const end = endAt(arm, forward === !side);
+      if (side) points.reverse();
+      if (end)
+        points = [...(linked.has(end) ? [] : [places[end.node]]), ...sureOf(points, axis.nodes[end.node])];
+      if (side) points.reverse();
+    }
+    return points;
   };
-  const lines = kept.flatMap((arm): Middle[] => {
-    let points = arm.closed ? arm.points : reachingOut(arm, polygon);
-    points = sure(points, arm.from);
-    points = sure(points.reverse(), arm.to).reverse();
-    if (lengthThrough(points) < Math.max(0.6, breadth)) return [];
-    const even = smoothed(points, arm.closed, Math.min(0.2, breadth / 4), SMOOTH * breadth);
-    return [
-      {
-        points: withCorners(even, arm.closed, breadth),
-        closed: arm.closed,
-        free: [arm.from === null, arm.to === null],
-      },
-    ];
+  /** All of a line, from an end where it does not go on. */
+  const follow = (arm: number, forward: boolean): Middle => {
+    const points: Point[] = [];
+    const begin = endAt(arm, forward);
+    for (let at = arm, ahead = forward; ;) {
+      done.add(at);
+      points.push(...along(at, ahead));
+      const end = endAt(at, !ahead);
+      const link = end && linked.get(end);
+      if (!link) return { points, closed: arms[at].closed, free: [!begin, !end], joins: !!begin && !!end };
+      points.push(...link.between);
+      if (done.has(link.to.arm)) return { points, closed: true, free: [false, false], joins: false };
+      [at, ahead] = [link.to.arm, link.to.first];
+    }
+  };
+  const goesOn = (arm: number, first: boolean): boolean => {
+    const end = endAt(arm, first);
+    return !!end && linked.has(end);
+  };
+  for (let arm = 0; arm < arms.length; arm++)
+    if (!done.has(arm) && !(goesOn(arm, true) && goesOn(arm, false)))
+      lines.push(follow(arm, !goesOn(arm, true)));
+  // What is left goes round.
+  for (let arm = 0; arm < arms.length; arm++) if (!done.has(arm)) lines.push(follow(arm, true));
+  const kept = lines.flatMap((line): Middle[] => {
+    const length = lengthThrough(line.points);
+    // Short ones between two places keep strokes together.
+    if (length < (line.joins ? 0.05 : Math.max(0.6, breadth))) return [];
+    const even = smoothed(line.points, line.closed, Math.min(0.2, breadth / 4), SMOOTH * breadth);
+    return [{ ...line, points: withCorners(even, line.closed, breadth) }];
   });
-  return lines.map((line): Path => {
-    const points = line.closed ? line.points : withoutOverlap(line, lines, breadth);
+  return kept.map((line): Path => {
+    const points = line.closed ? line.points : withoutOverlap(line, kept, breadth);
     const coords = Float64Array.from(points.flatMap((p) => [p.x, p.y]));
     return fitPath({ coords, closed: line.closed }, STRAY, Math.min(0.3, breadth / 2));
+  });
+}
+
+/** Points of a line that leaves a node, from where they are its stroke's middle. */
+function sureOf(points: readonly Point[], { at, radius }: Axis['nodes'][number]): Point[] {
+  const first = points.findIndex((p) => distance(p, at) > UNSURE * radius);
+  return first < 0 ? [] : points.slice(first);
+}
+
+const endsOf = (arms: readonly AxisArm[], { nodes }: Axis): ArmEnd[] =>
+  arms.flatMap(({ from, to, points }, arm) => [
+    ...(from === null ? [] : [{ arm, first: true, node: from, points: sureOf(points, nodes[from]) }]),
+    ...(to === null
+      ? []
+      : [{ arm, first: false, node: to, points: sureOf([...points].reverse(), nodes[to]) }]),
+  ]);
+
+const innerArms = (arms: readonly AxisArm[]): InnerArm[] =>
+  arms.flatMap(({ from, to, points }, arm) =>
+    from === null || to === null ? [] : [{ arm, nodes: [from, to], length: lengthThrough(points) }],
+  );
+
+/** Where the lines of each node end that go on nowhere: on the strokes that go through it, or where all meet. */
+function meetingPlaces(
+  { nodes }: Axis,
+  ends: readonly ArmEnd[],
+  through: readonly StrokeThrough[],
+  shared: ReadonlySet<number>,
+  breadth: number,
+): Point[] {
+  const passing = through.flatMap(({ between }) => between);
+  return nodes.map((node, n) => {
+    const here = ends.filter((end) => end.node === n);
+    const place = meetingPlace(node, here, breadth);
+    if (!here.some(({ arm }) => shared.has(arm))) return place;
+    return passing.reduce((best, p) => (distance(p, place) < distance(best, place) ? p : best), passing[0]);
   });
 }
 
@@ -62,6 +128,8 @@ interface Middle {
   points: Point[];
   closed: boolean;
   free: [boolean, boolean];
+  /** Does it only lead from one place where strokes meet to another? */
+  joins: boolean;
 }
 
 /** Over this part of the breadth to either side places are smoothed. */
@@ -183,28 +251,19 @@ function nearestPlace(
   return best;
 }
 
-const leavingFrom = (arms: readonly AxisArm[], node: number): Leaving[] =>
-  arms.flatMap((arm): Leaving[] => [
-    ...(arm.from === node ? [{ arm, from: true, points: arm.points }] : []),
-    ...(arm.to === node ? [{ arm, from: false, points: [...arm.points].reverse() }] : []),
-  ]);
-
 /**
  * Where strokes meet: nearest to the lines that they come along, as they are beyond the place where the axis is led aside by
  * the corners between them.
  */
 function meetingPlace(
   { at, radius }: Axis['nodes'][number],
-  leaving: readonly Leaving[],
+  leaving: readonly ArmEnd[],
   breadth: number,
 ): Point {
   // Of all lines: the sum over them of how far off a place is, squared, has one lowest place.
   let [xx, xy, yy, rx, ry] = [0, 0, 0, 0, 0];
   for (const { points } of leaving) {
-    const sure = points.filter((p) => {
-      const d = distance(p, at);
-      return d > UNSURE * radius && d < UNSURE * radius + 2 * breadth;
-    });
+    const sure = points.filter((p) => distance(p, at) < UNSURE * radius + 2 * breadth);
     if (sure.length < 2) continue;
     const [a, b] = [sure[0], sure[sure.length - 1]];
     const d = distance(a, b);

@@ -1,0 +1,208 @@
+// Strokes that cross at a small angle share cloth for a while, and the axis is one line there with a fork at both ends: no
+// stroke's middle. Each stroke goes on through such a place instead, as it comes and as it leaves; and so do strokes that
+// cross in one place.
+import { EdgeIndex } from '../geometry/edge-index.ts';
+import { distance, type Point } from '../geometry/points.ts';
+import type { Polygon } from '../geometry/region.ts';
+
+/** An end of an arm that stands at a node. */
+export interface ArmEnd {
+  /** Number of the arm among those that were asked about, and whether this is its first end. */
+  arm: number;
+  first: boolean;
+  node: number;
+  /** Its points from where it is sure to be a stroke's middle, outwards. */
+  points: readonly Point[];
+}
+
+/** A stroke that goes on from one arm to another. */
+export interface StrokeThrough {
+  ends: [ArmEnd, ArmEnd];
+  /** What lies between their points, from the first end's to the second's. */
+  between: Point[];
+}
+
+/** Strokes are followed through no more shared cloth than this, in breadths. */
+const FAR = 14;
+/** They come and leave within this angle of the way through, in radians. */
+const ASIDE = 0.45;
+/** About a stroke's middle all is painted for half its breadth: at least this part of it, as strokes are bent and not all alike. */
+const CLEAR = 0.66;
+/** How far along an arm its direction is told, in breadths. */
+const AHEAD = 2.5;
+
+/** An inner arm: the nodes that it joins, and how long it is. */
+export interface InnerArm {
+  arm: number;
+  nodes: [number, number];
+  length: number;
+}
+
+/**
+ * Strokes that go on where several meet, and the arms that are nothing but what they share. `ends` are all ends of arms at
+ * nodes, those of inner arms too; `breadth` is how broad strokes are, in mm.
+ */
+export function strokesThrough(
+  ends: readonly ArmEnd[],
+  inner: readonly InnerArm[],
+  polygon: Polygon,
+  breadth: number,
+): { through: StrokeThrough[]; shared: Set<number> } {
+  if (ends.length < 4) return { through: [], shared: new Set() };
+  const edges = new EdgeIndex([polygon.outer, ...polygon.holes]);
+  const candidate = (a: ArmEnd, b: ArmEnd, arms: number[]): Candidate[] => {
+    if (a.arm === b.arm || arms.includes(a.arm) || arms.includes(b.arm)) return [];
+    const way = curveBetween(a.points, b.points, breadth);
+    if (!way) return [];
+    const clear = clearance(way.between, edges, breadth / 2) / (breadth / 2);
+    return clear < CLEAR ? [] : [{ ends: [a, b], arms, between: way.between, cost: way.aside + 1 - clear }];
+  };
+  const along = alongShared(
+    ends.flatMap((a, i) =>
+      waysFrom(a.node, inner, FAR * breadth).flatMap(({ node, arms }) =>
+        ends.slice(i + 1).flatMap((b) => (b.node === node ? candidate(a, b, arms) : [])),
+      ),
+    ),
+  );
+  const shared = new Set(along.flatMap(({ arms }) => arms));
+  const linked = new Set(along.flatMap((stroke) => stroke.ends));
+  const free = ends.filter((end) => !linked.has(end) && !shared.has(end.arm));
+  const across = [...new Set(free.map(({ node }) => node))].flatMap((node) => {
+    const here = free.filter((end) => end.node === node);
+    // Where all that meets goes on, nothing ends. Three and less do so only across what is shared.
+    if (here.length % 2 || (here.length < 4 && !ends.some((end) => end.node === node && shared.has(end.arm))))
+      return [];
+    const pairs = compatible(here.flatMap((a, i) => here.slice(i + 1).flatMap((b) => candidate(a, b, []))));
+    return 2 * pairs.length === here.length ? pairs : [];
+  });
+  return { through: [...along, ...across], shared };
+}
+
+/** Of strokes that go along inner arms those whose arms have another one, each; best first. */
+function alongShared(found: readonly Candidate[]): Candidate[] {
+  const alone = new Set<Candidate>();
+  for (;;) {
+    const chosen = compatible(found.filter((one) => !alone.has(one)));
+    const uses = new Map<number, number>();
+    for (const { arms } of chosen) for (const arm of arms) uses.set(arm, (uses.get(arm) ?? 0) + 1);
+    // What only one stroke goes along is that stroke. The others get another chance without the one that fits worst.
+    const wrong = chosen.filter(({ arms }) => arms.some((arm) => uses.get(arm)! < 2));
+    if (!wrong.length) return chosen;
+    alone.add(wrong[wrong.length - 1]);
+  }
+}
+
+/** Those of strokes that no better one is against, best first: each end goes on once, and what is gone through has none. */
+function compatible(found: readonly Candidate[]): Candidate[] {
+  const taken = new Set<ArmEnd>();
+  const [ending, passed] = [new Set<number>(), new Set<number>()];
+  return [...found]
+    .sort((p, q) => p.cost - q.cost)
+    .filter(({ ends: [a, b], arms }) => {
+      if (taken.has(a) || taken.has(b) || passed.has(a.arm) || passed.has(b.arm)) return false;
+      if (arms.some((arm) => ending.has(arm))) return false;
+      taken.add(a).add(b);
+      ending.add(a.arm).add(b.arm);
+      for (const arm of arms) passed.add(arm);
+      return true;
+    });
+}
+
+interface Candidate extends StrokeThrough {
+  /** What it goes through. */
+  arms: number[];
+  /** By how much its ends turn from the way through, in radians, and what it lacks of its room. */
+  cost: number;
+}
+
+/** Nodes that are reached from one along inner arms, each by its shortest way. */
+function waysFrom(
+  from: number,
+  inner: readonly InnerArm[],
+  most: number,
+): { node: number; arms: number[] }[] {
+  const best = new Map<number, { length: number; arms: number[] }>([[from, { length: 0, arms: [] }]]);
+  const queue = [from];
+  for (let node = queue.shift(); node !== undefined; node = queue.shift()) {
+    const { length, arms } = best.get(node)!;
+    for (const { arm, nodes, length: own } of inner) {
+      if (!nodes.includes(node) || nodes[0] === nodes[1]) continue;
+      const other = nodes[0] === node ? nodes[1] : nodes[0];
+      if (length + own > most || (best.get(other)?.length ?? Infinity) <= length + own) continue;
+      best.set(other, { length: length + own, arms: [...arms, arm] });
+      queue.push(other);
+    }
+  }
+  return [...best].flatMap(([node, { arms }]) => (node === from ? [] : [{ node, arms }]));
+}
+
+/**
+ * Where a line begins and leads there, away from the rest of it: of the parabola that lies nearest to its first places, as
+ * strokes are bent and the axis is not smooth.
+ */
+function leading(points: readonly Point[], breadth: number): { at: Point; way: Point } {
+  // Sums of powers of the way along, and of places times them; the way is counted in breadths.
+  const sums = [0, 0, 0, 0, 0];
+  const [xs, ys] = [
+    [0, 0, 0],
+    [0, 0, 0],
+  ];
+  let s = 0;
+  for (let i = 0; i < points.length && s < AHEAD; i++) {
+    if (i) s += distance(points[i], points[i - 1]) / breadth;
+    for (let k = 0, power = 1; k < 5; k++, power *= s) {
+      sums[k] += power;
+      if (k > 2) continue;
+      xs[k] += power * points[i].x;
+      ys[k] += power * points[i].y;
+    }
+  }
+  const [n, a, b, c, d] = sums;
+  const det = n * (b * d - c * c) - a * (a * d - b * c) + b * (a * c - b * b);
+  const [p] = points;
+  if (Math.abs(det) < 1e-9) {
+    const far = points[points.length - 1];
+    return { at: p, way: unit({ x: p.x - far.x, y: p.y - far.y }) };
+  }
+  const solve = ([u, v, w]: number[]): [at: number, slope: number] => [
+    (u * (b * d - c * c) - a * (v * d - c * w) + b * (v * c - b * w)) / det,
+    (n * (v * d - c * w) - u * (a * d - b * c) + b * (a * w - b * v)) / det,
+  ];
+  const [[x, dx], [y, dy]] = [solve(xs), solve(ys)];
+  return { at: { x, y }, way: unit({ x: -dx, y: -dy }) };
+}
+
+const unit = ({ x, y }: Point): Point => {
+  const d = Math.hypot(x, y) || 1;
+  return { x: x / d, y: y / d };
+};
+
+/** The cubic from one line's begin to another's, as both lead there; null where they don't. */
+function curveBetween(
+  from: readonly Point[],
+  to: readonly Point[],
+  breadth: number,
+): { between: Point[]; aside: number } | null {
+  const [a, b] = [leading(from, breadth), leading(to, breadth)];
+  const d = distance(a.at, b.at);
+  if (from.length < 3 || to.length < 3 || d < 1e-6) return null;
+  const way = { x: (b.at.x - a.at.x) / d, y: (b.at.y - a.at.y) / d };
+  const angle = (u: Point, v: Point): number =>
+    Math.abs(Math.atan2(u.x * v.y - u.y * v.x, u.x * v.x + u.y * v.y));
+  const [leaves, comes] = [angle(a.way, way), angle(b.way, { x: -way.x, y: -way.y })];
+  if (Math.max(leaves, comes) > ASIDE) return null;
+  const count = Math.max(4, Math.ceil(d / (0.2 * breadth)));
+  const between = Array.from({ length: count - 1 }, (_, k) => {
+    const t = (k + 1) / count;
+    const [h1, h2] = [t * (1 - t) * (1 - t), t * t * (1 - t)];
+    const s = t * t * (3 - 2 * t);
+    const at = (axis: 'x' | 'y'): number =>
+      a.at[axis] + s * (b.at[axis] - a.at[axis]) + d * (h1 * a.way[axis] + h2 * b.way[axis]);
+    return { x: at('x'), y: at('y') };
+  });
+  return { between, aside: leaves + comes };
+}
+
+/** How far places inside a polygon are from its edge, at least, in mm, up to `most`. */
+const clearance = (places: readonly Point[], edges: EdgeIndex, most: number): number =>
+  places.reduce((least, { x, y }) => edges.nearest(x, y, least)?.distance ?? least, most);
