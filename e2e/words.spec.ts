@@ -258,6 +258,12 @@ test('text from elsewhere is pasted as words that go into the hoop, a drawing as
   await paste('<?xml version="1.0"?><!-- drawn --><svg viewBox="0 0 30 20"><path d="M0 0H30V20H0Z"/></svg>');
   await expect(page.getByText('Pasted drawing.svg: 1 object.')).toBeVisible();
   expect(await words(bench)).toHaveLength(2);
+
+  await paste(
+    JSON.stringify({ format: 'rosehip-objects', version: 3, objects: [{ id: 'a', kind: 'cake' }] }),
+  );
+  await expect(page.getByText(/^What is on the clipboard can’t be pasted: At objects → 0/)).toBeVisible();
+  expect(await words(bench)).toHaveLength(2);
   for (let i = 0; i < 2; i++) await page.keyboard.press('Control+z');
   expect(await words(bench)).toEqual([]);
 });

@@ -341,7 +341,10 @@ export { writeDst } from './formats/dst/write.ts';
 export { readSvg } from './formats/svg/read.ts';
 export type { SvgRecipes } from './formats/svg/to-design.ts';
 export { withKept } from './formats/design-file/kept.ts';
-export { asPresent, checkDesign, readDesignFile, writeDesignFile } from './formats/design-file/read.ts';
+export { checkDesign, readDesignFile } from './formats/design-file/read.ts';
+export { asPresent, writeDesignFile } from './formats/design-file/write.ts';
+export { FILE_KINDS, type FileKind } from './formats/file-kinds.ts';
+export { FILE_WRITERS } from './formats/writers.ts';
 export { FILE_FORMATS, fileFormat, formatOf, readAnyFile, type FileFormat } from './formats/table.ts';
 export { READ_ENDINGS, READABLE, type FormatId } from './formats/endings.ts';
 export {

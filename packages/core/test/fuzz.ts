@@ -2,7 +2,8 @@
 // sentence; anything else that is thrown is a fault.
 import { designFromSvg } from '../src/formats/svg/to-design.ts';
 import { readSvg } from '../src/formats/svg/read.ts';
-import { checkDesign, readDesignFile, writeDesignFile } from '../src/formats/design-file/read.ts';
+import { checkDesign, readDesignFile } from '../src/formats/design-file/read.ts';
+import { writeDesignFile } from '../src/formats/design-file/write.ts';
 import { encodeRecord, HEADER_SIZE, RecordKind } from '../src/formats/dst/codec.ts';
 import { readDst } from '../src/formats/dst/read.ts';
 import { writeDst } from '../src/formats/dst/write.ts';

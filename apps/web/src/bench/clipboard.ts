@@ -1,7 +1,6 @@
 // Copy and paste within a design and between designs, through the system's clipboard as text; and what other programs
 // have put there.
 import {
-  checkDesign,
   emptyDesign,
   everyItem,
   pasteJob,
@@ -40,6 +39,8 @@ export function useClipboard() {
   const pasteWords = usePasteWords();
   /** How often the same thing was pasted: each lies a little further on. */
   let pasted = { text: '', times: 0 };
+  /** What was put on the clipboard from here last: that need not be checked. */
+  let written = '';
 
   function copy(e: ClipboardEvent): boolean {
     if (!bench.design || !bench.selection.length) return false;
@@ -55,7 +56,8 @@ export function useClipboard() {
       fonts: bench.design.fonts,
       from: bench.id,
     };
-    e.clipboardData?.setData('text/plain', JSON.stringify(copied));
+    written = JSON.stringify(copied);
+    e.clipboardData?.setData('text/plain', written);
     pasted = { text: '', times: 0 };
     const what =
       bench.selection.length === 1
@@ -69,17 +71,22 @@ export function useClipboard() {
     return copy(e) && bench.does((design) => removeJob(design, bench.selection));
   }
 
-  /** Objects from text, checked like any design that comes in; a sentence when they can't be taken, null when it holds none. */
-  function read(text: string): Copied | string | null {
-    let value: Partial<Copied>;
+  /** Objects from text; null when it holds none. They are not checked. */
+  function read(text: string): Copied | null {
     try {
-      value = JSON.parse(text) as Partial<Copied>;
+      const value = JSON.parse(text) as Partial<Copied>;
+      return value?.format === MARK ? (value as Copied) : null;
     } catch {
       return null;
     }
-    if (value?.format !== MARK) return null;
+  }
+
+  /** Objects that were copied elsewhere, checked like any design that comes in; a sentence when they can't be taken. */
+  async function checked(value: Partial<Copied>): Promise<Copied | string> {
+    const check = await import('@rosehip/core/check').catch(() => null);
+    if (!check) return 'Rosehip doesn’t answer: what was copied elsewhere can be pasted when it is back.';
     try {
-      const design: Design = checkDesign({
+      const design: Design = check.checkDesign({
         ...emptyDesign('Pasted'),
         version: value.version ?? 1,
         objects: value.objects,
@@ -110,12 +117,17 @@ export function useClipboard() {
 
   function paste(e: ClipboardEvent): boolean {
     const text = e.clipboardData?.getData('text/plain') ?? '';
-    const copied = read(text);
-    if (!copied) return pasteOther(text, [...(e.clipboardData?.files ?? [])]);
-    if (typeof copied === 'string') {
-      bench.message = copied;
-      return true;
-    }
+    const found = read(text);
+    if (!found) return pasteOther(text, [...(e.clipboardData?.files ?? [])]);
+    if (text === written) return lay(found, text);
+    void checked(found).then((copied) => {
+      if (typeof copied === 'string') bench.message = copied;
+      else lay(copied, text);
+    });
+    return true;
+  }
+
+  function lay(copied: Copied, text: string): boolean {
     pasted = { text, times: pasted.text === text ? pasted.times + 1 : 1 };
     // Into another design it comes at the same place; into the same one a little beside.
     const by = copied.from === bench.id ? 4 * pasted.times : 0;

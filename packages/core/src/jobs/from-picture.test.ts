@@ -12,7 +12,8 @@ import {
   type PictureChoices,
   type PlainOutline,
 } from '../design/types.ts';
-import { readDesignFile, writeDesignFile } from '../formats/design-file/read.ts';
+import { readDesignFile } from '../formats/design-file/read.ts';
+import { writeDesignFile } from '../formats/design-file/write.ts';
 import { translation } from '../geometry/matrix.ts';
 import { threadChart } from '../materials/threads.ts';
 import { outlineBounds } from '../outlines/transform.ts';

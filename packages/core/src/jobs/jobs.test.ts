@@ -16,7 +16,8 @@ import {
 import { IDENTITY, translation } from '../geometry/matrix.ts';
 import { lengthOf } from '../geometry/polyline.ts';
 import { regionArea } from '../geometry/region.ts';
-import { checkDesign, writeDesignFile } from '../formats/design-file/read.ts';
+import { checkDesign } from '../formats/design-file/read.ts';
+import { writeDesignFile } from '../formats/design-file/write.ts';
 import { outlineLines } from '../outlines/flatten.ts';
 import { parsePathData } from '../outlines/path-data.ts';
 import { outlineRegion } from '../outlines/region.ts';

@@ -4,7 +4,7 @@ import { CircleCheck, FileText } from '@lucide/vue';
 import { until } from '@vueuse/core';
 import { computed, reactive, ref, shallowRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
-import { fileNameOf, FILE_FORMATS, smallerHoop, type FileFormat } from '@rosehip/core';
+import { fileNameOf, FILE_KINDS, smallerHoop, type FileKind } from '@rosehip/core';
 import { showNumber } from '../../fields/arithmetic.ts';
 import { counted, sewingTime } from '../../parts/time.ts';
 import { useBench } from '../../stores/bench/bench.ts';
@@ -36,13 +36,13 @@ const PICTURE = {
   stitched: true,
   suffix: '',
 };
-type Offered = typeof PICTURE | FileFormat;
+type Offered = typeof PICTURE | FileKind;
 
 /** What can be made of this design: the picture before what few designs have. */
 const offered = computed<Offered[]>(() => {
   const { design } = bench;
-  const always = FILE_FORMATS.filter((format) => !format.suits);
-  const some = FILE_FORMATS.filter((format) => design && format.suits?.(design));
+  const always = FILE_KINDS.filter((format) => !format.suits);
+  const some = FILE_KINDS.filter((format) => design && format.suits?.(design));
   return [...always, PICTURE, ...some];
 });
 

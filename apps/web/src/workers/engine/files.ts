@@ -1,9 +1,8 @@
 // Files that come in and go out, and the sewing sheet.
 import {
-  fileFormat,
+  FILE_WRITERS,
   hoopingFiles,
   letterNamed,
-  readAnyFile,
   ReadError,
   sewDesign,
   threadsOf,
@@ -11,6 +10,7 @@ import {
   type FormatId,
   type Parcel,
 } from '@rosehip/core';
+import type * as Readers from '@rosehip/core/files';
 import * as Comlink from 'comlink';
 import type { SheetDesk } from '../sheet-work.ts';
 import { fontsOf } from '../fonts.ts';
@@ -19,12 +19,21 @@ import { opened, type Problem } from './opened.ts';
 /** What reading a file gave: a design, or a sentence that says why not. */
 export type BroughtIn = { design: Design; notes: string[] } | Problem;
 
+/** Readers, with the check of designs, are as large as all that sews: they come when they are wanted. */
+async function readers(): Promise<typeof Readers> {
+  try {
+    return await import('@rosehip/core/files');
+  } catch {
+    throw new ReadError('Rosehip doesn’t answer. Try again when it is back.');
+  }
+}
+
 export const files = {
   /** Reads a file by its name's ending. */
-  bringIn(fileName: string, bytes: Uint8Array): BroughtIn {
+  async bringIn(fileName: string, bytes: Uint8Array): Promise<BroughtIn> {
     const notes: string[] = [];
     try {
-      return { design: readAnyFile(fileName, bytes, notes), notes };
+      return { design: (await readers()).readAnyFile(fileName, bytes, notes), notes };
     } catch (error) {
       if (error instanceof ReadError) return { problem: error.message };
       throw error;
@@ -32,9 +41,12 @@ export const files = {
   },
 
   /** The stitches of one letter of an alphabet, and which letter its file's name tells. */
-  readLetter(fileName: string, bytes: Uint8Array): { says: string; threads: number[][] } | Problem {
+  async readLetter(
+    fileName: string,
+    bytes: Uint8Array,
+  ): Promise<{ says: string; threads: number[][] } | Problem> {
     try {
-      const { objects } = readAnyFile(fileName, bytes, []);
+      const { objects } = (await readers()).readAnyFile(fileName, bytes, []);
       const threads = threadsOf(objects.filter((item) => item.kind === 'stitches'));
       return threads.length ? { says: letterNamed(fileName), threads } : { problem: 'it holds no stitches.' };
     } catch (error) {
@@ -46,7 +58,7 @@ export const files = {
   /** Writes the design as a file. */
   async writeFile(design: Design, format: FormatId): Promise<Uint8Array> {
     await fontsOf(design);
-    return fileFormat(format).write(design, () => sewDesign(design));
+    return FILE_WRITERS[format](design, () => sewDesign(design));
   },
 
   /** The stitch file of each of a design's hoopings. */

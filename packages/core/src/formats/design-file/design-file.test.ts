@@ -12,7 +12,8 @@ import {
 import { figuresOf } from '../../sewing/plan.ts';
 import { sewDesign } from '../../sewing/sew.ts';
 import { ReadError } from '../read-error.ts';
-import { checkDesign, readDesignFile, writeDesignFile } from './read.ts';
+import { checkDesign, readDesignFile } from './read.ts';
+import { writeDesignFile } from './write.ts';
 
 /** Places as people draw them, and the odd ones that only machines make. */
 const coordinate = fc.oneof(

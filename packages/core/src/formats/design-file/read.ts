@@ -1,4 +1,4 @@
-// Reads and writes the design file (.rosehip.json), and checks every design that comes in from anywhere.
+// Reads the design file (.rosehip.json), and checks every design that comes in from anywhere.
 import { findCycle } from '../../design/live.ts';
 import { lost, withReferences } from '../../design/references.ts';
 import { copiesWanted, MOST_MADE } from '../../design/copies.ts';
@@ -7,7 +7,7 @@ import { everyItem } from '../../design/tree.ts';
 import type { Design, Item, StitchesObject } from '../../design/types.ts';
 import { DESIGN_VERSION } from '../../design/version.ts';
 import { checkSize, READ_LIMITS, ReadError } from '../read-error.ts';
-import { withKept, withoutKept } from './kept.ts';
+import { withoutKept } from './kept.ts';
 import { upgraded } from './migrations.ts';
 import validate, { type SchemaProblem } from './validate.generated.js';
 
@@ -121,13 +121,6 @@ function nesting(text: string): number {
   return most;
 }
 
-/**
- * A design that was checked when it was kept, by this Rosehip or an earlier one, as the present version has it. What comes
- * from elsewhere goes through `checkDesign`.
- */
-export const asPresent = (kept: object): Design =>
-  upgraded(withoutKept(kept as Record<string, unknown>)) as unknown as Design;
-
 /** Takes a value as a design; what was healed is told in `notes`. Throws ReadError with the first thing that is wrong. */
 export function checkDesign(value: unknown, notes: string[] = []): Design {
   if (typeof value !== 'object' || value === null || Array.isArray(value))
@@ -167,5 +160,3 @@ export function readDesignFile(text: string, notes: string[] = []): Design {
   }
   return checkDesign(value, notes);
 }
-
-export const writeDesignFile = (design: Design): string => `${JSON.stringify(withKept(design), null, 1)}\n`;

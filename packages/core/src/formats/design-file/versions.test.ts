@@ -8,7 +8,8 @@ import { DESIGN_VERSION } from '../../design/version.ts';
 import { figuresOf } from '../../sewing/plan.ts';
 import { sewDesign } from '../../sewing/sew.ts';
 import { withKept, withoutKept } from './kept.ts';
-import { asPresent, checkDesign, readDesignFile, writeDesignFile } from './read.ts';
+import { checkDesign, readDesignFile } from './read.ts';
+import { asPresent, writeDesignFile } from './write.ts';
 
 const EARLIER = new URL('./earlier/', import.meta.url);
 const fileOf = (version: number): string =>
