@@ -63,7 +63,7 @@ async function main() {
         '--reporter=json',
         `--outputFile.json=${join(RESULTS, 'unit.json')}`,
       ],
-      env,
+      { ...env, COMPILED_THREADS: '1' },
     );
     say('\nBrowser tests');
     const browser = await runBrowserTests([], {
