@@ -45,6 +45,9 @@ export const recordsBetween = (r: Records, from: number, to: number): Records =>
   part: r.part.subarray(from, to),
 });
 
+/** Does a stitch begin or end at a record? Others only lead the needle on, or cut the thread. */
+export const isSewnAt = ({ move }: Records, i: number): boolean => move[i] === 0 || move[i + 1] === 0;
+
 /** Several stretches as one. */
 export function joinRecords(stretches: readonly Records[]): Records {
   const out = emptyRecords(stretches.reduce((sum, r) => sum + r.x.length, 0));

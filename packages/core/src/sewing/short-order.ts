@@ -1,5 +1,5 @@
 // An order of things with little way between them, in which nothing overtakes what it has to follow.
-import { allRecords } from '../design/stitch-blocks.ts';
+import { allRecords, isSewnAt } from '../design/stitch-blocks.ts';
 import type { Item, PlainOutline } from '../design/types.ts';
 import { distance, type Point } from '../geometry/points.ts';
 import { arcLengths, pointAt } from '../geometry/polyline.ts';
@@ -16,9 +16,12 @@ const COARSE = 0.2;
 export function wayPoints(item: Item<PlainOutline>): Point[] {
   if (item.kind === 'group') return thinned(item.objects.flatMap(wayPoints));
   if (item.kind === 'stitches') {
-    const { x, y } = allRecords(item.blocks);
-    const at = (i: number): Point => ({ x: x[i] / 10, y: y[i] / 10 });
-    return x.length ? [at(0), at(x.length - 1)] : [];
+    const records = allRecords(item.blocks);
+    let [first, last] = [0, records.x.length - 1];
+    while (first <= last && !isSewnAt(records, first)) first++;
+    while (last > first && !isSewnAt(records, last)) last--;
+    const at = (i: number): Point => ({ x: records.x[i] / 10, y: records.y[i] / 10 });
+    return first <= last ? [at(first), at(last)] : [];
   }
   return placesAlong(item.outline);
 }

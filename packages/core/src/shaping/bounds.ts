@@ -1,5 +1,5 @@
 // Where items of a plain design lie, and what lies at a place.
-import { allRecords } from '../design/stitch-blocks.ts';
+import { allRecords, isSewnAt } from '../design/stitch-blocks.ts';
 import type { Leaf } from '../design/tree.ts';
 import type {
   DesignObject,
@@ -23,10 +23,10 @@ type PlainLeaf = Leaf<PlainOutline>;
 const boundsMemory = new WeakMap<PlainItem, { bounds: Bounds | null }>();
 
 function stitchesBounds({ blocks }: StitchesObject): Bounds | null {
-  const { x, y, move } = allRecords(blocks);
+  const records = allRecords(blocks);
+  const { x, y } = records;
   const b = emptyBounds();
-  // A first record that no stitch leads from only says where the needle comes from.
-  for (let i = move[1] === 0 ? 0 : 1; i < move.length; i++) growBounds(b, x[i] / 10, y[i] / 10);
+  for (let i = 0; i < x.length; i++) if (isSewnAt(records, i)) growBounds(b, x[i] / 10, y[i] / 10);
   return b.minX <= b.maxX ? b : null;
 }
 
@@ -78,9 +78,10 @@ function hits(leaf: PlainLeaf, p: Point, reach: number): boolean {
   const room = reach + 10; // satins reach beyond their outline
   if (p.x < b.minX - room || p.x > b.maxX + room || p.y < b.minY - room || p.y > b.maxY + room) return false;
   if (leaf.kind === 'object') return distanceTo(leaf, p) <= reach;
-  const { x, y } = allRecords(leaf.blocks);
+  const records = allRecords(leaf.blocks);
+  const { x, y } = records;
   for (let i = 0; i < x.length; i++)
-    if (Math.hypot(x[i] / 10 - p.x, y[i] / 10 - p.y) <= reach + 1.5) return true;
+    if (isSewnAt(records, i) && Math.hypot(x[i] / 10 - p.x, y[i] / 10 - p.y) <= reach + 1.5) return true;
   return false;
 }
 

@@ -28,6 +28,7 @@ import { flatPatch } from '../outlines/live/bend.ts';
 import { parsePathData } from '../outlines/path-data.ts';
 import { outlineRegion } from '../outlines/region.ts';
 import { resolveDesign } from '../resolve/resolve.ts';
+import { wayPoints } from '../sewing/short-order.ts';
 import { transformOutline } from '../outlines/transform.ts';
 import { align, spread } from './arrange.ts';
 import { itemBounds, leavesAt } from './bounds.ts';
@@ -312,6 +313,22 @@ describe('making plain', () => {
     expect(partsOf(shape('M0 0H5M0 9H5'), 'lines')).toHaveLength(2);
     // A bow-tie is two pieces, though it is one path.
     expect(partsOf(shape('M0 0L10 10V0L0 10Z'), 'region')).toHaveLength(2);
+  });
+
+  test('stitches lie where they are sewn, and not where the needle only passes', () => {
+    // Brought in by jumps that come from far, and left by a jump and a trim.
+    const led: StitchesObject = {
+      ...stitches,
+      blocks: [{ records: 'j-200,0 j100,0 j90,0 10,0 0,35 -30,0 j0,90 t0,0' }],
+    };
+    const design = resolveDesign(designOf(led));
+    expect(itemBounds(design.objects[0])).toEqual({ minX: -3, minY: 0, maxX: 0, maxY: 3.5 });
+    const at = (x: number, y: number): number => leavesAt(design, { x, y }, 0.5).length;
+    expect([at(0, 2), at(-10, 0), at(-3, 12)]).toEqual([1, 0, 0]);
+    expect(wayPoints(design.objects[0])).toEqual([
+      { x: -1, y: 0 },
+      { x: -3, y: 3.5 },
+    ]);
   });
 
   test('what lies beneath is found from the top down; locked and hidden ones are passed over', () => {
