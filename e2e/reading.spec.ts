@@ -1,4 +1,5 @@
 // Plain stitches read as objects: what was read is seen on the cloth, taken or left, and sized with its density.
+import { fileURLToPath } from 'node:url';
 import {
   applyCommand,
   emptyDesign,
@@ -94,6 +95,26 @@ test('stitches that are sized keep their number, or their density through what t
   expect(fill.kind).toBe('object');
   expect(Number(fill.recipe.settings.spacing)).toBeCloseTo(0.4, 1);
   await expect(bench.field('Width')).toHaveValue(/^30\./);
+});
+
+test('stitches are as large as they are sewn; files that come together lie side by side', async ({
+  page,
+}) => {
+  const bench = new BenchPage(page);
+  await bench.make(rosehip.address, 'Brought in');
+  const file = fileURLToPath(new URL('files/orbit-and-bar.dst', import.meta.url));
+  const choosing = page.waitForEvent('filechooser');
+  await page.keyboard.press('Control+o');
+  await (await choosing).setFiles([file, file]);
+  await expect(bench.blocks()).toHaveCount(6);
+  await bench.ready();
+  // The second one is chosen, 40 mm wide and 5 mm beside the first; both have their middle in the hoop's.
+  await expect(bench.field('Across')).toHaveValue('22.5');
+  await expect(bench.field('Width')).toHaveValue('40');
+  // The needle comes to the bar from the ring, which is no part of it.
+  await bench.blocks().nth(1).click();
+  await expect(bench.field('Across')).toHaveValue('-22.5');
+  await expect(bench.field('Width')).toHaveValue('10');
 });
 
 test('where there is nothing to read, that is said', async ({ page }) => {

@@ -187,7 +187,15 @@ export { outlineBounds, transformOutline } from './outlines/transform.ts';
 export { lineNear } from './shaping/line-near.ts';
 export { boundsOfItems, freeLeaves, itemBounds, leavesAt, leavesInside } from './shaping/bounds.ts';
 export { densityNote, transformInside, transformItems } from './resolve/transform-items.ts';
-export { align, spread, type AlignTo, type Axis, type Shift, type Spread } from './shaping/arrange.ts';
+export {
+  align,
+  inRows,
+  spread,
+  type AlignTo,
+  type Axis,
+  type Shift,
+  type Spread,
+} from './shaping/arrange.ts';
 export {
   addPoint,
   breakAt,

@@ -1,13 +1,18 @@
 // Files brought on to the bench: their objects are added to the design, and a report says what was left out.
 import {
   boundsOfItems,
+  emptyDesign,
   everyLeaf,
+  inRows,
   newId,
   pasteJob,
   READ_ENDINGS,
+  resolveDesign,
   translation,
+  type Design,
   type Group,
   type Item,
+  type Matrix,
   type Point,
 } from '@rosehip/core';
 import { useFileDialog } from '@vueuse/core';
@@ -38,6 +43,30 @@ export const report = shallowRef<Report | null>(null);
 function sizeOf(item: Item): string {
   const b = boundsOfItems([...everyLeaf([item])].filter((leaf) => leaf.kind === 'stitches'));
   return b ? `, ${(b.maxX - b.minX).toFixed(1)} × ${(b.maxY - b.minY).toFixed(1)} mm` : '';
+}
+
+/** What a file holds. */
+interface Read {
+  file: File;
+  name: string;
+  fonts: Design['fonts'];
+  objects: Item[];
+  /** All of it as one. */
+  item: Item;
+  notes: string[];
+}
+
+/** From one file's objects to the next's, in mm. */
+const BESIDE = 5;
+
+/** How each file's objects are moved: what a single one holds lies about the place, several are laid side by side. */
+function placesOf(read: readonly Read[], at: Point, room: number): Matrix[] {
+  const boxes = read.map(({ item, fonts }) =>
+    boundsOfItems(resolveDesign({ ...emptyDesign(''), objects: [item], fonts }).objects),
+  );
+  const known = boxes.filter((box) => box !== null);
+  if (read.length < 2 || known.length < read.length) return read.map(() => translation(at.x, at.y));
+  return inRows(known, BESIDE, room, at).map(({ dx, dy }) => translation(dx, dy));
 }
 
 /** Files that are named by letters wait until the person has said what they are, to be laid at a place in mm. */
@@ -71,7 +100,7 @@ export function useBringIn() {
     }
     const came: string[] = [];
     const notes: string[] = [];
-    let drawn = false;
+    const read: Read[] = [];
     for (const file of all) {
       if (isFontFile(file)) {
         try {
@@ -92,26 +121,31 @@ export function useBringIn() {
         continue;
       }
       const group: Group = { id: newId(), name, kind: 'group', visible: true, locked: false, objects };
-      const item = objects.length === 1 ? objects[0] : group;
-      const done = bench.does((design) =>
-        pasteJob(
-          design,
-          [item],
-          new Set([item.id]),
-          translation(at.x, at.y),
-          `Bring in ${name}`.slice(0, 120),
-          fonts,
-        ),
-      );
-      if (!done) notes.push(`${file.name}: ${bench.message}`);
-      else {
-        came.push(
-          `${file.name}: ${objects.length === 1 ? '1 object' : `${objects.length} objects`}${sizeOf(item)}`,
-        );
-        notes.push(...result.notes);
-        drawn ||= /\.svg$/i.test(file.name) && objects.length > 1;
-      }
+      read.push({
+        file,
+        name,
+        fonts,
+        objects,
+        item: objects.length === 1 ? objects[0] : group,
+        notes: result.notes,
+      });
     }
+    const places = placesOf(read, at, bench.design?.hoop.width ?? 0);
+    let drawn = false;
+    read.forEach(({ file, name, fonts, objects, item, notes: own }, i) => {
+      const done = bench.does((design) =>
+        pasteJob(design, [item], new Set([item.id]), places[i], `Bring in ${name}`.slice(0, 120), fonts),
+      );
+      if (!done) {
+        notes.push(`${file.name}: ${bench.message}`);
+        return;
+      }
+      came.push(
+        `${file.name}: ${objects.length === 1 ? '1 object' : `${objects.length} objects`}${sizeOf(item)}`,
+      );
+      notes.push(...own);
+      drawn ||= /\.svg$/i.test(file.name) && objects.length > 1;
+    });
     if (!came.length && !notes.length) return;
     report.value = { title: came.length ? 'Brought in' : 'Nothing was brought in', came, notes, drawn };
     if (notes.length) view.panel = 'report';

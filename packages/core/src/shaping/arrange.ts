@@ -1,5 +1,5 @@
 // Lining up and spreading boxes: every function gives how far each box is to be moved, in mm.
-import type { Bounds } from '../geometry/points.ts';
+import type { Bounds, Point } from '../geometry/points.ts';
 
 export type AlignTo = 'left' | 'centre' | 'right' | 'top' | 'middle' | 'bottom';
 export type Axis = 'x' | 'y';
@@ -67,4 +67,32 @@ export function spread(boxes: readonly Bounds[], axis: Axis, how: Spread): Shift
     at += o.size + gap;
   });
   return shifts;
+}
+
+/**
+ * Lays boxes beside each other in their order, `gap` mm apart, in rows that are no wider than `room` where that can be; each row,
+ * and all of them, have their middle at `about`.
+ */
+export function inRows(boxes: readonly Bounds[], gap: number, room: number, about: Point): Shift[] {
+  const rows: { boxes: Bounds[]; width: number; height: number }[] = [];
+  for (const box of boxes) {
+    const [width, height] = [box.maxX - box.minX, box.maxY - box.minY];
+    const row = rows.at(-1);
+    if (row && row.width + gap + width <= room) {
+      row.boxes.push(box);
+      row.width += gap + width;
+      row.height = Math.max(row.height, height);
+    } else rows.push({ boxes: [box], width, height });
+  }
+  let top = about.y - (rows.reduce((sum, row) => sum + row.height, 0) + gap * (rows.length - 1)) / 2;
+  return rows.flatMap((row) => {
+    let left = about.x - row.width / 2;
+    const middle = top + row.height / 2;
+    top += row.height + gap;
+    return row.boxes.map((box): Shift => {
+      const shift = { dx: left - box.minX, dy: middle - (box.minY + box.maxY) / 2 };
+      left += box.maxX - box.minX + gap;
+      return shift;
+    });
+  });
 }

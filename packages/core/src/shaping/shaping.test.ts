@@ -30,7 +30,7 @@ import { outlineRegion } from '../outlines/region.ts';
 import { resolveDesign } from '../resolve/resolve.ts';
 import { wayPoints } from '../sewing/short-order.ts';
 import { transformOutline } from '../outlines/transform.ts';
-import { align, spread } from './arrange.ts';
+import { align, inRows, spread } from './arrange.ts';
 import { itemBounds, leavesAt } from './bounds.ts';
 import { compoundOf, madePlain, partsOf } from './plain.ts';
 import { snapBox, snapPoint, snapTargets } from './snap.ts';
@@ -213,6 +213,28 @@ describe('arranging', () => {
     expect(after(align(boxes, target, 'left')).map((b) => b.minX)).toEqual([-50, -50, -50]);
     expect(after(align(boxes, target, 'middle')).map((b) => b.minY + b.maxY)).toEqual([0, 0, 0]);
     expect(after(align(boxes, boxes[1], 'bottom')).map((b) => b.maxY)).toEqual([20, 20, 20]);
+  });
+
+  test('side by side in rows, about a place', () => {
+    const sized = (width: number, height: number, x = 7): Bounds => ({
+      minX: x,
+      minY: -2,
+      maxX: x + width,
+      maxY: height - 2,
+    });
+    const boxes = [sized(30, 10), sized(20, 30, -40), sized(60, 20), sized(200, 10)];
+    const laid = inRows(boxes, 5, 100, { x: 10, y: 0 }).map(({ dx, dy }, i) => {
+      const b = boxes[i];
+      return [b.minX + dx, b.minY + dy, b.maxX + dx, b.maxY + dy].map((v) => Math.round(10 * v) / 10);
+    });
+    // 30 + 5 + 20 wide and 30 high; the third does not fit beside them, the fourth nowhere.
+    expect(laid).toEqual([
+      [-17.5, -25, 12.5, -15],
+      [17.5, -35, 37.5, -5],
+      [-20, 0, 40, 20],
+      [-90, 25, 110, 35],
+    ]);
+    expect(inRows([], 5, 100, { x: 0, y: 0 })).toEqual([]);
   });
 
   test('spread by middles, by gaps, by one gap, over a length', () => {

@@ -53,8 +53,7 @@ type Grab =
   { what: 'points'; at: Point } | { what: 'box' } | { what: 'lasso' } | { what: 'rub' } | { what: 'line' };
 
 const HINTS: Record<MendMode, string> = {
-  choose:
-    'Press a needle point or a stitch, or drag a box. Shift: more. Tab: along the thread. Double-press a stitch: a new point.',
+  choose: 'Press or box points. Shift: more. Tab: next. Double-press: a new point.',
   lasso: 'Draw round what is to be chosen. Shift: more.',
   rub: 'Rub over needle points to take them out; what is left is joined, or cut where it is far apart.',
   cut: 'Draw a line: the stitches are parted along it. Shift: straight, in steps of 15°.',
