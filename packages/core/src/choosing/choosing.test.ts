@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { PathOutline } from '../design/types.ts';
-import { bandRegion, intersect, regionFromRings, subtract, unite } from '../geometry/clip.ts';
+import { bandRegion, intersect, offsetRegion, regionFromRings, subtract, unite } from '../geometry/clip.ts';
 import type { Point } from '../geometry/points.ts';
 import type { Line } from '../geometry/polyline.ts';
 import { arcLengths, nearestOnLine } from '../geometry/polyline.ts';
@@ -232,6 +232,40 @@ describe('middle lines', () => {
       ),
       { numRuns: 60 },
     );
+  });
+
+  it('lie inside what is drawn, whatever that is', () => {
+    const place = fc.double({ min: 0, max: 60, noNaN: true });
+    fc.assert(
+      fc.property(
+        fc.array(fc.tuple(place, place, place, place), { minLength: 1, maxLength: 24 }),
+        fc.double({ min: 0.4, max: 2, noNaN: true }),
+        (ways, width) => {
+          const drawn = bandRegion(
+            ways.map((way) => line(...way)),
+            width,
+            'round',
+            'round',
+          );
+          const nearly = offsetRegion(drawn, 0.1);
+          for (const path of middleLines(drawn).paths) {
+            const { coords } = flattenPath(path);
+            for (let i = 0; i < coords.length; i += 2)
+              expect(insideRegion(nearly, coords[i], coords[i + 1])).toBe(true);
+          }
+        },
+      ),
+      { numRuns: 40 },
+    );
+  });
+
+  it('are found in a fabric of hundreds of crossings', () => {
+    const strokes = Array.from({ length: 24 }, (_, i) => i).flatMap((i) => [
+      line(-4, 3 * i, 76, 3 * i + 1),
+      line(3 * i, -4, 3 * i + 1, 76),
+    ]);
+    const { paths } = middleLines(bandRegion(strokes, 0.8, 'round', 'round'));
+    expect(paths).toHaveLength(48);
   });
 
   it('stay one line where strokes only touch, and hang together where they part and meet again', () => {

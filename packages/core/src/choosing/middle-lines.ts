@@ -24,7 +24,7 @@ function middleOf(polygon: Polygon): Path[] {
   const hangs = (arm: AxisArm): boolean => (arm.from === null) !== (arm.to === null);
   const arms = axis.arms.filter((arm) => !hangs(arm) || lengthThrough(arm.points) > 1.2 * breadth);
   const ends = endsOf(arms, axis);
-  const { through, shared } = strokesThrough(ends, innerArms(arms), polygon, breadth);
+  const { through, shared } = strokesThrough(ends, innerArms(arms, axis), polygon, breadth);
   const places = meetingPlaces(axis, ends, through, shared, breadth);
   const linked = new Map(
     through.flatMap(({ ends: [a, b], between }) => [
@@ -34,8 +34,8 @@ function middleOf(polygon: Polygon): Path[] {
   );
   const lines: Middle[] = [];
   const done = new Set(shared);
-  const endAt = (arm: number, first: boolean): ArmEnd | undefined =>
-    ends.find((end) => end.arm === arm && end.first === first);
+  const atEnds = new Map(ends.map((end) => [2 * end.arm + Number(end.first), end]));
+  const endAt = (arm: number, first: boolean): ArmEnd | undefined => atEnds.get(2 * arm + Number(first));
   /** An arm's points as it is gone along, without what isn't sure at nodes; a place to meet at is put there unless it goes on. */
   const along = (arm: number, forward: boolean): Point[] => {
     let points = arms[arm].closed ? arms[arm].points : reachingOut(arms[arm], polygon);
@@ -101,10 +101,12 @@ const endsOf = (arms: readonly AxisArm[], { nodes }: Axis): ArmEnd[] =>
       : [{ arm, first: false, node: to, points: sureOf([...points].reverse(), nodes[to]) }]),
   ]);
 
-const innerArms = (arms: readonly AxisArm[]): InnerArm[] =>
-  arms.flatMap(({ from, to, points }, arm) =>
-    from === null || to === null ? [] : [{ arm, nodes: [from, to], length: lengthThrough(points) }],
-  );
+const innerArms = (arms: readonly AxisArm[], { nodes }: Axis): InnerArm[] =>
+  arms.flatMap(({ from, to, points }, arm) => {
+    if (from === null || to === null) return [];
+    const middle = sureOf(sureOf(points, nodes[from]).reverse(), nodes[to]);
+    return [{ arm, nodes: [from, to], length: lengthThrough(points), middle }];
+  });
 
 /** Where the lines of each node end that go on nowhere: on the strokes that go through it, or where all meet. */
 function meetingPlaces(

@@ -28,6 +28,8 @@ const FAR = 14;
 const ASIDE = 0.45;
 /** About a stroke's middle all is painted for half its breadth: at least this part of it, as strokes are bent and not all alike. */
 const CLEAR = 0.66;
+/** What strokes share is no narrower than one of them, as far as that is known. */
+const BROAD = 0.9;
 /** How far along an arm its direction is told, in breadths. */
 const AHEAD = 2.5;
 
@@ -36,6 +38,8 @@ export interface InnerArm {
   arm: number;
   nodes: [number, number];
   length: number;
+  /** Its points, but for those near its nodes. */
+  middle: readonly Point[];
 }
 
 /**
@@ -57,21 +61,27 @@ export function strokesThrough(
     const clear = clearance(way.between, edges, breadth / 2) / (breadth / 2);
     return clear < CLEAR ? [] : [{ ends: [a, b], arms, between: way.between, cost: way.aside + 1 - clear }];
   };
+  const isBroad = ({ middle }: InnerArm): boolean => {
+    const width = middle.reduce((sum, p) => sum + 2 * clearance([p], edges, breadth), 0) / middle.length;
+    return !middle.length || width > BROAD * breadth;
+  };
+  const leaving = byNode(ends, (end) => [end.node]);
+  const broad = byNode(inner.filter(isBroad), ({ nodes }) => nodes);
+  const number = new Map(ends.map((end, i) => [end, i]));
   const along = alongShared(
     ends.flatMap((a, i) =>
-      waysFrom(a.node, inner, FAR * breadth).flatMap(({ node, arms }) =>
-        ends.slice(i + 1).flatMap((b) => (b.node === node ? candidate(a, b, arms) : [])),
+      waysFrom(a.node, broad, FAR * breadth).flatMap(({ node, arms }) =>
+        (leaving.get(node) ?? []).flatMap((b) => (number.get(b)! > i ? candidate(a, b, arms) : [])),
       ),
     ),
   );
   const shared = new Set(along.flatMap(({ arms }) => arms));
   const linked = new Set(along.flatMap((stroke) => stroke.ends));
   const free = ends.filter((end) => !linked.has(end) && !shared.has(end.arm));
-  const across = [...new Set(free.map(({ node }) => node))].flatMap((node) => {
-    const here = free.filter((end) => end.node === node);
+  const across = [...byNode(free, (end) => [end.node])].flatMap(([node, here]) => {
     // Where all that meets goes on, nothing ends. Three and less do so only across what is shared.
-    if (here.length % 2 || (here.length < 4 && !ends.some((end) => end.node === node && shared.has(end.arm))))
-      return [];
+    const crosses = here.length > 3 || leaving.get(node)!.some(({ arm }) => shared.has(arm));
+    if (here.length % 2 || !crosses) return [];
     const pairs = compatible(here.flatMap((a, i) => here.slice(i + 1).flatMap((b) => candidate(a, b, []))));
     return 2 * pairs.length === here.length ? pairs : [];
   });
@@ -85,10 +95,10 @@ function alongShared(found: readonly Candidate[]): Candidate[] {
     const chosen = compatible(found.filter((one) => !alone.has(one)));
     const uses = new Map<number, number>();
     for (const { arms } of chosen) for (const arm of arms) uses.set(arm, (uses.get(arm) ?? 0) + 1);
-    // What only one stroke goes along is that stroke. The others get another chance without the one that fits worst.
+    // What only one stroke goes along is that stroke. The others get another chance without those that fit worst.
     const wrong = chosen.filter(({ arms }) => arms.some((arm) => uses.get(arm)! < 2));
     if (!wrong.length) return chosen;
-    alone.add(wrong[wrong.length - 1]);
+    for (const one of wrong.slice(wrong.length >> 1)) alone.add(one);
   }
 }
 
@@ -115,25 +125,37 @@ interface Candidate extends StrokeThrough {
   cost: number;
 }
 
-/** Nodes that are reached from one along inner arms, each by its shortest way. */
+/** Things by the nodes that they stand at. */
+function byNode<T>(things: readonly T[], nodesOf: (thing: T) => readonly number[]): Map<number, T[]> {
+  const out = new Map<number, T[]>();
+  for (const thing of things)
+    for (const node of nodesOf(thing)) {
+      const list = out.get(node);
+      if (list) list.push(thing);
+      else out.set(node, [thing]);
+    }
+  return out;
+}
+
+/** Nodes that are reached from one along arms, each by its shortest way. */
 function waysFrom(
   from: number,
-  inner: readonly InnerArm[],
+  arms: ReadonlyMap<number, readonly InnerArm[]>,
   most: number,
 ): { node: number; arms: number[] }[] {
   const best = new Map<number, { length: number; arms: number[] }>([[from, { length: 0, arms: [] }]]);
   const queue = [from];
   for (let node = queue.shift(); node !== undefined; node = queue.shift()) {
-    const { length, arms } = best.get(node)!;
-    for (const { arm, nodes, length: own } of inner) {
-      if (!nodes.includes(node) || nodes[0] === nodes[1]) continue;
+    const here = best.get(node)!;
+    for (const { arm, nodes, length } of arms.get(node) ?? []) {
       const other = nodes[0] === node ? nodes[1] : nodes[0];
-      if (length + own > most || (best.get(other)?.length ?? Infinity) <= length + own) continue;
-      best.set(other, { length: length + own, arms: [...arms, arm] });
+      const whole = here.length + length;
+      if (whole > most || (best.get(other)?.length ?? Infinity) <= whole) continue;
+      best.set(other, { length: whole, arms: [...here.arms, arm] });
       queue.push(other);
     }
   }
-  return [...best].flatMap(([node, { arms }]) => (node === from ? [] : [{ node, arms }]));
+  return [...best].flatMap(([node, way]) => (node === from ? [] : [{ node, arms: way.arms }]));
 }
 
 /**
@@ -183,9 +205,11 @@ function curveBetween(
   to: readonly Point[],
   breadth: number,
 ): { between: Point[]; aside: number } | null {
+  // Where nothing of an arm is sure, it leads nowhere.
+  if (from.length < 3 || to.length < 3) return null;
   const [a, b] = [leading(from, breadth), leading(to, breadth)];
   const d = distance(a.at, b.at);
-  if (from.length < 3 || to.length < 3 || d < 1e-6) return null;
+  if (d < 1e-6) return null;
   const way = { x: (b.at.x - a.at.x) / d, y: (b.at.y - a.at.y) / d };
   const angle = (u: Point, v: Point): number =>
     Math.abs(Math.atan2(u.x * v.y - u.y * v.x, u.x * v.x + u.y * v.y));
