@@ -3,7 +3,9 @@ import { fileURLToPath } from 'node:url';
 import {
   applyCommand,
   emptyDesign,
+  sewDesign,
   stitchesJob,
+  writeDst,
   type Design,
   type DesignObject,
   type Group,
@@ -115,6 +117,15 @@ test('stitches are as large as they are sewn; files that come together lie side 
   await bench.blocks().nth(1).click();
   await expect(bench.field('Across')).toHaveValue('-22.5');
   await expect(bench.field('Width')).toHaveValue('10');
+
+  // One whose machine began beside its stitches comes to the middle.
+  const aside = sewDesign({ ...emptyDesign('Aside'), objects: [box('a', 40, 'run', {})] });
+  const again = page.waitForEvent('filechooser');
+  await page.keyboard.press('Control+o');
+  const buffer = Buffer.from(writeDst(aside, 'ASIDE'));
+  await (await again).setFiles({ name: 'aside.dst', mimeType: 'application/octet-stream', buffer });
+  await expect(bench.blocks()).toHaveCount(7);
+  await expect(bench.field('Across')).toHaveValue(/^-?0(\.1)?$/);
 });
 
 test('where there is nothing to read, that is said', async ({ page }) => {

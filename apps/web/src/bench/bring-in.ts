@@ -9,6 +9,7 @@ import {
   READ_ENDINGS,
   resolveDesign,
   translation,
+  type Bounds,
   type Design,
   type Group,
   type Item,
@@ -59,13 +60,21 @@ interface Read {
 /** From one file's objects to the next's, in mm. */
 const BESIDE = 5;
 
-/** How each file's objects are moved: what a single one holds lies about the place, several are laid side by side. */
+/**
+ * How each file's objects are moved. What a single one holds keeps its place about the file's own begin, unless that lies beside
+ * its stitches, as where a machine began in a corner; several are laid side by side.
+ */
 function placesOf(read: readonly Read[], at: Point, room: number): Matrix[] {
   const boxes = read.map(({ item, fonts }) =>
     boundsOfItems(resolveDesign({ ...emptyDesign(''), objects: [item], fonts }).objects),
   );
   const known = boxes.filter((box) => box !== null);
-  if (read.length < 2 || known.length < read.length) return read.map(() => translation(at.x, at.y));
+  const beside = (box: Bounds): boolean => box.minX > 0 || box.maxX < 0 || box.minY > 0 || box.maxY < 0;
+  const asTheyAre =
+    read.length > 1
+      ? known.length < read.length
+      : !known.some(beside) || [...everyLeaf(read[0].objects)].some(({ kind }) => kind !== 'stitches');
+  if (asTheyAre) return read.map(() => translation(at.x, at.y));
   return inRows(known, BESIDE, room, at).map(({ dx, dy }) => translation(dx, dy));
 }
 
