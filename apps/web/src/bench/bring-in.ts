@@ -65,17 +65,19 @@ const BESIDE = 5;
  * its stitches, as where a machine began in a corner; several are laid side by side.
  */
 function placesOf(read: readonly Read[], at: Point, room: number): Matrix[] {
-  const boxes = read.map(({ item, fonts }) =>
-    boundsOfItems(resolveDesign({ ...emptyDesign(''), objects: [item], fonts }).objects),
-  );
-  const known = boxes.filter((box) => box !== null);
-  const beside = (box: Bounds): boolean => box.minX > 0 || box.maxX < 0 || box.minY > 0 || box.maxY < 0;
-  const asTheyAre =
-    read.length > 1
-      ? known.length < read.length
-      : !known.some(beside) || [...everyLeaf(read[0].objects)].some(({ kind }) => kind !== 'stitches');
-  if (asTheyAre) return read.map(() => translation(at.x, at.y));
-  return inRows(known, BESIDE, room, at).map(({ dx, dy }) => translation(dx, dy));
+  const asTheyAre = read.map(() => translation(at.x, at.y));
+  const allStitches = (items: Item[]): boolean =>
+    [...everyLeaf(items)].every(({ kind }) => kind === 'stitches');
+  if (!read.length || (read.length === 1 && !allStitches(read[0].objects))) return asTheyAre;
+  const boxes = read
+    .map(({ item, fonts }) =>
+      boundsOfItems(resolveDesign({ ...emptyDesign(''), objects: [item], fonts }).objects),
+    )
+    .filter((box) => box !== null);
+  const holdsBegin = ({ minX, maxX, minY, maxY }: Bounds): boolean =>
+    minX <= 0 && maxX >= 0 && minY <= 0 && maxY >= 0;
+  if (boxes.length < read.length || (read.length === 1 && holdsBegin(boxes[0]))) return asTheyAre;
+  return inRows(boxes, BESIDE, room, at).map(({ dx, dy }) => translation(dx, dy));
 }
 
 /** Files that are named by letters wait until the person has said what they are, to be laid at a place in mm. */

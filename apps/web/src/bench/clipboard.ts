@@ -120,7 +120,9 @@ export function useClipboard() {
     const found = read(text);
     if (!found) return pasteOther(text, [...(e.clipboardData?.files ?? [])]);
     if (text === written) return lay(found, text);
+    const { id } = bench;
     void checked(found).then((copied) => {
+      if (bench.id !== id) return; // another design was opened meanwhile
       if (typeof copied === 'string') bench.message = copied;
       else lay(copied, text);
     });

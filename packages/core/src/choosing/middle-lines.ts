@@ -5,6 +5,7 @@ import { distance, lengthThrough, type Point } from '../geometry/points.ts';
 import type { Polygon, Region } from '../geometry/region.ts';
 import { fitPath } from '../outlines/fit.ts';
 import { usualBreadth } from './breadths.ts';
+import { followed, linksOf, type FollowedLine } from './followed.ts';
 import { strokesThrough, type ArmEnd, type InnerArm, type StrokeThrough } from './strokes-through.ts';
 
 /** How far curves may stray from the middle, in mm. */
@@ -26,54 +27,24 @@ function middleOf(polygon: Polygon): Path[] {
   const ends = endsOf(arms, axis);
   const { through, shared } = strokesThrough(ends, innerArms(arms, axis), polygon, breadth);
   const places = meetingPlaces(axis, ends, through, shared, breadth);
-  const linked = new Map(
-    through.flatMap(({ ends: [a, b], between }) => [
-      [a, { to: b, between }],
-      [b, { to: a, between: [...between].reverse() }],
-    ]),
+  const linked = linksOf(through);
+  /** A line from a node on: without what isn't sure there, and from where all meet unless another one goes on into it. */
+  const begun = (points: readonly Point[], end: ArmEnd | undefined): readonly Point[] =>
+    end ? [...(linked.has(end) ? [] : [places[end.node]]), ...sureOf(points, axis.nodes[end.node])] : points;
+  const lines = followed(
+    arms.map((arm, i) => {
+      if (shared.has(i)) return { points: [], closed: false };
+      const points = begun(
+        arm.closed ? arm.points : reachingOut(arm, polygon),
+        ends.find((end) => end.arm === i && end.first),
+      );
+      const last = ends.find((end) => end.arm === i && !end.first);
+      return { points: begun(points.toReversed(), last).toReversed(), closed: arm.closed };
+    }),
+    ends,
+    linked,
   );
-  const lines: Middle[] = [];
-  const done = new Set(shared);
-  const atEnds = new Map(ends.map((end) => [2 * end.arm + Number(end.first), end]));
-  const endAt = (arm: number, first: boolean): ArmEnd | undefined => atEnds.get(2 * arm + Number(first));
-  /** An arm's points as it is gone along, without what isn't sure at nodes; a place to meet at is put there unless it goes on. */
-  const along = (arm: number, forward: boolean): Point[] => {
-    let points = arms[arm].closed ? arms[arm].points : reachingOut(arms[arm], polygon);
-    if (!forward) points = [...points].reverse();
-    for (const side of [0, 1]) {
-      const end = endAt(arm, forward === !side);
-      if (side) points.reverse();
-      if (end)
-        points = [...(linked.has(end) ? [] : [places[end.node]]), ...sureOf(points, axis.nodes[end.node])];
-      if (side) points.reverse();
-    }
-    return points;
-  };
-  /** All of a line, from an end where it does not go on. */
-  const follow = (arm: number, forward: boolean): Middle => {
-    const points: Point[] = [];
-    const begin = endAt(arm, forward);
-    for (let at = arm, ahead = forward; ;) {
-      done.add(at);
-      points.push(...along(at, ahead));
-      const end = endAt(at, !ahead);
-      const link = end && linked.get(end);
-      if (!link) return { points, closed: arms[at].closed, free: [!begin, !end], joins: !!begin && !!end };
-      points.push(...link.between);
-      if (done.has(link.to.arm)) return { points, closed: true, free: [false, false], joins: false };
-      [at, ahead] = [link.to.arm, link.to.first];
-    }
-  };
-  const goesOn = (arm: number, first: boolean): boolean => {
-    const end = endAt(arm, first);
-    return !!end && linked.has(end);
-  };
-  for (let arm = 0; arm < arms.length; arm++)
-    if (!done.has(arm) && !(goesOn(arm, true) && goesOn(arm, false)))
-      lines.push(follow(arm, !goesOn(arm, true)));
-  // What is left goes round.
-  for (let arm = 0; arm < arms.length; arm++) if (!done.has(arm)) lines.push(follow(arm, true));
-  const kept = lines.flatMap((line): Middle[] => {
+  const kept = lines.flatMap((line): FollowedLine[] => {
     const length = lengthThrough(line.points);
     // Short ones between two places keep strokes together.
     if (length < (line.joins ? 0.05 : Math.max(0.6, breadth))) return [];
@@ -123,15 +94,6 @@ function meetingPlaces(
     if (!here.some(({ arm }) => shared.has(arm))) return place;
     return passing.reduce((best, p) => (distance(p, place) < distance(best, place) ? p : best), passing[0]);
   });
-}
-
-/** A middle line before it is a path; which of its ends stand at no other. */
-interface Middle {
-  points: Point[];
-  closed: boolean;
-  free: [boolean, boolean];
-  /** Does it only lead from one place where strokes meet to another? */
-  joins: boolean;
 }
 
 /** Over this part of the breadth to either side places are smoothed. */
@@ -205,7 +167,7 @@ function withCorners(points: Point[], closed: boolean, breadth: number): Point[]
 }
 
 /** A free end that runs along another line, or its own far part, ends where it meets that. */
-function withoutOverlap(line: Middle, all: readonly Middle[], breadth: number): Point[] {
+function withoutOverlap(line: FollowedLine, all: readonly FollowedLine[], breadth: number): Point[] {
   let { points } = line;
   for (const end of [1, 0] as const) {
     if (!line.free[end]) continue;
@@ -231,8 +193,8 @@ const ONE = 0.45;
 
 function nearestPlace(
   p: Point,
-  line: Middle,
-  all: readonly Middle[],
+  line: FollowedLine,
+  all: readonly FollowedLine[],
   own: readonly Point[],
   index: number,
   breadth: number,

@@ -2,8 +2,9 @@
 // stroke's middle. Each stroke goes on through such a place instead, as it comes and as it leaves; and so do strokes that
 // cross in one place.
 import { EdgeIndex } from '../geometry/edge-index.ts';
-import { distance, type Point } from '../geometry/points.ts';
+import { distance, turnBetween, type Point } from '../geometry/points.ts';
 import type { Polygon } from '../geometry/region.ts';
+import { cubicAt, unit, type Cubic } from '../outlines/fit.ts';
 
 /** An end of an arm that stands at a node. */
 export interface ArmEnd {
@@ -54,9 +55,14 @@ export function strokesThrough(
 ): { through: StrokeThrough[]; shared: Set<number> } {
   if (ends.length < 4) return { through: [], shared: new Set() };
   const edges = new EdgeIndex([polygon.outer, ...polygon.holes]);
+  // Where next to nothing of an arm is sure, it leads nowhere.
+  const leads = new Map(
+    ends.flatMap((end) => (end.points.length < 3 ? [] : [[end, leading(end.points, breadth)] as const])),
+  );
   const candidate = (a: ArmEnd, b: ArmEnd, arms: number[]): Candidate[] => {
     if (a.arm === b.arm || arms.includes(a.arm) || arms.includes(b.arm)) return [];
-    const way = curveBetween(a.points, b.points, breadth);
+    const [from, to] = [leads.get(a), leads.get(b)];
+    const way = from && to && curveBetween(from, to, breadth);
     if (!way) return [];
     const clear = clearance(way.between, edges, breadth / 2) / (breadth / 2);
     return clear < CLEAR ? [] : [{ ends: [a, b], arms, between: way.between, cost: way.aside + 1 - clear }];
@@ -125,6 +131,12 @@ interface Candidate extends StrokeThrough {
   cost: number;
 }
 
+/** Where a line begins, and which way it leads there, away from the rest of it: a vector of length 1. */
+interface Lead {
+  at: Point;
+  way: Point;
+}
+
 /** Things by the nodes that they stand at. */
 function byNode<T>(things: readonly T[], nodesOf: (thing: T) => readonly number[]): Map<number, T[]> {
   const out = new Map<number, T[]>();
@@ -162,7 +174,7 @@ function waysFrom(
  * Where a line begins and leads there, away from the rest of it: of the parabola that lies nearest to its first places, as
  * strokes are bent and the axis is not smooth.
  */
-function leading(points: readonly Point[], breadth: number): { at: Point; way: Point } {
+function leading(points: readonly Point[], breadth: number): Lead {
   // Sums of powers of the way along, and of places times them; the way is counted in breadths.
   const sums = [0, 0, 0, 0, 0];
   const [xs, ys] = [
@@ -194,37 +206,17 @@ function leading(points: readonly Point[], breadth: number): { at: Point; way: P
   return { at: { x, y }, way: unit({ x: -dx, y: -dy }) };
 }
 
-const unit = ({ x, y }: Point): Point => {
-  const d = Math.hypot(x, y) || 1;
-  return { x: x / d, y: y / d };
-};
-
 /** The cubic from one line's begin to another's, as both lead there; null where they don't. */
-function curveBetween(
-  from: readonly Point[],
-  to: readonly Point[],
-  breadth: number,
-): { between: Point[]; aside: number } | null {
-  // Where nothing of an arm is sure, it leads nowhere.
-  if (from.length < 3 || to.length < 3) return null;
-  const [a, b] = [leading(from, breadth), leading(to, breadth)];
+function curveBetween(a: Lead, b: Lead, breadth: number): { between: Point[]; aside: number } | null {
   const d = distance(a.at, b.at);
   if (d < 1e-6) return null;
-  const way = { x: (b.at.x - a.at.x) / d, y: (b.at.y - a.at.y) / d };
-  const angle = (u: Point, v: Point): number =>
-    Math.abs(Math.atan2(u.x * v.y - u.y * v.x, u.x * v.x + u.y * v.y));
-  const [leaves, comes] = [angle(a.way, way), angle(b.way, { x: -way.x, y: -way.y })];
-  if (Math.max(leaves, comes) > ASIDE) return null;
+  const along = ({ at, way }: Lead, by: number): Point => ({ x: at.x + by * way.x, y: at.y + by * way.y });
+  const asides = [turnBetween(along(a, -1), a.at, b.at), turnBetween(along(b, -1), b.at, a.at)];
+  if (Math.max(...asides) > ASIDE) return null;
   const count = Math.max(4, Math.ceil(d / (0.2 * breadth)));
-  const between = Array.from({ length: count - 1 }, (_, k) => {
-    const t = (k + 1) / count;
-    const [h1, h2] = [t * (1 - t) * (1 - t), t * t * (1 - t)];
-    const s = t * t * (3 - 2 * t);
-    const at = (axis: 'x' | 'y'): number =>
-      a.at[axis] + s * (b.at[axis] - a.at[axis]) + d * (h1 * a.way[axis] + h2 * b.way[axis]);
-    return { x: at('x'), y: at('y') };
-  });
-  return { between, aside: leaves + comes };
+  const curve: Cubic = [a.at, along(a, d / 3), along(b, d / 3), b.at];
+  const between = Array.from({ length: count - 1 }, (_, k) => cubicAt(curve, (k + 1) / count));
+  return { between, aside: asides[0] + asides[1] };
 }
 
 /** How far places inside a polygon are from its edge, at least, in mm, up to `most`. */

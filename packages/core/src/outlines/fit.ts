@@ -17,7 +17,8 @@ const along = (p: Point, d: Point, length: number): Point => ({
   y: p.y + d.y * length,
 });
 
-function unit(v: Point): Point {
+/** A vector of length 1 that points the same way; along x when it has no way. */
+export function unit(v: Point): Point {
   const length = Math.hypot(v.x, v.y);
   return length > 1e-12 ? { x: v.x / length, y: v.y / length } : { x: 1, y: 0 };
 }
