@@ -21,8 +21,8 @@ const MOVES = STEPS.flatMap((x) => STEPS.map((y) => ({ x, y })))
   .sort((a, b) => Math.hypot(a.x, a.y) - Math.hypot(b.x, b.y));
 
 /**
- * Moves needle points (mm) where that covers more of the shape, and hardly anything of it left bare that was covered. What lies
- * beneath stays, and ends that were asked for.
+ * Moves needle points (mm) where that covers more of the shape, which `layers` was told, and hardly anything of it left bare that was
+ * covered. What lies beneath stays, and ends that were asked for.
  */
 export function close(points: Point[], parts: ArrayLike<number>, layers: Layers, covered: Covered): void {
   const { wider, longest, fixed } = covered;
@@ -32,7 +32,6 @@ export function close(points: Point[], parts: ArrayLike<number>, layers: Layers,
     const length = distance(q, at);
     return length >= SHORTEST && (length <= longest || length <= distance(q, p));
   };
-  layers.within(covered.shape);
   for (let i = 0; i < points.length; i++) {
     const [a, p, b]: (Point | undefined)[] = [points[i - 1], points[i], points[i + 1]];
     if (!p || parts[i] !== Part.top || (i === 0 && fixed.start) || (!b && fixed.end)) continue;

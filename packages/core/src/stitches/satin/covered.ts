@@ -4,7 +4,7 @@ import type { Point } from '../../geometry/points.ts';
 import { ringsOf, type Polygon } from '../../geometry/region.ts';
 
 /** Needle points and stitches that lie so far outside of the shape, in mm, above what its sides are sewn wider, are drawn in. */
-export const BEYOND = 0.1;
+export const BEYOND = 0.05;
 
 interface HowCovered {
   /** How much wider its sides are sewn than they are drawn, in mm. */

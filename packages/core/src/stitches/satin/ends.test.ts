@@ -4,7 +4,7 @@ import { describe, expect, test } from 'vitest';
 import { drawn } from '../../../test/draw.ts';
 import type { PlainOutline } from '../../design/types.ts';
 import { coverOfRegion, layersOf, type CoverMeasure } from '../../findings/layers.ts';
-import { distance, turned, type Point } from '../../geometry/points.ts';
+import { distance, lerp, turned, type Point } from '../../geometry/points.ts';
 import { regionBounds } from '../../geometry/region.ts';
 import { clothById } from '../../materials/cloths.ts';
 import { outlineRegion } from '../../outlines/region.ts';
@@ -13,7 +13,8 @@ import { completeSettings } from '../kind.ts';
 import { Part, type SewnThread } from '../thread.ts';
 import { Covered } from './covered.ts';
 import { satin } from './satin.ts';
-import { notSpanning } from './spanned.ts';
+import { endBefore, notSpanning } from './spanned.ts';
+import { Layers } from './trial-layers.ts';
 
 const linen = clothById('linen');
 const stitch = (outline: PlainOutline): SewnThread[] =>
@@ -113,6 +114,53 @@ describe('a stitch over a notch', () => {
     const { x, y } = notSpanning({ x: [0, 4, 8], y: [0, 0, 0], part: [0, 0, 0] }, covered());
     const middle = x.findIndex((v) => Math.abs(v - 4) < 1.2);
     expect(covered().outside({ x: x[middle], y: y[middle] })).toBeLessThan(0.3);
+  });
+
+  test('leads on without a needle point that lies outside and has no room at the edge', () => {
+    const { x, y } = notSpanning({ x: [3, 3.4, 3.2], y: [1.2, 0.4, 2], part: [0, 0, 0] }, covered());
+    expect([x, y]).toEqual([
+      [3, 3.2],
+      [1.2, 2],
+    ]);
+  });
+
+  test('ends before it, where others cover what lies on its other side', () => {
+    // Two stitches meet on the left of the notch, where rows cover the shape already: left of it, below, right of it.
+    const to = (y: number): number => Math.min(4, 2 + y);
+    const row = (from: (y: number) => number, until: (y: number) => number, ys: readonly number[]): Point[] =>
+      ys.flatMap((y) => [
+        { x: from(y), y },
+        { x: until(y), y },
+      ]);
+    const upper = Array.from({ length: 7 }, (_, i) => 0.3 * i);
+    const lower = Array.from({ length: 14 }, (_, i) => 2.1 + 0.3 * i);
+    const rows = [
+      ...row(() => 0, to, upper),
+      ...row(
+        () => 0,
+        () => 8,
+        lower,
+      ),
+      ...row(
+        () => 8,
+        (y) => 8 - to(y),
+        upper.toReversed(),
+      ),
+    ];
+    const points = [...rows, { x: 8, y: 1.5 }, { x: 1.8, y: 0.3 }, { x: 8, y: 1.8 }];
+    const at = rows.length + 1;
+    const layers = Layers.of(points, 4)!;
+    layers.within(shape);
+    endBefore(
+      points,
+      points.map(() => Part.top),
+      layers,
+      covered(),
+    );
+    expect(points[at].x).toBeGreaterThan(3.9);
+    expect(points.slice(0, at)).toEqual([...rows, { x: 8, y: 1.5 }]);
+    for (let t = 0; t <= 1; t += 0.05)
+      expect(covered().outside(lerp(points[at], points[at - 1], t))).toBeLessThan(0.3);
   });
 
   test('stays as it is where it leads inside', () => {

@@ -4,7 +4,7 @@ import type { SewnThread } from '../thread.ts';
 import { close } from './closed.ts';
 import type { Covered } from './covered.ts';
 import { relieve } from './relieved.ts';
-import { notSpanning } from './spanned.ts';
+import { endBefore, notSpanning } from './spanned.ts';
 import { Layers } from './trial-layers.ts';
 
 /**
@@ -16,7 +16,11 @@ export function lookedOver(thread: SewnThread, most: number, covered?: Covered):
   const layers = Layers.of(points, most);
   if (!layers) return thread;
   relieve(points, thread.part, layers);
-  if (covered) close(points, thread.part, layers, covered);
+  if (covered) {
+    layers.within(covered.shape);
+    endBefore(points, thread.part, layers, covered);
+    close(points, thread.part, layers, covered);
+  }
   const moved = { x: points.map(({ x }) => x), y: points.map(({ y }) => y), part: thread.part };
   return covered ? notSpanning(moved, covered) : moved;
 }

@@ -1,10 +1,11 @@
-// Stitches of a satin that span a notch of its shape lead along the edge there.
+// Stitches of a satin that span a notch of its shape end before it, or lead along the edge there.
 import { distance, lerp, onMachineGrid, type Point } from '../../geometry/points.ts';
-import type { SewnThread } from '../thread.ts';
+import { Part, type SewnThread } from '../thread.ts';
 import { BEYOND, type Covered } from './covered.ts';
+import { SHORTEST, type Layers } from './trial-layers.ts';
 
-/** Stitches are looked at every so many mm, and none becomes shorter than that. */
-const [EVERY, SHORTEST] = [0.2, 0.6];
+/** Stitches are looked at every so many mm. */
+const EVERY = 0.1;
 /** One stitch gets needle points so many times over. */
 const DEPTH = 2;
 
@@ -14,30 +15,75 @@ function besideEdge(p: Point, covered: Covered): Point {
   return { x: onMachineGrid(at.x), y: onMachineGrid(at.y) };
 }
 
+/** Does a stitch lead too far outside between its ends? */
+function spans(a: Point, b: Point, covered: Covered): boolean {
+  const length = distance(a, b);
+  for (let d = EVERY; d < length; d += EVERY)
+    if (covered.isBeyond(lerp(a, b, d / length), covered.wider + BEYOND)) return true;
+  return false;
+}
+
+/** Fewer squares of the shape than this may be bare where a stitch ended: specks between threads, which no one sees. */
+const LEAST = 3;
+
+/**
+ * Draws in needle points (mm) from which a stitch comes across a notch, along that stitch, to before it: as many stitches as a column
+ * has on one side of a notch would lie over it otherwise. `layers` knows the shape, and goes on counting.
+ */
+export function endBefore(points: Point[], parts: ArrayLike<number>, layers: Layers, covered: Covered): void {
+  for (let i = 1; i + 1 < points.length; i++) {
+    const [a, p, b] = [points[i - 1], points[i], points[i + 1]];
+    if (parts[i] !== Part.top || parts[i + 1] !== Part.top) continue;
+    const across = [a, b].filter((q) => spans(q, p, covered));
+    if (!across.length) continue;
+    layers.takeUp(a, p, b, i + 1);
+    const to = across.map((q) => before(p, q, a, b, layers, covered)).find((at) => !!at);
+    if (to) layers.layDown(a, (points[i] = to), b);
+    else layers.layBack();
+  }
+}
+
+/** The first place on the way from a needle point, which was taken up, to `q`, from where its stitches come across no notch, and leave hardly anything bare. */
+function before(p: Point, q: Point, a: Point, b: Point, layers: Layers, covered: Covered): Point | null {
+  const length = distance(p, q);
+  for (let d = EVERY; d <= length - SHORTEST; d += EVERY) {
+    const { x, y } = lerp(p, q, d / length);
+    const at = { x: onMachineGrid(x), y: onMachineGrid(y) };
+    if (distance(a, at) < SHORTEST || distance(at, b) < SHORTEST) continue;
+    if (layers.tried(a, at, b).opened >= LEAST) return null;
+    if (!spans(a, at, covered) && !spans(at, b, covered)) return at;
+  }
+  return null;
+}
+
 /** Needle points that a stitch needs so that it stays near the shape, in its direction. */
 function bentBy(a: Point, b: Point, covered: Covered, depth: number): Point[] {
   const length = distance(a, b);
   if (!depth || length < 2 * SHORTEST) return [];
-  let [most, far] = [covered.wider + BEYOND, null as Point | null];
+  let [most, to] = [covered.wider + BEYOND, null as Point | null];
   for (let d = SHORTEST; d <= length - SHORTEST; d += EVERY) {
-    const p = lerp(a, b, d / length);
-    if (!covered.isBeyond(p, most)) continue;
-    [most, far] = [covered.outside(p), p];
+    const far = lerp(a, b, d / length);
+    if (!covered.isBeyond(far, most)) continue;
+    const p = besideEdge(far, covered);
+    if (distance(a, p) < SHORTEST || distance(p, b) < SHORTEST) continue;
+    [most, to] = [covered.outside(far), p];
   }
-  if (!far) return [];
-  const p = besideEdge(far, covered);
-  if (distance(a, p) < SHORTEST || distance(p, b) < SHORTEST) return [];
-  return [...bentBy(a, p, covered, depth - 1), p, ...bentBy(p, b, covered, depth - 1)];
+  return to ? [...bentBy(a, to, covered, depth - 1), to, ...bentBy(to, b, covered, depth - 1)] : [];
 }
 
-/** A needle point in between that lies too far outside is brought back to the edge, if its stitches stay long enough. */
-function broughtBack(a: Point, p: Point, b: Point, covered: Covered): Point {
+/**
+ * A needle point in between that lies too far outside is brought back to the edge, if its stitches stay long enough; null when
+ * there is no room for that, and the thread leads on without it.
+ */
+function broughtBack(a: Point, p: Point, b: Point, covered: Covered): Point | null {
   if (!covered.isBeyond(p, covered.wider + BEYOND)) return p;
   const at = besideEdge(p, covered);
-  return distance(a, at) < SHORTEST || distance(at, b) < SHORTEST ? p : at;
+  if (distance(a, at) >= SHORTEST && distance(at, b) >= SHORTEST) return at;
+  const without = distance(a, b);
+  return without >= SHORTEST && without <= covered.longest && !spans(a, b, covered) ? null : p;
 }
 
-/** The thread with needle points moved and put in where it leads too far outside of what it covers. Its ends stay. */
+/** The thread with needle points moved, put in and left out where it leads too far outside of what it covers. Its ends stay. */
 export function notSpanning({ x, y, part }: SewnThread, covered: Covered): SewnThread {
   const out: SewnThread = { x: [], y: [], part: [] };
   const add = (p: Point, code: number): void => {
@@ -47,8 +93,10 @@ export function notSpanning({ x, y, part }: SewnThread, covered: Covered): SewnT
   };
   let last: Point | null = null;
   for (let i = 0; i < x.length; i++) {
-    let p: Point = { x: x[i], y: y[i] };
-    if (last && i + 1 < x.length) p = broughtBack(last, p, { x: x[i + 1], y: y[i + 1] }, covered);
+    const is: Point = { x: x[i], y: y[i] };
+    const p: Point | null =
+      last && i + 1 < x.length ? broughtBack(last, is, { x: x[i + 1], y: y[i + 1] }, covered) : is;
+    if (!p) continue;
     if (last) for (const q of bentBy(last, p, covered, DEPTH)) add(q, part[i]);
     add(p, part[i]);
     last = p;
