@@ -11,6 +11,7 @@ import {
   outlineRegion,
   pathData,
   PictureWork,
+  proposedChoices,
   readSvg,
   READY_SHAPES,
   sewDesign,
@@ -36,6 +37,7 @@ import {
   unite,
 } from '../packages/core/src/geometry/clip.ts';
 import { arcLengths, nearestOnLine, type Line } from '../packages/core/src/geometry/polyline.ts';
+import { photographed, type Light } from '../packages/core/test/photographed.ts';
 import { seeded } from '../packages/core/src/geometry/random.ts';
 import { insideRegion, regionArea, regionBounds } from '../packages/core/src/geometry/region.ts';
 import { designFromSvg } from '../packages/core/src/formats/svg/to-design.ts';
@@ -44,6 +46,7 @@ import { flattenPath } from '../packages/core/src/outlines/flatten-path.ts';
 const chart = threadChart('larkmoor');
 const LAID = { cloth: { kind: 'linen', colour: '#ffffff' }, chart: 'larkmoor' };
 const GROUND = '#efe6d3';
+const PAPER = '#f6f3ec';
 const INKS = [
   '#27407a',
   '#b63325',
@@ -85,9 +88,9 @@ const PX = 10;
 /** Drawn so many times as fine and brought down: the canvas alone lays smooth edges to a quarter of a pixel only, too far left. */
 const FINE = 4;
 /** Drawn on a ground of 100 × 100 mm, with smooth edges. */
-async function picture(drawn: readonly Drawn[]): Promise<Bitmap> {
+async function picture(drawn: readonly Drawn[], ground = GROUND): Promise<Bitmap> {
   const side = 100 * PX;
-  const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="${side * FINE}" height="${side * FINE}" viewBox="-50 -50 100 100"><rect x="-50" y="-50" width="100" height="100" fill="${GROUND}"/>${drawn
+  const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="${side * FINE}" height="${side * FINE}" viewBox="-50 -50 100 100"><rect x="-50" y="-50" width="100" height="100" fill="${ground}"/>${drawn
     .map(
       ({ outline, colour }) => `<path d="${pathData(outline.paths)}" fill="${colour}" fill-rule="evenodd"/>`,
     )
@@ -240,6 +243,70 @@ async function flatArt(): Promise<void> {
   console.log(
     `  sewn: bare ${((100 * bare) / cells).toFixed(2)} % of what is drawn (0.4 mm from its edge); layers without underlay, median ${quantile(layers, 0.5)}, 99th percentile ${p99s.join(' ')}; without ways beneath, over fills ${overFills.join(' ')}, over satin ${overSatin.join(' ')}`,
   );
+}
+
+/** How a picture comes from a telephone, or from a page of the web: in a light, and saved with loss. */
+const LIGHTS: { name: string; light: Light; quality: number }[] = [
+  { name: 'by a window', light: { right: 0.3, bottom: 0.1 }, quality: 80 },
+  { name: 'a shadow on it', light: { right: 0.2, bottom: 0, shadow: 0.35 }, quality: 80 },
+  {
+    name: 'by lamplight, grainy',
+    light: { right: 0.25, bottom: 0.1, tinge: [1, 0.86, 0.62], grain: 18 },
+    quality: 70,
+  },
+  {
+    name: 'no light, saved with loss',
+    light: { right: 0, bottom: 0, tinge: [1, 1, 1], grain: 0 },
+    quality: 50,
+  },
+];
+
+async function inLight(bitmap: Bitmap, light: Light, quality: number): Promise<Bitmap> {
+  const { width, height, data } = photographed(bitmap, light);
+  const ctx = createCanvas(width, height).getContext('2d');
+  const image = ctx.createImageData(width, height);
+  image.data.set(data);
+  ctx.putImageData(image, 0, 0);
+  ctx.drawImage(await loadImage(ctx.canvas.toBuffer('image/jpeg', quality)), 0, 0);
+  return { width, height, data: new Uint8ClampedArray(ctx.getImageData(0, 0, width, height).data) };
+}
+
+/** The scenes of flat art as drawings on paper that were photographed, read back with what the picture proposes. */
+async function onPaper(): Promise<void> {
+  console.log('\nThe same scenes on paper, photographed or saved with loss, read back');
+  for (const { name, light, quality } of LIGHTS) {
+    const ious: number[] = [];
+    let [missing, shapes, art, points, artPoint, ms] = [0, 0, 0, 0, 0, 0];
+    for (let seed = 1; seed <= 16; seed++) {
+      const drawn = scene(seed, 3 + (seed % 8), 3 + (seed % 5));
+      const bitmap = await inLight(await picture(drawn, PAPER), { ...light, seed }, quality);
+      const work = new PictureWork();
+      const begin = performance.now();
+      const steps = work.run(
+        bitmap,
+        proposedChoices(choicesFor(drawn).choices, work.look(bitmap, CHOICES)),
+        chart,
+      );
+      ms += performance.now() - begin;
+      const regions = steps.regions.map((r) => toTruth(outlineRegion(r.outline), steps));
+      for (const truth of seen(drawn)) {
+        if (regionArea(truth.region) < 1 || regionArea(offsetRegion(truth.region, -0.2)) < 0.5) continue;
+        art++;
+        const best = Math.max(0, ...regions.map((r) => iou(r, truth.region)));
+        if (best < 0.5) missing++;
+        ious.push(best);
+      }
+      shapes += regions.length;
+      points += steps.regions.reduce(
+        (n, r) => n + r.outline.paths.reduce((m, p) => m + p.points.length, 0),
+        0,
+      );
+      artPoint += artPoints(drawn);
+    }
+    console.log(
+      `  ${name}: overlap median ${fixed(quantile(ious, 0.5))}, a tenth under ${fixed(quantile(ious, 0.1))}, not found ${missing} of ${art}; shapes ${shapes}; points ${fixed(points / artPoint, 2)} of the art's; ${Math.round(ms / 16)} ms each`,
+    );
+  }
 }
 
 /** The pictures that ship with Rosehip, as somebody else's come: drawn over one another on a canvas, or saved with loss. */
@@ -444,6 +511,7 @@ function art(): void {
 /** How well, and how fast, pictures become designs. */
 export async function pictures(): Promise<void> {
   await flatArt();
+  await onPaper();
   await shippedPictures();
   kinds();
   skeletons();

@@ -139,6 +139,33 @@ test('a picture is cut by its corners and turned', async ({ page }) => {
   await expect(shapes).toContainText('shapes');
 });
 
+test('a drawing that was photographed comes in without its paper and its shadows', async ({ page }) => {
+  await page.goto(`${rosehip.address}/picture`);
+  await page.getByRole('button', { name: 'Owl, drawn on paper' }).click();
+  const picture = new PicturePage(page);
+  await picture.ready();
+  const even = picture.step('Picture').getByLabel('Even light on paper');
+  await expect(even).toBeChecked();
+  await expect(picture.colours()).toHaveCount(6);
+  const height = picture.step('Size').getByLabel('Height');
+  // The owl and its branch fill the hoop: nothing of the paper about them is left.
+  const [owl, shapes] = [await height.inputValue(), picture.step('Outlines').getByText(/\d+ shapes/)];
+  const before = await shapes.innerText();
+
+  // With the light as it fell, paper comes in as shapes.
+  await even.uncheck();
+  await picture.ready();
+  await expect(height).not.toHaveValue(owl);
+  await even.check();
+  await picture.ready();
+  await expect(shapes).toHaveText(before);
+
+  await picture.lay();
+  const group = await groupIn(new BenchPage(page));
+  expect(group.fromPicture!.choices.taken.even).toBe(true);
+  expect(group.objects.length).toBeGreaterThan(15);
+});
+
 test('what was laid can be gone back to: a step changes it, and what was done by hand stays', async ({
   page,
 }) => {

@@ -3,6 +3,7 @@
 import { createCanvas, loadImage, type Canvas, type SKRSContext2D } from '@napi-rs/canvas';
 import { writeFileSync } from 'node:fs';
 import { seeded } from '../packages/core/src/geometry/random.ts';
+import { photographed } from '../packages/core/test/photographed.ts';
 
 const OUT = new URL('../apps/web/src/assets/pictures/', import.meta.url);
 
@@ -163,8 +164,106 @@ function painting(): Canvas {
   return canvas;
 }
 
+/** An owl that a child drew with felt pens, as a telephone took it of the paper. */
+function owl(): Canvas {
+  const canvas = createCanvas(1000, 900);
+  const ctx = canvas.getContext('2d');
+  const random = seeded(9);
+  ctx.fillStyle = '#f6f3ec';
+  ctx.fillRect(0, 0, 1000, 900);
+  ctx.lineCap = 'round';
+  ctx.lineJoin = 'round';
+  const around = (x: number, y: number, rx: number, ry: number, from = 0, to = 2 * Math.PI): number[][] =>
+    Array.from({ length: 41 }, (_, i) => {
+      const a = from + ((to - from) * i) / 40;
+      return [x + rx * Math.cos(a), y + ry * Math.sin(a)];
+    });
+  const path = (places: number[][], shake: number): void => {
+    ctx.beginPath();
+    for (const [x, y] of places) ctx.lineTo(x + shake * random(), y + shake * random());
+  };
+  const filled = (places: number[][], colour: string): void => {
+    path(places, 0);
+    ctx.fillStyle = colour;
+    ctx.fill();
+  };
+  const line = (places: number[][], colour: string, width: number): void => {
+    path(places, 4);
+    ctx.strokeStyle = colour;
+    ctx.lineWidth = width;
+    ctx.stroke();
+  };
+  const [ink, brown, amber, green] = ['#2e2a33', '#a9713c', '#e8a92c', '#4d9448'];
+  filled(around(500, 500, 215, 270), brown);
+  filled(around(500, 590, 130, 160), '#ecd9a8');
+  line(around(500, 500, 215, 270), ink, 13);
+  for (const side of [-1, 1]) {
+    filled(around(500 + 85 * side, 370, 70, 70), '#f2ead6');
+    line(around(500 + 85 * side, 370, 70, 70), ink, 12);
+    filled(around(500 + 80 * side, 375, 28, 28), ink);
+    line(
+      [
+        [500 + 120 * side, 270],
+        [500 + 190 * side, 170],
+        [500 + 45 * side, 240],
+      ],
+      ink,
+      13,
+    );
+    line(around(500 + 215 * side, 520, 60, 150, Math.PI / 2, (side > 0 ? -1 : 3) * (Math.PI / 2)), ink, 12);
+    for (const toe of [-28, 0, 28])
+      line(
+        [
+          [500 + 80 * side, 762],
+          [500 + 80 * side + toe, 812],
+        ],
+        amber,
+        16,
+      );
+  }
+  filled(
+    [
+      [470, 425],
+      [530, 425],
+      [500, 490],
+    ],
+    amber,
+  );
+  for (let row = 0; row < 3; row++)
+    for (let k = -1; k <= 1; k++) line(around(500 + 62 * k, 530 + 62 * row, 24, 22, 0, Math.PI), ink, 8);
+  line(
+    [
+      [90, 830],
+      [420, 815],
+      [910, 838],
+    ],
+    '#6d4a2c',
+    26,
+  );
+  for (const [x, y] of [
+    [170, 780],
+    [270, 775],
+    [790, 785],
+    [870, 800],
+  ]) {
+    filled(around(x, y, 40, 18), green);
+    line(around(x, y, 40, 18), green, 8);
+  }
+  const taken = photographed(ctx.getImageData(0, 0, 1000, 900) as never, {
+    right: 0.26,
+    bottom: 0.12,
+    shadow: 0.22,
+    seed: 4,
+  });
+  const image = ctx.createImageData(1000, 900);
+  image.data.set(taken.data);
+  ctx.putImageData(image, 0, 0);
+  return canvas;
+}
+
 const save = (name: string, bytes: Uint8Array): void => writeFileSync(new URL(name, OUT), bytes);
 save('dusk.png', (await dusk()).toBuffer('image/png'));
 save('heather.png', (await heather()).toBuffer('image/png'));
 save('constellation.png', (await constellation()).toBuffer('image/png'));
 save('comet.jpg', painting().toBuffer('image/jpeg', 84));
+save('owl.jpg', owl().toBuffer('image/jpeg', 80));

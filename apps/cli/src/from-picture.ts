@@ -115,10 +115,10 @@ export async function fromPicture(input: string, options: Options): Promise<void
   const asked: PictureChoices = {
     ...CHOICES,
     width,
-    ground: { ...CHOICES.ground, from: ground },
+    ground: ground === CHOICES.ground.from ? CHOICES.ground : { ...CHOICES.ground, from: ground },
     stitches: { satin, as, ...(as === 'shaded' && { shaded }) },
   };
-  const proposed = proposedChoices(asked, work.run(picture, asked, chart));
+  const proposed = proposedChoices(asked, work.look(picture, asked));
   const choices =
     colours === null ? proposed : { ...proposed, colours: { ...proposed.colours, count: colours } };
   const steps = work.run(picture, choices, chart);

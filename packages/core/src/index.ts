@@ -469,6 +469,7 @@ export { MOST_COLOURS, splitGroup, type PictureColour } from './pictures/colours
 export { lookAtPicture, PictureFileError, PICTURE_TYPES } from './pictures/picture-file.ts';
 export { levelsOf, MOST_TONES } from './design/tones.ts';
 export { shadesOf } from './pictures/shades.ts';
+export { type Made } from './pictures/smooth.ts';
 export { placeOfReference, placeOver, tonesOfPicture } from './pictures/shading.ts';
 export {
   CHOICES,

@@ -95,7 +95,7 @@ function drop(index: number): void {
     <input
       type="checkbox"
       class="mt-1 accent-rosehip"
-      :checked="choice.calm ?? steps.made.value?.photograph ?? false"
+      :checked="choice.calm ?? steps.made.value?.how === 'photographed'"
       @change="
         steps.change({
           colours: { ...choice, groups: null, calm: ($event.target as HTMLInputElement).checked },

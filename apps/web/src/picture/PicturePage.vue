@@ -252,20 +252,38 @@ watch(made, (now) => now && (last.value = steps.choices.value));
       v-if="picture"
       class="grid grid-cols-[minmax(0,1fr)_minmax(0,0.95fr)_minmax(0,0.95fr)_minmax(0,1.5fr)_minmax(0,0.95fr)_minmax(0,1fr)] gap-2 border-b border-line p-2 max-[900px]:grid-cols-3"
     >
-      <StepCard class="h-60" :number="1" name="Picture" :active="step === 'picture'" @look="look('picture')">
+      <StepCard
+        class="h-[264px]"
+        :number="1"
+        name="Picture"
+        :active="step === 'picture'"
+        @look="look('picture')"
+      >
         <TakeStep :steps="steps" />
       </StepCard>
-      <StepCard class="h-60" :number="2" name="Size" :active="step === 'size'" @look="look('size')">
+      <StepCard class="h-[264px]" :number="2" name="Size" :active="step === 'size'" @look="look('size')">
         <SizeStep :steps="steps" :hoop="base.hoop" :own-hoop="!!id" @hoop="hoopTo" />
       </StepCard>
-      <StepCard class="h-60" :number="3" name="Ground" :active="step === 'ground'" @look="look('ground')">
+      <StepCard
+        class="h-[264px]"
+        :number="3"
+        name="Ground"
+        :active="step === 'ground'"
+        @look="look('ground')"
+      >
         <GroundStep :steps="steps" />
       </StepCard>
-      <StepCard class="h-60" :number="4" name="Colours" :active="step === 'colours'" @look="look('colours')">
+      <StepCard
+        class="h-[264px]"
+        :number="4"
+        name="Colours"
+        :active="step === 'colours'"
+        @look="look('colours')"
+      >
         <ColourStep :steps="steps" :laid="base" />
       </StepCard>
       <StepCard
-        class="h-60"
+        class="h-[264px]"
         :number="5"
         name="Outlines"
         :active="step === 'outlines'"
@@ -274,7 +292,7 @@ watch(made, (now) => now && (last.value = steps.choices.value));
         <OutlineStep :steps="steps" />
       </StepCard>
       <StepCard
-        class="h-60"
+        class="h-[264px]"
         :number="6"
         name="Stitches"
         :active="step === 'stitches'"
@@ -321,7 +339,7 @@ watch(made, (now) => now && (last.value = steps.choices.value));
         <h2 class="text-xl">Begin with a picture</h2>
         <p class="text-muted">
           Drop it here, paste it, or choose a file: PNG, JPEG, WebP, GIF or SVG. Flat art with clear colours
-          comes in best; photographs are calmed first.
+          comes in best; drawings on paper lose its shadows, photographs are calmed first.
         </p>
         <p v-if="failed || problem" role="alert" class="text-rosehip">{{ failed || problem }}</p>
         <p v-if="working.on" role="status">Opening the picture …</p>

@@ -13,6 +13,7 @@ const props = defineProps<{ steps: PictureStepsState }>();
 const taken = computed(() => props.steps.choices.value.taken);
 const set = (changes: Partial<TakenPicture>): void =>
   props.steps.change({ taken: { ...taken.value, ...changes } });
+const made = computed(() => props.steps.made.value);
 const changed = computed(() => JSON.stringify(taken.value) !== JSON.stringify(TAKEN));
 </script>
 
@@ -84,6 +85,21 @@ const changed = computed(() => JSON.stringify(taken.value) !== JSON.stringify(TA
     :step="0.05"
     @change="set({ contrast: $event })"
   />
+  <label
+    class="flex items-start gap-1.5"
+    title="Takes shadows off the paper of a drawing that was photographed; the paper is ground then"
+  >
+    <input
+      type="checkbox"
+      class="mt-1 accent-rosehip"
+      :checked="taken.even ?? made?.evened ?? false"
+      @change="set({ even: ($event.target as HTMLInputElement).checked })"
+    />
+    <span>Even light on paper</span>
+  </label>
+  <p v-if="taken.even && made && !made.evened" class="text-xs text-muted">
+    No plain paper is seen in this picture.
+  </p>
   <button
     v-if="changed"
     type="button"

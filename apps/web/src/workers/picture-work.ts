@@ -17,6 +17,7 @@ import {
   type PictureColour,
   type PictureObjects,
   type PictureProgress,
+  type Made,
   type PictureSteps,
   type PixelBox,
 } from '@rosehip/core';
@@ -30,7 +31,9 @@ export interface PictureMade {
   /** How many colours the picture proposes, and how many it could have. */
   proposed: number;
   most: number;
-  photograph: boolean;
+  how: Made;
+  /** The light on its paper was evened out. */
+  evened: boolean;
   /** Pixels of the picture as it is taken, and what of it is no ground. */
   width: number;
   height: number;
@@ -97,7 +100,7 @@ export class PictureDesk {
   /** Choices to begin with, as the picture proposes them, and what of it is no ground. */
   propose(choices: PictureChoices, progress: PictureProgress): { choices: PictureChoices; ink: PixelBox } {
     // Sent here it is no longer the very same as the one to begin with.
-    const fresh = { ...choices, colours: CHOICES.colours };
+    const fresh = { ...choices, colours: CHOICES.colours, ground: CHOICES.ground };
     const looked = work.look(picture!, fresh, (step, done) => void progress(step, done));
     return { choices: proposedChoices(fresh, looked), ink: looked.ink };
   }
@@ -108,13 +111,14 @@ export class PictureDesk {
     steps = work.run(picture, choices, chartOf(laid), (step, done) => void progress(step, done));
     progress('stitches', 0.75);
     const made = objectsOfPicture(steps, choices.stitches, laid);
-    const { colours, shades, photograph, taken, ink, scale, regions, ground } = steps;
+    const { colours, shades, taken, ink, scale, regions, ground, evened } = steps;
     return {
       made,
       colours,
       proposed: shades.proposed,
       most: shades.shades.length,
-      photograph,
+      how: steps.made,
+      evened,
       width: taken.width,
       height: taken.height,
       ink,

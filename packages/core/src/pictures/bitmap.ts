@@ -149,18 +149,27 @@ export function atMost(from: Bitmap, longest: number): Bitmap {
   return resized(from, Math.max(1, Math.round(from.width * k)), Math.max(1, Math.round(from.height * k)));
 }
 
-/** The picture with the tones that it is taken with. */
-export function toned(from: Bitmap, { brightness, contrast }: TakenPicture): Bitmap {
-  if (!brightness && !contrast) return from;
+/** What becomes of each step of a channel by the tones that a picture is taken with; null when all stay as they are. */
+function toneTable({ brightness, contrast }: TakenPicture): Uint8ClampedArray | null {
+  if (!brightness && !contrast) return null;
   // A slope about the middle: at 1 everything is black or white, at -1 all is grey.
   const slope = contrast >= 0 ? 1 / Math.max(0.004, 1 - contrast) : 1 + contrast;
-  const table = Uint8ClampedArray.from(
-    { length: 256 },
-    (_, v) => (v - 127.5) * slope + 127.5 + 127.5 * brightness,
-  );
+  return Uint8ClampedArray.from({ length: 256 }, (_, v) => (v - 127.5) * slope + 127.5 + 127.5 * brightness);
+}
+
+/** The picture with the tones that it is taken with. */
+export function toned(from: Bitmap, how: TakenPicture): Bitmap {
+  const table = toneTable(how);
+  if (!table) return from;
   const data = from.data.slice();
   for (let i = 0; i < data.length; i += 4) for (let k = 0; k < 3; k++) data[i + k] = table[data[i + k]];
   return { ...from, data };
+}
+
+/** A colour, in whole steps of 0 to 255, with those tones. */
+export function tonedColour(colour: readonly number[], how: TakenPicture): readonly number[] {
+  const table = toneTable(how);
+  return table ? colour.map((v) => table[v]) : colour;
 }
 
 /** Is the picture taken as it stands, whole? */

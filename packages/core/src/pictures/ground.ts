@@ -12,16 +12,27 @@ export const GROUND: GroundChoice = { from: 'corners', places: [], tolerance: 3,
  */
 const ISLAND = 30;
 
-/** 1 for every pixel of the ground. `tones` are three numbers a pixel. */
-export function groundOf(picture: Bitmap, tones: Float32Array, how: GroundChoice): Uint8Array {
+/**
+ * 1 for every pixel of the ground. `tones` are three numbers a pixel. Where the paper is known (red, green and blue, 0 to 255),
+ * its colour counts instead of the corners', and each speck of it is an island: there is none of it along edges.
+ */
+export function groundOf(
+  picture: Bitmap,
+  tones: Float32Array,
+  how: GroundChoice,
+  paper: readonly number[] | null = null,
+): Uint8Array {
   const { width, height, data } = picture;
   const out = new Uint8Array(width * height);
   for (let i = 0; i < out.length; i++) if (data[4 * i + 3] < 128) out[i] = 1;
   if (how.from === 'clear') return out;
+  const ofPaper = how.from === 'corners' && paper ? pixelLike(picture, paper) : -1;
   const seeds =
     how.from === 'places'
       ? how.places.map((p) => pixelAt(picture, p))
-      : [0, width - 1, width * (height - 1), width * height - 1];
+      : ofPaper >= 0
+        ? [ofPaper]
+        : [0, width - 1, width * (height - 1), width * height - 1];
   const inks = seeds.filter((i) => !out[i]);
   const reach = how.tolerance * how.tolerance;
   const alike = (i: number, seed: number): boolean => {
@@ -51,14 +62,28 @@ export function groundOf(picture: Bitmap, tones: Float32Array, how: GroundChoice
     const ground = new Set<number>();
     for (let k = 0; k < from.length; k++) if (begins(k)) ground.add(part[k]);
     if (how.islands) {
-      const plenty = Math.max(ISLAND, out.length / 20_000);
+      const plenty = ofPaper >= 0 ? 1 : Math.max(ISLAND, out.length / 20_000);
       for (let k = 0; k < from.length; k++)
         if (area[part[k]] >= plenty || (!ground.has(part[k]) && isBroad(free, width, from[k], to[k])))
           ground.add(part[k]);
     }
     for (let k = 0; k < from.length; k++) if (ground.has(part[k])) out.fill(1, from[k], to[k]);
   }
+  if (ofPaper >= 0) fillDust(out, width);
   return out;
+}
+
+/** Dust on paper, and what is left of its squares, is smaller than this share of a picture. */
+const DUST = 1 / 60_000;
+
+/** Makes dust ground. */
+function fillDust(ground: Uint8Array, width: number): void {
+  const { from, to, part, area } = runsOf(
+    ground.map((is) => 1 - is),
+    width,
+  );
+  for (let k = 0; k < from.length; k++)
+    if (area[part[k]] < DUST * ground.length) ground.fill(1, from[k], to[k]);
 }
 
 /** 1 for every pixel that is alike; neighbours of one colour are asked for once. */
@@ -123,6 +148,13 @@ function runsOf(set: Uint8Array, width: number): Runs {
   const area = new Int32Array(from.length);
   for (let k = 0; k < from.length; k++) area[part[k]] += to[k] - from[k];
   return { from, to, part, area };
+}
+
+/** The first pixel of a colour; −1 when there is none. */
+function pixelLike({ data }: Bitmap, [r, g, b]: readonly number[]): number {
+  for (let i = 0; i < data.length; i += 4)
+    if (data[i] === r && data[i + 1] === g && data[i + 2] === b) return i / 4;
+  return -1;
 }
 
 /** The pixel at shares of width and height. */

@@ -4,6 +4,7 @@
 // Statistical Computations for Optimal Color Quantization", Graphics Gems II, 1991).
 import { distance, palette, utils } from 'image-q';
 import type { Bitmap } from './bitmap.ts';
+import type { Made } from './smooth.ts';
 import { toneDistance, toneOf, type Tone } from './tones.ts';
 
 export interface Shade {
@@ -31,8 +32,10 @@ const ONE = 2.2;
 const LIKE = 6;
 /** In flat art, where every colour was meant. */
 const LIKE_FLAT = 3.5;
-/** A colour that fills less than this share of a picture, beside its edges, is none to begin with. */
-const LITTLE = 0.0004;
+/** One pen's strokes differ by this much where they were scanned or photographed. */
+const LIKE_SCANNED = 7.5;
+/** A colour that fills less than this share of a picture, beside its edges, is none to begin with; more on paper, with its grain. */
+const [LITTLE, LITTLE_SCANNED] = [0.0004, 0.003];
 /** Colours of flat art that differ by no more in any channel are one, in steps of 255. */
 const TRIFLE = 8;
 const SAMPLES = 40_000;
@@ -55,6 +58,10 @@ function inksOf({ data }: Bitmap, ground: Uint8Array): Int32Array {
   for (let i = 0; i < ground.length; i++) if (!ground[i] && data[4 * i + 3]) out[count++] = i;
   return out.subarray(0, count);
 }
+
+/** Has a picture only a few colours where no ground is, but for what lies along edges? */
+export const isFlatArt = (picture: Bitmap, ground: Uint8Array): boolean =>
+  !!flatColours(picture, inksOf(picture, ground));
 
 /** The colours of flat art, as they are there most often; null when few colours are not nearly all. */
 function flatColours({ data }: Bitmap, inks: Int32Array): number[] | null {
@@ -115,12 +122,12 @@ function quantised({ data }: Bitmap, inks: Int32Array, bits: number): number[] {
 }
 
 /** The shades of what is no ground. */
-export function shadesOf(picture: Bitmap, ground: Uint8Array, photograph = false): Shades {
+export function shadesOf(picture: Bitmap, ground: Uint8Array, made: Made = 'drawn'): Shades {
   const inks = inksOf(picture, ground);
   const at = new Uint8Array(ground.length).fill(NO_SHADE);
   if (!inks.length) return { shades: [], at, joins: [], proposed: 0 };
-  const exact = flatColours(picture, inks);
-  let keys = exact ?? quantised(picture, inks, photograph ? BITS.photograph : BITS.drawn);
+  const exact = made === 'scanned' ? null : flatColours(picture, inks);
+  let keys = exact ?? quantised(picture, inks, made === 'photographed' ? BITS.photograph : BITS.drawn);
   let tones = keys.map((k) => toneOf(k >> 16, (k >> 8) & 255, k & 255));
   // Such as the eye would not tell apart are one.
   const kept = keys
@@ -156,7 +163,9 @@ export function shadesOf(picture: Bitmap, ground: Uint8Array, photograph = false
   const { joins, proposed } = joinsOf(
     shades,
     cores.map((n) => n / inks.length),
-    exact ? LIKE_FLAT : LIKE,
+    made === 'scanned'
+      ? { like: LIKE_SCANNED, little: LITTLE_SCANNED }
+      : { like: exact ? LIKE_FLAT : LIKE, little: LITTLE },
   );
   return { shades, at, joins, proposed };
 }
@@ -178,11 +187,11 @@ function coresOf({ width, height }: Bitmap, at: Uint8Array, shades: number): num
 function joinsOf(
   shades: readonly Shade[],
   cores: readonly number[],
-  like: number,
+  { like, little }: { like: number; little: number },
 ): Pick<Shades, 'joins' | 'proposed'> {
   const groups = shades.map(({ tone, share }, i) => ({ name: i, tone, share, core: cores[i] }));
   const joins: [number, number][] = [];
-  const seen = (): number => groups.filter((g) => g.core >= LITTLE).length;
+  const seen = (): number => groups.filter((g) => g.core >= little).length;
   let proposed = Math.max(1, seen());
   let apart = true;
   while (groups.length > 1) {
@@ -196,7 +205,7 @@ function joinsOf(
       }
     const [a, b] = best.map((i) => groups[i]);
     // Before a join that would be seen: so many there are.
-    const small = Math.min(a.core, b.core) < LITTLE;
+    const small = Math.min(a.core, b.core) < little;
     if (apart && !small && toneDistance(a.tone, b.tone) > like) {
       proposed = groups.length;
       apart = false;

@@ -1,5 +1,6 @@
 // Photographs are calmed before their colours are counted, without blurring edges.
-import type { Bitmap } from './bitmap.ts';
+import { atMost, type Bitmap } from './bitmap.ts';
+import { isFlatArt } from './shades.ts';
 
 /**
  * Each pixel becomes the mean of the calmest of four squares that it is a corner of (M. Kuwahara and others, "Processing of
@@ -77,16 +78,42 @@ export function calmedPicture(from: Bitmap, reach: number): Bitmap {
   return { width, height, data: out };
 }
 
-/** Has it the many tones of a photograph, rather than the few of drawn art? `ground` is left out. */
-export function isPhotograph({ data }: Bitmap, ground: Uint8Array): boolean {
-  const counts = new Uint32Array(1 << 15);
+/** Colours are counted in cells of so many of 256 steps a channel; drawn art has so few of them for so much of it. */
+const [CELL_BITS, CELLS, NEARLY_ALL] = [5, 24, 0.85];
+/** Noise is taken out of a picture made so small, by a reach of so many of its pixels. */
+const [SMALL, WITHOUT_NOISE] = [500, 2];
+
+/** Are nearly all pixels that are no ground of few colours? */
+function hasFewColours({ data }: Bitmap, isGround: (i: number) => boolean): boolean {
+  const counts = new Uint32Array(1 << (3 * CELL_BITS));
+  const [shift, pixels] = [8 - CELL_BITS, data.length / 4];
   let all = 0;
-  for (let i = 0; i < ground.length; i++) {
-    if (ground[i]) continue;
-    const cell = ((data[4 * i] >> 3) << 10) | ((data[4 * i + 1] >> 3) << 5) | (data[4 * i + 2] >> 3);
+  for (let i = 0; i < pixels; i++) {
+    if (isGround(i)) continue;
+    let cell = 0;
+    for (let c = 0; c < 3; c++) cell = (cell << CELL_BITS) | (data[4 * i + c] >> shift);
     counts[cell]++;
     all++;
   }
-  const top = counts.sort().subarray(-24);
-  return top.reduce((sum, n) => sum + n, 0) < 0.85 * all;
+  const top = counts.sort().subarray(-CELLS);
+  return top.reduce((sum, n) => sum + n, 0) >= NEARLY_ALL * all;
+}
+
+/** How a picture was made. */
+export type Made = 'drawn' | 'scanned' | 'photographed';
+
+/**
+ * Has it the few tones of drawn art, as it is or beneath the noise of a scan or of strong compression, or the many of a photograph?
+ * `ground` is left out.
+ */
+export function howMade(picture: Bitmap, ground: Uint8Array): Made {
+  if (isFlatArt(picture, ground)) return 'drawn';
+  const small = calmedPicture(atMost(picture, SMALL), WITHOUT_NOISE);
+  const scale = picture.width / small.width;
+  const isGround = (i: number): boolean => {
+    const [x, y] = [i % small.width, Math.floor(i / small.width)];
+    const at = Math.floor((y + 0.5) * scale) * picture.width + Math.floor((x + 0.5) * scale);
+    return ground[at] === 1;
+  };
+  return hasFewColours(small, isGround) ? 'scanned' : 'photographed';
 }

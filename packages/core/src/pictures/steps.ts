@@ -2,7 +2,7 @@
 // changed makes only what follows from it.
 import type { OutlineChoice, PictureChoices, ShadedChoice, TakenPicture } from '../design/types.ts';
 import type { ThreadChart } from '../materials/threads.ts';
-import { atMost, isUpright, shaped, TAKEN, toned, WHOLE, type Bitmap } from './bitmap.ts';
+import { atMost, isUpright, shaped, TAKEN, toned, tonedColour, WHOLE, type Bitmap } from './bitmap.ts';
 import { clearEdges } from './clear-edges.ts';
 import { coloured, COLOURS, type ColouredPixels, type PictureColour } from './colours.ts';
 import { evenedBorders } from './even-borders.ts';
@@ -21,7 +21,8 @@ import {
   type Traced,
 } from './regions.ts';
 import { NO_SHADE, shadesOf, type Shades } from './shades.ts';
-import { calmedPicture, isPhotograph } from './smooth.ts';
+import { evenLight, isOnPaper, paperLight } from './paper-light.ts';
+import { calmedPicture, howMade, type Made } from './smooth.ts';
 import { toneDistance, toneOfHex, tonesOf, type Tone } from './tones.ts';
 
 /** Longest side that is worked on, in pixels: finer than a stitch in the largest hoop. */
@@ -38,19 +39,27 @@ export const CHOICES: PictureChoices = {
 
 export const SHADED: ShadedChoice = { threads: 1, lines: 'parallel', angle: 30 };
 
-/** Photographs are calmed over this part of their longer side. */
-const CALM = 130;
-/** To begin with, photographs have no more colours than this, and no patch smaller, in mm². */
-const [PHOTO_COLOURS, PHOTO_SPECKS] = [8, 3];
+/** Pictures are calmed over this part of their longer side, and at least over so many pixels. */
+const CALM = { scanned: { part: 500, least: 2 }, photographed: { part: 130, least: 3 } };
+/** To begin with, photographs have no more colours than this, … */
+const PHOTO_COLOURS = 8;
+/** … and there is no patch smaller than this, in mm². */
+const SPECKS: Record<Made, number> = { drawn: COLOURS.specks, scanned: 1, photographed: 3 };
+
+/** Paper's squares, folds and rubbed out lines are ground, too, to begin with. */
+const PAPER_TOLERANCE = 5;
 
 /** Choices to begin with, as the picture itself proposes: what was chosen already stays. */
 export function proposedChoices(
   choices: PictureChoices,
-  { photograph }: Pick<PictureSteps, 'photograph'>,
+  { made, evened }: Pick<PictureSteps, 'made' | 'evened'>,
 ): PictureChoices {
-  const { colours } = choices;
-  if (!photograph || colours !== CHOICES.colours) return choices;
-  return { ...choices, colours: { ...colours, specks: PHOTO_SPECKS } };
+  const { colours, ground } = choices;
+  return {
+    ...choices,
+    ...(colours === CHOICES.colours && { colours: { ...colours, specks: SPECKS[made] } }),
+    ...(evened && ground === CHOICES.ground && { ground: { ...ground, tolerance: PAPER_TOLERANCE } }),
+  };
 }
 
 /** What the steps leave of a picture. */
@@ -59,7 +68,9 @@ export interface PictureSteps {
   taken: Bitmap;
   /** 1 where ground is. */
   ground: Uint8Array;
-  photograph: boolean;
+  made: Made;
+  /** The light on its paper was evened out. */
+  evened: boolean;
   shades: Shades;
   colours: PictureColour[];
   /** The colour of each pixel; 255 for ground. */
@@ -101,9 +112,12 @@ class Step<T> {
   }
 }
 
+/** How much farther outlines may stray than in drawn art, in pixels. */
+const STRAY: Record<Made, number> = { drawn: 0, scanned: 0.6, photographed: 0.7 };
+
 /** How far outlines may stray, in pixels, by how smooth they are to be. */
-const fitChoice = ({ smooth, corners }: OutlineChoice, photograph: boolean): FitChoice => ({
-  stray: 0.12 + 2.4 * smooth ** 2 + (photograph ? 0.7 : 0),
+const fitChoice = ({ smooth, corners }: OutlineChoice, made: Made): FitChoice => ({
+  stray: 0.12 + 2.4 * smooth ** 2 + STRAY[made],
   corners,
 });
 
@@ -149,8 +163,12 @@ function alikeIn(colours: readonly PictureColour[], ground: Tone | null): Alike 
   };
 }
 
-/** Borders in photographs are evened out over so many mm to every side, and so many more the smoother they are to be. */
-const EVEN = { least: 0.2, more: 1.2 };
+/** Borders are evened out over so many pixels at least, and mm, to every side, and so many mm more the smoother they are to be. */
+const EVEN: Record<Made, { pixels: number; least: number; more: number }> = {
+  drawn: { pixels: 0, least: 0, more: 0 },
+  scanned: { pixels: 1, least: 0.1, more: 0.2 },
+  photographed: { pixels: 0, least: 0.2, more: 1.2 },
+};
 
 /** Hears which step is worked on, and how far all of it is, 0 to 1; it may throw to end the work. */
 export type PictureProgress = (step: string, done: number) => void;
@@ -164,13 +182,45 @@ interface Looked {
   clear: Bitmap;
   tones: Float32Array;
   ground: Uint8Array;
-  photograph: boolean;
+  made: Made;
+  evened: boolean;
   ink: PixelBox;
+}
+
+/** The picture calmed as one that was made so is. */
+function calmedLike(picture: Bitmap, made: keyof typeof CALM): Bitmap {
+  const { part, least } = CALM[made];
+  const reach = Math.max(least, Math.round(Math.max(picture.width, picture.height) / part));
+  return calmedPicture(calmedPicture(picture, reach), Math.ceil(reach / 2));
+}
+
+/** Are all four corners clear, or of the very same colour? Then it was drawn, and no light lies on it. */
+function hasFlatCorners({ width, height, data }: Bitmap): boolean {
+  const colours = [0, width - 1, width * (height - 1), width * height - 1].map((i) =>
+    data[4 * i + 3] < 128 ? -1 : (data[4 * i] << 16) | (data[4 * i + 1] << 8) | data[4 * i + 2],
+  );
+  return new Set(colours).size === 1;
+}
+
+/** A picture, with even light on its paper when that was uneven; the paper's colour then. */
+interface Lit {
+  picture: Bitmap;
+  paper: readonly number[] | null;
+}
+
+/** The picture with even light on its paper, when it is to have that, or `even` is left out and it looks as if it should. */
+function withEvenLight(picture: Bitmap, even: boolean | undefined): Lit {
+  if (even === false || (even === undefined && hasFlatCorners(picture))) return { picture, paper: null };
+  const light = paperLight(picture);
+  return light && (even || isOnPaper(light))
+    ? { picture: evenLight(picture, light), paper: light.lightest }
+    : { picture, paper: null };
 }
 
 /** Works on one picture after another; choices that stay the same cost nothing. */
 export class PictureWork {
   private readonly shapes = new Step<Bitmap>();
+  private readonly lights = new Step<Lit>();
   private readonly takes = new Step<Bitmap>();
   private readonly edges = new Step<{ clear: Bitmap; tones: Float32Array }>();
   private readonly grounds = new Step<Looked>();
@@ -190,15 +240,16 @@ export class PictureWork {
     before: PictureProgress = () => {},
   ): PictureSteps {
     const looked = this.look(picture, choices, before);
-    const { plain, taken: is, ground, photograph, ink } = looked;
+    const { plain, taken: is, ground, made, evened, ink } = looked;
     const scale = choices.width / (ink.x1 - ink.x0);
     const { count, groups, specks } = choices.colours;
-    const shades = this.shades(looked, choices.colours.calm ?? photograph, before);
+    const shades = this.shades(looked, choices.colours.calm, before);
     const { colours, at: all } = this.colourings.get([shades, JSON.stringify([count, groups]), chart], () =>
       coloured(shades, { count, groups }, chart),
     );
     const least = Math.max(2, Math.round(specks / (scale * scale)));
-    const reach = photograph ? Math.round((EVEN.least + EVEN.more * choices.outlines.smooth) / scale) : 0;
+    const { pixels, least: even, more } = EVEN[made];
+    const reach = Math.max(pixels, Math.round((even + more * choices.outlines.smooth) / scale));
     const at = this.cleanings.get([all, least, reach], () =>
       withoutSpecks(
         is.width,
@@ -208,18 +259,18 @@ export class PictureWork {
         alikeIn(colours, groundTone(looked)),
       ),
     );
-    const fitted = this.fits.get([plain, at, photograph, JSON.stringify(choices.outlines)], () => {
+    const fitted = this.fits.get([plain, at, made, JSON.stringify(choices.outlines)], () => {
       before('outlines', 0.6);
       const patches = patchesIn(is.width, is.height, at);
       // Edges are told before the picture is made lighter or darker: most borders then are those of the time before.
-      const shift = photograph ? null : edgeShift(plain, patches);
+      const shift = made === 'drawn' ? edgeShift(plain, patches) : null;
       this.known.begin();
-      return fittedBorders(patches, shift, fitChoice(choices.outlines, photograph), this.known.fit);
+      return fittedBorders(patches, shift, fitChoice(choices.outlines, made), this.known.fit);
     });
     const { regions, edges } = this.traces.get([fitted, scale, ink], () => {
       return regionsOf(fitted, pixelMap({ ink, scale }));
     });
-    return { taken: is, ground, photograph, shades, colours, at, regions, edges, ink, scale };
+    return { taken: is, ground, made, evened, shades, colours, at, regions, edges, ink, scale };
   }
 
   /** The first steps: the picture as it is taken, and its ground. */
@@ -236,21 +287,27 @@ export class PictureWork {
         ? atMost(picture, WORK_PIXELS)
         : atMost(shaped(atMost(picture, 2 * WORK_PIXELS), how), WORK_PIXELS),
     );
-    const is = this.takes.get([small, how.brightness, how.contrast], () => toned(small, how));
+    const { picture: plain, paper } = this.lights.get([small, how.even], () =>
+      withEvenLight(small, how.even),
+    );
+    const is = this.takes.get([plain, how.brightness, how.contrast], () => toned(plain, how));
     const { clear, tones } = this.edges.get([is], () => {
       before('ground', 0.1);
-      const hard = clearEdges(is);
+      // What paper's grain leaves at the edges of what is drawn is paper once it is calmed.
+      const hard = paper ? calmedLike(is, 'scanned') : clearEdges(is);
       return { clear: hard, tones: tonesOf(hard) };
     });
     return this.grounds.get([clear, JSON.stringify(of)], () => {
-      const ground = groundOf(clear, tones, of);
+      const ground = groundOf(clear, tones, of, paper && tonedColour(paper, how));
+      const made = howMade(clear, ground);
       return {
-        plain: small,
+        plain,
         taken: is,
         clear,
         tones,
         ground,
-        photograph: isPhotograph(clear, ground),
+        made: paper && made === 'drawn' ? 'scanned' : made,
+        evened: !!paper,
         ink: inkOf(is, ground),
       };
     });
@@ -258,24 +315,27 @@ export class PictureWork {
 
   /** The picture turned and toned as it is taken, but with nothing cut off. */
   uncut(picture: Bitmap, how: TakenPicture): Bitmap {
-    return toned(atMost(shaped(picture, { ...how, corners: WHOLE }), WORK_PIXELS), how);
+    const whole = atMost(shaped(picture, { ...how, corners: WHOLE }), WORK_PIXELS);
+    return toned(withEvenLight(whole, how.even).picture, how);
   }
 
   private shades(
-    { taken: is, clear, ground, photograph }: Looked,
-    calm: boolean,
+    { taken: is, clear, ground, made, evened }: Looked,
+    wanted: boolean | null,
     before: PictureProgress,
   ): Shades {
+    const calm = wanted ? 'photographed' : wanted === null && made !== 'drawn' ? made : null;
     const calmed = this.calms.get([clear, calm], () => {
-      if (!calm) return clear;
+      if (!calm || (evened && calm === 'scanned')) return clear;
       before('colours', 0.25);
-      const reach = Math.max(3, Math.round(Math.max(is.width, is.height) / CALM));
-      return calmedPicture(calmedPicture(is, reach), Math.ceil(reach / 2));
+      return calmedLike(is, calm);
     });
-    return this.shadings.get([calmed, ground, photograph], () => {
+    return this.shadings.get([calmed, ground, made], () => {
       before('colours', 0.4);
-      const shades = shadesOf(calmed, ground, photograph);
-      return photograph ? { ...shades, proposed: Math.min(PHOTO_COLOURS, shades.proposed) } : shades;
+      const shades = shadesOf(calmed, ground, made);
+      return made === 'photographed'
+        ? { ...shades, proposed: Math.min(PHOTO_COLOURS, shades.proposed) }
+        : shades;
     });
   }
 }

@@ -30,6 +30,8 @@ export const takenPicture = exactly({
   corners: tuple<[Point, Point, Point, Point]>(shares, 4),
   brightness: number(-1, 1),
   contrast: number(-1, 1),
+  /** Light on paper is evened out; left out: when it looks like a drawing on unevenly lit paper. */
+  even: perhaps(flag),
 });
 
 export const groundChoice = exactly({
