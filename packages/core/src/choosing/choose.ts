@@ -161,8 +161,8 @@ export function lineRecipe(width: number): Recipe {
   return { kind: 'satin', settings: { width: Math.min(30, Math.round(width * 100) / 100) } };
 }
 
-/** Pieces nearer than this are neighbours, in mm. */
-const TOUCHING = 0.4;
+/** Pieces nearer than this are neighbours, in mm; of an area so much must lie there, in mm². */
+const [TOUCHING, TOUCHED] = [0.4, 0.05];
 
 /** Chooses a kind for every part. Gives the columns that were cut from parts that are broad beside them. */
 function chooseKinds(parts: readonly Part[], satin: number): Part[] {
@@ -208,14 +208,73 @@ function neighboursOf(part: Part, among: readonly Part[]): Part[] {
   return near.filter((p) => regionArea(intersect(reach, p.region)) > 1e-3);
 }
 
-/** Colour by colour, each once where that can be: large areas first, lines last, near ones after one another. */
+/** Shapes narrower than this are details, which are sewn after the areas that they lie in or beside, in mm. */
+const DETAIL = 2.5;
+
+const isLine = (p: Part): boolean => !p.kind || p.kind.as === 'line';
+
+/** How much of areas of one thread, by the first key, details of another touch, in mm². */
+function detailsBeside(
+  parts: readonly Part[],
+  thread: (p: Part) => string,
+): Map<string, Map<string, number>> {
+  const out = new Map<string, Map<string, number>>();
+  const isDetail = (p: Part): boolean => isLine(p) || (p.kind!.as === 'satin' && p.breadth < DETAIL);
+  const areas = parts.filter((p) => p.bounds && !isDetail(p));
+  for (const detail of parts.filter((p) => p.bounds && isDetail(p))) {
+    const about = areas.filter(
+      (a) => thread(a) !== thread(detail) && boundsMeet(a.bounds!, detail.bounds!, TOUCHING),
+    );
+    if (!about.length) continue;
+    const reach = offsetRegion(detail.region, TOUCHING);
+    for (const area of about) {
+      const near = uniteNear([area.region], [area.bounds], detail.bounds!, TOUCHING);
+      const touched = regionArea(intersect(reach, near));
+      if (touched < TOUCHED) continue;
+      const of = out.get(thread(area)) ?? new Map<string, number>();
+      out.set(thread(area), of.set(thread(detail), (of.get(thread(detail)) ?? 0) + touched));
+    }
+  }
+  return out;
+}
+
+/**
+ * Colours in sewing order: large areas first, but each after those that its details lie in or beside, as far as those don't have
+ * such of its own to come before.
+ */
+function colourOrder(
+  areaOf: ReadonlyMap<string, number>,
+  beside: Map<string, Map<string, number>>,
+): string[] {
+  const left = new Set(areaOf.keys());
+  const out: string[] = [];
+  /** How much more of its details would lie beneath what comes later than of what comes later beneath it. */
+  const tooEarly = (c: string): number => {
+    let sum = 0;
+    for (const other of left)
+      if (other !== c) sum += (beside.get(other)?.get(c) ?? 0) - (beside.get(c)?.get(other) ?? 0);
+    return Math.max(0, sum);
+  };
+  while (left.size) {
+    let [next, least] = ['', Infinity];
+    for (const c of left) {
+      const early = tooEarly(c);
+      if (early < least || (early === least && areaOf.get(c)! > areaOf.get(next)!))
+        [next, least] = [c, early];
+    }
+    left.delete(next);
+    out.push(next);
+  }
+  return out;
+}
+
+/** Colour by colour, each once where that can be: large areas before their details, lines last, near ones after one another. */
 function inColours(parts: readonly Part[], pieces: readonly Piece[]): Part[] {
   const areaOf = new Map<string, number>();
   const thread = (p: Part): string => pieces[p.piece].thread;
-  const isLine = (p: Part): boolean => !p.kind || p.kind.as === 'line';
   for (const p of parts)
     areaOf.set(thread(p), (areaOf.get(thread(p)) ?? 0) + (isLine(p) ? 0 : regionArea(p.region)));
-  const colours = [...areaOf.keys()].sort((a, b) => areaOf.get(b)! - areaOf.get(a)!);
+  const colours = colourOrder(areaOf, detailsBeside(parts, thread));
   const place = new Map(colours.map((c, i) => [c, i]));
   // A line is sewn after all that it lies on or beside: with its own colour where that comes late enough, else last.
   const blocks: Part[][] = colours.map(() => []);

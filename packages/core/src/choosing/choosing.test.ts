@@ -153,6 +153,38 @@ describe('chosen stitches', () => {
   });
 });
 
+describe('details', () => {
+  /** A dark body beside a light one with dark strokes on it: more is dark than light. */
+  const [dark, light] = ['115', '122'];
+  const body = piece(box(-57, -25, 34, 50), dark);
+  const belly = piece(box(4, -20, 32, 40), light);
+  const strokes = [-10, 0, 10].map((y) => piece(box(13, y, 14, 1.2), dark));
+
+  it('are sewn after the area that they lie in, in one colour with what is larger than it', () => {
+    const pieces = [body, belly, ...strokes];
+    const { chosen } = chooseStitches(pieces, LINEN);
+    const threads = chosen.map((c) => pieces[c.piece].thread);
+    expect(threads).toEqual([light, dark, dark, dark, dark]);
+    // The area goes on beneath them, as its threads would lie over their edges otherwise.
+    const area = outlineRegion(chosen[0].outline as PathOutline);
+    for (const { outline } of strokes)
+      expect(regionArea(subtract(outlineRegion(outline as PathOutline), area))).toBeLessThan(0.05);
+  });
+
+  it('let the larger colour come first where each lies on the other, and where there are none', () => {
+    const both = [
+      body,
+      belly,
+      ...strokes,
+      ...[-10, 0, 10, 20].map((y) => piece(box(-47, y, 14, 1.2), light)),
+    ];
+    const first = (pieces: readonly Piece[]): string =>
+      pieces[chooseStitches(pieces, LINEN).chosen[0].piece].thread;
+    expect(first(both)).toBe(dark);
+    expect(first([body, belly])).toBe(dark);
+  });
+});
+
 describe('a shape that is broad here and narrow there', () => {
   const leaf = unite(
     bandRegion([line(0, 0, 0.1, 0)], 24, 'round'),
@@ -185,6 +217,19 @@ describe('a shape that is broad here and narrow there', () => {
     const bar = box(0, 0, 60, 4);
     expect([spike, bar, box(0, 0, 20, 20)].map((r) => partedByBreadth(r, 7))).toEqual([null, null, null]);
     expect(partedByBreadth(leaf, 2)).toBeNull();
+  });
+
+  it('stays one at a short neck between broad parts, and is parted at a long one', () => {
+    /** Two boxes of 24 mm, so far apart, with a neck of 4 mm between them. */
+    const necked = (apart: number): Region => {
+      const at = 12 + apart / 2;
+      return unite(
+        unite(box(-at - 12, -12, 24, 24), box(at - 12, -12, 24, 24)),
+        bandRegion([line(-at, 0, at, 0)], 4),
+      );
+    };
+    expect(partedByBreadth(necked(30), 7)?.narrow).toHaveLength(1);
+    expect(partedByBreadth(necked(12), 7)).toBeNull();
   });
 });
 

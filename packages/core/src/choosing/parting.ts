@@ -3,8 +3,8 @@ import { intersect, offsetRegion, subtract, unite } from '../geometry/clip.ts';
 import { regionArea, type Region } from '../geometry/region.ts';
 import { broaderThan, shareBroader, usualBreadth } from './breadths.ts';
 
-/** A narrow part is a column of its own when it is so many times as long as broad, … */
-const LONG = 2.2;
+/** A narrow part is a column of its own when it is so many times as long as broad, or so many where it is a neck between broad ones, … */
+const [LONG, LONG_NECK] = [2.2, 4];
 /** … so long, … */
 const LEAST_LENGTH = 6;
 /** … and not broader or narrower than this, all in mm. */
@@ -19,6 +19,10 @@ const [SLIVER, HAIR] = [0.3, 0.1];
 const CRUMB = 0.3;
 /** A part that is broad for the most part has at least this share of the region. */
 const BROAD = 0.12;
+
+/** At how many places a column goes on into what is broad. */
+const endsOf = (column: Region[number], broad: Region): number =>
+  intersect(offsetRegion([column], SLIVER), broad).length;
 
 export interface Parted {
   broad: Region;
@@ -43,6 +47,8 @@ export function partedByBreadth(region: Region, widest: number): Parted | null {
     const breadth = usualBreadth([column]);
     const length = regionArea([column]) / breadth;
     if (breadth < LEAST_BREADTH || length < LEAST_LENGTH || length < LONG * breadth) continue;
+    // Rows go on through a short neck: a column there would be a patch of another light between them.
+    if (length < LONG_NECK * breadth && endsOf(column, open) > 1) continue;
     if (shareBroader([column], MUCH_BROADER * breadth) > TAPERS) continue;
     narrow.push([column]);
   }
