@@ -76,14 +76,14 @@ export function groundOf(
 /** Dust on paper, and what is left of its squares, is smaller than this share of a picture. */
 const DUST = 1 / 60_000;
 
-/** Makes dust ground. */
-function fillDust(ground: Uint8Array, width: number): void {
+/** Makes ground of all parts of what is none that are smaller than a share of the picture. */
+export function fillDust(ground: Uint8Array, width: number, share = DUST): void {
   const { from, to, part, area } = runsOf(
     ground.map((is) => 1 - is),
     width,
   );
   for (let k = 0; k < from.length; k++)
-    if (area[part[k]] < DUST * ground.length) ground.fill(1, from[k], to[k]);
+    if (area[part[k]] < share * ground.length) ground.fill(1, from[k], to[k]);
 }
 
 /** 1 for every pixel that is alike; neighbours of one colour are asked for once. */

@@ -9,7 +9,7 @@ import { evenedBorders } from './even-borders.ts';
 import { edgeShift } from './edge-shift.ts';
 import type { FitChoice } from './fit-borders.ts';
 import { KnownCurves } from './known-curves.ts';
-import { GROUND, groundOf } from './ground.ts';
+import { fillDust, GROUND, groundOf } from './ground.ts';
 import { patchesIn, withoutSpecks, type Alike } from './patches.ts';
 import {
   fittedBorders,
@@ -46,8 +46,8 @@ const PHOTO_COLOURS = 8;
 /** … and there is no patch smaller than this, in mm². */
 const SPECKS: Record<Made, number> = { drawn: COLOURS.specks, scanned: 1, photographed: 3 };
 
-/** Paper's squares, folds and rubbed out lines are ground, too, to begin with. */
-const PAPER_TOLERANCE = 5;
+/** What was scanned is ground up to this far from it to begin with: paper's squares, folds and rubbed out lines, and what loss leaves. */
+const SCAN_TOLERANCE = 5;
 
 /** Choices to begin with, as the picture itself proposes: what was chosen already stays. */
 export function proposedChoices(
@@ -58,7 +58,8 @@ export function proposedChoices(
   return {
     ...choices,
     ...(colours === CHOICES.colours && { colours: { ...colours, specks: SPECKS[made] } }),
-    ...(evened && ground === CHOICES.ground && { ground: { ...ground, tolerance: PAPER_TOLERANCE } }),
+    ...((evened || made === 'scanned') &&
+      ground === CHOICES.ground && { ground: { ...ground, tolerance: SCAN_TOLERANCE } }),
   };
 }
 
@@ -135,6 +136,16 @@ function inkOf({ width, height }: Bitmap, ground: Uint8Array): PixelBox {
   return box.x1 > box.x0 ? box : { x0: 0, y0: 0, x1: width, y1: height };
 }
 
+/** Specks that are smaller than this share of a picture that was scanned don't tell how large what is drawn there is. */
+const SPECK = 1 / 8000;
+
+/** As much as `inkOf`, of what is larger than specks; where that is nothing, of all. */
+function inkWithoutSpecks(picture: Bitmap, ground: Uint8Array): PixelBox {
+  const large = ground.slice();
+  fillDust(large, picture.width, SPECK);
+  return inkOf(picture, large.includes(0) ? large : ground);
+}
+
 /** One pixel of ground in so many tells its colour. */
 const GROUND_EVERY = 37;
 
@@ -173,14 +184,19 @@ const EVEN: Record<Made, { pixels: number; least: number; more: number }> = {
 /** Hears which step is worked on, and how far all of it is, 0 to 1; it may throw to end the work. */
 export type PictureProgress = (step: string, done: number) => void;
 
+/** A picture with hard edges, or calmed as what was scanned is, and the tones of that. */
+interface Cleared {
+  clear: Bitmap;
+  tones: Float32Array;
+}
+
+const cleared = (clear: Bitmap): Cleared => ({ clear, tones: tonesOf(clear) });
+
 /** What is known of a picture before its colours are. */
-interface Looked {
+interface Looked extends Cleared {
   /** Before it is made lighter or darker. */
   plain: Bitmap;
   taken: Bitmap;
-  /** With hard edges, and the tones of that. */
-  clear: Bitmap;
-  tones: Float32Array;
   ground: Uint8Array;
   made: Made;
   evened: boolean;
@@ -222,7 +238,8 @@ export class PictureWork {
   private readonly shapes = new Step<Bitmap>();
   private readonly lights = new Step<Lit>();
   private readonly takes = new Step<Bitmap>();
-  private readonly edges = new Step<{ clear: Bitmap; tones: Float32Array }>();
+  private readonly edges = new Step<Cleared>();
+  private readonly scans = new Step<Cleared>();
   private readonly grounds = new Step<Looked>();
   private readonly calms = new Step<Bitmap>();
   private readonly shadings = new Step<Shades>();
@@ -291,24 +308,30 @@ export class PictureWork {
       withEvenLight(small, how.even),
     );
     const is = this.takes.get([plain, how.brightness, how.contrast], () => toned(plain, how));
-    const { clear, tones } = this.edges.get([is], () => {
-      before('ground', 0.1);
-      // What paper's grain leaves at the edges of what is drawn is paper once it is calmed.
-      const hard = paper ? calmedLike(is, 'scanned') : clearEdges(is);
-      return { clear: hard, tones: tonesOf(hard) };
-    });
-    return this.grounds.get([clear, JSON.stringify(of)], () => {
-      const ground = groundOf(clear, tones, of, paper && tonedColour(paper, how));
-      const made = howMade(clear, ground);
+    /** Calmed as what was scanned is: what grain and loss leave at the edges of what is drawn is ground then, where ground is. */
+    const calmed = (): Cleared => this.scans.get([is], () => cleared(calmedLike(is, 'scanned')));
+    const sharp = paper
+      ? calmed()
+      : this.edges.get([is], () => {
+          before('ground', 0.1);
+          return cleared(clearEdges(is));
+        });
+    return this.grounds.get([sharp, JSON.stringify(of)], () => {
+      const groundIn = ({ clear, tones }: Cleared): Uint8Array =>
+        groundOf(clear, tones, of, paper && tonedColour(paper, how));
+      const first = groundIn(sharp);
+      const seen = howMade(sharp.clear, first);
+      const made = paper && seen === 'drawn' ? 'scanned' : seen;
+      const clear = made === 'scanned' ? calmed() : sharp;
+      const ground = clear === sharp ? first : groundIn(clear);
       return {
         plain,
         taken: is,
-        clear,
-        tones,
+        ...clear,
         ground,
-        made: paper && made === 'drawn' ? 'scanned' : made,
+        made,
         evened: !!paper,
-        ink: inkOf(is, ground),
+        ink: (made === 'scanned' ? inkWithoutSpecks : inkOf)(is, ground),
       };
     });
   }
@@ -320,13 +343,14 @@ export class PictureWork {
   }
 
   private shades(
-    { taken: is, clear, ground, made, evened }: Looked,
+    { taken: is, clear, ground, made }: Looked,
     wanted: boolean | null,
     before: PictureProgress,
   ): Shades {
     const calm = wanted ? 'photographed' : wanted === null && made !== 'drawn' ? made : null;
     const calmed = this.calms.get([clear, calm], () => {
-      if (!calm || (evened && calm === 'scanned')) return clear;
+      // What was scanned is calm already.
+      if (!calm || calm === 'scanned') return clear;
       before('colours', 0.25);
       return calmedLike(is, calm);
     });
