@@ -340,7 +340,7 @@ watch(headAt, (x) => {
           @drop="droppedThread($event) && order.recolour(order.dragged(b.of), droppedThread($event))"
         >
           <span
-            v-if="(b.to - b.from) * perSecond > 44"
+            v-if="(b.to - b.from) * perSecond > Math.min(44, 14 + 8 * b.name.length)"
             class="pointer-events-none mx-1 inline-block max-w-[calc(100%-0.5rem)] truncate rounded-[3px] bg-panel/85 px-1 text-[11px] leading-4 text-ink"
             >{{ b.name }}</span
           >
