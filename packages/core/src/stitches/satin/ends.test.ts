@@ -99,8 +99,15 @@ describe('a stitch over a notch', () => {
   const covered = (): Covered =>
     new Covered(shape, { wider: 0.2, longest: 7, fixed: { start: false, end: false } });
 
+  /** What is covered, and its squares, of a thread among such as cover all of it. */
+  const ground = ({ x, y }: SewnThread): { covered: Covered; layers: Layers } => {
+    const layers = Layers.of([{ x: 0, y: 0 }, { x: 8, y: 6 }, ...x.map((v, i) => ({ x: v, y: y[i] }))], 4)!;
+    layers.within(shape);
+    return { covered: covered(), layers };
+  };
+
   test('leads along its edge, no farther out than other stitches', () => {
-    const { x, y, part } = notSpanning(over, covered());
+    const { x, y, part } = notSpanning(over, ground(over));
     expect(x.length).toBeGreaterThan(2);
     expect(part).toEqual(x.map(() => Part.top));
     expect([x[0], y[0], x.at(-1), y.at(-1)]).toEqual([0, 0, 8, 0]);
@@ -111,13 +118,15 @@ describe('a stitch over a notch', () => {
   });
 
   test('takes a needle point of its own back to the edge', () => {
-    const { x, y } = notSpanning({ x: [0, 4, 8], y: [0, 0, 0], part: [0, 0, 0] }, covered());
+    const outside = { x: [0, 4, 8], y: [0, 0, 0], part: [0, 0, 0] };
+    const { x, y } = notSpanning(outside, ground(outside));
     const middle = x.findIndex((v) => Math.abs(v - 4) < 1.2);
     expect(covered().outside({ x: x[middle], y: y[middle] })).toBeLessThan(0.3);
   });
 
   test('leads on without a needle point that lies outside and has no room at the edge', () => {
-    const { x, y } = notSpanning({ x: [3, 3.4, 3.2], y: [1.2, 0.4, 2], part: [0, 0, 0] }, covered());
+    const outside = { x: [3, 3.4, 3.2], y: [1.2, 0.4, 2], part: [0, 0, 0] };
+    const { x, y } = notSpanning(outside, ground(outside));
     expect([x, y]).toEqual([
       [3, 3.2],
       [1.2, 2],
@@ -154,8 +163,7 @@ describe('a stitch over a notch', () => {
     endBefore(
       points,
       points.map(() => Part.top),
-      layers,
-      covered(),
+      { covered: covered(), layers },
     );
     expect(points[at].x).toBeGreaterThan(3.9);
     expect(points.slice(0, at)).toEqual([...rows, { x: 8, y: 1.5 }]);
@@ -165,6 +173,6 @@ describe('a stitch over a notch', () => {
 
   test('stays as it is where it leads inside', () => {
     const inside = { x: [0, 8], y: [3, 3], part: [Part.top, Part.top] };
-    expect(notSpanning(inside, covered())).toEqual(inside);
+    expect(notSpanning(inside, ground(inside))).toEqual(inside);
   });
 });

@@ -18,9 +18,9 @@ export function lookedOver(thread: SewnThread, most: number, covered?: Covered):
   relieve(points, thread.part, layers);
   if (covered) {
     layers.within(covered.shape);
-    endBefore(points, thread.part, layers, covered);
+    endBefore(points, thread.part, { covered, layers });
     close(points, thread.part, layers, covered);
   }
   const moved = { x: points.map(({ x }) => x), y: points.map(({ y }) => y), part: thread.part };
-  return covered ? notSpanning(moved, covered) : moved;
+  return covered ? notSpanning(moved, { covered, layers }) : moved;
 }

@@ -4,8 +4,8 @@ import { Part, type SewnThread } from '../thread.ts';
 import { BEYOND, type Covered } from './covered.ts';
 import { SHORTEST, type Layers } from './trial-layers.ts';
 
-/** Stitches are looked at every so many mm. */
-const EVERY = 0.1;
+/** New needle points are looked for every so many mm; what lies beyond the edge is longer than this, in mm. */
+const [EVERY, LENGTH_BEYOND] = [0.1, 0.15];
 /** One stitch gets needle points so many times over. */
 const DEPTH = 2;
 
@@ -15,11 +15,19 @@ function besideEdge(p: Point, covered: Covered): Point {
   return { x: onMachineGrid(at.x), y: onMachineGrid(at.y) };
 }
 
+/** What is to be covered, and its squares, which tell of most places that they lie inside. */
+interface Ground {
+  covered: Covered;
+  layers: Layers;
+}
+
 /** Does a stitch lead too far outside between its ends? */
-function spans(a: Point, b: Point, covered: Covered): boolean {
+function spans(a: Point, b: Point, { covered, layers }: Ground): boolean {
   const length = distance(a, b);
-  for (let d = EVERY; d < length; d += EVERY)
-    if (covered.isBeyond(lerp(a, b, d / length), covered.wider + BEYOND)) return true;
+  for (let d = LENGTH_BEYOND; d < length; d += LENGTH_BEYOND) {
+    const p = lerp(a, b, d / length);
+    if (!layers.isInShape(p) && covered.isBeyond(p, covered.wider + BEYOND)) return true;
+  }
   return false;
 }
 
@@ -30,36 +38,43 @@ const LEAST = 3;
  * Draws in needle points (mm) from which a stitch comes across a notch, along that stitch, to before it: as many stitches as a column
  * has on one side of a notch would lie over it otherwise. `layers` knows the shape, and goes on counting.
  */
-export function endBefore(points: Point[], parts: ArrayLike<number>, layers: Layers, covered: Covered): void {
+export function endBefore(points: Point[], parts: ArrayLike<number>, ground: Ground): void {
+  const { layers } = ground;
+  let comesAcross = points.length > 1 && spans(points[0], points[1], ground);
   for (let i = 1; i + 1 < points.length; i++) {
     const [a, p, b] = [points[i - 1], points[i], points[i + 1]];
+    const came = comesAcross;
+    comesAcross = spans(p, b, ground);
     if (parts[i] !== Part.top || parts[i + 1] !== Part.top) continue;
-    const across = [a, b].filter((q) => spans(q, p, covered));
+    const across = [...(came ? [a] : []), ...(comesAcross ? [b] : [])];
     if (!across.length) continue;
     layers.takeUp(a, p, b, i + 1);
-    const to = across.map((q) => before(p, q, a, b, layers, covered)).find((at) => !!at);
-    if (to) layers.layDown(a, (points[i] = to), b);
-    else layers.layBack();
+    const to = across.map((q) => before(p, q, a, b, ground)).find((at) => !!at);
+    if (to) {
+      layers.layDown(a, (points[i] = to), b);
+      comesAcross = false;
+    } else layers.layBack();
   }
 }
 
 /** The first place on the way from a needle point, which was taken up, to `q`, from where its stitches come across no notch, and leave hardly anything bare. */
-function before(p: Point, q: Point, a: Point, b: Point, layers: Layers, covered: Covered): Point | null {
+function before(p: Point, q: Point, a: Point, b: Point, ground: Ground): Point | null {
   const length = distance(p, q);
   for (let d = EVERY; d <= length - SHORTEST; d += EVERY) {
     const { x, y } = lerp(p, q, d / length);
     const at = { x: onMachineGrid(x), y: onMachineGrid(y) };
     if (distance(a, at) < SHORTEST || distance(at, b) < SHORTEST) continue;
-    if (layers.tried(a, at, b).opened >= LEAST) return null;
-    if (!spans(a, at, covered) && !spans(at, b, covered)) return at;
+    if (ground.layers.tried(a, at, b).opened >= LEAST) return null;
+    if (!spans(a, at, ground) && !spans(at, b, ground)) return at;
   }
   return null;
 }
 
 /** Needle points that a stitch needs so that it stays near the shape, in its direction. */
-function bentBy(a: Point, b: Point, covered: Covered, depth: number): Point[] {
+function bentBy(a: Point, b: Point, ground: Ground, depth: number): Point[] {
+  const { covered } = ground;
   const length = distance(a, b);
-  if (!depth || length < 2 * SHORTEST) return [];
+  if (!depth || length < 2 * SHORTEST || !spans(a, b, ground)) return [];
   let [most, to] = [covered.wider + BEYOND, null as Point | null];
   for (let d = SHORTEST; d <= length - SHORTEST; d += EVERY) {
     const far = lerp(a, b, d / length);
@@ -68,23 +83,25 @@ function bentBy(a: Point, b: Point, covered: Covered, depth: number): Point[] {
     if (distance(a, p) < SHORTEST || distance(p, b) < SHORTEST) continue;
     [most, to] = [covered.outside(far), p];
   }
-  return to ? [...bentBy(a, to, covered, depth - 1), to, ...bentBy(to, b, covered, depth - 1)] : [];
+  return to ? [...bentBy(a, to, ground, depth - 1), to, ...bentBy(to, b, ground, depth - 1)] : [];
 }
 
 /**
  * A needle point in between that lies too far outside is brought back to the edge, if its stitches stay long enough; null when
  * there is no room for that, and the thread leads on without it.
  */
-function broughtBack(a: Point, p: Point, b: Point, covered: Covered): Point | null {
+function broughtBack(a: Point, p: Point, b: Point, ground: Ground): Point | null {
+  const { covered, layers } = ground;
+  if (layers.isInShape(p)) return p;
   if (!covered.isBeyond(p, covered.wider + BEYOND)) return p;
   const at = besideEdge(p, covered);
   if (distance(a, at) >= SHORTEST && distance(at, b) >= SHORTEST) return at;
   const without = distance(a, b);
-  return without >= SHORTEST && without <= covered.longest && !spans(a, b, covered) ? null : p;
+  return without >= SHORTEST && without <= covered.longest && !spans(a, b, ground) ? null : p;
 }
 
 /** The thread with needle points moved, put in and left out where it leads too far outside of what it covers. Its ends stay. */
-export function notSpanning({ x, y, part }: SewnThread, covered: Covered): SewnThread {
+export function notSpanning({ x, y, part }: SewnThread, ground: Ground): SewnThread {
   const out: SewnThread = { x: [], y: [], part: [] };
   const add = (p: Point, code: number): void => {
     out.x.push(p.x);
@@ -95,9 +112,9 @@ export function notSpanning({ x, y, part }: SewnThread, covered: Covered): SewnT
   for (let i = 0; i < x.length; i++) {
     const is: Point = { x: x[i], y: y[i] };
     const p: Point | null =
-      last && i + 1 < x.length ? broughtBack(last, is, { x: x[i + 1], y: y[i + 1] }, covered) : is;
+      last && i + 1 < x.length ? broughtBack(last, is, { x: x[i + 1], y: y[i + 1] }, ground) : is;
     if (!p) continue;
-    if (last) for (const q of bentBy(last, p, covered, DEPTH)) add(q, part[i]);
+    if (last) for (const q of bentBy(last, p, ground, DEPTH)) add(q, part[i]);
     add(p, part[i]);
     last = p;
   }

@@ -91,6 +91,11 @@ export class Layers {
     });
   }
 
+  /** Does a place among the needle points lie in a square of the shape? */
+  isInShape(p: Point): boolean {
+    return this.inside[this.squareAt(p)] === 1;
+  }
+
   /** How many bare squares of the shape lie within so many mm of a stitch. */
   openBeside(a: Point, b: Point, reach: number): number {
     let open = 0;
