@@ -1,11 +1,13 @@
 // The light on the paper of a drawing that was photographed: it falls off to one side, and a hand's shadow lies on it. Told from the paper
 // that is seen between what is drawn, so that it can be evened out, and the paper be one colour.
-import { quantile } from 'd3-array';
+import { deviation, mean, quantile } from 'd3-array';
 import { DisjointSets } from '../geometry/disjoint-sets.ts';
 import type { Bitmap } from './bitmap.ts';
 
 /** The longer side has so many squares; the light of one is where this share of its pixels are darker, of every second one each way. */
 const [SQUARES, SHARE, EVERY] = [48, 0.8, 2];
+/** A square's light pixels differ from that by no more than this share. */
+const ABOUT = 0.1;
 /** Enclosed squares whose light is at most this share above or below what is expected there are paper, too. */
 const PAPER = 0.06;
 /** From square to square the light on paper changes by no more than this share, and its hue not by this one. */
@@ -50,37 +52,25 @@ function squaresOf({ width, height, data }: Bitmap): Squares {
   const [across, down] = [Math.ceil(width / side), Math.ceil(height / side)];
   const means: Squares['means'] = [0, 1, 2].map(() => new Float64Array(across * down)) as Squares['means'];
   const grains = new Float64Array(across * down);
-  const counts = new Uint32Array(256);
-  for (let j = 0; j < down; j++)
-    for (let i = 0; i < across; i++) {
-      counts.fill(0);
-      let all = 0;
-      const each = (visit: (at: number, luma: number) => void): void => {
-        for (let y = j * side; y < Math.min(height, (j + 1) * side); y += EVERY)
-          for (let x = i * side; x < Math.min(width, (i + 1) * side); x += EVERY) {
-            const at = 4 * (y * width + x);
-            visit(at, lumaOf(data[at], data[at + 1], data[at + 2]));
-          }
-      };
-      each((_, luma) => {
-        counts[Math.round(luma)]++;
-        all++;
-      });
-      let [level, seen] = [0, 0];
-      while (level < 255 && seen + counts[level] < SHARE * all) seen += counts[level++];
-      // Of those about as light as that: the paper's grain lies to both sides of its light.
-      const [sums, k] = [[0, 0, 0], j * across + i];
-      let [n, sum, squared] = [0, 0, 0];
-      each((at, luma) => {
-        if (Math.abs(luma - level) > 0.1 * level) return;
-        for (let c = 0; c < 3; c++) sums[c] += data[at + c];
-        n++;
-        sum += luma;
-        squared += luma * luma;
-      });
-      for (let c = 0; c < 3; c++) means[c][k] = sums[c] / Math.max(1, n);
-      grains[k] = n ? Math.sqrt(Math.max(0, squared / n - (sum / n) ** 2)) / Math.max(1, sum / n) : 0;
-    }
+  for (let k = 0; k < across * down; k++) {
+    const [left, top] = [side * (k % across), side * Math.floor(k / across)];
+    /** Of some of its pixels: where their red is, and how light they are. */
+    const [places, lumas]: [number[], number[]] = [[], []];
+    for (let y = top; y < Math.min(height, top + side); y += EVERY)
+      for (let x = left; x < Math.min(width, left + side); x += EVERY) {
+        const at = 4 * (y * width + x);
+        places.push(at);
+        lumas.push(lumaOf(data[at], data[at + 1], data[at + 2]));
+      }
+    const level = lumas.toSorted((a, b) => a - b)[
+      Math.min(lumas.length - 1, Math.floor(SHARE * lumas.length))
+    ];
+    // Those about as light as that: the paper's grain lies to both sides of its light.
+    const light = places.filter((_, i) => Math.abs(lumas[i] - level) <= ABOUT * level);
+    for (let c = 0; c < 3; c++) means[c][k] = mean(light, (at) => data[at + c])!;
+    const about = lumas.filter((l) => Math.abs(l - level) <= ABOUT * level);
+    grains[k] = (deviation(about) ?? 0) / Math.max(1, mean(about)!);
+  }
   return { across, down, side, means, grains };
 }
 
@@ -106,7 +96,10 @@ function partsOf({ across, down, means }: Squares, lumas: readonly number[]): nu
     }
   const parts = new Map<number, number[]>();
   may.forEach((is, k) => {
-    if (is) parts.set(sets.root(k), [...(parts.get(sets.root(k)) ?? []), k]);
+    if (!is) return;
+    const part = parts.get(sets.root(k));
+    if (part) part.push(k);
+    else parts.set(sets.root(k), [k]);
   });
   return [...parts.values()].sort((a, b) => b.length - a.length);
 }

@@ -1,4 +1,4 @@
-// Photographs are calmed before their colours are counted, without blurring edges.
+// How a picture was made: drawn, scanned or photographed; and how it is calmed before its colours are counted, without blurring edges.
 import { atMost, type Bitmap } from './bitmap.ts';
 import { isFlatArt } from './shades.ts';
 
