@@ -69,7 +69,10 @@ export function groundOf(
     }
     for (let k = 0; k < from.length; k++) if (ground.has(part[k])) out.fill(1, from[k], to[k]);
   }
-  if (ofPaper >= 0) fillDust(out, width);
+  if (ofPaper >= 0) {
+    fillDust(out, width);
+    fillMargins(out, width);
+  }
   return out;
 }
 
@@ -84,6 +87,30 @@ export function fillDust(ground: Uint8Array, width: number, share = DUST): void 
   );
   for (let k = 0; k < from.length; k++)
     if (area[part[k]] < share * ground.length) ground.fill(1, from[k], to[k]);
+}
+
+/** What of a sheet lies no farther from the picture's edge than this share of its width, and nowhere else, is the sheet's own edge. */
+const MARGIN = 1 / 120;
+
+/** Makes ground of all parts of what is none that lie along one edge of the picture. */
+function fillMargins(ground: Uint8Array, width: number): void {
+  const { from, to, part } = runsOf(
+    ground.map((is) => 1 - is),
+    width,
+  );
+  const last = ground.length / width - 1;
+  const margin = Math.max(1, MARGIN * width);
+  /** Of each part how far it reaches from the left, the right, the top and the bottom. */
+  const reach = new Map<number, number[]>();
+  from.forEach((begin, k) => {
+    const [x, y] = [begin % width, Math.floor(begin / width)];
+    const run = [x + to[k] - begin - 1, width - 1 - x, y, last - y];
+    const whole = reach.get(part[k]);
+    reach.set(part[k], whole ? whole.map((far, side) => Math.max(far, run[side])) : run);
+  });
+  from.forEach((begin, k) => {
+    if (Math.min(...reach.get(part[k])!) < margin) ground.fill(1, begin, to[k]);
+  });
 }
 
 /** 1 for every pixel that is alike; neighbours of one colour are asked for once. */

@@ -106,6 +106,17 @@ describe('the light on paper', () => {
     expect(ground[0] + ground[WIDTH * HEIGHT - 1]).toBe(2);
   });
 
+  test('lets dust and a line along the edge of the sheet be ground, but no dot', () => {
+    const sheet = drawn(WIDTH, HEIGHT, (x, y) => {
+      if (y < 2) return BLUE;
+      if (Math.hypot(x - 290, y - 20) < 3) return RED;
+      return x === 30 && y === 200 ? INK : Math.hypot(x - 130, y - 120) < 60 ? INK : PAPER;
+    });
+    const { ground } = new PictureWork().look(photographed(sheet, { right: 0.3, bottom: 0.1 }), CHOICES);
+    const is = (x: number, y: number): number => ground[y * WIDTH + x];
+    expect([is(100, 0), is(30, 200), is(290, 20), is(130, 120)]).toEqual([1, 1, 0, 0]);
+  });
+
   test('is of no matter to pictures of one pixel, a row, or of nothing but ink', () => {
     for (const [w, h] of [
       [1, 1],
