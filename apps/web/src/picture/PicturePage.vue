@@ -252,52 +252,22 @@ watch(made, (now) => now && (last.value = steps.choices.value));
       v-if="picture"
       class="grid grid-cols-[minmax(0,1fr)_minmax(0,0.95fr)_minmax(0,0.95fr)_minmax(0,1.5fr)_minmax(0,0.95fr)_minmax(0,1fr)] gap-2 border-b border-line p-2 max-[900px]:grid-cols-3"
     >
-      <StepCard
-        class="h-[264px]"
-        :number="1"
-        name="Picture"
-        :active="step === 'picture'"
-        @look="look('picture')"
-      >
+      <StepCard :number="1" name="Picture" :active="step === 'picture'" @look="look('picture')">
         <TakeStep :steps="steps" />
       </StepCard>
-      <StepCard class="h-[264px]" :number="2" name="Size" :active="step === 'size'" @look="look('size')">
+      <StepCard :number="2" name="Size" :active="step === 'size'" @look="look('size')">
         <SizeStep :steps="steps" :hoop="base.hoop" :own-hoop="!!id" @hoop="hoopTo" />
       </StepCard>
-      <StepCard
-        class="h-[264px]"
-        :number="3"
-        name="Ground"
-        :active="step === 'ground'"
-        @look="look('ground')"
-      >
+      <StepCard :number="3" name="Ground" :active="step === 'ground'" @look="look('ground')">
         <GroundStep :steps="steps" />
       </StepCard>
-      <StepCard
-        class="h-[264px]"
-        :number="4"
-        name="Colours"
-        :active="step === 'colours'"
-        @look="look('colours')"
-      >
+      <StepCard :number="4" name="Colours" :active="step === 'colours'" @look="look('colours')">
         <ColourStep :steps="steps" :laid="base" />
       </StepCard>
-      <StepCard
-        class="h-[264px]"
-        :number="5"
-        name="Outlines"
-        :active="step === 'outlines'"
-        @look="look('outlines')"
-      >
+      <StepCard :number="5" name="Outlines" :active="step === 'outlines'" @look="look('outlines')">
         <OutlineStep :steps="steps" />
       </StepCard>
-      <StepCard
-        class="h-[264px]"
-        :number="6"
-        name="Stitches"
-        :active="step === 'stitches'"
-        @look="look('stitches')"
-      >
+      <StepCard :number="6" name="Stitches" :active="step === 'stitches'" @look="look('stitches')">
         <StitchStep :steps="steps" :cloth="base.cloth" :laid="base" :own-cloth="!!id" @cloth="clothTo" />
       </StepCard>
     </div>

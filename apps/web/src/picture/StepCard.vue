@@ -6,7 +6,7 @@ const emit = defineEmits<{ look: [] }>();
 
 <template>
   <section
-    class="grid min-w-0 grid-rows-[auto_minmax(0,1fr)] rounded-card border bg-panel"
+    class="grid h-66 min-w-0 grid-rows-[auto_minmax(0,1fr)] rounded-card border bg-panel"
     :class="active ? 'border-rosehip' : 'border-line'"
     :aria-label="name"
     @pointerdown="emit('look')"

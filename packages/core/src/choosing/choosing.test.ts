@@ -10,10 +10,11 @@ import { flattenPath } from '../outlines/flatten-path.ts';
 import { outlineRegion } from '../outlines/region.ts';
 import { angleApart, angleBetween, longestDirection } from './angles.ts';
 import { shareBroader, usualBreadth } from './breadths.ts';
-import { chooseStitches, lineRecipe, type Piece } from './choose.ts';
+import { chooseStitches, lineRecipe } from './choose.ts';
 import { kindFor } from './kinds.ts';
 import { middleLines } from './middle-lines.ts';
 import { partedByBreadth } from './parting.ts';
+import type { Piece } from './parts.ts';
 
 const line = (...coords: number[]): Line => ({ coords: Float64Array.from(coords), closed: false });
 const box = (x: number, y: number, w: number, h: number): Region =>

@@ -1,7 +1,8 @@
 // "Choose stitches": kinds, angles, order and overlaps for shapes that are there, as one step.
-import { chooseStitches, lineRecipe, type Piece } from '../choosing/choose.ts';
+import { chooseStitches, lineRecipe } from '../choosing/choose.ts';
 import { kindCounted, kindFor, type KindCounts } from '../choosing/kinds.ts';
 import { angleApart } from '../choosing/angles.ts';
+import type { Piece } from '../choosing/parts.ts';
 import { isLive } from '../design/live-outline.ts';
 import { referencesOf } from '../design/references.ts';
 import { everyItem, findItem, findPlace } from '../design/tree.ts';

@@ -62,14 +62,11 @@ function squaresOf({ width, height, data }: Bitmap): Squares {
         places.push(at);
         lumas.push(lumaOf(data[at], data[at + 1], data[at + 2]));
       }
-    const level = lumas.toSorted((a, b) => a - b)[
-      Math.min(lumas.length - 1, Math.floor(SHARE * lumas.length))
-    ];
+    const level = quantile(lumas, SHARE)!;
     // Those about as light as that: the paper's grain lies to both sides of its light.
-    const light = places.filter((_, i) => Math.abs(lumas[i] - level) <= ABOUT * level);
-    for (let c = 0; c < 3; c++) means[c][k] = mean(light, (at) => data[at + c])!;
-    const about = lumas.filter((l) => Math.abs(l - level) <= ABOUT * level);
-    grains[k] = (deviation(about) ?? 0) / Math.max(1, mean(about)!);
+    const light = [...lumas.keys()].filter((i) => Math.abs(lumas[i] - level) <= ABOUT * level);
+    for (let c = 0; c < 3; c++) means[c][k] = mean(light, (i) => data[places[i] + c]) ?? 0;
+    grains[k] = (deviation(light, (i) => lumas[i]) ?? 0) / Math.max(1, level);
   }
   return { across, down, side, means, grains };
 }

@@ -190,8 +190,6 @@ interface Cleared {
   tones: Float32Array;
 }
 
-const cleared = (clear: Bitmap): Cleared => ({ clear, tones: tonesOf(clear) });
-
 /** What is known of a picture before its colours are. */
 interface Looked extends Cleared {
   /** Before it is made lighter or darker. */
@@ -308,14 +306,15 @@ export class PictureWork {
       withEvenLight(small, how.even),
     );
     const is = this.takes.get([plain, how.brightness, how.contrast], () => toned(plain, how));
-    /** Calmed as what was scanned is: what grain and loss leave at the edges of what is drawn is ground then, where ground is. */
-    const calmed = (): Cleared => this.scans.get([is], () => cleared(calmedLike(is, 'scanned')));
-    const sharp = paper
-      ? calmed()
-      : this.edges.get([is], () => {
-          before('ground', 0.1);
-          return cleared(clearEdges(is));
-        });
+    const clearedBy = (step: Step<Cleared>, clear: () => Bitmap): Cleared =>
+      step.get([is], () => {
+        before('ground', 0.1);
+        const made = clear();
+        return { clear: made, tones: tonesOf(made) };
+      });
+    /** What grain and loss leave at the edges of what is drawn is ground once it is calmed, where ground is. */
+    const calmed = (): Cleared => clearedBy(this.scans, () => calmedLike(is, 'scanned'));
+    const sharp = paper ? calmed() : clearedBy(this.edges, () => clearEdges(is));
     return this.grounds.get([sharp, JSON.stringify(of)], () => {
       const groundIn = ({ clear, tones }: Cleared): Uint8Array =>
         groundOf(clear, tones, of, paper && tonedColour(paper, how));

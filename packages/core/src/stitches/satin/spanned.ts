@@ -46,10 +46,9 @@ export function endBefore(points: Point[], parts: ArrayLike<number>, ground: Gro
     const came = comesAcross;
     comesAcross = spans(p, b, ground);
     if (parts[i] !== Part.top || parts[i + 1] !== Part.top) continue;
-    const across = [...(came ? [a] : []), ...(comesAcross ? [b] : [])];
-    if (!across.length) continue;
+    if (!came && !comesAcross) continue;
     layers.takeUp(a, p, b, i + 1);
-    const to = across.map((q) => before(p, q, a, b, ground)).find((at) => !!at);
+    const to = (came && before(p, a, [a, b], ground)) || (comesAcross && before(p, b, [a, b], ground));
     if (to) {
       layers.layDown(a, (points[i] = to), b);
       comesAcross = false;
@@ -57,14 +56,19 @@ export function endBefore(points: Point[], parts: ArrayLike<number>, ground: Gro
   }
 }
 
-/** The first place on the way from a needle point, which was taken up, to `q`, from where its stitches come across no notch, and leave hardly anything bare. */
-function before(p: Point, q: Point, a: Point, b: Point, ground: Ground): Point | null {
+/**
+ * The first place on the way from a needle point, which was taken up, to `q`, from where its stitches, from and to two others, come
+ * across no notch, are no longer than any may be, and leave hardly anything bare.
+ */
+function before(p: Point, q: Point, [a, b]: readonly [Point, Point], ground: Ground): Point | null {
+  const { covered, layers } = ground;
+  const fits = (length: number): boolean => length >= SHORTEST && length <= covered.longest;
   const length = distance(p, q);
   for (let d = EVERY; d <= length - SHORTEST; d += EVERY) {
     const { x, y } = lerp(p, q, d / length);
     const at = { x: onMachineGrid(x), y: onMachineGrid(y) };
-    if (distance(a, at) < SHORTEST || distance(at, b) < SHORTEST) continue;
-    if (ground.layers.tried(a, at, b).opened >= LEAST) return null;
+    if (!fits(distance(a, at)) || !fits(distance(at, b))) continue;
+    if (layers.tried(a, at, b).opened >= LEAST) return null;
     if (!spans(a, at, ground) && !spans(at, b, ground)) return at;
   }
   return null;
@@ -111,9 +115,11 @@ export function notSpanning({ x, y, part }: SewnThread, ground: Ground): SewnThr
   let last: Point | null = null;
   for (let i = 0; i < x.length; i++) {
     const is: Point = { x: x[i], y: y[i] };
-    const p: Point | null =
+    const back: Point | null =
       last && i + 1 < x.length ? broughtBack(last, is, { x: x[i + 1], y: y[i + 1] }, ground) : is;
-    if (!p) continue;
+    // Where a way becomes satin, or the other way round, a needle point stays.
+    if (!back && part[i] === part[i + 1]) continue;
+    const p: Point = back ?? is;
     if (last) for (const q of bentBy(last, p, ground, DEPTH)) add(q, part[i]);
     add(p, part[i]);
     last = p;

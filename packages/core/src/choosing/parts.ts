@@ -1,0 +1,34 @@
+// What stitches are chosen for, and its parts on the way there.
+import type { PlainOutline } from '../design/types.ts';
+import type { Bounds } from '../geometry/points.ts';
+import type { Region } from '../geometry/region.ts';
+import type { ChosenKind } from './kinds.ts';
+
+/** A shape that stitches are chosen for. */
+export interface Piece {
+  outline: PlainOutline;
+  thread: string;
+  /** A line of this width, in mm, rather than a shape. */
+  line?: number;
+  /** It is cloth that is laid on, before all that is sewn. */
+  cloth?: boolean;
+}
+
+/** What is seen of a piece, or a column or what is broad of that. */
+export interface Part {
+  piece: number;
+  region: Region;
+  bounds: Bounds | null;
+  /** How broad it is for the most part, in mm. */
+  breadth: number;
+  kind: ChosenKind | null;
+  /** Is the outline's own the one that is seen? */
+  whole: boolean;
+  /** A column of a part that is broad: it is sewn just after it. */
+  columnOf?: Part;
+}
+
+/** Parts nearer than this are neighbours, in mm. */
+export const TOUCHING = 0.4;
+
+export const isLine = (p: Part): boolean => !p.kind || p.kind.as === 'line';
