@@ -62,6 +62,23 @@ test('every design arrives as it is; what did not change is the very same as bef
   );
 });
 
+test('an outline is sent once, and is the very same there after its recipe or its thread has changed', () => {
+  const sender = new DesignSender();
+  const receiver = new DesignReceiver();
+  const outlineOf = (design: Design): unknown => {
+    const [first] = design.objects;
+    return first.kind === 'object' && first.outline;
+  };
+  const [first] = start.objects;
+  const before = receiver.open(sent(sender.pack(start)));
+  const changed: Design = { ...start, objects: [{ ...first, thread: '101' } as Item] };
+  const parcel = sent(sender.pack(changed));
+  expect(JSON.stringify(parcel)).not.toContain('ellipse');
+  const there = receiver.open(parcel);
+  expect(there).toEqual(changed);
+  expect(outlineOf(there)).toBe(outlineOf(before));
+});
+
 test('a small change is a small parcel', () => {
   const sender = new DesignSender();
   const many: Design = { ...start, objects: Array.from({ length: 400 }, (_, k) => leaf(`o${k}`)) };

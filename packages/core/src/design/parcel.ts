@@ -3,18 +3,19 @@
 // What was made from an item is remembered with the item (memo.ts). A design that is cloned as a whole has none of its
 // old items; one that comes as a parcel has all but those that changed.
 import type { StitchBlock } from './stitch-blocks.ts';
-import type { Design, Group, Item, KeptPicture } from './types.ts';
+import type { Design, DesignObject, Group, Item, KeptPicture, Outline } from './types.ts';
 
 /**
  * An item of a parcel: the number of one that was sent before, or a new one with its number. Of new stitches, blocks that
- * were sent before are numbers, too, and so are the pictures that groups came from.
+ * were sent before are numbers, too, and so are the outlines of objects and the pictures that groups came from.
  */
 type Packed =
   | number
   | { number: number; item: Item }
-  | { number: number; group: object; objects: Packed[]; picture?: PackedPicture }
+  | { number: number; object: object; outline: PackedPart<Outline> }
+  | { number: number; group: object; objects: Packed[]; picture?: PackedPart<KeptPicture> }
   | { number: number; stitches: object; blocks: PackedBlock[] };
-type PackedPicture = number | { number: number; picture: KeptPicture };
+type PackedPart<T> = number | { number: number; part: T };
 type PackedBlock = number | { number: number; records: string };
 
 export interface Parcel {
@@ -27,8 +28,8 @@ export interface Parcel {
 /** Items are forgotten, on both sides alike, after so many parcels without them: steps back bring them again. */
 const KEPT = 60;
 
-/** What can be sent once: an item, a block of stitches, or a picture. */
-type Sent = Item | StitchBlock | KeptPicture;
+/** What can be sent once: an item, a block of stitches, an outline, or a picture. */
+type Sent = Item | StitchBlock | Outline | KeptPicture;
 
 /** The items that both sides have, by number. Both count the same parcels, and so forget the same. */
 class Ledger {
@@ -70,6 +71,7 @@ const innerOf = (item: Sent): readonly Sent[] => {
   if (!('kind' in item)) return [];
   if (item.kind === 'group')
     return item.fromPicture ? [...item.objects, item.fromPicture.picture] : item.objects;
+  if (item.kind === 'object') return [item.outline];
   return item.kind === 'stitches' ? item.blocks : [];
 };
 
@@ -100,25 +102,31 @@ export class DesignSender {
       this.ledger.learn(number, item);
       return { number, stitches, blocks: packed };
     }
+    if (item.kind === 'object') {
+      const { outline, ...object } = item;
+      const packed = this.packPart(outline);
+      this.ledger.learn(number, item);
+      return { number, object, outline: packed };
+    }
     if (item.kind !== 'group') {
       this.ledger.learn(number, item);
       return { number, item };
     }
     const { objects, fromPicture, ...group } = item;
     const inner = objects.map((o) => this.packItem(o));
-    const picture = fromPicture && this.packPicture(fromPicture.picture);
+    const picture = fromPicture && this.packPart(fromPicture.picture);
     this.ledger.learn(number, item);
     if (!fromPicture) return { number, group, objects: inner };
     const { picture: _, ...from } = fromPicture;
     return { number, group: { ...group, fromPicture: from }, objects: inner, picture };
   }
 
-  private packPicture(picture: KeptPicture): PackedPicture {
-    const known = this.ledger.use(picture);
+  private packPart<T extends Outline | KeptPicture>(part: T): PackedPart<T> {
+    const known = this.ledger.use(part);
     if (known !== undefined) return known;
     const number = this.next++;
-    this.ledger.learn(number, picture);
-    return { number, picture };
+    this.ledger.learn(number, part);
+    return { number, part };
   }
 
   private packBlock(block: StitchBlock): PackedBlock {
@@ -156,22 +164,24 @@ export class DesignReceiver {
 
   private opened(packed: Exclude<Packed, number>): Item {
     if ('item' in packed) return packed.item;
+    if ('object' in packed)
+      return { ...packed.object, outline: this.openPart(packed.outline) } as DesignObject;
     if ('group' in packed) {
       const group = { ...packed.group, objects: packed.objects.map((o) => this.openItem(o)) } as Group;
       if (!group.fromPicture || packed.picture === undefined) return group;
-      return { ...group, fromPicture: { ...group.fromPicture, picture: this.openPicture(packed.picture) } };
+      return { ...group, fromPicture: { ...group.fromPicture, picture: this.openPart(packed.picture) } };
     }
     return { ...packed.stitches, blocks: packed.blocks.map((b) => this.openBlock(b)) } as Item;
   }
 
-  private openPicture(packed: PackedPicture): KeptPicture {
+  private openPart<T extends Outline | KeptPicture>(packed: PackedPart<T>): T {
     if (typeof packed === 'number') {
-      const picture = this.ledger.item(packed) as KeptPicture;
-      this.ledger.use(picture);
-      return picture;
+      const part = this.ledger.item(packed) as T;
+      this.ledger.use(part);
+      return part;
     }
-    this.ledger.learn(packed.number, packed.picture);
-    return packed.picture;
+    this.ledger.learn(packed.number, packed.part);
+    return packed.part;
   }
 
   private openBlock(packed: PackedBlock): StitchBlock {
