@@ -1,7 +1,7 @@
 // Chooses stitches for shapes that lie side by side, or on one another: kinds, angles, order, and what of each is sewn.
 import { Memo } from '../design/memo.ts';
 import type { PathOutline, PlainOutline, Recipe } from '../design/types.ts';
-import { intersect, offsetRegion } from '../geometry/clip.ts';
+import { intersect } from '../geometry/clip.ts';
 import { boundsMeet } from '../geometry/points.ts';
 import { regionArea, regionBounds, ringArea, type Region } from '../geometry/region.ts';
 import { fitPath } from '../outlines/fit.ts';
@@ -20,7 +20,7 @@ import {
   uniteNear,
   withoutPinholes,
 } from './overlaps.ts';
-import { TOUCHING, type Part, type Piece } from './parts.ts';
+import { aboutOf, MOST_NEIGHBOURS, TOUCHING, type Part, type Piece } from './parts.ts';
 
 export interface Chosen {
   /** Which of the pieces; one that is broad here and narrow there is sewn as several. */
@@ -58,7 +58,7 @@ const LEAST_SEEN = 0.4;
 /** A piece that loses less than this share of its area keeps its outline as it is drawn. */
 const UNCHANGED = 0.004;
 
-/** Regions of outlines that stitches are chosen for again and again, while a slider is moved. */
+/* Stitches are chosen for the same outlines again and again, while a slider is moved: what follows from the same ones is known. */
 const remembered = new Memo<Region>();
 const regionOf = (outline: PlainOutline): Region => remembered.get(outline, [], () => outlineRegion(outline));
 
@@ -72,11 +72,11 @@ const asOutline = (region: Region): PathOutline => ({
     .map((coords) => fitPath({ coords, closed: true }, STRAY)),
 });
 
+const measures = new Memo<Pick<Part, 'bounds' | 'breadth'>>();
 const seenPart = (piece: number, region: Region): Pick<Part, 'piece' | 'region' | 'bounds' | 'breadth'> => ({
   piece,
   region,
-  bounds: regionBounds(region),
-  breadth: usualBreadth(region),
+  ...measures.get(region, [], () => ({ bounds: regionBounds(region), breadth: usualBreadth(region) })),
 });
 
 /** Chooses stitches. Pieces lie on one another in the order in which they are given, the first one undermost. */
@@ -110,25 +110,46 @@ export function chooseStitches(pieces: readonly Piece[], options: ChoosingOption
   ]);
   const beneath = options.compensation + BENEATH;
   const chosen = order.map((part, i): Chosen => {
-    const { piece, kind, region, whole, bounds } = part;
+    const { piece, kind, whole, bounds } = part;
     const { outline, line } = pieces[piece];
     if (!kind) return { piece, outline, recipe: lineRecipe(line!) };
     if (kind.as === 'line') return { piece, outline: kind.outline, recipe: kind.recipe };
-    const later = order.slice(i + 1).filter((p) => p.kind);
+    const later = order.slice(i + 1).filter((p) => p.kind && boundsMeet(p.bounds!, bounds!, beneath));
+    const cloth = !!pieces[piece].cloth;
+    const sewn = sewnOf(part, later, { beneath, cloth });
+    return { piece, outline: whole && sewn.asSeen ? outline : sewn.outline, recipe: kind.recipe };
+  });
+  return { chosen, hidden };
+}
+
+interface SewnOf {
+  outline: PathOutline;
+  /** Nothing of it reaches beneath others. */
+  asSeen: boolean;
+}
+const sewnOfRegions = new Memo<SewnOf>();
+
+/** What is sewn of a part: what is seen, and what reaches `beneath` mm beneath later ones. */
+function sewnOf(
+  { region, bounds, kind }: Part,
+  later: readonly Part[],
+  { beneath, cloth }: { beneath: number; cloth: boolean },
+): SewnOf {
+  const satin = kind!.as === 'satin';
+  const regions = later.map((p) => p.region);
+  return sewnOfRegions.get(region, [beneath, satin, cloth, ...regions], () => {
     const over = uniteNear(
-      later.map((p) => p.region),
+      regions,
       later.map((p) => p.bounds),
       bounds!,
       beneath,
     );
-    const narrow = later.some((p) => p.breadth < NARROW && boundsMeet(p.bounds!, bounds!, beneath));
+    const narrow = later.some((p) => p.breadth < NARROW);
     const beyond = reachingBeneath(region, over, beneath, narrow);
-    const reaching = kind.as === 'satin' ? withoutPinholes(beyond, region) : beyond;
-    const sewn = pieces[piece].cloth ? goingOnBeneath(reaching, over) : reaching;
-    const same = whole && Math.abs(regionArea(sewn) - regionArea(region)) < 0.02;
-    return { piece, outline: same ? outline : asOutline(sewn), recipe: kind.recipe };
+    const reaching = satin ? withoutPinholes(beyond, region) : beyond;
+    const sewn = cloth ? goingOnBeneath(reaching, over) : reaching;
+    return { outline: asOutline(sewn), asSeen: Math.abs(regionArea(sewn) - regionArea(region)) < 0.02 };
   });
-  return { chosen, hidden };
 }
 
 /** A drawn line by its width: once, thrice, or as a satin column. */
@@ -175,9 +196,11 @@ function chooseKinds(parts: readonly Part[], satin: number): Part[] {
   return columns;
 }
 
+const touching = new Memo<boolean>(MOST_NEIGHBOURS);
+
 function neighboursOf(part: Part, among: readonly Part[]): Part[] {
   const near = among.filter((p) => p !== part && boundsMeet(p.bounds!, part.bounds!, TOUCHING));
-  if (!near.length) return [];
-  const reach = offsetRegion(part.region, TOUCHING);
-  return near.filter((p) => regionArea(intersect(reach, p.region)) > 1e-3);
+  return near.filter((p) =>
+    touching.get(part.region, [p.region], () => regionArea(intersect(aboutOf(part.region), p.region)) > 1e-3),
+  );
 }

@@ -1,16 +1,19 @@
 // The order in which chosen parts are sewn: colour by colour, areas before the details that lie in them.
-import { intersect, offsetRegion } from '../geometry/clip.ts';
+import { Memo } from '../design/memo.ts';
+import { intersect } from '../geometry/clip.ts';
 import { boundsMeet, type Point } from '../geometry/points.ts';
 import { regionArea } from '../geometry/region.ts';
 import { outlineBounds } from '../outlines/transform.ts';
 import { placesAlong, shortOrder } from '../sewing/short-order.ts';
 import { uniteNear } from './overlaps.ts';
-import { isLine, TOUCHING, type Part, type Piece } from './parts.ts';
+import { aboutOf, isLine, MOST_NEIGHBOURS, TOUCHING, type Part, type Piece } from './parts.ts';
 
 /** Shapes narrower than this are details, which are sewn after the areas that they lie in or beside, in mm. */
 const DETAIL = 2.5;
 /** Of an area so much lies beside a detail that touches it, in mm². */
 const TOUCHED = 0.05;
+
+const touchedOf = new Memo<number>(MOST_NEIGHBOURS);
 
 /** How much of areas of one thread, by the first key, details of another touch, in mm². */
 function detailsBeside(
@@ -24,11 +27,11 @@ function detailsBeside(
     const about = areas.filter(
       (a) => thread(a) !== thread(detail) && boundsMeet(a.bounds!, detail.bounds!, TOUCHING),
     );
-    if (!about.length) continue;
-    const reach = offsetRegion(detail.region, TOUCHING);
     for (const area of about) {
-      const near = uniteNear([area.region], [area.bounds], detail.bounds!, TOUCHING);
-      const touched = regionArea(intersect(reach, near));
+      const touched = touchedOf.get(detail.region, [area.region], () => {
+        const near = uniteNear([area.region], [area.bounds], detail.bounds!, TOUCHING);
+        return regionArea(intersect(aboutOf(detail.region), near));
+      });
       if (touched < TOUCHED) continue;
       const of = out.get(thread(area)) ?? new Map<string, number>();
       out.set(thread(area), of.set(thread(detail), (of.get(thread(detail)) ?? 0) + touched));

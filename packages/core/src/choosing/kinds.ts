@@ -1,4 +1,5 @@
 // Which stitches a region takes: satin where it is a column, a line along its middle where it is one, else a fill.
+import { Memo } from '../design/memo.ts';
 import type { PathOutline, Recipe } from '../design/types.ts';
 import { regionArea, type Region } from '../geometry/region.ts';
 import { broaderThan, shareBroader, usualBreadth } from './breadths.ts';
@@ -36,8 +37,14 @@ export const kindCounted = ({ kind }: Recipe): keyof KindCounts =>
 /** The widest column that is satin, in mm. `satin` is 0 for more fill to 1 for more satin. */
 export const widestSatin = (satin: number): number => NARROWEST + (WIDEST - NARROWEST) * satin;
 
+const narrow = new Memo<ChosenKind | null>();
+const fills = new Memo<ChosenKind>();
+
 /** A line or satin, where the region is narrow enough; null where it is to be filled. */
-export function narrowKind(region: Region, satin: number): ChosenKind | null {
+export const narrowKind = (region: Region, satin: number): ChosenKind | null =>
+  narrow.get(region, [satin], () => narrowKindOf(region, satin));
+
+function narrowKindOf(region: Region, satin: number): ChosenKind | null {
   const breadth = usualBreadth(region);
   // The line is found where it is a line: what is broader than one in it would be lost.
   if (breadth < SURELY_NO_LINE && shareBroader(region, LINE) < 0.12) {
@@ -59,13 +66,14 @@ export function narrowKind(region: Region, satin: number): ChosenKind | null {
 }
 
 /** A fill whose rows lie at an angle, in degrees. */
-export function fillKind(region: Region, angle: number): ChosenKind {
-  const small = regionArea(region) < 4 * SMALL_FILL && regionArea(broaderThan(region, 2)) < SMALL_FILL;
-  return {
-    as: 'fill',
-    recipe: { kind: 'fill', settings: { angle, ...(small && { underlay: 'edge' }) } },
-  };
-}
+export const fillKind = (region: Region, angle: number): ChosenKind =>
+  fills.get(region, [angle], () => {
+    const small = regionArea(region) < 4 * SMALL_FILL && regionArea(broaderThan(region, 2)) < SMALL_FILL;
+    return {
+      as: 'fill',
+      recipe: { kind: 'fill', settings: { angle, ...(small && { underlay: 'edge' }) } },
+    };
+  });
 
 /** `angle` of rows, in degrees, when it is to be filled. */
 export const kindFor = (region: Region, satin: number, angle: () => number): ChosenKind =>

@@ -1,4 +1,5 @@
 // Parts a region where it changes from broad to narrow: a leaf and its stalk, a mug and its handle.
+import { Memo } from '../design/memo.ts';
 import { intersect, offsetRegion, subtract, unite } from '../geometry/clip.ts';
 import { regionArea, type Region } from '../geometry/region.ts';
 import { broaderThan, shareBroader, usualBreadth } from './breadths.ts';
@@ -30,6 +31,8 @@ export interface Parted {
   narrow: Region[];
 }
 
+const parts = new Memo<Parted | null>();
+
 /**
  * The broad part of a region and its columns; null when it has no columns that are worth being sewn by themselves.
  * `widest` is how wide a column may be, in mm. Together the parts are the region but
@@ -37,6 +40,10 @@ export interface Parted {
  */
 export function partedByBreadth(region: Region, widest: number): Parted | null {
   const width = Math.min(widest, MOST_BREADTH);
+  return parts.get(region, [width], () => partedAt(region, width));
+}
+
+function partedAt(region: Region, width: number): Parted | null {
   const open = broaderThan(region, width);
   const all = regionArea(region);
   if (!open.length || regionArea(open) < BROAD * all) return null;

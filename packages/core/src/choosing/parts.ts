@@ -1,4 +1,6 @@
 // What stitches are chosen for, and its parts on the way there.
+import { Memo } from '../design/memo.ts';
+import { offsetRegion } from '../geometry/clip.ts';
 import type { PlainOutline } from '../design/types.ts';
 import type { Bounds } from '../geometry/points.ts';
 import type { Region } from '../geometry/region.ts';
@@ -30,5 +32,13 @@ export interface Part {
 
 /** Parts nearer than this are neighbours, in mm. */
 export const TOUCHING = 0.4;
+
+/** Of a region it is remembered which of so many others touch it. */
+export const MOST_NEIGHBOURS = 64;
+
+const about = new Memo<Region>();
+/** A region with what lies about it as near as neighbours do. */
+export const aboutOf = (region: Region): Region =>
+  about.get(region, [], () => offsetRegion(region, TOUCHING));
 
 export const isLine = (p: Part): boolean => !p.kind || p.kind.as === 'line';

@@ -59,6 +59,28 @@ describe('what comes from a picture', () => {
     expect(plain(made(choices).objects)).toEqual(plain(made(choices).objects));
   });
 
+  it('keeps the very outlines that another choice leaves as they are, and so their stitches', () => {
+    const outlines = (of: PictureChoices) => made(of).objects.map((o) => o.outline);
+    const before = outlines(choices);
+    const thread = made(choices).objects[0].thread === '165' ? '222' : '165';
+    // Another thread for one colour, and another idea of what is ground: no border moves.
+    const groups = work
+      .run(picture, choices, threadChart('larkmoor'))
+      .colours.map(({ shades }, i) => ({ shades, ...(i === 0 && { thread }) }));
+    const others: PictureChoices[] = [
+      { ...choices, colours: { ...choices.colours, groups } },
+      { ...choices, ground: { ...choices.ground, tolerance: 4 } },
+    ];
+    for (const other of others) {
+      const now = outlines(other);
+      expect(now).toHaveLength(before.length);
+      for (const outline of now) expect(before).toContain(outline);
+    }
+    // Smoother ones are others.
+    for (const outline of outlines({ ...choices, outlines: { smooth: 1, corners: 0.1 } }))
+      expect(before).not.toContain(outline);
+  });
+
   it('can be lines that follow it, one object a thread, side by side', () => {
     const shaded: PictureChoices = {
       ...choices,

@@ -1,6 +1,13 @@
 // From a picture to regions, step by step. Each step is remembered with what went into it, so that a choice that is
 // changed makes only what follows from it.
-import type { OutlineChoice, PictureChoices, ShadedChoice, TakenPicture } from '../design/types.ts';
+import { Steady } from '../design/steady.ts';
+import type {
+  OutlineChoice,
+  PathOutline,
+  PictureChoices,
+  ShadedChoice,
+  TakenPicture,
+} from '../design/types.ts';
 import type { ThreadChart } from '../materials/threads.ts';
 import { atMost, isUpright, shaped, TAKEN, toned, tonedColour, WHOLE, type Bitmap } from './bitmap.ts';
 import { clearEdges } from './clear-edges.ts';
@@ -246,6 +253,8 @@ export class PictureWork {
   private readonly fits = new Step<FittedBorders>();
   private readonly known = new KnownCurves();
   private readonly traces = new Step<Traced>();
+  /** Outlines that stay as they were are the very same: stitches that were chosen for them are known. */
+  private readonly outlines = new Steady<PathOutline>();
 
   /** All steps. */
   run(
@@ -283,7 +292,10 @@ export class PictureWork {
       return fittedBorders(patches, shift, fitChoice(choices.outlines, made), this.known.fit);
     });
     const { regions, edges } = this.traces.get([fitted, scale, ink], () => {
-      return regionsOf(fitted, pixelMap({ ink, scale }));
+      const traced = regionsOf(fitted, pixelMap({ ink, scale }));
+      this.outlines.begin();
+      const kept = traced.regions.map((r) => ({ ...r, outline: this.outlines.same(r.outline) }));
+      return { ...traced, regions: kept };
     });
     return { taken: is, ground, made, evened, shades, colours, at, regions, edges, ink, scale };
   }
