@@ -17,13 +17,25 @@ const STEPS = [
   [1, -1],
 ] as const;
 
+/** One pixel in so many tells whether a picture has grain: fewer than this share of them are as the next one. */
+const [EVERY, EVEN] = [7, 0.5];
+
+/** Do most pixels differ from the one beside them, as in photographs? What was drawn has areas of one colour. */
+function hasGrain({ data }: Bitmap): boolean {
+  const whole = new Uint32Array(data.buffer, data.byteOffset, data.length / 4);
+  let [even, all] = [0, 0];
+  for (let i = 0; i + 1 < whole.length; i += EVERY, all++) if (whole[i] === whole[i + 1]) even++;
+  return even < EVEN * all;
+}
+
 /**
  * The picture with hard edges. Two rounds, for edges two pixels wide; a line as thin as a pixel, which is no colour
- * between its neighbours', stays. Half-clear pixels become clear or not.
+ * between its neighbours', stays, and so does what has grain all over. Half-clear pixels become clear or not.
  */
 export function clearEdges(from: Bitmap): Bitmap {
   let data = from.data.slice();
   for (let i = 3; i < data.length; i += 4) data[i] = data[i] < 128 ? 0 : 255;
+  if (hasGrain(from)) return { ...from, data };
   data = round(from.width, from.height, data);
   data = round(from.width, from.height, data);
   return { ...from, data };

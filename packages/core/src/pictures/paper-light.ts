@@ -114,6 +114,9 @@ function paperSquares(squares: Squares, lumas: readonly number[]): Uint8Array {
   return isPaper;
 }
 
+/** It is settled when no value moves by more than this, of 255. */
+const SETTLED = 0.002;
+
 /** Values where they are known, and where not what lies between them: the mean of their neighbours, over and over. */
 function filledIn(values: Float64Array, known: Uint8Array, across: number, down: number): Float64Array {
   const out = values.slice();
@@ -124,18 +127,20 @@ function filledIn(values: Float64Array, known: Uint8Array, across: number, down:
   known.forEach((is, k) => {
     if (!is) out[k] = sum / Math.max(1, n);
   });
-  for (let round = 0; round < 4 * (across + down); round++)
+  const rounds = 4 * (across + down);
+  for (let round = 0, moved = Infinity; round < rounds && moved > SETTLED; round++) {
+    moved = 0;
     for (let j = 0; j < down; j++)
       for (let i = 0; i < across; i++) {
         const k = j * across + i;
         if (known[k]) continue;
-        let [total, count] = [0, 0];
-        if (i) [total, count] = [total + out[k - 1], count + 1];
-        if (i + 1 < across) [total, count] = [total + out[k + 1], count + 1];
-        if (j) [total, count] = [total + out[k - across], count + 1];
-        if (j + 1 < down) [total, count] = [total + out[k + across], count + 1];
-        out[k] = total / count;
+        // Beyond the picture lies what is at its edge.
+        const beside = out[i ? k - 1 : k] + out[i + 1 < across ? k + 1 : k];
+        const to = (beside + out[j ? k - across : k] + out[j + 1 < down ? k + across : k]) / 4;
+        moved = Math.max(moved, Math.abs(to - out[k]));
+        out[k] = to;
       }
+  }
   return out;
 }
 

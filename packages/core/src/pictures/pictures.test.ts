@@ -6,6 +6,7 @@ import { outlineRegion } from '../outlines/region.ts';
 import { threadChart } from '../materials/threads.ts';
 import { bordersOf } from './borders.ts';
 import { atMost, shaped, TAKEN, WHOLE, type Bitmap } from './bitmap.ts';
+import { clearEdges } from './clear-edges.ts';
 import { groupsFor, splitGroup } from './colours.ts';
 import { fitBorder } from './fit-borders.ts';
 import { GROUND, groundOf } from './ground.ts';
@@ -472,6 +473,25 @@ describe('colours', () => {
     expect(out('ground').regions).toHaveLength(3);
     const given = out('neighbours');
     expect(given.regions.reduce((sum, r) => sum + r.area, 0) / given.scale ** 2).toBeCloseTo(4800, 0);
+  });
+});
+
+describe('edges', () => {
+  const seam = (x: number, y: number): number => Math.hypot(x - 20, y - 20) - 12;
+  const mixed = (x: number, y: number): number =>
+    Math.round(200 - 160 * Math.min(1, Math.max(0, 0.5 - seam(x, y))));
+  const grey = (v: number): string => `#${v.toString(16).padStart(2, '0').repeat(3)}`;
+  const shadesIn = ({ data }: Bitmap): number => new Set(data.filter((_, i) => i % 4 === 0)).size;
+
+  it('of what was drawn become hard', () => {
+    const drawn = painted(40, 40, (x, y) => grey(mixed(x, y)));
+    expect(shadesIn(drawn)).toBeGreaterThan(10);
+    expect(shadesIn(clearEdges(drawn))).toBe(2);
+  });
+
+  it('stay where there is grain all over: no pixel is between two others by more than chance', () => {
+    const grainy = painted(40, 40, (x, y) => grey(mixed(x, y) + ((x * 7 + y * 13 + x * y) % 23)));
+    expect(clearEdges(grainy)).toEqual(grainy);
   });
 });
 
