@@ -68,6 +68,40 @@ test('every step changes what comes after it, and the cloth beside it', async ({
   await expect(picture.step('Size').getByLabel('Width')).toHaveValue('50.8');
 });
 
+test('while a slider is dragged the outlines go with the hand, and stitches follow when it rests', async ({
+  page,
+}) => {
+  const picture = await open(page);
+  await picture.ready();
+  const before = await picture.numbers().innerText();
+  const told = picture.step('Outlines').getByText(/ points\./);
+  await told.evaluate((line) => {
+    const all: string[] = [];
+    new MutationObserver(() => all.push(line.textContent ?? '')).observe(line, {
+      characterData: true,
+      childList: true,
+      subtree: true,
+    });
+    Object.assign(window, { told: all });
+  });
+  const box = (await page.getByLabel('Smoothness').boundingBox())!;
+  const at = (share: number): [number, number] => [
+    box.x + 8 + share * (box.width - 16),
+    box.y + box.height / 2,
+  ];
+  await page.mouse.move(...at(0.25));
+  await page.mouse.down();
+  for (let share = 0.3; share < 1; share += 0.05) {
+    await page.mouse.move(...at(share));
+    await page.waitForTimeout(80);
+  }
+  const seen = await page.evaluate(() => new Set((window as unknown as { told: string[] }).told).size);
+  expect(seen).toBeGreaterThan(2);
+  await page.mouse.up();
+  await picture.ready();
+  expect(await picture.numbers().innerText()).not.toBe(before);
+});
+
 test('a picture becomes lines that follow it, and any shape can follow a picture', async ({ page }) => {
   const picture = await open(page);
   await picture.ready();

@@ -14,7 +14,7 @@ import {
 import type { PictureStepsState } from './steps.ts';
 
 const props = defineProps<{ steps: PictureStepsState; laid: Laid }>();
-const colours = computed(() => props.steps.made.value?.colours ?? []);
+const colours = computed(() => props.steps.seen.value?.colours ?? []);
 const choice = computed(() => props.steps.choices.value.colours);
 const chart = computed(() => chartOf(props.laid));
 /** The colour whose thread and ways are shown. */
@@ -28,8 +28,8 @@ const count = (n: number): void =>
   props.steps.change({ colours: { ...choice.value, groups: null, count: n } });
 const asProposed = (): void =>
   props.steps.change({ colours: { ...choice.value, groups: null, count: null } });
-const most = computed(() => Math.min(MOST_COLOURS, props.steps.made.value?.most ?? 1));
-const proposed = computed(() => Math.min(most.value, props.steps.made.value?.proposed ?? 1));
+const most = computed(() => Math.min(MOST_COLOURS, props.steps.seen.value?.most ?? 1));
+const proposed = computed(() => Math.min(most.value, props.steps.seen.value?.proposed ?? 1));
 
 function merge(from: number, into: number): void {
   if (from === into) return;
@@ -95,7 +95,7 @@ function drop(index: number): void {
     <input
       type="checkbox"
       class="mt-1 accent-rosehip"
-      :checked="choice.calm ?? steps.made.value?.how === 'photographed'"
+      :checked="choice.calm ?? steps.seen.value?.how === 'photographed'"
       @change="
         steps.change({
           colours: { ...choice, groups: null, calm: ($event.target as HTMLInputElement).checked },

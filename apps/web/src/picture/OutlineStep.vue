@@ -43,8 +43,8 @@ const set = (changes: Partial<PictureChoices['outlines']>): void =>
     help="Patches smaller than this are given to their neighbour."
     @change="steps.change({ colours: { ...colours, specks: $event } })"
   />
-  <p v-if="steps.made.value" class="text-xs text-muted">
-    {{ steps.made.value.outlines.length }} {{ steps.made.value.outlines.length === 1 ? 'shape' : 'shapes' }},
-    {{ steps.made.value.points }} points.
+  <p v-if="steps.seen.value" class="text-xs text-muted">
+    {{ steps.seen.value.outlines.length }} {{ steps.seen.value.outlines.length === 1 ? 'shape' : 'shapes' }},
+    {{ steps.seen.value.points }} points.
   </p>
 </template>

@@ -61,7 +61,10 @@ const back = computed(() => !!props.group);
 async function begin(): Promise<void> {
   if (!props.id) {
     if (handOver.picture) void steps.choose(handOver.picture);
-    else begun.value = (await lastBegun()) ?? null;
+    else {
+      begun.value = (await lastBegun()) ?? null;
+      void steps.warmUp();
+    }
     handOver.picture = null;
     return;
   }
@@ -71,7 +74,7 @@ async function begin(): Promise<void> {
     const group = props.group ? findItem(design, props.group) : null;
     if (group?.kind === 'group' && group.fromPicture) {
       await steps.reopen(group.fromPicture);
-      if (made.value) before.value = made.value.made;
+      if (made.value) before.value = made.value;
     } else if (props.group) failed.value = 'What came from this picture is no longer in the design.';
     else if (handOver.picture) void steps.choose(handOver.picture);
     handOver.picture = null;
@@ -126,7 +129,7 @@ const sewn = shallowRef<Design | null>(null);
 watch([made, base], ([now]) => {
   if (!now) return;
   const { hoop, cloth, chart } = base.value;
-  sewn.value = { ...emptyDesign('Picture', hoop, cloth), chart, objects: itemsOfPicture(now.made) };
+  sewn.value = { ...emptyDesign('Picture', hoop, cloth), chart, objects: itemsOfPicture(now) };
 });
 const figures = shallowRef<Figures | null>(null);
 /** The design that the figures are of. */
@@ -153,7 +156,7 @@ const STEPS: Record<string, string> = {
   outlines: 'Drawing outlines',
   stitches: 'Choosing stitches',
 };
-const empty = computed(() => made.value && !made.value.made.objects.length);
+const empty = computed(() => made.value && !made.value.objects.length);
 const blocked = computed(() => {
   if (!picture.value) return 'Choose a picture first.';
   if (!made.value) return 'The picture is still being looked at.';
@@ -174,7 +177,7 @@ async function lay(): Promise<void> {
   try {
     if (!props.id) {
       const named = { ...base.value, name: picture.value.name };
-      const { command, select } = layPictureJob(named, from, now.made);
+      const { command, select } = layPictureJob(named, from, now);
       const { id } = await api.create(
         applyCommand(named, command).design,
         `From the picture ${picture.value.name}`,
@@ -188,8 +191,8 @@ async function lay(): Promise<void> {
     handOver.work = {
       design: props.id,
       does: (design) => {
-        if (!group) return { job: layPictureJob(design, from, now.made), says: '' };
-        const { job, lost, kept } = relayPictureJob(design, group, from, before.value, now.made);
+        if (!group) return { job: layPictureJob(design, from, now), says: '' };
+        const { job, lost, kept } = relayPictureJob(design, group, from, before.value, now);
         const says = [
           `${(findItem(design, group) as Group).name} is made anew.`,
           kept ? `${kept} ${kept === 1 ? 'shape keeps' : 'shapes keep'} what was changed by hand.` : '',

@@ -29,7 +29,7 @@ const drawsOutlines = computed(
 
 let asked = 0;
 watch(
-  [steps.made, what],
+  [steps.seen, what],
   async () => {
     const number = ++asked;
     const next = await steps.view(what.value);
@@ -44,17 +44,17 @@ onBeforeUnmount(() => image.value?.close());
 
 /** Where the picture lies: CSS pixels of its upper left corner, and how many a pixel of it has. */
 const lies = computed(() => {
-  const made = steps.made.value;
+  const now = steps.seen.value;
   const shown = image.value;
-  if (!made || !shown) return null;
+  if (!now || !shown) return null;
   const { scale, centre } = props.seen;
   if (what.value === 'uncut') {
     // As large as it goes: it has no place on the cloth while it is cut.
     const k = Math.min((width.value - 48) / shown.width, (height.value - 48) / shown.height);
     return { x: (width.value - shown.width * k) / 2, y: (height.value - shown.height * k) / 2, k };
   }
-  const k = scale * made.scale;
-  const { x0, y0, x1, y1 } = made.ink;
+  const k = scale * now.scale;
+  const { x0, y0, x1, y1 } = now.ink;
   return {
     x: width.value / 2 - centre.x * scale - ((x0 + x1) / 2) * k,
     y: height.value / 2 - centre.y * scale - ((y0 + y1) / 2) * k,
@@ -64,23 +64,22 @@ const lies = computed(() => {
 
 /** The outlines, made ready to be drawn at any place. */
 const shapes = computed(() => {
-  const made = steps.made.value;
+  const now = steps.seen.value;
   return (
-    made?.outlines.map(({ d, colour }) => ({ path: new Path2D(d), colour: made.colours[colour].colour })) ??
-    []
+    now?.outlines.map(({ d, colour }) => ({ path: new Path2D(d), colour: now.colours[colour].colour })) ?? []
   );
 });
 
 function paint(): void {
   const target = canvas.value;
-  const made = steps.made.value;
+  const now = steps.seen.value;
   const at = lies.value;
   if (!target || !width.value) return;
   const ratio = devicePixelRatio;
   [target.width, target.height] = [Math.round(width.value * ratio), Math.round(height.value * ratio)];
   const ctx = target.getContext('2d')!;
   ctx.scale(ratio, ratio);
-  if (!made || !at || !image.value) return;
+  if (!now || !at || !image.value) return;
   if (!drawsOutlines.value) {
     ctx.imageSmoothingEnabled = at.k * ratio < 3;
     ctx.drawImage(image.value, at.x, at.y, image.value.width * at.k, image.value.height * at.k);
@@ -97,7 +96,7 @@ function paint(): void {
     ctx.stroke(path);
   }
 }
-watch([() => props.seen, width, height, steps.made, lies, drawsOutlines], paint, { flush: 'post' });
+watch([() => props.seen, width, height, steps.seen, lies, drawsOutlines], paint, { flush: 'post' });
 
 /** The place under a press, as shares of the picture. */
 function shareAt(e: PointerEvent): Point | null {

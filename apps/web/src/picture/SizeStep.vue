@@ -12,7 +12,7 @@ const emit = defineEmits<{ hoop: [hoop: Hoop] }>();
 const settings = useSettings();
 
 const ratio = computed(() => {
-  const ink = props.steps.made.value?.ink;
+  const ink = props.steps.seen.value?.ink;
   return ink ? (ink.y1 - ink.y0) / (ink.x1 - ink.x0) : 1;
 });
 const width = computed(() => props.steps.choices.value.width);
@@ -21,7 +21,7 @@ function choose(name: string): void {
   if (hoop) emit('hoop', { ...hoop });
 }
 const detail = computed(() => {
-  const area = props.steps.made.value?.detail;
+  const area = props.steps.seen.value?.detail;
   return area == null ? null : `${showNumber(Math.sqrt(area), settings.units, 1)} ${settings.units}`;
 });
 const tooLarge = computed(

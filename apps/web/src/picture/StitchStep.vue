@@ -3,6 +3,7 @@
 import { computed } from 'vue';
 import {
   chartOf,
+  chooseCounts,
   clothById,
   CLOTHS,
   SHADED,
@@ -33,14 +34,17 @@ const shaded = computed(() => stitches.value.shaded ?? SHADED);
 const shade = (changes: Partial<ShadedChoice>): void => put({ shaded: { ...shaded.value, ...changes } });
 const chart = computed(() => chartOf(props.laid));
 /** Threads in sewing order. */
-const threads = computed(() => props.steps.made.value?.made.objects.map((o) => o.thread) ?? []);
+const threads = computed(() => props.steps.made.value?.objects.map((o) => o.thread) ?? []);
 const spacing = computed(() => {
-  const value = props.steps.made.value?.made.objects[0]?.recipe.settings.spacing;
+  const value = props.steps.made.value?.objects[0]?.recipe.settings.spacing;
   return typeof value === 'number' ? value : null;
 });
 const choose = (index: number, code: string): void =>
   shade({ chosen: threads.value.map((t, i) => (i === index ? code : t)) });
-const counts = computed(() => props.steps.made.value?.counts);
+const counts = computed(() => {
+  const made = props.steps.made.value;
+  return made && chooseCounts(made.objects);
+});
 </script>
 
 <template>

@@ -13,7 +13,7 @@ const props = defineProps<{ steps: PictureStepsState }>();
 const taken = computed(() => props.steps.choices.value.taken);
 const set = (changes: Partial<TakenPicture>): void =>
   props.steps.change({ taken: { ...taken.value, ...changes } });
-const made = computed(() => props.steps.made.value);
+const seen = computed(() => props.steps.seen.value);
 const changed = computed(() => JSON.stringify(taken.value) !== JSON.stringify(TAKEN));
 </script>
 
@@ -92,12 +92,12 @@ const changed = computed(() => JSON.stringify(taken.value) !== JSON.stringify(TA
     <input
       type="checkbox"
       class="mt-1 accent-rosehip"
-      :checked="taken.even ?? made?.evened ?? false"
+      :checked="taken.even ?? seen?.evened ?? false"
       @change="set({ even: ($event.target as HTMLInputElement).checked })"
     />
     <span>Even light on paper</span>
   </label>
-  <p v-if="taken.even && made && !made.evened" class="text-xs text-muted">
+  <p v-if="taken.even && seen && !seen.evened" class="text-xs text-muted">
     No plain paper is seen in this picture.
   </p>
   <button

@@ -1,24 +1,30 @@
 // What the page of steps knows: the picture, the choices, and what the worker makes of them. The newest choices win.
-import { computed, markRaw, onBeforeUnmount, reactive, ref, shallowRef } from 'vue';
+import { computed, markRaw, nextTick, onBeforeUnmount, reactive, ref, shallowRef } from 'vue';
 import {
   CHOICES,
+  emptyDesign,
   PictureFileError,
   type ColourGroup,
   type Design,
   type FromPicture,
   type Laid,
   type PictureChoices,
+  type PictureObjects,
   type PixelBox,
 } from '@rosehip/core';
 import * as Comlink from 'comlink';
+import { quiet } from '../parts/quiet.ts';
+import { sewnBy, useChecker } from '../workers/engine.ts';
 import { startPictureDesk, type PictureDeskHandle } from '../workers/picture.ts';
-import type { PictureMade, PictureView } from '../workers/picture-work.ts';
+import type { PictureSeen, PictureView } from '../workers/picture-work.ts';
 import { openPicture, type OpenedPicture } from './open-picture.ts';
 
 export type StepName = 'picture' | 'size' | 'ground' | 'colours' | 'outlines' | 'stitches';
 
 /** Room between what is sewn and the hoop's inside, in mm. */
 const HOOP_ROOM = 3;
+/** While nobody waits a small drawing is made in these widths, in mm: code is compiled well once it has run for a while. */
+const WARM_UP = [40, 60, 90];
 /** Work that takes longer is told, in ms. */
 const TOLD = 300;
 
@@ -33,7 +39,11 @@ export type PictureStepsState = ReturnType<typeof usePictureSteps>;
 export function usePictureSteps(laid: () => Pick<Design, 'cloth' | 'chart' | 'ownChart' | 'hoop'>) {
   const choices = shallowRef<PictureChoices>(CHOICES);
   const picture = shallowRef<FromPicture['picture'] | null>(null);
-  const made = shallowRef<PictureMade | null>(null);
+  /** What the choices leave of the picture, and what is sewn of it: that comes later, and only when the hand rests. */
+  const seen = shallowRef<PictureSeen | null>(null);
+  const made = shallowRef<PictureObjects | null>(null);
+  /** What was seen when that was made. */
+  let whole: PictureSeen | null = null;
   const problem = ref('');
   const note = ref('');
   const step = ref<StepName>('stitches');
@@ -46,12 +56,17 @@ export function usePictureSteps(laid: () => Pick<Design, 'cloth' | 'chart' | 'ow
   const cutting = ref<'off' | 'crop' | 'corners'>('off');
 
   let handle: PictureDeskHandle | null = null;
-  const desk = () => (handle ??= startPictureDesk()).desk;
+  const started = () => (handle ??= startPictureDesk());
+  const desk = () => started().desk;
   let running: Promise<void> | null = null;
   let again = false;
   let late: ReturnType<typeof setTimeout> | undefined;
   let giveUp = (): void => {};
-  onBeforeUnmount(() => handle?.end());
+  let left = false;
+  onBeforeUnmount(() => {
+    left = true;
+    handle?.end();
+  });
 
   /** What the worker answers; null when it was ended before. */
   const answered = <T>(answer: Promise<T>): Promise<T | null> =>
@@ -91,17 +106,24 @@ export function usePictureSteps(laid: () => Pick<Design, 'cloth' | 'chart' | 'ow
     while (again && picture.value) {
       again = false;
       const asked = choices.value;
-      const now = await answered(desk().make(asked, laidOn(), told()));
+      const now = await answered(desk().see(asked, laidOn(), told()));
       if (!now) return;
       problem.value = '';
-      if (again) continue;
       const width = fittingWidth(now.ink, laid().hoop);
       if (fits.value && now.inked && Math.abs(width - asked.width) > 0.05) {
-        choices.value = { ...asked, width };
+        choices.value = { ...choices.value, width };
         again = true;
         continue;
       }
-      made.value = markRaw(now);
+      seen.value = markRaw(now);
+      // The page asks for what it shows of it first.
+      await nextTick();
+      if (again) continue;
+      const objects = await answered(started().objects(asked, laidOn(), told()));
+      if (!objects) return;
+      if (again) continue;
+      whole = now;
+      made.value = markRaw(objects);
     }
   }
 
@@ -146,6 +168,7 @@ export function usePictureSteps(laid: () => Pick<Design, 'cloth' | 'chart' | 'ow
     giveUp();
     await done();
     choices.value = last;
+    seen.value = whole;
     if (!made.value) picture.value = null;
     else if (picture.value) await desk().reopen(picture.value.data);
   }
@@ -172,7 +195,7 @@ export function usePictureSteps(laid: () => Pick<Design, 'cloth' | 'chart' | 'ow
       working.done = 0;
       const data = await answered(desk().open(Comlink.transfer(image, [image])));
       if (!data) return;
-      made.value = null;
+      seen.value = made.value = whole = null;
       picture.value = markRaw({ name, data });
       note.value = opened.note;
       cutting.value = 'off';
@@ -201,12 +224,23 @@ export function usePictureSteps(laid: () => Pick<Design, 'cloth' | 'chart' | 'ow
     await run();
   }
 
+  /** While nobody waits: what makes a picture's stitches is loaded, and its code compiled. */
+  async function warmUp(): Promise<void> {
+    await quiet();
+    for (const width of WARM_UP) {
+      if (busy.value || picture.value || left) return;
+      const objects = await answered(desk().warmUp(width, laidOn()));
+      if (!objects || left) return;
+      await sewnBy(useChecker(), { ...emptyDesign('Stamp'), objects }, '', []);
+    }
+  }
+
   const view = (of: PictureView): Promise<ImageBitmap | null> => desk().view(of, choices.value, laidOn());
 
   /** The colours as groups that can be changed by hand. */
   const groups = computed<ColourGroup[]>(
     () =>
-      made.value?.colours.map(({ shades, thread, chosen, out, cloth }) => ({
+      seen.value?.colours.map(({ shades, thread, chosen, out, cloth }) => ({
         shades,
         ...(chosen && { thread }),
         ...(out && { out }),
@@ -224,6 +258,7 @@ export function usePictureSteps(laid: () => Pick<Design, 'cloth' | 'chart' | 'ow
   return {
     choices,
     picture,
+    seen,
     made,
     problem,
     note,
@@ -233,6 +268,7 @@ export function usePictureSteps(laid: () => Pick<Design, 'cloth' | 'chart' | 'ow
     busy,
     cutting,
     choose,
+    warmUp,
     reopen,
     change,
     size,

@@ -10,6 +10,7 @@ import { api, ApiError } from '../api.ts';
 import { useKept } from '../parts/kept.ts';
 import FileButton from '../parts/FileButton.vue';
 import Notice from '../parts/Notice.vue';
+import { quiet } from '../parts/quiet.ts';
 import type { KeptDraft } from '../stores/drafts.ts';
 import { isPicture, useHandOver } from '../stores/hand-over.ts';
 import { useEngine } from '../workers/engine.ts';
@@ -43,12 +44,6 @@ async function load(): Promise<void> {
     loaded.value = true;
   }
 }
-/** The designs and their pictures are painted, and nothing else waits. */
-const quiet = (): Promise<void> =>
-  new Promise((done) => {
-    const idle = window.requestIdleCallback ?? ((work: () => void) => setTimeout(work, 200));
-    setTimeout(() => idle(() => done()), 600);
-  });
 /** What the bench needs is fetched and set up while nobody waits: the first press on a design then shows stitches soon. */
 function warmUp(): void {
   void import('../bench/BenchPage.vue');

@@ -2,8 +2,9 @@
 import {
   chartOf,
   CHOICES,
-  chooseCounts,
   DESIGN_LIMITS,
+  DesignSender,
+  emptyDesign,
   objectsOfPicture,
   pathData,
   PictureWork,
@@ -12,21 +13,22 @@ import {
   WORK_PIXELS,
   type Bitmap,
   type ColourGroup,
+  type DesignObject,
   type Laid,
   type PictureChoices,
   type PictureColour,
   type PictureObjects,
   type PictureProgress,
   type Made,
+  type Parcel,
   type PictureSteps,
   type PixelBox,
 } from '@rosehip/core';
 import * as Comlink from 'comlink';
 import { blobOf, dataUrlOf } from '../parts/data-url.ts';
 
-/** What the steps made of a picture. */
-export interface PictureMade {
-  made: PictureObjects;
+/** What the steps leave of a picture, before stitches are chosen for it. */
+export interface PictureSeen {
   colours: PictureColour[];
   /** How many colours the picture proposes, and how many it could have. */
   proposed: number;
@@ -44,9 +46,14 @@ export interface PictureMade {
   /** Regions as path data in mm, with their colour. */
   outlines: { d: string; colour: number }[];
   points: number;
-  counts: ReturnType<typeof chooseCounts>;
   /** Area of the smallest region, in mm². */
   detail: number | null;
+}
+
+/** What a picture becomes on its way to the page: outlines that are as they were are not sent again, and are the very same there. */
+export interface ObjectsSent {
+  parcel: Parcel;
+  cloth: PictureObjects['cloth'];
 }
 
 /** What the left half shows. */
@@ -55,6 +62,7 @@ export type PictureView = 'taken' | 'uncut' | 'ground' | 'colours';
 let picture: Bitmap | null = null;
 let work = new PictureWork();
 let steps: PictureSteps | null = null;
+const sender = new DesignSender();
 
 const bitmapOf = ({ width, height, data }: Bitmap): Promise<ImageBitmap> =>
   createImageBitmap(new ImageData(data as Uint8ClampedArray<ArrayBuffer>, width, height));
@@ -71,7 +79,35 @@ function drawn(image: ImageBitmap, longest: number): OffscreenCanvas {
   return canvas;
 }
 
+/** A drawing of areas, columns and lines on one another, as large as a stamp. */
+function stamp(): Bitmap {
+  const canvas = new OffscreenCanvas(300, 240);
+  const ctx = canvas.getContext('2d', { willReadFrequently: true })!;
+  ctx.fillStyle = '#ffffff';
+  ctx.fillRect(0, 0, 300, 240);
+  const shape = (colour: string, path: string, width = 0): void => {
+    ctx.fillStyle = ctx.strokeStyle = colour;
+    ctx.lineWidth = width;
+    if (width) ctx.stroke(new Path2D(path));
+    else ctx.fill(new Path2D(path));
+  };
+  shape('#24416b', 'M20 120C20 10 280 10 280 120S20 230 20 120Z');
+  shape('#c9962f', 'M60 60L120 150L150 70L180 150L240 60', 18);
+  shape('#5f7f4a', 'M80 190C120 130 200 130 230 190S120 230 80 190Z');
+  shape('#8c2f39', 'M70 170C110 120 190 220 240 150M150 175V215', 4);
+  shape('#8c2f39', 'M150 92A24 24 0 1 0 150.1 92Z', 9);
+  const { width, height, data } = ctx.getImageData(0, 0, 300, 240);
+  return { width, height, data };
+}
+
 export class PictureDesk {
+  /** Works on a small drawing, so that the first picture finds the worker loaded and its code compiled; gives what comes of it. */
+  warmUp(width: number, laid: Laid): DesignObject[] {
+    const choices = { ...CHOICES, width };
+    const seen = new PictureWork().run(stamp(), choices, chartOf(laid));
+    return objectsOfPicture(seen, choices.stitches, laid).objects;
+  }
+
   /** Takes a picture; its pixels are read once. Gives it as a design keeps it. */
   async open(image: ImageBitmap): Promise<string> {
     const small = drawn(image, WORK_PIXELS);
@@ -105,15 +141,12 @@ export class PictureDesk {
     return { choices: proposedChoices(fresh, looked), ink: looked.ink };
   }
 
-  /** Makes what follows from the choices; `progress` hears how far that is, 0 to 1. */
-  make(choices: PictureChoices, laid: Laid, progress: PictureProgress): PictureMade {
+  /** What the choices leave of the picture; `progress` hears how far that is, 0 to 1. */
+  see(choices: PictureChoices, laid: Laid, progress: PictureProgress): PictureSeen {
     if (!picture) throw new Error('No picture is open.');
     steps = work.run(picture, choices, chartOf(laid), (step, done) => void progress(step, done));
-    progress('stitches', 0.75);
-    const made = objectsOfPicture(steps, choices.stitches, laid);
     const { colours, shades, taken, ink, scale, regions, ground, evened } = steps;
     return {
-      made,
       colours,
       proposed: shades.proposed,
       most: shades.shades.length,
@@ -126,9 +159,16 @@ export class PictureDesk {
       scale,
       outlines: regions.map(({ outline, colour }) => ({ d: pathData(outline.paths), colour })),
       points: regions.reduce((sum, r) => sum + r.outline.paths.reduce((n, p) => n + p.points.length, 0), 0),
-      counts: chooseCounts(made.objects),
       detail: regions.length ? Math.min(...regions.map((r) => r.area)) : null,
     };
+  }
+
+  /** Chooses stitches for what was seen last. */
+  objects(choices: PictureChoices, laid: Laid, progress: PictureProgress): ObjectsSent {
+    if (!steps) throw new Error('No picture was seen.');
+    progress('stitches', 0.75);
+    const { objects, cloth } = objectsOfPicture(steps, choices.stitches, laid);
+    return { parcel: sender.pack({ ...emptyDesign('Picture'), objects }), cloth };
   }
 
   /** The picture as a step leaves it. */
