@@ -465,6 +465,7 @@ export {
   type PictureObjects,
 } from './jobs/from-picture.ts';
 export { goRound, TAKEN, WHOLE, type Bitmap } from './pictures/bitmap.ts';
+export { hasGrain } from './pictures/clear-edges.ts';
 export { MOST_COLOURS, splitGroup, type PictureColour } from './pictures/colours.ts';
 export { lookAtPicture, PictureFileError, PICTURE_TYPES } from './pictures/picture-file.ts';
 export { levelsOf, MOST_TONES } from './design/tones.ts';

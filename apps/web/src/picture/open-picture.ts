@@ -1,8 +1,5 @@
 // A file as a picture that can be worked on: looked at first, then decoded, not larger than is of use.
-import { lookAtPicture, PictureFileError } from '@rosehip/core';
-
-/** Longest side that is worked on further, in pixels. */
-const LONGEST = 2400;
+import { lookAtPicture, PictureFileError, WORK_PIXELS } from '@rosehip/core';
 
 export interface OpenedPicture {
   image: ImageBitmap;
@@ -18,7 +15,7 @@ export async function openPicture(file: File): Promise<OpenedPicture> {
   const name = file.name.replace(/\.[a-z]+$/i, '').slice(0, 120) || 'Picture';
   try {
     if (kind === 'svg') return { image: await drawnSvg(bytes, width, height), name, note: '' };
-    const k = Math.min(1, LONGEST / Math.max(width, height));
+    const k = Math.min(1, WORK_PIXELS / Math.max(width, height));
     const image = await createImageBitmap(file, {
       ...(k < 1 && { resizeWidth: Math.round(width * k), resizeQuality: 'high' as const }),
     });

@@ -5,6 +5,7 @@ import {
   DESIGN_LIMITS,
   DesignSender,
   emptyDesign,
+  hasGrain,
   objectsOfPicture,
   pathData,
   PictureWork,
@@ -59,6 +60,11 @@ export interface ObjectsSent {
 /** What the left half shows. */
 export type PictureView = 'taken' | 'uncut' | 'ground' | 'colours';
 
+/** Characters that a byte of a data: URL takes, and those before its bytes. */
+const [BASE64, HEAD] = [4 / 3, 40];
+/** Bytes that a pixel of a picture with grain takes at least when it is kept without loss. */
+const GRAINY = 2;
+
 let picture: Bitmap | null = null;
 let work = new PictureWork();
 let steps: PictureSteps | null = null;
@@ -79,6 +85,11 @@ function drawn(image: ImageBitmap, longest: number): OffscreenCanvas {
   return canvas;
 }
 
+function pixelsOf(canvas: OffscreenCanvas): Bitmap {
+  const { width, height } = canvas;
+  return { width, height, data: canvas.getContext('2d')!.getImageData(0, 0, width, height).data };
+}
+
 /** A drawing of areas, columns and lines on one another, as large as a stamp. */
 function stamp(): Bitmap {
   const canvas = new OffscreenCanvas(300, 240);
@@ -96,8 +107,7 @@ function stamp(): Bitmap {
   shape('#5f7f4a', 'M80 190C120 130 200 130 230 190S120 230 80 190Z');
   shape('#8c2f39', 'M70 170C110 120 190 220 240 150M150 175V215', 4);
   shape('#8c2f39', 'M150 92A24 24 0 1 0 150.1 92Z', 9);
-  const { width, height, data } = ctx.getImageData(0, 0, 300, 240);
-  return { width, height, data };
+  return pixelsOf(canvas);
 }
 
 export class PictureDesk {
@@ -113,11 +123,14 @@ export class PictureDesk {
     const small = drawn(image, WORK_PIXELS);
     image.close();
     // What is kept is what is worked on: opened again, it makes the same.
-    let data = await dataUrlOf(await small.convertToBlob({ type: 'image/png' }));
+    const most = (DESIGN_LIMITS.picture - HEAD) / BASE64;
+    const isTooFine = hasGrain(pixelsOf(small)) && small.width * small.height * GRAINY > most;
+    let kept = isTooFine ? null : await small.convertToBlob({ type: 'image/png' });
     for (const quality of [0.92, 0.8, 0.6]) {
-      if (data.length <= DESIGN_LIMITS.picture) break;
-      data = await dataUrlOf(await small.convertToBlob({ type: 'image/jpeg', quality }));
+      if (kept && kept.size <= most) break;
+      kept = await small.convertToBlob({ type: 'image/jpeg', quality });
     }
+    const data = await dataUrlOf(kept!);
     await this.reopen(data);
     return data;
   }
@@ -127,8 +140,7 @@ export class PictureDesk {
     const image = await createImageBitmap(blobOf(data));
     const canvas = drawn(image, WORK_PIXELS);
     image.close();
-    const pixels = canvas.getContext('2d')!.getImageData(0, 0, canvas.width, canvas.height);
-    picture = { width: pixels.width, height: pixels.height, data: pixels.data };
+    picture = pixelsOf(canvas);
     work = new PictureWork();
     steps = null;
   }

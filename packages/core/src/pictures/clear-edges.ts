@@ -21,7 +21,7 @@ const STEPS = [
 const [EVERY, EVEN] = [7, 0.5];
 
 /** Do most pixels differ from the one beside them, as in photographs? What was drawn has areas of one colour. */
-function hasGrain({ data }: Bitmap): boolean {
+export function hasGrain({ data }: Bitmap): boolean {
   const whole = new Uint32Array(data.buffer, data.byteOffset, data.length / 4);
   let [even, all] = [0, 0];
   for (let i = 0; i + 1 < whole.length; i += EVERY, all++) if (whole[i] === whole[i + 1]) even++;
