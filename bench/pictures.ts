@@ -158,6 +158,9 @@ const moved = (region: Region, dx: number, dy: number): Region =>
     holes: p.holes.map((h) => h.map((v, i) => v + (i % 2 ? dy : dx))),
   }));
 
+/** What lies no farther than this from two regions lies between them, in mm. */
+const BESIDE = 0.5;
+
 async function flatArt(): Promise<void> {
   const ious: number[] = [];
   let [wrongColours, missing, found, points, art] = [0, 0, 0, 0, 0];
@@ -165,8 +168,8 @@ async function flatArt(): Promise<void> {
   const p99s: number[] = [];
   /** The same of what is seen alone, without the ways that lie beneath: where fills lie on top, and where satin does. */
   const [overFills, overSatin]: number[][] = [[], []];
-  let bare = 0;
-  let cells = 0;
+  const allFills: number[] = [];
+  let [bare, between, cells] = [0, 0, 0];
   const worst: string[] = [];
   for (let seed = 1; seed <= 16; seed++) {
     const drawn = scene(seed, 3 + (seed % 8), 3 + (seed % 5));
@@ -218,19 +221,26 @@ async function flatArt(): Promise<void> {
         fills: o.recipe.kind === 'fill',
         region: outlineRegion(o.outline as PathOutline),
       }));
+    const about = steps.regions.map((r) => offsetRegion(outlineRegion(r.outline), BESIDE));
+    const isBetween = (x: number, y: number): boolean =>
+      about.filter((region) => insideRegion(region, x, y)).length > 1;
     for (let j = 0; j < grid.height; j += 2)
       for (let i = 0; i < grid.width; i += 2) {
         const [x, y] = [area.minX + (i + 0.5) * 0.1, area.minY + (j + 0.5) * 0.1];
         if (!insideRegion(inner, x, y)) continue;
         const n = grid.layers[j * grid.width + i];
         cells++;
-        if (!n) bare++;
+        if (!n) {
+          bare++;
+          if (isBetween(x, y)) between++;
+        }
         here.push(n);
         const upper = laid.find(({ region }) => insideRegion(region, x, y));
         if (upper) (upper.fills ? ofFills : ofSatin).push(seenGrid.layers[j * grid.width + i]);
       }
     layers.push(quantile(here, 0.5));
     p99s.push(quantile(here, 0.99));
+    allFills.push(...ofFills);
     if (ofFills.length) overFills.push(quantile(ofFills, 0.99));
     if (ofSatin.length) overSatin.push(quantile(ofSatin, 0.99));
   }
@@ -241,7 +251,7 @@ async function flatArt(): Promise<void> {
   console.log(`  under 0.985: ${worst.slice(0, 12).join('; ')}`);
   console.log(`  points ${points} of ${art} of the art as it is seen: ${fixed(points / art, 2)}`);
   console.log(
-    `  sewn: bare ${((100 * bare) / cells).toFixed(2)} % of what is drawn (0.4 mm from its edge); layers without underlay, median ${quantile(layers, 0.5)}, 99th percentile ${p99s.join(' ')}; without ways beneath, over fills ${overFills.join(' ')}, over satin ${overSatin.join(' ')}`,
+    `  sewn: bare ${((100 * bare) / cells).toFixed(2)} % of what is drawn (0.4 mm from its edge), ${between} of ${cells} squares between neighbours; layers without underlay, median ${quantile(layers, 0.5)}, 99th percentile ${p99s.join(' ')}; without ways beneath, over fills ${overFills.join(' ')} (all together ${quantile(allFills, 0.99)}), over satin ${overSatin.join(' ')}`,
   );
 }
 
