@@ -243,10 +243,14 @@ export class PictureWork {
   private readonly shapes = new Step<Bitmap>();
   private readonly lights = new Step<Lit>();
   private readonly takes = new Step<Bitmap>();
-  private readonly edges = new Step<Cleared>();
-  private readonly scans = new Step<Cleared>();
-  private readonly grounds = new Step<Looked>();
+  /* Edges are cleared, and grain is calmed, before a picture is made lighter or darker: its shapes stay what they are then. */
+  private readonly edges = new Step<Bitmap>();
+  private readonly scans = new Step<Bitmap>();
+  private readonly photographs = new Step<Bitmap>();
+  private readonly tonedEdges = new Step<Cleared>();
+  private readonly tonedScans = new Step<Cleared>();
   private readonly calms = new Step<Bitmap>();
+  private readonly grounds = new Step<Looked>();
   private readonly shadings = new Step<Shades>();
   private readonly colourings = new Step<ColouredPixels>();
   private readonly cleanings = new Step<Uint8Array>();
@@ -267,7 +271,7 @@ export class PictureWork {
     const { plain, taken: is, ground, made, evened, ink } = looked;
     const scale = choices.width / (ink.x1 - ink.x0);
     const { count, groups, specks } = choices.colours;
-    const shades = this.shades(looked, choices.colours.calm, before);
+    const shades = this.shades(looked, choices, before);
     const { colours, at: all } = this.colourings.get([shades, JSON.stringify([count, groups]), chart], () =>
       coloured(shades, { count, groups }, chart),
     );
@@ -318,15 +322,20 @@ export class PictureWork {
       withEvenLight(small, how.even),
     );
     const is = this.takes.get([plain, how.brightness, how.contrast], () => toned(plain, how));
-    const clearedBy = (step: Step<Cleared>, clear: () => Bitmap): Cleared =>
-      step.get([is], () => {
+    const { brightness, contrast } = how;
+    const cleared = (step: Step<Bitmap>, tones: Step<Cleared>, clear: () => Bitmap): Cleared => {
+      const made = step.get([plain], () => {
         before('ground', 0.1);
-        const made = clear();
-        return { clear: made, tones: tonesOf(made) };
+        return clear();
       });
+      return tones.get([made, brightness, contrast], () => {
+        const picture = toned(made, how);
+        return { clear: picture, tones: tonesOf(picture) };
+      });
+    };
     /** What grain and loss leave at the edges of what is drawn is ground once it is calmed, where ground is. */
-    const calmed = (): Cleared => clearedBy(this.scans, () => calmedLike(is, 'scanned'));
-    const sharp = paper ? calmed() : clearedBy(this.edges, () => clearEdges(is));
+    const calmed = (): Cleared => cleared(this.scans, this.tonedScans, () => calmedLike(plain, 'scanned'));
+    const sharp = paper ? calmed() : cleared(this.edges, this.tonedEdges, () => clearEdges(plain));
     return this.grounds.get([sharp, JSON.stringify(of)], () => {
       const groundIn = ({ clear, tones }: Cleared): Uint8Array =>
         groundOf(clear, tones, of, paper && tonedColour(paper, how));
@@ -354,16 +363,20 @@ export class PictureWork {
   }
 
   private shades(
-    { taken: is, clear, ground, made }: Looked,
-    wanted: boolean | null,
+    { plain, clear, ground, made }: Looked,
+    { taken: how, colours }: PictureChoices,
     before: PictureProgress,
   ): Shades {
+    const wanted = colours.calm;
     const calm = wanted ? 'photographed' : wanted === null && made !== 'drawn' ? made : null;
-    const calmed = this.calms.get([clear, calm], () => {
+    const calmed = this.calms.get([clear, plain, calm], () => {
       // What was scanned is calm already.
       if (!calm || calm === 'scanned') return clear;
-      before('colours', 0.25);
-      return calmedLike(is, calm);
+      const calmer = this.photographs.get([plain], () => {
+        before('colours', 0.25);
+        return calmedLike(plain, calm);
+      });
+      return toned(calmer, how);
     });
     return this.shadings.get([calmed, ground, made], () => {
       before('colours', 0.4);
