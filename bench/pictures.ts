@@ -292,11 +292,7 @@ async function onPaper(): Promise<void> {
       const bitmap = await inLight(await picture(drawn, PAPER), { ...light, seed }, quality);
       const work = new PictureWork();
       const begin = performance.now();
-      const steps = work.run(
-        bitmap,
-        proposedChoices(choicesFor(drawn).choices, work.look(bitmap, CHOICES)),
-        chart,
-      );
+      const steps = work.run(bitmap, proposedChoices(work, bitmap, choicesFor(drawn).choices).choices, chart);
       ms += performance.now() - begin;
       const regions = steps.regions.map((r) => toTruth(outlineRegion(r.outline), steps));
       for (const truth of seen(drawn)) {

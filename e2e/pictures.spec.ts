@@ -200,6 +200,43 @@ test('a drawing that was photographed comes in without its paper and its shadows
   expect(group.objects.length).toBeGreaterThan(15);
 });
 
+/** A sheet with a blue disc on it, aslant on a brown table, with grain. */
+function sheetOnTable(): Buffer {
+  const canvas = createCanvas(420, 320);
+  const ctx = canvas.getContext('2d');
+  ctx.fillStyle = '#7a5a3a';
+  ctx.fillRect(0, 0, 420, 320);
+  ctx.translate(210, 160);
+  ctx.rotate(0.12);
+  ctx.fillStyle = '#f2f0ea';
+  ctx.fillRect(-150, -115, 300, 230);
+  ctx.fillStyle = '#27407a';
+  ctx.beginPath();
+  ctx.arc(0, 0, 60, 0, 7);
+  ctx.fill();
+  const pixels = ctx.getImageData(0, 0, 420, 320);
+  for (let i = 0; i < pixels.data.length; i++) if (i % 4 < 3) pixels.data[i] += ((i * 7919) % 13) - 6;
+  ctx.putImageData(pixels, 0, 0);
+  return canvas.toBuffer('image/png');
+}
+
+test('of a photograph of a sheet on a table only the sheet is taken, until a person wants more of it', async ({
+  page,
+}) => {
+  const picture = await open(page, 'table.png', sheetOnTable());
+  await picture.ready();
+  const take = picture.step('Picture');
+  await expect(take).toContainText('Only its sheet is taken.');
+  await expect(picture.colours()).toHaveCount(1);
+  // The disc fills the hoop; then the sheet does.
+  const height = picture.step('Size').getByLabel('Height');
+  await expect(height).toHaveValue(/^9/);
+  await take.getByRole('button', { name: 'As it came' }).click();
+  await picture.ready();
+  await expect(take).not.toContainText('Only its sheet');
+  await expect(height).not.toHaveValue(/^9/);
+});
+
 test('what was laid can be gone back to: a step changes it, and what was done by hand stays', async ({
   page,
 }) => {

@@ -118,7 +118,8 @@ export async function fromPicture(input: string, options: Options): Promise<void
     ground: ground === CHOICES.ground.from ? CHOICES.ground : { ...CHOICES.ground, from: ground },
     stitches: { satin, as, ...(as === 'shaded' && { shaded }) },
   };
-  const proposed = proposedChoices(asked, work.look(picture, asked));
+  const { choices: proposed, sheet } = proposedChoices(work, picture, asked);
+  if (sheet) console.log('A sheet of paper was found in the picture: only that is taken.');
   const choices =
     colours === null ? proposed : { ...proposed, colours: { ...proposed.colours, count: colours } };
   const steps = work.run(picture, choices, chart);

@@ -59,6 +59,13 @@ const changed = computed(() => JSON.stringify(taken.value) !== JSON.stringify(TA
       <component :is="m.icon" :size="16" aria-hidden="true" />
     </button>
   </div>
+  <p
+    v-if="steps.sheet.value && steps.sheet.value === taken.corners"
+    class="text-xs text-muted"
+    title="A sheet of paper was found in the picture: press Four corners to take more or less of it"
+  >
+    Only its sheet is taken.
+  </p>
   <NumberField
     label="Turn by"
     unit="°"

@@ -46,6 +46,8 @@ export function usePictureSteps(laid: () => Pick<Design, 'cloth' | 'chart' | 'ow
   let whole: PictureSeen | null = null;
   const problem = ref('');
   const note = ref('');
+  /** The corners of the sheet of paper that was found in the picture. */
+  const sheet = shallowRef<PictureChoices['taken']['corners'] | null>(null);
   const step = ref<StepName>('stitches');
   /** It is as large as the hoop holds until another size is asked for. */
   const fits = ref(true);
@@ -211,6 +213,7 @@ export function usePictureSteps(laid: () => Pick<Design, 'cloth' | 'chart' | 'ow
         width: fittingWidth(proposed.ink, laid().hoop),
         ...byHand,
       };
+      sheet.value = proposed.sheet ? proposed.choices.taken.corners : null;
       await makeAll();
     });
   }
@@ -262,6 +265,7 @@ export function usePictureSteps(laid: () => Pick<Design, 'cloth' | 'chart' | 'ow
     made,
     problem,
     note,
+    sheet,
     step,
     fits,
     working,

@@ -145,12 +145,20 @@ export class PictureDesk {
     steps = null;
   }
 
-  /** Choices to begin with, as the picture proposes them, and what of it is no ground. */
-  propose(choices: PictureChoices, progress: PictureProgress): { choices: PictureChoices; ink: PixelBox } {
+  /** Choices to begin with, as the picture proposes them, and what of it is no ground; `sheet` where only a sheet in it is taken. */
+  propose(
+    choices: PictureChoices,
+    progress: PictureProgress,
+  ): { choices: PictureChoices; ink: PixelBox; sheet: boolean } {
     // Sent here it is no longer the very same as the one to begin with.
-    const fresh = { ...choices, colours: CHOICES.colours, ground: CHOICES.ground };
-    const looked = work.look(picture!, fresh, (step, done) => void progress(step, done));
-    return { choices: proposedChoices(fresh, looked), ink: looked.ink };
+    const { taken, colours, ground } = CHOICES;
+    const proposed = proposedChoices(
+      work,
+      picture!,
+      { ...choices, taken, colours, ground },
+      (step, done) => void progress(step, done),
+    );
+    return { choices: proposed.choices, ink: proposed.looked.ink, sheet: proposed.sheet };
   }
 
   /** What the choices leave of the picture; `progress` hears how far that is, 0 to 1. */

@@ -149,7 +149,7 @@ function isBroad(set: Uint8Array, width: number, from: number, to: number): bool
 }
 
 /** Pixels that are set, in runs from one up to before another of a row; runs that touch above or below are one part. */
-interface Runs {
+export interface Runs {
   from: number[];
   to: number[];
   /** The part of each run, and how many pixels each part has. */
@@ -157,7 +157,7 @@ interface Runs {
   area: Int32Array;
 }
 
-function runsOf(set: Uint8Array, width: number): Runs {
+export function runsOf(set: Uint8Array, width: number): Runs {
   const [from, to]: [number[], number[]] = [[], []];
   for (let i = set.indexOf(1); i >= 0; i = set.indexOf(1, i)) {
     const end = i - (i % width) + width;

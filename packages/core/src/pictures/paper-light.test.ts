@@ -45,7 +45,7 @@ const chart = threadChart('larkmoor');
 /** All steps, with the choices that the picture proposes. */
 function stepsOf(picture: Bitmap): PictureSteps {
   const work = new PictureWork();
-  return work.run(picture, proposedChoices(CHOICES, work.look(picture, CHOICES)), chart);
+  return work.run(picture, proposedChoices(work, picture, CHOICES).choices, chart);
 }
 
 /** How much of what is drawn, and of what is paper, came out as that. */

@@ -151,32 +151,55 @@ export interface PaperSeen {
   uneven: number;
 }
 
+/** The light on what is paper of the squares of a picture. */
+function lightOn({ across, down, side, means, grains }: Squares, paper: Uint8Array): PaperLight {
+  const lumas = lumasOf(means);
+  const light = means.map((m) => filledIn(m, paper, across, down)) as PaperLight['light'];
+  const all = lumas.map((_, k) => k).filter((k) => paper[k]);
+  const most = lightestOf(all, lumas);
+  const top = all.reduce((a, b) => (Math.abs(lumas[b] - most) < Math.abs(lumas[a] - most) ? b : a));
+  const lightest = [0, 1, 2].map((c) => Math.round(light[c][top])) as PaperLight['lightest'];
+  return { across, down, side, light, lightest, grain: quantile(all, 0.5, (k) => grains[k])! };
+}
+
+const lumasOf = (means: Squares['means']): number[] =>
+  Array.from(means[0], (r, k) => lumaOf(r, means[1][k], means[2][k]));
+
+/** Hardly any of these squares are lighter than that. */
+const lightestOf = (squares: readonly number[], lumas: readonly number[]): number =>
+  quantile(squares, 0.95, (k) => lumas[k])!;
+
 /** The light on the paper of a picture, and how much is seen of that; null where next to nothing is. */
 export function paperLight(picture: Bitmap): (PaperLight & PaperSeen) | null {
   const squares = squaresOf(picture);
-  const { across, down, side, means, grains } = squares;
-  const lumas = Array.from(means[0], (r, k) => lumaOf(r, means[1][k], means[2][k]));
+  const { across, down } = squares;
+  const lumas = lumasOf(squares.means);
   const paper = paperSquares(squares, lumas);
   const all = lumas.map((_, k) => k).filter((k) => paper[k]);
   if (all.length < 0.1 * lumas.length) return null;
-  const light = means.map((m) => filledIn(m, paper, across, down)) as PaperLight['light'];
-  const fields = all.map((k) => lumas[k]);
-  const most = quantile(fields, 0.95)!;
-  const top = all.reduce((a, b) => (Math.abs(lumas[b] - most) < Math.abs(lumas[a] - most) ? b : a));
   const isEdge = (k: number): boolean =>
     k % across === 0 || k % across === across - 1 || k < across || k >= across * (down - 1);
   const edges = lumas.map((_, k) => k).filter(isEdge);
   return {
-    across,
-    down,
-    side,
-    light,
-    lightest: [0, 1, 2].map((c) => Math.round(light[c][top])) as PaperLight['lightest'],
-    grain: quantile(all, 0.5, (k) => grains[k])!,
+    ...lightOn(squares, paper),
     share: all.length / lumas.length,
     edge: edges.filter((k) => paper[k]).length / edges.length,
-    uneven: most / quantile(fields, 0.05)!,
+    uneven: lightestOf(all, lumas) / quantile(all, 0.05, (k) => lumas[k])!,
   };
+}
+
+/** The light on each of the largest parts of a picture, at most so many, that could be paper and are at least such a share of it. */
+export function lightsOnParts(picture: Bitmap, most: number, share: number): PaperLight[] {
+  const squares = squaresOf(picture);
+  const lumas = lumasOf(squares.means);
+  return partsOf(squares, lumas)
+    .slice(0, most)
+    .filter((part) => part.length >= share * lumas.length)
+    .map((part) => {
+      const paper = new Uint8Array(lumas.length);
+      for (const k of part) paper[k] = 1;
+      return lightOn(squares, paper);
+    });
 }
 
 /** Does a picture look like a drawing on paper, with uneven light or with grain? */

@@ -10,7 +10,7 @@ import type {
 } from '../design/types.ts';
 import type { ThreadChart } from '../materials/threads.ts';
 import { atMost, isUpright, shaped, TAKEN, toned, tonedColour, WHOLE, type Bitmap } from './bitmap.ts';
-import { clearEdges } from './clear-edges.ts';
+import { clearEdges, hasGrain } from './clear-edges.ts';
 import { coloured, COLOURS, type ColouredPixels, type PictureColour } from './colours.ts';
 import { evenedBorders } from './even-borders.ts';
 import { edgeShift } from './edge-shift.ts';
@@ -29,6 +29,7 @@ import {
 } from './regions.ts';
 import { NO_SHADE, shadesOf, type Shades } from './shades.ts';
 import { evenLight, isOnPaper, paperLight } from './paper-light.ts';
+import { sheetIn } from './sheet.ts';
 import { calmedPicture, howMade, type Made } from './smooth.ts';
 import { toneDistance, toneOfHex, tonesOf, type Tone } from './tones.ts';
 
@@ -55,20 +56,6 @@ const SPECKS: Record<Made, number> = { drawn: COLOURS.specks, scanned: 1, photog
 
 /** What was scanned is ground up to this far from it to begin with: paper's squares, folds and rubbed out lines, and what loss leaves. */
 const SCAN_TOLERANCE = 5;
-
-/** Choices to begin with, as the picture itself proposes: what was chosen already stays. */
-export function proposedChoices(
-  choices: PictureChoices,
-  { made, evened }: Pick<PictureSteps, 'made' | 'evened'>,
-): PictureChoices {
-  const { colours, ground } = choices;
-  return {
-    ...choices,
-    ...(colours === CHOICES.colours && { colours: { ...colours, specks: SPECKS[made] } }),
-    ...((evened || made === 'scanned') &&
-      ground === CHOICES.ground && { ground: { ...ground, tolerance: SCAN_TOLERANCE } }),
-  };
-}
 
 /** What the steps leave of a picture. */
 export interface PictureSteps {
@@ -386,4 +373,47 @@ export class PictureWork {
         : shades;
     });
   }
+}
+
+/** Choices to begin with, as a picture proposes them, and what is known of it by them. */
+export interface Proposed {
+  choices: PictureChoices;
+  looked: Looked;
+  /** Only the sheet of paper that was found is taken. */
+  sheet: boolean;
+}
+
+/**
+ * Choices to begin with, as the picture itself proposes: what was chosen already stays. Of a drawing that was photographed on a table
+ * only its sheet is taken, where that turns out to be paper.
+ */
+export function proposedChoices(
+  work: PictureWork,
+  picture: Bitmap,
+  choices: PictureChoices,
+  before?: PictureProgress,
+): Proposed {
+  const asItCame = work.look(picture, choices, before);
+  const corners =
+    choices.taken === CHOICES.taken && !asItCame.evened && hasGrain(asItCame.plain)
+      ? sheetIn(asItCame.plain)
+      : null;
+  const onSheet = corners && { ...choices, taken: { ...choices.taken, corners } };
+  const looked = onSheet ? work.look(picture, onSheet, before) : asItCame;
+  if (onSheet && looked.evened) return { ...withProposed(onSheet, looked), sheet: true };
+  return { ...withProposed(choices, asItCame), sheet: false };
+}
+
+function withProposed(choices: PictureChoices, looked: Looked): Omit<Proposed, 'sheet'> {
+  const { made, evened } = looked;
+  const { colours, ground } = choices;
+  return {
+    looked,
+    choices: {
+      ...choices,
+      ...(colours === CHOICES.colours && { colours: { ...colours, specks: SPECKS[made] } }),
+      ...((evened || made === 'scanned') &&
+        ground === CHOICES.ground && { ground: { ...ground, tolerance: SCAN_TOLERANCE } }),
+    },
+  };
 }
