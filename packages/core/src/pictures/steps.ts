@@ -97,10 +97,11 @@ class Step<T> {
   private parts: readonly unknown[] = [];
   private value: T | undefined;
 
-  get(parts: readonly unknown[], make: () => T): T {
+  /** `make` is given what was made last. */
+  get(parts: readonly unknown[], make: (last: T | undefined) => T): T {
     const same = this.value !== undefined && parts.every((p, i) => Object.is(p, this.parts[i]));
     if (!same) {
-      this.value = make();
+      this.value = make(this.value);
       this.parts = parts;
     }
     return this.value!;
@@ -265,15 +266,17 @@ export class PictureWork {
     const least = Math.max(2, Math.round(specks / (scale * scale)));
     const { pixels, least: even, more } = EVEN[made];
     const reach = Math.max(pixels, Math.round((even + more * choices.outlines.smooth) / scale));
-    const at = this.cleanings.get([all, least, reach], () =>
-      withoutSpecks(
+    const at = this.cleanings.get([all, least, reach], (last) => {
+      const clean = withoutSpecks(
         is.width,
         is.height,
         evenedBorders(is.width, is.height, all, reach),
         least,
         alikeIn(colours, groundTone(looked)),
-      ),
-    );
+      );
+      // Where no pixel has changed its colour's place all borders are known.
+      return last && clean.length === last.length && clean.every((v, i) => v === last[i]) ? last : clean;
+    });
     const fitted = this.fits.get([plain, at, made, JSON.stringify(choices.outlines)], () => {
       before('outlines', 0.6);
       const patches = patchesIn(is.width, is.height, at);
