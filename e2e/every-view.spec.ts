@@ -63,7 +63,8 @@ const cutOff = (page: Page): Promise<string[]> =>
       if (control instanceof HTMLSelectElement && control.size < 2) {
         const style = getComputedStyle(control);
         const text = document.createElement('canvas').getContext('2d')!;
-        text.font = style.font;
+        // `font` itself is empty where a setting of it has no shorthand.
+        text.font = `${style.fontWeight} ${style.fontSize} ${style.fontFamily}`;
         const long = text.measureText(control.selectedOptions[0]?.label ?? '').width;
         const room =
           control.clientWidth - parseFloat(style.paddingLeft) - parseFloat(style.paddingRight) - arrow;

@@ -128,7 +128,7 @@ function scrub(event: PointerEvent): void {
       @pointerdown="scrub"
       >{{ label }}</label
     >
-    <div class="relative" :class="inline && label ? 'w-22' : ''">
+    <div class="relative" :class="inline && label ? 'w-22 min-w-0' : ''">
       <input
         :id="id"
         ref="field"

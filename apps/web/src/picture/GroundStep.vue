@@ -20,7 +20,7 @@ const set = (changes: Partial<GroundChoice>): void =>
       :value="ground.from"
       @change="set({ from: ($event.target as HTMLSelectElement).value as GroundChoice['from'] })"
     >
-      <option value="corners">like the corners</option>
+      <option value="corners">{{ steps.seen.value?.evened ? 'like the paper' : 'like the corners' }}</option>
       <option value="places">where I press it</option>
       <option value="clear">only what’s clear</option>
     </select>

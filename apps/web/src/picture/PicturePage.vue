@@ -253,7 +253,7 @@ watch(made, (now) => now && (last.value = steps.choices.value));
     </header>
     <div
       v-if="picture"
-      class="grid grid-cols-[minmax(0,1fr)_minmax(0,0.95fr)_minmax(0,0.95fr)_minmax(0,1.5fr)_minmax(0,0.95fr)_minmax(0,1fr)] gap-2 border-b border-line p-2 max-[900px]:grid-cols-3"
+      class="grid grid-cols-[minmax(0,1fr)_minmax(0,0.95fr)_minmax(0,1.05fr)_minmax(0,1.4fr)_minmax(0,0.95fr)_minmax(0,1fr)] gap-2 border-b border-line p-2 max-[900px]:grid-cols-3"
     >
       <StepCard :number="1" name="Picture" :active="step === 'picture'" @look="look('picture')">
         <TakeStep :steps="steps" />

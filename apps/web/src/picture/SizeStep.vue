@@ -30,7 +30,7 @@ const tooLarge = computed(
 </script>
 
 <template>
-  <div class="grid grid-cols-2 gap-1.5">
+  <div class="grid grid-cols-[minmax(0,1fr)] gap-1.5">
     <NumberField
       label="Width"
       :value="width"
@@ -38,6 +38,8 @@ const tooLarge = computed(
       :most="2000"
       :places="1"
       :step="1"
+      inline
+      class="justify-between"
       @change="steps.size"
     />
     <NumberField
@@ -47,6 +49,8 @@ const tooLarge = computed(
       :most="2000"
       :places="1"
       :step="1"
+      inline
+      class="justify-between"
       @change="steps.size($event / ratio)"
     />
   </div>

@@ -50,7 +50,7 @@ const makeBand = (): void => props.commands.does((d, ids) => bandJob(d, ids, { .
       />
     </div>
     <h3 class="text-sm">Line to band</h3>
-    <div class="grid grid-cols-3 items-end gap-2">
+    <div class="grid grid-cols-[1fr_1fr_1.2fr] items-end gap-2">
       <NumberField label="Width" :value="band.width" :least="0.1" :most="200" @change="band.width = $event" />
       <ChoiceField
         label="Ends"

@@ -220,7 +220,7 @@ const isSewing = (row: OrderRow): boolean =>
       <label class="sr-only" for="order-beside">Sew it just before or after</label>
       <select
         id="order-beside"
-        class="field h-7 w-37 shrink-0 py-0"
+        class="field h-7 w-40 shrink-0 py-0"
         :disabled="!!needs || !otherItems.length"
         :title="needs ?? 'Just before or just after something else'"
         @change="beside"
