@@ -59,6 +59,13 @@ const cutOff = (page: Page): Promise<string[]> =>
           out.push(`${at.tagName} scrolls sideways about ${control.textContent}`);
         if (at.dataset.testid === 'timeline') [left, right] = [-Infinity, Infinity];
       }
+      // A number that is longer than its field.
+      if (
+        control instanceof HTMLInputElement &&
+        control.inputMode &&
+        control.scrollWidth > control.clientWidth
+      )
+        out.push(`“${control.value}” takes ${control.scrollWidth} of ${control.clientWidth}`);
       // What is chosen of several is cut at the arrow beside it.
       if (control instanceof HTMLSelectElement && control.size < 2) {
         const style = getComputedStyle(control);
