@@ -194,9 +194,10 @@ async function main() {
     await page.getByRole('button', { name: 'Lines', exact: true }).click();
     await page.getByRole('option', { name: /^Planet, / }).click();
     await cardPage('Make');
-    await page.waitForFunction(() =>
-      [...document.querySelectorAll('[aria-label=Make] canvas')].some((canvas) => canvas.width > 1),
-    );
+    await page.waitForFunction(() => {
+      const pictures = [...document.querySelectorAll('[aria-label=Make] canvas')];
+      return pictures.length > 0 && pictures.every((canvas) => canvas.width > 1);
+    });
     await settled();
     await shot('bench-make');
 
