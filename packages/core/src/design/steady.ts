@@ -11,7 +11,8 @@ export class Steady<T> {
   }
 
   /** The first one that said the same, or this one. */
-  same(value: T, says = JSON.stringify(value)): T {
+  same(value: T): T {
+    const says = JSON.stringify(value);
     const known = this.now.get(says) ?? this.last.get(says) ?? value;
     this.now.set(says, known);
     return known;
