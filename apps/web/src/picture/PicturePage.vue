@@ -73,8 +73,7 @@ async function begin(): Promise<void> {
     base.value = design;
     const group = props.group ? findItem(design, props.group) : null;
     if (group?.kind === 'group' && group.fromPicture) {
-      await steps.reopen(group.fromPicture);
-      if (made.value) before.value = made.value;
+      before.value = (await steps.reopen(group.fromPicture)) ?? before.value;
     } else if (props.group) failed.value = 'What came from this picture is no longer in the design.';
     else if (handOver.picture) void steps.choose(handOver.picture);
     handOver.picture = null;

@@ -218,13 +218,19 @@ export function usePictureSteps(laid: () => Pick<Design, 'cloth' | 'chart' | 'ow
     });
   }
 
-  /** A picture and choices that were kept. */
-  async function reopen(from: Pick<FromPicture, 'picture' | 'choices'>): Promise<void> {
+  /** A picture and choices that were kept. Gives what those make, whatever is changed meanwhile; null when that is stopped. */
+  async function reopen(from: Pick<FromPicture, 'picture' | 'choices'>): Promise<PictureObjects | null> {
     await desk().reopen(from.picture.data);
     picture.value = markRaw(from.picture);
     choices.value = from.choices;
     fits.value = false;
-    await run();
+    let kept: PictureObjects | null = null;
+    await oneAtATime(async () => {
+      if (!(await answered(desk().see(from.choices, laidOn(), told())))) return;
+      kept = await answered(started().objects(from.choices, laidOn(), told()));
+      if (kept) await makeAll();
+    });
+    return kept;
   }
 
   /** While nobody waits: what makes a picture's stitches is loaded, and its code compiled. */
