@@ -76,6 +76,7 @@ async function begin(): Promise<void> {
       before.value = (await steps.reopen(group.fromPicture)) ?? before.value;
     } else if (props.group) failed.value = 'What came from this picture is no longer in the design.';
     else if (handOver.picture) void steps.choose(handOver.picture);
+    else void steps.warmUp();
     handOver.picture = null;
   } catch (error) {
     failed.value = (error as Error).message;

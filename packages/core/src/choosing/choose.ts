@@ -110,34 +110,28 @@ export function chooseStitches(pieces: readonly Piece[], options: ChoosingOption
   ]);
   const beneath = options.compensation + BENEATH;
   const chosen = order.map((part, i): Chosen => {
-    const { piece, kind, whole, bounds } = part;
+    const { piece, kind, bounds } = part;
     const { outline, line } = pieces[piece];
     if (!kind) return { piece, outline, recipe: lineRecipe(line!) };
     if (kind.as === 'line') return { piece, outline: kind.outline, recipe: kind.recipe };
     const later = order.slice(i + 1).filter((p) => p.kind && boundsMeet(p.bounds!, bounds!, beneath));
     const cloth = !!pieces[piece].cloth;
-    const sewn = sewnOf(part, later, { beneath, cloth });
-    return { piece, outline: whole && sewn.asSeen ? outline : sewn.outline, recipe: kind.recipe };
+    return { piece, outline: sewnOf(part, later, { beneath, cloth }) ?? outline, recipe: kind.recipe };
   });
   return { chosen, hidden };
 }
 
-interface SewnOf {
-  outline: PathOutline;
-  /** Nothing of it reaches beneath others. */
-  asSeen: boolean;
-}
-const sewnOfRegions = new Memo<SewnOf>();
+const sewnOfRegions = new Memo<PathOutline | null>();
 
-/** What is sewn of a part: what is seen, and what reaches `beneath` mm beneath later ones. */
+/** What is sewn of a part: what is seen, and what reaches `beneath` mm beneath later ones; null where that is its own outline. */
 function sewnOf(
-  { region, bounds, kind }: Part,
+  { region, bounds, kind, whole }: Part,
   later: readonly Part[],
   { beneath, cloth }: { beneath: number; cloth: boolean },
-): SewnOf {
+): PathOutline | null {
   const satin = kind!.as === 'satin';
   const regions = later.map((p) => p.region);
-  return sewnOfRegions.get(region, [beneath, satin, cloth, ...regions], () => {
+  return sewnOfRegions.get(region, [beneath, satin, cloth, whole, ...regions], () => {
     const over = uniteNear(
       regions,
       later.map((p) => p.bounds),
@@ -148,7 +142,8 @@ function sewnOf(
     const beyond = reachingBeneath(region, over, beneath, narrow);
     const reaching = satin ? withoutPinholes(beyond, region) : beyond;
     const sewn = cloth ? goingOnBeneath(reaching, over) : reaching;
-    return { outline: asOutline(sewn), asSeen: Math.abs(regionArea(sewn) - regionArea(region)) < 0.02 };
+    const same = whole && Math.abs(regionArea(sewn) - regionArea(region)) < 0.02;
+    return same ? null : asOutline(sewn);
   });
 }
 

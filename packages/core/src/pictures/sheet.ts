@@ -74,8 +74,8 @@ function largestPart(picture: Bitmap, light: PaperLight): { area: number; ends: 
 /** A convex figure with as little as can be about it that has four sides, clockwise; null where its sides don't come together so. */
 function fourSided(hull: readonly Corner[]): Corner[] | null {
   let sides = [...hull];
-  // Clockwise as it is seen, y downwards.
-  if (signedArea(sides) < 0) sides.reverse();
+  // Clockwise as it is seen, y downwards: such an area is negative.
+  if (polygonArea(sides) > 0) sides.reverse();
   while (sides.length > 4) {
     const n = sides.length;
     let [least, at, tip] = [Infinity, -1, [0, 0] as Corner];
@@ -83,7 +83,7 @@ function fourSided(hull: readonly Corner[]): Corner[] | null {
       const [a, b] = [sides[i], sides[(i + 1) % n]];
       const meet = beyond(sides[(i + n - 1) % n], a, b, sides[(i + 2) % n]);
       if (!meet) continue;
-      const more = Math.abs(signedArea([a, meet, b]));
+      const more = Math.abs(polygonArea([a, meet, b]));
       if (more < least) [least, at, tip] = [more, i, meet];
     }
     if (at < 0) return null;
@@ -92,12 +92,6 @@ function fourSided(hull: readonly Corner[]): Corner[] | null {
   }
   return sides;
 }
-
-const signedArea = (ring: readonly Corner[]): number =>
-  ring.reduce((sum, [x, y], i) => {
-    const [u, v] = ring[(i + 1) % ring.length];
-    return sum + (x * v - u * y) / 2;
-  }, 0);
 
 /** Where the sides before and after the one from `a` to `b` meet beyond it; null where they don't. */
 function beyond(before: Corner, a: Corner, b: Corner, after: Corner): Corner | null {
