@@ -143,4 +143,25 @@ describe('how a picture was made', () => {
     const bands = drawn(400, 300, (x, y) => [x / 2, y / 1.5, 255 - x / 2]);
     expect(new PictureWork().look(bands, CHOICES).made).toBe('photographed');
   });
+
+  test('is told once: neither what counts as ground nor light changes it', () => {
+    const pictures = [
+      photographed(drawing, { right: 0, bottom: 0, tinge: [1, 1, 1], grain: 60 }),
+      photographed(drawing, { right: 0.3, bottom: 0.1, grain: 30 }),
+      // With more contrast this has eight colours.
+      drawn(400, 300, (x, y) => [x / 2, y / 1.5, 255 - x / 2]),
+    ];
+    for (const picture of pictures) {
+      const work = new PictureWork();
+      const { ground, taken } = CHOICES;
+      const first = work.look(picture, CHOICES).made;
+      const moved = [
+        ...[0.5, 1, 8, 25].map((tolerance) => ({ ...CHOICES, ground: { ...ground, tolerance } })),
+        { ...CHOICES, ground: { ...ground, from: 'clear' as const } },
+        { ...CHOICES, taken: { ...taken, brightness: 0.9 } },
+        { ...CHOICES, taken: { ...taken, contrast: 1 } },
+      ];
+      for (const choices of moved) expect(work.look(picture, choices).made).toBe(first);
+    }
+  });
 });

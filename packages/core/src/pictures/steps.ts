@@ -235,8 +235,9 @@ export class PictureWork {
   private readonly edges = new Step<Bitmap>();
   private readonly scans = new Step<Bitmap>();
   private readonly photographs = new Step<Bitmap>();
-  private readonly tonedEdges = new Step<Cleared>();
-  private readonly tonedScans = new Step<Cleared>();
+  private readonly plainTones = new Step<Float32Array>();
+  private readonly cleared = new Step<Cleared>();
+  private readonly makes = new Step<Made>();
   private readonly calms = new Step<Bitmap>();
   private readonly grounds = new Step<Looked>();
   private readonly shadings = new Step<Shades>();
@@ -313,31 +314,32 @@ export class PictureWork {
     );
     const is = this.takes.get([plain, how.brightness, how.contrast], () => toned(plain, how));
     const { brightness, contrast } = how;
-    const cleared = (step: Step<Bitmap>, tones: Step<Cleared>, clear: () => Bitmap): Cleared => {
-      const made = step.get([plain], () => {
+    const hard = (step: Step<Bitmap>, clear: () => Bitmap): Bitmap =>
+      step.get([plain], () => {
         before('ground', 0.1);
         return clear();
       });
-      return tones.get([made, brightness, contrast], () => {
-        const picture = toned(made, how);
-        return { clear: picture, tones: tonesOf(picture) };
-      });
-    };
     /** What grain and loss leave at the edges of what is drawn is ground once it is calmed, where ground is. */
-    const calmed = (): Cleared => cleared(this.scans, this.tonedScans, () => calmedLike(plain, 'scanned'));
-    const sharp = paper ? calmed() : cleared(this.edges, this.tonedEdges, () => clearEdges(plain));
-    return this.grounds.get([sharp, JSON.stringify(of)], () => {
-      const groundIn = ({ clear, tones }: Cleared): Uint8Array =>
-        groundOf(clear, tones, of, paper && tonedColour(paper, how));
-      const first = groundIn(sharp);
-      const seen = howMade(sharp.clear, first);
-      const made = paper && seen === 'drawn' ? 'scanned' : seen;
-      const clear = made === 'scanned' ? calmed() : sharp;
-      const ground = clear === sharp ? first : groundIn(clear);
+    const calmed = (): Bitmap => hard(this.scans, () => calmedLike(plain, 'scanned'));
+    const sharp = paper ? calmed() : hard(this.edges, () => clearEdges(plain));
+    const tones = (picture: Bitmap): Float32Array => this.plainTones.get([picture], () => tonesOf(picture));
+    // How it was made stays so, whatever is chosen: a picture that became a photograph under the hand would lose its details.
+    const made = this.makes.get([sharp, paper], () => {
+      const ground = { ...GROUND, ...(paper && { tolerance: SCAN_TOLERANCE }) };
+      const seen = howMade(sharp, groundOf(sharp, tones(sharp), ground, paper));
+      return paper && seen === 'drawn' ? 'scanned' : seen;
+    });
+    const clear = made === 'scanned' ? calmed() : sharp;
+    const cleared = this.cleared.get([clear, brightness, contrast], () => {
+      const picture = toned(clear, how);
+      return { clear: picture, tones: picture === clear ? tones(clear) : tonesOf(picture) };
+    });
+    return this.grounds.get([cleared, JSON.stringify(of)], () => {
+      const ground = groundOf(cleared.clear, cleared.tones, of, paper && tonedColour(paper, how));
       return {
         plain,
         taken: is,
-        ...clear,
+        ...cleared,
         ground,
         made,
         evened: !!paper,
