@@ -124,6 +124,21 @@ describe('a stitch over a notch', () => {
     expect(covered().outside({ x: x[middle], y: y[middle] })).toBeLessThan(0.3);
   });
 
+  test('dips into a mouth that is hardly wider than a stitch', () => {
+    const [narrow] = outlineRegion(drawn('M0 0H3L4 4L5 0H8V6H0Z'));
+    const across = { x: [3.7, 4.3], y: [2, 2], part: [Part.top, Part.top] };
+    const layers = Layers.of([{ x: 0, y: 0 }, { x: 8, y: 6 }, ...across.x.map((x) => ({ x, y: 2 }))], 4)!;
+    layers.within(narrow);
+    const fits = new Covered(narrow, { wider: 0.2, longest: 7, fixed: { start: false, end: false } });
+    const { x, y } = notSpanning(across, { covered: fits, layers });
+    expect([x.length, x[0], x[2]]).toEqual([3, 3.7, 4.3]);
+    const places = x.map((v, i) => ({ x: v, y: y[i] }));
+    for (let t = 0; t <= 1; t += 0.1)
+      for (const [a, b] of [places.slice(0, 2), places.slice(1)])
+        expect(fits.outside(lerp(a, b, t))).toBeLessThan(0.36);
+    expect(fits.outside({ x: 4, y: 2 })).toBeGreaterThan(0.45);
+  });
+
   test('leads on without a needle point that lies outside and has no room at the edge', () => {
     const outside = { x: [3, 3.4, 3.2], y: [1.2, 0.4, 2], part: [0, 0, 0] };
     const { x, y } = notSpanning(outside, ground(outside));
@@ -133,8 +148,8 @@ describe('a stitch over a notch', () => {
     ]);
   });
 
-  test('ends before it, where others cover what lies on its other side', () => {
-    // Two stitches meet on the left of the notch, where rows cover the shape already: left of it, below, right of it.
+  /** Rows that cover the shape: left of the notch, below, right of it. */
+  function rowsAround(): Point[] {
     const to = (y: number): number => Math.min(4, 2 + y);
     const row = (from: (y: number) => number, until: (y: number) => number, ys: readonly number[]): Point[] =>
       ys.flatMap((y) => [
@@ -143,7 +158,7 @@ describe('a stitch over a notch', () => {
       ]);
     const upper = Array.from({ length: 7 }, (_, i) => 0.3 * i);
     const lower = Array.from({ length: 14 }, (_, i) => 2.1 + 0.3 * i);
-    const rows = [
+    return [
       ...row(() => 0, to, upper),
       ...row(
         () => 0,
@@ -156,15 +171,40 @@ describe('a stitch over a notch', () => {
         upper.toReversed(),
       ),
     ];
-    const points = [...rows, { x: 8, y: 1.5 }, { x: 1.8, y: 0.3 }, { x: 8, y: 1.8 }];
-    const at = rows.length + 1;
+  }
+
+  function ended(points: Point[]): void {
     const layers = Layers.of(points, 4)!;
     layers.within(shape);
-    endBefore(
-      points,
-      points.map(() => Part.top),
-      { covered: covered(), layers },
-    );
+    const parts: number[] = points.map(() => Part.top);
+    endBefore(points, parts, { covered: covered(), layers });
+    expect(parts).toHaveLength(points.length);
+  }
+
+  test('is left out where it leads to and fro over a notch, and what it covers is covered', () => {
+    const rows = rowsAround();
+    const toAndFro = [0.3, 0.7, 1.1, 1.5].flatMap((y) => [
+      { x: 2 + y, y },
+      { x: 6 - y, y },
+    ]);
+    const points = [...rows, { x: 1, y: 0.3 }, ...toAndFro, { x: 7.5, y: 1.5 }];
+    ended(points);
+    expect(points.slice(0, rows.length)).toEqual(rows);
+    expect(points.at(-1)).toEqual({ x: 7.5, y: 1.5 });
+    const crossing = points.slice(rows.length).filter((p, i, all) => {
+      const middle = i ? lerp(all[i - 1], p, 0.5) : p;
+      return covered().outside(middle) > 0.3;
+    });
+    // Of seven one is left: where it goes on.
+    expect(crossing).toHaveLength(1);
+  });
+
+  test('ends before it, where others cover what lies on its other side', () => {
+    // Two stitches meet on the left of the notch, where rows cover the shape already.
+    const rows = rowsAround();
+    const points = [...rows, { x: 8, y: 1.5 }, { x: 1.8, y: 0.3 }, { x: 8, y: 1.8 }];
+    const at = rows.length + 1;
+    ended(points);
     expect(points[at].x).toBeGreaterThan(3.9);
     expect(points.slice(0, at)).toEqual([...rows, { x: 8, y: 1.5 }]);
     for (let t = 0; t <= 1; t += 0.05)

@@ -1,4 +1,4 @@
-// The last look at the thread of a satin: places that lie too thick, cloth that stayed bare, stitches that lead outside.
+// The last look at the thread of a satin: stitches that lead outside, places that lie too thick, cloth that stayed bare.
 import type { Point } from '../../geometry/points.ts';
 import type { SewnThread } from '../thread.ts';
 import { close } from './closed.ts';
@@ -8,19 +8,21 @@ import { endBefore, notSpanning } from './spanned.ts';
 import { Layers } from './trial-layers.ts';
 
 /**
- * The thread of a satin (mm) with needle points moved where more than `most` layers lie, where what it should cover is bare, and where
- * it leads too far outside of that.
+ * The thread of a satin (mm) with needle points moved or left out where it leads too far outside of what it should cover, where more
+ * than `most` layers lie, and where cloth is bare.
  */
 export function lookedOver(thread: SewnThread, most: number, covered?: Covered): SewnThread {
   const points = thread.x.map((x, i): Point => ({ x, y: thread.y[i] }));
+  const parts = Array.from(thread.part);
   const layers = Layers.of(points, most);
   if (!layers) return thread;
-  relieve(points, thread.part, layers);
   if (covered) {
     layers.within(covered.shape);
-    endBefore(points, thread.part, { covered, layers });
-    close(points, thread.part, layers, covered);
+    endBefore(points, parts, { covered, layers });
   }
-  const moved = { x: points.map(({ x }) => x), y: points.map(({ y }) => y), part: thread.part };
-  return covered ? notSpanning(moved, { covered, layers }) : moved;
+  relieve(points, parts, layers);
+  const moved = (): SewnThread => ({ x: points.map(({ x }) => x), y: points.map(({ y }) => y), part: parts });
+  if (!covered) return moved();
+  close(points, parts, layers, covered);
+  return notSpanning(moved(), { covered, layers });
 }

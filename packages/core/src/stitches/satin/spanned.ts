@@ -21,24 +21,31 @@ interface Ground {
   layers: Layers;
 }
 
-/** Does a stitch lead too far outside between its ends? */
-function spans(a: Point, b: Point, { covered, layers }: Ground): boolean {
+/** For how long a stitch leads too far outside between its ends, in lengths of what is too long there; `most` are enough. */
+function spanned(a: Point, b: Point, { covered, layers }: Ground, most = Infinity): number {
   const length = distance(a, b);
-  for (let d = LENGTH_BEYOND; d < length; d += LENGTH_BEYOND) {
+  let beyond = 0;
+  for (let d = LENGTH_BEYOND; d < length && beyond < most; d += LENGTH_BEYOND) {
     const p = lerp(a, b, d / length);
-    if (!layers.isInShape(p) && covered.isBeyond(p, covered.wider + BEYOND)) return true;
+    if (!layers.isInShape(p) && covered.isBeyond(p, covered.wider + BEYOND)) beyond++;
   }
-  return false;
+  return beyond;
 }
+
+/** Does a stitch lead too far outside between its ends? */
+const spans = (a: Point, b: Point, ground: Ground): boolean => spanned(a, b, ground, 1) > 0;
 
 /** Fewer squares of the shape than this may be bare where a stitch ended: specks between threads, which no one sees. */
 const LEAST = 3;
+/** Two stitches of which more than this share leads too far outside are left out sooner than one of them ends earlier. */
+const OUTSIDE = 0.4;
 
 /**
- * Draws in needle points (mm) from which a stitch comes across a notch, along that stitch, to before it: as many stitches as a column
- * has on one side of a notch would lie over it otherwise. `layers` knows the shape, and goes on counting.
+ * Draws in needle points (mm) from which a stitch comes across a notch, along that stitch, to before it, or leaves them out where what
+ * they cover is covered without them: as many stitches as a column has on one side of a notch would lie over it otherwise. `layers`
+ * knows the shape, and goes on counting.
  */
-export function endBefore(points: Point[], parts: ArrayLike<number>, ground: Ground): void {
+export function endBefore(points: Point[], parts: number[], ground: Ground): void {
   const { layers } = ground;
   let comesAcross = points.length > 1 && spans(points[0], points[1], ground);
   for (let i = 1; i + 1 < points.length; i++) {
@@ -48,10 +55,31 @@ export function endBefore(points: Point[], parts: ArrayLike<number>, ground: Gro
     if (parts[i] !== Part.top || parts[i + 1] !== Part.top) continue;
     if (!came && !comesAcross) continue;
     layers.takeUp(a, p, b, i + 1);
-    const to = (came && before(p, a, [a, b], ground)) || (comesAcross && before(p, b, [a, b], ground));
+    const beyond = spanned(a, p, ground) + spanned(p, b, ground);
+    /** Does the thread lead less outside, and cover as much, without it? */
+    const isBetterWithout = (): boolean => {
+      const length = distance(a, b);
+      return (
+        length >= SHORTEST &&
+        length <= ground.covered.longest &&
+        spanned(a, b, ground) < beyond &&
+        layers.tried(a, lerp(a, b, 0.5), b).opened < LEAST
+      );
+    };
+    // What leads to and fro over a notch covers next to nothing.
+    const isOutside = beyond * LENGTH_BEYOND > OUTSIDE * (distance(a, p) + distance(p, b));
+    const to =
+      !(isOutside && isBetterWithout()) &&
+      ((came && before(p, a, [a, b], ground)) || (comesAcross && before(p, b, [a, b], ground)));
     if (to) {
       layers.layDown(a, (points[i] = to), b);
       comesAcross = false;
+    } else if (isBetterWithout()) {
+      layers.layDown(a, lerp(a, b, 0.5), b);
+      points.splice(i, 1);
+      parts.splice(i, 1);
+      comesAcross = spans(a, b, ground);
+      i--;
     } else layers.layBack();
   }
 }
@@ -77,17 +105,48 @@ function before(p: Point, q: Point, [a, b]: readonly [Point, Point], ground: Gro
 /** Needle points that a stitch needs so that it stays near the shape, in its direction. */
 function bentBy(a: Point, b: Point, ground: Ground, depth: number): Point[] {
   const { covered } = ground;
+  if (depth < 0 || !spans(a, b, ground)) return [];
   const length = distance(a, b);
-  if (!depth || length < 2 * SHORTEST || !spans(a, b, ground)) return [];
   let [most, to] = [covered.wider + BEYOND, null as Point | null];
-  for (let d = SHORTEST; d <= length - SHORTEST; d += EVERY) {
+  for (let d = SHORTEST; depth && d <= length - SHORTEST; d += EVERY) {
     const far = lerp(a, b, d / length);
     if (!covered.isBeyond(far, most)) continue;
     const p = besideEdge(far, covered);
     if (distance(a, p) < SHORTEST || distance(p, b) < SHORTEST) continue;
     [most, to] = [covered.outside(far), p];
   }
-  return to ? [...bentBy(a, to, ground, depth - 1), to, ...bentBy(to, b, ground, depth - 1)] : [];
+  if (!to) return intoNotch(a, b, ground);
+  return [...bentBy(a, to, ground, depth - 1), to, ...bentBy(to, b, ground, depth - 1)];
+}
+
+/** So far beside the middle of a short stitch across the mouth of a notch a place within the notch is looked for, in mm. */
+const ASIDE = [0.2, 0.3, 0.4, 0.5, 0.6].flatMap((d) => [d, -d]);
+/** It is worth a needle point when the thread leads nearer to the shape by this, in mm. */
+const WORTH = 0.1;
+
+/** How far outside of the shape a stitch leads between its ends, in mm. */
+function leadsOut(a: Point, b: Point, { covered }: Ground): number {
+  const pieces = Math.ceil(distance(a, b) / EVERY);
+  let most = 0;
+  for (let k = 1; k < pieces; k++) most = Math.max(most, covered.outside(lerp(a, b, k / pieces)));
+  return most;
+}
+
+/** The place beside the middle of a stitch over which it leads least far outside; none when that is not worth it. */
+function intoNotch(a: Point, b: Point, ground: Ground): Point[] {
+  const length = distance(a, b);
+  const { x, y } = lerp(a, b, 0.5);
+  let [least, to] = [leadsOut(a, b, ground) - WORTH, null as Point | null];
+  for (const d of ASIDE) {
+    const at = {
+      x: onMachineGrid(x - (d * (b.y - a.y)) / length),
+      y: onMachineGrid(y + (d * (b.x - a.x)) / length),
+    };
+    if (distance(a, at) < SHORTEST || distance(at, b) < SHORTEST) continue;
+    const out = Math.max(leadsOut(a, at, ground), ground.covered.outside(at), leadsOut(at, b, ground));
+    if (out < least) [least, to] = [out, at];
+  }
+  return to ? [to] : [];
 }
 
 /**
