@@ -19,13 +19,16 @@ async function main() {
       target: 'node20',
       minify: false,
       rolldownOptions: {
-        input: { engine: join(ROOT, 'bench/engine.ts'), adapting: join(ROOT, 'bench/adapting.ts') },
+        input: Object.fromEntries(
+          ['engine', 'adapting', 'typing'].map((name) => [name, join(ROOT, `bench/${name}.ts`)]),
+        ),
       },
     },
   });
   process.exitCode =
     (await run(process.execPath, ['--expose-gc', join(ROOT, 'bench/dist/engine.js')])) ||
     (await run(process.execPath, [join(ROOT, 'bench/dist/adapting.js')])) ||
+    (await run(process.execPath, [join(ROOT, 'bench/dist/typing.js')])) ||
     (await run(process.execPath, [join(ROOT, 'bench/pages.mjs')])) ||
     (await run(process.execPath, [join(ROOT, 'bench/stitches.mjs')])) ||
     (await run(process.execPath, [join(ROOT, 'bench/machine.mjs')]));

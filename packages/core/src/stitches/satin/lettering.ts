@@ -12,6 +12,7 @@ import { Memo } from '../../design/memo.ts';
 import type { Recipe } from '../../design/types.ts';
 import { run } from '../run.ts';
 import { onMachineGrid, type Point } from '../../geometry/points.ts';
+import type { Region, Ring } from '../../geometry/region.ts';
 import { anywhereOutline } from '../../outlines/same.ts';
 import { outlineBounds } from '../../outlines/transform.ts';
 import type { SewnThread } from '../thread.ts';
@@ -205,6 +206,19 @@ function stitch(input: StitchInput<Values>): SewnThread[] {
   }));
 }
 
+const covers = new Memo<Region>(4);
+
+/** The cloth that a shape covers: told once for all letters of it. */
+function cover(input: StitchInput<Values>): Region {
+  if (input.outline.kind !== 'path') return satin.cover(asSatin(input));
+  const { outline, dx, dy } = anywhereOutline(input.outline);
+  const { settings, cloth, capitals } = input;
+  const on = [cloth.id, JSON.stringify([settings, capitals])];
+  const region = covers.get(outline, on, () => satin.cover(asSatin({ ...input, outline })));
+  const brought = (ring: Ring): Ring => ring.map((v, i) => v + (i % 2 ? dy : dx));
+  return region.map(({ outer, holes }) => ({ outer: brought(outer), holes: holes.map(brought) }));
+}
+
 /** What is asked of a shape wherever it stands. */
 const anywhere = (input: StitchInput<Values>) =>
   asSatin(
@@ -229,7 +243,7 @@ export const lettering: KindOf<typeof SETTINGS> = {
   },
   settings: SETTINGS,
   stitch,
-  cover: (input) => satin.cover(asSatin(input)),
+  cover,
   chosen: (input) => satin.chosen!(anywhere(input)),
   remarks: (input) => satin.remarks!(anywhere(input)),
   shortTies: isSmall,

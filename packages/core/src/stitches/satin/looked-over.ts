@@ -1,4 +1,5 @@
 // The last look at the thread of a satin: stitches that lead outside, places that lie too thick, cloth that stayed bare.
+import { Memo } from '../../design/memo.ts';
 import type { Point } from '../../geometry/points.ts';
 import type { SewnThread } from '../thread.ts';
 import { close } from './closed.ts';
@@ -25,4 +26,17 @@ export function lookedOver(thread: SewnThread, most: number, covered?: Covered):
   if (!covered) return moved();
   close(points, parts, layers, covered);
   return notSpanning(moved(), { covered, layers });
+}
+
+/** Of one letter so many ways of sewing it are known, those that were used last. */
+const MOST_KNOWN = 24;
+const known = new Memo<SewnThread>(MOST_KNOWN);
+
+/** The same for letters: between other neighbours one is often sewn in one of the same few ways, which are looked over once. */
+export function lookedOverOnce(thread: SewnThread, most: number, covered?: Covered): SewnThread {
+  const look = (): SewnThread => lookedOver(thread, most, covered);
+  if (!covered) return look();
+  const { shape, wider, longest, fixed } = covered;
+  const places = [thread.x, thread.y, thread.part].map((list) => list.join(' ')).join();
+  return known.get(shape, [places, most, wider, longest, fixed.start, fixed.end], look);
 }

@@ -4,7 +4,8 @@ import { layersOf } from '../../findings/layers.ts';
 import { distance, onMachineGrid, turned, type Point } from '../../geometry/points.ts';
 import { Move } from '../../sewing/moves.ts';
 import { Part, type SewnThread } from '../thread.ts';
-import { lookedOver } from './looked-over.ts';
+import { Covered } from './covered.ts';
+import { lookedOver, lookedOverOnce } from './looked-over.ts';
 import { relieve } from './relieved.ts';
 import { Layers } from './trial-layers.ts';
 
@@ -105,4 +106,24 @@ test('a way beneath leads round where columns cross, and is seen nowhere', () =>
 test('a column by itself stays as it is', () => {
   const alone = threadOf(column(9, 3, 0.4, 20));
   expect(lookedOver(alone, 4)).toEqual(alone);
+});
+
+test('a letter’s thread is looked over once, and anew when anything about it is another', () => {
+  const shape = { outer: Float64Array.of(-2, -4.5, 2, -4.5, 2, 4.5, -2, 4.5), holes: [] };
+  const covered = (wider: number): Covered =>
+    new Covered(shape, { wider, longest: 7, fixed: { start: false, end: false } });
+  const thread = threadOf([...column(9, 3.5, 0.4, 0), ...column(9, 3.5, 0.4, 20)]);
+  const first = lookedOverOnce(thread, 4, covered(0.2));
+  expect(first).toEqual(lookedOver(thread, 4, covered(0.2)));
+  expect(lookedOverOnce({ ...thread, x: [...thread.x] }, 4, covered(0.2))).toBe(first);
+  const moved = { ...thread, x: thread.x.with(0, thread.x[0] + 0.1) };
+  for (const [other, most, wider] of [
+    [moved, 4, 0.2],
+    [thread, 5, 0.2],
+    [thread, 4, 0.3],
+  ] as const) {
+    const again = lookedOverOnce(other, most, covered(wider));
+    expect(again).not.toBe(first);
+    expect(again).toEqual(lookedOver(other, most, covered(wider)));
+  }
 });

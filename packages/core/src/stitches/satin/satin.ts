@@ -32,7 +32,7 @@ import { halfAlong } from './profile.ts';
 import { endAt, type ColumnStitches, type Underlay } from './sew-column.ts';
 import { columnsOf, type Branch, type ShapeColumns } from './shape.ts';
 import { joinedStrokes } from './strokes.ts';
-import { lookedOver } from './looked-over.ts';
+import { lookedOver, lookedOverOnce } from './looked-over.ts';
 import { sewBranches } from './tour.ts';
 
 /** Columns narrower than this everywhere are sewn as a bean run, in mm. */
@@ -348,7 +348,8 @@ function stitch(input: Input): SewnThread[] {
         const fixed = { start: !!ways.start, end: !!ways.end };
         const { wider } = branches[0].column;
         const covered = shape && new Covered(shape, { wider, longest: columnStitches.longest, fixed });
-        threads.push(lookedOver(builder.thread, layers, covered));
+        const look = input.across ? lookedOverOnce : lookedOver;
+        threads.push(look(builder.thread, layers, covered));
       }
     }
     const made = threads.at(-1);

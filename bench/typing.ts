@@ -1,0 +1,105 @@
+// How fast words are while they are typed, and how many threads a word of joined letters is: a part of `npm run bench`.
+import { fontOf, Move, outlineRegion, setText, sewDesign, type TextOutline } from '@rosehip/core';
+import { FONTS, loadFont } from '@rosehip/fonts';
+import { readFontFile } from '@rosehip/fonts/files';
+import { designOf } from './gallery.ts';
+
+const HOW = { kind: 'lettering', settings: {} };
+const LETTERS = 'ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefghijklmnopqrstuvwxyz .,';
+/** 400 letters with some room between them, as somebody writes a saying: ten lines of fifty places. */
+const SAYING = [
+  'Fern bakes four rye loaves and a dozen honey cakes',
+  'Quartz jugs stand in the pantry by mixed dry herbs',
+  'Up on the moor a lark sings over purple heath hill',
+  'We sew by lamp light till the kettle calls for tea',
+  'Jolly wet boots line the wall beside a green doors',
+  'Each stitch is small yet all of them make a garden',
+  'Kept warm by wool and by words we walk home slowly',
+  'Vivid yarns zigzag round an oxbow of quiet river x',
+  'Bring marigold seeds from market before first snow',
+  'Two brown hens sleep on top of my old weaving loom',
+];
+/** A line of twelve, and what is typed into it. */
+const LINE = 'Fern bakes r';
+const TYPED = 'yeoWg&';
+const JOINED_WORDS = ['lavender', 'meadowed', 'embossed', 'handmade', 'ploughed'];
+
+const textIn = (font: string, text: string, height: number): TextOutline => ({
+  kind: 'text',
+  of: [],
+  text,
+  font,
+  height,
+});
+
+const row = (what: string, figure: string): void => console.log(`${what.padEnd(72)} ${figure}`);
+const ms = (v: number): string => `${v < 10 ? v.toFixed(1) : v.toFixed(0)} ms`;
+
+function timed(work: () => unknown): number {
+  const from = performance.now();
+  work();
+  return performance.now() - from;
+}
+
+/** The value that so much of a list lies under. */
+const under = (list: number[], share: number): number =>
+  [...list].sort((a, b) => a - b)[Math.min(list.length - 1, Math.floor(share * list.length))];
+
+const sewn = (font: string, text: string, height: number) =>
+  sewDesign(designOf(textIn(font, text, height), HOW));
+
+const [ROUND, SERIF] = ['nunito-600', 'alegreya-500'];
+const faces = FONTS.filter(({ use }) => use !== 'line').flatMap((f) => f.faces.map(({ id }) => id));
+for (const id of faces) await loadFont(id, LETTERS + TYPED, readFontFile);
+
+console.log('Words, on the engine by itself');
+/* First of all, while nothing is known and no code compiled. */
+const cold = timed(() => sewn(ROUND, SAYING.join('\n'), 9));
+const fresh = [8.3, 9.7, 10.1, 11.3, 12.7].map((height) =>
+  timed(() => sewn(ROUND, SAYING.join('\n'), height)),
+);
+row('400 letters from nothing, in the first second of the program (wanted 1,000)', ms(cold));
+row('… in a size that was not there before, median of five', ms(under(fresh, 0.5)));
+
+const changed = [ROUND, SERIF].flatMap((id) => {
+  sewn(id, SAYING.join('\n'), 10);
+  return [...LETTERS.slice(0, 30)].map((letter, k) => {
+    const lines = [...SAYING];
+    const at = (7 * k) % 45;
+    lines[k % 10] = lines[k % 10].slice(0, at) + letter + lines[k % 10].slice(at + 1);
+    return timed(() => sewn(id, lines.join('\n'), 10));
+  });
+});
+row(
+  'one of them changed: mean, 95 of a hundred (wanted 60)',
+  `${ms(changed.reduce((a, b) => a + b) / changed.length)}, ${ms(under(changed, 0.95))}`,
+);
+
+const [outlines, stitches]: number[][] = [[], []];
+for (const id of faces) {
+  sewn(id, LINE, 10);
+  for (const [k, letter] of [...TYPED].entries()) {
+    const at = 2 * k;
+    const text = LINE.slice(0, at) + letter + LINE.slice(at);
+    outlines.push(timed(() => outlineRegion(setText(textIn(id, text, 10), fontOf(id)).outline)));
+    stitches.push(timed(() => sewn(id, text, 10)));
+  }
+}
+row(
+  `a letter typed into a line of twelve, ${stitches.length} times in ${faces.length} faces: its outline, 95 of a hundred (wanted 16)`,
+  ms(under(outlines, 0.95)),
+);
+row('… and its stitches (wanted 50)', ms(under(stitches, 0.95)));
+
+const joined = FONTS.filter((f) => f.joined).flatMap((f) => f.faces.map(({ id }) => id));
+const apart = joined.flatMap((id) =>
+  JOINED_WORDS.filter((word) => {
+    const { move } = sewn(id, word, 20);
+    // The first record is the way to where it begins.
+    return move.slice(1, -1).some((code) => code !== Move.stitch);
+  }).map((word) => `${word} in ${id}`),
+);
+row(
+  `words of eight joined letters that are one thread, of ${joined.length * JOINED_WORDS.length}`,
+  `${joined.length * JOINED_WORDS.length - apart.length}${apart.length ? `; not: ${apart.join(', ')}` : ''}`,
+);
