@@ -40,7 +40,7 @@ export const FAMILIES: readonly Family[] = [
   { id: 'leckerli-one', use: 'script', weights: [400], joined: true },
   { id: 'grand-hotel', use: 'script', weights: [400], joined: true },
   { id: 'sacramento', use: 'script', weights: [400], joined: true },
-  { id: 'marck-script', use: 'script', weights: [400], joined: true },
+  { id: 'marck-script', use: 'script', weights: [400] },
   { id: 'courgette', use: 'brush', weights: [400] },
   { id: 'kaushan-script', use: 'brush', weights: [400] },
   { id: 'kalam', use: 'brush', weights: [700] },

@@ -390,6 +390,20 @@ describe('the catalogue', () => {
     expect(smallest('sniglet-800')).toBeGreaterThan(10);
   });
 
+  test('families that are told as joined are: most neighbours touch in them, and in no others', async () => {
+    const abc = [...'abcdefghjklmnoqrstuvwxyz'];
+    const pieces = async (says: string, font: string): Promise<number> =>
+      outlineRegion((await set(says, { font, height: 20 })).outline).length;
+    for (const { joined, use, faces } of FONTS) {
+      if (use === 'line') continue;
+      const [{ id }] = faces;
+      const alone = (await Promise.all(abc.map((letter) => pieces(letter, id)))).reduce((a, b) => a + b);
+      const touching = (alone - (await pieces(abc.join(''), id))) / (abc.length - 1);
+      if (joined) expect(touching, id).toBeGreaterThan(0.6);
+      else expect(touching, id).toBeLessThan(0.2);
+    }
+  });
+
   test('a design tells which fonts it needs', async () => {
     const design = await designWith(
       text('one'),
