@@ -206,3 +206,16 @@ test('a dot is sewn up to both of its ends, from whichever letter its thread com
       expect(coverOf(design, [piece]).coverage, font).toBeGreaterThan(0.98);
   }
 });
+
+test.each([
+  ['D', 'alegreya-sans-500', 50],
+  ['y', 'sniglet-800', 10],
+  ['g', 'pacifico-400', 50],
+])('no thread cuts the corners and notches of %s in %s at %d mm', async (letter, font, height) => {
+  const design = await sewn(letter, { underlay: 'none', ties: 'none' }, { font, height });
+  const region = outlineRegion(textOf(design, 'words')!.outline);
+  const { minX, minY, maxX, maxY } = regionBounds(region)!;
+  const area = { minX: minX - 2, minY: minY - 2, maxX: maxX + 2, maxY: maxY + 2 };
+  // Half a thread, what the cloth asks for, and no more than the machine's grid takes.
+  expect(coverOfRegion(layersOf(sewDesign(design), area, 0.1), region).spill).toBeLessThan(0.55);
+});

@@ -97,9 +97,16 @@ function lineBetween(map: RowMap, span: Span, neighbour: Span, side: Side): bool
   return way?.every((p) => offLine(p, one, other) < STRAIGHT) ?? false;
 }
 
+/** Rows' own middles meet a shallow edge at least so many times as far apart as the rows end: what lies beside them is another edge's. */
+const AS_ENDS = 0.5;
+
 /** Is the edge on a side of row `i` a shallow line from where the row before ends to where this one does? */
-export const isLine = (map: RowMap, spans: readonly Span[], i: number, side: Side): boolean =>
-  shallowStep(map, spans, i, side) > 0 && lineBetween(map, spans[i], spans[i - 1], side);
+export function isLine(map: RowMap, spans: readonly Span[], i: number, side: Side): boolean {
+  const [before, span] = [spans[i - 1], spans[i]];
+  if (!(shallowStep(map, spans, i, side) > 0)) return false;
+  const onEdge = Math.abs(span.open[side] - before.open[side]);
+  return onEdge >= AS_ENDS * Math.abs(span[side] - before[side]) && lineBetween(map, span, before, side);
+}
 
 /** How far a place lies from the line through two others. */
 export const offLine = (p: Point, a: Point, b: Point): number =>
