@@ -5,6 +5,7 @@ import { threadChart } from '../materials/threads.ts';
 import type { Bitmap } from './bitmap.ts';
 import { evenLight, isOnPaper, paperLight } from './paper-light.ts';
 import { CHOICES, proposedChoices, PictureWork, type PictureSteps } from './steps.ts';
+import { toneDistance, toneOf } from './tones.ts';
 
 type Colour = readonly [number, number, number];
 const PAPER: Colour = [246, 243, 236];
@@ -42,6 +43,14 @@ const light: fc.Arbitrary<Light> = fc.record({
 
 const chart = threadChart('larkmoor');
 
+/** A yellow that lies so far from the paper's colour. */
+function creamAt(far: number): Colour {
+  for (let step = 0; ; step++) {
+    const cream: Colour = [PAPER[0] - step / 4, PAPER[1] - step / 2, PAPER[2] - 1.5 * step];
+    if (toneDistance(toneOf(...cream), toneOf(...PAPER)) >= far) return cream;
+  }
+}
+
 /** All steps, with the choices that the picture proposes. */
 function stepsOf(picture: Bitmap): PictureSteps {
   const work = new PictureWork();
@@ -70,6 +79,21 @@ describe('the light on paper', () => {
       }),
       { numRuns: 12 },
     );
+  });
+
+  test.each([
+    [6, 0.1],
+    [5.4, 0.3],
+    [8, 0.3],
+  ])('leaves an area whole that lies only %d from its colour, where it falls off by %d', (far, right) => {
+    const cream = creamAt(far);
+    const disc = drawn(WIDTH, HEIGHT, (x, y) => {
+      const d = Math.hypot(x - 130, y - 120);
+      return d < 62 ? cream : d < 70 ? INK : PAPER;
+    });
+    const steps = stepsOf(photographed(disc, { right, bottom: right / 2 }));
+    expect(agreement(steps, disc)).toBeGreaterThan(0.985);
+    expect(steps.regions.length).toBe(2);
   });
 
   test('leaves paper of one colour, as light as its lightest place', () => {

@@ -17,6 +17,7 @@ import { edgeShift } from './edge-shift.ts';
 import type { FitChoice } from './fit-borders.ts';
 import { KnownCurves } from './known-curves.ts';
 import { fillDust, GROUND, groundOf } from './ground.ts';
+import { toleranceFor } from './ground-tolerance.ts';
 import { patchesIn, withoutSpecks, type Alike } from './patches.ts';
 import {
   fittedBorders,
@@ -409,6 +410,12 @@ export function proposedChoices(
   return { ...withProposed(choices, asItCame), sheet: false };
 }
 
+/** How far from the paper what is paper lies; less where something that is drawn is nearly of its colour. */
+function scanTolerance(looked: Looked): number {
+  const tone = groundTone(looked);
+  return tone ? toleranceFor(looked.tones, tone, SCAN_TOLERANCE) : SCAN_TOLERANCE;
+}
+
 function withProposed(choices: PictureChoices, looked: Looked): Omit<Proposed, 'sheet'> {
   const { made, evened } = looked;
   const { colours, ground } = choices;
@@ -418,7 +425,7 @@ function withProposed(choices: PictureChoices, looked: Looked): Omit<Proposed, '
       ...choices,
       ...(colours === CHOICES.colours && { colours: { ...colours, specks: SPECKS[made] } }),
       ...((evened || made === 'scanned') &&
-        ground === CHOICES.ground && { ground: { ...ground, tolerance: SCAN_TOLERANCE } }),
+        ground === CHOICES.ground && { ground: { ...ground, tolerance: scanTolerance(looked) } }),
     },
   };
 }
