@@ -15,11 +15,17 @@ import { Layers } from './trial-layers.ts';
 export function lookedOver(thread: SewnThread, most: number, covered?: Covered): SewnThread {
   const points = thread.x.map((x, i): Point => ({ x, y: thread.y[i] }));
   const parts = Array.from(thread.part);
-  const layers = Layers.of(points, most);
+  const counted = (): Layers | null => {
+    const layers = Layers.of(points, most);
+    if (covered) layers?.within(covered.shape);
+    return layers;
+  };
+  let layers = counted();
   if (!layers) return thread;
   if (covered) {
-    layers.within(covered.shape);
     endBefore(points, parts, { covered, layers });
+    // Stitches have other numbers where some were left out.
+    if (points.length < thread.x.length) layers = counted()!;
   }
   relieve(points, parts, layers);
   const moved = (): SewnThread => ({ x: points.map(({ x }) => x), y: points.map(({ y }) => y), part: parts });
