@@ -42,6 +42,7 @@ import { seeded } from '../packages/core/src/geometry/random.ts';
 import { insideRegion, regionArea, regionBounds } from '../packages/core/src/geometry/region.ts';
 import { designFromSvg } from '../packages/core/src/formats/svg/to-design.ts';
 import { flattenPath } from '../packages/core/src/outlines/flatten-path.ts';
+import { quantile } from './quantile.ts';
 
 const chart = threadChart('larkmoor');
 const LAID = { cloth: { kind: 'linen', colour: '#ffffff' }, chart: 'larkmoor' };
@@ -128,8 +129,6 @@ const iou = (a: Region, b: Region): number => {
   const both = regionArea(intersect(a, b));
   return both / (regionArea(a) + regionArea(b) - both);
 };
-const quantile = (list: number[], q: number): number =>
-  [...list].sort((a, b) => a - b)[Math.min(list.length - 1, Math.floor(q * list.length))] ?? NaN;
 const fixed = (v: number, places = 3): string => v.toFixed(places);
 
 /** The choices with which a picture of the bench lies where it was drawn. */

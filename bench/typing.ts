@@ -3,6 +3,7 @@ import { fontOf, Move, outlineRegion, setText, sewDesign, type TextOutline } fro
 import { FONTS, loadFont } from '@rosehip/fonts';
 import { readFontFile } from '@rosehip/fonts/files';
 import { designOf } from './gallery.ts';
+import { quantile } from './quantile.ts';
 
 const HOW = { kind: 'lettering', settings: {} };
 const LETTERS = 'ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefghijklmnopqrstuvwxyz .,';
@@ -41,10 +42,6 @@ function timed(work: () => unknown): number {
   return performance.now() - from;
 }
 
-/** The value that so much of a list lies under. */
-const under = (list: number[], share: number): number =>
-  [...list].sort((a, b) => a - b)[Math.min(list.length - 1, Math.floor(share * list.length))];
-
 const sewn = (font: string, text: string, height: number) =>
   sewDesign(designOf(textIn(font, text, height), HOW));
 
@@ -59,7 +56,7 @@ const fresh = [8.3, 9.7, 10.1, 11.3, 12.7].map((height) =>
   timed(() => sewn(ROUND, SAYING.join('\n'), height)),
 );
 row('400 letters from nothing, in the first second of the program (wanted 1,000)', ms(cold));
-row('… in a size that was not there before, median of five', ms(under(fresh, 0.5)));
+row('… in a size that was not there before, median of five', ms(quantile(fresh, 0.5)));
 
 const changed = [ROUND, SERIF].flatMap((id) => {
   sewn(id, SAYING.join('\n'), 10);
@@ -72,7 +69,7 @@ const changed = [ROUND, SERIF].flatMap((id) => {
 });
 row(
   'one of them changed: mean, 95 of a hundred (wanted 60)',
-  `${ms(changed.reduce((a, b) => a + b) / changed.length)}, ${ms(under(changed, 0.95))}`,
+  `${ms(changed.reduce((a, b) => a + b) / changed.length)}, ${ms(quantile(changed, 0.95))}`,
 );
 
 const [outlines, stitches]: number[][] = [[], []];
@@ -87,9 +84,9 @@ for (const id of faces) {
 }
 row(
   `a letter typed into a line of twelve, ${stitches.length} times in ${faces.length} faces: its outline, 95 of a hundred (wanted 16)`,
-  ms(under(outlines, 0.95)),
+  ms(quantile(outlines, 0.95)),
 );
-row('… and its stitches (wanted 50)', ms(under(stitches, 0.95)));
+row('… and its stitches (wanted 50)', ms(quantile(stitches, 0.95)));
 
 const joined = FONTS.filter((f) => f.joined).flatMap((f) => f.faces.map(({ id }) => id));
 let [whole, threads, more] = [0, 0, 0];

@@ -103,7 +103,7 @@ const AS_ENDS = 0.5;
 /** Is the edge on a side of row `i` a shallow line from where the row before ends to where this one does? */
 export function isLine(map: RowMap, spans: readonly Span[], i: number, side: Side): boolean {
   const [before, span] = [spans[i - 1], spans[i]];
-  if (!(shallowStep(map, spans, i, side) > 0)) return false;
+  if (!shallowStep(map, spans, i, side)) return false;
   const onEdge = Math.abs(span.open[side] - before.open[side]);
   return onEdge >= AS_ENDS * Math.abs(span[side] - before[side]) && lineBetween(map, span, before, side);
 }

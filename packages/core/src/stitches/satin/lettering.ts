@@ -206,6 +206,12 @@ function stitch(input: StitchInput<Values>): SewnThread[] {
   }));
 }
 
+/** What is asked of a shape wherever it stands. */
+const anywhere = (input: StitchInput<Values>) =>
+  asSatin(
+    input.outline.kind === 'path' ? { ...input, outline: anywhereOutline(input.outline).outline } : input,
+  );
+
 const covers = new Memo<Region>(4);
 
 /** The cloth that a shape covers: told once for all letters of it. */
@@ -214,16 +220,10 @@ function cover(input: StitchInput<Values>): Region {
   const { outline, dx, dy } = anywhereOutline(input.outline);
   const { settings, cloth, capitals } = input;
   const on = [cloth.id, JSON.stringify([settings, capitals])];
-  const region = covers.get(outline, on, () => satin.cover(asSatin({ ...input, outline })));
+  const region = covers.get(outline, on, () => satin.cover(anywhere(input)));
   const brought = (ring: Ring): Ring => ring.map((v, i) => v + (i % 2 ? dy : dx));
   return region.map(({ outer, holes }) => ({ outer: brought(outer), holes: holes.map(brought) }));
 }
-
-/** What is asked of a shape wherever it stands. */
-const anywhere = (input: StitchInput<Values>) =>
-  asSatin(
-    input.outline.kind === 'path' ? { ...input, outline: anywhereOutline(input.outline).outline } : input,
-  );
 
 export const lettering: KindOf<typeof SETTINGS> = {
   id: 'lettering',

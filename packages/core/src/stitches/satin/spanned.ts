@@ -47,41 +47,41 @@ const OUTSIDE = 0.4;
  */
 export function endBefore(points: Point[], parts: number[], ground: Ground): void {
   const { layers } = ground;
-  let comesAcross = points.length > 1 && spans(points[0], points[1], ground);
+  let next = points.length > 1 ? spanned(points[0], points[1], ground) : 0;
   for (let i = 1; i + 1 < points.length; i++) {
     const [a, p, b] = [points[i - 1], points[i], points[i + 1]];
-    const came = comesAcross;
-    comesAcross = spans(p, b, ground);
-    if (parts[i] !== Part.top || parts[i + 1] !== Part.top) continue;
-    if (!came && !comesAcross) continue;
+    const came = next;
+    next = spanned(p, b, ground);
+    const beyond = came + next;
+    if (parts[i] !== Part.top || parts[i + 1] !== Part.top || !beyond) continue;
     layers.takeUp(a, p, b, i + 1);
-    const beyond = spanned(a, p, ground) + spanned(p, b, ground);
-    /** Does the thread lead less outside, and cover as much, without it? */
-    const isBetterWithout = (): boolean => {
-      const length = distance(a, b);
-      return (
-        length >= SHORTEST &&
-        length <= ground.covered.longest &&
-        spanned(a, b, ground) < beyond &&
-        layers.tried(a, lerp(a, b, 0.5), b).opened < LEAST
-      );
-    };
     // What leads to and fro over a notch covers next to nothing.
     const isOutside = beyond * LENGTH_BEYOND > OUTSIDE * (distance(a, p) + distance(p, b));
+    const isLeftOut = isOutside && isBetterWithout(a, b, beyond, ground);
     const to =
-      !(isOutside && isBetterWithout()) &&
-      ((came && before(p, a, [a, b], ground)) || (comesAcross && before(p, b, [a, b], ground)));
+      !isLeftOut && ((came && before(p, a, [a, b], ground)) || (next && before(p, b, [a, b], ground)));
     if (to) {
       layers.layDown(a, (points[i] = to), b);
-      comesAcross = false;
-    } else if (isBetterWithout()) {
+      next = 0;
+    } else if (isLeftOut || (!isOutside && isBetterWithout(a, b, beyond, ground))) {
       layers.layDown(a, lerp(a, b, 0.5), b);
       points.splice(i, 1);
       parts.splice(i, 1);
-      comesAcross = spans(a, b, ground);
+      next = spanned(a, b, ground);
       i--;
     } else layers.layBack();
   }
+}
+
+/** Does the thread lead less outside, and cover as much, straight from one place to another, without the point that was taken up? */
+function isBetterWithout(a: Point, b: Point, beyond: number, ground: Ground): boolean {
+  const length = distance(a, b);
+  return (
+    length >= SHORTEST &&
+    length <= ground.covered.longest &&
+    spanned(a, b, ground) < beyond &&
+    ground.layers.tried(a, lerp(a, b, 0.5), b).opened < LEAST
+  );
 }
 
 /**
@@ -104,19 +104,24 @@ function before(p: Point, q: Point, [a, b]: readonly [Point, Point], ground: Gro
 
 /** Needle points that a stitch needs so that it stays near the shape, in its direction. */
 function bentBy(a: Point, b: Point, ground: Ground, depth: number): Point[] {
-  const { covered } = ground;
-  if (depth < 0 || !spans(a, b, ground)) return [];
+  if (!spans(a, b, ground)) return [];
+  const to = depth ? alongEdge(a, b, ground) : null;
+  if (!to) return intoNotch(a, b, ground);
+  return [...bentBy(a, to, ground, depth - 1), to, ...bentBy(to, b, ground, depth - 1)];
+}
+
+/** The place at the edge beside where a stitch leads farthest outside; null when none is far enough from both of its ends. */
+function alongEdge(a: Point, b: Point, { covered }: Ground): Point | null {
   const length = distance(a, b);
   let [most, to] = [covered.wider + BEYOND, null as Point | null];
-  for (let d = SHORTEST; depth && d <= length - SHORTEST; d += EVERY) {
+  for (let d = SHORTEST; d <= length - SHORTEST; d += EVERY) {
     const far = lerp(a, b, d / length);
     if (!covered.isBeyond(far, most)) continue;
     const p = besideEdge(far, covered);
     if (distance(a, p) < SHORTEST || distance(p, b) < SHORTEST) continue;
     [most, to] = [covered.outside(far), p];
   }
-  if (!to) return intoNotch(a, b, ground);
-  return [...bentBy(a, to, ground, depth - 1), to, ...bentBy(to, b, ground, depth - 1)];
+  return to;
 }
 
 /** So far beside the middle of a short stitch across the mouth of a notch a place within the notch is looked for, in mm. */
