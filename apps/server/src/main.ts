@@ -2,6 +2,7 @@
 // BACKUPS (a folder for each night's copy), STICK (a folder that stands for a memory stick), MACHINE (where the practice
 // machine shows its screen), BESIDE_PORT (where phones reach a sheet that is shown to them).
 import { buildApp } from './app.ts';
+import { othersComeFirst } from './come-after.ts';
 import { connectDatabase } from './database/connect.ts';
 import { DatabaseWatch } from './database/watch.ts';
 
@@ -11,6 +12,7 @@ const tell = (message: { address: string } | { problem: string }): void => {
 };
 
 async function main(): Promise<void> {
+  othersComeFirst();
   const url = process.env.DATABASE_URL;
   if (!url) throw new Error('DATABASE_URL is not set.');
   const port = Number(process.env.PORT ?? 5180);
