@@ -1,6 +1,8 @@
 import { describe, expect, test } from 'vitest';
+import { converter, differenceCiede2000 } from 'culori';
 import * as draw from '../../test/draw.ts';
 import { emptyDesign, type Design, type DesignObject } from '../design/types.ts';
+import { THREAD_CHARTS } from '../materials/threads.ts';
 import { Move } from '../sewing/moves.ts';
 import { figuresOf } from '../sewing/plan.ts';
 import { sewDesign } from '../sewing/sew.ts';
@@ -156,6 +158,24 @@ describe('at arm’s length and close', () => {
     expect(all[0]).toBe(0);
     expect(all).toEqual(all.toSorted((a, b) => a - b));
     expect(all[4]).toBeGreaterThan(60);
+  });
+
+  test('thread that lies in all directions looks like its chart says', () => {
+    const difference = differenceCiede2000();
+    const light = converter('lrgb');
+    const off = THREAD_CHARTS.flatMap(({ threads }) => threads).map(({ colour }) => {
+      const { body } = shadesOf(colour, 0);
+      const mean = { mode: 'lrgb' as const, r: 0, g: 0, b: 0 };
+      for (let angle = 0; angle < 180; angle++) {
+        const across = Math.sin(((angle + 0.5) * Math.PI) / 180);
+        const { r, g, b } = light(body[Math.floor(across * body.length)])!;
+        [mean.r, mean.g, mean.b] = [mean.r + r / 180, mean.g + g / 180, mean.b + b / 180];
+      }
+      return difference(mean, colour);
+    });
+    expect(off.reduce((sum, d) => sum + d, 0) / off.length).toBeLessThan(1.5);
+    // What is nearly black and of one colour alone is greyed by its highlights, as it is in the hand.
+    expect(Math.max(...off)).toBeLessThan(9);
   });
 
   test('there and back of a satin are one shade from afar', () => {

@@ -26,6 +26,55 @@ export function mixed(a: string, b: string, share: number): string {
 /** Shares of a thread that its edge, its body and its highlight take: their mean is seen from afar. */
 const SHARES = [0.22, 0.6, 0.18];
 
+/** Light as it adds up, 0 to 1 for each of red, green and blue; a screen's numbers are not in proportion to it. */
+type Light = readonly number[];
+const GAMMA = 2.2;
+const lightOf = (hex: string): Light => channels(hex).map((v) => (v / 255) ** GAMMA);
+const colourOf = (light: Light): string =>
+  `#${light
+    .map((v) =>
+      Math.round(255 * Math.min(1, v) ** (1 / GAMMA))
+        .toString(16)
+        .padStart(2, '0'),
+    )
+    .join('')}`;
+
+/** Of its own colour a thread sends so much more or less, and of the light that falls on it so much as a mirror does. */
+const lit = (light: Light, own: number, mirrored: number): Light => light.map((v) => v * own + mirrored);
+
+/** Edge, body and highlight of a thread, by how squarely light meets it, from 0, along it, to 1. */
+function partsAt(colour: Light, squarely: number): Light[] {
+  const more = 2 * squarely - 1;
+  const body = more < 0 ? lit(colour, 1 + 0.25 * more, 0) : lit(colour, 1 + 0.21 * more, 0.004 * more);
+  return [lit(body, 0.33, 0), body, lit(body, 1.3 + 0.25 * squarely ** 2, 0.006 + 0.028 * squarely ** 2)];
+}
+
+/** What is seen of edge, body and highlight together, from afar. */
+const meanOf = (parts: readonly Light[]): Light =>
+  [0, 1, 2].map((k) => parts.reduce((sum, light, i) => sum + SHARES[i] * Math.min(1, light[k]), 0));
+
+/** Directions over which light is averaged. */
+const DIRECTIONS = 36;
+/** A pale thread can't send more light than falls on it: what its edge lacks, other parts can't make up for in one go. */
+const ROUNDS = 3;
+
+/**
+ * The colour with which thread that lies in all directions alike looks, from afar, like its chart says: edges and highlights of
+ * their own don't make it paler or darker.
+ */
+function balanced(colour: Light): Light {
+  let from = colour;
+  for (let round = 0; round < ROUNDS; round++) {
+    const seen = [0, 0, 0];
+    for (let i = 0; i < DIRECTIONS; i++)
+      meanOf(partsAt(from, Math.sin((Math.PI * (i + 0.5)) / DIRECTIONS))).forEach(
+        (v, k) => (seen[k] += v / DIRECTIONS),
+      );
+    from = from.map((v, k) => (seen[k] ? (v * colour[k]) / seen[k] : 0));
+  }
+  return from;
+}
+
 /**
  * Shades from grazing to square light. `detail` from 0 to 1: how much its edge and highlight stand out from the
  * mean of all three, which is what is seen of a thread that is too thin to be seen round.
@@ -34,30 +83,19 @@ export function shadesOf(colour: string, detail = 1): Shades {
   const key = `${colour} ${detail}`;
   let shades = known.get(key);
   if (!shades) {
-    const steps = Array.from({ length: STEPS }, (_, i) => i / (STEPS - 1));
-    const body = steps.map((t) =>
-      t < 0.5 ? mixed(colour, '#201008', 0.13 * (1 - 2 * t)) : mixed(colour, '#ffffff', 0.17 * (2 * t - 1)),
-    );
-    const edge = body.map((c) => mixed(c, '#000000', 0.38));
-    const gleam = steps.map((t, i) => mixed(body[i], '#ffffff', 0.1 + 0.32 * t * t));
-    const mean = body.map((c, i) => meanOf([edge[i], c, gleam[i]]));
-    const seen = (list: string[]): string[] => list.map((c, i) => mixed(mean[i], c, detail));
-    shades = { edge: seen(edge), body: seen(body), gleam: seen(gleam) };
+    const own = balanced(lightOf(colour));
+    shades = { edge: [], body: [], gleam: [] };
+    for (let i = 0; i < STEPS; i++) {
+      const parts = partsAt(own, i / (STEPS - 1));
+      const mean = colourOf(meanOf(parts));
+      const [edge, body, gleam] = parts.map((light) => mixed(mean, colourOf(light), detail));
+      shades.edge.push(edge);
+      shades.body.push(body);
+      shades.gleam.push(gleam);
+    }
     known.set(key, shades);
   }
   return shades;
-}
-
-/** Lights are averaged as light, not as numbers of a screen. */
-function meanOf(colours: string[]): string {
-  const all = colours.map(channels);
-  const mean = [0, 1, 2].map((k) => {
-    const sum = SHARES.reduce((s, share, i) => s + share * (all[i][k] / 255) ** 2.2, 0);
-    return Math.round(sum ** (1 / 2.2) * 255)
-      .toString(16)
-      .padStart(2, '0');
-  });
-  return `#${mean.join('')}`;
 }
 
 /** A thread's colour as a thin line on paper: the paler it is, the more ink it gets, so that it can be seen. */
