@@ -217,7 +217,7 @@ export class BenchPage {
   /** Stitches sewn so far, and of all, as the running order says. */
   async counts(): Promise<[number, number]> {
     const text = await this.page.getByTestId('counts').innerText();
-    const m = /([\d,]+) of\s+([\d,]+)/.exec(text)!;
+    const m = /([\d,]+)\s+of\s+([\d,]+)/.exec(text)!;
     return [Number(m[1].replace(/,/g, '')), Number(m[2].replace(/,/g, ''))];
   }
 

@@ -102,19 +102,23 @@ const FORMS = [
       </p>
       <p
         v-else-if="sewing.figures?.stitches"
-        class="line-clamp-2 text-right leading-[1.15] text-muted"
+        class="line-clamp-2 shrink-0 text-right leading-[1.15] text-muted min-[1101px]:shrink"
         data-testid="counts"
       >
-        <b class="font-semibold text-ink">{{ counted(rehearsal.stitchesSewn) }}</b> of
-        {{ counted(sewing.figures.stitches) }}
+        <b class="font-semibold text-ink">{{ counted(rehearsal.stitchesSewn) }}</b>
+        <span class="max-[1100px]:sr-only"> of {{ counted(sewing.figures.stitches) }}</span>
         <template v-if="shares.length">
           · {{ mounted ? `hooping ${mounted.number} of ${shares.length}` : `${shares.length} hoopings` }}
         </template>
-        ·
+        <span class="max-[1100px]:sr-only"> · </span>
+        <br class="min-[1101px]:hidden" />
         <template v-if="rehearsal.atEnd">
-          {{ sewingTime(sewing.figures.seconds) }} · {{ sewing.figures.colourChanges + 1 }}
-          {{ sewing.figures.colourChanges ? 'colours' : 'colour' }} · {{ sewing.figures.trims }}
-          {{ sewing.figures.trims === 1 ? 'trim' : 'trims' }}
+          {{ sewingTime(sewing.figures.seconds) }}
+          <span class="max-[1100px]:sr-only">
+            · {{ sewing.figures.colourChanges + 1 }}
+            {{ sewing.figures.colourChanges ? 'colours' : 'colour' }} · {{ sewing.figures.trims }}
+            {{ sewing.figures.trims === 1 ? 'trim' : 'trims' }}
+          </span>
         </template>
         <template v-else>
           <span class="max-[1100px]:sr-only">{{ sewingTime(rehearsal.seconds) }} gone,</span>
