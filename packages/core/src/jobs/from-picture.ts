@@ -103,7 +103,7 @@ const middles = (steps: Steps): Sewn[] =>
   );
 
 /** From line to line of one thread, in mm: the first with one thread, and so much more with each other one. */
-const SHADED_SPACING = [1.6, 0.5] as const;
+const SHADED_SPACING = [1.6, 0.25] as const;
 
 /** With several threads a little of one is no loss: others are there. */
 const SHADED_BARE = 0.18;

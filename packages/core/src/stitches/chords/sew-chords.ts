@@ -25,6 +25,19 @@ export interface ChordStitches {
   thereAndBack?: boolean;
   /** The needle points of a line, in mm; left out: stitches of the length along it. */
   sewn?: (line: Line) => Point[];
+  /** Ways other than along the edge; what it has none for goes along the edge. */
+  ways?: (lines: readonly Line[]) => WaysBetween;
+}
+
+/** A way from behind an end of one line up to and with an end of another, in mm. */
+export interface WaysBetween {
+  between(from: LineEnd, to: LineEnd): Point[] | null;
+}
+
+/** An end of a line, by its number. */
+export interface LineEnd {
+  line: number;
+  last: boolean;
 }
 
 /** A line that ends inside, as a chord from where it leaves the edge to there again: in and back out. */
@@ -42,7 +55,7 @@ export function sewPieces(
   pieces: readonly Piece[],
   from: Point | undefined,
   end: TourEnd | undefined,
-  { length, passes, spacing, thereAndBack, sewn = (line) => runPoints(line, length) }: ChordStitches,
+  { length, passes, spacing, thereAndBack, ways, sewn = (line) => runPoints(line, length) }: ChordStitches,
 ): SewnThread[] {
   const chords = [...pieces.filter(fromEdgeToEdge), ...(thereAndBack ? pieces.flatMap(deadEnd) : [])];
   const builder = new ThreadBuilder();
@@ -67,6 +80,8 @@ export function sewPieces(
   }
   if (chords.length) {
     const { steps, rest } = chordTour(rings, chords, from ?? chords[0].a.at, end);
+    const others = ways?.(chords.map(({ line }) => line));
+    let left: LineEnd | null = null;
     for (const { chord, ahead, way } of steps) {
       if (inner && chord === chords.length - 1) {
         if (builder.last && way.length) goAlong(way.slice(0, -1), innerEnd!.at, LONGEST_TURN, builder);
@@ -74,11 +89,15 @@ export function sewPieces(
       }
       const line = ahead ? chords[chord].line : reversed(chords[chord].line);
       const first = { x: line.coords[0], y: line.coords[1] };
-      if (builder.last && way.length) {
+      const other: Point[] | null | undefined =
+        left && way.length ? others?.between(left, { line: chord, last: !ahead }) : null;
+      if (builder.last && other) goAlong(other.slice(0, -1), first, LONGEST_TURN, builder);
+      else if (builder.last && way.length) {
         const turn = isTurn(builder.last, way, spacing) && distance(builder.last, first) < LONGEST_TURN;
         goAlong(turn ? [] : way.slice(0, -1), first, LONGEST_TURN, builder);
       }
       sew(line);
+      left = { line: chord, last: ahead };
     }
     // Where the tour goes on after its last line: to the one that ends inside, or to an end that is fixed.
     const goal = rest.at(-1);

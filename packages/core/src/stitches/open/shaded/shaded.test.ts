@@ -9,7 +9,7 @@ import { clothById } from '../../../materials/cloths.ts';
 import { LIMITS } from '../../../materials/machine.ts';
 import { outlineRegion } from '../../../outlines/region.ts';
 import { completeSettings } from '../../kind.ts';
-import type { SewnThread } from '../../thread.ts';
+import { Part, type SewnThread } from '../../thread.ts';
 import { shaded } from './shaded.ts';
 import { ToneField } from './tone-field.ts';
 import { THREAD, zigzagFor } from './zigzag.ts';
@@ -98,6 +98,27 @@ describe('shaded lines', () => {
     expect(threadIn(light, -30, -30, -3, 30)).toBeGreaterThan(500);
     const half = sew(square, { ...tonesFrom(() => 1), place: [30, 0, 0, 60, -30, -30] });
     expect(threadIn(half, 1, -30, 30, 30)).toBe(0);
+  });
+
+  it('go from line to line where both are near, and never round what is light', () => {
+    const spacing = 2;
+    const light = (x: number, y: number): number => Math.min(1, Math.hypot(x - 0.55, y - 0.45) / 0.3);
+    const threads = sew(
+      square,
+      tonesFrom((x, y) => light(x, y) ** 2),
+      { spacing, angle: 0 },
+    );
+    expect(threads).toHaveLength(1);
+    const [{ x, y, part }] = threads;
+    let across = 0;
+    for (let i = 1; i < x.length; i++) {
+      if (part[i] !== Part.travel || Math.abs(y[i] - y[i - 1]) < 0.3) continue;
+      across++;
+      expect(Math.hypot(x[i] - x[i - 1], y[i] - y[i - 1])).toBeLessThan(2.1 * spacing);
+      // Lines come to an end where a tenth is wanted: ways across keep to where there is more.
+      expect(light((x[i] + 30) / 60, (y[i] + 30) / 60) ** 2).toBeGreaterThan(0.3);
+    }
+    expect(across).toBeGreaterThan(20);
   });
 
   it('shade the shape itself without a picture', () => {

@@ -30,6 +30,7 @@ import { parallelLines } from '../crosshatch.ts';
 import { reachFrom } from '../radial.ts';
 import { spiralLine } from '../spiral.ts';
 import { ToneField } from './tone-field.ts';
+import { LineWays } from './line-ways.ts';
 import { THREAD, zigzagPoints } from './zigzag.ts';
 
 /** Dark spots smaller than so many spacings by so many are not worth a thread of their own. */
@@ -194,6 +195,7 @@ function stitch(input: Input): SewnThread[] {
       passes: 1,
       spacing,
       sewn: (line) => zigzagPoints(line, field, edges, settings),
+      ways: (between) => new LineWays(between, { spacing, field, edges }),
     });
   });
   return orRound(threads, parts, input, { spacing, length, passes: 1 });
