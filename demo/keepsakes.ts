@@ -16,7 +16,7 @@ export function keepsakes(): Design {
   const d = new Drawing();
   const frame = d.object('Frame', ellipse(-46, -34, 84), '133', 'satin', { width: 2.2 });
   const heart = {
-    ...d.object('Heart of words', ready('heart', 46, -30, 88, 84), '234', 'fill'),
+    ...d.object('Heart of words', ready('heart', 46, -30, 88, 82), '234', 'fill'),
     unsewn: true,
   };
   const rim = d.object('Heart’s rim', { ...heart.outline }, '234', 'run', { passes: 2, length: 2.4 });

@@ -15,8 +15,9 @@ const LOW = 0.45;
 
 /** Words of one row stand this far apart, as a share of its height, if the gap is not more. */
 const WORD_SPACE = 0.22;
-/** How much it counts that the shape is bare, that rows are uneven, that letters are out of proportion. */
-const BARE = 3;
+/** How much it counts that the shape is bare, that one of a row's pieces is, that rows are uneven, that letters are out of proportion. */
+const BARE = 4;
+const LOPSIDED = 2;
 const UNEVEN = 1;
 const SKEWED = 1;
 /** Rows are made more even than the proportions of letters ask for: 1 not at all, 0 wholly. */
@@ -160,6 +161,7 @@ function laidRows(laying: Laying, rows: readonly number[][], from: number, to: n
   // What is left empty counts, letters out of proportion, and rows much lower than the others.
   const filled = pieces.reduce((sum, { width, height }) => sum + width * height, 0);
   let off = BARE * (1 - filled / regionArea(region));
+  off += LOPSIDED * (found.reduce((sum, n) => sum + n, 0) - pieces.length);
   const tall = made.flatMap((row, i) => row.map(({ height }) => height / weightOf(rows[i])));
   off += UNEVEN * Math.log(Math.max(...tall) / Math.min(...tall));
   rows.forEach((row, i) => {
@@ -194,6 +196,8 @@ function withWordsFor(rows: readonly number[][], pieces: readonly number[]): num
 
 /** So much of a shape's height may be left empty above or below, where it is too narrow for words. */
 const TIPS = [0.08, 0.16];
+/** That is tried with so many of the ways of laying them that are best without. */
+const WITH_TIPS = 3;
 
 /**
  * Parts of a shape for words, in reading order: so many rows that letters keep their proportions best. `edge` is kept
@@ -213,10 +217,10 @@ export function partsWithin(
   const natural = words.map(({ width, height }) => width / Math.max(1e-9, height));
   const weights = words.map((_, i) => (byImportance ? (IMPORTANT[i] ?? 1) : 1));
   const laying: Laying = { region, minX: b.minX, maxX: b.maxX, gap, natural, weights };
-  let best: { laid: Laid; rows: number[][] } | null = null;
+  const tried: { laid: Laid; rows: number[][] }[] = [];
   const attempt = (rows: number[][], from = b.minY, to = b.maxY): Laid | null => {
     const laid = laidRows(laying, rows, from, to);
-    if (laid && (!best || laid.off < best.laid.off)) best = { laid, rows };
+    if (laid) tried.push({ laid, rows });
     return laid;
   };
   const weighed = natural.map((n, i) => n * weights[i]);
@@ -225,14 +229,19 @@ export function partsWithin(
     const laid = attempt(rows);
     const others = laid && withWordsFor(rows, laid.pieces);
     if (others) attempt(others);
+    // Above, many a shape has two humps: a word for each of them.
+    if (count > 1 && rows[0].length === 1 && words.length > count) {
+      const below = parted(weighed.slice(2), Array<number>(count - 1).fill(1));
+      attempt([[0, 1], ...below.map((row) => row.map((w) => w + 2))]);
+    }
   }
-  const found = best as { laid: Laid; rows: number[][] } | null;
-  if (!found) return words.map(() => null);
+  const best = (): typeof tried => tried.sort((p, q) => p.laid.off - q.laid.off);
   const high = b.maxY - b.minY;
-  for (const tip of TIPS) {
-    attempt(found.rows, b.minY + tip * high);
-    attempt(found.rows, b.minY, b.maxY - tip * high);
-    attempt(found.rows, b.minY + tip * high, b.maxY - tip * high);
-  }
-  return best!.laid.parts;
+  for (const { rows } of best().slice(0, WITH_TIPS))
+    for (const tip of TIPS) {
+      attempt(rows, b.minY + tip * high);
+      attempt(rows, b.minY, b.maxY - tip * high);
+      attempt(rows, b.minY + tip * high, b.maxY - tip * high);
+    }
+  return best()[0]?.laid.parts ?? words.map(() => null);
 }
