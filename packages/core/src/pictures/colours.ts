@@ -1,7 +1,8 @@
 // The colours of a picture that is to be sewn: groups of its shades, each with a thread.
 import type { ColourChoice, ColourGroup } from '../design/types.ts';
-import { differenceOfThreads, nearestThread, threadIn, type ThreadChart } from '../materials/threads.ts';
+import { differenceOfThreads, threadIn, type ThreadChart } from '../materials/threads.ts';
 import { NO_SHADE, type Shade, type Shades } from './shades.ts';
+import { threadsFor } from './threads-for.ts';
 import { toneDistance, toneOfHex } from './tones.ts';
 
 export const COLOURS: ColourChoice = { count: null, groups: null, specks: 0.5, calm: null };
@@ -94,10 +95,17 @@ export function coloured(
 ): ColouredPixels {
   const groups = how.groups?.length ? how.groups : groupsFor(all, how.count);
   const of = groupOfShades(all.shades, groups);
+  const owns = groups.map((_, k) => all.shades.filter((_, i) => of[i] === k));
+  const largest = groups.map((g, k) =>
+    owns[k].length ? owns[k].reduce((a, b) => (b.share > a.share ? b : a)).colour : g.shades[0],
+  );
+  const threads = threadsFor(
+    largest,
+    groups.map((g) => g.thread),
+    chart,
+  );
   const colours = groups.map((g, k): PictureColour => {
-    const own = all.shades.filter((_, i) => of[i] === k);
-    const colour = own.length ? own.reduce((a, b) => (b.share > a.share ? b : a)).colour : g.shades[0];
-    const thread = g.thread ?? nearestThread(colour, chart)?.code ?? chart.threads[0].code;
+    const [own, colour, thread] = [owns[k], largest[k], threads[k]];
     return {
       ...g,
       colour,
