@@ -10,6 +10,8 @@ const [LONG, LONG_NECK] = [2.2, 4];
 const LEAST_LENGTH = 6;
 /** … and not broader or narrower than this, all in mm. */
 const [LEAST_BREADTH, MOST_BREADTH] = [1.1, 6];
+/** It is none when it is hardly narrower than what is broad, by this share: a band that swells a little would change its light there. */
+const NARROWER = 0.5;
 /** It is none when more than this share of it is much broader than usual: it tapers, as the points of a star do. */
 const [TAPERS, MUCH_BROADER] = [0.3, 1.2];
 /** Tips that are left of an opening, narrower than this, stay with the broad part; mm. */
@@ -48,12 +50,14 @@ function partedAt(region: Region, width: number): Parted | null {
   const all = regionArea(region);
   if (!open.length || regionArea(open) < BROAD * all) return null;
   const narrow: Region[] = [];
+  const most = NARROWER * usualBreadth(open);
   for (const piece of subtract(region, open)) {
     const [column] = broaderThan([piece], TIP).toSorted((a, b) => regionArea([b]) - regionArea([a]));
     if (!column) continue;
     const breadth = usualBreadth([column]);
     const length = regionArea([column]) / breadth;
-    if (breadth < LEAST_BREADTH || length < LEAST_LENGTH || length < LONG * breadth) continue;
+    if (breadth < LEAST_BREADTH || breadth > most || length < LEAST_LENGTH || length < LONG * breadth)
+      continue;
     // Rows go on through a short neck: a column there would be a patch of another light between them.
     if (length < LONG_NECK * breadth && endsOf(column, open) > 1) continue;
     if (shareBroader([column], MUCH_BROADER * breadth) > TAPERS) continue;
