@@ -43,7 +43,7 @@ export async function main(args: string[]): Promise<number> {
   program
     .command('render')
     .argument('<in>', 'an SVG drawing, a .rosehip.json design or a .dst stitch file')
-    .requiredOption('--view <view>', 'lines, needle or cloth')
+    .option('--view <view>', 'lines, needle or cloth', 'cloth')
     .requiredOption('--out <file.png>', 'the picture to write')
     .option('--width <pixels>', 'width of the picture', '1200')
     .option(...LIMIT)
