@@ -31,7 +31,8 @@ export interface Across {
   edges: Pick<EdgeIndex, 'inside' | 'nearest'>;
 }
 
-/** Finds ways between the ends of lines (mm): the cheapest by how much of their thread is seen (Dijkstra's method). */
+/** Finds ways between the ends of lines (mm): the cheapest by how much of their thread is seen (A*, by how far
+ * the end is along a line at least). */
 export class LineWays implements WaysBetween {
   private readonly places: Point[] = [];
   private readonly lineOf: number[] = [];
@@ -82,17 +83,24 @@ export class LineWays implements WaysBetween {
       if (done.has(at)) continue;
       done.add(at);
       const sofar = cost.get(at)!;
+      const isBetter = (next: number, seen: number): boolean =>
+        !done.has(next) && sofar + seen < (cost.get(next) ?? Infinity);
       const reach = (next: number, seen: number): void => {
-        const more = sofar + seen;
-        if (done.has(next) || more >= (cost.get(next) ?? Infinity)) return;
-        cost.set(next, more);
+        cost.set(next, sofar + seen);
         before.set(next, at);
-        open.push(next, more);
+        open.push(next, sofar + seen + HIDDEN * this.far(next, goal));
       };
       const line = this.lineOf[at];
-      if (at > this.first[line]) reach(at - 1, HIDDEN * this.far(at, at - 1));
-      if (at + 1 < this.first[line + 1]) reach(at + 1, HIDDEN * this.far(at, at + 1));
-      for (const next of this.acrossFrom(at)) reach(next, this.seenAcross(at, next));
+      for (const next of [at - 1, at + 1]) {
+        if (next < this.first[line] || next >= this.first[line + 1]) continue;
+        const seen = HIDDEN * this.far(at, next);
+        if (isBetter(next, seen)) reach(next, seen);
+      }
+      for (const next of this.acrossFrom(at)) {
+        if (!isBetter(next, AMONG * this.far(at, next))) continue;
+        const seen = this.seenAcross(at, next);
+        if (isBetter(next, seen) && this.isInside(at, next)) reach(next, seen);
+      }
     }
     return null;
   }
@@ -123,7 +131,7 @@ export class LineWays implements WaysBetween {
     return this.index!.search(x - reach, y - reach, x + reach, y + reach).filter((next) => {
       const same = this.lineOf[next] === this.lineOf[at];
       if (same && Math.abs(this.along[next] - this.along[at]) < OTHER_TURN * spacing) return false;
-      return this.far(at, next) <= reach && this.isInside(at, next);
+      return this.far(at, next) <= reach;
     });
   }
 
