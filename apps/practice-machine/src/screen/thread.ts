@@ -9,18 +9,19 @@ const SHADES = 6;
 
 type Rgb = [number, number, number];
 const rgb = (hex: string): Rgb => [1, 3, 5].map((k) => parseInt(hex.slice(k, k + 2), 16)) as Rgb;
-const mix = (a: Rgb, b: Rgb, share: number): string =>
-  `rgb(${a.map((v, k) => Math.round(v + (b[k] - v) * share)).join(' ')})`;
+/** So much lighter or darker, with a share of white. */
+const lit = (colour: Rgb, by: number, white = 0): string =>
+  `rgb(${colour.map((v) => Math.round(Math.min(255, v * by + 255 * white))).join(' ')})`;
 
-/** From thread that runs along the light to thread that lies across it. */
+/** From thread that runs along the light to thread that lies across it; together they look like the thread on its spool. */
 const shadesOf = (hex: string): { edge: string; body: string; gleam: string }[] => {
   const base = rgb(hex);
   return Array.from({ length: SHADES }, (_, k) => {
-    const lit = k / (SHADES - 1);
+    const across = k / (SHADES - 1);
     return {
-      edge: mix(base, [20, 8, 16], 0.42 - 0.2 * lit),
-      body: mix(base, lit > 0.5 ? [255, 255, 255] : [20, 8, 16], Math.abs(lit - 0.5) * 0.34),
-      gleam: mix(base, [255, 255, 255], 0.14 + 0.4 * lit),
+      edge: lit(base, 0.62 + 0.1 * across),
+      body: lit(base, 0.92 + 0.14 * across),
+      gleam: lit(base, 1.1 + 0.12 * across, 0.02 + 0.08 * across),
     };
   });
 };
