@@ -12,10 +12,8 @@ import type { ToneField } from './tone-field.ts';
 const [APART, MOST_PLACES] = [1, 40_000];
 /** A way goes across to another line no farther than so many spacings. */
 const ACROSS = 1.6;
-/** Along a line, where its own stitches hide it, a mm of thread is seen so much; across … */
-const HIDDEN = 0.15;
-/** … so much among strong lines, and so much more on bare cloth. */
-const [AMONG, BARE] = [0.5, 4];
+/** A mm of thread is seen so much along a line, whose own stitches hide it, across among strong lines, and so much more on bare cloth. */
+const [HIDDEN, AMONG, BARE] = [0.15, 0.5, 4];
 /** Places on one line that are nearer along it than this many spacings are no other line's. */
 const OTHER_TURN = 3;
 /** A way across may lie so far beside the shape, where both its ends lie on the edge; mm. */
@@ -31,8 +29,10 @@ export interface Across {
   edges: Pick<EdgeIndex, 'inside' | 'nearest'>;
 }
 
-/** Finds ways between the ends of lines (mm): the cheapest by how much of their thread is seen (A*, by how far
- * the end is along a line at least). */
+/**
+ * Finds ways between the ends of lines (mm): those whose thread is seen least (A*, where what is left is the straight way, hidden
+ * all along).
+ */
 export class LineWays implements WaysBetween {
   private readonly places: Point[] = [];
   private readonly lineOf: number[] = [];
@@ -97,6 +97,7 @@ export class LineWays implements WaysBetween {
         if (isBetter(next, seen)) reach(next, seen);
       }
       for (const next of this.acrossFrom(at)) {
+        // Tones and edges are only looked at where a way among strong lines would do.
         if (!isBetter(next, AMONG * this.far(at, next))) continue;
         const seen = this.seenAcross(at, next);
         if (isBetter(next, seen) && this.isInside(at, next)) reach(next, seen);
@@ -107,9 +108,8 @@ export class LineWays implements WaysBetween {
 
   private wayTo(goal: number, before: ReadonlyMap<number, number>): Point[] {
     const way: Point[] = [];
-    for (let at: number | undefined = goal; at !== undefined; at = before.get(at))
-      way.unshift(this.places[at]);
-    return way.slice(1);
+    for (let at: number | undefined = goal; at !== undefined; at = before.get(at)) way.push(this.places[at]);
+    return way.reverse().slice(1);
   }
 
   private far(a: number, b: number): number {
