@@ -181,8 +181,13 @@ describe('words that fill a shape', () => {
     expect(reach(wide)).toBeGreaterThan(reach(design) + 15);
   });
 
-  test('both lobes of a heart have words', async () => {
-    const design = await filled({ kind: 'ready', shape: 'heart', ...box });
+  test.each([
+    [120, 100, 'stars moor night clear quiet'],
+    [88, 84, 'stars owls heath quiet moor'],
+    [100, 95, 'walk softly the hills are listening'],
+  ])('both lobes of a heart of %i × %i mm have words: %s', async (width, height, says) => {
+    const heart = { kind: 'ready' as const, shape: 'heart', ...box, width, height };
+    const design = laidAs(await filled(heart, says), { edge: 2.5, gap: 1.2 });
     const { parts } = textOf(design, 'words')!;
     const [left, right] = [parts![0], parts![1]].map(({ edge }) => edge.map((p) => p.x));
     expect(Math.max(...left)).toBeLessThan(0);
