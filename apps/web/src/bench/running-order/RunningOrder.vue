@@ -106,11 +106,13 @@ const FORMS = [
         data-testid="counts"
       >
         <b class="font-semibold text-ink">{{ counted(rehearsal.stitchesSewn) }}</b>
-        <span class="max-[1100px]:sr-only"> of {{ counted(sewing.figures.stitches) }}</span>
-        <template v-if="shares.length">
-          · {{ mounted ? `hooping ${mounted.number} of ${shares.length}` : `${shares.length} hoopings` }}
-        </template>
-        <span class="max-[1100px]:sr-only"> · </span>
+        <span class="max-[1100px]:sr-only">
+          of {{ counted(sewing.figures.stitches) }}
+          <template v-if="shares.length">
+            · {{ mounted ? `hooping ${mounted.number} of ${shares.length}` : `${shares.length} hoopings` }}
+          </template>
+          ·
+        </span>
         <br class="min-[1101px]:hidden" />
         <template v-if="rehearsal.atEnd">
           {{ sewingTime(sewing.figures.seconds) }}
