@@ -49,6 +49,11 @@ test('a band larger than the hoop is parted, checked, and sewn hooping by hoopin
   await page.getByRole('button', { name: 'Previous hooping' }).click();
   await expect(page.getByTestId('counts')).toContainText('hooping 3 of 3');
   await expect(page.getByTestId('mounted-hoop')).toBeVisible();
+  // On a narrow screen, too, everything beside the figures has room.
+  const { width, height } = page.viewportSize()!;
+  await page.setViewportSize({ width: 1024, height: 700 });
+  await expect(page.getByRole('button', { name: 'Zoom the running order in' })).toBeInViewport({ ratio: 1 });
+  await page.setViewportSize({ width, height });
   await page.getByTestId('playhead').press('End');
 
   // A mark is dragged along the cloth that both hoops hold.
