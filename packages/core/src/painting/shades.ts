@@ -1,4 +1,5 @@
 // Shades of one thread colour: darker where light grazes the thread, brighter where it meets it squarely.
+import { converter, formatHex } from 'culori';
 
 export interface Shades {
   edge: string[];
@@ -28,16 +29,12 @@ const SHARES = [0.22, 0.6, 0.18];
 
 /** Light as it adds up, 0 to 1 for each of red, green and blue; a screen's numbers are not in proportion to it. */
 type Light = readonly number[];
-const GAMMA = 2.2;
-const lightOf = (hex: string): Light => channels(hex).map((v) => (v / 255) ** GAMMA);
-const colourOf = (light: Light): string =>
-  `#${light
-    .map((v) =>
-      Math.round(255 * Math.min(1, v) ** (1 / GAMMA))
-        .toString(16)
-        .padStart(2, '0'),
-    )
-    .join('')}`;
+const inLight = converter('lrgb');
+const lightOf = (hex: string): Light => {
+  const { r, g, b } = inLight(hex)!;
+  return [r, g, b];
+};
+const colourOf = ([r, g, b]: Light): string => formatHex({ mode: 'lrgb', r, g, b });
 
 /** Of its own colour a thread sends so much more or less, and of the light that falls on it so much as a mirror does. */
 const lit = (light: Light, own: number, mirrored: number): Light => light.map((v) => v * own + mirrored);

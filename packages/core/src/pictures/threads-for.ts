@@ -5,8 +5,9 @@ import { nearThreads, threadsLike, type Thread, type ThreadChart } from '../mate
 const NEARLY_AS_NEAR = 5;
 
 /**
- * Codes of threads for colours (#rrggbb), in their order; `chosen` ones were chosen by hand and stay, whoever else has them. Of other colours that are nearest to the
- * same thread the one that loses least takes its next, as long as that is free and nearly as near; else they share it.
+ * Codes of threads for colours (#rrggbb), in their order; `chosen` ones were chosen by hand and stay, whoever else has them. Of
+ * other colours that are nearest to the same thread the one that loses least takes its next, as long as that is free and nearly
+ * as near; else they share it.
  */
 export function threadsFor(
   colours: readonly string[],

@@ -80,7 +80,7 @@ export function sewPieces(
   }
   if (chords.length) {
     const { steps, rest } = chordTour(rings, chords, from ?? chords[0].a.at, end);
-    const others = ways?.(chords.map(({ line }) => line));
+    const others = chords.length > 1 ? ways?.(chords.map(({ line }) => line)) : undefined;
     let left: LineEnd | null = null;
     for (const { chord, ahead, way } of steps) {
       if (inner && chord === chords.length - 1) {
@@ -89,8 +89,7 @@ export function sewPieces(
       }
       const line = ahead ? chords[chord].line : reversed(chords[chord].line);
       const first = { x: line.coords[0], y: line.coords[1] };
-      const other: Point[] | null | undefined =
-        left && way.length ? others?.between(left, { line: chord, last: !ahead }) : null;
+      const other = left && way.length ? others?.between(left, { line: chord, last: !ahead }) : null;
       if (builder.last && other) goAlong(other.slice(0, -1), first, LONGEST_TURN, builder);
       else if (builder.last && way.length) {
         const turn = isTurn(builder.last, way, spacing) && distance(builder.last, first) < LONGEST_TURN;
