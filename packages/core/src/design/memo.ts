@@ -5,8 +5,12 @@ interface Entry<T> {
   value: T;
 }
 
-const same = (a: readonly unknown[], b: readonly unknown[]): boolean =>
-  a.length === b.length && a.every((part, i) => Object.is(part, b[i]));
+/** From the last part on, which is more often another than the first. */
+function same(a: readonly unknown[], b: readonly unknown[]): boolean {
+  if (a.length !== b.length) return false;
+  for (let i = a.length - 1; i >= 0; i--) if (!Object.is(a[i], b[i])) return false;
+  return true;
+}
 
 /**
  * What was made for an object, by what else went into it: parts that are the very same objects, or equal texts and
@@ -23,10 +27,13 @@ export class Memo<T> {
   /** What `make` gave for this key and these parts before, or gives now. */
   get(key: object, parts: readonly unknown[], make: () => T): T {
     const known = this.entries.get(key);
-    const at = known?.findIndex((entry) => same(entry.parts, parts)) ?? -1;
-    if (known && at >= 0) {
-      const [entry] = known.splice(at, 1);
-      known.unshift(entry);
+    for (let at = 0; known && at < known.length; at++) {
+      const entry = known[at];
+      if (!same(entry.parts, parts)) continue;
+      if (at) {
+        known.copyWithin(1, 0, at);
+        known[0] = entry;
+      }
       return entry.value;
     }
     const value = make();

@@ -1,4 +1,5 @@
 // A line of text as its letters, each with its glyphs, before they have their places.
+import { Memo } from '../design/memo.ts';
 import { coordsBounds } from '../geometry/region.ts';
 import type { Bounds } from '../geometry/points.ts';
 import { flattenPath } from '../outlines/flatten-path.ts';
@@ -25,15 +26,24 @@ export interface Cell {
   blank: boolean;
 }
 
-/** The letters of one line from left to right. */
-export function cellsOf(line: string, start: number, font: Font, ligatures: boolean): Cell[] {
+/** So many lines of a font are known, those that were set last: of a long text one line changes while it is typed. */
+const LINES = 40;
+const lines = new Memo<Cell[]>(LINES);
+
+/** The letters of one line from left to right; it begins at this place of its text. */
+export const cellsOf = (line: string, start: number, font: Font, ligatures: boolean): Cell[] =>
+  lines
+    .get(font, [ligatures, line], () => shaped(line, font, ligatures))
+    .map((cell) => ({ ...cell, at: cell.at + start, to: cell.to + start }));
+
+function shaped(line: string, font: Font, ligatures: boolean): Cell[] {
   const cells: Cell[] = [];
   for (const { from, to, direction, source } of runsOf(line, font.sources)) {
     const text = line.slice(from, to);
     const rightToLeft = direction === 'rtl';
     const own: Cell[] = [];
     if (!source) {
-      let at = start + from;
+      let at = from;
       for (const character of text) {
         own.push({
           at,
@@ -49,7 +59,7 @@ export function cellsOf(line: string, start: number, font: Font, ligatures: bool
       if (rightToLeft) own.reverse();
     } else {
       for (const { glyph, cluster, advance, dx, dy } of source.shape(text, { direction, ligatures })) {
-        const at = start + from + cluster;
+        const at = from + cluster;
         let cell = own.at(-1);
         if (cell?.at !== at) {
           cell = { at, to: at, source, glyphs: [], advance: 0, rightToLeft, blank: false };
@@ -61,8 +71,8 @@ export function cellsOf(line: string, start: number, font: Font, ligatures: bool
       // A letter stands for all characters up to where the next one begins.
       const inOrder = [...own].sort((a, b) => a.at - b.at);
       inOrder.forEach((cell, i) => {
-        cell.to = inOrder[i + 1]?.at ?? start + to;
-        cell.blank = !/\S/.test(line.slice(cell.at - start, cell.to - start));
+        cell.to = inOrder[i + 1]?.at ?? to;
+        cell.blank = !/\S/.test(line.slice(cell.at, cell.to));
       });
     }
     cells.push(...own);

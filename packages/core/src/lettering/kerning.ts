@@ -41,8 +41,10 @@ function sidesOf(paths: readonly Path[], em: number): Sides {
 }
 
 /** Least room between two letters, the second one beginning at 0; Infinity when they have no height in common. */
-function roomBetween(first: Sides, second: Sides): number {
-  return first.right.reduce((least, right, k) => Math.min(least, second.left[k] - right), Infinity);
+function roomBetween({ right }: Sides, { left }: Sides): number {
+  let least = Infinity;
+  for (let k = 0; k < right.length; k++) least = Math.min(least, left[k] - right[k]);
+  return least;
 }
 
 export interface Spacer {
@@ -63,7 +65,13 @@ export function spacerOf(linesOf: (glyph: number) => readonly Path[], em: number
     if (!own) known.set(glyph, (own = sidesOf(linesOf(glyph), em)));
     return own;
   };
-  const room = (first: number, second: number): number => roomBetween(sides(first), sides(second));
+  const rooms = new Map<string, number>();
+  const room = (first: number, second: number): number => {
+    const pair = `${first} ${second}`;
+    let between = rooms.get(pair);
+    if (between === undefined) rooms.set(pair, (between = roomBetween(sides(first), sides(second))));
+    return between;
+  };
   const apart: Spacer['apart'] = (glyphs, advanceOf) =>
     glyphs.map((one, i) => {
       const next = glyphs[i + 1] as ShapedGlyph | undefined;

@@ -40,11 +40,25 @@ const placedGlyphs = new Recent<Path[]>(PLACED);
 const numbers = new WeakMap<GlyphSource, number>();
 let sources = 0;
 
+let [turned, turn]: [Matrix | null, string] = [null, ''];
+
+/** How a glyph is turned and sized, in words: most letters of a text as the one before. */
+function turnOf(m: Matrix): string {
+  if (!turned || m[0] !== turned[0] || m[1] !== turned[1] || m[2] !== turned[2] || m[3] !== turned[3]) {
+    turned = m;
+    turn = m
+      .slice(0, 4)
+      .map((v) => v.toFixed(5))
+      .join(' ');
+  }
+  return turn;
+}
+
 /** A glyph in its place; the very same paths as before for one that stands where it stood. */
 function glyphAt(source: GlyphSource, glyph: number, m: Matrix): Path[] {
   let number = numbers.get(source);
   if (number === undefined) numbers.set(source, (number = sources++));
-  const key = `${number} ${glyph} ${m.map((v) => v.toFixed(5)).join(' ')}`;
+  const key = `${number} ${glyph} ${turnOf(m)} ${m[4].toFixed(5)} ${m[5].toFixed(5)}`;
   return placedGlyphs.get(key, () => source.paths(glyph).map((path) => transformPath(path, m)));
 }
 

@@ -1,9 +1,9 @@
 // Moving, sizing, turning and mirroring outlines. Ready shapes stay what they are as long as they can.
 import { multiply, type Matrix } from '../geometry/matrix.ts';
+import { uniteBounds, type Bounds } from '../geometry/points.ts';
 import { coordsBounds } from '../geometry/region.ts';
-import type { Bounds } from '../geometry/points.ts';
-import type { BoxOutline, PlainOutline } from '../design/types.ts';
-import { outlineLines } from './flatten.ts';
+import type { BoxOutline, Path, PlainOutline } from '../design/types.ts';
+import { flattenPath, outlinePaths } from './flatten.ts';
 import { boxMatrix, primitivePaths } from './primitives.ts';
 import { transformPath } from './transform-path.ts';
 
@@ -60,6 +60,18 @@ export function transformOutline(outline: PlainOutline, m: Matrix): PlainOutline
   );
 }
 
+const pathBoxes = new WeakMap<Path, Bounds | null>();
+
+/** The box of a path, followed once: it is asked for by all who sew what it belongs to. */
+function pathBounds(path: Path): Bounds | null {
+  let box = pathBoxes.get(path);
+  if (box === undefined) {
+    const { coords } = flattenPath(path);
+    pathBoxes.set(path, (box = coords.length >= 4 ? coordsBounds([coords]) : null));
+  }
+  return box;
+}
+
 /** Smallest upright rectangle about the outline, in mm; null when it has no points. */
 export const outlineBounds = (outline: PlainOutline): Bounds | null =>
-  coordsBounds(outlineLines(outline).map((line) => line.coords));
+  uniteBounds(outlinePaths(outline).map(pathBounds));

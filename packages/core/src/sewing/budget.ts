@@ -2,6 +2,7 @@
 import { recordCount } from '../design/stitch-blocks.ts';
 import { originOf, type Leaf } from '../design/tree.ts';
 import type { DesignObject, PlainOutline, SettingValue } from '../design/types.ts';
+import type { Bounds } from '../geometry/points.ts';
 import { lengthOf } from '../geometry/polyline.ts';
 import { ringArea } from '../geometry/region.ts';
 import { isTangle } from '../geometry/tangle.ts';
@@ -10,6 +11,7 @@ import { outlineLines } from '../outlines/flatten.ts';
 import { outlineBounds } from '../outlines/transform.ts';
 import { completeSettings, numberOf, type StitchKind } from '../stitches/kind.ts';
 import { stitchKind } from '../stitches/kinds.ts';
+import { likeLetters } from './like-letters.ts';
 
 /** Most stitches, estimated. */
 export interface Budget {
@@ -50,15 +52,18 @@ interface Measure {
   excess: Excess | null;
 }
 
+const isFar = (b: Bounds | null): boolean =>
+  !!b && !(Math.max(-b.minX, b.maxX, -b.minY, b.maxY) <= REACH);
+
 const measures = new WeakMap<PlainOutline, Measure>();
 
+/** Of an outline that is not too far away. */
 function measureOf(outline: PlainOutline): Measure {
   const known = measures.get(outline);
   if (known) return known;
   const out: Measure = { area: 0, length: 0, points: 0, excess: null };
   const b = outlineBounds(outline);
-  if (b && !(Math.max(-b.minX, b.maxX, -b.minY, b.maxY) <= REACH)) out.excess = { why: 'far' };
-  else if (b) {
+  if (b) {
     const lines = outlineLines(outline, ROUGH);
     for (const line of lines) {
       out.length += lengthOf(line);
@@ -101,9 +106,11 @@ export function excessOf(
   kind: StitchKind,
   settings: Record<string, SettingValue>,
 ): Excess | null {
-  const { excess } = measureOf(object.outline);
+  if (isFar(outlineBounds(object.outline))) return { why: 'far' };
+  const { outline } = likeLetters(object);
+  const { excess } = measureOf(outline);
   if (excess && !(kind.crosses && excess.why === 'tangle')) return excess;
-  const stitches = stitchesWanted(object.outline, kind, settings);
+  const stitches = stitchesWanted(outline, kind, settings);
   const most = budget.object;
   return stitches > most ? { why: 'stitches', stitches, most } : null;
 }
@@ -136,7 +143,7 @@ export function sharesOf(
       const settings = completeSettings(kind, leaf.recipe, clothUnder(cloth, leaf.thread));
       const excess = excessOf(leaf, kind, settings);
       if (excess) return without(excess);
-      stitches = stitchesWanted(leaf.outline, kind, settings);
+      stitches = stitchesWanted(likeLetters(leaf).outline, kind, settings);
     }
     if (stitches > left) return without({ why: 'design', most: budget.design });
     left -= stitches;

@@ -34,7 +34,6 @@ interface Piece {
 
 /** Letters that stand where they stood are the same objects again: so they are not stitched anew. */
 const outlines = new Memo<PathOutline>(2);
-const boxes = new Memo<Bounds | null>(1);
 const touching = new Memo<boolean>();
 const wholes = new Memo<PathOutline>(2);
 
@@ -46,7 +45,7 @@ const widths = new Memo<number>(1);
 function areBroad(pieces: readonly Piece[]): boolean {
   let balance = 0;
   for (const { outline } of pieces) {
-    const b = boxes.get(outline, [], () => outlineBounds(outline));
+    const b = outlineBounds(outline);
     if (!b) continue;
     const [across, down] = [b.maxX - b.minX, b.maxY - b.minY];
     if (Math.min(across, down) < BROAD) {
@@ -77,7 +76,7 @@ function piecesOf(outline: PathOutline, letters: readonly TextLetter[], closed: 
     const paths = outline.paths.slice(first, end);
     return outlines.get(paths[0], [outline.fillRule, ...paths], (): PathOutline => ({ ...outline, paths }));
   });
-  const bounds = single.map((one) => boxes.get(one, [], () => outlineBounds(one)));
+  const bounds = single.map(outlineBounds);
   const regions = new Map<number, Region>();
   const regionOf = (i: number): Region => {
     let region = regions.get(i);

@@ -8,7 +8,6 @@ import {
   boxAround,
   distance,
   onMachineGrid,
-  type Bounds,
   type Point,
 } from '../geometry/points.ts';
 import { arcLengths, nearestOnLine, pointAt, type Line } from '../geometry/polyline.ts';
@@ -17,7 +16,6 @@ import type { ThreadChart } from '../materials/threads.ts';
 import { DEFAULT_SPEED, LIMITS, type MachineSpeed } from '../materials/machine.ts';
 import { outlineLines } from '../outlines/flatten.ts';
 import { resolveDesign } from '../resolve/resolve.ts';
-import { anywhereOutline } from '../outlines/same.ts';
 import { outlineBounds } from '../outlines/transform.ts';
 import { completeSettings, type Facing } from '../stitches/kind.ts';
 import { stitchKind } from '../stitches/kinds.ts';
@@ -31,6 +29,7 @@ import { Move, type MoveCode } from './moves.ts';
 import { PlanBuilder, type Plan } from './plan.ts';
 import { objectCover, objectShortTies, stitchObject } from './stitch-object.ts';
 import { letterByLetter } from './letters.ts';
+import { likeLetters } from './like-letters.ts';
 import { hiddenWay, wayBox } from './hidden-way.ts';
 import { joinPlace } from './join-place.ts';
 import { tieIn, tieOff, type TieKind, type TiePlace } from './ties.ts';
@@ -301,6 +300,8 @@ type ObjectLeaf = Extract<Leaf<PlainOutline>, { kind: 'object' }>;
 const goesOn = (leaf: ObjectLeaf, next: Leaf<PlainOutline> | undefined): next is ObjectLeaf =>
   next?.kind === 'object' && next.thread === leaf.thread && leaf.stopAfter === undefined && !next.start;
 
+/** From so many places the nearest one of an outline is known, those that were asked for last. */
+const MOST_NEAREST = 16;
 const beginOf = ([thread]: readonly SewnThread[]): Point | undefined =>
   thread && { x: thread.x[0], y: thread.y[0] };
 
@@ -309,8 +310,7 @@ const endOf = (threads: readonly SewnThread[]): Point | undefined => {
   return last && { x: last.x.at(-1)!, y: last.y.at(-1)! };
 };
 
-const boxes = new Memo<Bounds | null>(1);
-const nearest = new Memo<Point | undefined>(2);
+const nearest = new Memo<Point | undefined>(MOST_NEAREST);
 const coarse = new Memo<{ line: Line; lengths: Float64Array }[]>(1);
 
 const coarsely = (outline: PlainOutline) =>
@@ -328,21 +328,26 @@ function towardNext(leaf: Leaf<PlainOutline>, next: Leaf<PlainOutline> | undefin
     return { x: x[0] / 10, y: y[0] / 10 };
   }
   if (next.start) return next.start;
-  const own = leaf.kind === 'object' ? boxes.get(leaf.outline, [], () => outlineBounds(leaf.outline)) : null;
+  const own = leaf.kind === 'object' ? outlineBounds(leaf.outline) : null;
   if (!own) return undefined;
-  const middle = { x: (own.minX + own.maxX) / 2, y: (own.minY + own.maxY) / 2 };
-  return nearest.get(next.outline, [middle.x, middle.y], () => nearestOf(next.outline, middle));
+  const { outline, dx, dy } = likeLetters(next);
+  // On the grid: between the same letters it is the same place.
+  const from = {
+    x: onMachineGrid((own.minX + own.maxX) / 2 - dx),
+    y: onMachineGrid((own.minY + own.maxY) / 2 - dy),
+  };
+  const to = nearest.get(outline, [from.x, from.y], () => nearestOf(outline, from));
+  return to && { x: onMachineGrid(to.x + dx), y: onMachineGrid(to.y + dy) };
 }
 
 /** So many places about a shape are where a thread may go to it, all about even. */
 const PLACES = 48;
 const about = new Memo<readonly Point[]>(1);
 
-/** Places about the edge of what comes next; alike for all letters of one shape, so that what is sewn before one is known of all. */
-function facingOf({ outline, broad }: ObjectLeaf): Facing {
-  if (outline.kind !== 'path' || broad === undefined) return { places: placesAbout(outline), dx: 0, dy: 0 };
-  const { outline: anywhere, dx, dy } = anywhereOutline(outline);
-  return { places: placesAbout(anywhere), dx, dy };
+/** Places about the edge of what comes next. */
+function facingOf(leaf: ObjectLeaf): Facing {
+  const { outline, dx, dy } = likeLetters(leaf);
+  return { places: placesAbout(outline), dx, dy };
 }
 
 /** Places about the edge of an outline, in mm. */

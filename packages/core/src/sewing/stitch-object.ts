@@ -50,10 +50,12 @@ const partsOf = (object: DesignObject<PlainOutline>, cloth: Cloth): readonly unk
   parts.get(object, [cloth], () => {
     const { thread, recipe, start, end, guideLines, widths, centre, tones, raised, likeLines } = object;
     const { partOf, motif, capitals, broad } = object;
+    const says = [start, end, guideLines, widths, centre, motif, capitals, broad, tones?.place];
     return [
       cloth.id,
       clothUnder(cloth, thread).threadWidth,
-      JSON.stringify([recipe, start, end, guideLines, widths, centre, motif, capitals, broad, tones?.place]),
+      // The letters of a text say the same, each of hundreds.
+      inWords.get(recipe, says, () => JSON.stringify([recipe, ...says])),
       tones?.levels,
       ...(raised ?? []),
       null,
@@ -63,6 +65,7 @@ const partsOf = (object: DesignObject<PlainOutline>, cloth: Cloth): readonly unk
     ];
   });
 
+const inWords = new Memo<string>(1);
 const parts = new Memo<readonly unknown[]>(1);
 const made = new Memo<Made>(8);
 const covers = new Memo<Cover | null>();

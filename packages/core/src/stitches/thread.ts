@@ -26,6 +26,13 @@ export class ThreadBuilder {
     this.least = least;
   }
 
+  /** One that goes on where a thread ends, which stays as it is. */
+  static goingOn({ x, y, part }: SewnThread): ThreadBuilder {
+    const builder = new ThreadBuilder();
+    Object.assign(builder.thread, { x: [...x], y: [...y], part: [...part] });
+    return builder;
+  }
+
   get length(): number {
     return this.thread.x.length;
   }

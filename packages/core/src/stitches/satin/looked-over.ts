@@ -43,6 +43,5 @@ export function lookedOverOnce(thread: SewnThread, most: number, covered?: Cover
   const look = (): SewnThread => lookedOver(thread, most, covered);
   if (!covered) return look();
   const { shape, wider, longest, fixed } = covered;
-  const places = [thread.x, thread.y, thread.part].map((list) => list.join(' ')).join();
-  return known.get(shape, [places, most, wider, longest, fixed.start, fixed.end], look);
+  return known.get(thread, [shape, most, wider, longest, fixed.start, fixed.end], look);
 }

@@ -331,7 +331,6 @@ function stitch(input: Input): SewnThread[] {
     } else if (width < (input.across ?? ACROSS).lineUnder) {
       threads.push(...asRun(branches, { ...input, entry }));
     } else {
-      const builder = new ThreadBuilder();
       const ways = {
         start: first ? input.start : undefined,
         entry,
@@ -341,21 +340,33 @@ function stitch(input: Input): SewnThread[] {
         midway: !!input.across,
       };
       const columnStitches = columnStitchesFor(input, width);
-      sewBranches(branches, ways, columnStitches, builder);
-      if (ways.end) endAt(columnNear(branches, ways.end), ways.end, columnStitches, builder);
-      if (builder.length >= 2) {
+      const thread = endedAt(ways.end, branches, sewBranches(branches, ways, columnStitches), columnStitches);
+      if (thread.x.length >= 2) {
         const layers = LAYERS + UNDERLAY_LAYERS[columnStitches.underlay];
         const fixed = { start: !!ways.start, end: !!ways.end };
         const { wider } = branches[0].column;
         const covered = shape && new Covered(shape, { wider, longest: columnStitches.longest, fixed });
         const look = input.across ? lookedOverOnce : lookedOver;
-        threads.push(look(builder.thread, layers, covered));
+        threads.push(look(thread, layers, covered));
       }
     }
     const made = threads.at(-1);
     if (made) entry = { x: made.x.at(-1)!, y: made.y.at(-1)! };
   }
   return threads;
+}
+
+/** A thread that leads on to where it has to end. */
+function endedAt(
+  end: Point | undefined,
+  branches: readonly Branch[],
+  thread: SewnThread,
+  columnStitches: ColumnStitches,
+): SewnThread {
+  if (!end) return thread;
+  const builder = ThreadBuilder.goingOn(thread);
+  endAt(columnNear(branches, end), end, columnStitches, builder);
+  return builder.thread;
 }
 
 /** Where the thread may go on to. */

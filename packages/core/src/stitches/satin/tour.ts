@@ -1,7 +1,15 @@
 // Sews the columns of a branching shape with one thread, forward along its way: what hangs on a column there is sewn where it is
 // come to, by a run out along its middle and back over that with stitches. So every run lies under stitches to come.
-import { distance, lerp, nearestShare, segmentsCross, type Point } from '../../geometry/points.ts';
-import { Part, type ThreadBuilder } from '../thread.ts';
+import { Memo } from '../../design/memo.ts';
+import {
+  distance,
+  lerp,
+  nearestShare,
+  onMachineGrid,
+  segmentsCross,
+  type Point,
+} from '../../geometry/points.ts';
+import { Part, ThreadBuilder, type SewnThread } from '../thread.ts';
 import {
   AT_JOIN,
   nearerEdge,
@@ -333,8 +341,8 @@ const NEAR_BY = 3;
 /** A thread that comes to a column begins so far inside of its edges and its ends, in mm. */
 const COMES_IN = 0.3;
 
-/** The first needle point: on the side of a column that the thread comes to. */
-function comeTo(column: Column, place: number, from: Point, builder: ThreadBuilder): void {
+/** The first needle point, on the side of a column that the thread comes to; null from farther away. */
+function comeTo(column: Column, place: number, from: Point): Point | null {
   const inset = Math.min(COMES_IN, column.length / 4);
   const at = column.ring ? place : Math.min(column.length - inset, Math.max(inset, place));
   const { left, right } = column.rungAt(at);
@@ -345,38 +353,57 @@ function comeTo(column: Column, place: number, from: Point, builder: ThreadBuild
     Math.max(share, nearestShare(left.x, left.y, right.x, right.y, from.x, from.y)),
   );
   const p = lerp(left, right, t);
-  if (distance(p, from) < NEAR_BY) builder.add(p.x, p.y, Part.underlay);
+  return distance(p, from) < NEAR_BY ? { x: onMachineGrid(p.x), y: onMachineGrid(p.y) } : null;
 }
 
-/** One stitch more where the thread ended on the side of a column that lies away from where it goes to. */
+/** Where one stitch more leads, when the thread ended on the side of a column that lies away from where it goes to. */
 function leaveFor(
   column: Column,
   place: number,
   facing: readonly Point[],
-  columnStitches: ColumnStitches,
-  builder: ThreadBuilder,
-): void {
-  const { last } = builder;
-  if (!last) return;
+  { x, y }: SewnThread,
+): Point | null {
+  if (!x.length) return null;
+  const last = { x: x[x.length - 1], y: y[y.length - 1] };
   const gap = (p: Point): number => farFrom(p, facing);
   const { left, right } = column.rungAt(place);
   const side = gap(left) < gap(right) ? left : right;
-  if (gap(side) < NEAR_BY && gap(side) + FAR < gap(last) && distance(side, last) > FAR)
-    sewTo(builder, side, columnStitches, Part.top, 0);
+  return gap(side) < NEAR_BY && gap(side) + FAR < gap(last) && distance(side, last) > FAR ? side : null;
 }
 
-/** Sews one connected piece with one thread. */
+/** Of one piece so many ways through it are known, those that were used last, and as many ends of each. */
+const [MOST_WAYS, MOST_ENDS] = [24, 4];
+const threads = new Memo<SewnThread>(MOST_WAYS);
+const led = new Memo<SewnThread>(MOST_ENDS);
+
+/**
+ * The one thread of a connected piece. Between other neighbours a letter is often gone through in one of the same few ways: they are
+ * sewn once, and the same way gives the very same thread.
+ */
 export function sewBranches(
   branches: readonly Branch[],
   ways: Ways,
   columnStitches: ColumnStitches,
-  builder: ThreadBuilder,
-): void {
+): SewnThread {
   const way = bestWay(branches, ways);
   const [first] = way;
-  const { entry, facing } = ways;
-  if (entry) comeTo(branches[first.branch].column, first.entry, entry, builder);
-  new Tour(branches, way, columnStitches, builder).sewWay();
   const last = way[way.length - 1];
-  if (facing) leaveFor(branches[last.branch].column, last.exit, facing, columnStitches, builder);
+  const { entry, facing } = ways;
+  const come = entry && comeTo(branches[first.branch].column, first.entry, entry);
+  const { spacing, underlay, longest, split } = columnStitches;
+  const how = [spacing, underlay, longest, split];
+  const legs = way.flatMap((leg) => [leg.branch, leg.entry, leg.exit]);
+  const thread = threads.get(branches, [...how, come?.x, come?.y, ...legs], () => {
+    const builder = new ThreadBuilder();
+    if (come) builder.add(come.x, come.y, Part.underlay);
+    new Tour(branches, way, columnStitches, builder).sewWay();
+    return builder.thread;
+  });
+  const side = facing && leaveFor(branches[last.branch].column, last.exit, facing, thread);
+  if (!side) return thread;
+  return led.get(thread, [side.x, side.y], () => {
+    const builder = ThreadBuilder.goingOn(thread);
+    sewTo(builder, side, columnStitches, Part.top, 0);
+    return builder.thread;
+  });
 }
