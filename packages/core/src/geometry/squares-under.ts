@@ -24,38 +24,34 @@ export function squaresUnder(
   out: number[],
   begin = 0,
 ): number {
+  // From the upper end to the lower one.
+  if (ay > by) [ax, ay, bx, by] = [bx, by, ax, ay];
   const length = Math.sqrt((bx - ax) ** 2 + (by - ay) ** 2);
-  // From the stitch's middle line to its two long sides.
+  // From the stitch's middle line to its left long side; a level one has none, its ends meet above and below it.
   const nx = length ? (-r * (by - ay)) / length : 0;
   const ny = length ? (r * (bx - ax)) / length : 0;
-  const j0 = Math.max(0, Math.ceil((Math.min(ay, by) - r - y0) / cell - 0.5));
-  const j1 = Math.min(height - 1, Math.floor((Math.max(ay, by) + r - y0) / cell - 0.5));
+  const slope = by > ay ? (bx - ax) / (by - ay) : 0;
+  const j0 = Math.max(0, Math.ceil((ay - r - y0) / cell - 0.5));
+  const j1 = Math.min(height - 1, Math.floor((by + r - y0) / cell - 0.5));
   let n = begin;
   for (let j = j0; j <= j1; j++) {
     const py = y0 + (j + 0.5) * cell;
-    // A stitch with its round ends is convex: each row meets it in one stretch.
-    let from = Infinity;
-    let to = -Infinity;
-    const da = r * r - (py - ay) ** 2;
-    const db = r * r - (py - by) ** 2;
-    if (da >= 0) {
-      const half = Math.sqrt(da);
-      from = ax - half;
-      to = ax + half;
+    // A stitch with its round ends is convex: each row meets it in one stretch, which begins and ends at a side or a round end.
+    const [above, below] = [py - ay, py - by];
+    let from: number;
+    let to: number;
+    if (by === ay) {
+      const half = Math.sqrt(Math.max(0, r * r - above * above));
+      from = Math.min(ax, bx) - half;
+      to = Math.max(ax, bx) + half;
+    } else {
+      if (above < ny) from = ax - Math.sqrt(Math.max(0, r * r - above * above));
+      else if (below > ny) from = bx - Math.sqrt(Math.max(0, r * r - below * below));
+      else from = ax + nx + (above - ny) * slope;
+      if (above < -ny) to = ax + Math.sqrt(Math.max(0, r * r - above * above));
+      else if (below > -ny) to = bx + Math.sqrt(Math.max(0, r * r - below * below));
+      else to = ax - nx + (above + ny) * slope;
     }
-    if (db >= 0) {
-      const half = Math.sqrt(db);
-      if (bx - half < from) from = bx - half;
-      if (bx + half > to) to = bx + half;
-    }
-    if (by !== ay)
-      for (let side = -1; side <= 1; side += 2) {
-        const t = (py - ay - side * ny) / (by - ay);
-        if (t < 0 || t > 1) continue;
-        const px = ax + side * nx + t * (bx - ax);
-        if (px < from) from = px;
-        if (px > to) to = px;
-      }
     const i0 = Math.max(0, Math.ceil((from - x0) / cell - 0.5));
     const i1 = Math.min(width - 1, Math.floor((to - x0) / cell - 0.5));
     if (i1 < i0) continue;

@@ -52,8 +52,7 @@ interface Measure {
   excess: Excess | null;
 }
 
-const isFar = (b: Bounds | null): boolean =>
-  !!b && !(Math.max(-b.minX, b.maxX, -b.minY, b.maxY) <= REACH);
+const isFar = (b: Bounds | null): boolean => !!b && !(Math.max(-b.minX, b.maxX, -b.minY, b.maxY) <= REACH);
 
 const measures = new WeakMap<PlainOutline, Measure>();
 

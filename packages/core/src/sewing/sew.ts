@@ -3,13 +3,7 @@ import { blockRecords, type Records } from '../design/stitch-blocks.ts';
 import { visibleLeaves, type Leaf } from '../design/tree.ts';
 import type { Design, ResolvedDesign, PlainOutline, StitchesObject } from '../design/types.ts';
 import { Memo } from '../design/memo.ts';
-import {
-  boundsMeet,
-  boxAround,
-  distance,
-  onMachineGrid,
-  type Point,
-} from '../geometry/points.ts';
+import { boundsMeet, boxAround, distance, onMachineGrid, type Point } from '../geometry/points.ts';
 import { arcLengths, nearestOnLine, pointAt, type Line } from '../geometry/polyline.ts';
 import { materialsOf } from '../materials/materials.ts';
 import type { ThreadChart } from '../materials/threads.ts';

@@ -6,11 +6,13 @@ import { GALLERY, LETTERS } from '../../../test/gallery.ts';
 import { emptyDesign, type Design } from '../../design/types.ts';
 import { coverOfRegion, layersOf } from '../../findings/layers.ts';
 import { distance, type Point } from '../../geometry/points.ts';
-import { regionBounds } from '../../geometry/region.ts';
+import { boxRegion, regionBounds } from '../../geometry/region.ts';
 import { outlineRegion } from '../../outlines/region.ts';
 import { sewDesign } from '../../sewing/sew.ts';
 import { columnsOf } from './shape.ts';
+import type { ColumnStitches } from './sew-column.ts';
 import { rungsOf } from './sleeve.ts';
+import { sewBranches } from './tour.ts';
 
 const SATIN = { sides: 'shape', underlay: 'none', ties: 'none' };
 /** Hairlines of these faces are thinner than satin can be: they are sewn as a run. */
@@ -100,4 +102,26 @@ test('rungs of a strip go from its one end to its other, square to it, also when
     ),
     { numRuns: 25 },
   );
+});
+
+test('a way through a letter that was gone before gives the same thread again, and stays as it was', () => {
+  const [{ branches }] = columnsOf(boxRegion({ minX: 0, minY: 0, maxX: 3, maxY: 14 }), 0.2);
+  const how: ColumnStitches = { spacing: 0.4, underlay: 'centre', longest: 7, split: 'staggered' };
+  const first = sewBranches(branches, { entry: { x: 1, y: -9 } }, how);
+  const copy = structuredClone(first);
+  expect(sewBranches(branches, { entry: { x: 2, y: -14 } }, how)).toBe(first);
+  expect(sewBranches(branches, { entry: { x: 1, y: -9 } }, { ...how, spacing: 0.5 })).not.toBe(first);
+  const { column } = branches[0];
+  const [up, down] = [0, column.length].map((place) =>
+    sewBranches(branches, { start: column.at(place) }, how),
+  );
+  expect(up).not.toBe(down);
+  // To what lies on one side of its end leads a stitch more than to what lies on the other.
+  const { left, right } = column.rungAt(column.length);
+  const [here, there] = [left, right].map((p) =>
+    sewBranches(branches, { entry: column.at(0), facing: [p] }, how),
+  );
+  expect(Math.abs(here.x.length - there.x.length)).toBe(1);
+  expect(sewBranches(branches, { entry: column.at(0), facing: [left] }, how)).toBe(here);
+  expect(first).toEqual(copy);
 });

@@ -115,7 +115,7 @@ test('a letter’s thread is looked over once, and anew when anything about it i
   const thread = threadOf([...column(9, 3.5, 0.4, 0), ...column(9, 3.5, 0.4, 20)]);
   const first = lookedOverOnce(thread, 4, covered(0.2));
   expect(first).toEqual(lookedOver(thread, 4, covered(0.2)));
-  expect(lookedOverOnce({ ...thread, x: [...thread.x] }, 4, covered(0.2))).toBe(first);
+  expect(lookedOverOnce(thread, 4, covered(0.2))).toBe(first);
   const moved = { ...thread, x: thread.x.with(0, thread.x[0] + 0.1) };
   for (const [other, most, wider] of [
     [moved, 4, 0.2],

@@ -1,5 +1,5 @@
 // Layers of a thread, counted square by square, and what would become of them if one of its needle points lay elsewhere.
-import { distance, lerp, nearestShare, type Point } from '../../geometry/points.ts';
+import { distance, nearestShare, type Point } from '../../geometry/points.ts';
 import type { Polygon } from '../../geometry/region.ts';
 import { eachInside } from '../../geometry/squares-inside.ts';
 import { reachOfThread, squaresUnder, type Squares } from '../../geometry/squares-under.ts';
@@ -145,9 +145,14 @@ export class Layers {
 
   /** Does the middle line of a stitch go where there are too many? */
   isThick(a: Point, b: Point): boolean {
-    const parts = Math.ceil(distance(a, b) / this.grid.cell);
-    for (let k = 0; k <= parts; k++)
-      if (this.count[this.squareAt(lerp(a, b, k / parts))] > this.most) return true;
+    const { count, most } = this;
+    const { x0, y0, cell, width } = this.grid;
+    const parts = Math.ceil(distance(a, b) / cell);
+    for (let k = 0; k <= parts; k++) {
+      const t = k / parts;
+      const column = Math.floor((a.x + t * (b.x - a.x) - x0) / cell);
+      if (count[Math.floor((a.y + t * (b.y - a.y) - y0) / cell) * width + column] > most) return true;
+    }
     return false;
   }
 
@@ -164,7 +169,7 @@ export class Layers {
     this.number = number;
     this.readBoth(a, p, b, this.was);
     Object.assign(this.change, unchanged());
-    this.lay(this.was, -1);
+    this.less(this.was);
     Object.assign(this.up, this.change);
     this.findNeeded();
     return this.change.gain;
@@ -190,12 +195,23 @@ export class Layers {
     return false;
   }
 
+  /** Would there be no more than so many layers too many fewer, with the needle point elsewhere? Told faster than all of it. */
+  gainsAtMost(least: number, a: Point, p: Point, b: Point): boolean {
+    const { now, count, more, most } = this;
+    let left = this.up.gain - least;
+    if (left <= 0) return true;
+    this.readBoth(a, p, b, now);
+    for (let k = 0; k < now.length; k += 2)
+      for (let at = now[k]; at < now[k + 1]; at++) if (count[at] + more[at] >= most && !--left) return true;
+    return false;
+  }
+
   /** What comes of those that were taken up when their needle point lies elsewhere. */
   tried(a: Point | undefined, p: Point, b: Point | undefined): Change {
     Object.assign(this.change, this.up);
     this.lengthTried += (a ? distance(a, p) : 0) + (b ? distance(p, b) : 0);
     this.readBoth(a, p, b, this.now);
-    this.lay(this.now, 1);
+    this.greater(this.now);
     for (let k = 0; k < this.now.length; k += 2)
       for (let at = this.now[k]; at < this.now[k + 1]; at++) this.more[at]--;
     return this.change;
@@ -224,40 +240,67 @@ export class Layers {
       }
   }
 
-  private lay(spans: Spans, by: 1 | -1): void {
+  /** Squares from under stitches that are taken up. */
+  private less(spans: Spans): void {
+    const { count, last, more, inside, most, number, change } = this;
+    let { gain, freed, alone, seen, bared, opened } = change;
+    for (let k = 0; k < spans.length; k += 2)
+      for (let at = spans[k]; at < spans[k + 1]; at++) {
+        // Both of the stitches may lie on it.
+        const again = more[at] < 0;
+        const layers = count[at] + more[at];
+        more[at]--;
+        if (layers > most) gain++;
+        if (layers <= 2) {
+          if (layers === 2) alone++;
+          else if (again && layers === 1) alone--;
+          if (layers === 1 || (!again && layers < 1)) {
+            bared++;
+            opened += inside[at];
+          }
+        }
+        if (again) continue;
+        freed++;
+        if (last[at] <= number) seen++;
+      }
+    change.gain = gain;
+    change.freed = freed;
+    change.alone = alone;
+    change.seen = seen;
+    change.bared = bared;
+    change.opened = opened;
+  }
+
+  /** Squares under stitches that are tried. */
+  private greater(spans: Spans): void {
     const { count, last, more, inside, most, number, change } = this;
     let { gain, freed, alone, seen, bared, shown, fresh, closed, opened } = change;
     for (let k = 0; k < spans.length; k += 2)
       for (let at = spans[k]; at < spans[k + 1]; at++) {
-        const layers = count[at];
-        const from = more[at];
-        const to = from + by;
-        more[at] = to;
-        if (layers + Math.max(from, to) > most) gain -= by;
-        if (from > 0 || to > 0) {
-          if (from > 0 && to > 0) continue;
+        const from = more[at]++;
+        const layers = count[at] + from;
+        if (layers >= most) gain--;
+        if (from > 0) continue;
+        if (!from) {
           if (!layers) {
-            fresh += by;
-            closed += by * inside[at];
+            fresh++;
+            closed += inside[at];
           }
-          if (last[at] <= number) shown += by;
+          if (last[at] <= number) shown++;
           continue;
         }
-        if (layers + to <= 1 || layers + from <= 1) {
-          if (to < 0 && layers + to === 1) alone++;
-          if (from < 0 && layers + from === 1) alone--;
-          if (to < 0 && layers + to < 1) {
-            bared++;
-            opened += inside[at];
-          }
-          if (from < 0 && layers + from < 1) {
+        // One that was taken from under is covered again.
+        if (layers <= 1) {
+          if (from < -1 && !layers) alone++;
+          if (layers === 1) alone--;
+          if (layers < 1 && (from === -1 || !layers)) {
             bared--;
             opened -= inside[at];
           }
         }
-        if (from < 0 && to < 0) continue;
-        freed -= by;
-        if (last[at] <= number) seen -= by;
+        if (from < -1) continue;
+        freed--;
+        if (last[at] <= number) seen--;
       }
     change.gain = gain;
     change.freed = freed;
