@@ -1,12 +1,15 @@
 // Harmonic functions on a mesh: the temperature of a plate that is held warm at one end and cold at the other, with sides
 // that let nothing through. Its level lines never cross, run from side to side, and turn evenly.
 //
-// Linear finite elements (the cotangent weights of Pinkall and Polthier, 1993), solved by conjugate gradients.
+// Linear finite elements (the cotangent weights of Pinkall and Polthier, 1993), solved by elimination of the point with the fewest
+// neighbours first (minimum degree; Tinney and Walker, 1967). All points lie on the boundary: of a shape without holes there is always
+// one with no more than two, so that it takes as many steps as there are points.
 import { edgesOf, type Mesh } from './mesh.ts';
 
 /** Weights are at least this: a triangle without area would part the mesh. */
 const LEAST_WEIGHT = 1e-4;
-const TOLERANCE = 1e-9;
+/** What is not held anywhere has this value. */
+const UNHELD = 0.5;
 
 interface Edge {
   p: number;
@@ -46,51 +49,73 @@ export function harmonic(
   rise: (p: number, q: number) => number = () => 0,
 ): Float64Array {
   const n = mesh.points.length;
-  const edges = edgesWithWeights(mesh);
-  const x = new Float64Array(n).fill(0.5);
+  const x = new Float64Array(n).fill(UNHELD);
   fixed.forEach((value, i) => (x[i] = value));
   const diagonal = new Float64Array(n);
   const right = new Float64Array(n);
-  for (const { p, q, weight } of edges) {
+  /** Points that are not known yet, with their weights, about each of them. */
+  const about = mesh.points.map(() => new Map<number, number>());
+  for (const { p, q, weight } of edgesWithWeights(mesh)) {
     diagonal[p] += weight;
     diagonal[q] += weight;
     const step = rise(p, q);
-    right[p] += weight * step;
-    right[q] -= weight * step;
+    right[p] += weight * (step + (fixed.get(q) ?? 0));
+    right[q] -= weight * (step - (fixed.get(p) ?? 0));
+    if (fixed.has(p) || fixed.has(q)) continue;
+    about[p].set(q, weight);
+    about[q].set(p, weight);
   }
-  const free = Uint8Array.from({ length: n }, (_, i) => (fixed.has(i) || !diagonal[i] ? 0 : 1));
-  const applied = new Float64Array(n);
-  const apply = (v: Float64Array): void => {
-    for (let i = 0; i < n; i++) applied[i] = diagonal[i] * v[i];
-    for (const { p, q, weight } of edges) {
-      applied[p] -= weight * v[q];
-      applied[q] -= weight * v[p];
+  const order: number[] = [];
+  const gone = new Uint8Array(n);
+  const queue = new ByDegree(about.map(({ size }) => size));
+  for (let v = queue.next(); v >= 0; v = queue.next()) {
+    // Those that have as many neighbours as when they were put there; others stand elsewhere in the queue, too.
+    if (gone[v] || fixed.has(v) || queue.degree !== about[v].size) continue;
+    gone[v] = 1;
+    order.push(v);
+    const own = [...about[v]];
+    for (const [u, weight] of own) {
+      const share = weight / diagonal[v];
+      right[u] += share * right[v];
+      diagonal[u] -= share * weight;
+      about[u].delete(v);
+      for (const [w, other] of own) if (w !== u) about[u].set(w, (about[u].get(w) ?? 0) + share * other);
     }
-  };
-  apply(x);
-  const rest = Float64Array.from(right, (b, i) => (free[i] ? b - applied[i] : 0));
-  const scaled = Float64Array.from(rest, (r, i) => (free[i] ? r / diagonal[i] : 0));
-  const way = Float64Array.from(scaled);
-  const dot = (a: Float64Array, b: Float64Array): number => {
-    let sum = 0;
-    for (let i = 0; i < n; i++) sum += a[i] * b[i];
-    return sum;
-  };
-  let size = dot(rest, scaled);
-  const enough = size * TOLERANCE ** 2;
-  for (let k = 0; k < 6 * n && size > enough && size > 1e-24; k++) {
-    apply(way);
-    const along = size / dot(way, applied);
-    for (let i = 0; i < n; i++) {
-      if (!free[i]) continue;
-      x[i] += along * way[i];
-      rest[i] -= along * applied[i];
-      scaled[i] = rest[i] / diagonal[i];
-    }
-    const next = dot(rest, scaled);
-    const keep = next / size;
-    size = next;
-    for (let i = 0; i < n; i++) way[i] = free[i] ? scaled[i] + keep * way[i] : 0;
+    for (const [u] of own) queue.add(u, about[u].size);
+  }
+  for (const v of order.reverse()) {
+    if (diagonal[v] < LEAST_PIVOT) continue;
+    let sum = right[v];
+    for (const [u, weight] of about[v]) sum += weight * x[u];
+    x[v] = sum / diagonal[v];
   }
   return x;
+}
+
+/** Less than this is left of what nothing holds. */
+const LEAST_PIVOT = 1e-9;
+
+/** Numbers, those of the least degree first. One whose degree becomes another is added again. */
+class ByDegree {
+  private readonly byDegree: number[][] = [];
+  /** Of the one that came last. */
+  degree = 0;
+
+  constructor(degrees: readonly number[]) {
+    degrees.forEach((degree, i) => this.add(i, degree));
+  }
+
+  add(i: number, degree: number): void {
+    (this.byDegree[degree] ??= []).push(i);
+    if (degree < this.degree) this.degree = degree;
+  }
+
+  /** -1 when there is none left. */
+  next(): number {
+    for (; this.degree < this.byDegree.length; this.degree++) {
+      const i = this.byDegree[this.degree]?.pop();
+      if (i !== undefined) return i;
+    }
+    return -1;
+  }
 }

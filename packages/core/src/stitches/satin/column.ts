@@ -40,6 +40,14 @@ export class Column {
     return new Column([{ base: ladder, top: widened(ladder, compensation) }], compensation);
   }
 
+  /** The same as drawn, with stitches so much wider at each edge, in mm. */
+  sewnWider(compensation: number): Column {
+    return new Column(
+      this.pieces.map(({ base }) => ({ base, top: widened(base, compensation) })),
+      compensation,
+    );
+  }
+
   /** Where the first and the last stitch lie that are not beneath another column, in mm from the begin. */
   get mouths(): [first: number, last: number] {
     if (this.ring || !this.pieces.length) return [0, this.length];

@@ -51,7 +51,7 @@ test('no two rungs of a column cross, however it bends', () => {
     'ring 5',
     'script L 25',
   ])
-    for (const { branches } of columnsOf(outlineRegion(GALLERY[name]), 0))
+    for (const { branches } of columnsOf(outlineRegion(GALLERY[name])))
       for (const { column } of branches) {
         const places = Array.from({ length: 80 }, (_, k) => column.rungAt((column.length * k) / 80));
         places.forEach((p, i) =>
@@ -64,7 +64,7 @@ test('no two rungs of a column cross, however it bends', () => {
 
 test('columns meet at one place of the cloth', () => {
   for (const [name, outline] of Object.entries(LETTERS))
-    for (const { branches } of columnsOf(outlineRegion(outline), 0)) {
+    for (const { branches } of columnsOf(outlineRegion(outline))) {
       const meets = branches.flatMap(({ column, meets }) => meets.map((m) => ({ ...m, column })));
       for (const end of meets.filter((m) => m.ends))
         for (const { column, place } of meets.filter((m) => m.node === end.node && !m.ends)) {
@@ -105,7 +105,7 @@ test('rungs of a strip go from its one end to its other, square to it, also when
 });
 
 test('a way through a letter that was gone before gives the same thread again, and stays as it was', () => {
-  const [{ branches }] = columnsOf(boxRegion({ minX: 0, minY: 0, maxX: 3, maxY: 14 }), 0.2);
+  const [{ branches }] = columnsOf(boxRegion({ minX: 0, minY: 0, maxX: 3, maxY: 14 }));
   const how: ColumnStitches = { spacing: 0.4, underlay: 'centre', longest: 7, split: 'staggered' };
   const first = sewBranches(branches, { entry: { x: 1, y: -9 } }, how);
   const copy = structuredClone(first);

@@ -30,7 +30,7 @@ import { LONGEST_MITRE } from './corners.ts';
 import { ladderBetween } from './edges.ts';
 import { halfAlong } from './profile.ts';
 import { endAt, type ColumnStitches, type Underlay } from './sew-column.ts';
-import { columnsOf, type Branch, type ShapeColumns } from './shape.ts';
+import { columnsOf, sewnWider, type Branch, type ShapeColumns } from './shape.ts';
 import { joinedStrokes } from './strokes.ts';
 import { lookedOver, lookedOverOnce } from './looked-over.ts';
 import { sewBranches } from './tour.ts';
@@ -153,10 +153,16 @@ interface Piece {
 }
 
 /** Columns across shapes: stitches, what was chosen and remarks all ask for them, again while only the spacing changes. */
+const drawn = new Memo<ShapeColumns[]>(1);
 const columns = new Memo<ShapeColumns[]>(2);
 
 const acrossShape = (outline: PlainOutline, compensation: number): ShapeColumns[] =>
-  columns.get(outline, [compensation], () => columnsOf(outlineRegion(outline), compensation));
+  columns.get(outline, [compensation], () =>
+    sewnWider(
+      drawn.get(outline, [], () => columnsOf(outlineRegion(outline))),
+      compensation,
+    ),
+  );
 
 /** Pieces that are narrower than this everywhere, as if drawn with so much more on both sides. */
 function widened(

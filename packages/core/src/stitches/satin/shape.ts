@@ -256,8 +256,8 @@ function isSpur({ points, from, to }: Course, { nodes }: Axis): boolean {
   return distance(points[0], points[points.length - 1]) < radius;
 }
 
-/** The columns of one polygon, as drawn; `compensation` widens their stitches by so much at each edge, in mm. With `finer` its boundary is looked at in other steps. */
-function columnsOfPolygon(polygon: Polygon, compensation: number, finer = 1): ShapeColumns {
+/** The columns of one polygon, as drawn. With `finer` its boundary is looked at in other steps. */
+function columnsOfPolygon(polygon: Polygon, finer = 1): ShapeColumns {
   const around = ringsOf(polygon).reduce((sum, ring) => sum + perimeter(ring), 0);
   const width = (2 * polygonArea(polygon)) / around;
   const sides = sidesOf(polygon);
@@ -278,7 +278,7 @@ function columnsOfPolygon(polygon: Polygon, compensation: number, finer = 1): Sh
   const branches = all.flatMap((course, i): Branch[] => {
     const ladder = ladders[i];
     if (!ladder) return [];
-    const column = Column.of(ladder, compensation);
+    const column = Column.of(ladder, 0);
     const meets = [
       ...course.passes.map(({ node, point }) => ({
         node,
@@ -323,33 +323,40 @@ const OTHER_STEPS = [0.8, 1.25, 0.65, 1.5, 0.5, 2];
 const SMOOTHED = [0.06, 0.12];
 
 /** Columns of a polygon; where a first look finds none that suit, others are tried. */
-function suitedColumns(polygon: Polygon, compensation: number): ShapeColumns {
+function suitedColumns(polygon: Polygon): ShapeColumns {
   const compact = compactRungs(polygon);
   if (compact)
     return {
       polygon,
-      branches: [{ column: Column.of(new Ladder(compact), compensation), meets: [] }],
+      branches: [{ column: Column.of(new Ladder(compact), 0), meets: [] }],
       unsuited: false,
     };
-  const first = columnsOfPolygon(polygon, compensation);
+  const first = columnsOfPolygon(polygon);
   if (!first.unsuited) return first;
   for (const finer of OTHER_STEPS) {
-    const again = columnsOfPolygon(polygon, compensation, finer);
+    const again = columnsOfPolygon(polygon, finer);
     if (!again.unsuited) return again;
   }
   for (const by of SMOOTHED) {
     const smooth = offsetRegion(offsetRegion(offsetRegion([polygon], by), -2 * by), by);
     if (smooth.length !== 1 || smooth[0].holes.length !== polygon.holes.length) continue;
-    const again = columnsOfPolygon(smooth[0], compensation);
+    const again = columnsOfPolygon(smooth[0]);
     if (!again.unsuited) return { ...again, polygon };
   }
   return first;
 }
 
-/** The columns of a region, piece by piece. */
-export function columnsOf(region: Region, compensation: number): ShapeColumns[] {
+/** The columns of a region as it is drawn, piece by piece. */
+export function columnsOf(region: Region): ShapeColumns[] {
   return offsetRegion(offsetRegion(region, -SLIVER), SLIVER - APART)
     .filter((p) => polygonArea(p) > SPECK)
     .map(({ outer, holes }) => ({ outer, holes: holes.filter((hole) => Math.abs(ringArea(hole)) > SPECK) }))
-    .map((p) => suitedColumns(p, compensation));
+    .map(suitedColumns);
 }
+
+/** The same columns with stitches so much wider at each edge, in mm. */
+export const sewnWider = (pieces: readonly ShapeColumns[], compensation: number): ShapeColumns[] =>
+  pieces.map((piece) => ({
+    ...piece,
+    branches: piece.branches.map((branch) => ({ ...branch, column: branch.column.sewnWider(compensation) })),
+  }));
