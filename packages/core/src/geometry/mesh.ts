@@ -40,10 +40,10 @@ export const edgesOf = (t: number): number[] => [3 * t, 3 * t + 1, 3 * t + 2];
 /** Sides of the boundary that the triangles leave out are parted so often at most. */
 const ROUNDS = 10;
 
-const endsOf = (corners: Uint32Array, e: number): [number, number] => [
-  corners[e],
-  corners[e % 3 === 2 ? e - 2 : e + 1],
-];
+/** The next half-edge of the same triangle. */
+const after = (e: number): number => (e % 3 === 2 ? e - 2 : e + 1);
+
+const endsOf = (corners: Uint32Array, e: number): [number, number] => [corners[e], corners[after(e)]];
 
 /**
  * Delaunay triangles in which every side of the boundary is found: those that are not are parted in the middle until
@@ -51,13 +51,20 @@ const endsOf = (corners: Uint32Array, e: number): [number, number] => [
  */
 function conforming({ points, next }: Boundary): { net: Delaunator<ArrayLike<number>>; whole: boolean } {
   for (let round = 0; ; round++) {
-    const net = new Delaunator(Float64Array.from(points.flatMap((p) => [p.x, p.y])));
+    const coords = new Float64Array(2 * points.length);
+    for (let i = 0; i < points.length; i++) {
+      coords[2 * i] = points[i].x;
+      coords[2 * i + 1] = points[i].y;
+    }
+    const net = new Delaunator(coords);
+    const { triangles } = net;
     const found = new Uint8Array(points.length);
-    net.triangles.forEach((_, e) => {
-      const [p, q] = endsOf(net.triangles, e);
+    for (let e = 0; e < triangles.length; e++) {
+      const p = triangles[e];
+      const q = triangles[after(e)];
       if (next[p] === q) found[p] = 1;
       if (next[q] === p) found[q] = 1;
-    });
+    }
     const missing = points.flatMap((_, i) => (found[i] ? [] : [i]));
     if (!missing.length || round === ROUNDS) return { net, whole: !missing.length };
     for (const i of missing) {
@@ -109,7 +116,8 @@ export class Mesh {
     this.corners = net.triangles;
     this.count = net.triangles.length / 3;
     const side = (e: number): boolean => {
-      const [p, q] = this.ends(e);
+      const p = net.triangles[e];
+      const q = net.triangles[after(e)];
       return next[p] === q || next[q] === p;
     };
     const centred = (t: number): boolean => {
@@ -120,9 +128,12 @@ export class Mesh {
       ? insideBySides(net.halfedges, side)
       : Array.from({ length: this.count }, (_, t) => centred(t));
     this.inside = inside;
-    this.across = Int32Array.from(net.halfedges, (other, e) =>
-      other < 0 || side(e) || !inside[triangleOf(e)] || !inside[triangleOf(other)] ? -1 : other,
-    );
+    this.across = new Int32Array(net.halfedges.length);
+    for (let e = 0; e < this.across.length; e++) {
+      const other = net.halfedges[e];
+      const parted = other < 0 || side(e) || !inside[triangleOf(e)] || !inside[triangleOf(other)];
+      this.across[e] = parted ? -1 : other;
+    }
   }
 
   /** The two points of a half-edge. */

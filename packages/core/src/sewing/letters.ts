@@ -10,11 +10,11 @@ import type {
   TextOutline,
 } from '../design/types.ts';
 import { intersect } from '../geometry/clip.ts';
-import type { Bounds } from '../geometry/points.ts';
-import { regionArea, type Region } from '../geometry/region.ts';
+import { onMachineGrid, type Bounds } from '../geometry/points.ts';
+import { regionArea } from '../geometry/region.ts';
 import { strokeWidth } from '../geometry/stroke-width.ts';
 import { outlineOfRegion } from '../outlines/live/region-outline.ts';
-import { outlineBounds } from '../outlines/transform.ts';
+import { outlineBounds, transformOutline } from '../outlines/transform.ts';
 import { outlineRegion } from '../outlines/region.ts';
 import { anywhereOutline } from '../outlines/same.ts';
 import { stitchedLetters } from './stitched-letters.ts';
@@ -34,8 +34,11 @@ interface Piece {
 
 /** Letters that stand where they stood are the same objects again: so they are not stitched anew. */
 const outlines = new Memo<PathOutline>(2);
-const touching = new Memo<boolean>();
-const wholes = new Memo<PathOutline>(2);
+/** Of a shape so many neighbours are known, and so many words that begin with it. */
+const [NEIGHBOURS, MOST_WORDS] = [32, 16];
+const touching = new Memo<boolean>(NEIGHBOURS);
+const wholes = new Memo<PathOutline>(MOST_WORDS);
+const placed = new Memo<PathOutline>(2);
 
 /** Strokes that are drawn wider than this are too wide for satin in most places, in mm: they are sewn a little wider. */
 const BROAD = 6.7;
@@ -59,11 +62,45 @@ function areBroad(pieces: readonly Piece[]): boolean {
   return balance > 0;
 }
 
-/** Letters that touch as one shape. */
-const united = ([first, ...others]: PathOutline[]): PathOutline =>
-  wholes.get(first, others, () =>
-    outlineOfRegion(outlineRegion({ ...first, paths: [first, ...others].flatMap((one) => one.paths) })),
+/** How letters stand to the first of them: their shapes, and how far each lies from it, in mm. */
+function standing(letters: readonly PathOutline[]): { shape: PathOutline; dx: number; dy: number }[] {
+  const all = letters.map(anywhereOutline);
+  const [first] = all;
+  return all.map(({ outline, dx, dy }) => ({
+    shape: outline,
+    dx: onMachineGrid(dx - first.dx),
+    dy: onMachineGrid(dy - first.dy),
+  }));
+}
+
+const moved = (outline: PathOutline, dx: number, dy: number): PathOutline =>
+  dx || dy ? (transformOutline(outline, [1, 0, 0, 1, dx, dy]) as PathOutline) : outline;
+
+/** Letters that touch as one shape; it is made once for all words of the same letters. */
+function united(letters: readonly PathOutline[]): PathOutline {
+  const [first, ...others] = standing(letters);
+  const parts = others.flatMap(({ shape, dx, dy }) => [shape, dx, dy]);
+  const whole = wholes.get(first.shape, parts, () =>
+    outlineOfRegion(
+      outlineRegion({
+        ...first.shape,
+        paths: [first, ...others].flatMap(({ shape, dx, dy }) => moved(shape, dx, dy).paths),
+      }),
+    ),
   );
+  const { dx, dy } = anywhereOutline(letters[0]);
+  return placed.get(letters[0], [whole], () => moved(whole, dx, dy));
+}
+
+/** Do two letters share some cloth? */
+function overlap(a: PathOutline, b: PathOutline): boolean {
+  const [first, second] = standing([a, b]);
+  const { shape, dx, dy } = second;
+  return touching.get(first.shape, [shape, dx, dy], () => {
+    const regions = [first.shape, moved(shape, dx, dy)].map(outlineRegion);
+    return regionArea(intersect(regions[0], regions[1])) > TOUCH;
+  });
+}
 
 const alike = (a: TextLetter, b: TextLetter): boolean => a.thread === b.thread && a.recipe === b.recipe;
 
@@ -77,20 +114,9 @@ function piecesOf(outline: PathOutline, letters: readonly TextLetter[], closed: 
     return outlines.get(paths[0], [outline.fillRule, ...paths], (): PathOutline => ({ ...outline, paths }));
   });
   const bounds = single.map(outlineBounds);
-  const regions = new Map<number, Region>();
-  const regionOf = (i: number): Region => {
-    let region = regions.get(i);
-    if (!region) regions.set(i, (region = outlineRegion(single[i])));
-    return region;
-  };
   const touches = (i: number, k: number): boolean => {
     const [a, b] = [bounds[i], bounds[k]];
-    if (!a || !b || !closed || !meet(a, b) || !alike(order[i], order[k])) return false;
-    return touching.get(
-      single[i],
-      [single[k]],
-      () => regionArea(intersect(regionOf(i), regionOf(k))) > TOUCH,
-    );
+    return !!a && !!b && closed && meet(a, b) && alike(order[i], order[k]) && overlap(single[i], single[k]);
   };
   const pieces: Piece[] = [];
   for (let i = 0; i < order.length;) {
