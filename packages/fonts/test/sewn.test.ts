@@ -219,3 +219,13 @@ test.each([
   // Half a thread, what the cloth asks for, and no more than the machine's grid takes.
   expect(coverOfRegion(layersOf(sewDesign(design), area, 0.1), region).spill).toBeLessThan(0.55);
 });
+
+test.each([
+  ['bakes', 'leckerli-one-400', 20],
+  ['Sophie', 'leckerli-one-400', 10],
+  ['æ', 'alegreya-800', 12],
+  ['ß & B', 'sniglet-800', 12],
+])('%s of %s has strokes about each of its openings: none of it is filled', async (says, font, height) => {
+  const design = await sewn(says, {}, { font, height });
+  expect(findingsOf(design, sewDesign(design)).map(({ id }) => id)).not.toContain('satin-filled');
+});

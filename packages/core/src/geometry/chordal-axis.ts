@@ -136,13 +136,28 @@ function widestSwing(mesh: Mesh, chords: readonly number[]): [number, number] | 
   return best;
 }
 
-/** Joins nodes that lie within each other's reach; gives each node's new number. */
-function joined(at: Point[], reach: number[], near: [number, number, number][]): Int32Array {
-  const parent = Int32Array.from(at, (_, i) => i);
+/** A way from one node to another, how long it is in mm, and which arm leads there. */
+interface Link {
+  from: number;
+  to: number;
+  length: number;
+  arm: RawArm;
+}
+
+/**
+ * Joins nodes that lie within each other's reach; gives each node's new number, and the arms that joined them, the shortest first: any
+ * other arm between joined nodes leads round an opening.
+ */
+function joined(nodes: number, reach: number[], links: Link[]): { group: Int32Array; within: Set<RawArm> } {
+  const parent = Int32Array.from({ length: nodes }, (_, i) => i);
   const root = (i: number): number => (parent[i] === i ? i : (parent[i] = root(parent[i])));
-  for (const [a, b, length] of near)
-    if (length < TOGETHER * Math.max(reach[a], reach[b])) parent[root(a)] = root(b);
-  return Int32Array.from(at, (_, i) => root(i));
+  const within = new Set<RawArm>();
+  for (const { from, to, length, arm } of links.toSorted((a, b) => a.length - b.length)) {
+    if (length >= TOGETHER * Math.max(reach[from], reach[to]) || root(from) === root(to)) continue;
+    parent[root(from)] = root(to);
+    within.add(arm);
+  }
+  return { group: Int32Array.from({ length: nodes }, (_, i) => root(i)), within };
 }
 
 /**
@@ -217,10 +232,11 @@ export function chordalAxis(polygon: Polygon, step: number): Axis {
       { ...part(j, arm.chords.length), from: node, to: arm.to, closed: false },
     ];
   });
-  const between = raw.flatMap(({ from, to, points }): [number, number, number][] =>
-    from !== null && to !== null ? [[from, to, lengthThrough(points)]] : [],
-  );
-  const group = joined(at, reach, between);
+  const links = raw.flatMap((arm): Link[] => {
+    const { from, to, points } = arm;
+    return from !== null && to !== null ? [{ from, to, length: lengthThrough(points), arm }] : [];
+  });
+  const { group, within } = joined(at.length, reach, links);
   const roots = [...new Set(group)];
   const number = (i: number | null): number | null =>
     i === null ? null : i < 0 ? roots.length - i - 1 : roots.indexOf(group[i]);
@@ -233,18 +249,15 @@ export function chordalAxis(polygon: Polygon, step: number): Axis {
     return { at: middle, radius: Math.max(...members.map((m) => m.reach + distance(m.p, middle))) };
   });
   nodes.push(...cuts);
-  const arms = pieces
-    .map(({ points, closed, from, to, chords }): AxisArm => ({
-      points,
-      closed,
-      from: number(from),
-      to: number(to),
-      mouths: [mesh.sides(chords[0]), mesh.sides(chords[chords.length - 1])],
-    }))
-    .filter(
-      (arm) =>
-        arm.from === null || arm.from !== arm.to || lengthThrough(arm.points) > 3 * nodes[arm.from].radius,
-    );
+  const arms = pieces.flatMap((arm): AxisArm[] => {
+    const { points, closed, chords } = arm;
+    const [from, to] = [number(arm.from), number(arm.to)];
+    // What joined nodes is short, and gone with them.
+    if (within.has(arm) && lengthThrough(points) <= 3 * nodes[from!].radius) return [];
+    return [
+      { points, closed, from, to, mouths: [mesh.sides(chords[0]), mesh.sides(chords[chords.length - 1])] },
+    ];
+  });
   return { nodes, arms };
 }
 
