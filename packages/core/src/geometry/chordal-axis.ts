@@ -145,19 +145,40 @@ interface Link {
 }
 
 /**
- * Joins nodes that lie within each other's reach; gives each node's new number, and the arms that joined them, the shortest first: any
- * other arm between joined nodes leads round an opening.
+ * Joins nodes that lie within each other's reach; gives each node's new number, and the arms that are gone with it: those that joined
+ * them, the shortest first, and those that lead round an opening on a way so short that most of it is gone already.
  */
-function joined(nodes: number, reach: number[], links: Link[]): { group: Int32Array; within: Set<RawArm> } {
+function joined(nodes: number, reach: number[], links: Link[]): { group: Int32Array; gone: Set<RawArm> } {
   const parent = Int32Array.from({ length: nodes }, (_, i) => i);
   const root = (i: number): number => (parent[i] === i ? i : (parent[i] = root(parent[i])));
-  const within = new Set<RawArm>();
-  for (const { from, to, length, arm } of links.toSorted((a, b) => a.length - b.length)) {
-    if (length >= TOGETHER * Math.max(reach[from], reach[to]) || root(from) === root(to)) continue;
-    parent[root(from)] = root(to);
-    within.add(arm);
+  const joins: Link[] = [];
+  const others: Link[] = [];
+  for (const link of links.toSorted((a, b) => a.length - b.length)) {
+    const { from, to, length } = link;
+    const near = length < TOGETHER * Math.max(reach[from], reach[to]);
+    if (near && root(from) !== root(to)) {
+      parent[root(from)] = root(to);
+      joins.push(link);
+    } else others.push(link);
   }
-  return { group: Int32Array.from({ length: nodes }, (_, i) => root(i)), within };
+  const round = others.filter(
+    ({ from, to, length }) => root(from) === root(to) && length < lengthOver(joins, from, to),
+  );
+  const gone = new Set([...joins, ...round].map(({ arm }) => arm));
+  return { group: Int32Array.from({ length: nodes }, (_, i) => root(i)), gone };
+}
+
+/** How long the only way is from one node to another over links without a circle, in mm. */
+function lengthOver(links: readonly Link[], from: number, to: number): number {
+  const far = new Map([[from, 0]]);
+  for (const [node, length] of far)
+    for (const link of links)
+      for (const [a, b] of [
+        [link.from, link.to],
+        [link.to, link.from],
+      ])
+        if (a === node && !far.has(b)) far.set(b, length + link.length);
+  return far.get(to) ?? Infinity;
 }
 
 /**
@@ -236,7 +257,7 @@ export function chordalAxis(polygon: Polygon, step: number): Axis {
     const { from, to, points } = arm;
     return from !== null && to !== null ? [{ from, to, length: lengthThrough(points), arm }] : [];
   });
-  const { group, within } = joined(at.length, reach, links);
+  const { group, gone } = joined(at.length, reach, links);
   const roots = [...new Set(group)];
   const number = (i: number | null): number | null =>
     i === null ? null : i < 0 ? roots.length - i - 1 : roots.indexOf(group[i]);
@@ -252,8 +273,7 @@ export function chordalAxis(polygon: Polygon, step: number): Axis {
   const arms = pieces.flatMap((arm): AxisArm[] => {
     const { points, closed, chords } = arm;
     const [from, to] = [number(arm.from), number(arm.to)];
-    // What joined nodes is short, and gone with them.
-    if (within.has(arm) && lengthThrough(points) <= 3 * nodes[from!].radius) return [];
+    if (gone.has(arm) && lengthThrough(points) <= 3 * nodes[from!].radius) return [];
     return [
       { points, closed, from, to, mouths: [mesh.sides(chords[0]), mesh.sides(chords[chords.length - 1])] },
     ];
