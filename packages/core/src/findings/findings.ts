@@ -81,8 +81,16 @@ const QUICK = new Set([
 const CELL = 0.2;
 const MOST_CELLS = 6_000_000;
 
-/** Thread layers over all of a plan; null when it has no stitch. */
+const grids = new WeakMap<Plan, LayerGrid | null>();
+
+/** Thread layers over all of a plan; null when it has no stitch. They are counted once: checks and the picture of them share them. */
 export function layersOver(plan: Plan): LayerGrid | null {
+  let grid = grids.get(plan);
+  if (grid === undefined) grids.set(plan, (grid = counted(plan)));
+  return grid;
+}
+
+function counted(plan: Plan): LayerGrid | null {
   const b = figuresOf(plan).bounds;
   if (!b) return null;
   const area = { minX: b.minX - 1, minY: b.minY - 1, maxX: b.maxX + 1, maxY: b.maxY + 1 };
@@ -95,12 +103,18 @@ export function layersOver(plan: Plan): LayerGrid | null {
 
 const NO_LAYERS: LayerGrid = { x0: 0, y0: 0, cell: CELL, width: 0, height: 0, layers: new Uint8Array() };
 
-/** A leaf as sentences call it: letters with the words that they stand in. */
-function calledIn(design: Design, leaf: SewnItem['leaf']): SewnItem['leaf'] {
-  const words = isLetter(leaf.id) && findItem(design, originOf(leaf.id));
-  if (!words) return leaf;
-  // Words of one letter are called like it.
-  return { ...leaf, name: words.name === leaf.name ? `“${leaf.name}”` : `“${leaf.name}” of ${words.name}` };
+/** Leaves as sentences call them: letters with the words that they stand in. */
+function namesIn(design: Design): (leaf: SewnItem['leaf']) => SewnItem['leaf'] {
+  const known = new Map<string, string | undefined>();
+  return (leaf) => {
+    if (!isLetter(leaf.id)) return leaf;
+    const origin = originOf(leaf.id);
+    if (!known.has(origin)) known.set(origin, findItem(design, origin)?.name);
+    const words = known.get(origin);
+    if (words === undefined) return leaf;
+    // Words of one letter are called like it.
+    return { ...leaf, name: words === leaf.name ? `“${leaf.name}”` : `“${leaf.name}” of ${words}` };
+  };
 }
 
 function checkedOf(design: Design, plan: Plan, machine: Machine): Checked {
@@ -108,6 +122,7 @@ function checkedOf(design: Design, plan: Plan, machine: Machine): Checked {
   const materials = materialsOf(design);
   const { cloth } = materials;
   const leaves = new Map(sewnLeaves(plain).map((leaf) => [leaf.id, leaf]));
+  const called = namesIn(design);
   const hoopingAt = (share: PlanObject): number =>
     Math.max(0, plan.hoopings?.findLastIndex(({ from }) => share.from >= from) ?? 0);
   // In the order of the plan, which may be another than the design's where there are several hoopings.
@@ -115,7 +130,7 @@ function checkedOf(design: Design, plan: Plan, machine: Machine): Checked {
     const sewnLeaf = leaves.get(share.id);
     // Alignment marks are of no design.
     if (!sewnLeaf) return [];
-    const leaf = calledIn(design, sewnLeaf);
+    const leaf = called(sewnLeaf);
     const hooping = hoopingAt(share);
     if (share.excess) return [{ leaf, share, extent: { region: [], bounds: null }, cover: null, hooping }];
     const region = leaf.kind === 'object' ? objectCover(leaf, cloth)?.region : null;
@@ -123,7 +138,6 @@ function checkedOf(design: Design, plan: Plan, machine: Machine): Checked {
     const cover: Extent | null = region ? { region, bounds: extent.bounds } : null;
     return [{ leaf, share, extent, cover, hooping }];
   });
-  let grid: LayerGrid | null = null;
   return {
     design,
     plain,
@@ -132,7 +146,7 @@ function checkedOf(design: Design, plan: Plan, machine: Machine): Checked {
     plan,
     figures: figuresOf(plan),
     sewn,
-    layers: () => (grid ??= layersOver(plan) ?? NO_LAYERS),
+    layers: () => layersOver(plan) ?? NO_LAYERS,
   };
 }
 

@@ -52,6 +52,20 @@ export const boxRegion = ({ minX, minY, maxX, maxY }: Bounds): Region => [
 
 export const regionBounds = (region: Region): Bounds | null => coordsBounds(region.map((p) => p.outer));
 
+/** A region elsewhere, in mm. */
+export function movedRegion(region: Region, dx: number, dy: number): Region {
+  if (!dx && !dy) return region;
+  const moved = (ring: Ring): Ring => {
+    const out = ring.slice();
+    for (let i = 0; i < out.length; i += 2) {
+      out[i] += dx;
+      out[i + 1] += dy;
+    }
+    return out;
+  };
+  return region.map(({ outer, holes }) => ({ outer: moved(outer), holes: holes.map(moved) }));
+}
+
 /** The middle of a region's bounds, in mm. */
 export function regionMiddle(region: Region): Point {
   const b = regionBounds(region);

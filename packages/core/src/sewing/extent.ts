@@ -3,13 +3,14 @@ import { threadLines } from '../design/stretches.ts';
 import type { DesignObject, Item, PlainOutline, StitchesObject } from '../design/types.ts';
 import { bandRegion, intersect, offsetRegion, unite } from '../geometry/clip.ts';
 import { uniteBounds, type Bounds } from '../geometry/points.ts';
-import { regionArea, regionBounds, type Region } from '../geometry/region.ts';
+import { movedRegion, regionArea, regionBounds, type Region } from '../geometry/region.ts';
 import { Memo } from '../design/memo.ts';
 import { clothUnder, type Cloth } from '../materials/cloths.ts';
 import { THREAD_WIDTH } from '../materials/machine.ts';
 import { outlineLines } from '../outlines/flatten.ts';
 import { outlineRegion } from '../outlines/region.ts';
 import { reachOf, sewnFrom } from '../stitches/kinds.ts';
+import { likeLetters } from './like-letters.ts';
 import { objectCover } from './stitch-object.ts';
 
 /** The cloth that an item's thread lies on. */
@@ -55,9 +56,21 @@ export function sewnExtent(item: Item<PlainOutline>, cloth: Cloth): Extent {
       ? [item.outline, [cloth.id, width, JSON.stringify([item.recipe, item.guideLines, item.widths])]]
       : [item.blocks, [width]];
   return extents.get(key, parts, () => {
-    const region = item.kind === 'object' ? objectRegion(item, cloth) : stitchesRegion(item, width);
+    const region = item.kind === 'object' ? regionOf(item, cloth, parts) : stitchesRegion(item, width);
     return { region, bounds: regionBounds(region) };
   });
+}
+
+const alike = new Memo<Region>();
+
+/** What depends on `parts` is found once for all letters of a shape. */
+function regionOf(object: DesignObject<PlainOutline>, cloth: Cloth, parts: readonly unknown[]): Region {
+  const { outline, dx, dy } = likeLetters(object);
+  if (outline === object.outline) return objectRegion(object, cloth);
+  const region = alike.get(outline, [...parts, object.capitals, object.broad], () =>
+    objectRegion({ ...object, outline }, cloth),
+  );
+  return movedRegion(region, dx, dy);
 }
 
 export const boundsMeet = (a: Bounds | null, b: Bounds | null, room = 0): boolean =>

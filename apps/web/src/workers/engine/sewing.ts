@@ -148,7 +148,9 @@ export const sewing = {
     const plan = { ...(checkedLast = openPlan(checkedLast, sewn)), time };
     const design = await opened(parcel);
     const findings = findingsOf(design, plan, machineById(machine));
-    const layers = layersOver(plan);
+    const counted = layersOver(plan);
+    // What is handed over is gone here.
+    const layers = counted && { ...counted, layers: counted.layers.slice() };
     return Comlink.transfer({ findings, layers }, layers ? [layers.layers.buffer as ArrayBuffer] : []);
   },
 

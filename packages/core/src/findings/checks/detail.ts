@@ -1,10 +1,12 @@
 // Objects without a stitch, and detail smaller than thread can show.
+import { Memo } from '../../design/memo.ts';
 import { findItem, isLetter } from '../../design/tree.ts';
+import type { DesignObject, PlainOutline } from '../../design/types.ts';
 import { offsetRegion } from '../../geometry/clip.ts';
 import { lengthOf } from '../../geometry/polyline.ts';
-import { polygonArea, regionBounds, type Polygon } from '../../geometry/region.ts';
+import { movedRegion, polygonArea, regionBounds, type Polygon } from '../../geometry/region.ts';
 import { outlineLines } from '../../outlines/flatten.ts';
-import { outlineRegion } from '../../outlines/region.ts';
+import { likeRegion } from '../../sewing/like-letters.ts';
 import { objectRemarks } from '../../sewing/stitch-object.ts';
 import { JobError } from '../../jobs/job.ts';
 import { removeJob } from '../../jobs/plain.ts';
@@ -50,6 +52,28 @@ export const emptyCheck: Check = {
 
 const isThin = (p: Polygon): boolean => !offsetRegion([{ outer: p.outer, holes: [] }], -THIN / 2).length;
 
+/** What of a shape is too small for thread. */
+interface Detail {
+  /** How many pieces it has, … */
+  pieces: number;
+  /** … those of them that are thin, and small holes. */
+  thin: Polygon[];
+  small: Polygon[];
+}
+
+const details = new Memo<Detail>(1);
+
+/** The same for all letters of a shape; with how far an object lies from there. */
+function detailOf(object: DesignObject<PlainOutline>): Detail & { dx: number; dy: number } {
+  const { region, dx, dy } = likeRegion(object);
+  const detail = details.get(region, [], () => {
+    const holes = region.flatMap((p) => p.holes.map((outer): Polygon => ({ outer, holes: [] })));
+    const small = holes.filter((hole) => polygonArea(hole) > NO_HOLE && polygonArea(hole) < SMALL_HOLE);
+    return { pieces: region.length, thin: region.filter(isThin), small };
+  });
+  return { ...detail, dx, dy };
+}
+
 export const detailCheck: Check = {
   id: 'detail',
   find: ({ sewn }) =>
@@ -69,25 +93,23 @@ export const detailCheck: Check = {
           },
         ];
       }
-      const region = outlineRegion(leaf.outline);
-      const thin = region.filter(isThin);
+      const { pieces, thin, small, dx, dy } = detailOf(leaf);
+      const at = (polygon: Polygon) => regionBounds(movedRegion([polygon], dx, dy)) ?? undefined;
       if (thin.length)
         return [
           {
             ...told,
-            sentence: `${leaf.name} ${thin.length === region.length ? 'is' : `has ${thin.length === 1 ? 'a part that is' : `${thin.length} parts that are`}`} thinner than ${THIN} mm: one line of thread is wider than that.`,
-            at: regionBounds([thin[0]]) ?? undefined,
-            fix: thin.length === region.length && !isLetter(leaf.id) ? 'Sew it as a run' : undefined,
+            sentence: `${leaf.name} ${thin.length === pieces ? 'is' : `has ${thin.length === 1 ? 'a part that is' : `${thin.length} parts that are`}`} thinner than ${THIN} mm: one line of thread is wider than that.`,
+            at: at(thin[0]),
+            fix: thin.length === pieces && !isLetter(leaf.id) ? 'Sew it as a run' : undefined,
           },
         ];
-      const holes = region.flatMap((p) => p.holes.map((outer): Polygon => ({ outer, holes: [] })));
-      const small = holes.filter((hole) => polygonArea(hole) > NO_HOLE && polygonArea(hole) < SMALL_HOLE);
       if (!small.length || !item.cover) return [];
       return [
         {
           ...told,
           sentence: `${leaf.name} has ${small.length === 1 ? 'a hole' : `${small.length} holes`} so small that thread will close ${small.length === 1 ? 'it' : 'them'}.`,
-          at: regionBounds([small[0]]) ?? undefined,
+          at: at(small[0]),
         },
       ];
     }),

@@ -65,13 +65,15 @@ const isBand = ({ leaf }: SewnItem): boolean => leaf.kind === 'object' && covers
 
 /** What of the lower one lies well under the upper one. */
 const hiddenBy = ({ cover: a }: SewnItem, { cover: b }: SewnItem): Region =>
-  a && b && boundsMeet(a.bounds, b.bounds) ? intersect(a.region, offsetRegion(b.region, -HIDDEN_MARGIN)) : [];
+  a && b ? intersect(a.region, offsetRegion(b.region, -HIDDEN_MARGIN)) : [];
 
-/** Covering objects of which the second is sewn later and lies on the first. */
+/** Covering objects of which the second is sewn later and may lie on the first. */
 function* covering({ sewn }: Checked): Generator<Pair> {
   const dense = sewn.filter((s) => s.cover);
   for (let j = 1; j < dense.length; j++)
-    for (let i = 0; i < j; i++) yield { lower: dense[i], upper: dense[j] };
+    for (let i = 0; i < j; i++)
+      if (boundsMeet(dense[i].cover!.bounds, dense[j].cover!.bounds))
+        yield { lower: dense[i], upper: dense[j] };
 }
 
 export const hiddenCheck: Check = {

@@ -32,8 +32,8 @@ export const gapCheck: Check = {
     for (let j = 1; j < dense.length; j++)
       for (let i = 0; i < j; i++) {
         const [a, b] = [dense[i].cover!, dense[j].cover!];
-        if (areOneWord(dense[i].leaf.id, dense[j].leaf.id)) continue;
         if (!boundsMeet(a.bounds, b.bounds, NEAR)) continue;
+        if (areOneWord(dense[i].leaf.id, dense[j].leaf.id)) continue;
         let between = intersect(offsetRegion(a.region, NEAR / 2), offsetRegion(b.region, NEAR / 2));
         if (!between.length) continue;
         between = subtract(between, unite(a.region, b.region)).filter((p) => regionArea([p]) >= LEAST_BARE);

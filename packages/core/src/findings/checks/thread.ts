@@ -1,8 +1,9 @@
 // What a kind that covers a shape promises: one thread a connected piece, and none of it outside.
+import { Memo } from '../../design/memo.ts';
 import { EdgeIndex } from '../../geometry/edge-index.ts';
-import { ringsOf, type Region } from '../../geometry/region.ts';
-import { outlineRegion } from '../../outlines/region.ts';
+import { ringsOf } from '../../geometry/region.ts';
 import { coverOf, placeIsCovered, type Cover } from '../../sewing/cover.ts';
+import { likeRegion } from '../../sewing/like-letters.ts';
 import { Move } from '../../sewing/moves.ts';
 import type { Plan, PlanObject } from '../../sewing/plan.ts';
 import { completeSettings } from '../../stitches/kind.ts';
@@ -14,12 +15,12 @@ import { clothUnder } from '../../materials/cloths.ts';
 /** Thread may lie so far outside a shape beyond the compensation, in mm: rows and rungs end on the machine's grid. */
 const OUTSIDE = 0.8;
 
-/** The shape that an object's stitches are to cover; null for lines, and for stitches that were brought in. */
-function shapeOf({ leaf, share }: SewnItem): Region | null {
+/** The shape that an object's stitches are to cover, and how far from it it lies; null for lines, and for stitches that were brought in. */
+function shapeOf({ leaf, share }: SewnItem): ReturnType<typeof likeRegion> | null {
   if (leaf.kind !== 'object' || share.to === share.from || sewnFrom(leaf.recipe) !== 'region') return null;
   // What follows a picture leaves its light parts, and may come apart.
   if (stitchKind(leaf.recipe.kind)?.usesTones) return null;
-  return outlineRegion(leaf.outline);
+  return likeRegion(leaf);
 }
 
 /** How often the thread is begun within an object's share, as the records at which it is. */
@@ -40,7 +41,7 @@ export const partedCheck: Check = {
   id: 'thread-parted',
   find: ({ sewn, plan }) =>
     sewn.flatMap((item): Found[] => {
-      const shape = shapeOf(item);
+      const shape = shapeOf(item)?.region;
       const cuts = shape ? begins(plan, item.share) : [];
       if (!shape || cuts.length < shape.length) return [];
       const times = cuts.length - shape.length + 1;
@@ -84,12 +85,15 @@ function ownRecords({ part, move }: Plan, { from, to }: PlanObject): [number, nu
   return [first, last];
 }
 
+const indexes = new Memo<EdgeIndex>(1);
+
 export const outsideCheck: Check = {
   id: 'outside-shape',
   find: (checked) =>
     checked.sewn.flatMap((item, place): Found[] => {
       const shape = shapeOf(item);
-      if (!shape?.length) return [];
+      if (!shape?.region.length) return [];
+      const { region, dx, dy } = shape;
       const { plan } = checked;
       // A way from piece to piece may lie under what is sewn later.
       let later: Cover[] | null = null;
@@ -99,7 +103,7 @@ export const outsideCheck: Check = {
           .flatMap(({ cover }) => (cover ? (coverOf(cover.region) ?? []) : []));
         return placeIsCovered({ x, y }, later);
       };
-      const edges = new EdgeIndex(shape.flatMap(ringsOf));
+      const edges = indexes.get(region, [], () => new EdgeIndex(region.flatMap(ringsOf)));
       const allowed = OUTSIDE + compensationOf(item, checked);
       let worst = { off: allowed, record: -1 };
       const [from, to] = ownRecords(plan, item.share);
@@ -107,9 +111,9 @@ export const outsideCheck: Check = {
         if (plan.move[i] !== Move.stitch) continue;
         const middle = [(plan.x[i] + plan.x[i - 1]) / 2, (plan.y[i] + plan.y[i - 1]) / 2];
         for (const [x, y] of [[plan.x[i], plan.y[i]], middle]) {
-          if (edges.inside(x, y) || edges.nearest(x, y, allowed)) continue;
+          if (edges.inside(x - dx, y - dy) || edges.nearest(x - dx, y - dy, allowed)) continue;
           if (plan.part[i] === Part.travel && isHidden(x, y)) continue;
-          const off = edges.nearest(x, y, 1e4)?.distance ?? 0;
+          const off = edges.nearest(x - dx, y - dy, 1e4)?.distance ?? 0;
           if (off > worst.off) worst = { off, record: i };
         }
       }

@@ -12,7 +12,7 @@ import { Memo } from '../../design/memo.ts';
 import type { Recipe } from '../../design/types.ts';
 import { run } from '../run.ts';
 import { onMachineGrid, type Point } from '../../geometry/points.ts';
-import type { Region, Ring } from '../../geometry/region.ts';
+import { movedRegion, type Region } from '../../geometry/region.ts';
 import { anywhereOutline } from '../../outlines/same.ts';
 import { outlineBounds } from '../../outlines/transform.ts';
 import type { SewnThread } from '../thread.ts';
@@ -221,8 +221,7 @@ function cover(input: StitchInput<Values>): Region {
   const { settings, cloth, capitals } = input;
   const on = [cloth.id, JSON.stringify([settings, capitals])];
   const region = covers.get(outline, on, () => satin.cover(anywhere(input)));
-  const brought = (ring: Ring): Ring => ring.map((v, i) => v + (i % 2 ? dy : dx));
-  return region.map(({ outer, holes }) => ({ outer: brought(outer), holes: holes.map(brought) }));
+  return movedRegion(region, dx, dy);
 }
 
 export const lettering: KindOf<typeof SETTINGS> = {
