@@ -229,3 +229,23 @@ test.each([
   const design = await sewn(says, {}, { font, height });
   expect(findingsOf(design, sewDesign(design)).map(({ id }) => id)).not.toContain('satin-filled');
 });
+
+test('what is too small in letters of one shape is found where each of them stands', async () => {
+  const at = [
+    [-60, -30],
+    [13, 7],
+    [55, 41],
+  ];
+  const design = await designWith(
+    ...at.map(([x, y], i) =>
+      text('e', { font: 'nunito-800', height: 3.5, place: [1, 0, 0, 1, x, y] }, `o${i}`),
+    ),
+  );
+  const found = findingsOf(design, sewDesign(design)).filter(({ id }) => id === 'detail');
+  expect(found.map(({ objects }) => objects)).toEqual([['o0'], ['o1'], ['o2']]);
+  for (const [i, { at: box }] of found.entries()) {
+    expect(box!.maxX - box!.minX).toBeLessThan(1.5);
+    expect((box!.minX + box!.maxX) / 2).toBeCloseTo(at[i][0], 0);
+    expect(Math.abs((box!.minY + box!.maxY) / 2 - at[i][1] + 1.4)).toBeLessThan(0.8);
+  }
+});
