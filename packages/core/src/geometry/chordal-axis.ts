@@ -161,24 +161,25 @@ function joined(nodes: number, reach: number[], links: Link[]): { group: Int32Ar
       joins.push(link);
     } else others.push(link);
   }
-  const round = others.filter(
-    ({ from, to, length }) => root(from) === root(to) && length < lengthOver(joins, from, to),
-  );
+  const far = lengthsOver(joins, nodes);
+  const round = others.filter(({ from, to, length }) => root(from) === root(to) && length < far(from, to));
   const gone = new Set([...joins, ...round].map(({ arm }) => arm));
   return { group: Int32Array.from({ length: nodes }, (_, i) => root(i)), gone };
 }
 
 /** How long the only way is from one node to another over links without a circle, in mm. */
-function lengthOver(links: readonly Link[], from: number, to: number): number {
-  const far = new Map([[from, 0]]);
-  for (const [node, length] of far)
-    for (const link of links)
-      for (const [a, b] of [
-        [link.from, link.to],
-        [link.to, link.from],
-      ])
-        if (a === node && !far.has(b)) far.set(b, length + link.length);
-  return far.get(to) ?? Infinity;
+function lengthsOver(links: readonly Link[], nodes: number): (from: number, to: number) => number {
+  const about = Array.from({ length: nodes }, (): { node: number; length: number }[] => []);
+  for (const { from, to, length } of links) {
+    about[from].push({ node: to, length });
+    about[to].push({ node: from, length });
+  }
+  return (from, to) => {
+    const far = new Map([[from, 0]]);
+    for (const [at, gone] of far)
+      for (const { node, length } of about[at]) if (!far.has(node)) far.set(node, gone + length);
+    return far.get(to) ?? Infinity;
+  };
 }
 
 /**

@@ -294,8 +294,6 @@ type ObjectLeaf = Extract<Leaf<PlainOutline>, { kind: 'object' }>;
 const goesOn = (leaf: ObjectLeaf, next: Leaf<PlainOutline> | undefined): next is ObjectLeaf =>
   next?.kind === 'object' && next.thread === leaf.thread && leaf.stopAfter === undefined && !next.start;
 
-/** From so many places the nearest one of an outline is known, those that were asked for last. */
-const MOST_NEAREST = 16;
 const beginOf = ([thread]: readonly SewnThread[]): Point | undefined =>
   thread && { x: thread.x[0], y: thread.y[0] };
 
@@ -304,6 +302,8 @@ const endOf = (threads: readonly SewnThread[]): Point | undefined => {
   return last && { x: last.x.at(-1)!, y: last.y.at(-1)! };
 };
 
+/** From so many places the nearest one of an outline is known, those that were asked for last. */
+const MOST_NEAREST = 16;
 const nearest = new Memo<Point | undefined>(MOST_NEAREST);
 const coarse = new Memo<{ line: Line; lengths: Float64Array }[]>(1);
 
