@@ -4,6 +4,7 @@
 // Linear finite elements (the cotangent weights of Pinkall and Polthier, 1993), solved by elimination of the point with the fewest
 // neighbours first (minimum degree; Tinney and Walker, 1967). All points lie on the boundary: of a shape without holes there is always
 // one with no more than two, so that it takes as many steps as there are points.
+import FlatQueue from 'flatqueue';
 import { edgesOf, type Mesh } from './mesh.ts';
 
 /** Weights are at least this: a triangle without area would part the mesh. */
@@ -67,10 +68,13 @@ export function harmonic(
   }
   const order: number[] = [];
   const gone = new Uint8Array(n);
-  const queue = new ByDegree(about.map(({ size }) => size));
-  for (let v = queue.next(); v >= 0; v = queue.next()) {
-    // Those that have as many neighbours as when they were put there; others stand elsewhere in the queue, too.
-    if (gone[v] || fixed.has(v) || queue.degree !== about[v].size) continue;
+  const queue = new FlatQueue<number>();
+  about.forEach(({ size }, v) => fixed.has(v) || queue.push(v, size));
+  while (queue.length) {
+    const neighbours = queue.peekValue()!;
+    const v = queue.pop()!;
+    // One that has others than when it was put there stands elsewhere in the queue, too.
+    if (gone[v] || neighbours !== about[v].size) continue;
     gone[v] = 1;
     order.push(v);
     const own = [...about[v]];
@@ -81,7 +85,7 @@ export function harmonic(
       about[u].delete(v);
       for (const [w, other] of own) if (w !== u) about[u].set(w, (about[u].get(w) ?? 0) + share * other);
     }
-    for (const [u] of own) queue.add(u, about[u].size);
+    for (const [u] of own) queue.push(u, about[u].size);
   }
   for (const v of order.reverse()) {
     if (diagonal[v] < LEAST_PIVOT) continue;
@@ -94,28 +98,3 @@ export function harmonic(
 
 /** Less than this is left of what nothing holds. */
 const LEAST_PIVOT = 1e-9;
-
-/** Numbers, those of the least degree first. One whose degree becomes another is added again. */
-class ByDegree {
-  private readonly byDegree: number[][] = [];
-  /** Of the one that came last. */
-  degree = 0;
-
-  constructor(degrees: readonly number[]) {
-    degrees.forEach((degree, i) => this.add(i, degree));
-  }
-
-  add(i: number, degree: number): void {
-    (this.byDegree[degree] ??= []).push(i);
-    if (degree < this.degree) this.degree = degree;
-  }
-
-  /** -1 when there is none left. */
-  next(): number {
-    for (; this.degree < this.byDegree.length; this.degree++) {
-      const i = this.byDegree[this.degree]?.pop();
-      if (i !== undefined) return i;
-    }
-    return -1;
-  }
-}

@@ -1,4 +1,5 @@
 // Moving, sizing, turning and mirroring outlines. Ready shapes stay what they are as long as they can.
+import { Memo } from '../design/memo.ts';
 import { multiply, type Matrix } from '../geometry/matrix.ts';
 import { uniteBounds, type Bounds } from '../geometry/points.ts';
 import { coordsBounds } from '../geometry/region.ts';
@@ -60,17 +61,14 @@ export function transformOutline(outline: PlainOutline, m: Matrix): PlainOutline
   );
 }
 
-const pathBoxes = new WeakMap<Path, Bounds | null>();
+const pathBoxes = new Memo<Bounds | null>(1);
 
-/** The box of a path, followed once: it is asked for by all who sew what it belongs to. */
-function pathBounds(path: Path): Bounds | null {
-  let box = pathBoxes.get(path);
-  if (box === undefined) {
+/** The box of a path: it is followed once, however often it is asked for. */
+const pathBounds = (path: Path): Bounds | null =>
+  pathBoxes.get(path, [], () => {
     const { coords } = flattenPath(path);
-    pathBoxes.set(path, (box = coords.length >= 4 ? coordsBounds([coords]) : null));
-  }
-  return box;
-}
+    return coords.length >= 4 ? coordsBounds([coords]) : null;
+  });
 
 /** Smallest upright rectangle about the outline, in mm; null when it has no points. */
 export const outlineBounds = (outline: PlainOutline): Bounds | null =>

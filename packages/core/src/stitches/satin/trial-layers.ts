@@ -263,12 +263,7 @@ export class Layers {
         freed++;
         if (last[at] <= number) seen++;
       }
-    change.gain = gain;
-    change.freed = freed;
-    change.alone = alone;
-    change.seen = seen;
-    change.bared = bared;
-    change.opened = opened;
+    Object.assign(change, { gain, freed, alone, seen, bared, opened });
   }
 
   /** Squares under stitches that are tried. */
@@ -302,15 +297,7 @@ export class Layers {
         freed--;
         if (last[at] <= number) seen--;
       }
-    change.gain = gain;
-    change.freed = freed;
-    change.alone = alone;
-    change.seen = seen;
-    change.bared = bared;
-    change.shown = shown;
-    change.fresh = fresh;
-    change.closed = closed;
-    change.opened = opened;
+    Object.assign(change, { gain, freed, alone, seen, bared, shown, fresh, closed, opened });
   }
 }
 
