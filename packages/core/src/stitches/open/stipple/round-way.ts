@@ -15,6 +15,8 @@ import type { Stroke } from './tips.ts';
 
 /** So many points to either side of a kink may be laid anew. */
 const ABOUT = 4;
+/** No more stitches than this are laid anew: among more, no better way was ever found. */
+const MOST_ANEW = 5;
 /** Ways go no farther than this beyond the points they replace, in mm. */
 const BEYOND = 0.7;
 /** Places lie on the machine's grid, so many to a mm. */
@@ -40,6 +42,8 @@ const FARTHEST = 1.2;
 /** A way is looked for among so many stitches. */
 const MOST = 4000;
 const ROUGHLY = 1e-6;
+/** What a stitch is: it crosses another or the edge, it does not, or it even passes the kink. */
+const [CROSSES, FREE, REACHES] = [1, 2, 3];
 /** What comes before the first stitch. */
 const BEGIN = -2;
 
@@ -59,12 +63,16 @@ const STEPS: readonly Step[] = (() => {
     }
   return out;
 })();
-/** Which stitches may follow on each: those that turn from it by no more than is even. */
-const FOLLOWING: readonly (readonly number[])[] = STEPS.map((s) =>
-  STEPS.flatMap((t, k) =>
-    Math.abs(Math.atan2(s.dx * t.dy - s.dy * t.dx, s.dx * t.dx + s.dy * t.dy)) <= EVEN ? [k] : [],
-  ),
+/** Which stitches may follow on each, and what turning to them costs: those that turn from it by no more than is even. */
+const FOLLOWING: readonly (readonly { step: number; price: number }[])[] = STEPS.map((s) =>
+  STEPS.flatMap((t, step) => {
+    const turn = Math.abs(Math.atan2(s.dx * t.dy - s.dy * t.dx, s.dx * t.dx + s.dy * t.dy));
+    return turn <= EVEN ? [{ step, price: turnPrice(turn) }] : [];
+  }),
 );
+function turnPrice(turn: number): number {
+  return TURN * (turn / EVEN) ** 2;
+}
 
 /**
  * The needle points (mm) of an open line that crosses itself nowhere, with other stitches about each kink where there is a way that
@@ -92,7 +100,8 @@ interface Way {
 function wayAbout(points: readonly Point[], at: number, stroke: Stroke, longest: number): Way | null {
   const windows: [number, number][] = [];
   for (let from = at - 1; from >= Math.max(1, at - ABOUT); from--)
-    for (let to = at + 1; to <= Math.min(points.length - 2, at + ABOUT); to++) windows.push([from, to]);
+    for (let to = at + 1; to <= Math.min(points.length - 2, at + ABOUT, from + MOST_ANEW); to++)
+      windows.push([from, to]);
   windows.sort((a, b) => a[1] - a[0] - (b[1] - b[0]));
   for (const [from, to] of windows) {
     const between = wayBetween(points, [from, at, to], stroke, longest);
@@ -116,7 +125,11 @@ function wayBetween(
   const near = stitchesNear(points, points[(from + to) >> 1], 3 * spacing + longest).filter(
     (i) => i < from || i >= to,
   );
-  const others = near.filter((i) => i < from - OWN || i > to + OWN);
+  const clear = CLEAR * spacing;
+  const crossed = near.filter((i) => grid.comesWithin(0, points[i], points[i + 1]));
+  const others = near.filter(
+    (i) => (i < from - OWN || i > to + OWN) && grid.comesWithin(clear, points[i], points[i + 1]),
+  );
   const price = new Float64Array(grid.count).fill(-1);
   /** What a place costs; endless where none may be. */
   const priceOf = (place: number): number => {
@@ -126,28 +139,31 @@ function wayBetween(
     const free =
       off <= FARTHEST &&
       roomAt(p) >= ROOM &&
-      others.every((i) => distanceToWay(p, points[i], points[i + 1]) >= CLEAR * spacing);
+      others.every((i) => distanceToWay(p, points[i], points[i + 1]) >= clear);
     return (price[place] = free ? STITCH + off : Infinity);
   };
   const isFree = (p: Point, q: Point): boolean =>
-    roomAt(lerp(p, q, 0.5)) >= 0 && near.every((i) => !segmentsCross(p, q, points[i], points[i + 1]));
+    roomAt(lerp(p, q, 0.5)) >= 0 && crossed.every((i) => !segmentsCross(p, q, points[i], points[i + 1]));
 
   // Dijkstra's method over places, each with the stitch that leads to it and whether the kink was reached on the way.
+  const reaches = (p: Point, q: Point): boolean => distanceToWay(kink, p, q) <= NEAR * spacing;
+  const kinds = new Map<number, Uint8Array>();
+  /** A place and the stitch to it tell the whole stitch: what it is, is asked once. */
+  const kindOf = (place: number, step: number, p: Point, q: Point): number => {
+    let at = kinds.get(place);
+    if (!at) kinds.set(place, (at = new Uint8Array(STEPS.length)));
+    return (at[step] ||= isFree(p, q) ? (reaches(p, q) ? REACHES : FREE) : CROSSES);
+  };
   const known = new Map<number, { cost: number; before: number }>();
   const queue = new FlatQueue<number>();
-  const free = new Int8Array(grid.count * STEPS.length);
-  const reaches = (p: Point, q: Point): boolean => distanceToWay(kink, p, q) <= NEAR * spacing;
-  const tryStep = (p: Point, step: number, turn: number, cost: number, before: number): void => {
-    const q = { x: p.x + STEPS[step].dx, y: p.y + STEPS[step].dy };
-    const place = grid.placeOf(q);
+  const tryStep = (p: Point, step: number, cost: number, before: number): void => {
+    const place = grid.placeOf(p.x + STEPS[step].dx, p.y + STEPS[step].dy);
     if (place < 0) return;
-    const whole = cost + priceOf(place) + TURN * (turn / EVEN) ** 2;
+    const whole = cost + priceOf(place);
     if (whole === Infinity) return;
-    const stitch = place * STEPS.length + step;
-    // A place and the stitch to it tell the whole stitch: whether it is free is asked once.
-    free[stitch] ||= isFree(p, q) ? 1 : -1;
-    if (free[stitch] < 0) return;
-    const key = 2 * stitch + (before % 2 === 1 || reaches(p, q) ? 1 : 0);
+    const kind = kindOf(place, step, p, grid.at(place));
+    if (kind === CROSSES) return;
+    const key = 2 * (place * STEPS.length + step) + (before % 2 === 1 || kind === REACHES ? 1 : 0);
     const seen = known.get(key);
     if (seen && seen.cost <= whole) return;
     known.set(key, { cost: whole, before });
@@ -155,7 +171,7 @@ function wayBetween(
   };
   STEPS.forEach(({ dx, dy }, step) => {
     const turn = turnBetween(points[from - 1], a, { x: a.x + dx, y: a.y + dy });
-    if (turn <= EVEN) tryStep(a, step, turn, 0, BEGIN);
+    if (turn <= EVEN) tryStep(a, step, turnPrice(turn), BEGIN);
   });
   const done = new Set<number>();
   for (let key = queue.pop(); key !== undefined && done.size < MOST; key = queue.pop()) {
@@ -175,11 +191,7 @@ function wayBetween(
       }
     }
     const { cost } = known.get(key)!;
-    for (const next of FOLLOWING[step]) {
-      const { dx: x, dy: y } = STEPS[next];
-      const turn = Math.abs(Math.atan2(dx * y - dy * x, dx * x + dy * y));
-      tryStep(p, next, turn, cost, key);
-    }
+    for (const next of FOLLOWING[step]) tryStep(p, next.step, cost + next.price, key);
   }
   return null;
 }
@@ -197,8 +209,14 @@ function gridAbout(points: readonly Point[]) {
       x: (left + (place % wide)) / GRID,
       y: (top + Math.floor(place / wide)) / GRID,
     }),
+    /** Does a stitch come so near to one of these places, in mm, that it matters to it? No where the box about it does not. */
+    comesWithin: (reach: number, p: Point, q: Point): boolean =>
+      Math.max(p.x, q.x) >= left / GRID - reach &&
+      Math.min(p.x, q.x) <= (left + wide - 1) / GRID + reach &&
+      Math.max(p.y, q.y) >= top / GRID - reach &&
+      Math.min(p.y, q.y) <= (top + high - 1) / GRID + reach,
     /** -1 where it lies beyond. */
-    placeOf({ x, y }: Point): number {
+    placeOf(x: number, y: number): number {
       const [i, k] = [on(x) - left, on(y) - top];
       return i < 0 || k < 0 || i >= wide || k >= high ? -1 : k * wide + i;
     },
