@@ -87,14 +87,9 @@ function best(a: Point, p: Point, b: Point, layers: Layers, can: number, moves: 
       const at = { x: onMachineGrid(p.x + x), y: onMachineGrid(p.y + y) };
       if (distance(a, at) < SHORTEST || distance(at, b) < SHORTEST) continue;
       if (layers.wouldBare(a, at, b)) continue;
-      if (layers.gainsAtMost(most, a, at, b)) {
-        covered = true;
-        continue;
-      }
-      const change = layers.tried(a, at, b);
-      if (change.bared) continue;
       covered = true;
-      if (change.gain > most && !change.fresh && moves.isGood(change, at)) [most, to] = [change.gain, at];
+      const change = layers.triedIfBetter(most, a, at, b);
+      if (change && moves.isGood(change, at)) [most, to] = [change.gain, at];
     }
     // Farther in more would be bare, or there is nothing left to give free.
     if (!covered || most >= can) break;

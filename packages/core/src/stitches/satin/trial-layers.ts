@@ -195,25 +195,23 @@ export class Layers {
     return false;
   }
 
-  /** Would there be no more than so many layers too many fewer, with the needle point elsewhere? Told faster than all of it. */
-  gainsAtMost(least: number, a: Point, p: Point, b: Point): boolean {
-    const { now, count, more, most } = this;
-    let left = this.up.gain - least;
-    if (left <= 0) return true;
-    this.readBoth(a, p, b, now);
-    for (let k = 0; k < now.length; k += 2)
-      for (let at = now[k]; at < now[k + 1]; at++) if (count[at] + more[at] >= most && !--left) return true;
-    return false;
-  }
-
   /** What comes of those that were taken up when their needle point lies elsewhere. */
   tried(a: Point | undefined, p: Point, b: Point | undefined): Change {
-    Object.assign(this.change, this.up);
     this.lengthTried += (a ? distance(a, p) : 0) + (b ? distance(p, b) : 0);
     this.readBoth(a, p, b, this.now);
-    this.greater(this.now);
-    for (let k = 0; k < this.now.length; k += 2)
-      for (let at = this.now[k]; at < this.now[k + 1]; at++) this.more[at]--;
+    this.greater(-Infinity, true);
+    return this.change;
+  }
+
+  /**
+   * The same, but null where there would be no more than so many layers too many fewer, or bare squares would be covered: most places
+   * that are tried are no better than the best before, and of those that is known soon.
+   */
+  triedIfBetter(least: number, a: Point, p: Point, b: Point): Change | null {
+    if (this.up.gain <= least) return null;
+    this.readBoth(a, p, b, this.now);
+    if (!this.greater(least, false)) return null;
+    this.lengthTried += distance(a, p) + distance(p, b);
     return this.change;
   }
 
@@ -266,22 +264,28 @@ export class Layers {
     Object.assign(change, { gain, freed, alone, seen, bared, opened });
   }
 
-  /** Squares under stitches that are tried. */
-  private greater(spans: Spans): void {
-    const { count, last, more, inside, most, number, change } = this;
-    let { gain, freed, alone, seen, bared, shown, fresh, closed, opened } = change;
-    for (let k = 0; k < spans.length; k += 2)
-      for (let at = spans[k]; at < spans[k + 1]; at++) {
-        const from = more[at]++;
+  /**
+   * Squares under stitches that are tried: what becomes of them is told, and forgotten. False, and nothing is told, as soon as there are
+   * no more than `least` layers too many fewer, or one that was bare is covered and may not be.
+   */
+  private greater(least: number, mayCover: boolean): boolean {
+    const { now, count, last, more, inside, most, number } = this;
+    let { gain, freed, alone, seen, bared, shown, fresh, closed, opened } = this.up;
+    let k = 0;
+    let at = 0;
+    all: for (; k < now.length; k += 2)
+      for (at = now[k]; at < now[k + 1]; at++) {
+        const from = more[at];
         const layers = count[at] + from;
-        if (layers >= most) gain--;
-        if (from > 0) continue;
-        if (!from) {
-          if (!layers) {
-            fresh++;
-            closed += inside[at];
-          }
-          if (last[at] <= number) shown++;
+        if (layers >= most && --gain <= least) break all;
+        if (!from && !layers) {
+          if (!mayCover) break all;
+          fresh++;
+          closed += inside[at];
+        }
+        more[at]++;
+        if (from >= 0) {
+          if (!from && last[at] <= number) shown++;
           continue;
         }
         // One that was taken from under is covered again.
@@ -297,7 +301,12 @@ export class Layers {
         freed--;
         if (last[at] <= number) seen--;
       }
-    Object.assign(change, { gain, freed, alone, seen, bared, shown, fresh, closed, opened });
+    const broken = k < now.length;
+    if (broken) for (let i = now[k]; i < at; i++) more[i]--;
+    for (k -= 2; k >= 0; k -= 2) for (let i = now[k]; i < now[k + 1]; i++) more[i]--;
+    if (!broken)
+      Object.assign(this.change, { gain, freed, alone, seen, bared, shown, fresh, closed, opened });
+    return !broken;
   }
 }
 
