@@ -272,6 +272,31 @@ test('what was laid can be gone back to: a step changes it, and what was done by
   expect((await groupIn(bench)).fromPicture!.choices.outlines.smooth).toBe(0.25);
 });
 
+test('an empty bench leads to the steps, and what comes of a picture is laid on it', async ({ page }) => {
+  const bench = new BenchPage(page);
+  await bench.make(rosehip.address, 'Nothing yet');
+  const address = page.url();
+  await page.getByRole('button', { name: 'From a picture' }).click();
+  await page
+    .getByLabel('Picture to begin with')
+    .setInputFiles({ name: 'dusk.png', mimeType: 'image/png', buffer: dusk });
+  const picture = new PicturePage(page);
+  await picture.ready();
+  await picture.lay();
+  expect(page.url()).toBe(address);
+  expect((await groupIn(bench)).fromPicture!.made.length).toBeGreaterThan(4);
+
+  // Words are the other way in that only asks for a press on the cloth.
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await page
+    .getByRole('region', { name: 'Ways to begin' })
+    .getByRole('button', { name: /^Words/ })
+    .click();
+  await bench.click(-60, 0);
+  await page.keyboard.type('Moor');
+  await expect(bench.blocks()).toHaveCount(1);
+});
+
 test('a picture that was begun is there again when the page is loaded anew', async ({ page }) => {
   await page.goto(`${rosehip.address}/picture`);
   await page.getByRole('button', { name: 'Observatory at dusk' }).click();
