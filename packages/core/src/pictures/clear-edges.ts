@@ -28,17 +28,20 @@ export function hasGrain({ data }: Bitmap): boolean {
   return even < EVEN * all;
 }
 
-/**
- * The picture with hard edges. Two rounds, for edges two pixels wide; a line as thin as a pixel, which is no colour
- * between its neighbours', stays, and so does what has grain all over. Half-clear pixels become clear or not.
- */
+/** The picture with hard edges, unless it has grain all over. Half-clear pixels become clear or not. */
 export function clearEdges(from: Bitmap): Bitmap {
-  let data = from.data.slice();
+  const data = from.data.slice();
   for (let i = 3; i < data.length; i += 4) data[i] = data[i] < 128 ? 0 : 255;
-  if (hasGrain(from)) return { ...from, data };
-  data = round(from.width, from.height, data);
-  data = round(from.width, from.height, data);
-  return { ...from, data };
+  const whole = { ...from, data };
+  return hasGrain(from) ? whole : hardEdges(whole);
+}
+
+/**
+ * The picture with hard edges. Two rounds, for edges two pixels wide; a line as thin as a pixel, which is no colour between its
+ * neighbours', stays.
+ */
+export function hardEdges({ width, height, data }: Bitmap): Bitmap {
+  return { width, height, data: round(width, height, round(width, height, data)) };
 }
 
 /** Is the pixel beyond one of nearly the same colour, compared to how far the two sides are apart? */
@@ -50,11 +53,7 @@ function goesOn(data: Uint8ClampedArray, from: number, to: number, span: number)
   return dr * dr + dg * dg + db * db < 0.3 * span;
 }
 
-function round(
-  width: number,
-  height: number,
-  data: Uint8ClampedArray<ArrayBuffer>,
-): Uint8ClampedArray<ArrayBuffer> {
+function round(width: number, height: number, data: Bitmap['data']): Bitmap['data'] {
   const out = data.slice();
   /** Pixels as one number each: where all around are the same there is no edge. */
   const whole = new Uint32Array(data.buffer);

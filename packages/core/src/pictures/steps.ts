@@ -10,7 +10,7 @@ import type {
 } from '../design/types.ts';
 import type { ThreadChart } from '../materials/threads.ts';
 import { atMost, isUpright, shaped, TAKEN, toned, tonedColour, WHOLE, type Bitmap } from './bitmap.ts';
-import { clearEdges, hasGrain } from './clear-edges.ts';
+import { clearEdges, hardEdges, hasGrain } from './clear-edges.ts';
 import { coloured, COLOURS, type ColouredPixels, type PictureColour } from './colours.ts';
 import { evenedBorders } from './even-borders.ts';
 import { edgeShift } from './edge-shift.ts';
@@ -197,11 +197,17 @@ interface Looked extends Cleared {
   ink: PixelBox;
 }
 
-/** The picture calmed as one that was made so is. */
+/** The picture calmed as one that was made so is. Of what still lies between two colours along an edge each pixel takes the nearer one. */
 function calmedLike(picture: Bitmap, made: keyof typeof CALM): Bitmap {
   const { part, least } = CALM[made];
   const reach = Math.max(least, Math.round(Math.max(picture.width, picture.height) / part));
-  return calmedPicture(calmedPicture(picture, reach), Math.ceil(reach / 2));
+  return hardEdges(calmedPicture(calmedPicture(picture, reach), Math.ceil(reach / 2)));
+}
+
+/** How a picture that was made so is calmed, as it is chosen or left to it; what was scanned is never left as it is. */
+function calmLike(made: Made, chosen: boolean | null): keyof typeof CALM | null {
+  if (chosen) return 'photographed';
+  return made === 'scanned' || (made === 'photographed' && chosen === null) ? made : null;
 }
 
 /** Are all four corners clear, or of the very same colour? Then it was drawn, and no light lies on it. */
@@ -234,12 +240,10 @@ export class PictureWork {
   private readonly takes = new Step<Bitmap>();
   /* Edges are cleared, and grain is calmed, before a picture is made lighter or darker: its shapes stay what they are then. */
   private readonly edges = new Step<Bitmap>();
-  private readonly scans = new Step<Bitmap>();
-  private readonly photographs = new Step<Bitmap>();
+  private readonly calms = { scanned: new Step<Bitmap>(), photographed: new Step<Bitmap>() };
   private readonly plainTones = new Step<Float32Array>();
   private readonly cleared = new Step<Cleared>();
   private readonly makes = new Step<Made>();
-  private readonly calms = new Step<Bitmap>();
   private readonly grounds = new Step<Looked>();
   private readonly shadings = new Step<Shades>();
   private readonly colourings = new Step<ColouredPixels>();
@@ -261,7 +265,7 @@ export class PictureWork {
     const { plain, taken: is, ground, made, evened, ink } = looked;
     const scale = choices.width / (ink.x1 - ink.x0);
     const { count, groups, specks } = choices.colours;
-    const shades = this.shades(looked, choices, before);
+    const shades = this.shades(looked, before);
     const { colours, at: all } = this.colourings.get([shades, JSON.stringify([count, groups]), chart], () =>
       coloured(shades, { count, groups }, chart),
     );
@@ -299,7 +303,7 @@ export class PictureWork {
   /** The first steps: the picture as it is taken, and its ground. */
   look(
     picture: Bitmap,
-    { taken: how, ground: of }: PictureChoices,
+    { taken: how, ground: of, colours }: PictureChoices,
     before: PictureProgress = () => {},
   ): Looked {
     before('picture', 0);
@@ -321,8 +325,8 @@ export class PictureWork {
         return clear();
       });
     /** What grain and loss leave at the edges of what is drawn is ground once it is calmed, where ground is. */
-    const calmed = (): Bitmap => hard(this.scans, () => calmedLike(plain, 'scanned'));
-    const sharp = paper ? calmed() : hard(this.edges, () => clearEdges(plain));
+    const calmed = (like: keyof typeof CALM): Bitmap => hard(this.calms[like], () => calmedLike(plain, like));
+    const sharp = paper ? calmed('scanned') : hard(this.edges, () => clearEdges(plain));
     const tones = (picture: Bitmap): Float32Array => this.plainTones.get([picture], () => tonesOf(picture));
     // How it was made stays so, whatever is chosen: a picture that became a photograph under the hand would lose its details.
     const made = this.makes.get([sharp, paper], () => {
@@ -330,7 +334,8 @@ export class PictureWork {
       const seen = howMade(sharp, groundOf(sharp, tones(sharp), ground, paper));
       return paper && seen === 'drawn' ? 'scanned' : seen;
     });
-    const clear = made === 'scanned' ? calmed() : sharp;
+    const like = calmLike(made, colours.calm);
+    const clear = like ? calmed(like) : sharp;
     const cleared = this.cleared.get([clear, brightness, contrast], () => {
       const picture = toned(clear, how);
       return { clear: picture, tones: picture === clear ? tones(clear) : tonesOf(picture) };
@@ -355,25 +360,10 @@ export class PictureWork {
     return toned(withEvenLight(whole, how.even).picture, how);
   }
 
-  private shades(
-    { plain, clear, ground, made }: Looked,
-    { taken: how, colours }: PictureChoices,
-    before: PictureProgress,
-  ): Shades {
-    const wanted = colours.calm;
-    const calm = wanted ? 'photographed' : wanted === null && made !== 'drawn' ? made : null;
-    const calmed = this.calms.get([clear, plain, calm], () => {
-      // What was scanned is calm already.
-      if (!calm || calm === 'scanned') return clear;
-      const calmer = this.photographs.get([plain], () => {
-        before('colours', 0.25);
-        return calmedLike(plain, calm);
-      });
-      return toned(calmer, how);
-    });
-    return this.shadings.get([calmed, ground, made], () => {
+  private shades({ clear, ground, made }: Looked, before: PictureProgress): Shades {
+    return this.shadings.get([clear, ground, made], () => {
       before('colours', 0.4);
-      const shades = shadesOf(calmed, ground, made);
+      const shades = shadesOf(clear, ground, made);
       return made === 'photographed'
         ? { ...shades, proposed: Math.min(PHOTO_COLOURS, shades.proposed) }
         : shades;
