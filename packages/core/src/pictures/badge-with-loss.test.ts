@@ -56,3 +56,38 @@ test.each([1, 2, 3])('keeps its ring open, and dark bars have no edge of another
   const among = bounds.filter(({ minY }) => minY > Math.min(...bars.map((b) => b.minY)) - 1);
   expect(new Set(among.map(({ colour }) => colour)).size).toBe(1);
 });
+
+/** A green disc with a gold ring of two and a half pixels in it and an eye of ten, as small as pictures on a page of the web often are. */
+function smallBadge(seed: number): Bitmap {
+  const random = seeded(seed);
+  const side = 110;
+  const data = new Uint8ClampedArray(4 * side * side);
+  for (let y = 0; y < side; y++)
+    for (let x = 0; x < side; x++) {
+      const r = Math.hypot(x - 55.3, y - 54.6);
+      let colour = mix(WHITE, [47, 111, 79], share(50 - r));
+      colour = mix(colour, [240, 216, 144], share(1.25 - Math.abs(r - 42)));
+      colour = mix(colour, DARK, share(5 - Math.hypot(x - 62, y - 50)));
+      const loss = r < 54 ? 24 : 0;
+      data.set([...colour.map((v) => v + loss * (random() - 0.5)), 255], 4 * (y * side + x));
+    }
+  return { width: side, height: side, data };
+}
+
+test.each([1, 2, 3])('of a small one, lines that are hardly broader than pixels stay whole (%i)', (seed) => {
+  const work = new PictureWork();
+  const picture = smallBadge(seed);
+  const { choices } = proposedChoices(work, picture, CHOICES);
+  const { regions } = work.run(picture, choices, threadChart('larkmoor'));
+  const shapes = regions.map(({ outline }) => outlineRegion(outline));
+  const wide = (region: (typeof shapes)[number]): number => {
+    const { minX, maxX } = regionBounds(region)!;
+    return maxX - minX;
+  };
+  // The rim, the ring, what lies in it, and the eye.
+  expect(shapes).toHaveLength(4);
+  const [rim, ring, inner, eye] = [...shapes].sort((a, b) => wide(b) - wide(a));
+  for (const round of [rim, ring, inner]) expect(round.map(({ holes }) => holes.length)).toEqual([1]);
+  expect(wide(ring) / wide(rim)).toBeCloseTo(43.25 / 50, 1);
+  expect(wide(eye) / wide(rim)).toBeCloseTo(5 / 50, 1);
+});

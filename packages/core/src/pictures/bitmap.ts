@@ -149,6 +149,49 @@ export function atMost(from: Bitmap, longest: number): Bitmap {
   return resized(from, Math.max(1, Math.round(from.width * k)), Math.max(1, Math.round(from.height * k)));
 }
 
+/** The four pixels that a place between the middle two is told from, and their shares (E. Catmull and R. Rom, 1974). */
+const cubicShares = (t: number): readonly [number, number, number, number] => [
+  ((2 - t) * t - 1) * t * 0.5,
+  ((3 * t - 5) * t * t + 2) * 0.5,
+  ((4 - 3 * t) * t + 1) * t * 0.5,
+  (t - 1) * t * t * 0.5,
+];
+
+/** So many times as large, with smooth steps between pixels; what is half clear is told by its opacity. */
+export function enlarged({ width, height, data }: Bitmap, times: number): Bitmap {
+  const [wide, high] = [width * times, height * times];
+  const out = new Uint8ClampedArray(4 * wide * high);
+  const across = Array.from({ length: wide }, (_, x) => placeIn(x, times, width));
+  for (let y = 0; y < high; y++) {
+    const down = placeIn(y, times, height);
+    for (let x = 0; x < wide; x++) {
+      const { pixels, shares } = across[x];
+      let [r, g, b, a] = [0, 0, 0, 0];
+      for (let v = 0; v < 4; v++)
+        for (let u = 0; u < 4; u++) {
+          const i = 4 * (down.pixels[v] * width + pixels[u]);
+          const alpha = down.shares[v] * shares[u] * data[i + 3];
+          r += alpha * data[i];
+          g += alpha * data[i + 1];
+          b += alpha * data[i + 2];
+          a += alpha;
+        }
+      const at = 4 * (y * wide + x);
+      if (a > 0) [out[at], out[at + 1], out[at + 2]] = [r / a, g / a, b / a];
+      out[at + 3] = a;
+    }
+  }
+  return { width: wide, height: high, data: out };
+}
+
+/** Which pixels of a row or column a place of one so many times as long lies between. */
+function placeIn(at: number, times: number, length: number) {
+  const v = (at + 0.5) / times - 0.5;
+  const first = Math.floor(v) - 1;
+  const pixels = [0, 1, 2, 3].map((k) => Math.min(length - 1, Math.max(0, first + k)));
+  return { pixels, shares: cubicShares(v - first - 1) };
+}
+
 /** What becomes of each step of a channel by the tones that a picture is taken with; null when all stay as they are. */
 function toneTable({ brightness, contrast }: TakenPicture): Uint8ClampedArray | null {
   if (!brightness && !contrast) return null;

@@ -9,7 +9,17 @@ import type {
   TakenPicture,
 } from '../design/types.ts';
 import type { ThreadChart } from '../materials/threads.ts';
-import { atMost, isUpright, shaped, TAKEN, toned, tonedColour, WHOLE, type Bitmap } from './bitmap.ts';
+import {
+  atMost,
+  enlarged,
+  isUpright,
+  shaped,
+  TAKEN,
+  toned,
+  tonedColour,
+  WHOLE,
+  type Bitmap,
+} from './bitmap.ts';
 import { clearEdges, hardEdges, hasGrain } from './clear-edges.ts';
 import { coloured, COLOURS, type ColouredPixels, type PictureColour } from './colours.ts';
 import { evenedBorders } from './even-borders.ts';
@@ -194,13 +204,33 @@ interface Looked extends Cleared {
   ground: Uint8Array;
   made: Made;
   evened: boolean;
+  /** So many times as large as it came. */
+  times: number;
   ink: PixelBox;
 }
 
-/** The picture calmed as one that was made so is. Of what still lies between two colours along an edge each pixel takes the nearer one. */
-function calmedLike(picture: Bitmap, made: keyof typeof CALM): Bitmap {
+/**
+ * What is calmed has so many pixels on its longer side: it is made larger by whole times if it has less. In a small picture a line may
+ * be no broader than what it is calmed over.
+ */
+const CALMED_FROM = 400;
+/** So many pixels of a picture that was made larger it is calmed over then, as they came, … */
+const CALMED_OVER = 1.5;
+/** … and borders evened. */
+const EVENED_OVER = 0.75;
+
+const timesFor = ({ width, height }: Bitmap): number => Math.ceil(CALMED_FROM / Math.max(width, height));
+
+/**
+ * The picture calmed as one that was made so is, after it was made so many times as large. Of what still lies between two colours along
+ * an edge each pixel takes the nearer one.
+ */
+function calmedLike(picture: Bitmap, made: keyof typeof CALM, times: number): Bitmap {
   const { part, least } = CALM[made];
-  const reach = Math.max(least, Math.round(Math.max(picture.width, picture.height) / part));
+  const reach = Math.max(
+    times > 1 ? Math.round(CALMED_OVER * times) : least,
+    Math.round(Math.max(picture.width, picture.height) / part),
+  );
   return hardEdges(calmedPicture(calmedPicture(picture, reach), Math.ceil(reach / 2)));
 }
 
@@ -237,6 +267,7 @@ function withEvenLight(picture: Bitmap, even: boolean | undefined): Lit {
 export class PictureWork {
   private readonly shapes = new Step<Bitmap>();
   private readonly lights = new Step<Lit>();
+  private readonly larges = new Step<Bitmap>();
   private readonly takes = new Step<Bitmap>();
   /* Edges are cleared, and grain is calmed, before a picture is made lighter or darker: its shapes stay what they are then. */
   private readonly edges = new Step<Bitmap>();
@@ -262,7 +293,7 @@ export class PictureWork {
     before: PictureProgress = () => {},
   ): PictureSteps {
     const looked = this.look(picture, choices, before);
-    const { plain, taken: is, ground, made, evened, ink } = looked;
+    const { plain, taken: is, ground, made, evened, times, ink } = looked;
     const scale = choices.width / (ink.x1 - ink.x0);
     const { count, groups, specks } = choices.colours;
     const shades = this.shades(looked, before);
@@ -271,7 +302,10 @@ export class PictureWork {
     );
     const least = Math.max(2, Math.round(specks / (scale * scale)));
     const { pixels, least: even, more } = EVEN[made];
-    const reach = Math.max(pixels, Math.round((even + more * choices.outlines.smooth) / scale));
+    const reach = Math.max(
+      times > 1 ? Math.round(EVENED_OVER * times) : pixels,
+      Math.round((even + more * choices.outlines.smooth) / scale),
+    );
     const at = this.cleanings.get([all, least, reach], (last) => {
       const clean = withoutSpecks(
         is.width,
@@ -314,19 +348,19 @@ export class PictureWork {
         ? atMost(picture, WORK_PIXELS)
         : atMost(shaped(atMost(picture, 2 * WORK_PIXELS), how), WORK_PIXELS),
     );
-    const { picture: plain, paper } = this.lights.get([small, how.even], () =>
-      withEvenLight(small, how.even),
-    );
-    const is = this.takes.get([plain, how.brightness, how.contrast], () => toned(plain, how));
+    const { picture: lit, paper } = this.lights.get([small, how.even], () => withEvenLight(small, how.even));
     const { brightness, contrast } = how;
-    const hard = (step: Step<Bitmap>, clear: () => Bitmap): Bitmap =>
-      step.get([plain], () => {
+    const hard = (step: Step<Bitmap>, picture: Bitmap, clear: () => Bitmap): Bitmap =>
+      step.get([picture], () => {
         before('ground', 0.1);
         return clear();
       });
     /** What grain and loss leave at the edges of what is drawn is ground once it is calmed, where ground is. */
-    const calmed = (like: keyof typeof CALM): Bitmap => hard(this.calms[like], () => calmedLike(plain, like));
-    const sharp = paper ? calmed('scanned') : hard(this.edges, () => clearEdges(plain));
+    const times = timesFor(lit);
+    const large = (): Bitmap => (times > 1 ? this.larges.get([lit], () => enlarged(lit, times)) : lit);
+    const calmed = (like: keyof typeof CALM): Bitmap =>
+      hard(this.calms[like], large(), () => calmedLike(large(), like, times));
+    const sharp = paper ? calmed('scanned') : hard(this.edges, lit, () => clearEdges(lit));
     const tones = (picture: Bitmap): Float32Array => this.plainTones.get([picture], () => tonesOf(picture));
     // How it was made stays so, whatever is chosen: a picture that became a photograph under the hand would lose its details.
     const made = this.makes.get([sharp, paper], () => {
@@ -335,7 +369,9 @@ export class PictureWork {
       return paper && seen === 'drawn' ? 'scanned' : seen;
     });
     const like = calmLike(made, colours.calm);
+    const plain = like ? large() : lit;
     const clear = like ? calmed(like) : sharp;
+    const is = this.takes.get([plain, brightness, contrast], () => toned(plain, how));
     const cleared = this.cleared.get([clear, brightness, contrast], () => {
       const picture = toned(clear, how);
       return { clear: picture, tones: picture === clear ? tones(clear) : tonesOf(picture) };
@@ -349,6 +385,7 @@ export class PictureWork {
         ground,
         made,
         evened: !!paper,
+        times: like ? times : 1,
         ink: (made === 'scanned' ? inkWithoutSpecks : inkOf)(is, ground),
       };
     });
