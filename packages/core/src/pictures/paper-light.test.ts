@@ -57,15 +57,28 @@ function stepsOf(picture: Bitmap): PictureSteps {
   return work.run(picture, proposedChoices(work, picture, CHOICES).choices, chart);
 }
 
+/** Is ground where a pixel of the picture as it came lies? Small ones are made larger. */
+const groundAt =
+  ({ ground, taken }: Pick<PictureSteps, 'ground' | 'taken'>, { width, height }: Bitmap) =>
+  (x: number, y: number): number =>
+    ground[
+      Math.floor(((y + 0.5) * taken.height) / height) * taken.width +
+        Math.floor(((x + 0.5) * taken.width) / width)
+    ];
+
 /** How much of what is drawn, and of what is paper, came out as that. */
-function agreement({ ground, taken }: PictureSteps, truth: Bitmap): number {
+function agreement(steps: PictureSteps, truth: Bitmap): number {
+  const { width, height, data } = truth;
+  const isGround = groundAt(steps, truth);
   let same = 0;
-  for (let i = 0; i < ground.length; i++) {
-    const isPaper = truth.data[4 * i] === PAPER[0] && truth.data[4 * i + 2] === PAPER[2];
-    if (isPaper === (ground[i] === 1)) same++;
-  }
-  expect([taken.width, taken.height]).toEqual([truth.width, truth.height]);
-  return same / ground.length;
+  for (let y = 0; y < height; y++)
+    for (let x = 0; x < width; x++) {
+      const i = 4 * (y * width + x);
+      const isPaper = data[i] === PAPER[0] && data[i + 2] === PAPER[2];
+      if (isPaper === (isGround(x, y) === 1)) same++;
+    }
+  expect(steps.taken.width / width).toBe(steps.taken.height / height);
+  return same / (width * height);
 }
 
 describe('the light on paper', () => {
@@ -136,8 +149,10 @@ describe('the light on paper', () => {
       if (Math.hypot(x - 290, y - 20) < 3) return RED;
       return x === 30 && y === 200 ? INK : Math.hypot(x - 130, y - 120) < 60 ? INK : PAPER;
     });
-    const { ground } = new PictureWork().look(photographed(sheet, { right: 0.3, bottom: 0.1 }), CHOICES);
-    const is = (x: number, y: number): number => ground[y * WIDTH + x];
+    const is = groundAt(
+      new PictureWork().look(photographed(sheet, { right: 0.3, bottom: 0.1 }), CHOICES),
+      sheet,
+    );
     expect([is(100, 0), is(30, 200), is(290, 20), is(130, 120)]).toEqual([1, 1, 0, 0]);
   });
 
