@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
 import type { Bitmap } from './bitmap.ts';
-import { calmedPicture } from './smooth.ts';
+import { calmedPicture, howMade } from './smooth.ts';
 
 /** The means of the four squares that a pixel is a corner of, and how uneven the light of each is; told slowly. */
 function squares({ width, height, data }: Bitmap, x: number, y: number, reach: number) {
@@ -64,4 +64,35 @@ test('an edge stays sharp, and where it was', () => {
   for (let y = 4; y < side - 4; y++)
     for (let x = 4; x < side - 4; x++)
       expect(Math.abs(out[4 * (y * side + x)] - (x < 20 ? 60 : 190))).toBeLessThan(8);
+});
+
+test('few colours that were scattered to look like many are no drawn art; thin lines and small squares are', () => {
+  const [width, height] = [160, 120];
+  const picture = (at: (x: number, y: number) => number): Bitmap => {
+    const data = new Uint8ClampedArray(4 * width * height);
+    for (let i = 0; i < width * height; i++) {
+      const light = at(i % width, Math.floor(i / width));
+      data.set([light, light, 255 - light, 255], 4 * i);
+    }
+    return { width, height, data };
+  };
+  const made = (p: Bitmap): string => howMade(p, new Uint8Array(width * height));
+  // Each pixel takes the nearer of two lights, and its neighbours what that was wrong by.
+  const wrong = new Float64Array(width * height + width + 2);
+  const scattered = picture((x, y) => {
+    const i = y * width + x;
+    const wanted = 40 + (170 * x) / width + wrong[i];
+    const light = wanted < 125 ? 40 : 210;
+    for (const [by, share] of [
+      [1, 7],
+      [width - 1, 3],
+      [width, 5],
+      [width + 1, 1],
+    ])
+      wrong[i + by] += ((wanted - light) * share) / 16;
+    return light;
+  });
+  expect(made(scattered)).not.toBe('drawn');
+  expect(made(picture((x, y) => (x % 8 === 0 || y % 8 === 0 ? 40 : 210)))).toBe('drawn');
+  expect(made(picture((x, y) => (((x >> 2) + (y >> 2)) % 2 ? 40 : 210)))).toBe('drawn');
 });

@@ -99,6 +99,34 @@ function hasFewColours({ data }: Bitmap, isGround: (i: number) => boolean): bool
   return top.reduce((sum, n) => sum + n, 0) >= NEARLY_ALL * all;
 }
 
+/** Of pictures that are no smaller than this, in pixels, so large a share is dots where few colours stand for many. */
+const [DOTS_FROM, DOTS] = [100, 0.02];
+/** Two pixels are alike where no channel differs by more than this, and unlike where one differs by more than that. */
+const [ALIKE, UNLIKE] = [8, 24];
+
+/**
+ * Do pixels stand alone among such as are like each other, as where a few colours were scattered to look like many? Drawn art has
+ * lines as thin as a pixel, but hardly dots.
+ */
+function isOfDots({ width, height, data }: Bitmap, ground: Uint8Array): boolean {
+  if (Math.max(width, height) < DOTS_FROM) return false;
+  const apart = (a: number, b: number): number => {
+    let most = 0;
+    for (let c = 0; c < 3; c++) most = Math.max(most, Math.abs(data[4 * a + c] - data[4 * b + c]));
+    return most;
+  };
+  let [dots, all] = [0, 0];
+  for (let y = 1; y < height - 1; y++)
+    for (let x = 1; x < width - 1; x++) {
+      const i = y * width + x;
+      if (ground[i]) continue;
+      all++;
+      if (apart(i, i - 1) <= UNLIKE || apart(i, i - width) <= UNLIKE) continue;
+      if (apart(i - 1, i + 1) <= ALIKE && apart(i - width, i + width) <= ALIKE) dots++;
+    }
+  return dots > DOTS * all;
+}
+
 /** How a picture was made. */
 export type Made = 'drawn' | 'scanned' | 'photographed';
 
@@ -107,7 +135,7 @@ export type Made = 'drawn' | 'scanned' | 'photographed';
  * `ground` is left out.
  */
 export function howMade(picture: Bitmap, ground: Uint8Array): Made {
-  if (isFlatArt(picture, ground)) return 'drawn';
+  if (isFlatArt(picture, ground) && !isOfDots(picture, ground)) return 'drawn';
   const small = calmedPicture(atMost(picture, SMALL), WITHOUT_NOISE);
   const scale = picture.width / small.width;
   const isGround = (i: number): boolean => {
