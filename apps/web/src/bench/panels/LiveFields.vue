@@ -11,9 +11,9 @@ const bench = useBench();
 
 const object = computed<DesignObject<LiveOutline> | null>(() => {
   const [only] = bench.selected;
-  return bench.selected.length === 1 && only.kind === 'object' && isLive(only.outline)
-    ? (only as DesignObject<LiveOutline>)
-    : null;
+  if (bench.selected.length !== 1 || only.kind !== 'object' || !isLive(only.outline)) return null;
+  // Words may stand by themselves.
+  return only.outline.kind === 'text' && !only.outline.of.length ? null : (only as DesignObject<LiveOutline>);
 });
 const sources = computed(() =>
   object.value && bench.design
@@ -21,17 +21,20 @@ const sources = computed(() =>
     : [],
 );
 
-const TOLD: Record<LiveOutline['kind'], string> = {
+const TOLD = {
   combine: 'Made from',
   cut: 'One side of a cut, made from',
   surround: 'At a distance from',
   band: 'A band about',
   edge: 'The edge of',
-  text: 'Words along',
 };
 const told = computed(() => {
   const o = object.value?.outline;
   if (!o) return '';
+  if (o.kind === 'text') {
+    if (o.baseline?.kind !== 'within') return 'Words along';
+    return o.baseline.lay === 'monogram' ? 'A monogram in' : 'Words that fill';
+  }
   if (o.kind !== 'combine') return TOLD[o.kind];
   return { unite: 'United from', subtract: 'The first less the others:', intersect: 'Shared by' }[o.op];
 });
