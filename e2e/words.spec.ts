@@ -46,7 +46,7 @@ test('words are typed on the cloth, changed in their middle, and come back after
     page.getByRole('group', { name: 'Words' }).getByRole('textbox', { name: 'Words', exact: true }),
   ).toHaveValue('Larkmoor\nSky');
   // They are made from nothing else.
-  await expect(page.locator('[data-made]')).toHaveCount(0);
+  await expect(page.getByText('Live outline')).toHaveCount(0);
   await page.reload();
   await bench.ready();
   const [before] = (await bench.counts()).slice(1);
@@ -317,7 +317,7 @@ test('a monogram in a frame: three letters, one part drawn by hand, and the fram
   await bench.leaveField();
   await bench.ready();
   await bench.cardPage('Recipe');
-  await expect(page.locator('[data-made]:visible')).toContainText('A monogram in');
+  await expect(page.getByText('A monogram in', { exact: true })).toBeVisible();
   await page.getByRole('button', { name: 'Write on the cloth' }).click();
   await page.keyboard.press('Home');
   // The caret is in the first letter: the middle of its left side is drawn outwards.
