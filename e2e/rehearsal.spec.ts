@@ -148,6 +148,25 @@ test('findings: seen, mended twice, one taken back, one ignored for good', async
   await expect.poll(count).toBe(left);
 });
 
+test('words that are too long for the hoop take a larger one, or are made smaller', async ({ page }) => {
+  const bench = new BenchPage(page);
+  await bench.make(rosehip.address, 'Too long');
+  await page.keyboard.press('a');
+  await bench.click(-200, 0);
+  await page.keyboard.type('Bramble jelly');
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'Outside the hoop' }).click();
+  const list = page.getByRole('region', { name: 'Findings' });
+  await expect(list.getByRole('button', { name: /^Take the .* hoop/ })).toBeVisible();
+  await list.getByRole('button', { name: 'Make it smaller, to fit' }).click();
+  await expect(list.getByRole('status')).toContainText('nothing else is found');
+  await list.getByRole('button', { name: 'Take it' }).click();
+  await expect(page.getByRole('button', { name: 'No findings' })).toBeVisible();
+  const made = await bench.document();
+  expect(made.hoop).toMatchObject({ name: '100 × 100' });
+  expect((made.objects[0] as { outline: { height: number } }).outline.height).toBeLessThan(14);
+});
+
 test('reordered by drag in both forms, put in order, stopped; the file follows', async ({ page }) => {
   const bench = await open(page, 'Telescope-bag label');
   const strip = order(page);

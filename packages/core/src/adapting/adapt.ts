@@ -64,7 +64,7 @@ export function proposedWith(
 }
 
 /** The size at which all of it lies in a field; null when it does already. mm. */
-function sizeWithin(b: Bounds, width: number, height: number): AdaptChoices['size'] | null {
+export function sizeWithin(b: Bounds, width: number, height: number): AdaptChoices['size'] | null {
   const [byWidth, byHeight] = [width / widthOf(b), height / heightOf(b)];
   if (Math.min(byWidth, byHeight) >= 1) return null;
   return byWidth < byHeight ? { by: 'width', to: width } : { by: 'height', to: height };

@@ -23,6 +23,8 @@ export interface Found {
   record?: number;
   /** What can be done about it, as the words on a button; left out when there is no fix. */
   fix?: string;
+  /** Another thing that can be done about it, in the same way. */
+  or?: string;
   /** What the fix takes, where it has a choice: the name of a hoop, the code of a thread. */
   takes?: string;
 }
@@ -63,6 +65,6 @@ export interface Checked {
 export interface Check {
   id: string;
   find(checked: Checked): Found[];
-  /** What the fix of a finding does to the design. Throws JobError when it can't be done any more. */
+  /** What the fix of a finding, or the other one in its place, does to the design. Throws JobError when it can't be done any more. */
   fix?(design: Design, finding: Found): Job;
 }

@@ -157,12 +157,13 @@ const TONE: Record<number, string> = {
             Ignore
           </button>
           <button
-            v-if="f.fix"
+            v-for="way in [f.fix, f.or].filter((one) => one)"
+            :key="way"
             type="button"
             class="button h-auto min-h-8 px-2 text-left whitespace-normal"
-            @click="tryFix(f)"
+            @click="tryFix({ ...f, fix: way })"
           >
-            {{ f.fix }} …
+            {{ way }} …
           </button>
         </div>
       </li>

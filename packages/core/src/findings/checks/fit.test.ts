@@ -34,6 +34,27 @@ test('a file that the machine’s reader does not take is told', () => {
   expect(told(many, 'clubhouse')).toEqual([]);
 });
 
+test('what is too large for its hoop can be made smaller, in its middle, with all it is made of', () => {
+  const wide: Design = {
+    ...emptyDesign('Wide', { name: '100 × 100', width: 100, height: 100 }),
+    objects: [object('a', box(10, -20, 130, 40), 'fill'), object('b', box(20, 0, 60, 2), 'satin')],
+  };
+  const [one] = told(wide);
+  expect(one).toMatchObject({ fix: 'Take the 100 × 140 hoop, in its middle', or: 'Make it smaller, to fit' });
+  const smaller = applyCommand(wide, fixOf(wide, { ...one, fix: one.or }).command);
+  expect(told(smaller.design)).toEqual([]);
+  const { minX, maxX, minY, maxY } = figuresOf(sewDesign(smaller.design)).bounds!;
+  expect(maxX - minX).toBeGreaterThan(97);
+  expect(Math.abs(minX + maxX) + Math.abs(minY + maxY)).toBeLessThan(0.5);
+  expect(smaller.design).toMatchObject({ name: 'Wide', hoop: { name: '100 × 100' } });
+  expect(smaller.design.objects.map(({ id }) => id)).toEqual(['a', 'b']);
+  expect(applyCommand(smaller.design, smaller.inverse).design).toEqual(wide);
+  // Of what is more than twice as large too little would be left, and what only lies too far out is moved.
+  const of = (x: number, w: number) =>
+    told({ ...wide, objects: [object('a', box(x, -20, w, 40), 'run')] })[0];
+  expect([of(0, 300).or, of(30, 80).or]).toEqual([undefined, undefined]);
+});
+
 test('what lies too far out is moved into the hoop, with its guides and its picture, and back', () => {
   const off: Design = {
     ...emptyDesign('Off', { name: '100 × 100', width: 100, height: 100 }),

@@ -1,7 +1,10 @@
 // Does the design fit the hoop and the machine?
 import { everyLeaf } from '../../design/tree.ts';
-import type { Design } from '../../design/types.ts';
+import { adaptDesign, sizeWithin } from '../../adapting/adapt.ts';
+import type { AdaptChoices, Design } from '../../design/types.ts';
+import { HOOP_EDGE } from '../../hooping/field.ts';
 import { translation } from '../../geometry/matrix.ts';
+import type { Bounds } from '../../geometry/points.ts';
 import { HOOPS, turnedHoop } from '../../materials/hoops.ts';
 import { needlesOfMachine } from '../../materials/machine.ts';
 import type { Materials } from '../../materials/materials.ts';
@@ -20,6 +23,22 @@ import type { Check, Checked, Found, SewnItem } from '../finding.ts';
 
 const PART = 'Part it for the hoop';
 const MOVE = 'Move it into the hoop';
+const SMALLER = 'Make it smaller, to fit';
+/** It is not offered to be made smaller than this share of its size: little of it would be left as it was. */
+const LEAST = 0.5;
+
+/** The size at which a design fits its hoop. */
+const sizeFor = ({ hoop }: Design, b: Bounds): AdaptChoices['size'] | null =>
+  sizeWithin(b, hoop.width - 2 * HOOP_EDGE, hoop.height - 2 * HOOP_EDGE);
+
+/** The other way: no larger hoop is needed for something a little smaller. */
+function orSmaller(design: Design, bounds: Bounds | null): Pick<Found, 'or'> {
+  const size = bounds && sizeFor(design, bounds);
+  if (!size) return {};
+  const { minX, maxX, minY, maxY } = bounds;
+  const now = size.by === 'width' ? maxX - minX : maxY - minY;
+  return size.to >= LEAST * now ? { or: SMALLER } : {};
+}
 
 /** What is wrong between hoopings: things that none holds whole, what is sewn too early, marks that find no room. */
 function betweenHoopings({ design, plain, plan, sewn }: Checked): Found[] {
@@ -63,13 +82,21 @@ export const hoopCheck: Check = {
     if (!outside) return [];
     const { sentence, fits, moved } = outside;
     const told = { weight: 3 as const, sentence, objects: [], at: figures.bounds ?? undefined };
-    if (!fits) return [{ ...told, fix: 'Lay several hoopings' }];
+    if (!fits) return [{ ...told, fix: 'Lay several hoopings', ...orSmaller(design, figures.bounds) }];
     const take = `Take the ${fits.name} hoop`;
     const fix = fits === design.hoop ? MOVE : moved ? `${take}, in its middle` : take;
-    return [{ ...told, fix, takes: fits.name }];
+    const other = fits === design.hoop ? {} : orSmaller(design, figures.bounds);
+    return [{ ...told, fix, takes: fits.name, ...other }];
   },
   fix(design, { at, takes, fix }) {
     if (fix === PART) return partForHoopJob(design).job;
+    if (fix === SMALLER) {
+      const size = at && sizeFor(design, at);
+      if (!size) throw new JobError('It fits the hoop by now.');
+      const { hoop, name } = design;
+      const smaller = { ...adaptDesign(design, { size, hoop }).design, name };
+      return { command: { do: 'become', label: 'Make smaller', design: smaller }, select: [] };
+    }
     if (!takes) return layHoopingsJob(design).job;
     const hoops = HOOPS.filter((h) => h.name === takes).flatMap((h) => [h, turnedHoop(h)]);
     const into = at && intoHoop(fix === MOVE ? [design.hoop] : hoops, at);
