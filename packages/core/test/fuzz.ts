@@ -88,8 +88,8 @@ function svgElement(r: Random, depth: number): string {
       'spin(3)',
       number(r),
     ]),
-  )}${a('style', pick(r, ['stroke:#123;stroke-width:2', 'fill:;', 'display:none', `stroke-width:${number(r)}`]))}${a('class', pick(r, ['a', 'b', 'a b']))}`;
-  const kind = whole(r, 0, depth > 4 ? 5 : 8);
+  )}${a('style', pick(r, ['stroke:#123;stroke-width:2', 'fill:;', 'display:none', `stroke-width:${number(r)}`]))}${a('class', pick(r, ['a', 'b', 'a b']))}${r() < 0.2 ? ` clip-path="url(#c${whole(r, 0, 2)})"` : ''}`;
+  const kind = whole(r, 0, depth > 4 ? 5 : 9);
   if (kind === 0) return `<path d="${pathData(r)}"${looks}/>`;
   if (kind === 1)
     return `<rect x="${number(r)}" width="${number(r)}" height="${number(r)}"${a('rx', number(r))}${looks}/>`;
@@ -100,6 +100,8 @@ function svgElement(r: Random, depth: number): string {
     return `<line x1="${number(r)}" y1="${number(r)}" x2="${number(r)}"${looks} stroke="#000"/>`;
   if (kind === 6)
     return `<style>${pick(r, ['.a{fill:red}', 'g .b>path{fill:#1}', 'rect~rect{x}', '@media{', ':is(a){fill:red}'])}</style>`;
+  if (kind === 7)
+    return `<clipPath id="c${whole(r, 0, 2)}"${looks}>${some(r, 0, 3, () => svgElement(r, 5)).join('')}</clipPath>`;
   return `<g id="g${whole(r, 0, 5)}"${looks}>${some(r, 0, 4, () => svgElement(r, depth + 1)).join('')}</g>`;
 }
 

@@ -1,5 +1,6 @@
 // The one colour that stands for a gradient: the mean of what it runs through.
-import { formatHex, parse } from 'culori';
+import { formatHex } from 'culori';
+import { readColour } from './colour.ts';
 import type { SvgNode } from './tree.ts';
 
 /** Gradients that take their stops from others lead on at most so often. */
@@ -31,8 +32,7 @@ export function gradientColour(byId: ReadonlyMap<string, SvgNode>, id: string): 
       .filter((c) => c.name === 'stop')
       .slice(0, MOST_STOPS)
       .flatMap((stop) => {
-        const text = (own(stop, 'stop-color') ?? '#000000').slice(0, 200);
-        const colour = parse(text);
+        const colour = readColour(own(stop, 'stop-color') ?? '#000000');
         const hex = colour && formatHex(colour);
         return hex ? [{ at: offsetOf(stop), rgb: parseInt(hex.slice(1), 16) }] : [];
       });

@@ -1,13 +1,16 @@
 // Reads an SVG file: every filled shape and every stroked line, with its colour, in millimetres about the page's centre.
-import { parse as parseColour, formatHex } from 'culori';
+import { formatHex } from 'culori';
 import type { PlainOutline } from '../../design/types.ts';
+import { intersect, regionFromRings } from '../../geometry/clip.ts';
 import { determinant, IDENTITY, multiply, scaling, translation, type Matrix } from '../../geometry/matrix.ts';
 import { uniteBounds, type Bounds } from '../../geometry/points.ts';
-import { regionArea } from '../../geometry/region.ts';
+import { regionArea, ringsOf, type Region, type Ring } from '../../geometry/region.ts';
 import { outlineRegion } from '../../outlines/region.ts';
 import { outlineBounds, transformOutline } from '../../outlines/transform.ts';
 import { READ_LIMITS, ReadError } from '../read-error.ts';
 import { parsePathData } from '../../outlines/path-data.ts';
+import { clippedFill, clippedStroke } from './clipped.ts';
+import { readColour } from './colour.ts';
 import { gradientColour } from './gradients.ts';
 import { stylesOf, type Style } from './styles.ts';
 import { Work } from './work.ts';
@@ -59,8 +62,6 @@ const LEFT_OUT: Record<string, string> = {
   script: 'A script was left out: it is never run.',
   foreignObject: 'Foreign content was left out.',
 };
-/** A colour is no longer than this; looking through more takes too long. */
-const LONGEST_COLOUR = 200;
 /** What it takes to walk one part, in steps of work. */
 const WALK = 10;
 /** Where a part may lie before the drawing is put in its place, in mm. */
@@ -77,19 +78,28 @@ function colourOf(
   const text = value === 'currentColor' ? style.color : value;
   if (text === 'none' || text === 'transparent') return null;
   const paint = /^(?:url\([^)]*\)\s*)+/.exec(text);
-  const id = paint && /^url\(\s*["']?#([^)"']+)["']?\s*\)/.exec(text)?.[1];
+  const id = paint && idIn(text);
   const middle = id ? gradientColour(byId, id) : null;
   if (middle) notes.add('Gradients are taken as their middle colour: thread has one.');
   else if (paint) notes.add('Patterns are taken as one plain colour.');
   if (middle) return middle;
   const plain = paint ? text.slice(paint[0].length) || '#808080' : text;
   if (paint && (plain === 'none' || plain === 'transparent')) return null;
-  const colour = plain.length > LONGEST_COLOUR ? undefined : parseColour(plain);
+  const colour = readColour(plain);
   if (!colour) {
     notes.add(`The colour "${text.slice(0, 40)}" is not known and was taken as grey.`);
     return '#808080';
   }
   return colour.alpha === 0 ? null : formatHex(colour);
+}
+
+/** The id that `url(#id)` leads to. */
+const idIn = (value: string): string | undefined => /^url\(\s*["']?#([^)"']+)["']?\s*\)/.exec(value)?.[1];
+
+/** Where something is drawn: on the page, and within what it is clipped by; mm. */
+interface Place {
+  matrix: Matrix;
+  clip: Region | null;
 }
 
 /** The word, when it is one of these; else the first of them. */
@@ -103,6 +113,8 @@ class Reader {
   private readonly styleOf: (node: SvgNode, inherited: Style | null) => Style;
   private readonly work = new Work();
   private points = 0;
+  /** What clips leave, by clip and matrix. */
+  private readonly clips = new Map<string, Region | null>();
 
   constructor(root: SvgNode) {
     for (const node of allNodes(root)) {
@@ -112,7 +124,7 @@ class Reader {
     this.styleOf = stylesOf(root, (note) => this.notes.add(note), this.work);
   }
 
-  walk(node: SvgNode, inherited: Style | null, matrix: Matrix, using: SvgNode[]): void {
+  walk(node: SvgNode, inherited: Style | null, { matrix, clip }: Place, using: SvgNode[]): void {
     this.work.spend(WALK);
     if (SILENT.has(node.name)) return;
     if (LEFT_OUT[node.name]) {
@@ -121,22 +133,65 @@ class Reader {
     }
     const style = this.styleOf(node, inherited);
     if (style.display === 'none') return;
-    for (const name of ['mask', 'clip-path', 'filter'])
+    for (const name of ['mask', 'filter'])
       if (node.attributes[name] && node.attributes[name] !== 'none')
-        this.notes.add(
-          'Masks, clips and filters are not followed: shapes come as they are drawn beneath them.',
-        );
+        this.notes.add('Masks and filters are not followed: shapes come as they are drawn beneath them.');
     const own = parseTransform(node.attributes.transform);
     if (!own) {
       this.notes.add(`Line ${node.line}: the transform could not be read, so <${node.name}> was left out.`);
       return;
     }
     const m = multiply(matrix, own);
-    if (node.name === 'use') this.use(node, style, m, using);
+    const by = this.clipBy(style['clip-path'], m);
+    const place = { matrix: m, clip: by && clip ? intersect(clip, by) : (by ?? clip) };
+    // Nothing is left to be seen.
+    if (place.clip && !place.clip.length) return;
+    if (node.name === 'use') this.use(node, style, place, using);
     else if (HOLDERS.has(node.name)) {
       const inner = node.parent && node.name === 'svg' ? multiply(m, this.nestedPage(node)) : m;
-      for (const child of node.children) this.walk(child, style, inner, using);
-    } else this.shape(node, style, m);
+      for (const child of node.children) this.walk(child, style, { ...place, matrix: inner }, using);
+    } else this.shape(node, style, place);
+  }
+
+  /** What a clip leaves of something drawn with this matrix; null when there is none that can be followed. */
+  private clipBy(value: string, m: Matrix): Region | null {
+    if (value === 'none') return null;
+    const id = idIn(value);
+    const node = id === undefined ? undefined : this.byId.get(id);
+    if (node?.name !== 'clipPath' || node.attributes.clipPathUnits === 'objectBoundingBox') {
+      this.notes.add('A clip could not be followed: shapes come as they are drawn beneath it.');
+      return null;
+    }
+    const key = `${id} ${m.join(' ')}`;
+    if (!this.clips.has(key)) this.clips.set(key, this.clipRegion(node, m));
+    return this.clips.get(key)!;
+  }
+
+  /** All that the shapes of a clip cover. */
+  private clipRegion(node: SvgNode, m: Matrix): Region {
+    const inner = multiply(m, parseTransform(node.attributes.transform) ?? IDENTITY);
+    const rings: Ring[] = [];
+    for (const child of node.children) {
+      this.work.spend(WALK);
+      const id = child.attributes.href;
+      const used = child.name === 'use' && id?.startsWith('#') ? this.byId.get(id.slice(1)) : null;
+      const drawn = used ?? child;
+      if (SILENT.has(drawn.name) || HOLDERS.has(drawn.name) || LEFT_OUT[drawn.name]) continue;
+      const style = this.styleOf(drawn, this.styleOf(child, null));
+      if (style.display === 'none') continue;
+      const outline = this.outline(drawn, { ...style, 'fill-rule': style['clip-rule'] });
+      if (!outline) continue;
+      const a = child.attributes;
+      const matrices = [
+        parseTransform(a.transform),
+        used && translation(userLength(a.x) || 0, userLength(a.y) || 0),
+        used && parseTransform(used.attributes.transform),
+      ];
+      const placed = matrices.reduce<Matrix>((all, one) => (one ? multiply(all, one) : all), inner);
+      rings.push(...outlineRegion(transformOutline(outline, placed)).flatMap(ringsOf));
+    }
+    // Rings of shapes go round one way, and those of their holes the other.
+    return regionFromRings(rings, 'nonzero');
   }
 
   /** An <svg> inside an <svg>: its place, and its viewBox scaled to fit. */
@@ -152,7 +207,7 @@ class Reader {
     return multiply(place, multiply(scaling(s, s), translation(-box[0], -box[1])));
   }
 
-  private use(node: SvgNode, style: Style, m: Matrix, using: SvgNode[]): void {
+  private use(node: SvgNode, style: Style, { matrix: m, clip }: Place, using: SvgNode[]): void {
     const href = node.attributes.href ?? '';
     const target = href.startsWith('#') ? this.byId.get(href.slice(1)) : undefined;
     if (!target) {
@@ -167,10 +222,10 @@ class Reader {
       m,
       translation(userLength(node.attributes.x) || 0, userLength(node.attributes.y) || 0),
     );
-    this.walk(target, style, placed, [...using, target]);
+    this.walk(target, style, { matrix: placed, clip }, [...using, target]);
   }
 
-  private shape(node: SvgNode, style: Style, m: Matrix): void {
+  private shape(node: SvgNode, style: Style, { matrix: m, clip }: Place): void {
     if (style.visibility === 'hidden' || style.visibility === 'collapse') return;
     const outline = this.outline(node, style);
     if (!outline) return;
@@ -193,17 +248,30 @@ class Reader {
     if (!fill && !stroke) return;
     const scale = Math.sqrt(Math.abs(determinant(m)));
     const strokeWidth = (userLength(style['stroke-width'], 1) || 0) * scale;
-    if (this.shapes.length >= MOST_SHAPES)
-      throw new ReadError(`The drawing has more than ${MOST_SHAPES} shapes. Bring it in in parts.`);
-    this.shapes.push({
-      name: (node.attributes['aria-label'] ?? node.attributes.id ?? '').slice(0, 80) || this.plainName(node),
+    const name = (node.attributes['aria-label'] ?? node.attributes.id ?? '').slice(0, 80);
+    const whole: SvgShape = {
+      name: name || this.plainName(node),
       outline: placed,
       fill,
       stroke: strokeWidth > 0 ? stroke : null,
       strokeWidth,
       cap: oneOf(style['stroke-linecap'], ['butt', 'round', 'square']),
       join: oneOf(style['stroke-linejoin'], ['miter', 'round', 'bevel']),
-    });
+    };
+    if (!clip) return this.add(whole);
+    for (const { outer } of clip) this.work.spend(outer.length);
+    const filled = whole.fill ? clippedFill(placed, clip) : null;
+    const lined = whole.stroke ? clippedStroke(placed, clip) : null;
+    // What is cut is no edge: fill and stroke have outlines of their own then.
+    if (filled && filled === lined) return this.add({ ...whole, outline: filled });
+    if (filled) this.add({ ...whole, outline: filled, stroke: null });
+    if (lined) this.add({ ...whole, outline: lined, fill: null });
+  }
+
+  private add(shape: SvgShape): void {
+    if (this.shapes.length >= MOST_SHAPES)
+      throw new ReadError(`The drawing has more than ${MOST_SHAPES} shapes. Bring it in in parts.`);
+    this.shapes.push(shape);
   }
 
   private plainName(node: SvgNode): string {
@@ -342,7 +410,7 @@ export function readSvg(text: string): SvgDrawing {
         multiply(scaling(unit, unit), translation(-page.x, -page.y)),
       )
     : scaling(unit, unit);
-  reader.walk(root, null, multiply(origin, IDENTITY), []);
+  reader.walk(root, null, { matrix: origin, clip: null }, []);
   let { shapes } = reader;
   if (page) {
     const seen = { width: Math.max(page.w, width ?? 0), height: Math.max(page.h, height ?? 0) };

@@ -12,6 +12,8 @@ const PROPERTIES = [
   'stroke-linecap',
   'stroke-linejoin',
   'fill-rule',
+  'clip-path',
+  'clip-rule',
   'display',
   'visibility',
   'color',
@@ -26,6 +28,8 @@ const INHERITED: Style = {
   'stroke-linecap': 'butt',
   'stroke-linejoin': 'miter',
   'fill-rule': 'nonzero',
+  'clip-path': 'none',
+  'clip-rule': 'nonzero',
   display: 'inline',
   visibility: 'visible',
   color: '#000000',
@@ -173,7 +177,7 @@ export function stylesOf(
   /** Style attributes that were read before: drawings say the same many times. */
   const read = new Map<string, Rule['declarations']>();
   return (node, inherited) => {
-    const style: Style = { ...(inherited ?? INHERITED), display: 'inline' };
+    const style: Style = { ...(inherited ?? INHERITED), display: 'inline', 'clip-path': 'none' };
     const set = (name: Property, value: string): void => {
       if (value.length > LONGEST_VALUE) tell(`Line ${node.line}: the ${name} is too long to be one.`);
       else if (value && value !== 'inherit') style[name] = value.replace(/\s*!important$/, '');

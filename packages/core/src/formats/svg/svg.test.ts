@@ -157,12 +157,22 @@ describe('what thread can’t show', () => {
     expect(readSvg(page(`${round}<rect width="9" height="9" fill="url(#a)"/>`)).shapes).toHaveLength(1);
   });
 
-  test('masks, clips, filters and patterns are told', () => {
+  test('colours that break off are grey, and told', () => {
+    for (const broken of ['color(', 'rgb(1,2', 'hsl(']) {
+      const { shapes, notes } = readSvg(page(`<rect width="9" height="9" fill="${broken}"/>`));
+      expect([shapes[0].fill, ...notes]).toEqual([
+        '#808080',
+        `The colour "${broken}" is not known and was taken as grey.`,
+      ]);
+    }
+  });
+
+  test('masks, filters and patterns are told', () => {
     const { shapes, notes } = readSvg(
-      page('<rect width="9" height="9" clip-path="url(#c)"/><rect width="9" height="9" fill="url(#p)"/>'),
+      page('<rect width="9" height="9" mask="url(#c)"/><rect width="9" height="9" fill="url(#p)"/>'),
     );
     expect(shapes).toHaveLength(2);
-    expect(notes.join(' ')).toMatch(/clips.*not followed/);
+    expect(notes.join(' ')).toMatch(/Masks and filters are not followed/);
     expect(notes.join(' ')).toMatch(/Patterns are taken as one plain colour/);
   });
 });
