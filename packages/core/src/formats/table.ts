@@ -28,7 +28,7 @@ const READERS: Readonly<Partial<Record<FormatId, FileReader>>> = {
   design: (bytes, _name, notes) => readDesignFile(textOf(bytes), notes),
   svg(bytes, name, notes, recipes) {
     const read = readSvg(textOf(bytes));
-    if (!read.shapes.length)
+    if (!read.shapes.length && !read.words.length)
       throw new ReadError(['The drawing holds nothing that can be stitched.', ...read.notes].join(' '));
     notes.push(...read.notes);
     return designFromSvg(read, name, recipes);

@@ -13,6 +13,7 @@ import { clippedFill, clippedStroke } from './clipped.ts';
 import { readColour } from './colour.ts';
 import { gradientColour } from './gradients.ts';
 import { stylesOf, type Style } from './styles.ts';
+import { wordsOutline, type SvgWords } from './words.ts';
 import { Work } from './work.ts';
 import { allNodes, parseSvgTree, type SvgNode } from './tree.ts';
 import { lengthInMm, MM_PER_PX, parseTransform, parseViewBox, userLength } from './units.ts';
@@ -34,6 +35,7 @@ export interface SvgDrawing {
   width: number;
   height: number;
   shapes: SvgShape[];
+  words: SvgWords[];
   /** What was left out or could not be read, a sentence each. */
   notes: string[];
 }
@@ -57,7 +59,6 @@ const SILENT = new Set([
   'namedview',
 ]);
 const LEFT_OUT: Record<string, string> = {
-  text: 'Text was left out: its font is not on the shelf. Turn it into outlines first.',
   image: 'A picture was left out: only outlines can be stitched.',
   script: 'A script was left out: it is never run.',
   foreignObject: 'Foreign content was left out.',
@@ -108,6 +109,7 @@ const oneOf = <T extends string>(word: string, words: readonly [T, ...T[]]): T =
 
 class Reader {
   readonly shapes: SvgShape[] = [];
+  readonly words: SvgWords[] = [];
   readonly notes = new Set<string>();
   private readonly byId = new Map<string, SvgNode>();
   private readonly styleOf: (node: SvgNode, inherited: Style | null) => Style;
@@ -147,6 +149,7 @@ class Reader {
     // Nothing is left to be seen.
     if (place.clip && !place.clip.length) return;
     if (node.name === 'use') this.use(node, style, place, using);
+    else if (node.name === 'text') this.written(node, style, place);
     else if (HOLDERS.has(node.name)) {
       const inner = node.parent && node.name === 'svg' ? multiply(m, this.nestedPage(node)) : m;
       for (const child of node.children) this.walk(child, style, { ...place, matrix: inner }, using);
@@ -268,10 +271,36 @@ class Reader {
     if (lined) this.add({ ...whole, outline: lined, fill: null });
   }
 
+  private written(node: SvgNode, style: Style, { matrix }: Place): void {
+    if (style.visibility === 'hidden' || style.visibility === 'collapse') return;
+    if (node.children.some((child) => child.name === 'textPath')) {
+      this.notes.add('Words along a line were left out: type them on the bench, along any line.');
+      return;
+    }
+    // What is put in its place by its first part stands there.
+    const first = node.children.find((child) => child.name === 'tspan');
+    const place = (name: string): number =>
+      userLength(node.attributes[name] ?? first?.attributes[name] ?? '0') || 0;
+    const colour =
+      colourOf(style.fill, style, this.notes, this.byId) ??
+      colourOf(style.stroke, style, this.notes, this.byId);
+    const size = userLength(style['font-size'], 16);
+    const outline = wordsOutline(node.text, style, { x: place('x'), y: place('y'), size }, matrix);
+    if (!colour || !outline) return;
+    if (!outline.place!.every((v) => Math.abs(v) < FAR)) return;
+    this.full();
+    this.words.push({ outline, colour, after: this.shapes.length });
+    this.notes.add('Words are set in a font of the shelf: their card has others.');
+  }
+
   private add(shape: SvgShape): void {
-    if (this.shapes.length >= MOST_SHAPES)
-      throw new ReadError(`The drawing has more than ${MOST_SHAPES} shapes. Bring it in in parts.`);
+    this.full();
     this.shapes.push(shape);
+  }
+
+  private full(): void {
+    if (this.shapes.length + this.words.length >= MOST_SHAPES)
+      throw new ReadError(`The drawing has more than ${MOST_SHAPES} shapes. Bring it in in parts.`);
   }
 
   private plainName(node: SvgNode): string {
@@ -411,10 +440,15 @@ export function readSvg(text: string): SvgDrawing {
       )
     : scaling(unit, unit);
   reader.walk(root, null, { matrix: origin, clip: null }, []);
-  let { shapes } = reader;
+  let { shapes, words } = reader;
   if (page) {
     const seen = { width: Math.max(page.w, width ?? 0), height: Math.max(page.h, height ?? 0) };
     shapes = shapes.filter((shape) => isOnPage(shape, seen));
+    const kept = new Set(shapes);
+    words = words.map((w) => ({
+      ...w,
+      after: reader.shapes.slice(0, w.after).filter((shape) => kept.has(shape)).length,
+    }));
     const outside = reader.shapes.length - shapes.length;
     if (outside)
       reader.notes.add(
@@ -428,6 +462,10 @@ export function readSvg(text: string): SvgDrawing {
   if (!page && bounds) {
     const centre = translation(-(bounds.minX + bounds.maxX) / 2, -(bounds.minY + bounds.maxY) / 2);
     shapes = shapes.map((s) => ({ ...s, outline: transformOutline(s.outline, centre) }));
+    words = words.map((w) => ({
+      ...w,
+      outline: { ...w.outline, place: [...multiply(centre, w.outline.place!)] },
+    }));
     size = { width: bounds.maxX - bounds.minX, height: bounds.maxY - bounds.minY };
     reader.notes.add('The file gives no page size: it was taken at 96 pixels an inch.');
   }
@@ -440,5 +478,5 @@ export function readSvg(text: string): SvgDrawing {
     throw new ReadError(
       `The drawing reaches ${Math.round(far)} mm from its middle; at most ${READ_LIMITS.reach} mm can be brought in. Make it smaller first.`,
     );
-  return { ...size, shapes, notes: [...reader.notes] };
+  return { ...size, shapes, words, notes: [...reader.notes] };
 }

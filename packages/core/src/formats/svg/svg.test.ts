@@ -302,6 +302,7 @@ test('any outlines come back from SVG as they went out, point by point', () => {
           width: 100,
           height: 100,
           notes: [],
+          words: [],
           shapes: [
             {
               name: 'Any',

@@ -6,6 +6,7 @@ import { stitchKind } from '../../stitches/kinds.ts';
 import { hoopFor } from '../dst/read.ts';
 import type { SvgDrawing, SvgShape } from './read.ts';
 import { longerOutline } from './stroke-ends.ts';
+import { wordsObject } from './words.ts';
 
 export interface SvgRecipes {
   /** Recipe of filled shapes. */
@@ -55,6 +56,7 @@ export function designFromSvg(drawing: SvgDrawing, name: string, recipes: SvgRec
   const empty = emptyDesign(name, hoop);
   const chart = threadChart(empty.chart);
   const objects: DesignObject[] = [];
+  const threadFor = (colour: string): string => nearestThread(colour, chart)?.code ?? '115';
   const add = (label: string, outline: PlainOutline, recipe: Recipe, colour: string): void => {
     objects.push({
       id: `shape-${objects.length + 1}`,
@@ -64,16 +66,26 @@ export function designFromSvg(drawing: SvgDrawing, name: string, recipes: SvgRec
       locked: false,
       outline,
       recipe,
-      thread: nearestThread(colour, chart)?.code ?? '115',
+      thread: threadFor(colour),
     });
   };
-  for (const shape of drawing.shapes) {
+  const write = (after: number): void => {
+    for (const words of drawing.words.filter((w) => w.after === after))
+      objects.push({
+        ...wordsObject(words),
+        id: `shape-${objects.length + 1}`,
+        thread: threadFor(words.colour),
+      });
+  };
+  drawing.shapes.forEach((shape, k) => {
+    write(k);
     if (shape.fill) add(shape.name, shape.outline, regionRecipe(recipes.fill), shape.fill);
     // With one recipe for everything, a shape that is filled and stroked is one object.
     if (shape.stroke && !(shape.fill && recipes.line)) {
       const { outline, recipe } = lineOf(shape, recipes.line);
       add(shape.fill ? `${shape.name} edge` : shape.name, outline, recipe, shape.stroke);
     }
-  }
+  });
+  write(drawing.shapes.length);
   return { ...empty, objects };
 }

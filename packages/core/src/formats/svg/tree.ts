@@ -25,6 +25,8 @@ export function parseSvgTree(text: string): SvgNode {
   let at: SvgNode | null = null;
   let count = 0;
   let depth = 0;
+  /** The <text> that is being read: all that is written in it is its own. */
+  let words: SvgNode | null = null;
   parser.on('error', (error) => {
     throw new ReadError(`The SVG file is broken: ${error.message.replace(/^undefined:/, 'line ')}`);
   });
@@ -45,15 +47,24 @@ export function parseSvgTree(text: string): SvgNode {
     };
     if (at) at.children.push(node);
     else root = node;
+    if (node.name === 'text') words ??= node;
+    // A part of it that is put somewhere else is a line of its own.
+    else if (
+      words &&
+      (attributes.y !== undefined || (attributes.x !== undefined && attributes.dy !== undefined))
+    )
+      words.text += '\n';
     at = node;
   });
   const addText = (t: string): void => {
     if (at && (at.name === 'style' || at.name === 'title')) at.text += t;
+    else if (at && words) words.text += t.replace(/\n/g, ' ');
   };
   parser.on('text', addText);
   parser.on('cdata', addText);
   parser.on('closetag', () => {
     depth--;
+    if (at === words) words = null;
     at = at!.parent;
   });
   parser.write(text).close();
