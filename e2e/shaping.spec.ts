@@ -412,11 +412,19 @@ test('drawings are brought on to the bench, and what was left out is told', asyn
   const choosing = page.waitForEvent('filechooser');
   await bench.press('Bring in a drawing or stitches');
   await (await choosing).setFiles({ name: 'moon.svg', mimeType: 'image/svg+xml', buffer: Buffer.from(svg) });
-  await expect(page.getByRole('region', { name: 'Report' })).toContainText('moon.svg: 2 objects');
-  await expect(page.getByRole('region', { name: 'Report' })).toContainText('its font is not on the shelf');
-  await expect(bench.blocks()).toHaveCount(2);
+  await expect(page.getByRole('region', { name: 'Report' })).toContainText('moon.svg: 3 objects');
+  await expect(page.getByRole('region', { name: 'Report' })).toContainText(
+    'Words are set in a font of the shelf',
+  );
+  // The words are words: each letter is sewn, and more can be typed.
+  await expect(bench.blocks()).toHaveCount(2 + 'Larkmoor'.length);
   await page.keyboard.press('v');
   await bench.press('To the recipe card');
+  await bench.blocks().last().click();
+  const written = page
+    .getByRole('group', { name: 'Words' })
+    .getByRole('textbox', { name: 'Words', exact: true });
+  await expect(written).toHaveValue('Larkmoor');
   await bench.blocks().first().click();
   await expect(bench.field('Width')).toHaveValue('20');
 
@@ -429,7 +437,7 @@ test('drawings are brought on to the bench, and what was left out is told', asyn
   await expect(page.getByRole('region', { name: 'Report' })).toContainText(
     'half.svg: The SVG file is broken',
   );
-  await expect(bench.blocks()).toHaveCount(2);
+  await expect(bench.blocks()).toHaveCount(10);
 });
 
 test('shaping by keys alone: draw, cut, group, bend and turn', async ({ page }) => {

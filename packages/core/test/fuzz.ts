@@ -89,7 +89,7 @@ function svgElement(r: Random, depth: number): string {
       number(r),
     ]),
   )}${a('style', pick(r, ['stroke:#123;stroke-width:2', 'fill:;', 'display:none', `stroke-width:${number(r)}`]))}${a('class', pick(r, ['a', 'b', 'a b']))}${r() < 0.2 ? ` clip-path="url(#c${whole(r, 0, 2)})"` : ''}`;
-  const kind = whole(r, 0, depth > 4 ? 5 : 9);
+  const kind = whole(r, 0, depth > 4 ? 5 : 10);
   if (kind === 0) return `<path d="${pathData(r)}"${looks}/>`;
   if (kind === 1)
     return `<rect x="${number(r)}" width="${number(r)}" height="${number(r)}"${a('rx', number(r))}${looks}/>`;
@@ -102,6 +102,8 @@ function svgElement(r: Random, depth: number): string {
     return `<style>${pick(r, ['.a{fill:red}', 'g .b>path{fill:#1}', 'rect~rect{x}', '@media{', ':is(a){fill:red}'])}</style>`;
   if (kind === 7)
     return `<clipPath id="c${whole(r, 0, 2)}"${looks}>${some(r, 0, 3, () => svgElement(r, 5)).join('')}</clipPath>`;
+  if (kind === 8)
+    return `<text x="${number(r)}"${a('font-size', number(r))}${looks}>A ${pick(r, ['moor', '&amp;', '', '<tspan x="1" dy="9">lark</tspan>', '<tspan>owl</tspan> and'])}</text>`;
   return `<g id="g${whole(r, 0, 5)}"${looks}>${some(r, 0, 4, () => svgElement(r, depth + 1)).join('')}</g>`;
 }
 

@@ -67,6 +67,8 @@ const LEFT_OUT: Record<string, string> = {
 const WALK = 10;
 /** Where a part may lie before the drawing is put in its place, in mm. */
 const FAR = 20 * READ_LIMITS.reach;
+/** How large letters are where a drawing does not say it, or not in a unit that is known here. */
+const USUAL_SIZE = 16;
 /** What `use` may multiply a file into. */
 const MOST_SHAPES = READ_LIMITS.objects;
 
@@ -284,10 +286,13 @@ class Reader {
     const colour =
       colourOf(style.fill, style, this.notes, this.byId) ??
       colourOf(style.stroke, style, this.notes, this.byId);
-    const size = userLength(style['font-size'], 16);
+    const size = userLength(style['font-size'], USUAL_SIZE) || USUAL_SIZE;
     const outline = wordsOutline(node.text, style, { x: place('x'), y: place('y'), size }, matrix);
-    if (!colour || !outline) return;
-    if (!outline.place!.every((v) => Math.abs(v) < FAR)) return;
+    if (!colour || !node.text.trim()) return;
+    if (!outline?.place?.every((v) => Math.abs(v) < FAR)) {
+      this.notes.add(`Line ${node.line}: words that are too small or large, or too far away, were left out.`);
+      return;
+    }
     this.full();
     this.words.push({ outline, colour, after: this.shapes.length });
     this.notes.add('Words are set in a font of the shelf: their card has others.');

@@ -57,9 +57,15 @@ test('they are sewn where they are drawn among shapes, and the design is a sound
 });
 
 test('what cannot be read is no word, and words along a line are told', () => {
-  expect(outlines('<text font-size="0.3">tiny</text><text fill="none">none</text><text> </text>')).toEqual(
-    [],
-  );
+  expect(outlines('<text fill="none">none</text><text> </text>')).toEqual([]);
+  for (const size of ['0.3', '99999']) {
+    const drawing = read(`<text font-size="${size}">odd</text>`);
+    expect(drawing.words).toEqual([]);
+    expect(drawing.notes).toEqual([
+      'Line 1: words that are too small or large, or too far away, were left out.',
+    ]);
+  }
+  expect(outlines('<text style="font-size:larger">any</text>').map((o) => o.height)).toEqual([11.2]);
   expect(outlines('<text font-size="9" style="display:none">gone</text>')).toEqual([]);
   const { words, notes } = read('<text><textPath href="#p">round</textPath></text>');
   expect(words).toEqual([]);

@@ -15,8 +15,8 @@ export interface SvgWords {
 
 /** Capitals are about so high, as a share of the size that a font is given. */
 const CAPITALS = 0.7;
-/** Lower capitals are no words, in mm. */
-const LOWEST = 0.5;
+/** Lower or higher capitals are no words, in mm. */
+const [LOWEST, HIGHEST] = [0.5, 1000];
 /** From so much weight on letters are bold. */
 const BOLD = 600;
 
@@ -53,7 +53,7 @@ export function wordsOutline(
     .slice(0, DESIGN_LIMITS.letters);
   const scale = Math.sqrt(Math.abs(determinant(m)));
   const height = CAPITALS * at.size * scale;
-  if (!text || !(height >= LOWEST)) return null;
+  if (!text || !(height >= LOWEST && height <= HIGHEST)) return null;
   const anchor = style['text-anchor'];
   return {
     kind: 'text',
