@@ -8,9 +8,9 @@ import { regionArea, ringsOf, type Region, type Ring } from '../../geometry/regi
 import { outlineRegion } from '../../outlines/region.ts';
 import { outlineBounds, transformOutline } from '../../outlines/transform.ts';
 import { READ_LIMITS, ReadError } from '../read-error.ts';
-import { parsePathData } from '../../outlines/path-data.ts';
 import { clippedFill, clippedStroke } from './clipped.ts';
 import { readColour } from './colour.ts';
+import { outlineOf } from './element-outline.ts';
 import { gradientColour } from './gradients.ts';
 import { stylesOf, type Style } from './styles.ts';
 import { wordsOutline, type SvgWords } from './words.ts';
@@ -184,7 +184,7 @@ class Reader {
       if (SILENT.has(drawn.name) || HOLDERS.has(drawn.name) || LEFT_OUT[drawn.name]) continue;
       const style = this.styleOf(drawn, this.styleOf(child, null));
       if (style.display === 'none') continue;
-      const outline = this.outline(drawn, { ...style, 'fill-rule': style['clip-rule'] });
+      const outline = outlineOf(drawn, { ...style, 'fill-rule': style['clip-rule'] }, this);
       if (!outline) continue;
       const a = child.attributes;
       const matrices = [
@@ -232,7 +232,7 @@ class Reader {
 
   private shape(node: SvgNode, style: Style, { matrix: m, clip }: Place): void {
     if (style.visibility === 'hidden' || style.visibility === 'collapse') return;
-    const outline = this.outline(node, style);
+    const outline = outlineOf(node, style, this);
     if (!outline) return;
     if (Math.abs(determinant(m)) < 1e-12) {
       this.notes.add(`Line ${node.line}: <${node.name}> has no size and was left out.`);
@@ -318,71 +318,16 @@ class Reader {
     return `${names[node.name] ?? 'Shape'} ${this.shapes.length + 1}`;
   }
 
-  private count(points: number): void {
+  tell(note: string): void {
+    this.notes.add(note);
+  }
+
+  count(points: number): void {
     this.points += points;
     if (this.points > READ_LIMITS.points)
       throw new ReadError(
         `The drawing has more than ${READ_LIMITS.points} points. Simplify it in the program it comes from.`,
       );
-  }
-
-  private outline(node: SvgNode, style: Style): PlainOutline | null {
-    const a = node.attributes;
-    const bad = (what: string): null => {
-      this.notes.add(`Line ${node.line}: ${what}, so <${node.name}> was left out.`);
-      return null;
-    };
-    const n = (name: string, fallback = 0): number => userLength(a[name], fallback);
-    const fillRule = style['fill-rule'] === 'evenodd' ? 'evenodd' : 'nonzero';
-    switch (node.name) {
-      case 'path': {
-        const { paths, problem } = parsePathData(a.d ?? '');
-        if (problem) this.notes.add(`Line ${node.line}: the path is broken (${problem}).`);
-        for (const path of paths) this.count(path.points.length);
-        return paths.length ? { kind: 'path', paths, fillRule } : null;
-      }
-      case 'rect': {
-        const [x, y, w, h] = [n('x'), n('y'), n('width'), n('height')];
-        const radius = Math.max(0, Math.min(n('rx', n('ry')), w / 2, h / 2));
-        if (![x, y, w, h, radius].every(Number.isFinite)) return bad('a number could not be read');
-        if (w <= 0 || h <= 0) return bad('it has no size');
-        return { kind: 'rectangle', x: x + w / 2, y: y + h / 2, width: w, height: h, radius, turn: 0 };
-      }
-      case 'circle':
-      case 'ellipse': {
-        const [x, y] = [n('cx'), n('cy')];
-        const rx = node.name === 'circle' ? n('r') : n('rx', n('ry'));
-        const ry = node.name === 'circle' ? rx : n('ry', n('rx'));
-        if (![x, y, rx, ry].every(Number.isFinite)) return bad('a number could not be read');
-        if (rx <= 0 || ry <= 0) return bad('it has no size');
-        return { kind: 'ellipse', x, y, width: 2 * rx, height: 2 * ry, turn: 0 };
-      }
-      case 'line': {
-        const v = [n('x1'), n('y1'), n('x2'), n('y2')];
-        if (!v.every(Number.isFinite)) return bad('a number could not be read');
-        const points = [
-          { x: v[0], y: v[1] },
-          { x: v[2], y: v[3] },
-        ];
-        return { kind: 'path', paths: [{ closed: false, points }] };
-      }
-      case 'polyline':
-      case 'polygon': {
-        const v = (a.points ?? '')
-          .trim()
-          .split(/[\s,]+/)
-          .filter(Boolean)
-          .map(Number);
-        if (!v.every(Number.isFinite)) return bad('a point could not be read');
-        const points = Array.from({ length: v.length >> 1 }, (_, i) => ({ x: v[2 * i], y: v[2 * i + 1] }));
-        this.count(points.length);
-        if (points.length < 2) return bad('it has fewer than two points');
-        return { kind: 'path', paths: [{ closed: node.name === 'polygon', points }], fillRule };
-      }
-      default:
-        this.notes.add(`<${node.name.slice(0, 40)}> is not drawn by Rosehip and was left out.`);
-        return null;
-    }
   }
 }
 
