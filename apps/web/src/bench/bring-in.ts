@@ -21,6 +21,7 @@ import { shallowRef } from 'vue';
 import { useRouter } from 'vue-router';
 import { useBench } from '../stores/bench/bench.ts';
 import { useChoosing } from './choosing/choose-edit.ts';
+import { goPicture } from './following.ts';
 import { isPicture, useHandOver } from '../stores/hand-over.ts';
 import { isFontFile, useOwnFonts } from '../stores/own-fonts.ts';
 import { useView } from '../stores/view.ts';
@@ -105,8 +106,7 @@ export function useBringIn() {
     }
     if (all.length === 1 && isPicture(all[0]) && bench.id) {
       handOver.picture = all[0];
-      await bench.settle();
-      await router.push({ name: 'bench-picture', params: { id: bench.id } });
+      await goPicture(bench, router);
       return;
     }
     const came: string[] = [];

@@ -40,6 +40,12 @@ export async function goSheet(bench: ReturnType<typeof useBench>, router: Router
   await router.push({ name: 'sheet', params: { id: bench.id } });
 }
 
+/** The page of steps that makes stitches of a picture for it; what is not saved yet is saved first. */
+export async function goPicture(bench: ReturnType<typeof useBench>, router: Router): Promise<void> {
+  await bench.settle();
+  await router.push({ name: 'bench-picture', params: { id: bench.id } });
+}
+
 /** A revision of a design; where that was thinned out, the one nearest to it. */
 async function asItWas(id: string, number: number): Promise<Design> {
   try {

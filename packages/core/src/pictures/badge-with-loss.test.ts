@@ -7,7 +7,6 @@ import { outlineRegion } from '../outlines/region.ts';
 import type { Bitmap } from './bitmap.ts';
 import { CHOICES, PictureWork, proposedChoices } from './steps.ts';
 
-const SIDE = 320;
 const [WHITE, DARK] = [
   [255, 255, 255],
   [43, 43, 51],
@@ -20,23 +19,32 @@ const share = (v: number): number => Math.min(1, Math.max(0, v + 0.5));
 const mix = (a: readonly number[], b: readonly number[], t: number): number[] =>
   a.map((v, k) => v + t * (b[k] - v));
 
-/** A disc with a thin white ring in it, above bars whose long sides run through the middle of pixels. */
-function badge(seed: number): Bitmap {
+/** A square picture of so many pixels, by the colour of each, and by how much loss spoils it. */
+function spoilt(
+  seed: number,
+  side: number,
+  at: (x: number, y: number) => { colour: number[]; loss: number },
+): Bitmap {
   const random = seeded(seed);
-  const data = new Uint8ClampedArray(4 * SIDE * SIDE);
-  for (let y = 0; y < SIDE; y++)
-    for (let x = 0; x < SIDE; x++) {
-      const r = Math.hypot(x - 160, y - 130);
-      let colour = mix(WHITE, mix(FROM, TO, share((y - 130) / 220)), share(110 - r));
-      colour = mix(colour, WHITE, share(3 - Math.abs(r - 96)));
-      const across = Math.abs((x % 40) - 20);
-      colour = mix(colour, DARK, y > 260 && y < 300 && x > 30 && x < 290 ? share(6 - across) : 0);
-      // Where all is one colour loss leaves nothing, beside edges it does.
-      const loss = r < 125 || (y > 255 && y < 305) ? 12 : 0;
-      data.set([...colour.map((v) => v + loss * (random() - 0.5)), 255], 4 * (y * SIDE + x));
-    }
-  return { width: SIDE, height: SIDE, data };
+  const data = new Uint8ClampedArray(4 * side * side);
+  for (let i = 0; i < side * side; i++) {
+    const { colour, loss } = at(i % side, Math.floor(i / side));
+    data.set([...colour.map((v) => v + loss * (random() - 0.5)), 255], 4 * i);
+  }
+  return { width: side, height: side, data };
 }
+
+/** A disc with a thin white ring in it, above bars whose long sides run through the middle of pixels. */
+const badge = (seed: number): Bitmap =>
+  spoilt(seed, 320, (x, y) => {
+    const r = Math.hypot(x - 160, y - 130);
+    let colour = mix(WHITE, mix(FROM, TO, share((y - 130) / 220)), share(110 - r));
+    colour = mix(colour, WHITE, share(3 - Math.abs(r - 96)));
+    const across = Math.abs((x % 40) - 20);
+    colour = mix(colour, DARK, y > 260 && y < 300 && x > 30 && x < 290 ? share(6 - across) : 0);
+    // Where all is one colour loss leaves nothing, beside edges it does.
+    return { colour, loss: r < 125 || (y > 255 && y < 305) ? 12 : 0 };
+  });
 
 test.each([1, 2, 3])('keeps its ring open, and dark bars have no edge of another colour (%i)', (seed) => {
   const work = new PictureWork();
@@ -58,21 +66,14 @@ test.each([1, 2, 3])('keeps its ring open, and dark bars have no edge of another
 });
 
 /** A green disc with a gold ring of two and a half pixels in it and an eye of ten, as small as pictures on a page of the web often are. */
-function smallBadge(seed: number): Bitmap {
-  const random = seeded(seed);
-  const side = 110;
-  const data = new Uint8ClampedArray(4 * side * side);
-  for (let y = 0; y < side; y++)
-    for (let x = 0; x < side; x++) {
-      const r = Math.hypot(x - 55.3, y - 54.6);
-      let colour = mix(WHITE, [47, 111, 79], share(50 - r));
-      colour = mix(colour, [240, 216, 144], share(1.25 - Math.abs(r - 42)));
-      colour = mix(colour, DARK, share(5 - Math.hypot(x - 62, y - 50)));
-      const loss = r < 54 ? 24 : 0;
-      data.set([...colour.map((v) => v + loss * (random() - 0.5)), 255], 4 * (y * side + x));
-    }
-  return { width: side, height: side, data };
-}
+const smallBadge = (seed: number): Bitmap =>
+  spoilt(seed, 110, (x, y) => {
+    const r = Math.hypot(x - 55.3, y - 54.6);
+    let colour = mix(WHITE, [47, 111, 79], share(50 - r));
+    colour = mix(colour, [240, 216, 144], share(1.25 - Math.abs(r - 42)));
+    colour = mix(colour, DARK, share(5 - Math.hypot(x - 62, y - 50)));
+    return { colour, loss: r < 54 ? 24 : 0 };
+  });
 
 test.each([1, 2, 3])('of a small one, lines that are hardly broader than pixels stay whole (%i)', (seed) => {
   const work = new PictureWork();

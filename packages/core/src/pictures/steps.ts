@@ -355,9 +355,9 @@ export class PictureWork {
         before('ground', 0.1);
         return clear();
       });
-    /** What grain and loss leave at the edges of what is drawn is ground once it is calmed, where ground is. */
     const times = timesFor(lit);
     const large = (): Bitmap => (times > 1 ? this.larges.get([lit], () => enlarged(lit, times)) : lit);
+    /** What grain and loss leave at the edges of what is drawn is ground once it is calmed, where ground is. */
     const calmed = (like: keyof typeof CALM): Bitmap =>
       hard(this.calms[like], large(), () => calmedLike(large(), like, times));
     const sharp = paper ? calmed('scanned') : hard(this.edges, lit, () => clearEdges(lit));

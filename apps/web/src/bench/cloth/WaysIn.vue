@@ -5,17 +5,12 @@ import { useRouter } from 'vue-router';
 import { useBench } from '../../stores/bench/bench.ts';
 import { useView } from '../../stores/view.ts';
 import { useAskForFiles } from '../bring-in.ts';
+import { goPicture } from '../following.ts';
 
 const bench = useBench();
 const view = useView();
 const router = useRouter();
 const ask = useAskForFiles();
-
-/** To the page of steps, which lays what comes of a picture on this cloth. */
-async function fromPicture(): Promise<void> {
-  await bench.settle();
-  await router.push({ name: 'bench-picture', params: { id: bench.id! } });
-}
 
 const WAYS = [
   { icon: PenTool, label: 'Draw', about: 'Lines and curves with the pen', run: () => (view.tool = 'pen') },
@@ -30,7 +25,7 @@ const WAYS = [
     icon: Image,
     label: 'From a picture',
     about: 'Drawings, logos, photographs',
-    run: fromPicture,
+    run: () => goPicture(bench, router),
   },
   {
     icon: Upload,

@@ -7,6 +7,7 @@ import { useRouter } from 'vue-router';
 import { blobOf } from '../../parts/data-url.ts';
 import { useBench } from '../../stores/bench/bench.ts';
 import { useHandOver } from '../../stores/hand-over.ts';
+import { goPicture } from '../following.ts';
 import { PictureError, readPicture } from '../read-picture.ts';
 import { known, marking } from '../tools/picture-tool.ts';
 
@@ -48,8 +49,7 @@ async function toStitches(): Promise<void> {
     const blob = blobOf(now.data);
     handOver.picture = new File([blob], now.name, { type: blob.type });
   }
-  await bench.settle();
-  await router.push({ name: 'bench-picture', params: { id: bench.id! } });
+  await goPicture(bench, router);
 }
 
 const apart = computed(() =>

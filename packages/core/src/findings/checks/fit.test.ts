@@ -2,6 +2,8 @@ import { expect, test } from 'vitest';
 import { drawn, object } from '../../../test/draw.ts';
 import { applyCommand } from '../../design/commands.ts';
 import { emptyDesign, type Design } from '../../design/types.ts';
+import { readDst } from '../../formats/dst/read.ts';
+import { writeDst } from '../../formats/dst/write.ts';
 import { HOOPS } from '../../materials/hoops.ts';
 import { machineById, MACHINES } from '../../materials/machine.ts';
 import { figuresOf } from '../../sewing/plan.ts';
@@ -53,6 +55,10 @@ test('what is too large for its hoop can be made smaller, in its middle, with al
   const of = (x: number, w: number) =>
     told({ ...wide, objects: [object('a', box(x, -20, w, 40), 'run')] })[0];
   expect([of(0, 300).or, of(30, 80).or]).toEqual([undefined, undefined]);
+  // Stitches that were brought in stay as they are.
+  const { design: brought } = readDst(writeDst(sewDesign(wide), 'WIDE'), 'Wide');
+  const [there] = told({ ...brought, hoop: wide.hoop });
+  expect([there.fix, there.or]).toEqual(['Take the 100 × 140 hoop, in its middle', undefined]);
 });
 
 test('what lies too far out is moved into the hoop, with its guides and its picture, and back', () => {

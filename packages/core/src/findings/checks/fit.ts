@@ -16,6 +16,7 @@ import { layHoopingsJob } from '../../jobs/hoopings.ts';
 import { partForHoopJob } from '../../jobs/part-for-hoop.ts';
 import { JobError } from '../../jobs/job.ts';
 import { recolourJob } from '../../jobs/order.ts';
+import { stitchesAmong } from '../../jobs/read-objects.ts';
 import { transformDesign } from '../../resolve/transform-design.ts';
 import { Move } from '../../sewing/moves.ts';
 import { intoHoop, outsideHoop } from '../outside-hoop.ts';
@@ -31,10 +32,13 @@ const LEAST = 0.5;
 const sizeFor = ({ hoop }: Design, b: Bounds): AdaptChoices['size'] | null =>
   sizeWithin(b, hoop.width - 2 * HOOP_EDGE, hoop.height - 2 * HOOP_EDGE);
 
-/** The other way: no larger hoop is needed for something a little smaller. */
+/**
+ * The other way: no larger hoop is needed for something a little smaller. Stitches that were brought in would become objects for that,
+ * which only the page where a design is adapted tells.
+ */
 function orSmaller(design: Design, bounds: Bounds | null): Pick<Found, 'or'> {
   const size = bounds && sizeFor(design, bounds);
-  if (!size) return {};
+  if (!size || stitchesAmong(design, []).length) return {};
   const { minX, maxX, minY, maxY } = bounds;
   const now = size.by === 'width' ? maxX - minX : maxY - minY;
   return size.to >= LEAST * now ? { or: SMALLER } : {};

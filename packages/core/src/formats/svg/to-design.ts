@@ -69,13 +69,17 @@ export function designFromSvg(drawing: SvgDrawing, name: string, recipes: SvgRec
       thread: threadFor(colour),
     });
   };
+  /** The next words, in their order. */
+  let next = 0;
   const write = (after: number): void => {
-    for (const words of drawing.words.filter((w) => w.after === after))
+    for (; drawing.words[next]?.after === after; next++) {
+      const words = drawing.words[next];
       objects.push({
         ...wordsObject(words),
         id: `shape-${objects.length + 1}`,
         thread: threadFor(words.colour),
       });
+    }
   };
   drawing.shapes.forEach((shape, k) => {
     write(k);

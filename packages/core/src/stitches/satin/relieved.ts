@@ -89,7 +89,7 @@ function best(a: Point, p: Point, b: Point, layers: Layers, can: number, moves: 
       if (layers.wouldBare(a, at, b)) continue;
       covered = true;
       const change = layers.triedIfBetter(most, a, at, b);
-      if (change && moves.isGood(change, at)) [most, to] = [change.gain, at];
+      if (change && !change.bared && moves.isGood(change, at)) [most, to] = [change.gain, at];
     }
     // Farther in more would be bare, or there is nothing left to give free.
     if (!covered || most >= can) break;
