@@ -53,7 +53,8 @@ test('words are typed on the cloth, changed in their middle, and come back after
   expect(before).toBeGreaterThan(1000);
 
   // A double press writes on at that letter; what was typed is one step back.
-  await page.mouse.dblclick(...(await bench.place(-38, -5)));
+  const begun = await bench.place(-38, -5);
+  await page.mouse.dblclick(...begun);
   await expect(field(page)).toBeFocused();
   await page.keyboard.press('Home');
   await page.keyboard.type('The ');
@@ -78,6 +79,8 @@ test('words are typed on the cloth, changed in their middle, and come back after
   await page.keyboard.press('Control+z');
   await page.keyboard.press('Escape');
   expect((await words(bench))[0].outline.text).toBe('Larkmoor\nSky');
+  // Now that they are done, the cloth is seen as it was before it moved along.
+  expect(await bench.place(-38, -5)).toEqual(begun);
   // They reach beyond the hoop.
   expect((await bench.take('Stitch file', { allTheSame: true })).bytes.length).toBeGreaterThan(3000);
 });

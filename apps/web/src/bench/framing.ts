@@ -5,13 +5,12 @@ import { clothBounds, itemBounds, resolvedItem, uniteBounds, type Bounds } from 
 import { useAids } from '../stores/aids.ts';
 import { useBench } from '../stores/bench/bench.ts';
 import { useView } from '../stores/view.ts';
-import type { Viewport } from '../parts/viewport.ts';
-
-const isSame = (a: Viewport, b: Viewport): boolean =>
-  a.scale === b.scale && a.centre.x === b.centre.x && a.centre.y === b.centre.y;
+import { isSameView, type Viewport } from '../parts/viewport.ts';
+import { useWriting } from './words/writing.ts';
 
 export function useFraming() {
   const [bench, view, aids] = [useBench(), useView(), useAids()];
+  const { writing } = useWriting();
   /** All of it is shown as soon as there is room for it. */
   let wanted = true;
 
@@ -43,7 +42,7 @@ export function useFraming() {
   /** The room for the cloth has changed. */
   function sized(): void {
     if (!wanted || !bench.design || !view.width) return;
-    if (!given || isSame(given, seen())) fit();
+    if (!given || isSameView(given, seen())) fit();
     wanted = false;
   }
 
@@ -67,21 +66,30 @@ export function useFraming() {
     },
   );
 
-  // What was made is seen whole, with the cloth.
+  /** What is selected is seen whole, with the cloth. */
+  function showSelected(): void {
+    const box = uniteBounds(
+      bench.selection.flatMap((id) => {
+        const item = resolvedItem(bench.design!, id);
+        return item ? [itemBounds(item)] : [];
+      }),
+    );
+    if (box && !isSeen(box)) show(uniteBounds([box, clothBounds(bench.design!)])!);
+  }
+
   watch(
     () => view.justMade,
     (made) => {
-      if (!made || !bench.design || !view.width) return;
-      const box = uniteBounds(
-        bench.selection.flatMap((id) => {
-          const item = resolvedItem(bench.design!, id);
-          return item ? [itemBounds(item)] : [];
-        }),
-      );
-      if (box && !isSeen(box)) show(uniteBounds([box, clothBounds(bench.design)])!);
+      if (made && bench.design && view.width) showSelected();
     },
     { flush: 'sync' },
   );
+
+  // The cloth follows what is typed. Whoever saw all of it before sees all of it with the words when they are done.
+  watch(writing, (now) => {
+    if (now || !view.endFollowing() || !bench.design) return;
+    if (isSeen(clothBounds(bench.design))) showSelected();
+  });
 
   return { fit, opened, sized };
 }

@@ -8,6 +8,9 @@ export interface Viewport {
   centre: Point;
 }
 
+export const isSameView = (a: Viewport, b: Viewport): boolean =>
+  a.scale === b.scale && a.centre.x === b.centre.x && a.centre.y === b.centre.y;
+
 export interface Size {
   /** CSS pixels. */
   width: number;

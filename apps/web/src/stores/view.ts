@@ -1,6 +1,6 @@
 // How the bench is looked at: view, zoom, tool, panel. Comes back when the page is loaded again.
 import { useKept } from '../parts/kept.ts';
-import { broughtIntoSight, fitted, pulled, zoomedAt, type Viewport } from '../parts/viewport.ts';
+import { broughtIntoSight, fitted, isSameView, pulled, zoomedAt, type Viewport } from '../parts/viewport.ts';
 import { defineStore } from 'pinia';
 import { computed, ref, watch } from 'vue';
 import { LIGHT_FROM, type Bounds, type Point, type ViewName } from '@rosehip/core';
@@ -149,9 +149,23 @@ export const useView = defineStore('view', () => {
 
   const pan = (dx: number, dy: number): void => take(pulled(seen(), dx, dy));
 
+  /** How the cloth was seen before it followed a caret, and where that led; null where it did not. */
+  let followed: { from: Viewport; to: Viewport } | null = null;
   /** Moves the cloth, where it must, so that two places beside each other are seen. */
-  const bringIntoSight = (a: Point, b: Point): void =>
-    take(broughtIntoSight(seen(), { width: width.value, height: height.value }, a, b));
+  function bringIntoSight(a: Point, b: Point): void {
+    const now = seen();
+    const next = broughtIntoSight(now, { width: width.value, height: height.value }, a, b);
+    if (isSameView(now, next)) return;
+    followed = { from: followed && isSameView(followed.to, now) ? followed.from : now, to: next };
+    take(next);
+  }
+  /** Sees the cloth as before it followed a caret. False where it did not, or where a hand has moved it since. */
+  function endFollowing(): boolean {
+    const back = followed && isSameView(followed.to, seen()) ? followed.from : null;
+    followed = null;
+    if (back) take(back);
+    return back !== null;
+  }
 
   function fit(b: Bounds, margin = 24): void {
     if (width.value && height.value) take(fitted(b, { width: width.value, height: height.value }, margin));
@@ -233,6 +247,7 @@ export const useView = defineStore('view', () => {
     toPx,
     zoomAt,
     bringIntoSight,
+    endFollowing,
     pan,
     fit,
     recall,
