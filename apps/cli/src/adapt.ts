@@ -10,7 +10,7 @@ import {
 } from '@rosehip/core';
 import { loadFonts } from '@rosehip/fonts';
 import { readFontFile } from '@rosehip/fonts/files';
-import { readAny, writeDesign } from './files.ts';
+import { readAny, writeDesign, writtenAs } from './files.ts';
 import { hoopFrom } from './hoopings.ts';
 import { UsageError } from './usage-error.ts';
 
@@ -48,6 +48,7 @@ function rulesFrom(names: readonly string[]): AdaptRule[] {
 
 export async function adapt(input: string, options: AdaptOptions): Promise<void> {
   const { cloth, width, height, hoop, without, out } = options;
+  writtenAs(out);
   if (width !== undefined && height !== undefined)
     throw new UsageError('Give --width or --height: the other follows.');
   const size =

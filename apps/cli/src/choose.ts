@@ -1,6 +1,6 @@
 // `rosehip choose`: stitches for every shape of a drawing or a design, from more fill to more satin.
 import { applyCommand, chooseStitchesJob, clothById, CLOTHS, type Design } from '@rosehip/core';
-import { readAny, writeDesign } from './files.ts';
+import { readAny, writeDesign, writtenAs } from './files.ts';
 import { lengthFrom } from './length.ts';
 import { UsageError } from './usage-error.ts';
 
@@ -22,6 +22,7 @@ export function onCloth(design: Design, cloth: string | undefined): Design {
 }
 
 export async function choose(input: string, { satin, cloth, out }: ChooseOptions): Promise<void> {
+  writtenAs(out);
   const share = satinFrom(satin);
   const design = onCloth(await readAny(input), cloth);
   if (!design.objects.length) throw new UsageError(`${input} holds no shapes.`);

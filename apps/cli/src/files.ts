@@ -12,6 +12,7 @@ import {
   withFonts,
   type Design,
   type FileFormat,
+  type Plan,
   type SvgRecipes,
 } from '@rosehip/core';
 import { loadFonts } from '@rosehip/fonts';
@@ -57,13 +58,20 @@ export async function writeOut(path: string, data: Uint8Array): Promise<void> {
   }
 }
 
-/** Writes a design as what its name asks for: a design file, or stitches for a machine. */
-export async function writeDesign(path: string, design: Design): Promise<void> {
-  if (path.endsWith('.rosehip.json'))
-    return writeOut(path, new TextEncoder().encode(writeDesignFile(withFonts(design))));
-  if (!path.endsWith('.dst'))
-    throw new UsageError(`${path}: a .rosehip.json design or a .dst stitch file is written.`);
-  await writeOut(path, writeDst(sewDesign(design), design.name));
+/** What a file that is to be written is by its name: a design, or stitches for a machine. */
+export function writtenAs(path: string): 'design' | 'stitches' {
+  if (path.endsWith('.rosehip.json')) return 'design';
+  if (path.endsWith('.dst')) return 'stitches';
+  throw new UsageError(`${path}: a .rosehip.json design or a .dst stitch file is written.`);
+}
+
+/** Writes a design as what its name asks for; where it was sewn already, with those stitches. */
+export async function writeDesign(path: string, design: Design, plan?: Plan): Promise<void> {
+  const bytes =
+    writtenAs(path) === 'design'
+      ? new TextEncoder().encode(writeDesignFile(withFonts(design)))
+      : writeDst(plan ?? sewDesign(design), design.name);
+  await writeOut(path, bytes);
 }
 
 /** Reads any file as a design; what the readers noticed goes to standard error, a line each. */

@@ -20,7 +20,7 @@ import {
   type PictureChoices,
 } from '@rosehip/core';
 import { basename } from 'node:path';
-import { bytesOf, writeDesign } from './files.ts';
+import { bytesOf, writeDesign, writtenAs } from './files.ts';
 import { onCloth, satinFrom } from './choose.ts';
 import { lengthFrom } from './length.ts';
 import { UsageError } from './usage-error.ts';
@@ -83,6 +83,7 @@ async function opened(path: string): Promise<{ picture: Bitmap; kept: string }> 
 }
 
 export async function fromPicture(input: string, options: Options): Promise<void> {
+  writtenAs(options.out);
   const width = lengthFrom('width', options.width, 3, 2000);
   const satin = satinFrom(options.satin);
   const ground = oneOf('ground', options.ground, GROUNDS);

@@ -3,22 +3,19 @@ import { readFile } from 'node:fs/promises';
 import {
   emptyDesign,
   figuresOf,
+  findingsOf,
   FontError,
-  formatOf,
   installFont,
   OWN_FILE,
   ownFontId,
   sewDesign,
-  withFonts,
-  writeDesignFile,
-  writeDst,
   type Design,
   type TextOutline,
 } from '@rosehip/core';
 import { FONTS, loadFonts, type FontFace } from '@rosehip/fonts';
 import { readFontFile } from '@rosehip/fonts/files';
 import { readOwnFont } from '@rosehip/fonts/own';
-import { reason, writeOut } from './files.ts';
+import { reason, writeDesign, writtenAs } from './files.ts';
 import { leftOut, tellLeftOut } from './limit.ts';
 import { recipeFrom } from './stitch.ts';
 import { lengthFrom } from './length.ts';
@@ -32,6 +29,9 @@ interface Options {
   set: string[];
   out: string;
 }
+
+/** Findings that are told: letters that are not sewn, and such as are better sewn otherwise. */
+const ABOUT_WORDS = new Set(['letters-missing', 'letters-small']);
 
 const plain = (name: string): string => name.toLowerCase().replace(/[^a-z0-9]/g, '');
 
@@ -72,6 +72,7 @@ async function fontFrom(font: string): Promise<string> {
 
 export async function letter(text: string, options: Options): Promise<void> {
   if (!text.trim()) throw new UsageError('There are no letters to sew.');
+  writtenAs(options.out);
   const outline: TextOutline = {
     kind: 'text',
     of: [],
@@ -100,11 +101,9 @@ export async function letter(text: string, options: Options): Promise<void> {
   const figures = figuresOf(plan);
   if (!figures.stitches) throw new UsageError(leftOut(plan)[0] ?? 'None of these letters can be sewn.');
   tellLeftOut(plan);
-  const asDesign = formatOf(options.out)?.id === 'design';
-  await writeOut(
-    options.out,
-    asDesign ? new TextEncoder().encode(writeDesignFile(withFonts(design))) : writeDst(plan, design.name),
-  );
+  for (const { id, sentence } of findingsOf(design, plan))
+    if (ABOUT_WORDS.has(id)) console.error(`note: ${sentence}`);
+  await writeDesign(options.out, design, plan);
   console.log(
     `${options.out}: ${figures.stitches} stitches, ${figures.trims} trims, ${figures.width.toFixed(1)} × ${figures.height.toFixed(1)} mm`,
   );

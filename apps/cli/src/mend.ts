@@ -5,16 +5,13 @@ import {
   longParted,
   mendJob,
   applyCommand,
-  sewDesign,
   shortJoined,
   tied,
-  writeDesignFile,
-  writeDst,
   type Design,
   type MarkedRecords,
   type Records,
 } from '@rosehip/core';
-import { readAny, writeOut } from './files.ts';
+import { readAny, writeDesign, writtenAs } from './files.ts';
 import { lengthFrom } from './length.ts';
 import { UsageError } from './usage-error.ts';
 
@@ -32,9 +29,7 @@ export async function mend(input: string, { ties, short, long, out }: Options): 
   const most = long === undefined ? null : lengthFrom('long', long, 1, 12);
   if (!ties && least === null && most === null)
     throw new UsageError('Say what to mend: --ties, --short MM, --long MM, or several of them.');
-  const isDesign = out.endsWith('.rosehip.json');
-  if (!isDesign && !out.endsWith('.dst'))
-    throw new UsageError(`${out}: a .dst stitch file or a .rosehip.json design is written.`);
+  writtenAs(out);
   let design: Design = await readAny(input);
   const items = [...everyItem(design.objects)].filter((item) => item.kind === 'stitches');
   if (!items.length) throw new UsageError(`${input} holds no plain stitches: only those are mended.`);
@@ -52,9 +47,6 @@ export async function mend(input: string, { ties, short, long, out }: Options): 
   }
   for (const item of everyItem(design.objects))
     if (item.kind === 'stitches') after += allRecords(item.blocks).x.length;
-  const bytes = isDesign
-    ? new TextEncoder().encode(writeDesignFile(design))
-    : writeDst(sewDesign(design), design.name);
-  await writeOut(out, bytes);
+  await writeDesign(out, design);
   console.log(`${out}: ${after} records, ${before} before.`);
 }

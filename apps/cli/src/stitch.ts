@@ -101,6 +101,8 @@ export function recipeFrom(id: string, sets: string[]): Recipe {
 
 export async function stitch(input: string, options: Options): Promise<void> {
   takeLimit(options.limit);
+  if (!options.out.endsWith('.dst'))
+    throw new UsageError(`${options.out}: stitch writes a .dst stitch file.`);
   const { id: format } = fileFormatOf(input);
   if (format === 'dst')
     throw new UsageError(`${input} holds stitches already; stitch takes a drawing or a design.`);

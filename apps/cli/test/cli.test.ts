@@ -139,6 +139,7 @@ test.each([
   [['stitch', 'missing.svg', '--recipe', 'fill', '--out', 'x.dst'], /no such file/],
   [['stitch', 'planet.svg', '--recipe', 'fill', '--out', 'nowhere/x.dst'], /can't be written/],
   [['stitch', 'planet.svg', '--recipe', 'fill'], /--out/],
+  [['stitch', 'planet.svg', '--recipe', 'fill', '--out', 'x.png'], /x\.png: stitch writes a \.dst/],
   [['render', 'planet.svg', '--view', 'fancy', '--out', 'x.png'], /--view must be/],
   [['render', 'planet.svg', '--view', 'cloth', '--out', 'x.png', '--width', 'wide'], /--width must be/],
   [['check', 'noise.dst'], /does not begin with "LA:"/],
@@ -263,6 +264,9 @@ test('letter sews words in a font that ships with Rosehip, or in one of a file',
   expect(decodeDst(there).x).toEqual(decodeDst(here).x);
   await rosehip('letter', 'Moor', '--font', 'rye', '--out', 'live.rosehip.json');
   expect(await readFile(join(folder, 'live.rosehip.json'), 'utf8')).toContain('"font": "rye-400"');
+  // What the font lacks is told, and the rest is sewn.
+  const lacking = await rosehip('letter', 'жMoor', '--font', 'rye', '--out', 'moor.dst');
+  expect([lacking.code, lacking.error]).toEqual([0, expect.stringContaining('Rye has no “ж”')]);
 });
 
 test.each([
@@ -278,6 +282,7 @@ test.each([
     ['letter', 'x', '--font', 'rye', '--height', '0', '--out', 'a.dst'],
     '--height must be a number from 1 to 500 mm',
   ],
+  [['letter', 'x', '--font', 'rye', '--out', 'a.png'], 'a.png: a .rosehip.json design or a .dst stitch file'],
 ])('letter says what is wrong: %j', async (args, sentence) => {
   await copyFile(join(folder, 'noise.dst'), join(folder, 'broken.ttf'));
   const { code, error } = await rosehip(...args);
@@ -314,7 +319,7 @@ test('mend joins short stitches, parts long ones, and ties', async () => {
   for (const [args, words] of [
     [['frayed.dst', '--out', 'x.dst'], 'Say what to mend'],
     [['frayed.dst', '--short', 'nine', '--out', 'x.dst'], '--short must be a number from 0.1 to 3 mm'],
-    [['frayed.dst', '--ties', '--out', 'x.png'], 'a .dst stitch file or a .rosehip.json design'],
+    [['frayed.dst', '--ties', '--out', 'x.png'], 'a .rosehip.json design or a .dst stitch file is written'],
     [['badge.rosehip.json', '--ties', '--out', 'x.dst'], 'holds no plain stitches'],
   ] as const)
     expect(await rosehip('mend', ...args)).toMatchObject({ code: 2, error: expect.stringContaining(words) });
