@@ -301,6 +301,26 @@ test('letters that the font lacks are told, and the finding’s fix sets them in
   expect(await bench.wronglyPainted()).toBe(0);
 });
 
+test('a sign is put where the caret is, on the cloth and in the field', async ({ page }) => {
+  const bench = await write(page, 'Mia ');
+  const card = page.getByRole('group', { name: 'Words' });
+  await card.getByRole('button', { name: 'Signs' }).click();
+  await card.getByRole('button', { name: 'Put in: heart', exact: true }).click();
+  // The caret stays on the cloth, behind the sign.
+  await page.keyboard.type(' Bo');
+  await page.keyboard.press('Control+Enter');
+  expect((await words(bench))[0].outline.text).toBe('Mia ♥ Bo');
+  await bench.ready();
+  await expect(bench.blocks()).toHaveCount(6);
+  const onCard = card.getByRole('textbox', { name: 'Words', exact: true });
+  await onCard.click();
+  await onCard.press('Home');
+  await card.getByRole('button', { name: 'Put in: moon' }).click();
+  await page.keyboard.type(' ');
+  await onCard.blur();
+  await expect.poll(async () => (await words(bench))[0].outline.text).toBe('☾ Mia ♥ Bo');
+});
+
 test('a monogram in a frame: three letters, one part drawn by hand, and the frame followed', async ({
   page,
 }) => {

@@ -5,17 +5,19 @@ import { createRequire } from 'node:module';
 import {
   fontOf,
   installFont,
+  isSign,
   NARROWEST,
   smallestHeight,
   thinStroke,
   tightCounter,
   TIGHTEST,
 } from '@rosehip/core';
-import { FAMILIES, LINE_FAMILIES, type Family } from '../packages/fonts/src/families.ts';
+import { FAMILIES, LINE_FAMILIES, SIGN_FILES, type Family } from '../packages/fonts/src/families.ts';
 import type { FontFace, FontFamily } from '../packages/fonts/src/index.ts';
 import { unwrapped } from '../packages/fonts/src/files.ts';
 
 const CATALOGUE = new URL('../packages/fonts/src/catalogue.json', import.meta.url);
+const SIGNS = new URL('../packages/fonts/src/signs.json', import.meta.url);
 const DOCS = new URL('../docs/fonts.md', import.meta.url);
 const require = createRequire(new URL('../packages/fonts/src/index.ts', import.meta.url));
 
@@ -108,6 +110,25 @@ for (const { id, name } of LINE_FAMILIES)
     faces: [{ id: `${id}-1`, weight: 1, smallest: LINES_FROM, stroke: 0 }],
   });
 writeFileSync(CATALOGUE, `${JSON.stringify(families)}\n`);
+
+/** The signs that a file has, and what its licence says. */
+async function signsOf({ name, id, weight }: (typeof SIGN_FILES)[number]) {
+  const file = require.resolve(`@fontsource/${id}/files/${id}-symbols-${weight}-normal.woff2`);
+  await installFont(name, name, await unwrapped(readFileSync(file)));
+  const codes = [...fontOf(name).sources[0].characters()].sort((a, b) => a - b);
+  const covers: [number, number][] = [];
+  for (const code of codes) {
+    if (!isSign(code)) continue;
+    const last = covers.at(-1);
+    if (last?.[1] === code - 1) last[1] = code;
+    else covers.push([code, code]);
+  }
+  return { name, covers };
+}
+
+const signs = [];
+for (const file of SIGN_FILES) signs.push(await signsOf(file));
+writeFileSync(SIGNS, `${JSON.stringify(signs)}\n`);
 writeFileSync(
   DOCS,
   `# Fonts
@@ -131,6 +152,11 @@ The strokes of *One Line Plain*, *One Line Script* and *One Line Book* are the H
 Hershey while working at the U.S. National Bureau of Standards. The format of the data in the distribution from which they
 were converted was created by James Hurt, Cognition, Inc., 900 Technology Park Drive, Billerica, MA 01821. Their accents and
 marks were drawn for Rosehip. They may be used by anyone for any purpose.
+
+## Signs
+
+Hearts, stars, flowers and other signs that a font has none of are taken from Noto Sans Symbols and Noto Sans Symbols 2 (OFL-1.1), as
+high beside its capitals as beside their own.
 
 ## Fonts of pages and sheets
 

@@ -150,13 +150,16 @@ export {
   type Font,
   fontsWanted,
   hasFontFile,
+  hasSigns,
   installCarried,
   installFont,
+  installSigns,
   isCarried,
   isStitched,
   stitchedHeight,
   withFonts,
 } from './lettering/fonts.ts';
+export { isSign } from './lettering/signs.ts';
 export { ALPHABET_LIMITS, checkAlphabet, type Alphabet, type AlphabetLetter } from './lettering/alphabet.ts';
 export {
   alphabetFrom,

@@ -61,3 +61,9 @@ export const LINE_FAMILIES = [
   { id: 'line-script', name: 'One Line Script' },
   { id: 'line-serif', name: 'One Line Book' },
 ] as const;
+
+/** Signs that stand behind every font, in the order in which they are asked: the package of each without the scope, and its weight. */
+export const SIGN_FILES = [
+  { name: 'signs', id: 'noto-sans-symbols-2', weight: 400 },
+  { name: 'more-signs', id: 'noto-sans-symbols', weight: 600 },
+] as const;

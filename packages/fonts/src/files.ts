@@ -2,7 +2,8 @@
 import { readFile } from 'node:fs/promises';
 import { createRequire } from 'node:module';
 import { convert } from 'fontverter';
-import { fontFace } from './index.ts';
+import { SIGN_FILES } from './families.ts';
+import { fontFace, SIGNS } from './index.ts';
 
 const require = createRequire(import.meta.url);
 
@@ -10,14 +11,18 @@ const require = createRequire(import.meta.url);
 export const unwrapped = async (bytes: Uint8Array): Promise<Uint8Array> =>
   new Uint8Array(await convert(Buffer.from(bytes), 'sfnt'));
 
-/** A file of a face, as .ttf or .otf, or as letters of single strokes; null when there is none. */
+const packed = async (id: string, subset: string, weight: number): Promise<Uint8Array> =>
+  unwrapped(
+    await readFile(require.resolve(`@fontsource/${id}/files/${id}-${subset}-${weight}-normal.woff2`)),
+  );
+
+/** A file of a face, or of the signs behind all faces, as .ttf or .otf, or as letters of single strokes; null when there is none. */
 export async function readFontFile(id: string, file: string): Promise<Uint8Array | null> {
+  const signs = id === SIGNS && SIGN_FILES.find(({ name }) => name === file);
+  if (signs) return packed(signs.id, 'symbols', signs.weight);
   const found = fontFace(id);
   if (!found?.family.files.some(({ name }) => name === file)) return null;
   const { family, face } = found;
   if (family.use === 'line') return readFile(require.resolve(`@rosehip/fonts/lines/${family.id}.json`));
-  const packed = require.resolve(
-    `@fontsource/${family.id}/files/${family.id}-${file}-${face.weight}-normal.woff2`,
-  );
-  return unwrapped(await readFile(packed));
+  return packed(family.id, file, face.weight);
 }

@@ -3,8 +3,10 @@ import {
   fontOf,
   fontsWanted,
   hasFontFile,
+  hasSigns,
   installCarried,
   installFont,
+  installSigns,
   isCarried,
   isOwnFont,
   isStitched,
@@ -17,6 +19,7 @@ import {
   type Font,
 } from '@rosehip/core';
 import catalogue from './catalogue.json' with { type: 'json' };
+import signFiles from './signs.json' with { type: 'json' };
 import type { FontUse } from './families.ts';
 
 export type { FontUse } from './families.ts';
@@ -63,10 +66,20 @@ const holds = ({ covers }: FontFile, code: number): boolean =>
 export const filesFor = ({ files }: Pick<FontFamily, 'files'>, text: string): FontFile[] =>
   files.filter((file, i) => !i || [...text].some((c) => holds(file, c.codePointAt(0)!)));
 
-/** Families that have all letters of a text. */
+/** What the signs behind all fonts are asked for by, in the place of a face. */
+export const SIGNS = 'signs';
+const SIGN_FILES = signFiles as unknown as FontFile[];
+
+/** The files of signs that a text needs. */
+const signFilesFor = (text: string): string[] =>
+  SIGN_FILES.filter((file) => [...text].some((c) => holds(file, c.codePointAt(0)!))).map(({ name }) => name);
+
+/** Families that have all letters of a text, with the signs behind them. */
 export const familiesWith = (text: string): FontFamily[] =>
   FONTS.filter((family) =>
-    [...text].every((c) => /\s/.test(c) || family.files.some((file) => holds(file, c.codePointAt(0)!))),
+    [...text].every(
+      (c) => /\s/.test(c) || [...family.files, ...SIGN_FILES].some((file) => holds(file, c.codePointAt(0)!)),
+    ),
   );
 
 const smallest = new WeakMap<Font, number>();
@@ -105,23 +118,30 @@ const coming = new Map<string, Promise<void>>();
 
 async function loadFile(face: string, file: string, read: ReadFont): Promise<void> {
   const bytes = await read(face, file);
-  if (bytes) await installFont(face, file, bytes);
+  if (!bytes) return;
+  if (face === SIGNS) await installSigns(1 + SIGN_FILES.findIndex(({ name }) => name === file), file, bytes);
+  else await installFont(face, file, bytes);
 }
 
-/** Files of a font that a text needs and that are not here yet. None for fonts that nobody could have. */
-function wantedFiles(id: string, text: string): string[] {
+/** Files that a text of a font needs and that are not here yet, with the face that they are of. None for fonts that nobody could have. */
+function wantedFiles(id: string, text: string): [face: string, file: string][] {
   const names = isOwnFont(id)
     ? [OWN_FILE]
     : filesFor(fontFace(id)?.family ?? { files: [] }, text).map(({ name }) => name);
-  return names.filter((name) => !hasFontFile(id, name));
+  return [
+    ...names.filter((name) => !hasFontFile(id, name)).map((name): [string, string] => [id, name]),
+    ...signFilesFor(text)
+      .filter((name) => !hasSigns(name))
+      .map((name): [string, string] => [SIGNS, name]),
+  ];
 }
 
 /** Loads what a text of this font needs and is not there yet. */
 export async function loadFont(id: string, text: string, read: ReadFont): Promise<void> {
-  for (const name of wantedFiles(id, text)) {
-    const key = `${id}/${name}`;
+  for (const [face, name] of wantedFiles(id, text)) {
+    const key = `${face}/${name}`;
     let file = coming.get(key);
-    if (!file) coming.set(key, (file = loadFile(id, name, read).finally(() => coming.delete(key))));
+    if (!file) coming.set(key, (file = loadFile(face, name, read).finally(() => coming.delete(key))));
     await file;
   }
 }

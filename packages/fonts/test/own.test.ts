@@ -69,12 +69,13 @@ describe('a font of one’s own', () => {
 
   test('a design that is taken away carries its letters, and sews the same where the font is not', async () => {
     for (const [font, says] of [
-      ['lobster', 'fine waffles'],
+      ['lobster', 'fine waffles ♥'],
       ['righteous', 'AVATAR\nTo Wi'],
     ] as const) {
       const { hash, bytes } = await readOwnFont(file(font));
       await installFont(ownFontId(hash), OWN_FILE, bytes);
       const design = { ...emptyDesign('Own'), objects: [text(says, { font: ownFontId(hash), height: 12 })] };
+      await loadFonts(design, readFontFile);
       const taken = readDesignFile(writeDesignFile(withFonts(design)));
       expect(taken.fonts).toHaveLength(1);
       const away = ownFontId(hashOfBytes(new TextEncoder().encode(font)));

@@ -290,6 +290,42 @@ describe('setting type', () => {
   });
 });
 
+describe('signs behind all fonts', () => {
+  test('stand among the letters of any font, beside its capitals as high as beside their own', async () => {
+    // Fonts whose units differ, and one of single strokes.
+    for (const font of ['jost-500', 'pacifico-400', 'lexend-700', 'line-sans-1']) {
+      const design = await designWith(text('I ♥★❤\ufe0f☾', { font, height: 20 }));
+      const { letters, outline } = textOf(design, 'words')!;
+      // What only says in which colours a sign is printed is no letter.
+      expect(letters.map((l) => l.says)).toEqual(['I', ' ', '♥', '★', '❤\ufe0f', '☾']);
+      expect(letters.some((l) => l.missing)).toBe(false);
+      const { first, end } = letters[2];
+      const heart = outlineBounds({ ...outline, paths: outline.paths.slice(first, end) })!;
+      expect(heart.maxY - heart.minY).toBeCloseTo(19.7, 0);
+      const plan = sewDesign(design);
+      expect(findingsOf(design, plan).map(({ id }) => id)).not.toContain('letters-missing');
+      expect(plan.objects.length).toBe(5);
+    }
+  });
+
+  test('come after the letters that a font has itself, and to fonts that were there before them', async () => {
+    for (const font of ['jost-500', 'vollkorn-500'])
+      await designWith(text('a', { font }), text('♥', { font }, 'sign'));
+    for (const font of ['jost-500', 'vollkorn-500'])
+      expect(
+        fontOf(font)
+          .sources.map(({ sign }) => !!sign)
+          .slice(0, 2),
+      ).toEqual([false, true]);
+  });
+
+  test('what nobody has is told once, without what is not seen of it', async () => {
+    const design = await designWith(text('a\u{13000}\ufe0f', { font: 'jost-500' }));
+    const [told] = findingsOf(design, sewDesign(design)).filter((f) => f.id === 'letters-missing');
+    expect(told.sentence).toContain('has no “\u{13000}\ufe0f”: it is shown as a box');
+  });
+});
+
 describe('letters that a font lacks', () => {
   test('are boxes, never sewn, named in a finding whose fix sets the words in a font that has them', async () => {
     const design = await designWith(

@@ -9,7 +9,7 @@ const require = createRequire(import.meta.url);
 /** Where a font of `FONT_FILES` or of `easternFiles` lies in its package. */
 export function fontPath(name: string): string {
   const [, family, subset, weight] =
-    /^(figtree|fraunces|noto-sans-hebrew|noto-sans-arabic|noto-sans|kosugi|nanum-gothic|wdxl-lubrifont-sc)-(.+)-(\d+)$/.exec(
+    /^(figtree|fraunces|noto-sans-hebrew|noto-sans-arabic|noto-sans-symbols-2|noto-sans-symbols|noto-sans|kosugi|nanum-gothic|wdxl-lubrifont-sc)-(.+)-(\d+)$/.exec(
       name,
     )!;
   return `@fontsource/${family}/files/${family}-${subset}-${weight}-normal.woff`;

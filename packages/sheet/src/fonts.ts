@@ -18,11 +18,15 @@ const NOTO = [
   'devanagari',
 ];
 
+/** Hearts, stars and other signs, which come in one weight. */
+const SIGNS = ['noto-sans-symbols-2-symbols-400', 'noto-sans-symbols-symbols-600'];
+
 /** Those of a weight, ways of writing with packages of their own last. */
 const noto = (weight: number): string[] => [
   ...NOTO.map((subset) => `noto-sans-${subset}-${weight}`),
   `noto-sans-hebrew-hebrew-${weight}`,
   `noto-sans-arabic-arabic-${weight}`,
+  ...SIGNS,
 ];
 
 /** For each face the files that it is set from: the first that holds a letter has it. */

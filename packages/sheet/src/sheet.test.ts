@@ -129,13 +129,14 @@ describe('what it tells', () => {
   });
 
   test('can be read back from the PDF, also in other languages', async () => {
-    const contents = await told({ ...clubBadge(), name: 'Ночное небо · Σελήνη · Đêm trăng · Übergröße' });
+    const contents = await told({ ...clubBadge(), name: 'Ночное небо · Σελήνη · Đêm trăng · Übergröße ♥ ☾' });
     const { pdf, fonts } = await made(contents);
     const [first, ...others] = await textOf(pdf);
     expect(first).toContain('Ночное небо');
     expect(first).toContain('Σελήνη');
     expect(first).toContain('Đêm trăng');
     expect(first).toContain('Übergröße');
+    expect(first).toContain('♥');
     expect(first).toContain('234 Night Sky');
     expect(first).toContain(contents.figures.stitches.toLocaleString('en-GB'));
     expect(others.at(-1)).toContain('This line is 100 mm long.');

@@ -25,6 +25,8 @@ import notoSansHebrew400 from '@fontsource/noto-sans-hebrew/files/noto-sans-hebr
 import notoSansHebrew700 from '@fontsource/noto-sans-hebrew/files/noto-sans-hebrew-hebrew-700-normal.woff?url';
 import notoSansArabic400 from '@fontsource/noto-sans-arabic/files/noto-sans-arabic-arabic-400-normal.woff?url';
 import notoSansArabic700 from '@fontsource/noto-sans-arabic/files/noto-sans-arabic-arabic-700-normal.woff?url';
+import notoSansSymbols2 from '@fontsource/noto-sans-symbols-2/files/noto-sans-symbols-2-symbols-400-normal.woff?url';
+import notoSansSymbols from '@fontsource/noto-sans-symbols/files/noto-sans-symbols-symbols-600-normal.woff?url';
 import { easternFiles, FONT_FILES, type FontBytes } from '@rosehip/sheet';
 
 const URLS: Record<string, string> = {
@@ -54,6 +56,8 @@ const URLS: Record<string, string> = {
   'noto-sans-hebrew-hebrew-700': notoSansHebrew700,
   'noto-sans-arabic-arabic-400': notoSansArabic400,
   'noto-sans-arabic-arabic-700': notoSansArabic700,
+  'noto-sans-symbols-2-symbols-400': notoSansSymbols2,
+  'noto-sans-symbols-symbols-600': notoSansSymbols,
 };
 
 // Each letter of these families lies in one of a hundred files: all have addresses, what a sheet needs is fetched.

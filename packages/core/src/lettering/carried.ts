@@ -76,26 +76,31 @@ export function carriedFont(
   if (!first) return null;
   const runs = new Map<string, CarriedFont['runs'][number]>();
   const glyphs = new Map<number, CarriedFont['glyphs'][number]>();
-  const take = (text: string, options: ShapeOptions, source: GlyphSource): void => {
+  const take = (text: string, options: ShapeOptions): void => {
     const key = keyOf(text, options);
     if (runs.has(key)) return;
-    const shaped = source.shape(text, options);
+    const numbers: number[] = [];
+    for (const { from, to, source } of runsOf(text, font.sources))
+      for (const { glyph, cluster, advance, dx, dy } of source?.shape(text.slice(from, to), options) ?? []) {
+        numbers.push(glyph, from + cluster, advance, dx, dy);
+        if (!glyphs.has(glyph)) glyphs.set(glyph, { glyph, path: pathData(source!.paths(glyph), String) });
+      }
     runs.set(key, {
       text,
       ...(options.direction === 'rtl' && { rightToLeft: true }),
       ...(!options.ligatures && { apart: true }),
-      glyphs: shaped.flatMap(({ glyph, cluster, advance, dx, dy }) => [glyph, cluster, advance, dx, dy]),
+      glyphs: numbers,
     });
-    for (const { glyph } of shaped)
-      if (!glyphs.has(glyph)) glyphs.set(glyph, { glyph, path: pathData(source.paths(glyph), String) });
   };
+  // Carried letters are one source: where they are, a line is cut into runs as by one that has them all.
+  const all: GlyphSource = { ...first, covers: (code) => font.sources.some((s) => s.covers(code)) };
   outlines.forEach(({ ligatures = true }, i) => {
     for (const line of lines[i])
-      for (const { from, to, direction, source } of runsOf(line, font.sources)) {
+      for (const { from, to, direction, source } of runsOf(line, [all])) {
         if (!source) continue;
         const text = line.slice(from, to);
-        take(text, { direction, ligatures }, source);
-        for (const character of text) take(character, { direction, ligatures }, source);
+        take(text, { direction, ligatures });
+        for (const character of text) take(character, { direction, ligatures });
       }
   });
   return {

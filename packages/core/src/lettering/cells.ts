@@ -5,7 +5,7 @@ import type { Bounds } from '../geometry/points.ts';
 import { flattenPath } from '../outlines/flatten-path.ts';
 import type { Font } from './fonts.ts';
 import type { GlyphSource } from './glyphs.ts';
-import { runsOf } from './runs.ts';
+import { isBlank, runsOf } from './runs.ts';
 
 export interface Glyph {
   glyph: number;
@@ -45,6 +45,12 @@ function shaped(line: string, font: Font, ligatures: boolean): Cell[] {
     if (!source) {
       let at = from;
       for (const character of text) {
+        // What is nothing by itself, such as a sign's colour, goes with what it stands behind.
+        const before = own.at(-1);
+        if (before && isBlank(character)) {
+          before.to = at += character.length;
+          continue;
+        }
         own.push({
           at,
           to: at + character.length,

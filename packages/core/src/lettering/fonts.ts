@@ -8,6 +8,7 @@ import { openFont } from './hb-source.ts';
 import { isOwnFont } from './own-fonts.ts';
 import { openStrokes, type StrokeFont } from './stroke-source.ts';
 import { linesSaid } from './said.ts';
+import { signsFor } from './signs.ts';
 
 /** A font as far as it is loaded. A new object each time that a file comes, so that what was set without it is set anew. */
 export interface Font {
@@ -28,10 +29,39 @@ export const fontOf = (id: string): Font => fonts.get(id) ?? NONE;
 export const hasFontFile = (id: string, file: string): boolean =>
   fontOf(id).sources.some((source) => source.name === file);
 
+/** What a font itself has of sources, without the signs behind it. */
+const ownSources = (id: string): GlyphSource[] => fontOf(id).sources.filter(({ sign }) => !sign);
+
+/** Files of signs by their numbers, which are the same everywhere: the order in which they are asked, and what their glyphs are called by. */
+const signs = new Map<number, GlyphSource>();
+
+/** Puts a font together of its own sources, and the signs behind them. */
+function put(id: string, own: readonly GlyphSource[]): void {
+  const before = fontOf(id).sources;
+  const behind = [...signs]
+    .sort(([a], [b]) => a - b)
+    .flatMap(
+      ([number, s]) =>
+        before.find(({ sign, name }) => sign && name === s.name) ?? signsFor(own[0], s, number) ?? [],
+    );
+  fonts.set(id, { sources: [...own, ...behind] });
+}
+
 /** Letters that designs carry give way to the font itself. */
 function add(id: string, source: GlyphSource): void {
   if (hasFontFile(id, source.name)) return;
-  fonts.set(id, { sources: [...fontOf(id).sources.filter(({ name }) => name !== CARRIED), source] });
+  put(id, [...ownSources(id).filter(({ name }) => name !== CARRIED), source]);
+  changes++;
+}
+
+export const hasSigns = (file: string): boolean => [...signs.values()].some(({ name }) => name === file);
+
+/** Loads a font file of signs, which all fonts have from then on, beside what they have of their own; `number` of it counts from 1. Throws FontError when it can't be read. */
+export async function installSigns(number: number, file: string, bytes: Uint8Array): Promise<void> {
+  const source = await openFont(file, bytes);
+  if (hasSigns(file)) return;
+  signs.set(number, source);
+  for (const id of fonts.keys()) put(id, ownSources(id));
   changes++;
 }
 
@@ -66,7 +96,7 @@ const keys = new Set<string>();
 /** Takes the letters that a design carries, for the fonts that are not here. */
 export function installCarried({ fonts: brought }: Pick<Design, 'fonts'>): void {
   for (const font of brought ?? []) {
-    if (told.has(font) || fontOf(font.id).sources.some(({ name }) => name !== CARRIED)) continue;
+    if (told.has(font) || ownSources(font.id).some(({ name }) => name !== CARRIED)) continue;
     told.add(font);
     // Each save, and each worker, has objects of its own for the same letters.
     const key = JSON.stringify(font);
@@ -74,7 +104,7 @@ export function installCarried({ fonts: brought }: Pick<Design, 'fonts'>): void 
     keys.add(key);
     const all = carried.get(font.id) ?? new Set();
     carried.set(font.id, all.add(font));
-    fonts.set(font.id, { sources: [openCarried([...all])] });
+    put(font.id, [openCarried([...all])]);
     changes++;
   }
 }
@@ -111,7 +141,7 @@ export const isStitched = (id: string): boolean => stitchedHeight(id) !== null;
 
 /** Is a font here only as far as some design carries it? */
 export const isCarried = (id: string): boolean =>
-  fontOf(id).sources.length > 0 && fontOf(id).sources.every(({ name }) => name === CARRIED);
+  fontOf(id).sources.length > 0 && ownSources(id).every(({ name }) => name === CARRIED);
 
 /** The texts of a design by the ids of their fonts: what has to be loaded before it is resolved. */
 export function fontsWanted(design: Pick<Design, 'objects'>): Map<string, string> {

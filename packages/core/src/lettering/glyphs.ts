@@ -40,4 +40,6 @@ export interface GlyphSource {
   title?: string;
   /** Its lines are needle points in tenths of a millimetre, which are never sized. */
   stitched?: boolean;
+  /** It holds signs that stand behind a font, and is asked last. */
+  sign?: boolean;
 }

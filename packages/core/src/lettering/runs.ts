@@ -19,7 +19,7 @@ const SCRIPTS = ['Latin', 'Greek', 'Cyrillic', 'Arabic', 'Hebrew'].map(isScript)
 const scriptOf = (character: string): number => SCRIPTS.findIndex((script) => script.test(character));
 
 /** Characters that are nothing to be seen, and may be missing. */
-const isBlank = (character: string): boolean => /[\s\p{Cf}\p{Mn}]/u.test(character);
+export const isBlank = (character: string): boolean => /[\s\p{Cf}\p{Mn}]/u.test(character);
 
 /** The direction in which a line runs as a whole. */
 export const lineDirection = (line: string): Direction =>

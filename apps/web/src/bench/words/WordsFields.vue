@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // The numbers of words: text, font, height, spaces, and what their lines stand on.
 import { ChevronDown } from '@lucide/vue';
-import { computed, ref, watch } from 'vue';
+import { computed, nextTick, ref, useTemplateRef, watch } from 'vue';
 import {
   isCarried,
   isStitched,
@@ -21,6 +21,7 @@ import { useOwnFonts } from '../../stores/own-fonts.ts';
 import { useView } from '../../stores/view.ts';
 import { listed } from './faces.ts';
 import LetterFields from './LetterFields.vue';
+import SignsField from './SignsField.vue';
 import { useTextEdit } from './text-edit.ts';
 import { reworded, useWriting } from './writing.ts';
 
@@ -50,6 +51,27 @@ function keep(): void {
     bench.cancelPreview();
     text.value = committedOne().outline.text;
   }
+}
+
+const field = useTemplateRef<HTMLTextAreaElement>('field');
+const signs = ref(false);
+/** A sign comes where the caret is: on the cloth where words are written there, else in the field. */
+async function put(sign: string): Promise<void> {
+  const written = one.value;
+  if (!written) return;
+  const { state } = writing;
+  const all = written.outline.text;
+  if (state.id === written.id) {
+    const [from, to] = [Math.min(state.from, state.to), Math.max(state.from, state.to)];
+    writing.type(all.slice(0, from) + sign + all.slice(to), from + sign.length, from + sign.length);
+    return;
+  }
+  const { selectionStart: from, selectionEnd: to } = field.value!;
+  text.value = text.value.slice(0, from) + sign + text.value.slice(to);
+  typed();
+  await nextTick();
+  field.value?.setSelectionRange(from + sign.length, from + sign.length);
+  if (document.activeElement !== field.value) keep();
 }
 
 const font = computed(() => valueOf((o) => o.font));
@@ -324,6 +346,7 @@ function write(): void {
     <div v-if="one" :data-made="within ? true : undefined">
       <span class="label block" aria-hidden="true">Words</span>
       <textarea
+        ref="field"
         v-model="text"
         class="field h-auto py-1.5"
         aria-label="Words"
@@ -333,7 +356,20 @@ function write(): void {
         @input="typed"
         @blur="keep"
       />
-      <button type="button" class="button mt-1 h-7 px-2" @click="write">Write on the cloth</button>
+      <div class="mt-1 flex flex-wrap gap-1">
+        <button type="button" class="button h-7 px-2" @click="write">Write on the cloth</button>
+        <button
+          v-if="!stitched"
+          type="button"
+          class="button h-7 px-2"
+          :aria-expanded="signs"
+          @mousedown.prevent
+          @click="signs = !signs"
+        >
+          Signs
+        </button>
+      </div>
+      <SignsField v-if="signs && !stitched" :font="one.outline.font" @put="put" />
     </div>
     <div>
       <span class="label block" aria-hidden="true">Font</span>
