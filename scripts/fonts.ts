@@ -22,12 +22,23 @@ const DOCS = new URL('../docs/fonts.md', import.meta.url);
 const require = createRequire(new URL('../packages/fonts/src/index.ts', import.meta.url));
 
 /** Files in the order in which they are asked for a letter. */
-const SUBSETS = ['latin', 'latin-ext', 'greek', 'greek-ext', 'cyrillic', 'cyrillic-ext', 'hebrew', 'arabic'];
+const SUBSETS = [
+  'latin',
+  'latin-ext',
+  'greek',
+  'greek-ext',
+  'cyrillic',
+  'cyrillic-ext',
+  'hebrew',
+  'arabic',
+  'vietnamese',
+];
 const SCRIPTS: Record<string, string> = {
   greek: 'Greek',
   cyrillic: 'Cyrillic',
   hebrew: 'Hebrew',
   arabic: 'Arabic',
+  vietnamese: 'Vietnamese',
 };
 
 const json = (id: string, file: string) =>
