@@ -60,7 +60,7 @@ const nearest = (colour: string): Thread[] => {
   return [...chart.value.threads].sort((a, b) => differenceOfThreads(a, of) - differenceOfThreads(b, of));
 };
 const share = (c: PictureColour): string =>
-  c.share < 0.005 ? 'under 1 %' : `${Math.round(100 * c.share)} %`;
+  c.gone ? 'only specks' : c.share < 0.005 ? 'under 1 %' : `${Math.round(100 * c.share)} %`;
 
 /* A colour is dragged on another to be one with it. */
 const dragged = ref<number | null>(null);
@@ -86,7 +86,7 @@ function drop(index: number): void {
     />
     <span class="w-5 text-right text-xs">{{ colours.length }}</span>
   </div>
-  <p v-if="colours.length && (choice.groups || colours.length !== proposed)" class="text-xs text-muted">
+  <p v-if="colours.length && (choice.groups || choice.count !== null)" class="text-xs text-muted">
     <button type="button" class="font-medium text-rosehip underline" @click="asProposed">
       As the picture proposes: {{ proposed }}
     </button>

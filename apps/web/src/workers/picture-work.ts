@@ -165,10 +165,10 @@ export class PictureDesk {
   see(choices: PictureChoices, laid: Laid, progress: PictureProgress): PictureSeen {
     if (!picture) throw new Error('No picture is open.');
     steps = work.run(picture, choices, chartOf(laid), (step, done) => void progress(step, done));
-    const { colours, shades, taken, ink, scale, regions, ground, evened } = steps;
+    const { colours, proposed, shades, taken, ink, scale, regions, ground, evened } = steps;
     return {
       colours,
-      proposed: shades.proposed,
+      proposed,
       most: shades.shades.length,
       how: steps.made,
       evened,

@@ -17,6 +17,8 @@ export interface PictureColour extends ColourGroup {
   chosen: boolean;
   /** How far the thread's colour is from the picture's: CIEDE2000. */
   apart: number;
+  /** Nothing of it is left: all that it had were specks, which its neighbours have. */
+  gone?: boolean;
 }
 
 export const MOST_COLOURS = 24;
@@ -80,6 +82,43 @@ function groupOfShades(shades: readonly Shade[], groups: readonly ColourGroup[])
   });
 }
 
+/** Colours with their threads: as they were chosen, else the nearest ones. */
+function threaded(
+  colours: readonly (ColourGroup & Pick<PictureColour, 'colour' | 'share'>)[],
+  chart: ThreadChart,
+): PictureColour[] {
+  const threads = threadsFor(
+    colours.map(({ colour }) => colour),
+    colours.map(({ thread }) => thread),
+    chart,
+  );
+  return colours.map((c, k) => ({
+    ...c,
+    thread: threads[k],
+    chosen: c.thread !== undefined,
+    apart: differenceOfThreads(threadIn(chart, threads[k]), { code: '', name: '', colour: c.colour }),
+  }));
+}
+
+/**
+ * Colours of which nothing is left once specks are their neighbours': where the picture proposed them they are left out, and the others
+ * have their numbers and threads; those that a person asked for stay, and are told.
+ */
+export function coloursLeft(
+  { colours, at }: ColouredPixels,
+  proposed: boolean,
+  chart: ThreadChart,
+): ColouredPixels {
+  const has = colours.map(({ out }, k) => !!out || at.includes(k));
+  if (has.every(Boolean) || !has.some(Boolean)) return { colours, at };
+  if (!proposed) return { colours: colours.map((c, k) => (has[k] ? c : { ...c, gone: true })), at };
+  const kept = colours.filter((_, k) => has[k]);
+  const to = Uint8Array.from({ length: 256 }, (_, k) => (k < colours.length ? kept.indexOf(colours[k]) : k));
+  return { colours: threaded(kept.map(unthreaded), chart), at: at.map((k) => to[k]) };
+}
+
+const unthreaded = ({ thread, chosen, ...c }: PictureColour) => ({ ...c, ...(chosen && { thread }) });
+
 export interface ColouredPixels {
   colours: PictureColour[];
   /** Which colour each pixel has; 255 where ground is, 254 where it is to be its neighbours'. */
@@ -99,22 +138,14 @@ export function coloured(
   const largest = groups.map((g, k) =>
     owns[k].length ? owns[k].reduce((a, b) => (b.share > a.share ? b : a)).colour : g.shades[0],
   );
-  const threads = threadsFor(
-    largest,
-    groups.map((g) => g.thread),
+  const colours = threaded(
+    groups.map((g, k) => ({
+      ...g,
+      colour: largest[k],
+      share: owns[k].reduce((sum, s) => sum + s.share, 0),
+    })),
     chart,
   );
-  const colours = groups.map((g, k): PictureColour => {
-    const [own, colour, thread] = [owns[k], largest[k], threads[k]];
-    return {
-      ...g,
-      colour,
-      share: own.reduce((sum, s) => sum + s.share, 0),
-      thread,
-      chosen: g.thread !== undefined,
-      apart: differenceOfThreads(threadIn(chart, thread), { code: '', name: '', colour }),
-    };
-  });
   const to = Uint8Array.from(all.shades, (_, i) => {
     const { out } = groups[of[i]];
     return out === 'ground' ? NO_SHADE : out === 'neighbours' ? GIVEN_AWAY : of[i];

@@ -21,7 +21,7 @@ import {
   type Bitmap,
 } from './bitmap.ts';
 import { clearEdges, hardEdges, hasGrain } from './clear-edges.ts';
-import { coloured, COLOURS, type ColouredPixels, type PictureColour } from './colours.ts';
+import { coloured, COLOURS, coloursLeft, type ColouredPixels, type PictureColour } from './colours.ts';
 import { evenedBorders } from './even-borders.ts';
 import { edgeShift } from './edge-shift.ts';
 import type { FitChoice } from './fit-borders.ts';
@@ -79,6 +79,8 @@ export interface PictureSteps {
   evened: boolean;
   shades: Shades;
   colours: PictureColour[];
+  /** How many colours the picture proposes: as many as something is left of, where that is known. */
+  proposed: number;
   /** The colour of each pixel; 255 for ground. */
   at: Uint8Array;
   regions: PictureRegion[];
@@ -279,6 +281,9 @@ export class PictureWork {
   private readonly shadings = new Step<Shades>();
   private readonly colourings = new Step<ColouredPixels>();
   private readonly cleanings = new Step<Uint8Array>();
+  private readonly lefts = new Step<ColouredPixels>();
+  /** How many colours were proposed of which something was left. */
+  private readonly proposals = new WeakMap<Shades, number>();
   private readonly fits = new Step<FittedBorders>();
   private readonly known = new KnownCurves();
   private readonly traces = new Step<Traced>();
@@ -297,8 +302,9 @@ export class PictureWork {
     const scale = choices.width / (ink.x1 - ink.x0);
     const { count, groups, specks } = choices.colours;
     const shades = this.shades(looked, before);
-    const { colours, at: all } = this.colourings.get([shades, JSON.stringify([count, groups]), chart], () =>
-      coloured(shades, { count, groups }, chart),
+    const { colours: asked, at: all } = this.colourings.get(
+      [shades, JSON.stringify([count, groups]), chart],
+      () => coloured(shades, { count, groups }, chart),
     );
     const least = Math.max(2, Math.round(specks / (scale * scale)));
     const { pixels, least: even, more } = EVEN[made];
@@ -306,17 +312,23 @@ export class PictureWork {
       times > 1 ? Math.round(EVENED_OVER * times) : pixels,
       Math.round((even + more * choices.outlines.smooth) / scale),
     );
-    const at = this.cleanings.get([all, least, reach], (last) => {
-      const clean = withoutSpecks(
+    const clean = this.cleanings.get([all, least, reach], (last) => {
+      const now = withoutSpecks(
         is.width,
         is.height,
         evenedBorders(is.width, is.height, all, reach),
         least,
-        alikeIn(colours, groundTone(looked)),
+        alikeIn(asked, groundTone(looked)),
       );
       // Where no pixel has changed its colour's place all borders are known.
-      return last && clean.length === last.length && clean.every((v, i) => v === last[i]) ? last : clean;
+      return last && now.length === last.length && now.every((v, i) => v === last[i]) ? last : now;
     });
+    const asProposed = count === null && !groups;
+    const { colours, at } = this.lefts.get([asked, clean, asProposed], () =>
+      coloursLeft({ colours: asked, at: clean }, asProposed, chart),
+    );
+    if (asProposed) this.proposals.set(shades, colours.length);
+    const proposed = this.proposals.get(shades) ?? shades.proposed;
     const fitted = this.fits.get([plain, at, made, JSON.stringify(choices.outlines)], () => {
       before('outlines', 0.6);
       const patches = patchesIn(is.width, is.height, at);
@@ -331,7 +343,7 @@ export class PictureWork {
       const kept = traced.regions.map((r) => ({ ...r, outline: this.outlines.same(r.outline) }));
       return { ...traced, regions: kept };
     });
-    return { taken: is, ground, made, evened, shades, colours, at, regions, edges, ink, scale };
+    return { taken: is, ground, made, evened, shades, colours, proposed, at, regions, edges, ink, scale };
   }
 
   /** The first steps: the picture as it is taken, and its ground. */
