@@ -301,6 +301,35 @@ test('letters that the font lacks are told, and the finding’s fix sets them in
   expect(await bench.wronglyPainted()).toBe(0);
 });
 
+test('on an empty bench words are typed at once, in the middle of the hoop and no larger than go into it', async ({
+  page,
+}) => {
+  const bench = new BenchPage(page);
+  await bench.make(rosehip.address, 'Middle');
+  await page.getByRole('region', { name: 'Ways to begin' }).getByRole('button', { name: 'Words' }).click();
+  // An empty line is no beginning.
+  await page.keyboard.press('Enter');
+  await page.keyboard.type('Granny Rose');
+  await expect.poll(async () => (await words(bench))[0]?.outline.text).toBe('Granny Rose');
+  const [one] = await words(bench);
+  expect(one.outline).toMatchObject({
+    align: 'centre',
+    place: [1, 0, 0, 1, 0, one.outline.height / 2],
+  });
+  expect(one.outline.height).toBeLessThan(15);
+  await page.keyboard.press('Enter');
+  await page.keyboard.type('bakes the best cake');
+  await page.keyboard.press('Control+Enter');
+  const [both] = await words(bench);
+  const { text, height, place } = both.outline;
+  expect(text).toBe('Granny Rose\nbakes the best cake');
+  expect(height).toBeLessThan(one.outline.height);
+  // From the top of the first line to the foot of the second the same room is above as below the middle.
+  expect(place![5] - height).toBeCloseTo(-(place![5] + 1.6 * height), 5);
+  await bench.ready();
+  await expect(page.getByRole('button', { name: 'Outside the hoop' })).toHaveCount(0);
+});
+
 test('a sign is put where the caret is, on the cloth and in the field', async ({ page }) => {
   const bench = await write(page, 'Mia ');
   const card = page.getByRole('group', { name: 'Words' });

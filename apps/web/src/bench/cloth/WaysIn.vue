@@ -20,7 +20,12 @@ const WAYS = [
     about: 'Hearts, stars, leaves, frames',
     run: () => (view.tool = 'shapes'),
   },
-  { icon: Type, label: 'Words', about: 'Typed where you press the cloth', run: () => (view.tool = 'words') },
+  {
+    icon: Type,
+    label: 'Words',
+    about: 'Typed in the middle, or where you press',
+    run: () => (view.tool = 'words'),
+  },
   {
     icon: Image,
     label: 'From a picture',

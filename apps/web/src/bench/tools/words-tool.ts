@@ -174,14 +174,19 @@ export function wordsTool(): Tool {
     writing.begin(at, on, within, coveredAt(at));
   }
 
-  // With words selected, the tool writes on in them at once; with a shape, in its middle unless it is pressed elsewhere.
+  /** The middle of a hoop in which nothing is yet. */
+  const emptyHoop = (): typeof middle.value =>
+    bench.design && !bench.design.objects.length ? { at: { x: 0, y: 0 }, ...bench.design.hoop } : null;
+
+  // With words selected, the tool writes on in them at once; with a shape, or on an empty bench, in the middle unless it is pressed elsewhere.
   watch(
     () => view.tool,
     (tool) => {
-      const [only] = bench.selected;
-      if (tool !== 'words' || bench.selected.length !== 1 || writing.writing.value) return;
-      if (isText(only)) writing.go(only.id, only.outline.text.length);
-      else if (middle.value) begin(middle.value.at, null, middle.value);
+      const [only, ...others] = bench.selected;
+      if (tool !== 'words' || others.length || writing.writing.value) return;
+      if (isText(only)) return writing.go(only.id, only.outline.text.length);
+      const room = only ? middle.value : emptyHoop();
+      if (room) begin(room.at, null, room);
     },
   );
 

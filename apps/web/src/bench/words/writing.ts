@@ -6,6 +6,7 @@ import {
   findItem,
   heightOnce,
   isText,
+  LINE_SPACE,
   offsetAt,
   retyped,
   stitchedHeight,
@@ -49,7 +50,7 @@ const state = reactive({
   /** The line that new words stand along, where on it as a share, and how wide it is sewn, mm; null where they stand free. */
   on: null as { id: string; share: number; width: number } | null,
   /** New words have their middle where they begin, within something of this size, mm; until they are done, or sized otherwise. */
-  within: null as { width: number; height: number } | null,
+  within: null as { at: Point; width: number; height: number } | null,
   /** How high new words along something are, in mm, as long as they come round it once; 0 when they are done, or sized otherwise. */
   alongAt: 0,
   /** The thread that covers what they are begun upon; null where cloth is seen. */
@@ -155,17 +156,18 @@ export function useWriting() {
       const height = Math.min(state.alongAt, once);
       return height === outline.height ? words : { ...words, outline: { ...outline, height } };
     }
-    const longest = Math.max(0, ...(set.value?.lines.map(({ length }) => length) ?? []));
+    const lines = set.value?.lines ?? [];
+    const longest = Math.max(0, ...lines.map(({ length }) => length));
     if (!state.within || !outline.place || !longest || stitchedHeight(outline.font)) return words;
-    const room = (outline.height * WIDE * state.within.width) / longest;
+    const { at, ...within } = state.within;
+    // From the top of the first line's capitals to the last baseline, as a share of their height.
+    const high = 1 + (lines.length - 1) * (outline.lineSpace ?? LINE_SPACE);
+    const room = Math.min((outline.height * WIDE * within.width) / longest, (WIDE * within.height) / high);
     const height = Math.round(10 * Math.max(LEAST, Math.min(newHeight(), room))) / 10;
-    if (height === outline.height) return words;
-    const [a, b, c, d, x, y] = outline.place;
-    // Their middle stays where it is.
-    return {
-      ...words,
-      outline: { ...outline, height, place: [a, b, c, d, x, y + (height - outline.height) / 2] },
-    };
+    const [a, b, c, d, x, before] = outline.place;
+    const y = at.y + height - (high * height) / 2;
+    if (height === outline.height && y === before) return words;
+    return { ...words, outline: { ...outline, height, place: [a, b, c, d, x, y] } };
   }
 
   /** The text has become this, and the caret stands there. */
