@@ -189,6 +189,10 @@ test('every view passes the checks of accessibility, and nothing is cut off in a
   await page.getByRole('button', { name: 'Lay it on the bench' }).click();
   await expect(page.getByRole('region', { name: 'Ways to begin' })).toBeVisible();
   await look('an empty bench');
+  // The shape that has most to choose.
+  await new BenchPage(page).tool('Ready shapes');
+  await page.getByRole('button', { name: 'Arc', exact: true }).click();
+  await whole('an arc');
 
   const bench = await lay(page, 'Orrery coaster');
   await look('the bench');

@@ -323,7 +323,7 @@ watch(title, (name) => (document.title = name ? `${name} · Rosehip` : 'Rosehip'
     <TopBar :half-done="active.halfDone?.label" @undo="undo" />
     <div class="grid min-h-0 grid-cols-[64px_minmax(0,1fr)_304px]">
       <ToolRail :entries="entries" @click="view.tryingOn = false" />
-      <main class="grid min-h-0 grid-cols-[minmax(0,1fr)] grid-rows-[40px_minmax(0,1fr)]">
+      <main class="grid min-h-0 grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)] overflow-x-clip">
         <template v-if="view.tryingOn">
           <TryOnStrip @picture="takePicture" />
           <TryOnView ref="tried" />

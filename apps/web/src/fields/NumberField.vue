@@ -134,7 +134,7 @@ function scrub(event: PointerEvent): void {
         ref="field"
         v-model="text"
         class="field"
-        :class="unitShown ? 'pr-8' : ''"
+        :class="[unitShown && (inline ? 'pr-7' : 'pr-8'), inline && 'pl-1.5']"
         :aria-label="label ? undefined : help"
         inputmode="text"
         autocomplete="off"
@@ -148,9 +148,12 @@ function scrub(event: PointerEvent): void {
         @blur="take"
         @keydown.stop="onKey"
       />
-      <span class="pointer-events-none absolute top-1.5 right-2 text-muted" aria-hidden="true">{{
-        unitShown
-      }}</span>
+      <span
+        class="pointer-events-none absolute top-1.5 text-muted"
+        :class="inline ? 'right-1.5' : 'right-2'"
+        aria-hidden="true"
+        >{{ unitShown }}</span
+      >
     </div>
     <p v-if="problem" :id="`${id}-problem`" role="alert" class="text-xs text-rosehip">{{ problem }}</p>
   </div>

@@ -23,7 +23,7 @@ const WAYS = [
   {
     icon: Type,
     label: 'Words',
-    about: 'Typed in the middle, or where you press',
+    about: 'Typed on the cloth',
     run: () => (view.tool = 'words'),
   },
   {
