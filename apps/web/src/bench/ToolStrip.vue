@@ -98,9 +98,7 @@ const percent = computed(() => `${Math.round((view.scale / settings.screen) * 10
         class="flex min-w-0 flex-1 basis-72 items-center gap-1.5"
       >
         <p class="min-w-0 truncate" :title="leaving.names.join(', ')">
-          {{
-            leaving.names.length > 1 ? `${leaving.names.length} objects are` : `${leaving.names[0]} is`
-          }}
+          {{ leaving.names.length > 1 ? `${leaving.names.length} objects are` : `${leaving.names[0]} is` }}
           made from this:
         </p>
         <CommandButton
