@@ -122,7 +122,7 @@ for (const { id, name } of LINE_FAMILIES)
   });
 writeFileSync(CATALOGUE, `${JSON.stringify(families)}\n`);
 
-/** The signs that a file has, and what its licence says. */
+/** The signs that a file has: first and last of each stretch. */
 async function signsOf({ name, id, weight }: (typeof SIGN_FILES)[number]) {
   const file = require.resolve(`@fontsource/${id}/files/${id}-symbols-${weight}-normal.woff2`);
   await installFont(name, name, await unwrapped(readFileSync(file)));

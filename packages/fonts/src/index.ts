@@ -73,14 +73,15 @@ const SIGN_FILES = signFiles as unknown as FontFile[];
 /** The files of signs that a text needs. */
 const signFilesFor = (text: string): string[] =>
   SIGN_FILES.filter((file) => [...text].some((c) => holds(file, c.codePointAt(0)!))).map(({ name }) => name);
+const isSign = (c: string): boolean => signFilesFor(c).length > 0;
 
 /** Families that have all letters of a text, with the signs behind them. */
-export const familiesWith = (text: string): FontFamily[] =>
-  FONTS.filter((family) =>
-    [...text].every(
-      (c) => /\s/.test(c) || [...family.files, ...SIGN_FILES].some((file) => holds(file, c.codePointAt(0)!)),
-    ),
+export function familiesWith(text: string): FontFamily[] {
+  const letters = [...text].filter((c) => !/\s/.test(c) && !isSign(c));
+  return FONTS.filter(({ files }) =>
+    letters.every((c) => files.some((file) => holds(file, c.codePointAt(0)!))),
   );
+}
 
 const smallest = new WeakMap<Font, number>();
 

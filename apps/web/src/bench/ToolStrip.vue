@@ -70,7 +70,7 @@ const percent = computed(() => `${Math.round((view.scale / settings.screen) * 10
 <template>
   <!-- What a tool offers stands in a second row where one is too short for it; how the cloth is seen always has its place. -->
   <div class="flex items-start gap-1 border-b border-line bg-panel/70 px-3">
-    <div class="flex min-h-10 min-w-0 grow flex-wrap items-center gap-1 py-1">
+    <div class="flex min-h-[39px] min-w-0 grow flex-wrap items-center gap-1 py-1">
       <div
         v-if="variants.length"
         class="mr-1 flex shrink-0 rounded-card border border-line"
@@ -176,7 +176,7 @@ const percent = computed(() => `${Math.round((view.scale / settings.screen) * 10
         /></IconButton>
       </template>
     </div>
-    <div class="flex h-10 shrink-0 items-center">
+    <div class="flex h-[39px] shrink-0 items-center">
       <span class="mx-1 h-5 w-px bg-line" />
       <IconButton label="Zoom out" hint="Zoom out (−)" @press="view.zoomAt(1 / 1.25)"
         ><ZoomOut :size="16" aria-hidden="true"

@@ -87,9 +87,8 @@ function key(e: KeyboardEvent): void {
     else bench.undo();
     if (!writing.object.value) writing.stop();
   } else if (command && e.key === 'Enter') writing.stop();
-  // Words don't begin with an empty line.
-  else if (e.key === 'Enter' && !field.value?.value) return e.preventDefault();
-  else {
+  // Words don't begin with an empty line: such an Enter does nothing.
+  else if (e.key !== 'Enter' || field.value?.value) {
     e.stopPropagation();
     return;
   }
