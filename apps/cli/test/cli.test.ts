@@ -350,7 +350,9 @@ test('read-objects makes a design of what the stitches were sewn from', async ()
 
 test('fonts lists what ships with Rosehip', async () => {
   const { out } = await rosehip('fonts');
-  expect(out).toMatch(/^pacifico-400 +Pacifico, script, from \d+(\.\d)? mm \(joined, Cyrillic, Vietnamese\)$/m);
+  expect(out).toMatch(
+    /^pacifico-400 +Pacifico, script, from \d+(\.\d)? mm \(joined, Cyrillic, Vietnamese\)$/m,
+  );
   const families = JSON.parse((await rosehip('fonts', '--json')).out) as { licence: string }[];
   expect(families.length).toBeGreaterThanOrEqual(30);
   expect(families.every(({ licence }) => licence)).toBe(true);
