@@ -18,9 +18,20 @@ interface Written {
 const words = async (bench: BenchPage): Promise<Written[]> => (await bench.document()).objects as Written[];
 const field = (page: Page) => page.getByRole('textbox', { name: 'Words on the cloth' });
 
+/** Words are begun in the font and height that they have at first, whatever a test before this one chose. */
+const asAtFirst = (page: Page): Promise<void> =>
+  page.evaluate(() => {
+    for (const key of ['rosehip-font', 'rosehip-letter-height']) {
+      localStorage.removeItem(key);
+      // As if another page of this browser had done so: this one follows.
+      dispatchEvent(new StorageEvent('storage', { key, newValue: null, storageArea: localStorage }));
+    }
+  });
+
 async function write(page: Page, text: string): Promise<BenchPage> {
   const bench = new BenchPage(page);
   await bench.make(rosehip.address, text.slice(0, 20));
+  await asAtFirst(page);
   await bench.tool('Words');
   await bench.clickAt(-40, 0);
   await page.keyboard.type(text);
@@ -201,12 +212,7 @@ test('words begun on a circle are so high that they come round it once, until so
 }) => {
   const bench = new BenchPage(page);
   await bench.make(rosehip.address, 'A ring of words');
-  // In the font and height that words have at first, whatever was chosen before.
-  await page.evaluate(() =>
-    ['rosehip-font', 'rosehip-letter-height'].forEach((k) => localStorage.removeItem(k)),
-  );
-  await page.reload();
-  await bench.ready();
+  await asAtFirst(page);
   await bench.tool('Ellipse');
   await bench.dragAlong([
     [-18, -18],
