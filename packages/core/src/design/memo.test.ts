@@ -1,4 +1,5 @@
 import { expect, test, vi } from 'vitest';
+import { canWait, drafted } from './drafts.ts';
 import { Memo } from './memo.ts';
 
 test('the same parts of the same thing give what they gave before', () => {
@@ -37,4 +38,46 @@ test('what asks for itself while it is made ends well', () => {
   const key = {};
   expect(memo.get(key, [1], () => memo.get(key, [2], () => 2) + 1)).toBe(3);
   expect(memo.get(key, [1], () => 0)).toBe(3);
+});
+
+test('a draft is known while its pass lasts, and so is what is made of it; then both are made whole', () => {
+  const memo = new Memo<string>();
+  const key = {};
+  let late = true;
+  const make = vi.fn(() => (canWait() ? 'draft' : 'whole'));
+  const upon = vi.fn(() => `${memo.get(key, ['part'], make)} upon`);
+  const all = (): string => memo.get(key, ['upon'], upon);
+  const pass = () => drafted(() => late, all);
+  expect(pass()).toEqual({ made: 'draft upon', isDraft: true });
+  // Outside of a pass nothing waits.
+  expect([all(), all()]).toEqual(['whole upon', 'whole upon']);
+  expect(make).toHaveBeenCalledTimes(2);
+  // What is whole is good in every pass.
+  expect(pass()).toEqual({ made: 'whole upon', isDraft: false });
+  expect(upon).toHaveBeenCalledTimes(2);
+
+  // Within one pass a draft is made once, and whoever takes it has a draft.
+  const other = {};
+  const twice = drafted(
+    () => late,
+    () => [0, 1].map(() => memo.get(other, [memo.get(other, [], make)], () => 'of it')),
+  );
+  expect(twice.isDraft).toBe(true);
+  expect(make).toHaveBeenCalledTimes(3);
+  // One of another pass is not good for this one.
+  late = false;
+  expect(
+    drafted(
+      () => late,
+      () => memo.get(other, [], make),
+    ),
+  ).toEqual({ made: 'whole', isDraft: false });
+});
+
+test('a pass that fails is over', () => {
+  const fail = (): never => {
+    throw new Error('no thread');
+  };
+  expect(() => drafted(() => true, fail)).toThrow('no thread');
+  expect(canWait()).toBe(false);
 });

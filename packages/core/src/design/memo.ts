@@ -1,8 +1,11 @@
 // Remembers what was made for an immutable part of a design, for as long as that part is in use.
+import { draftOf, isGoodNow, waitingSoFar } from './drafts.ts';
 
 interface Entry<T> {
   parts: readonly unknown[];
   value: T;
+  /** The pass that it is a draft of; 0 when it is whole. */
+  draft: number;
 }
 
 /** From the last part on, which is more often another than the first. */
@@ -14,7 +17,8 @@ function same(a: readonly unknown[], b: readonly unknown[]): boolean {
 
 /**
  * What was made for an object, by what else went into it: parts that are the very same objects, or equal texts and
- * numbers. It is forgotten with the object; of one object at most `most` results are kept, those used last.
+ * numbers. It is forgotten with the object; of one object at most `most` results are kept, those used last. Drafts are
+ * known as long as the pass lasts that they are made in.
  */
 export class Memo<T> {
   private readonly entries = new WeakMap<object, Entry<T>[]>();
@@ -30,18 +34,24 @@ export class Memo<T> {
     for (let at = 0; known && at < known.length; at++) {
       const entry = known[at];
       if (!same(entry.parts, parts)) continue;
+      if (!isGoodNow(entry.draft)) {
+        known.splice(at, 1);
+        break;
+      }
       if (at) {
         known.copyWithin(1, 0, at);
         known[0] = entry;
       }
       return entry.value;
     }
+    const before = waitingSoFar();
     const value = make();
+    const draft = draftOf(before);
     // Looked for again: making it may have made others of the same key.
     const list = this.entries.get(key);
-    if (!list) this.entries.set(key, [{ parts, value }]);
+    if (!list) this.entries.set(key, [{ parts, value, draft }]);
     else {
-      list.unshift({ parts, value });
+      list.unshift({ parts, value, draft });
       if (list.length > this.most) list.pop();
     }
     return value;
