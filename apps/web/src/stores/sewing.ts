@@ -16,12 +16,14 @@ import {
 } from '@rosehip/core';
 import { fontsShelved } from './fonts.ts';
 import { stopEngine, useChecker, useEngine, packed, packedPlan, sewnBy } from '../workers/engine.ts';
-import { rest } from '../workers/rest.ts';
 import { useBench } from './bench/bench.ts';
+import { newestFirst } from './newest-first.ts';
 import { useSettings } from './settings.ts';
 
 /** The checks wait until the hand has been still for so long, in ms. */
 const CHECK_AFTER = 150;
+/** What of stitching can wait does so after this time, in ms: the hand sees a draft first, and the rest once it is still. */
+const SHOW_WITHIN = 25;
 /** Stitching that takes longer says how far it is, in ms. */
 const SLOW = 300;
 /** After so long the person is asked whether to go on, in ms. */
@@ -44,7 +46,8 @@ export const useSewing = defineStore('sewing', () => {
   const hooped = shallowRef<HoopedThings | null>(null);
   /** The design that the plan was made from. */
   const planned = shallowRef<Design | null>(null);
-  const busy = ref(false);
+  /** The plan is a draft: the same is sewn again, with all last touches. */
+  const isDraft = ref(false);
   const problem = ref('');
   const length = computed(() => plan.value?.x.length ?? 0);
 
@@ -72,55 +75,45 @@ export const useSewing = defineStore('sewing', () => {
     return [...leftOut.value.keys()];
   }
 
-  let wanted: Design | null = null;
-  /** Newest request wins: while one is under way, only the last of those that came is kept. */
-  async function request(design: Design | null): Promise<void> {
-    wanted = design;
-    if (busy.value || !design) return;
-    busy.value = true;
-    while (wanted) {
-      const now: Design = wanted;
-      wanted = null;
-      const asked = performance.now();
-      const slowly = setTimeout(() => (progress.value = { done: 0, of: 0 }), SLOW);
-      const patience = setTimeout(() => (asking.value = true), ASK_AFTER);
-      at = null;
-      try {
-        const work = sewnBy(useEngine(), now, settings.machineId, stillOut(now), tellProgress);
-        const sewn = await Promise.race([work, new Promise<null>((end) => (giveUp = () => end(null)))]);
-        if (!sewn) {
-          const item = at === null ? null : findItem(now, originOf(at));
-          if (item) {
-            leftOut.value = new Map([...leftOut.value, [item.id, item]]);
-            wanted ??= now; // the rest is stitched
-          } else stopped.value = true;
-          continue;
-        }
-        stopped.value = false;
-        problem.value = '';
-        plan.value = sewn.plan;
-        figures.value = sewn.figures;
-        chosen.value = sewn.chosen;
-        hooped.value = sewn.hooped;
-        planned.value = now;
-      } catch (error) {
-        problem.value = `The stitches could not be made: ${(error as Error).message}`;
-      } finally {
-        clearTimeout(slowly);
-        clearTimeout(patience);
-        progress.value = null;
-        asking.value = false;
+  const line = newestFirst<Design>(async (now, again) => {
+    const slowly = setTimeout(() => (progress.value = { done: 0, of: 0 }), SLOW);
+    const patience = setTimeout(() => (asking.value = true), ASK_AFTER);
+    at = null;
+    try {
+      const within = again ? Infinity : SHOW_WITHIN;
+      const work = sewnBy(useEngine(), now, settings.machineId, stillOut(now), within, tellProgress);
+      const sewn = await Promise.race([work, new Promise<null>((end) => (giveUp = () => end(null)))]);
+      if (!sewn) {
+        const item = at === null ? null : findItem(now, originOf(at));
+        stopped.value = !item;
+        if (item) leftOut.value = new Map([...leftOut.value, [item.id, item]]);
+        return !!item; // the rest is stitched
       }
-      if (wanted) await rest(performance.now() - asked);
+      stopped.value = false;
+      problem.value = '';
+      plan.value = sewn.plan;
+      figures.value = sewn.figures;
+      chosen.value = sewn.chosen;
+      hooped.value = sewn.hooped;
+      planned.value = now;
+      return (isDraft.value = sewn.isDraft);
+    } catch (error) {
+      problem.value = `The stitches could not be made: ${(error as Error).message}`;
+      return false;
+    } finally {
+      clearTimeout(slowly);
+      clearTimeout(patience);
+      progress.value = null;
+      asking.value = false;
     }
-    busy.value = false;
-  }
+  });
+  const { busy, ask: request } = line;
   /**
    * Stops what takes too long: the object that is being stitched is left out until it is changed, and the rest is
    * stitched. Before it is known which that is, the stitches stay those of before the last change.
    */
   function stop(): void {
-    wanted = null;
+    line.forget();
     stopEngine();
     giveUp();
   }
@@ -154,6 +147,8 @@ export const useSewing = defineStore('sewing', () => {
 
   let checkTimer: ReturnType<typeof setTimeout> | undefined;
   let checkAgain = false;
+  /** The design that the plan was made from with all last touches; null while it is a draft: nothing is found in those. */
+  const whole = computed(() => (isDraft.value ? null : planned.value));
   /** Runs the checks in their own worker, on the newest plan only. */
   async function check(): Promise<void> {
     if (checking.value) {
@@ -163,7 +158,7 @@ export const useSewing = defineStore('sewing', () => {
     checking.value = true;
     do {
       checkAgain = false;
-      const design = planned.value;
+      const design = whole.value;
       if (!design || !plan.value) break;
       try {
         // The plan as the engine made it: nothing is stitched a second time.
@@ -183,10 +178,10 @@ export const useSewing = defineStore('sewing', () => {
     } while (checkAgain);
     checking.value = false;
   }
-  watch([planned, () => settings.machineId], ([now, machine], [, before]) => {
+  watch([whole, () => settings.machineId], ([now, machine], [, before]) => {
     if (now && now === checked.value && machine === before) return;
     clearTimeout(checkTimer);
-    if (planned.value) checkTimer = setTimeout(() => void check(), CHECK_AFTER);
+    if (now) checkTimer = setTimeout(() => void check(), CHECK_AFTER);
   });
 
   function reset(): void {
@@ -196,7 +191,7 @@ export const useSewing = defineStore('sewing', () => {
     chosen.value = {};
     hooped.value = null;
     leftOut.value = new Map();
-    stopped.value = false;
+    stopped.value = isDraft.value = false;
   }
 
   return {

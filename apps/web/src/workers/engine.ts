@@ -81,15 +81,22 @@ export interface SewnPlan extends Omit<Sewn, 'parcel' | 'time'> {
   plan: Plan;
 }
 
-/** Has an engine sew a design. Only what changed in the plan comes from there. */
+/** Has an engine sew a design, without last touches from when on `within` ms are over. Only what changed in the plan comes from there. */
 export async function sewnBy(
   engine: Remote,
   design: Design,
   machine: string,
   stopped: string[],
+  within?: number,
   onObject?: (object: number, of: number, id: string) => void,
 ): Promise<SewnPlan> {
-  const { parcel, time, ...more } = await engine.sew(packed(engine, design), machine, stopped, onObject);
+  const { parcel, time, ...more } = await engine.sew(
+    packed(engine, design),
+    machine,
+    stopped,
+    within,
+    onObject,
+  );
   const before = sewn.get(engine) ?? null;
   const plan: Plan = { ...openPlan(before, parcel), time };
   sewn.set(engine, plan);

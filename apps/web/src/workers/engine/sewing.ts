@@ -1,5 +1,6 @@
 // What is sewn, and what the checks find in it.
 import {
+  drafted,
   figuresOf,
   findingsOf,
   findItem,
@@ -47,6 +48,8 @@ export interface Sewn {
   chosen: Record<string, Record<string, SettingValue>>;
   /** What is sewn in which of several hoopings; null when there is one. */
   hooped: HoopedThings | null;
+  /** Is it a draft, the last touches of which are left? */
+  isDraft: boolean;
   /** Time the computation took, in ms. */
   took: number;
 }
@@ -98,26 +101,31 @@ const LONG = 3000;
 export const sewing = {
   /**
    * Stitches the design but for `stopped` objects; `onObject` hears which of how many objects is begun, some times a
-   * second at most, and of each that may take long.
+   * second at most, and of each that may take long. What can wait is left out once `within` ms are over: then it is a draft.
    */
   async sew(
     parcel: Parcel,
     machine: string,
     stopped: string[],
+    within = Infinity,
     onObject?: (object: number, of: number, id: string) => void,
   ): Promise<Sewn> {
     const start = performance.now();
     const design = await opened(parcel);
     let told = start;
-    const { plan, things } = sewHooped(resolveDesign(design), {
-      speed: machineById(machine).speed,
-      stopped: new Set(stopped),
-      onObject: (object, of, id, stitches) => {
-        if (!onObject || (stitches < LONG && performance.now() - told < TELL_EVERY)) return;
-        told = performance.now();
-        onObject(object, of, id);
-      },
-    });
+    const resolved = resolveDesign(design);
+    const sew = () =>
+      sewHooped(resolved, {
+        speed: machineById(machine).speed,
+        stopped: new Set(stopped),
+        onObject: (object, of, id, stitches) => {
+          if (!onObject || (stitches < LONG && performance.now() - told < TELL_EVERY)) return;
+          told = performance.now();
+          onObject(object, of, id);
+        },
+      });
+    const { made, isDraft } = drafted(() => performance.now() - start > within, sew);
+    const { plan, things } = made;
     const { time, ...thread } = plan;
     const packed: SewnParcel = {
       ...packPlan(sewnLast, thread),
@@ -133,6 +141,7 @@ export const sewing = {
       figures: figuresOf(plan),
       chosen: chosenIn(design),
       hooped: things,
+      isDraft,
       took: performance.now() - start,
     };
     return Comlink.transfer(sewn, [time.buffer as ArrayBuffer, ...parcelBuffers(packed)]);
