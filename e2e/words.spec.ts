@@ -163,7 +163,7 @@ test('fonts are found by typing, walked by arrows, seen on the cloth, and taken 
   await page.keyboard.press('Escape');
   await bench.ready();
   const before = (await words(bench))[0].outline.font;
-  const shape = () => page.getByTestId('selection-outline').getAttribute('d');
+  const shape = () => page.getByTestId('selection-outline').innerHTML();
   const was = await shape();
   const font = page.getByRole('button', { name: 'Nunito Heavy' });
   await font.click();

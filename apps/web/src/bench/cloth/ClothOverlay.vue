@@ -1,16 +1,7 @@
 <script setup lang="ts">
 // Outlines and handles above the thread: light enough to follow every move of the hand.
 import { computed, shallowRef } from 'vue';
-import {
-  isPlain,
-  outlinePaths,
-  pathData,
-  referencesFor,
-  resolvedItem,
-  shapedBy,
-  type Item,
-  type PlainOutline,
-} from '@rosehip/core';
+import { isPlain, pathData, referencesFor, resolvedItem, shapedBy } from '@rosehip/core';
 import { useBench } from '../../stores/bench/bench.ts';
 import { useRehearsal } from '../../stores/rehearsal.ts';
 import { useSewing } from '../../stores/sewing.ts';
@@ -18,6 +9,8 @@ import { useView } from '../../stores/view.ts';
 import AngleHandle from './AngleHandle.vue';
 import FrameHandles from './FrameHandles.vue';
 import HoopingHandles from './HoopingHandles.vue';
+import { outlinePieces } from './outline-pieces.ts';
+import OutlineStrokes from './OutlineStrokes.vue';
 import RepeatHandles from './RepeatHandles.vue';
 import ThreadHandles from './ThreadHandles.vue';
 import type { Tool } from '../tools/tool.ts';
@@ -31,36 +24,22 @@ const view = useView();
 
 const matrix = computed(() => `matrix(${view.scale} 0 0 ${view.scale} ${view.originX} ${view.originY})`);
 
-function outlinesOf(item: Item<PlainOutline>): string {
-  // Inside a group, shapes that are set aside would only confuse.
-  if (item.kind === 'group')
-    return item.objects
-      .filter((o) => o.kind !== 'object' || !o.unsewn)
-      .map(outlinesOf)
-      .join('');
-  // Letters that are stitches would be hidden by their own lines.
-  if (item.kind === 'object' && item.letters?.some(({ stitched }) => stitched)) return '';
-  return item.kind === 'object' ? pathData(outlinePaths(item.outline).filter((p) => p.points.length)) : '';
-}
 /** The Points tool draws its outline itself: on the flat sheet, before any bend of the group around. */
 const outlines = computed(() => {
   const [only] = bench.selected;
-  if (view.tool === 'points' && only?.kind === 'object' && isPlain(only.outline)) return '';
-  return bench.selectedPlain.map(outlinesOf).join('');
+  if (view.tool === 'points' && only?.kind === 'object' && isPlain(only.outline)) return [];
+  return outlinePieces(bench.selectedPlain);
 });
 /** What the selected objects are made from, or show, dashed. */
 const sources = computed(() => {
   const { design } = bench;
-  if (!design) return '';
-  return bench.selected
-    .flatMap((item) => [
-      ...shapedBy(item),
-      ...referencesFor(item, 'shows'),
-      ...referencesFor(item, 'goes like'),
-    ])
-    .flatMap((id) => resolvedItem(design, id) ?? [])
-    .map(outlinesOf)
-    .join('');
+  if (!design) return [];
+  const ids = bench.selected.flatMap((item) => [
+    ...shapedBy(item),
+    ...referencesFor(item, 'shows'),
+    ...referencesFor(item, 'goes like'),
+  ]);
+  return outlinePieces(ids.flatMap((id) => resolvedItem(design, id) ?? []));
 });
 /** What takes too much to be sewn, as its outline in its thread's colour: in the Lines view that is drawn anyway. */
 const unsewn = computed(() => {
@@ -68,7 +47,7 @@ const unsewn = computed(() => {
   if (!planned || !plan || view.view === 'lines') return [];
   return plan.objects.flatMap(({ id, thread, excess }) => {
     const item = excess && excess.why !== 'far' ? resolvedItem(planned, id) : null;
-    return item ? [{ id, d: outlinesOf(item), colour: plan.threads[thread].colour }] : [];
+    return item ? [{ id, pieces: outlinePieces([item]), colour: plan.threads[thread].colour }] : [];
   });
 });
 const previewData = computed(() =>
@@ -112,42 +91,21 @@ const needle = computed(() => {
     aria-hidden="true"
   >
     <g :transform="matrix">
-      <path
+      <OutlineStrokes
         v-for="one in unsewn"
         :key="one.id"
-        :d="one.d"
-        fill="none"
+        :pieces="one.pieces"
         :stroke="one.colour"
         stroke-width="2"
         stroke-dasharray="8 5"
-        vector-effect="non-scaling-stroke"
         data-testid="unsewn-outline"
       />
-      <path
-        v-if="sources"
-        :d="sources"
-        fill="none"
-        stroke="#6d5f6b"
-        stroke-width="1.2"
-        stroke-dasharray="5 4"
-        vector-effect="non-scaling-stroke"
-      />
-      <path
-        v-if="outlines"
-        :d="outlines"
-        fill="none"
-        stroke="#fffdf8"
-        stroke-width="4"
-        stroke-opacity="0.8"
-        vector-effect="non-scaling-stroke"
-      />
-      <path
-        v-if="outlines"
-        :d="outlines"
-        fill="none"
+      <OutlineStrokes :pieces="sources" stroke="#6d5f6b" stroke-width="1.2" stroke-dasharray="5 4" />
+      <OutlineStrokes :pieces="outlines" stroke="#fffdf8" stroke-width="4" stroke-opacity="0.8" />
+      <OutlineStrokes
+        :pieces="outlines"
         stroke="#b3263f"
         stroke-width="1.5"
-        vector-effect="non-scaling-stroke"
         data-testid="selection-outline"
       />
       <path

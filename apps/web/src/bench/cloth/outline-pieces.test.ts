@@ -1,0 +1,46 @@
+import { expect, test } from 'vitest';
+import { outlinePaths, parsePathData, type DesignObject, type Item, type PlainOutline } from '@rosehip/core';
+import { outlinePieces } from './outline-pieces.ts';
+
+type Plain = DesignObject<PlainOutline>;
+
+/** `count` boxes beside each other, from x on, in mm. */
+const boxes = (x: number, y: number, count: number): string =>
+  Array.from({ length: count }, (_, k) => `M${x + 2 * k} ${y}h1v1h-1Z`).join('');
+
+const objectOf = (data: string, more: Partial<Plain> = {}): Plain =>
+  ({
+    kind: 'object',
+    id: data.slice(0, 9),
+    outline: { kind: 'path', of: [], paths: parsePathData(data).paths },
+    ...more,
+  }) as unknown as Plain;
+
+/** All that pieces draw, path by path. */
+const drawn = (pieces: readonly string[]): string[] => pieces.join('').split(/(?=M)/).filter(Boolean);
+const count = (item: Plain): number => outlinePaths(item.outline).length;
+
+test('all outlines are drawn, large ones in pieces, what is set aside in a group not', () => {
+  const [small, large] = [objectOf(boxes(0, 0, 2)), objectOf(boxes(0, 5, 300))];
+  const aside = objectOf(boxes(0, 9, 1), { unsewn: true });
+  const group = { kind: 'group', objects: [small, aside] } as unknown as Item<PlainOutline>;
+  expect(drawn(outlinePieces([small, large]))).toHaveLength(count(small) + count(large));
+  expect(outlinePieces([small, large]).length).toBeGreaterThan(4);
+  expect(outlinePieces([group])).toEqual(outlinePieces([small]));
+  expect(outlinePieces([aside])).toHaveLength(1);
+  expect(outlinePieces([])).toEqual([]);
+});
+
+test('where a letter comes into one line, the pieces of the others stay', () => {
+  const words = (inFirst: number): Plain =>
+    objectOf(boxes(0, 0, inFirst) + boxes(0, 3, 4), {
+      letters: [
+        { line: 0, first: 0, end: inFirst },
+        { line: 1, first: inFirst, end: inFirst + 4 },
+      ] as Plain['letters'],
+    });
+  const [before, after] = [3, 4].map((n) => outlinePieces([words(n)]));
+  expect(before).toHaveLength(2);
+  expect(after[1]).toBe(before[1]);
+  expect(drawn(after)).toHaveLength(8);
+});
