@@ -125,7 +125,9 @@ async function loadFile(face: string, file: string, read: ReadFont): Promise<voi
 }
 
 /** Files that a text of a font needs and that are not here yet, with the face that they are of. None for fonts that nobody could have. */
-function wantedFiles(id: string, text: string): [face: string, file: string][] {
+function wantedFiles(id: string, words: string): [face: string, file: string][] {
+  // Words have far more letters than there are different ones.
+  const text = [...new Set(words)].join('');
   const names = isOwnFont(id)
     ? [OWN_FILE]
     : filesFor(fontFace(id)?.family ?? { files: [] }, text).map(({ name }) => name);
