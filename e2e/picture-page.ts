@@ -1,5 +1,6 @@
 // The page of steps, as tests see it.
 import { expect, type Locator, type Page } from '@playwright/test';
+import { SETTLED_WITHIN } from './bench-page.ts';
 
 export class PicturePage {
   readonly page: Page;
@@ -10,7 +11,7 @@ export class PicturePage {
 
   /** Everything that follows from the choices is made and sewn. */
   async ready(): Promise<void> {
-    await expect(this.page.locator('[data-settled=true]')).toBeVisible();
+    await expect(this.page.locator('[data-settled=true]')).toBeVisible({ timeout: SETTLED_WITHIN });
   }
 
   step(name: string): Locator {
