@@ -7,10 +7,10 @@ import { useRehearsal } from '../../stores/rehearsal.ts';
 import { useSewing } from '../../stores/sewing.ts';
 import { useView } from '../../stores/view.ts';
 import AngleHandle from './AngleHandle.vue';
+import ClothOutlines from './ClothOutlines.vue';
 import FrameHandles from './FrameHandles.vue';
 import HoopingHandles from './HoopingHandles.vue';
-import { outlinePieces } from './outline-pieces.ts';
-import OutlineStrokes from './OutlineStrokes.vue';
+import { NO_OUTLINES, outlinesOf } from './outline-pieces.ts';
 import RepeatHandles from './RepeatHandles.vue';
 import ThreadHandles from './ThreadHandles.vue';
 import type { Tool } from '../tools/tool.ts';
@@ -27,19 +27,19 @@ const matrix = computed(() => `matrix(${view.scale} 0 0 ${view.scale} ${view.ori
 /** The Points tool draws its outline itself: on the flat sheet, before any bend of the group around. */
 const outlines = computed(() => {
   const [only] = bench.selected;
-  if (view.tool === 'points' && only?.kind === 'object' && isPlain(only.outline)) return [];
-  return outlinePieces(bench.selectedPlain);
+  if (view.tool === 'points' && only?.kind === 'object' && isPlain(only.outline)) return NO_OUTLINES;
+  return outlinesOf(bench.selectedPlain);
 });
 /** What the selected objects are made from, or show, dashed. */
 const sources = computed(() => {
   const { design } = bench;
-  if (!design) return [];
+  if (!design) return NO_OUTLINES;
   const ids = bench.selected.flatMap((item) => [
     ...shapedBy(item),
     ...referencesFor(item, 'shows'),
     ...referencesFor(item, 'goes like'),
   ]);
-  return outlinePieces(ids.flatMap((id) => resolvedItem(design, id) ?? []));
+  return outlinesOf(ids.flatMap((id) => resolvedItem(design, id) ?? []));
 });
 /** What takes too much to be sewn, as its outline in its thread's colour: in the Lines view that is drawn anyway. */
 const unsewn = computed(() => {
@@ -47,7 +47,7 @@ const unsewn = computed(() => {
   if (!planned || !plan || view.view === 'lines') return [];
   return plan.objects.flatMap(({ id, thread, excess }) => {
     const item = excess && excess.why !== 'far' ? resolvedItem(planned, id) : null;
-    return item ? [{ id, pieces: outlinePieces([item]), colour: plan.threads[thread].colour }] : [];
+    return item ? [{ id, pieces: outlinesOf([item]).pieces, colour: plan.threads[thread].colour }] : [];
   });
 });
 const previewData = computed(() =>
@@ -85,29 +85,13 @@ const needle = computed(() => {
 </script>
 
 <template>
+  <ClothOutlines :unsewn="unsewn" :sources="sources.pieces" :outlines="outlines" />
   <svg
     ref="svg"
     class="pointer-events-none absolute inset-0 h-full w-full overflow-visible"
     aria-hidden="true"
   >
     <g :transform="matrix">
-      <OutlineStrokes
-        v-for="one in unsewn"
-        :key="one.id"
-        :pieces="one.pieces"
-        :stroke="one.colour"
-        stroke-width="2"
-        stroke-dasharray="8 5"
-        data-testid="unsewn-outline"
-      />
-      <OutlineStrokes :pieces="sources" stroke="#6d5f6b" stroke-width="1.2" stroke-dasharray="5 4" />
-      <OutlineStrokes :pieces="outlines" stroke="#fffdf8" stroke-width="4" stroke-opacity="0.8" />
-      <OutlineStrokes
-        :pieces="outlines"
-        stroke="#b3263f"
-        stroke-width="1.5"
-        data-testid="selection-outline"
-      />
       <path
         v-if="previewData"
         :d="previewData"

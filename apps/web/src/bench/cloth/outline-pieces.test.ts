@@ -1,6 +1,6 @@
 import { expect, test } from 'vitest';
 import { outlinePaths, parsePathData, type DesignObject, type Item, type PlainOutline } from '@rosehip/core';
-import { outlinePieces } from './outline-pieces.ts';
+import { outlinesOf } from './outline-pieces.ts';
 
 type Plain = DesignObject<PlainOutline>;
 
@@ -15,6 +15,8 @@ const objectOf = (data: string, more: Partial<Plain> = {}): Plain =>
     outline: { kind: 'path', of: [], paths: parsePathData(data).paths },
     ...more,
   }) as unknown as Plain;
+
+const outlinePieces = (items: readonly Item<PlainOutline>[]): readonly string[] => outlinesOf(items).pieces;
 
 /** All that pieces draw, path by path. */
 const drawn = (pieces: readonly string[]): string[] => pieces.join('').split(/(?=M)/).filter(Boolean);
@@ -43,4 +45,9 @@ test('where a letter comes into one line, the pieces of the others stay', () => 
   expect(before).toHaveLength(2);
   expect(after[1]).toBe(before[1]);
   expect(drawn(after)).toHaveLength(8);
+});
+
+test('how large they are is told as the mean of their paths', () => {
+  expect(outlinesOf([]).size).toBe(0);
+  expect(outlinesOf([objectOf('M0 0h9v2h-9Z'), objectOf('M0 0h1v5h-1Z')]).size).toBe(7);
 });

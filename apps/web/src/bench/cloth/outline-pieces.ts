@@ -11,13 +11,35 @@ import {
 /** A piece ends once it has so many points: a browser goes through all of each that it sees some of, again and again. */
 const MOST_POINTS = 250;
 
-/** While words are typed most letters stay what and where they are. */
-const known = new WeakMap<Path, string>();
+export interface Outlines {
+  /** Data of SVG paths, mm, in pieces of what lies together: a word or so of letters. */
+  pieces: readonly string[];
+  /** How large their paths are, on average, mm. */
+  size: number;
+}
 
-function dataOf(path: Path): string {
-  let data = known.get(path);
-  if (data === undefined) known.set(path, (data = pathData([path])));
-  return data;
+export const NO_OUTLINES: Outlines = { pieces: [], size: 0 };
+
+interface Drawn {
+  data: string;
+  size: number;
+}
+
+/** While words are typed most letters stay what and where they are. */
+const known = new WeakMap<Path, Drawn>();
+
+function drawn(path: Path): Drawn {
+  let found = known.get(path);
+  if (!found) {
+    const size = Math.max(
+      ...(['x', 'y'] as const).map((axis) => {
+        const places = path.points.map((p) => p[axis]);
+        return Math.max(...places) - Math.min(...places);
+      }),
+    );
+    known.set(path, (found = { data: pathData([path]), size }));
+  }
+  return found;
 }
 
 /** The paths of an object: of words those of each line by themselves, so that the other lines' pieces stay when one changes. */
@@ -43,19 +65,23 @@ function runsOf(item: Item<PlainOutline>): Path[][] {
   return runsIn(item);
 }
 
-/** The outlines of items as data of SVG paths, mm, in pieces of what lies together: a word or so of letters. */
-export function outlinePieces(items: readonly Item<PlainOutline>[]): string[] {
-  return items.flatMap(runsOf).flatMap((run) => {
-    const pieces: string[][] = [];
+/** The outlines of items, as they are drawn. */
+export function outlinesOf(items: readonly Item<PlainOutline>[]): Outlines {
+  const pieces: string[][] = [];
+  let [count, sum] = [0, 0];
+  for (const run of items.flatMap(runsOf)) {
     let points = MOST_POINTS;
     for (const path of run) {
       if (points >= MOST_POINTS) {
         pieces.push([]);
         points = 0;
       }
-      pieces.at(-1)!.push(dataOf(path));
+      const { data, size } = drawn(path);
+      pieces.at(-1)!.push(data);
       points += path.points.length;
+      count++;
+      sum += size;
     }
-    return pieces.map((paths) => paths.join(''));
-  });
+  }
+  return { pieces: pieces.map((paths) => paths.join('')), size: count && sum / count };
 }
