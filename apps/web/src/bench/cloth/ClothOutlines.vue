@@ -4,16 +4,16 @@ import { computed, shallowRef, watch } from 'vue';
 import { refDebounced } from '@vueuse/core';
 import { useView } from '../../stores/view.ts';
 import { movedFrom, wantsAnew, type Seen } from './drawn-layer.ts';
-import type { Outlines } from './outline-pieces.ts';
+import type { Piece } from './outline-pieces.ts';
 import OutlineStrokes from './OutlineStrokes.vue';
 
 const props = defineProps<{
   /** What takes too much to be sewn. */
-  unsewn: readonly { id: string; pieces: readonly string[]; colour: string }[];
+  unsewn: readonly { id: string; pieces: readonly Piece[]; colour: string }[];
   /** What the selected objects are made from, or show. */
-  sources: readonly string[];
+  sources: readonly Piece[];
   /** The selected objects. */
-  outlines: Outlines;
+  outlines: readonly Piece[];
 }>();
 
 /** Lines along what is smaller than this would cover the thread that they show the edge of: they are fine then, in CSS pixels. */
@@ -33,13 +33,15 @@ const matrix = computed(() => {
   const { scale, x, y } = drawn.value;
   return `matrix(${scale} 0 0 ${scale} ${x} ${y})`;
 });
-const isFine = computed(() => props.outlines.size * drawn.value.scale < SMALL);
+const isSmall = ({ size }: Piece): boolean => size * drawn.value.scale < SMALL;
+const fine = computed(() => props.outlines.filter(isSmall));
+const broad = computed(() => props.outlines.filter((piece) => !isSmall(piece)));
 const moved = computed(() => movedFrom(drawn.value, seen.value));
 </script>
 
 <template>
   <svg
-    v-if="outlines.pieces.length || sources.length || unsewn.length"
+    v-if="outlines.length || sources.length || unsewn.length"
     class="pointer-events-none absolute inset-0 h-full w-full origin-top-left overflow-visible will-change-transform"
     aria-hidden="true"
     :style="{ transform: moved }"
@@ -55,19 +57,11 @@ const moved = computed(() => movedFrom(drawn.value, seen.value));
         data-testid="unsewn-outline"
       />
       <OutlineStrokes :pieces="sources" stroke="#6d5f6b" stroke-width="1.2" stroke-dasharray="5 4" />
-      <OutlineStrokes
-        v-if="!isFine"
-        :pieces="outlines.pieces"
-        stroke="#fffdf8"
-        stroke-width="4"
-        stroke-opacity="0.8"
-      />
-      <OutlineStrokes
-        :pieces="outlines.pieces"
-        stroke="#b3263f"
-        :stroke-width="isFine ? 0.75 : 1.5"
-        data-testid="selection-outline"
-      />
+      <OutlineStrokes :pieces="broad" stroke="#fffdf8" stroke-width="4" stroke-opacity="0.8" />
+      <g stroke="#b3263f" data-testid="selection-outline">
+        <OutlineStrokes :pieces="broad" stroke-width="1.5" />
+        <OutlineStrokes :pieces="fine" stroke-width="0.75" />
+      </g>
     </g>
   </svg>
 </template>

@@ -10,7 +10,7 @@ import AngleHandle from './AngleHandle.vue';
 import ClothOutlines from './ClothOutlines.vue';
 import FrameHandles from './FrameHandles.vue';
 import HoopingHandles from './HoopingHandles.vue';
-import { NO_OUTLINES, outlinesOf } from './outline-pieces.ts';
+import { outlinePieces } from './outline-pieces.ts';
 import RepeatHandles from './RepeatHandles.vue';
 import ThreadHandles from './ThreadHandles.vue';
 import type { Tool } from '../tools/tool.ts';
@@ -27,19 +27,19 @@ const matrix = computed(() => `matrix(${view.scale} 0 0 ${view.scale} ${view.ori
 /** The Points tool draws its outline itself: on the flat sheet, before any bend of the group around. */
 const outlines = computed(() => {
   const [only] = bench.selected;
-  if (view.tool === 'points' && only?.kind === 'object' && isPlain(only.outline)) return NO_OUTLINES;
-  return outlinesOf(bench.selectedPlain);
+  if (view.tool === 'points' && only?.kind === 'object' && isPlain(only.outline)) return [];
+  return outlinePieces(bench.selectedPlain);
 });
 /** What the selected objects are made from, or show, dashed. */
 const sources = computed(() => {
   const { design } = bench;
-  if (!design) return NO_OUTLINES;
+  if (!design) return [];
   const ids = bench.selected.flatMap((item) => [
     ...shapedBy(item),
     ...referencesFor(item, 'shows'),
     ...referencesFor(item, 'goes like'),
   ]);
-  return outlinesOf(ids.flatMap((id) => resolvedItem(design, id) ?? []));
+  return outlinePieces(ids.flatMap((id) => resolvedItem(design, id) ?? []));
 });
 /** What takes too much to be sewn, as its outline in its thread's colour: in the Lines view that is drawn anyway. */
 const unsewn = computed(() => {
@@ -47,7 +47,7 @@ const unsewn = computed(() => {
   if (!planned || !plan || view.view === 'lines') return [];
   return plan.objects.flatMap(({ id, thread, excess }) => {
     const item = excess && excess.why !== 'far' ? resolvedItem(planned, id) : null;
-    return item ? [{ id, pieces: outlinesOf([item]).pieces, colour: plan.threads[thread].colour }] : [];
+    return item ? [{ id, pieces: outlinePieces([item]), colour: plan.threads[thread].colour }] : [];
   });
 });
 const previewData = computed(() =>
@@ -85,7 +85,7 @@ const needle = computed(() => {
 </script>
 
 <template>
-  <ClothOutlines :unsewn="unsewn" :sources="sources.pieces" :outlines="outlines" />
+  <ClothOutlines :unsewn="unsewn" :sources="sources" :outlines="outlines" />
   <svg
     ref="svg"
     class="pointer-events-none absolute inset-0 h-full w-full overflow-visible"

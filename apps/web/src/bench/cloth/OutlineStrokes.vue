@@ -1,10 +1,12 @@
 <script setup lang="ts">
 // Lines along outlines, as wide at every zoom.
-defineProps<{ pieces: readonly string[] }>();
+import type { Piece } from './outline-pieces.ts';
+
+defineProps<{ pieces: readonly Piece[] }>();
 </script>
 
 <template>
   <g v-if="pieces.length" fill="none">
-    <path v-for="(d, i) in pieces" :key="i" :d="d" vector-effect="non-scaling-stroke" />
+    <path v-for="({ data }, i) in pieces" :key="i" :d="data" vector-effect="non-scaling-stroke" />
   </g>
 </template>

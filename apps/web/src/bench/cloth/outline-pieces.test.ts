@@ -1,6 +1,6 @@
 import { expect, test } from 'vitest';
 import { outlinePaths, parsePathData, type DesignObject, type Item, type PlainOutline } from '@rosehip/core';
-import { outlinesOf } from './outline-pieces.ts';
+import { outlinePieces, type Piece } from './outline-pieces.ts';
 
 type Plain = DesignObject<PlainOutline>;
 
@@ -16,10 +16,13 @@ const objectOf = (data: string, more: Partial<Plain> = {}): Plain =>
     ...more,
   }) as unknown as Plain;
 
-const outlinePieces = (items: readonly Item<PlainOutline>[]): readonly string[] => outlinesOf(items).pieces;
-
 /** All that pieces draw, path by path. */
-const drawn = (pieces: readonly string[]): string[] => pieces.join('').split(/(?=M)/).filter(Boolean);
+const drawn = (pieces: readonly Piece[]): string[] =>
+  pieces
+    .flatMap(({ data }) => data)
+    .join('')
+    .split(/(?=M)/)
+    .filter(Boolean);
 const count = (item: Plain): number => outlinePaths(item.outline).length;
 
 test('all outlines are drawn, large ones in pieces, what is set aside in a group not', () => {
@@ -43,11 +46,11 @@ test('where a letter comes into one line, the pieces of the others stay', () => 
     });
   const [before, after] = [3, 4].map((n) => outlinePieces([words(n)]));
   expect(before).toHaveLength(2);
-  expect(after[1]).toBe(before[1]);
+  expect(after[1]).toEqual(before[1]);
   expect(drawn(after)).toHaveLength(8);
 });
 
-test('how large they are is told as the mean of their paths', () => {
-  expect(outlinesOf([]).size).toBe(0);
-  expect(outlinesOf([objectOf('M0 0h9v2h-9Z'), objectOf('M0 0h1v5h-1Z')]).size).toBe(7);
+test('of each is told how large its paths are on average', () => {
+  const pieces = outlinePieces([objectOf('M0 0h9v2h-9ZM0 0h1v5h-1Z'), objectOf('M0 0h1v5h-1Z')]);
+  expect(pieces.map(({ size }) => size)).toEqual([7, 5]);
 });

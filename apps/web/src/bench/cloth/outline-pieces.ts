@@ -11,24 +11,18 @@ import {
 /** A piece ends once it has so many points: a browser goes through all of each that it sees some of, again and again. */
 const MOST_POINTS = 250;
 
-export interface Outlines {
-  /** Data of SVG paths, mm, in pieces of what lies together: a word or so of letters. */
-  pieces: readonly string[];
-  /** How large their paths are, on average, mm. */
-  size: number;
-}
-
-export const NO_OUTLINES: Outlines = { pieces: [], size: 0 };
-
-interface Drawn {
+/** Outlines that lie together: a word or so of letters. */
+export interface Piece {
+  /** Data of an SVG path, mm. */
   data: string;
+  /** How large its paths are, on average, mm. */
   size: number;
 }
 
 /** While words are typed most letters stay what and where they are. */
-const known = new WeakMap<Path, Drawn>();
+const known = new WeakMap<Path, Piece>();
 
-function drawn(path: Path): Drawn {
+function pieceOf(path: Path): Piece {
   let found = known.get(path);
   if (!found) {
     const size = Math.max(
@@ -66,22 +60,24 @@ function runsOf(item: Item<PlainOutline>): Path[][] {
 }
 
 /** The outlines of items, as they are drawn. */
-export function outlinesOf(items: readonly Item<PlainOutline>[]): Outlines {
-  const pieces: string[][] = [];
-  let [count, sum] = [0, 0];
-  for (const run of items.flatMap(runsOf)) {
+export function outlinePieces(items: readonly Item<PlainOutline>[]): Piece[] {
+  return items.flatMap(runsOf).flatMap((run) => {
+    const pieces: Path[][] = [];
     let points = MOST_POINTS;
     for (const path of run) {
       if (points >= MOST_POINTS) {
         pieces.push([]);
         points = 0;
       }
-      const { data, size } = drawn(path);
-      pieces.at(-1)!.push(data);
+      pieces.at(-1)!.push(path);
       points += path.points.length;
-      count++;
-      sum += size;
     }
-  }
-  return { pieces: pieces.map((paths) => paths.join('')), size: count && sum / count };
+    return pieces.map((paths) => {
+      const all = paths.map(pieceOf);
+      return {
+        data: all.map(({ data }) => data).join(''),
+        size: all.reduce((sum, { size }) => sum + size, 0) / all.length,
+      };
+    });
+  });
 }
