@@ -46,8 +46,18 @@ test('every step changes what comes after it, and the cloth beside it', async ({
   await picture.colours().first().getByRole('button').first().click();
   await page.getByLabel('It is', { exact: true }).selectOption('ground');
   await picture.ready();
-  await page.getByRole('button', { name: /^As the picture proposes: 10/ }).click();
+  const asProposed = page.getByRole('button', { name: /^As the picture proposes: 10/ });
+  await asProposed.click();
   await expect(picture.colours()).toHaveCount(10);
+  // As many as are proposed are those that are proposed.
+  for (const [many, offered] of [
+    ['9', 1],
+    ['10', 0],
+  ] as const) {
+    await page.getByLabel('How many').fill(many);
+    await expect(picture.colours()).toHaveCount(Number(many));
+    await expect(asProposed).toHaveCount(offered);
+  }
 
   // A chosen thread is shown and kept.
   await picture.colours().first().getByRole('button').first().click();

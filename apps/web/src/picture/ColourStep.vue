@@ -24,12 +24,13 @@ watch(
   () => (open.value = null),
 );
 
-const count = (n: number): void =>
+const choose = (n: number | null): void =>
   props.steps.change({ colours: { ...choice.value, groups: null, count: n } });
-const asProposed = (): void =>
-  props.steps.change({ colours: { ...choice.value, groups: null, count: null } });
+const asProposed = (): void => choose(null);
 const most = computed(() => Math.min(MOST_COLOURS, props.steps.seen.value?.most ?? 1));
 const proposed = computed(() => Math.min(most.value, props.steps.seen.value?.proposed ?? 1));
+/** As many as are proposed are those that are proposed. */
+const count = (n: number): void => choose(n === proposed.value ? null : n);
 
 function merge(from: number, into: number): void {
   if (from === into) return;
