@@ -1,6 +1,6 @@
 // How fast words are while they are typed, and how many threads a word of joined letters is: a part of `npm run bench`.
 import {
-  drafted,
+  roughly,
   fontOf,
   Move,
   outlineRegion,
@@ -64,9 +64,9 @@ function shownAndWhole(font: string, text: string, height: number): [shown: numb
   const from = performance.now();
   const resolved = resolveDesign(design);
   const late = (): boolean => performance.now() - from > SHOW_WITHIN;
-  const { isDraft } = drafted(late, () => sewHooped(resolved));
+  const { isRough } = roughly(late, () => sewHooped(resolved));
   const shown = performance.now() - from;
-  return [shown, isDraft ? shown + timed(() => sewHooped(resolved)) : shown];
+  return [shown, isRough ? shown + timed(() => sewHooped(resolved)) : shown];
 }
 
 /** Both of several. */

@@ -110,7 +110,7 @@ export {
   type Records,
   type StitchBlock,
 } from './design/stitch-blocks.ts';
-export { drafted } from './design/drafts.ts';
+export { roughly } from './design/rough.ts';
 export { DesignReceiver, DesignSender, type Parcel } from './design/parcel.ts';
 export { referencesFor, referencesOf, shapedBy } from './design/references.ts';
 export { DESIGN_LIMITS } from './design/limits.ts';

@@ -22,7 +22,7 @@ import { useSettings } from './settings.ts';
 
 /** The checks wait until the hand has been still for so long, in ms. */
 const CHECK_AFTER = 150;
-/** What of stitching can wait does so after this time, in ms: the hand sees a draft first, and the rest once it is still. */
+/** What of stitching can wait does so after this time, in ms: the hand sees a rough version first, and the rest once it is still. */
 const SHOW_WITHIN = 25;
 /** Stitching that takes longer says how far it is, in ms. */
 const SLOW = 300;
@@ -46,8 +46,8 @@ export const useSewing = defineStore('sewing', () => {
   const hooped = shallowRef<HoopedThings | null>(null);
   /** The design that the plan was made from. */
   const planned = shallowRef<Design | null>(null);
-  /** The plan is a draft: the same is sewn again, with all last touches. */
-  const isDraft = ref(false);
+  /** The plan is a rough version: the same is sewn again, with all last touches. */
+  const isRough = ref(false);
   const problem = ref('');
   const length = computed(() => plan.value?.x.length ?? 0);
 
@@ -96,7 +96,7 @@ export const useSewing = defineStore('sewing', () => {
       chosen.value = sewn.chosen;
       hooped.value = sewn.hooped;
       planned.value = now;
-      return (isDraft.value = sewn.isDraft);
+      return (isRough.value = sewn.isRough);
     } catch (error) {
       problem.value = `The stitches could not be made: ${(error as Error).message}`;
       return false;
@@ -147,8 +147,8 @@ export const useSewing = defineStore('sewing', () => {
 
   let checkTimer: ReturnType<typeof setTimeout> | undefined;
   let checkAgain = false;
-  /** The design that the plan was made from with all last touches; null while it is a draft: nothing is found in those. */
-  const whole = computed(() => (isDraft.value ? null : planned.value));
+  /** The design that the plan was made from with all last touches; null while it is a rough version: nothing is found in those. */
+  const whole = computed(() => (isRough.value ? null : planned.value));
   /** Runs the checks in their own worker, on the newest plan only. */
   async function check(): Promise<void> {
     if (checking.value) {
@@ -191,7 +191,7 @@ export const useSewing = defineStore('sewing', () => {
     chosen.value = {};
     hooped.value = null;
     leftOut.value = new Map();
-    stopped.value = isDraft.value = false;
+    stopped.value = isRough.value = false;
   }
 
   return {

@@ -1,5 +1,5 @@
 import { expect, test, vi } from 'vitest';
-import { canWait, drafted } from './drafts.ts';
+import { canWait, roughly } from './rough.ts';
 import { Memo } from './memo.ts';
 
 test('the same parts of the same thing give what they gave before', () => {
@@ -40,44 +40,44 @@ test('what asks for itself while it is made ends well', () => {
   expect(memo.get(key, [1], () => 0)).toBe(3);
 });
 
-test('a draft is known while its pass lasts, and so is what is made of it; then both are made whole', () => {
+test('a rough version is known while its pass lasts, and so is what is made of it; then both are made whole', () => {
   const memo = new Memo<string>();
   const key = {};
   let late = true;
-  const make = vi.fn(() => (canWait() ? 'draft' : 'whole'));
+  const make = vi.fn(() => (canWait() ? 'rough' : 'whole'));
   const upon = vi.fn(() => `${memo.get(key, ['part'], make)} upon`);
   const all = (): string => memo.get(key, ['upon'], upon);
-  const pass = () => drafted(() => late, all);
-  expect(pass()).toEqual({ made: 'draft upon', isDraft: true });
+  const pass = () => roughly(() => late, all);
+  expect(pass()).toEqual({ made: 'rough upon', isRough: true });
   // Outside of a pass nothing waits.
   expect([all(), all()]).toEqual(['whole upon', 'whole upon']);
   expect(make).toHaveBeenCalledTimes(2);
   // What is whole is good in every pass.
-  expect(pass()).toEqual({ made: 'whole upon', isDraft: false });
+  expect(pass()).toEqual({ made: 'whole upon', isRough: false });
   expect(upon).toHaveBeenCalledTimes(2);
 
-  // Within one pass a draft is made once, and whoever takes it has a draft.
+  // Within one pass a rough version is made once, and whoever takes it has a rough version.
   const other = {};
-  const twice = drafted(
+  const twice = roughly(
     () => late,
     () => [0, 1].map(() => memo.get(other, [memo.get(other, [], make)], () => 'of it')),
   );
-  expect(twice.isDraft).toBe(true);
+  expect(twice.isRough).toBe(true);
   expect(make).toHaveBeenCalledTimes(3);
   // One of another pass is not good for this one.
   late = false;
   expect(
-    drafted(
+    roughly(
       () => late,
       () => memo.get(other, [], make),
     ),
-  ).toEqual({ made: 'whole', isDraft: false });
+  ).toEqual({ made: 'whole', isRough: false });
 });
 
 test('a pass that fails is over', () => {
   const fail = (): never => {
     throw new Error('no thread');
   };
-  expect(() => drafted(() => true, fail)).toThrow('no thread');
+  expect(() => roughly(() => true, fail)).toThrow('no thread');
   expect(canWait()).toBe(false);
 });

@@ -1,11 +1,11 @@
 // Remembers what was made for an immutable part of a design, for as long as that part is in use.
-import { draftOf, isGoodNow, waitingSoFar } from './drafts.ts';
+import { roughIn, isGoodNow, waitingSoFar } from './rough.ts';
 
 interface Entry<T> {
   parts: readonly unknown[];
   value: T;
-  /** The pass that it is a draft of; 0 when it is whole. */
-  draft: number;
+  /** The pass that it is a rough version of; 0 when it is whole. */
+  rough: number;
 }
 
 /** From the last part on, which is more often another than the first. */
@@ -17,7 +17,7 @@ function same(a: readonly unknown[], b: readonly unknown[]): boolean {
 
 /**
  * What was made for an object, by what else went into it: parts that are the very same objects, or equal texts and
- * numbers. It is forgotten with the object; of one object at most `most` results are kept, those used last. Drafts are
+ * numbers. It is forgotten with the object; of one object at most `most` results are kept, those used last. Rough versions are
  * known as long as the pass lasts that they are made in.
  */
 export class Memo<T> {
@@ -34,7 +34,7 @@ export class Memo<T> {
     for (let at = 0; known && at < known.length; at++) {
       const entry = known[at];
       if (!same(entry.parts, parts)) continue;
-      if (!isGoodNow(entry.draft)) {
+      if (!isGoodNow(entry.rough)) {
         known.splice(at, 1);
         break;
       }
@@ -46,12 +46,12 @@ export class Memo<T> {
     }
     const before = waitingSoFar();
     const value = make();
-    const draft = draftOf(before);
+    const rough = roughIn(before);
     // Looked for again: making it may have made others of the same key.
     const list = this.entries.get(key);
-    if (!list) this.entries.set(key, [{ parts, value, draft }]);
+    if (!list) this.entries.set(key, [{ parts, value, rough }]);
     else {
-      list.unshift({ parts, value, draft });
+      list.unshift({ parts, value, rough });
       if (list.length > this.most) list.pop();
     }
     return value;

@@ -1,6 +1,6 @@
 // What is sewn, and what the checks find in it.
 import {
-  drafted,
+  roughly,
   figuresOf,
   findingsOf,
   findItem,
@@ -48,8 +48,8 @@ export interface Sewn {
   chosen: Record<string, Record<string, SettingValue>>;
   /** What is sewn in which of several hoopings; null when there is one. */
   hooped: HoopedThings | null;
-  /** Is it a draft, the last touches of which are left? */
-  isDraft: boolean;
+  /** Is it a rough version, the last touches of which are left? */
+  isRough: boolean;
   /** Time the computation took, in ms. */
   took: number;
 }
@@ -101,7 +101,7 @@ const LONG = 3000;
 export const sewing = {
   /**
    * Stitches the design but for `stopped` objects; `onObject` hears which of how many objects is begun, some times a
-   * second at most, and of each that may take long. What can wait is left out once `within` ms are over: then it is a draft.
+   * second at most, and of each that may take long. What can wait is left out once `within` ms are over: then it is a rough version.
    */
   async sew(
     parcel: Parcel,
@@ -124,7 +124,7 @@ export const sewing = {
           onObject(object, of, id);
         },
       });
-    const { made, isDraft } = drafted(() => performance.now() - start > within, sew);
+    const { made, isRough } = roughly(() => performance.now() - start > within, sew);
     const { plan, things } = made;
     const { time, ...thread } = plan;
     const packed: SewnParcel = {
@@ -141,7 +141,7 @@ export const sewing = {
       figures: figuresOf(plan),
       chosen: chosenIn(design),
       hooped: things,
-      isDraft,
+      isRough,
       took: performance.now() - start,
     };
     return Comlink.transfer(sewn, [time.buffer as ArrayBuffer, ...parcelBuffers(packed)]);

@@ -1,5 +1,5 @@
 // The last look at the thread of a satin: stitches that lead outside, places that lie too thick, cloth that stayed bare.
-import { canWait } from '../../design/drafts.ts';
+import { canWait } from '../../design/rough.ts';
 import { Memo } from '../../design/memo.ts';
 import type { Point } from '../../geometry/points.ts';
 import type { SewnThread } from '../thread.ts';
@@ -12,7 +12,7 @@ import { Layers } from './trial-layers.ts';
 /**
  * The thread of a satin (mm) with needle points moved or left out where it leads too far outside of what it should cover, where more
  * than `most` layers lie, and where cloth is bare.
- * This can wait: in a draft it is the thread as it came.
+ * This can wait: in a rough version it is the thread as it came.
  */
 export function lookedOver(thread: SewnThread, most: number, covered?: Covered): SewnThread {
   if (canWait()) return thread;

@@ -1,7 +1,7 @@
 import { expect, test } from 'vitest';
 import * as draw from '../../test/draw.ts';
 import { LETTERS } from '../../test/gallery.ts';
-import { drafted } from '../design/drafts.ts';
+import { roughly } from '../design/rough.ts';
 import { emptyDesign, type Design, type PathOutline } from '../design/types.ts';
 import { anywhereOutline } from '../outlines/same.ts';
 import { transformOutline } from '../outlines/transform.ts';
@@ -39,24 +39,27 @@ function forgetShapes(): void {
 
 const needles = ({ x, y, move, part }: Plan) => ({ x: [...x], y: [...y], move: [...move], part: [...part] });
 
-test.each(['lettering', 'satin'])('%s: what is sewn after a draft is what is sewn without one', (kind) => {
-  const fresh = needles(sewDesign(rowOf(kind)));
-  forgetShapes();
-  const row = resolveDesign(rowOf(kind));
-  let asked = 0;
-  // Late at once, late after some letters, never.
-  const passes = [0, 3, Infinity].map((most) => {
-    asked = 0;
-    return drafted(
-      () => ++asked > most,
-      () => sewResolved(row),
-    );
-  });
-  expect(passes.map(({ isDraft }) => isDraft)).toEqual([true, true, false]);
-  const [first, second, whole] = passes.map(({ made }) => needles(made));
-  // A draft lacks something, and with every pass less.
-  expect(first).not.toEqual(fresh);
-  expect(second).not.toEqual(first);
-  expect(whole).toEqual(fresh);
-  expect(needles(sewResolved(row))).toEqual(fresh);
-});
+test.each(['lettering', 'satin'])(
+  '%s: what is sewn after a rough version is what is sewn without one',
+  (kind) => {
+    const fresh = needles(sewDesign(rowOf(kind)));
+    forgetShapes();
+    const row = resolveDesign(rowOf(kind));
+    let asked = 0;
+    // Late at once, late after some letters, never.
+    const passes = [0, 3, Infinity].map((most) => {
+      asked = 0;
+      return roughly(
+        () => ++asked > most,
+        () => sewResolved(row),
+      );
+    });
+    expect(passes.map(({ isRough }) => isRough)).toEqual([true, true, false]);
+    const [first, second, whole] = passes.map(({ made }) => needles(made));
+    // A rough version lacks something, and with every pass less.
+    expect(first).not.toEqual(fresh);
+    expect(second).not.toEqual(first);
+    expect(whole).toEqual(fresh);
+    expect(needles(sewResolved(row))).toEqual(fresh);
+  },
+);
