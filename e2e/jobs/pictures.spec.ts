@@ -61,13 +61,16 @@ job(8, async ({ page, bench, hands }) => {
   hands.count++;
   await picture.step('Size').getByLabel('Hoop').selectOption(largest.name);
   await picture.ready();
-  // The slider is dragged to more satin, and one press compares it with what was.
+  // The slider is dragged to more satin by a hand that stops to look, and one press compares it with what was.
   const before = await picture.numbers().innerText();
   const slider = (await page.getByRole('slider', { name: 'Fill or satin' }).boundingBox())!;
   hands.count++;
   await page.mouse.move(slider.x + slider.width / 2, slider.y + slider.height / 2);
   await page.mouse.down();
-  await page.mouse.move(slider.x + slider.width * 0.9, slider.y + slider.height / 2, { steps: 5 });
+  for (const share of [0.7, 0.9]) {
+    await page.waitForTimeout(1100);
+    await page.mouse.move(slider.x + slider.width * share, slider.y + slider.height / 2, { steps: 3 });
+  }
   await page.mouse.up();
   await picture.ready();
   await expect(picture.numbers()).not.toHaveText(before);

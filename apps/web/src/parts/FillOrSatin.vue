@@ -7,15 +7,24 @@ import Slider from '../fields/Slider.vue';
 const props = defineProps<{ value: number }>();
 const emit = defineEmits<{ change: [value: number] }>();
 
-/** Moves that follow within this time are one, in ms. */
+/** By keys: moves that follow within this time are one, in ms. */
 const ONE_MOVE = 1000;
 /** What it was before it was moved last; null until then. */
 const before = ref<number | null>(null);
 let last = -Infinity;
+/** A pointer holds it; all its moves until it lets go are one, however long they take. */
+let isHeld = false;
+let isMoved = false;
+
+function hold(): void {
+  isHeld = true;
+  isMoved = false;
+}
 
 function move(to: number): void {
   const now = performance.now();
-  if (now - last > ONE_MOVE) before.value = props.value;
+  if (isHeld ? !isMoved : now - last > ONE_MOVE) before.value = props.value;
+  isMoved = true;
   last = now;
   emit('change', to);
 }
@@ -29,7 +38,7 @@ const percent = (v: number): string => `${Math.round(100 * v)} %`;
 </script>
 
 <template>
-  <div class="grid gap-1.5">
+  <div class="grid gap-1.5" @pointerdown="hold" @pointerup="isHeld = false" @pointercancel="isHeld = false">
     <Slider
       label="Fill or satin"
       :value="value"
