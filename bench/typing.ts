@@ -1,10 +1,10 @@
 // How fast words are while they are typed, and how many threads a word of joined letters is: a part of `npm run bench`.
 import {
-  roughly,
   fontOf,
   Move,
   outlineRegion,
   resolveDesign,
+  roughly,
   setText,
   sewDesign,
   sewHooped,

@@ -187,7 +187,7 @@ export { heightOnce } from './lettering/round.ts';
 export { placedCopies, resolveDesign, resolvedItem, textOf, textOnCloth } from './resolve/resolve.ts';
 export { fitPath } from './outlines/fit.ts';
 export { bendPoint, flatPatch, patchCorners } from './outlines/live/bend.ts';
-export { outlineBounds, transformOutline } from './outlines/transform.ts';
+export { outlineBounds, pathBounds, transformOutline } from './outlines/transform.ts';
 export { lineNear } from './shaping/line-near.ts';
 export { boundsOfItems, freeLeaves, itemBounds, leavesAt, leavesInside } from './shaping/bounds.ts';
 export { densityNote, transformInside, transformItems } from './resolve/transform-items.ts';

@@ -1,5 +1,5 @@
 // Remembers what was made for an immutable part of a design, for as long as that part is in use.
-import { roughIn, isGoodNow, waitingSoFar } from './rough.ts';
+import { isGoodNow, roughIn, waitingSoFar } from './rough.ts';
 
 interface Entry<T> {
   parts: readonly unknown[];

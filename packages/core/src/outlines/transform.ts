@@ -63,8 +63,8 @@ export function transformOutline(outline: PlainOutline, m: Matrix): PlainOutline
 
 const pathBoxes = new Memo<Bounds | null>(1);
 
-/** The box of a path: it is followed once, however often it is asked for. */
-const pathBounds = (path: Path): Bounds | null =>
+/** The box of a path, in mm: it is followed once, however often it is asked for; null when it has no points. */
+export const pathBounds = (path: Path): Bounds | null =>
   pathBoxes.get(path, [], () => {
     const { coords } = flattenPath(path);
     return coords.length >= 4 ? coordsBounds([coords]) : null;

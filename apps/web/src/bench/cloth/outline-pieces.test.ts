@@ -50,7 +50,20 @@ test('where a letter comes into one line, the pieces of the others stay', () => 
   expect(drawn(after)).toHaveLength(8);
 });
 
-test('of each is told how large its paths are on average', () => {
-  const pieces = outlinePieces([objectOf('M0 0h9v2h-9ZM0 0h1v5h-1Z'), objectOf('M0 0h1v5h-1Z')]);
-  expect(pieces.map(({ size }) => size)).toEqual([7, 5]);
+test('many small objects are few pieces, what is much larger is none of theirs, and of each is told how large its paths are on average', () => {
+  const many = Array.from({ length: 400 }, (_, k) => objectOf(boxes(3 * k, 0, 1)));
+  const pieces = outlinePieces([...many, objectOf('M0 0h100v40h-100Z'), objectOf('M0 0h104v5h-104Z')]);
+  expect(pieces.length).toBeLessThan(10);
+  expect(drawn(pieces)).toHaveLength(402);
+  expect(
+    pieces
+      .map(({ size }) => size)
+      .sort((a, b) => b - a)
+      .slice(0, 2),
+  ).toEqual([102, 1]);
+});
+
+test('an outline of very many points is drawn like any other', () => {
+  const line = `M0 0${Array.from({ length: 199_000 }, (_, k) => `L${k % 100} ${k % 7}`).join('')}`;
+  expect(outlinePieces([objectOf(line)])).toMatchObject([{ size: 99 }]);
 });
