@@ -12,11 +12,14 @@ import {
 /** A piece ends once it has so many points: a browser goes through all of each that it sees some of, again and again. */
 const MOST_POINTS = 250;
 
+/** Nothing is seen as smaller than this, in mm. */
+const LEAST = 0.1;
+
 /** Outlines that are drawn together: a word or so of letters, or shapes of about one size. */
 export interface Piece {
   /** Data of an SVG path, mm. */
   data: string;
-  /** How large its paths are, on average, mm. */
+  /** How large the objects are that it is of, mm: of words a letter on average. The same in all pieces of an object. */
   size: number;
 }
 
@@ -34,7 +37,7 @@ function sizeOf(path: Path): number {
   return b ? Math.max(b.maxX - b.minX, b.maxY - b.minY) : 0;
 }
 
-/** A path, and what it is drawn with. */
+/** A path, how large its object is, in mm, and what it is drawn with. */
 interface Drawn {
   path: Path;
   size: number;
@@ -43,13 +46,18 @@ interface Drawn {
 
 /** Of words each line is drawn by itself, so that the other lines' pieces stay when one changes; all else with what is about as large. */
 function drawnOf({ id, outline, letters }: DesignObject<PlainOutline>): Drawn[] {
-  const lines = new Map(letters?.map(({ first, line }) => [first, line]));
-  let line: number | undefined;
-  return outlinePaths(outline).flatMap((path, i) => {
+  const paths = outlinePaths(outline);
+  const sizes = paths.map(sizeOf);
+  if (!letters) {
+    const octave = Math.round(Math.log2(sizes.reduce((a, b) => Math.max(a, b), LEAST)));
+    return paths.map((path) => ({ path, size: 2 ** octave, with: `${octave}` }));
+  }
+  const size = sizes.reduce((sum, v) => sum + v, 0) / sizes.length;
+  const lines = new Map(letters.map(({ first, line }) => [first, line]));
+  let line = 0;
+  return paths.map((path, i) => {
     line = lines.get(i) ?? line;
-    if (!path.points.length) return [];
-    const size = sizeOf(path);
-    return [{ path, size, with: line === undefined ? `${Math.round(Math.log2(size))}` : `${id} ${line}` }];
+    return { path, size, with: `${id} ${line}` };
   });
 }
 
@@ -62,25 +70,19 @@ function allDrawn(item: Item<PlainOutline>): Drawn[] {
   return drawnOf(item);
 }
 
-interface Open {
-  paths: string[];
-  sizes: number;
-  points: number;
-}
-
 /** The outlines of items, as they are drawn. */
 export function outlinePieces(items: readonly Item<PlainOutline>[]): Piece[] {
-  const pieces: Open[] = [];
-  const last = new Map<string, Open>();
+  const pieces: { paths: string[]; size: number; points: number }[] = [];
+  const last = new Map<string, (typeof pieces)[number]>();
   for (const { path, size, with: key } of items.flatMap(allDrawn)) {
+    if (!path.points.length) continue;
     let piece = last.get(key);
     if (!piece || piece.points >= MOST_POINTS) {
-      pieces.push((piece = { paths: [], sizes: 0, points: 0 }));
+      pieces.push((piece = { paths: [], size, points: 0 }));
       last.set(key, piece);
     }
     piece.paths.push(dataOf(path));
-    piece.sizes += size;
     piece.points += path.points.length;
   }
-  return pieces.map(({ paths, sizes }) => ({ data: paths.join(''), size: sizes / paths.length }));
+  return pieces.map(({ paths, size }) => ({ data: paths.join(''), size }));
 }
